@@ -1,0 +1,30 @@
+/** Two projects: pure unit tests run alone; store tests share one private MariaDB (tests/support/database.ts). */
+const common = {
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        module: { type: 'es6' },
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
+  },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
+  testEnvironment: 'node',
+};
+export default {
+  projects: [
+    { ...common, displayName: 'core', testMatch: ['<rootDir>/src/{core,book,ui,features,cli}/**/*.test.ts?(x)'] },
+    {
+      ...common,
+      displayName: 'store',
+      testMatch: ['<rootDir>/src/{store,commands,queries,demo,app}/**/*.test.ts'],
+    },
+  ],
+};

@@ -1,0 +1,20 @@
+import { z } from 'zod';
+
+const environment = z.object({
+  /** Address to serve on; loopback unless the manager says otherwise. */
+  MORULA_HOST: z.string().default('127.0.0.1'),
+  MORULA_PORT: z.coerce.number().int().min(1).max(65535).default(4180),
+  /** A database run by others; without it a private one is started. */
+  DATABASE_URL: z.string().url().optional(),
+  MORULA_NOW: z.string().optional(),
+  MORULA_FREEZE: z.string().optional(),
+});
+export type Environment = z.output<typeof environment>;
+
+/** @throws Error naming the variable that is wrong */
+export function readEnvironment(env: NodeJS.ProcessEnv = process.env): Environment {
+  const parsed = environment.safeParse(env);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0]!;
+  throw new Error(`the environment variable ${issue.path.join('.')} is wrong: ${issue.message}`);
+}

@@ -1,0 +1,58 @@
+import { calc } from './calc';
+
+const usage = `usage: ./morula COMMAND
+  demo [--fresh]     set up and start with the demo hatchery (--fresh seeds it anew)
+  start              set up and start without demo data
+  test [unit]        set up and pass all tests (unit: without the browser)
+  calc               calculations: list, one, --schema, --batch
+  bench              ratios of speed, against baselines of the same run
+  backup FILE        write the database to FILE (gzipped SQL)
+  restore FILE       put the database back from FILE
+  check-books        replay every entry and compare with what is stored
+backup, restore and check-books take --demo for the demo's database
+`;
+
+/** Commands load what they need and no more: `calc` must answer without a database. */
+async function main(): Promise<number> {
+  const [command, ...args] = process.argv.slice(2);
+  switch (command) {
+    case 'calc':
+      return calc(args);
+    case 'demo':
+    case 'start':
+      return (await import('./serve')).serve(command, args);
+    case 'test':
+      return (await import('./tests')).test(args);
+    case 'bench':
+      return (await import('./bench')).runBench(args);
+    case 'backup':
+    case 'restore':
+    case 'check-books':
+      return (await import('./upkeep')).upkeep(command, args);
+    case undefined:
+    case 'help':
+    case '--help':
+      process.stdout.write(usage);
+      return 0;
+    default:
+      process.stderr.write(`morula: there is no command "${command}"\n${usage}`);
+      return 2;
+  }
+}
+
+process.stdout.on('error', (e: NodeJS.ErrnoException) => {
+  // The reader of a pipe went away (`morula calc | head`): nothing is left to say.
+  if (e.code === 'EPIPE') process.exit(0);
+  throw e;
+});
+
+try {
+  process.exitCode = await main();
+} catch (e) {
+  const full = (e as { code?: string }).code === 'ENOSPC';
+  process.stderr.write(
+    `morula: ${full ? 'the disk is full. Make room, then run this again.' : ((e as Error).message ?? e)}\n`,
+  );
+  if (process.env.MORULA_DEBUG) console.error(e);
+  process.exitCode = 1;
+}

@@ -1,0 +1,171 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { connect } from '@/store/connection';
+import { migrate } from '@/store/migrations';
+import { backup } from './backup';
+import { readEnvironment } from './environment';
+import { ensureDatabase, isAlive, type PrivateDatabase, startDatabase, stopDatabase } from './mariadb';
+
+export const say = (text: string) => process.stderr.write(`morula: ${text}\n`);
+export const HOME = '.morula';
+const RUN_FILE = join(HOME, 'running.json');
+
+type Running = { pid: number; address: string; mode: string };
+
+/** The instance that runs from this folder, if one does. */
+function running(): Running | null {
+  if (!existsSync(RUN_FILE)) return null;
+  const r = JSON.parse(readFileSync(RUN_FILE, 'utf8')) as Running;
+  return isAlive(r.pid, 'main.ts') ? r : null;
+}
+
+/** The address of the database for `mode`, started when it is a private one; its name keeps demo and real data apart. */
+export async function openDatabase(
+  mode: 'demo' | 'start',
+  fresh = false,
+): Promise<{ url: string; own: PrivateDatabase | null }> {
+  const env = readEnvironment();
+  if (env.DATABASE_URL && mode === 'start') return { url: env.DATABASE_URL, own: null };
+  say('starting the private MariaDB on loopback');
+  const own = await startDatabase(join(HOME, 'db'));
+  const name = mode === 'demo' ? 'morula_demo' : 'morula';
+  await ensureDatabase(own, name, fresh);
+  return { url: own.url(name), own };
+}
+
+/** Migrates, seeds the demo if asked and empty, builds if sources changed, and serves until stopped. */
+export async function serve(mode: 'demo' | 'start', args: string[]): Promise<number> {
+  const env = readEnvironment();
+  const already = running();
+  if (already) {
+    if (args.includes('--fresh')) {
+      say(`Morula runs already (${already.mode}, pid ${already.pid}); stop it first, then seed anew.`);
+      return 1;
+    }
+    say(`Morula runs already (${already.mode}): ${already.address}`);
+    return 0;
+  }
+  if (!(await portIsFree(env.MORULA_HOST, env.MORULA_PORT))) {
+    say(
+      `port ${env.MORULA_PORT} on ${env.MORULA_HOST} is taken by another program. Choose another: MORULA_PORT=4181 ./morula ${mode}`,
+    );
+    return 1;
+  }
+  mkdirSync(HOME, { recursive: true });
+  const { url, own } = await openDatabase(mode, args.includes('--fresh'));
+  const db = connect(url, { max: 4 });
+  const done = await migrate(db);
+  if (done.length > 0) say(`database brought up to date (${done.length} steps)`);
+  if (mode === 'demo') {
+    const { seedIfEmpty } = await import('@/demo/seed');
+    await seedIfEmpty(db, Date.parse(env.MORULA_FREEZE ?? env.MORULA_NOW ?? new Date().toISOString()), say);
+  }
+  await db.destroy();
+  build();
+
+  const address = `http://${env.MORULA_HOST}:${env.MORULA_PORT}`;
+  const child = spawn(
+    'node',
+    ['node_modules/next/dist/bin/next', 'start', '-H', env.MORULA_HOST, '-p', String(env.MORULA_PORT)],
+    {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, MORULA_SESSION_SECRET: secret() },
+    },
+  );
+  writeFileSync(RUN_FILE, JSON.stringify({ pid: process.pid, address, mode } satisfies Running));
+  let stopping = false;
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    say('stopping');
+    child.kill('SIGTERM');
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  const daily = mode === 'start' || own ? setInterval(() => void dailyBackup(url), 3_600_000) : null;
+  if (await answers(`${address}/sign-in`)) say(`Morula is ready: ${address}`);
+  if (mode === 'start') await dailyBackup(url);
+  const code = await new Promise<number>((ok) => child.on('exit', (c) => ok(c ?? 0)));
+  if (daily) clearInterval(daily);
+  if (existsSync(RUN_FILE)) unlinkSync(RUN_FILE);
+  if (own) await stopDatabase(own.dir);
+  return stopping ? 0 : code;
+}
+
+/** Builds the application when a source is newer than the last build; says what it does. */
+export function build(): void {
+  const stamp = join('.next', 'morula.sum');
+  const sum = sourceSum();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sum) return;
+  say('building the application (about half a minute, once a version)');
+  const r = spawnSync('node', ['node_modules/next/dist/bin/next', 'build'], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_ENV: 'production' },
+  });
+  if (r.status !== 0) throw new Error(`the build failed:\n${r.stdout}\n${r.stderr}`);
+  writeFileSync(stamp, sum);
+}
+
+function sourceSum(): string {
+  const hash = createHash('sha256');
+  const walk = (dir: string) => {
+    for (const name of readdirSync(dir).sort()) {
+      const path = join(dir, name);
+      if (statSync(path).isDirectory()) walk(path);
+      else hash.update(path).update(readFileSync(path));
+    }
+  };
+  walk('src');
+  for (const f of ['package-lock.json', 'next.config.ts', 'tsconfig.json', 'postcss.config.mjs'])
+    hash.update(readFileSync(f));
+  return hash.digest('hex');
+}
+
+/** The key that seals session cookies: made once, kept readable by its owner only. */
+export function secret(): string {
+  const file = join(HOME, 'session-secret');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(48).toString('base64url'), { mode: 0o600 });
+  return readFileSync(file, 'utf8').trim();
+}
+
+async function portIsFree(host: string, port: number): Promise<boolean> {
+  return new Promise((ok) => {
+    const s = createServer();
+    s.once('error', () => ok(false));
+    s.listen(port, host, () => s.close(() => ok(true)));
+  });
+}
+
+export async function answers(url: string, seconds = 30): Promise<boolean> {
+  for (let i = 0; i < seconds * 5; i++) {
+    try {
+      await fetch(url, { redirect: 'manual' });
+      return true;
+    } catch {
+      await new Promise((r) => setTimeout(r, 200));
+    }
+  }
+  say(`the application did not answer at ${url} within ${seconds} seconds`);
+  return false;
+}
+
+/** One backup a day while it runs; the last fourteen are kept. */
+async function dailyBackup(url: string): Promise<void> {
+  const dir = join(HOME, 'backups');
+  mkdirSync(dir, { recursive: true, mode: 0o700 });
+  const file = join(dir, `${new Date().toISOString().slice(0, 10)}.sql.gz`);
+  if (existsSync(file)) return;
+  try {
+    await backup(url, file);
+    const old = readdirSync(dir)
+      .filter((f) => f.endsWith('.sql.gz'))
+      .sort()
+      .slice(0, -14);
+    for (const f of old) unlinkSync(join(dir, f));
+  } catch (e) {
+    say(`the daily backup failed: ${(e as Error).message}`);
+  }
+}

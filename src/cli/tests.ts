@@ -1,0 +1,73 @@
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { ensurePrograms, startDatabase, stopDatabase } from './mariadb';
+import { build, HOME, say } from './serve';
+
+type Step = { name: string; command: string; args: string[]; env?: Record<string, string> };
+
+/**
+ * All tests: types, lint, units against a private MariaDB, the browser. Ends with the line `N passed, N failed`.
+ * `./morula test unit` leaves the browser out; `./morula test unit NAME` runs what matches the name.
+ */
+export async function test(args: string[]): Promise<number> {
+  const unitOnly = args[0] === 'unit';
+  ensurePrograms(unitOnly ? [] : [{ program: 'chromium', packages: ['chromium'] }]);
+  say('starting a private MariaDB for the tests');
+  const server = await startDatabase(join(HOME, 'test-db'));
+  const env = {
+    MORULA_TEST_SERVER: server.url('').replace(/\/$/, ''),
+    NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+  };
+  let passed = 0;
+  let failed = 0;
+  const steps: Step[] = [
+    { name: 'types', command: 'node', args: ['node_modules/typescript/bin/tsc', '--noEmit'] },
+    { name: 'lint', command: 'node', args: ['node_modules/@biomejs/biome/bin/biome', 'check', '.'] },
+    {
+      name: 'units',
+      command: 'node',
+      args: ['node_modules/jest/bin/jest.js', ...(unitOnly ? args.slice(1) : [])],
+      env,
+    },
+  ];
+  try {
+    for (const s of unitOnly ? steps.slice(2) : steps) {
+      const r = run(s);
+      passed += r.passed;
+      failed += r.failed;
+    }
+    if (!unitOnly) {
+      build();
+      const r = run({
+        name: 'browser',
+        command: 'node',
+        args: ['node_modules/@playwright/test/cli.js', 'test'],
+        env: { ...env, NODE_OPTIONS: '' },
+      });
+      passed += r.passed;
+      failed += r.failed;
+    }
+  } finally {
+    await stopDatabase(server.dir);
+  }
+  process.stdout.write(`${passed} passed, ${failed} failed\n`);
+  return failed === 0 && passed > 0 ? 0 : 1;
+}
+
+/** Runs one step, passes its output on, and reads from it how many passed and failed; a step without counts is one. */
+function run(s: Step): { passed: number; failed: number } {
+  say(s.name);
+  const r = spawnSync(s.command, s.args, { encoding: 'utf8', maxBuffer: 1 << 28, env: { ...process.env, ...s.env } });
+  const output = `${r.stdout}${r.stderr}`;
+  process.stderr.write(output);
+  const jest = /^Tests:\s+(?:(\d+) failed, )?(?:\d+ skipped, )?(?:(\d+) passed, )?\d+ total/m.exec(output);
+  if (jest)
+    return { passed: Number(jest[2] ?? 0), failed: Number(jest[1] ?? 0) + (r.status !== 0 && !jest[1] ? 1 : 0) };
+  const playwright = { failed: /^\s+(\d+) failed/m.exec(output), passed: /^\s+(\d+) passed/m.exec(output) };
+  if (playwright.passed || playwright.failed)
+    return {
+      passed: Number(playwright.passed?.[1] ?? 0),
+      failed: Number(playwright.failed?.[1] ?? 0) + (r.status !== 0 && !playwright.failed ? 1 : 0),
+    };
+  return r.status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
