@@ -1,0 +1,32 @@
+/** The trade's words for the kinds of entry, as the ledger shows them. */
+export const kindWords: Record<string, string> = {
+  take: 'take',
+  opening: 'opening stock',
+  arrival: 'arrival',
+  layDown: 'laid down',
+  pick: 'picked',
+  dead: 'dead',
+  cull: 'culled',
+  sale: 'sold',
+  sample: 'sampled',
+  escape: 'escaped',
+  unitLoss: 'unit lost',
+  check: 'check',
+  hatch: 'hatch',
+  stage: 'new stage',
+  pond: 'ponded',
+  move: 'moved',
+  merge: 'merged',
+  grade: 'graded',
+  weighing: 'weighed',
+  count: 'counted',
+  release: 'released',
+  emptied: 'emptied',
+  feed: 'feed',
+  note: 'note',
+  temperature: 'temperature',
+  import: 'readings imported',
+  correction: 'correction',
+};
+
+export const wordOf = (kind: string) => kindWords[kind] ?? kind;

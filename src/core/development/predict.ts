@@ -1,0 +1,281 @@
+import { normalQuantile, Z95 } from '../distributions';
+import { type DevelopmentModel, modelRange, rateFunction } from './model';
+import { accumulate, crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
+
+export type Phase = {
+  stage: string;
+  model: DevelopmentModel;
+  /** Own calibration: multiplies the thermal sum. */
+  factor?: number;
+  /** Coefficient of variation of this phase's sum. */
+  cv?: number;
+  sumFrom?: 'phase' | 'fertilisation';
+};
+
+export type PredictInput = {
+  phases: readonly Phase[];
+  start: number;
+  temperatures: readonly Point[];
+  plan?: readonly Point[];
+  until?: number;
+  /** Effect shared by all phases of the lot: fast lots stay fast. */
+  lotCv?: number;
+  /** Standard deviation of the forecast water against what comes, as a lasting offset. */
+  forecastSdCelsius?: number;
+  /** Instant at which `passed` is asked; default the last reading. */
+  asOf?: number;
+  /** Known stage dates replace predicted ones: what was seen is not predicted. */
+  observed?: Readonly<Record<string, number>>;
+};
+
+export type PredictedStage = {
+  stage: string;
+  at: number | null;
+  low: number | null;
+  high: number | null;
+  measuredShare: number;
+  /** Share of this stage's sum that had passed at `asOf`. */
+  passed: number;
+  observed?: true;
+};
+export type Prediction = {
+  stages: PredictedStage[];
+  progress: { at: number; stage: string; share: number }[];
+  gaps: { from: number; to: number }[];
+  warnings: string[];
+  measuredTo: number;
+};
+
+/** Why a prediction cannot be made; `path` names the field. */
+export class PredictionRefused extends Error {
+  constructor(
+    readonly path: string,
+    message: string,
+  ) {
+    super(message);
+    this.name = 'PredictionRefused';
+  }
+}
+
+/** How far ahead dates are sought when nothing else is said: two years is past any egg. */
+const LONGEST_MS = 730 * DAY_MS;
+/** Points of the quasi-random sequence; ends of the interval are then good to about 1 % of its width. */
+const DRAWS = 1024;
+/** Offsets of a forecast error, in standard deviations, one apart. */
+const OFFSETS = [-3, -2, -1, 0, 1, 2, 3];
+
+/**
+ * Dates of the stages that follow one another from `start`, from measured and planned temperatures.
+ *
+ * The rate (share of a stage per day) is integrated over the temperature line; a stage is reached when its own sum is
+ * full. Each phase i needs factor_i · exp(cv_i z_i + lotCv z_0) of its sum with independent standard normal z; the ends
+ * of the interval are the 2.5 and 97.5 % points of the crossing time, over a fixed quasi-random sequence (exactly, where
+ * one z is all there is). A forecast error is a lasting offset of the water after the last reading.
+ *
+ * @returns instants in ms since 1970; null where the stage is not reached within two years (or `until`)
+ * @throws PredictionRefused when a temperature lies where a model has no value
+ */
+export function predict(input: PredictInput): Prediction {
+  const lastGiven = Math.max(input.start, latest(input.temperatures), latest(input.plan ?? []));
+  const end = input.until ?? Math.max(lastGiven, input.start) + LONGEST_MS;
+  const line = makeTimeline(input.temperatures, input.plan ?? [], input.start, end);
+  const sums = phaseSums(line, input.phases, 0);
+  const warnings = rangeWarnings(line, input.phases);
+
+  const central = crossings(line, sums, input, () => 1);
+  const refusedAt = central.findIndex((t) => Number.isNaN(t));
+  if (refusedAt >= 0) throw refusal(line, input.phases[refusedAt]!);
+  const spread = intervals(line, sums, input, central);
+
+  const asOf = input.asOf ?? line.measuredTo;
+  const stages = input.phases.map((phase, i): PredictedStage => {
+    const seen = input.observed?.[phase.stage];
+    if (seen !== undefined)
+      return { stage: phase.stage, at: seen, low: seen, high: seen, measuredShare: 1, passed: 1, observed: true };
+    const sum = sums[i]!;
+    const at = finite(central[i]!);
+    const from = i === 0 || phase.sumFrom === 'fertilisation' ? input.start : central[i - 1]!;
+    const share = (to: number) => shareOf(line, sum, from, to, needOf(phase));
+    return {
+      stage: phase.stage,
+      at,
+      low: finite(spread[i]!.low),
+      high: at === null ? null : finite(spread[i]!.high),
+      measuredShare: share(Math.min(at ?? line.measuredTo, line.measuredTo)),
+      passed: share(asOf),
+    };
+  });
+  return {
+    stages,
+    progress: progress(line, sums, input, central),
+    gaps: line.gaps,
+    warnings,
+    measuredTo: line.measuredTo,
+  };
+}
+
+const finite = (t: number) => (Number.isFinite(t) ? t : null);
+const needOf = (phase: Phase) => phase.factor ?? 1;
+
+function latest(points: readonly Point[]): number {
+  let last = Number.NEGATIVE_INFINITY;
+  for (const p of points) if (p.at > last) last = p.at;
+  return last;
+}
+
+/** One running integral for each phase; phases with the same model share the work. */
+function phaseSums(line: Timeline, phases: readonly Phase[], offset: number): Float64Array[] {
+  const done = new Map<string, Float64Array>();
+  return phases.map((phase) => {
+    const key = JSON.stringify(phase.model);
+    let sum = done.get(key);
+    if (!sum) {
+      sum = accumulate(line, rateFunction(phase.model), offset);
+      done.set(key, sum);
+    }
+    return sum;
+  });
+}
+
+/** Crossing time of every phase when phase i needs `stretch(i)` times its usual sum. */
+function crossings(
+  line: Timeline,
+  sums: readonly Float64Array[],
+  input: PredictInput,
+  stretch: (phase: number) => number,
+): number[] {
+  let from = input.start;
+  return input.phases.map((phase, i) => {
+    const seen = input.observed?.[phase.stage];
+    if (seen !== undefined) {
+      from = seen;
+      return seen;
+    }
+    if (!Number.isFinite(from)) return from;
+    const sum = sums[i]!;
+    const begin = phase.sumFrom === 'fertilisation' ? input.start : from;
+    const reached = crossing(line, sum, valueAt(line, sum, begin) + needOf(phase) * stretch(i));
+    from = Number.isNaN(reached) ? Number.NaN : Math.max(from, reached);
+    return from;
+  });
+}
+
+function intervals(
+  line: Timeline,
+  sums: readonly Float64Array[],
+  input: PredictInput,
+  central: readonly number[],
+): { low: number; high: number }[] {
+  const { phases } = input;
+  const lotCv = input.lotCv ?? 0;
+  const forecastSd = input.forecastSdCelsius ?? 0;
+  const open = phases.filter((p) => input.observed?.[p.stage] === undefined);
+  const random = open.filter((p) => (p.cv ?? 0) > 0).length + (lotCv > 0 ? 1 : 0) + (forecastSd > 0 ? 1 : 0);
+  if (random === 0) return central.map((t) => ({ low: t, high: t }));
+  if (phases.length === 1 && forecastSd === 0) {
+    const sd = Math.hypot(phases[0]!.cv ?? 0, lotCv);
+    return [-Z95, Z95]
+      .map((z) => crossings(line, sums, input, () => Math.exp(sd * z))[0]!)
+      .reduce<{ low: number; high: number }[]>(
+        (a, t, k) => (k === 0 ? [{ low: t, high: t }] : [{ low: a[0]!.low, high: t }]),
+        [],
+      );
+  }
+  // A forecast error shifts everything after the last reading: sums are worked once for each of a few offsets, and the
+  // crossing of a drawn offset lies between those of its two neighbours.
+  const offsets = forecastSd > 0 ? OFFSETS : [0];
+  const shifted = offsets.map((w) => (w === 0 ? sums : phaseSums(line, phases, w * forecastSd)));
+  const dims = phases.length + 2;
+  const times = phases.map(() => new Float64Array(DRAWS));
+  const point = quasiNormal(dims);
+  for (let d = 0; d < DRAWS; d++) {
+    const z = point(d);
+    const stretch = (i: number) => Math.exp((phases[i]!.cv ?? 0) * z[i]! + lotCv * z[phases.length]!);
+    const place = forecastSd > 0 ? Math.min(offsets.length - 1.001, Math.max(0, z[dims - 1]! - offsets[0]!)) : 0;
+    const below = Math.floor(place);
+    const drawn = crossings(line, shifted[below]!, input, stretch);
+    const next = place > below ? crossings(line, shifted[below + 1]!, input, stretch) : drawn;
+    drawn.forEach((t, i) => {
+      const mixed = next === drawn ? t : t + (place - below) * (next[i]! - t);
+      times[i]![d] = Number.isFinite(mixed) ? mixed : Number.POSITIVE_INFINITY;
+    });
+  }
+  return times.map((t) => {
+    t.sort();
+    return { low: pointOf(t, 0.025), high: pointOf(t, 0.975) };
+  });
+}
+
+function pointOf(sorted: Float64Array, p: number): number {
+  const at = p * sorted.length - 0.5;
+  const i = Math.floor(at);
+  const a = sorted[Math.max(0, i)]!;
+  const b = sorted[Math.min(sorted.length - 1, i + 1)]!;
+  return Number.isFinite(b) ? a + (at - i) * (b - a) : b;
+}
+
+/** Additive recurrence with the generalised golden ratio (Roberts 2018), mapped to normals: even cover, no seed needed. */
+function quasiNormal(dims: number): (n: number) => Float64Array {
+  let g = 2;
+  for (let k = 0; k < 30; k++) g = (1 + g) ** (1 / (dims + 1));
+  const step = Array.from({ length: dims }, (_, j) => g ** -(j + 1) % 1);
+  const z = new Float64Array(dims);
+  return (n) => {
+    for (let j = 0; j < dims; j++)
+      z[j] = normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, (0.5 + step[j]! * (n + 1)) % 1)));
+    return z;
+  };
+}
+
+/** Share of a phase's need that the rate sums to between two instants, within 0 and 1. */
+function shareOf(line: Timeline, sum: Float64Array, from: number, to: number, need: number): number {
+  if (!Number.isFinite(from) || from >= to) return 0;
+  return Math.max(0, Math.min(1, (valueAt(line, sum, to) - valueAt(line, sum, from)) / need));
+}
+
+/** How long the measured water lay outside the range of a model; clocks of one range share a warning. */
+function rangeWarnings(line: Timeline, phases: readonly Phase[]): string[] {
+  const warnings = new Set<string>();
+  for (const phase of phases) {
+    const range = modelRange(phase.model);
+    if (!range) continue;
+    let outsideMs = 0;
+    for (let i = 1; i < line.at.length && line.at[i]! <= line.measuredTo; i++)
+      if (line.celsius[i]! < range.low || line.celsius[i]! > range.high) outsideMs += line.at[i]! - line.at[i - 1]!;
+    if (outsideMs === 0) continue;
+    const text = `the water was outside ${range.low} to ${range.high} °C for ${(outsideMs / DAY_MS).toFixed(1)} days, where the clock was not fitted`;
+    warnings.add(text);
+  }
+  return [...warnings];
+}
+
+function refusal(line: Timeline, phase: Phase): PredictionRefused {
+  const rate = rateFunction(phase.model);
+  const i = line.celsius.findIndex((c) => Number.isNaN(rate(c)));
+  const range = modelRange(phase.model);
+  const where = range ? `, outside ${range.low} to ${range.high} °C` : '';
+  return new PredictionRefused(
+    'temperatures',
+    `${line.celsius[i]?.toFixed(1)} °C at ${new Date(line.at[i] ?? line.at[0]!).toISOString()} lies where the clock of “${phase.stage}” has no value${where}`,
+  );
+}
+
+/** Once a day from the start: the stage under way and the share of it that has passed. */
+function progress(
+  line: Timeline,
+  sums: readonly Float64Array[],
+  input: PredictInput,
+  central: readonly number[],
+): Prediction['progress'] {
+  const out: Prediction['progress'] = [];
+  const last = [...central].reverse().find((t) => Number.isFinite(t)) ?? line.measuredTo;
+  let phase = 0;
+  for (let t = input.start; t <= last; t += DAY_MS) {
+    while (phase < central.length - 1 && central[phase]! <= t) phase += 1;
+    const p = input.phases[phase]!;
+    const from = phase === 0 || p.sumFrom === 'fertilisation' ? input.start : central[phase - 1]!;
+    const gone = valueAt(line, sums[phase]!, t) - valueAt(line, sums[phase]!, from);
+    out.push({ at: t, stage: p.stage, share: Math.max(0, Math.min(1, gone / needOf(p))) });
+  }
+  return out;
+}

@@ -1,0 +1,10 @@
+declare module 'jstat' {
+  type Distribution<A extends unknown[]> = { cdf(x: number, ...a: A): number; inv(p: number, ...a: A): number };
+  const jstat: {
+    studentt: Distribution<[df: number]>;
+    normal: Distribution<[mean: number, sd: number]>;
+    beta: Distribution<[a: number, b: number]>;
+    chisquare: Distribution<[df: number]>;
+  };
+  export default jstat;
+}

@@ -1,0 +1,139 @@
+import { grouped } from '../quantities/format';
+import { addLocalDays, localDay } from '../time/localDay';
+import { riseOf } from './rise';
+
+/** What a standing holding looks like to the one who plans the round. */
+export type DueInput = {
+  holdingId: number;
+  unitId: number;
+  unit: string;
+  roomId: number;
+  lotId: number;
+  lot: string;
+  stage: string;
+  station: 'eggs' | 'yolksac' | 'fry' | 'fingerlings';
+  number: number;
+  sd: number;
+  openedAt: number;
+  /** Latest instant of each kind of observation on this holding: pick, dead, meanG, census, feed, `check:eyed`, … */
+  last: Readonly<Record<string, number>>;
+  /** Dead of the last rounds, oldest first. */
+  rounds?: readonly number[];
+  /** Predicted milestones of the lot on its water. */
+  milestones: readonly {
+    id: string;
+    name: string;
+    enters?: string;
+    at: number | null;
+    low: number | null;
+    high: number | null;
+    seen: boolean;
+    check?: string;
+  }[];
+};
+
+export type DueKind = 'rise' | 'pick' | 'dead' | 'check' | 'hatch' | 'pond' | 'weigh' | 'count';
+
+export type Due = {
+  holdingId: number;
+  unitId: number;
+  kind: DueKind;
+  /** For checks: which. */
+  check?: string;
+  /** 1 now, 2 today, 3 when there is time. */
+  urgency: 1 | 2 | 3;
+  says: string;
+  /** From when it has been due. */
+  since: number;
+};
+
+/** Days between sample weights (practice: one to four weeks) and the doubt at which a count pays: settings later. */
+const WEIGH_EVERY_DAYS = 14;
+const VAGUE_SHARE = 0.15;
+
+/**
+ * What one holding wants today. It follows from the predicted stages (which follow the water) and from what was not
+ * done: a missed round makes the next one say so.
+ */
+export function dueFor(h: DueInput, now: number, timeZone: string): Due[] {
+  const today = localDay(now, timeZone);
+  const yesterday = addLocalDays(now, -1, timeZone);
+  const due: Due[] = [];
+  const add = (d: Omit<Due, 'holdingId' | 'unitId'>) => due.push({ holdingId: h.holdingId, unitId: h.unitId, ...d });
+  const daily: DueKind = h.station === 'eggs' ? 'pick' : 'dead';
+  const looked = h.last[daily] ?? 0;
+  if (looked < today.start && h.openedAt < today.start) {
+    const missed = Math.max(looked, h.openedAt) < yesterday;
+    const days = Math.round((today.start - localDay(Math.max(looked, h.openedAt), timeZone).start) / 86_400_000);
+    add({
+      kind: daily,
+      urgency: missed ? 1 : 2,
+      since: today.start,
+      says: missed
+        ? `${daily === 'pick' ? 'not picked' : 'dead not counted'} for ${days} days: expect more than usual`
+        : daily === 'pick'
+          ? 'pick the dead'
+          : 'count the dead',
+    });
+  }
+  const rise = riseOf(h.rounds ?? []);
+  if (rise)
+    add({
+      kind: 'rise',
+      urgency: 1,
+      since: looked,
+      says: `${grouped(rise.last)} dead, usually about ${grouped(rise.usual)}: look at flow and rolling, fungus, what was handled`,
+    });
+  for (const m of h.milestones) {
+    if (m.seen || m.at === null || m.low === null) continue;
+    if (m.check && h.station === 'eggs' && !m.enters && now >= m.low && !h.last[`check:${m.check}`])
+      add({
+        kind: 'check',
+        check: m.check,
+        urgency: m.high !== null && now > m.high ? 1 : 2,
+        since: m.low,
+        says: `${m.name} check due${m.high !== null && now > m.high ? ', overdue' : ''}`,
+      });
+    if (m.enters === 'yolksac' && h.station === 'eggs' && now >= m.low)
+      add({
+        kind: 'hatch',
+        urgency: 1,
+        since: m.low,
+        says:
+          m.high !== null && now > m.high
+            ? 'hatch overdue: look closely, then look at the readings'
+            : 'hatch may begin: look, keep hands off, screens clear',
+      });
+    if (m.enters === 'fry' && h.station === 'yolksac' && now >= m.low) {
+      const looked = h.last['check:swumUp'] ?? 0;
+      if (looked < today.start)
+        add({
+          kind: 'pond',
+          check: 'swumUp',
+          urgency: m.high !== null && now > m.high ? 1 : 2,
+          since: m.low,
+          says: `beaker sample: have they ${m.name}?`,
+        });
+    }
+  }
+  if (h.station === 'fry' || h.station === 'fingerlings') {
+    const weighed = Math.max(h.last.meanG ?? 0, h.openedAt);
+    if (now - weighed > WEIGH_EVERY_DAYS * 86_400_000)
+      add({
+        kind: 'weigh',
+        urgency: 3,
+        since: weighed + WEIGH_EVERY_DAYS * 86_400_000,
+        says: h.last.meanG
+          ? `sample weights are ${Math.floor((now - weighed) / 86_400_000)} days old`
+          : 'no sample weights yet',
+      });
+    if (h.number > 0 && (1.96 * h.sd) / h.number > VAGUE_SHARE)
+      add({
+        kind: 'count',
+        urgency: 3,
+        since: now,
+        says: `the number is known to ±${Math.round((196 * h.sd) / h.number)} % only: a count would settle it`,
+      });
+  }
+  return due.sort((a, b) => a.urgency - b.urgency || a.since - b.since);
+}

@@ -1,0 +1,43 @@
+/** Numbers as Morula writes them: grouped by a quarter-em space, rounded as far as they are known. */
+const THIN = '\u2005';
+
+/** Whole number grouped by quarter-em spaces: 48200 → "48 200". */
+export function grouped(value: number): string {
+  const whole = Math.round(value);
+  return `${whole < 0 ? '−' : ''}${String(Math.abs(whole)).replace(/\B(?=(\d{3})+(?!\d))/g, THIN)}`;
+}
+
+/**
+ * A number and the half-width of its interval, rounded alike: the half-width to two figures, the number to the same
+ * place. Numbers without doubt are given in full.
+ * @example withDoubt(48213, 1904) // { number: "48 200", half: "1 900" }
+ */
+export function withDoubt(value: number, half: number): { number: string; half: string | null } {
+  if (!(half >= 0.5)) return { number: grouped(value), half: null };
+  const step = 10 ** Math.max(0, Math.floor(Math.log10(half)) - 1);
+  return {
+    number: grouped(Math.round(value / step) * step),
+    half: grouped(Math.max(1, Math.round(half / step) * step)),
+  };
+}
+
+/** A number to so many decimals, without trailing noise. */
+export function decimals(value: number, places: number): string {
+  const [whole, fraction] = Math.abs(value).toFixed(places).split('.') as [string, string | undefined];
+  const sign = value < 0 && Number(value.toFixed(places)) !== 0 ? '−' : '';
+  return `${sign}${whole.replace(/\B(?=(\d{3})+(?!\d))/g, THIN)}${fraction ? `.${fraction}` : ''}`;
+}
+
+/** Three significant figures, for grams and the like. */
+export function figures(value: number, count = 3): string {
+  if (value === 0) return '0';
+  if (Number.isInteger(value)) return grouped(value);
+  const places = Math.max(0, count - 1 - Math.floor(Math.log10(Math.abs(value))));
+  return decimals(value, Math.min(6, places));
+}
+
+/** A share in per cent, with one decimal below ten and above ninety. */
+export function percent(share: number): string {
+  const p = 100 * share;
+  return `${decimals(p, p < 10 || p > 90 ? 1 : 0)}${THIN}%`;
+}

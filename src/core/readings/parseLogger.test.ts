@@ -1,0 +1,64 @@
+import { parseLogger } from './parseLogger';
+
+const zone = 'Europe/Vienna';
+const read = (text: string, more = {}) => parseLogger(text, { timeZone: zone, ...more });
+const rows = (text: string, more = {}) =>
+  read(text, more).rows.map((r) => [new Date(r.at).toISOString().slice(0, 16), Number(r.value.toFixed(2))]);
+
+test.each([
+  ['ISO, comma, header', 'time,temp\n2031-02-01 10:00,4.5\n2031-02-01 11:00,4.6'],
+  ['semicolon, decimal comma, BOM', '\ufeffZeit;Temperatur\n01.02.2031 10:00;4,5\n01.02.2031 11:00;4,6'],
+  ['tab, no header', '2031-02-01T10:00\t4.5\n2031-02-01T11:00\t4.6'],
+  ['other column order, line numbers', 'no;temp °C;when\n1;4,5;1.2.2031 10:00\n2;4,6;1.2.2031 11:00'],
+  ['date and time apart', 'date,time,celsius\n2031-02-01,10:00,4.5\n2031-02-01,11:00,4.6'],
+  ['with a zone', 'time,temp\n2031-02-01T09:00:00Z,4.5\n2031-02-01T11:00:00+01:00,4.6'],
+  [
+    'am and pm, month first told by a day past 12',
+    'time,temp\n2/1/2031 10:00 AM,4.5\n2/1/2031 11:00 AM,4.6\n2/13/2031 1:00 PM,4.7',
+  ],
+  ['mixed with ISO', 'time;temp\n2031-02-01 10:00;4.5\n01.02.2031 11:00;4,6'],
+  ['Fahrenheit by its header', 'time,temp (°F)\n2031-02-01 10:00,40.1\n2031-02-01 11:00,40.28'],
+])('%s', (_, text) => {
+  expect(rows(text).slice(0, 2)).toEqual([
+    ['2031-02-01T09:00', 4.5],
+    ['2031-02-01T10:00', 4.6],
+  ]);
+});
+
+test('dates that can be read both ways are asked about, and read as answered', () => {
+  const text = 'time,temp\n03/04/2031 10:00,4.5\n03/05/2031 10:00,4.6';
+  expect(read(text).ambiguousDates).toBe(true);
+  expect(rows(text, { dateOrder: 'dmy' })[0]![0]).toBe('2031-04-03T08:00');
+  expect(rows(text, { dateOrder: 'mdy' })[0]![0]).toBe('2031-03-04T09:00');
+});
+
+test('the hour that repeats in autumn is told apart by the order of the lines; the one skipped in spring is refused', () => {
+  const autumn = ['01:30', '02:00', '02:30', '02:00', '02:30', '03:00']
+    .map((t, i) => `2031-10-26 ${t},${5 + i / 10}`)
+    .join('\n');
+  expect(rows(`time,temp\n${autumn}`).map(([t]) => t)).toEqual([
+    '2031-10-25T23:30',
+    '2031-10-26T00:00',
+    '2031-10-26T00:30',
+    '2031-10-26T01:00',
+    '2031-10-26T01:30',
+    '2031-10-26T02:00',
+  ]);
+  const spring = read('time,temp\n2031-03-30 01:30,5\n2031-03-30 02:30,5\n2031-03-30 03:00,5');
+  expect(spring.rows).toHaveLength(2);
+  expect(spring.problems[0]).toMatchObject({ line: 3, why: expect.stringMatching(/clocks went forward/) });
+});
+
+test('lines that cannot be read are listed with the reason, the rest is kept', () => {
+  const f = read(
+    'time,temp\n2031-02-01 10:00,4.5\n2031-02-01 11:00,\n2031-02-01 12:00,ERR\n2031-02-30 12:00,4\n2031-02-01 25:00,4\n2031-02-01 13:00,88\n2031-02-01 14:00,4.4',
+  );
+  expect(f.rows).toHaveLength(2);
+  expect(f.problems.map((p) => p.line)).toEqual([3, 4, 5, 6, 7]);
+});
+
+test('what is no logger file is said to be none', () => {
+  expect(() => read('')).toThrow(/empty/);
+  expect(() => read('hello\nworld')).toThrow(/no column holds dates/);
+  expect(() => read('time,name\n2031-02-01 10:00,carp')).toThrow(/no column holds temperatures/);
+});

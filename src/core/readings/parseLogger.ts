@@ -1,0 +1,252 @@
+import Papa from 'papaparse';
+import { instantsOf, type LocalTime } from '../time/localDay';
+
+export type LoggerRow = { at: number; value: number; line: number };
+export type LoggerProblem = { line: number; text: string; why: string };
+export type DateOrder = 'ymd' | 'dmy' | 'mdy';
+export type LoggerFile = {
+  rows: LoggerRow[];
+  problems: LoggerProblem[];
+  /** What was understood, to be shown before anything is written. */
+  understood: {
+    delimiter: string;
+    timeColumns: number[];
+    valueColumn: number;
+    header: string[] | null;
+    dateOrder: DateOrder;
+    unit: 'C' | 'F';
+  };
+  /** The dates can be read in two ways: the user must say which. */
+  ambiguousDates: boolean;
+};
+
+export type LoggerOptions = { timeZone: string; dateOrder?: 'dmy' | 'mdy'; unit?: 'C' | 'F'; valueColumn?: number };
+
+/**
+ * Reads a logger's CSV: any of `, ; tab |` between fields, decimal point or comma, BOM, header or none, date and time
+ * in one column or two, ISO or day-first or month-first dates (also mixed with ISO), times with or without a zone. Times
+ * without a zone are local; the hour that repeats in autumn is told apart by the order of the lines.
+ *
+ * Never guesses in silence: dates that can be read both ways set `ambiguousDates`, lines that cannot be read are
+ * listed with the reason.
+ * @throws RangeError when no time or no value column can be found
+ */
+export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
+  const clean = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
+  const delimiter = guessDelimiter(clean);
+  const parsed = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: false });
+  const lines = parsed.data
+    .map((cells, i) => ({ cells: cells.map((c) => c.trim()), line: i + 1 }))
+    .filter((l) => l.cells.some((c) => c !== ''));
+  if (lines.length === 0) throw new RangeError('the file is empty');
+
+  const first = lines.findIndex((l) => l.cells.some((c) => dateParts(c) !== null));
+  if (first < 0) throw new RangeError('no column holds dates; a logger file needs a time and a value on each line');
+  const header = first > 0 ? lines[first - 1]!.cells : null;
+  const data = lines.slice(first);
+  const sample = data.slice(0, 200);
+  const timeColumns = findTimeColumns(sample.map((l) => l.cells));
+  const valueColumn =
+    options.valueColumn ??
+    findValueColumn(
+      sample.map((l) => l.cells),
+      timeColumns,
+      header,
+    );
+  if (valueColumn < 0)
+    throw new RangeError('no column holds temperatures between -5 and 110; is this a temperature file?');
+
+  const order = dateOrderOf(
+    data.map((l) => l.cells[timeColumns[0]!] ?? ''),
+    options.dateOrder,
+  );
+  const unit =
+    options.unit ??
+    unitOf(
+      header?.[valueColumn] ?? '',
+      data.slice(0, 50).map((l) => l.cells[valueColumn] ?? ''),
+    );
+  const rows: LoggerRow[] = [];
+  const problems: LoggerProblem[] = [];
+  let previous = Number.NEGATIVE_INFINITY;
+  for (const { cells, line } of data) {
+    const when = timeColumns.map((c) => cells[c] ?? '').join(' ');
+    const raw = cells[valueColumn] ?? '';
+    const fail = (why: string) => problems.push({ line, text: cells.join(delimiter), why });
+    const at = instantOf(when, order.order, options.timeZone, previous);
+    if (typeof at === 'string') {
+      fail(at);
+      continue;
+    }
+    if (raw === '') {
+      fail('no value');
+      continue;
+    }
+    const value = numberOf(raw);
+    if (value === null) {
+      fail(`“${raw}” is not a number`);
+      continue;
+    }
+    const celsius = unit === 'F' ? ((value - 32) * 5) / 9 : value;
+    if (celsius < -5 || celsius > 45) {
+      fail(`${raw} is no water temperature`);
+      continue;
+    }
+    rows.push({ at, value: celsius, line });
+    previous = at;
+  }
+  return {
+    rows,
+    problems,
+    understood: { delimiter, timeColumns, valueColumn, header, dateOrder: order.order, unit },
+    ambiguousDates: order.ambiguous,
+  };
+}
+
+/** The separator that gives most lines the same number (two or more) of fields. */
+function guessDelimiter(text: string): string {
+  const lines = text.split(/\r?\n/, 40).filter((l) => l.trim() !== '');
+  let best = ',';
+  let bestScore = -1;
+  for (const d of [';', '\t', '|', ',']) {
+    const counts = lines.map((l) => l.split(d).length);
+    const common = counts.sort((a, b) => a - b)[counts.length >> 1] ?? 1;
+    if (common < 2) continue;
+    const score = counts.filter((n) => n === common).length - (d === ',' ? 0.5 : 0);
+    if (score > bestScore) {
+      best = d;
+      bestScore = score;
+    }
+  }
+  return best;
+}
+
+const ISO = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T\s]+(.*))?$/;
+const OTHER = /^(\d{1,2})[-/.](\d{1,2})[-/.](\d{2}|\d{4})(?:[T\s]+(.*))?$/;
+const CLOCK = /^(\d{1,2})[:.](\d{2})(?:[:.](\d{2})(?:[.,]\d+)?)?\s*(am|pm)?\s*(z|[+-]\d{2}:?\d{2})?$/i;
+
+type DateParts = { iso: boolean; a: number; b: number; c: number; rest: string };
+
+function dateParts(text: string): DateParts | null {
+  const iso = ISO.exec(text);
+  if (iso) return { iso: true, a: Number(iso[1]), b: Number(iso[2]), c: Number(iso[3]), rest: iso[4] ?? '' };
+  const other = OTHER.exec(text);
+  if (!other) return null;
+  const year = other[3]!.length === 2 ? 2000 + Number(other[3]) : Number(other[3]);
+  return { iso: false, a: Number(other[1]), b: Number(other[2]), c: year, rest: other[4] ?? '' };
+}
+
+function findTimeColumns(rows: readonly string[][]): number[] {
+  const width = Math.max(...rows.map((r) => r.length));
+  for (let c = 0; c < width; c++) {
+    const dated = rows.filter((r) => dateParts(r[c] ?? '') !== null);
+    if (dated.length < rows.length / 2) continue;
+    const withClock = dated.filter((r) => dateParts(r[c]!)!.rest !== '').length > dated.length / 2;
+    if (!withClock && rows.filter((r) => CLOCK.test(r[c + 1] ?? '')).length > rows.length / 2) return [c, c + 1];
+    return [c];
+  }
+  return [0];
+}
+
+function findValueColumn(rows: readonly string[][], time: readonly number[], header: readonly string[] | null): number {
+  const width = Math.max(...rows.map((r) => r.length));
+  const fits = (c: number) => {
+    const values = rows.map((r) => numberOf(r[c] ?? '')).filter((v): v is number => v !== null);
+    return values.length > rows.length / 2 && values.every((v) => v > -100 && v < 200) && new Set(values).size > 0;
+  };
+  const candidates = Array.from({ length: width }, (_, c) => c).filter((c) => !time.includes(c) && fits(c));
+  const named = candidates.find((c) => /temp|°|celsius|fahrenheit|deg/i.test(header?.[c] ?? ''));
+  if (named !== undefined) return named;
+  // A running line number is whole and rises by one: not a temperature.
+  return (
+    candidates.find(
+      (c) => !rows.every((r, i) => i === 0 || numberOf(r[c] ?? '') === (numberOf(rows[i - 1]![c] ?? '') ?? 0) + 1),
+    ) ?? -1
+  );
+}
+
+/** `8,4` and `8.4`, with or without a unit behind; null when it is no number. */
+function numberOf(text: string): number | null {
+  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°?\s*[CF])?$/i.exec(text.replace('−', '-'));
+  return m ? Number(m[1]!.replace(',', '.')) : null;
+}
+
+function unitOf(header: string, values: readonly string[]): 'C' | 'F' {
+  return /°\s*F\b|fahrenheit|\bdeg\s*F\b|\(F\)/i.test(header) || values.some((v) => /\d\s*°?\s*F$/i.test(v))
+    ? 'F'
+    : 'C';
+}
+
+/** Day first or month first, from any date that can be read one way only. */
+function dateOrderOf(
+  texts: readonly string[],
+  given: 'dmy' | 'mdy' | undefined,
+): { order: DateOrder; ambiguous: boolean } {
+  let dayFirst = 0;
+  let monthFirst = 0;
+  let other = 0;
+  let dotted = 0;
+  for (const t of texts) {
+    const p = dateParts(t);
+    if (!p || p.iso) continue;
+    other += 1;
+    if (/^\d{1,2}\./.test(t)) dotted += 1;
+    if (p.a > 12 && p.b <= 12) dayFirst += 1;
+    if (p.b > 12 && p.a <= 12) monthFirst += 1;
+  }
+  if (other === 0) return { order: 'ymd', ambiguous: false };
+  if (given) return { order: given, ambiguous: false };
+  if (dayFirst > 0 && monthFirst === 0) return { order: 'dmy', ambiguous: false };
+  if (monthFirst > 0 && dayFirst === 0) return { order: 'mdy', ambiguous: false };
+  // Dates with full stops are written day first wherever they are written so.
+  if (dotted === other && monthFirst === 0) return { order: 'dmy', ambiguous: false };
+  return { order: 'dmy', ambiguous: true };
+}
+
+function instantOf(text: string, order: DateOrder, timeZone: string, previous: number): number | string {
+  const p = dateParts(text);
+  if (!p) return `“${text}” is no date`;
+  const [year, month, day] = p.iso ? [p.a, p.b, p.c] : order === 'mdy' ? [p.c, p.a, p.b] : [p.c, p.b, p.a];
+  if (month < 1 || month > 12 || day < 1 || day > 31)
+    return `“${text}” is no date when read ${order === 'mdy' ? 'month first' : 'day first'}`;
+  if (new Date(Date.UTC(year, month - 1, day)).getUTCDate() !== day) return `“${text}”: that month has no day ${day}`;
+  if (p.rest.trim() === '') return `“${text}” has no time of day`;
+  const clock = CLOCK.exec(p.rest.trim());
+  if (!clock) return `“${p.rest}” is no time of day`;
+  let hour = Number(clock[1]);
+  const minute = Number(clock[2]);
+  const second = Number(clock[3] ?? 0);
+  if (clock[4]) hour = (hour % 12) + (clock[4].toLowerCase() === 'pm' ? 12 : 0);
+  if (hour > 23 || minute > 59 || second > 59) return `“${p.rest}” is no time of day`;
+  if (clock[5]) {
+    const zone = clock[5].toUpperCase();
+    const offset =
+      zone === 'Z' ? 0 : (zone.startsWith('-') ? -1 : 1) * (Number(zone.slice(1, 3)) * 60 + Number(zone.slice(-2)));
+    return Date.UTC(year, month - 1, day, hour, minute, second) - offset * 60_000;
+  }
+  const local: LocalTime = { year, month, day, hour, minute, second };
+  const instants = quickInstants(local, timeZone);
+  if (instants.length === 0) return `${text} did not exist: the clocks went forward over it`;
+  // The repeated hour: the first reading not before the line above.
+  return instants.find((t) => t > previous) ?? instants[0]!;
+}
+
+/** `instantsOf` costs some microseconds; a day without a change of clocks has one offset, kept from the line before. */
+let cached = { zone: '', day: '', offset: 0, plain: false };
+function quickInstants(t: LocalTime, timeZone: string): number[] {
+  const day = `${t.year}-${t.month}-${t.day}`;
+  const asUtc = Date.UTC(t.year, t.month - 1, t.day, t.hour, t.minute, t.second ?? 0);
+  if (cached.zone !== timeZone || cached.day !== day) {
+    const start = instantsOf({ ...t, hour: 0, minute: 0, second: 0 }, timeZone);
+    const noon = instantsOf({ ...t, hour: 12, minute: 0, second: 0 }, timeZone);
+    const late = instantsOf({ ...t, hour: 23, minute: 59, second: 0 }, timeZone);
+    const offset = Date.UTC(t.year, t.month - 1, t.day, 12) - noon[0]!;
+    const plain =
+      start.length === 1 &&
+      late.length === 1 &&
+      Date.UTC(t.year, t.month - 1, t.day) - start[0]! === offset &&
+      Date.UTC(t.year, t.month - 1, t.day, 23, 59) - late[0]! === offset;
+    cached = { zone: timeZone, day, offset, plain };
+  }
+  return cached.plain ? [asUtc - cached.offset] : instantsOf(t, timeZone);
+}

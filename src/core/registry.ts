@@ -1,0 +1,130 @@
+import type { Calculation } from './calculation';
+
+/** One line of the register; the calculation itself loads on demand. */
+export type Listed = { id: string; title: string; group: string; load: () => Promise<Calculation> };
+
+// The element types differ in their schemas; the register forgets them on purpose and every use parses again.
+const as = (c: unknown) => c as Calculation;
+
+/** Every calculation of the core, in the order in which the Bench shows them. */
+export const registry: readonly Listed[] = [
+  {
+    id: 'sample.proportion',
+    title: 'Share in a sample',
+    group: 'Samples',
+    load: async () => as((await import('./sampling/proportion')).calculation),
+  },
+  {
+    id: 'sample.decide',
+    title: 'Is the share above the mark?',
+    group: 'Samples',
+    load: async () => as((await import('./sampling/decide')).calculation),
+  },
+  {
+    id: 'sample.meanWeight',
+    title: 'Mean weight from batches',
+    group: 'Samples',
+    load: async () => as((await import('./sampling/meanWeight')).calculation),
+  },
+  {
+    id: 'count.byWeight',
+    title: 'Number from total weight',
+    group: 'Counting',
+    load: async () => as((await import('./sampling/countByWeight')).calculation),
+  },
+  {
+    id: 'count.byBuckets',
+    title: 'Number from weighed buckets',
+    group: 'Counting',
+    load: async () => as((await import('./sampling/countByWeight')).byBuckets),
+  },
+  {
+    id: 'eggs.volumetric',
+    title: 'Eggs by volume',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/volumetric')).calculation),
+  },
+  {
+    id: 'eggs.combine',
+    title: 'Two methods, one number',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/combine')).calculation),
+  },
+  {
+    id: 'development.rate',
+    title: 'Days to a stage at one temperature',
+    group: 'Thermal time',
+    load: async () => as((await import('./development/rate')).calculation),
+  },
+  {
+    id: 'development.predict',
+    title: 'When they eye, hatch and swim up',
+    group: 'Thermal time',
+    load: async () => as((await import('./development/predictCalculation')).calculation),
+  },
+  {
+    id: 'water.oxygenSaturation',
+    title: 'Oxygen that water can hold',
+    group: 'Water',
+    load: async () => as((await import('./water/oxygen')).calculation),
+  },
+  {
+    id: 'water.unionisedAmmonia',
+    title: 'Toxic share of ammonia',
+    group: 'Water',
+    load: async () => as((await import('./water/ammonia')).calculation),
+  },
+  {
+    id: 'growth.condition',
+    title: 'Condition factor',
+    group: 'Growth',
+    load: async () => as((await import('./growth/growth')).condition),
+  },
+  {
+    id: 'growth.specific',
+    title: 'Specific growth rate',
+    group: 'Growth',
+    load: async () => as((await import('./growth/growth')).specific),
+  },
+  {
+    id: 'growth.thermal',
+    title: 'Thermal growth coefficient',
+    group: 'Growth',
+    load: async () => as((await import('./growth/growth')).thermal),
+  },
+  {
+    id: 'books.census',
+    title: 'The count against the books',
+    group: 'The stock books',
+    load: async () => as((await import('./books/bookCalculations')).census),
+  },
+  {
+    id: 'books.survival',
+    title: 'Survival between two numbers',
+    group: 'The stock books',
+    load: async () => as((await import('./books/bookCalculations')).survival),
+  },
+  {
+    id: 'books.split',
+    title: 'Sharing out a number',
+    group: 'The stock books',
+    load: async () => as((await import('./books/bookCalculations')).split),
+  },
+  {
+    id: 'books.composition',
+    title: 'Parents of a mixture',
+    group: 'The stock books',
+    load: async () => as((await import('./books/bookCalculations')).composition),
+  },
+  {
+    id: 'books.reconcile',
+    title: 'The whole line at once',
+    group: 'The stock books',
+    load: async () => as((await import('./books/reconcile')).reconcile),
+  },
+];
+
+/** Loads a calculation by id; undefined when there is none. */
+export async function loadCalculation(id: string): Promise<Calculation | undefined> {
+  return registry.find((c) => c.id === id)?.load();
+}

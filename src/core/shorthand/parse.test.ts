@@ -1,0 +1,113 @@
+import { readLine, type Snapshot } from './parse';
+
+const holding = (lot: string, lotId: number, number: number, stage = 'egg') => ({
+  holdingId: lotId,
+  lotId,
+  lot,
+  species: 'Arctic char',
+  stage,
+  stageName: stage,
+  number,
+  sd: 500,
+});
+const snapshot: Snapshot = {
+  at: 0,
+  units: [
+    { id: 3, name: 'J3', kind: 'jar', room: 'Cold room', holdings: [holding('AC-31-01', 1, 39900)], wasUsed: true },
+    { id: 12, name: 'J12', kind: 'jar', room: 'Cold room', holdings: [], wasUsed: true },
+    { id: 13, name: 'J13', kind: 'jar', room: 'Cold room', holdings: [], wasUsed: false },
+    { id: 4, name: 'R4', kind: 'tank', room: 'Hall', holdings: [holding('PP-31-02', 2, 4200, 'fry')], wasUsed: true },
+    { id: 7, name: 'R7', kind: 'tank', room: 'Hall', holdings: [], wasUsed: false },
+    {
+      id: 8,
+      name: 'J8',
+      kind: 'jar',
+      room: 'Cold room',
+      holdings: [holding('ST-31-03', 3, 900), holding('ST-31-03', 3, 300, 'yolksac')],
+      wasUsed: true,
+    },
+  ],
+  sensors: [{ id: 2, name: 'bay2', room: 'Cold room' }],
+  lots: [{ id: 1, name: 'AC-31-01', species: 'Arctic char', alive: 39900, sd: 900 }],
+};
+const read = (line: string, locale = 'en-GB', system: 'metric' | 'us' = 'metric') =>
+  readLine(line, snapshot, { locale, system });
+const sent = (line: string, locale?: string, system?: 'metric' | 'us') => {
+  const r = read(line, locale, system);
+  return r.kind === 'command' ? { type: r.type, ...r.payload } : r;
+};
+const code = (line: string) => {
+  const r = read(line);
+  return r.kind === 'wrong' ? r.code : r.kind;
+};
+
+test('records in shorthand become commands', () => {
+  expect(sent('pick 34 J3')).toEqual({ type: 'pick.record', unit: 3, lotId: 1, stage: 'egg', number: 34 });
+  expect(sent('p 34 j3')).toMatchObject({ type: 'pick.record', unit: 3 });
+  expect(sent('dead 5 R4 fungus on fins')).toMatchObject({
+    type: 'dead.record',
+    unit: 4,
+    number: 5,
+    cause: 'fungus on fins',
+  });
+  expect(sent('temp 8.4 bay2')).toEqual({ type: 'temperature.record', sensor: 2, celsius: 8.4 });
+  expect(sent('count R4 812')).toMatchObject({ type: 'count.record', measured: { method: 'counted', number: 812 } });
+  expect(sent('weigh R4 25g/61 26g/63 total 41kg')).toMatchObject({
+    type: 'weigh.record',
+    batches: [
+      { massG: 25, count: 61 },
+      { massG: 26, count: 63 },
+    ],
+    totalMassG: 41000,
+  });
+  expect(sent('move 4000 R4>R7')).toMatchObject({
+    type: 'move.record',
+    to: 7,
+    sources: [{ unit: 4, amount: { measured: { number: 4000 } } }],
+  });
+  expect(sent('move all R4 > R7')).toMatchObject({ sources: [{ amount: { kind: 'all' } }] });
+  expect(sent('feed 1.2kg R4')).toMatchObject({ type: 'feed.record', massG: 1200 });
+  expect(sent('note J3 flow turned down')).toMatchObject({ type: 'note.record', unit: 3, note: 'flow turned down' });
+  expect(sent('eyed 82/100 J3')).toMatchObject({ type: 'check.record', successes: 82, trials: 100 });
+  expect(read('trace ac-31-01')).toMatchObject({ kind: 'open', href: '/lots/1' });
+});
+
+test('units and locale are the user’s', () => {
+  expect(sent('temp 46 bay2', 'en-US', 'us')).toMatchObject({ celsius: expect.closeTo(7.778, 3) });
+  expect(sent('temp 46F bay2')).toMatchObject({ celsius: expect.closeTo(7.778, 3) });
+  expect(sent('pick 1,200 J3')).toMatchObject({ number: 1200 });
+  expect(sent('pick 1.200 J3', 'de-DE')).toMatchObject({ number: 1200 });
+  expect(read('pick 1.200 J3', 'fr-FR')).toMatchObject({ kind: 'wrong', code: 'number' });
+});
+
+test('a number of one stage goes to the animals that the word is about', () => {
+  expect(sent('pick 3 J8')).toMatchObject({ stage: 'egg' });
+  expect(sent('dead 3 J8')).toMatchObject({ stage: 'yolksac' });
+});
+
+test('what it does not understand it says, each in its own words', () => {
+  expect(code('pcik 34 J3')).toBe('unknownVerb');
+  expect(read('pcik 34 J3')).toMatchObject({ nearest: ['pick 34 J3'] });
+  expect(code('pick 34 X9')).toBe('unknownUnit');
+  expect(code('pick 34 J')).toBe('ambiguousUnit');
+  expect(code('pick 34 J12')).toBe('finishedUnit');
+  expect((read('pick 34 J12') as { message: string }).message).not.toBe(
+    (read('pick 34 J13') as { message: string }).message,
+  );
+  expect(code('count J8 4')).toBe('severalLots');
+  expect(code('pick 99999 J3')).toBe('tooMany');
+  expect(code('pick x J3')).toBe('number');
+  expect(code('pick 34')).toBe('incomplete');
+  expect(code('')).toBe('empty');
+});
+
+test('reads back what it understood, with what is left', () => {
+  const r = read('pick 58 J3');
+  expect(r.kind === 'command' && r.says).toEqual([
+    '58 dead picked, ',
+    'J3, arctic char AC-31-01',
+    '. Leaves ',
+    { number: 39842, sd: 500 },
+    '.',
+  ]);
+});

@@ -1,0 +1,123 @@
+import { z } from 'zod';
+import { developmentModel } from '../development/model';
+
+/** The stations of life, in order. A stage belongs to one. */
+export const stations = ['eggs', 'yolksac', 'fry', 'fingerlings'] as const;
+export type Station = (typeof stations)[number];
+
+/** Glyphs drawn for Morula (ui/glyphs). */
+export const glyphs = [
+  'egg',
+  'eyed',
+  'hatching',
+  'yolksac',
+  'fry',
+  'fingerling',
+  'adult',
+  'berried',
+  'juvenile',
+] as const;
+export type Glyph = (typeof glyphs)[number];
+
+/** Where a value comes from. `verify`: nobody has checked it yet; `hint` is where to look. */
+const provenance = { source: z.string().min(1), hint: z.string().default('') };
+
+const stage = z.object({
+  id: z.string(),
+  name: z.string(),
+  one: z.string(),
+  station: z.enum(stations),
+  glyph: z.enum(glyphs),
+});
+
+const milestone = z.object({
+  id: z.string(),
+  name: z.string(),
+  /** The stage that animals enter at it; absent when it is only observed (eyed). */
+  enters: z.string().optional(),
+  model: developmentModel,
+  cv: z.number().min(0),
+  sumFrom: z.enum(['phase', 'fertilisation']),
+  ...provenance,
+});
+
+const limit = z.object({
+  what: z.string(),
+  low: z.number().optional(),
+  high: z.number().optional(),
+  unit: z.string(),
+  stage: z.string().default('all'),
+  ...provenance,
+});
+const value = z.object({
+  what: z.string(),
+  value: z.number(),
+  spread: z.number().optional(),
+  unit: z.string(),
+  ...provenance,
+});
+const drift = z.object({ stage: z.string(), perDay: z.number().min(0), sd: z.number().min(0), ...provenance });
+/** When hands should stay off, by share of the way to hatch; severity 1 worst to 3 mild. */
+const handsOff = z.object({
+  from: z.number(),
+  to: z.number(),
+  severity: z.number().int().min(1).max(3),
+  why: z.string(),
+  ...provenance,
+});
+
+export const species = z.object({
+  id: z.string().regex(/^[a-z-]+$/),
+  name: z.string(),
+  latin: z.string(),
+  code: z.string().regex(/^[A-Z]{2,3}$/),
+  group: z.enum(['salmonid', 'percid', 'sturgeon', 'cyprinid', 'esocid', 'crayfish']),
+  stages: z.array(stage).min(2),
+  milestones: z.array(milestone),
+  lotCv: z.number().min(0).default(0),
+  checks: z.array(z.object({ id: z.string(), name: z.string(), stage: z.string(), looks: z.string() })),
+  limits: z.array(limit),
+  values: z.array(value),
+  drift: z.array(drift),
+  handsOff: z.array(handsOff).default([]),
+});
+export type Species = z.output<typeof species>;
+export type Stage = z.output<typeof stage>;
+export type Milestone = z.output<typeof milestone>;
+
+export function stageOf(s: Species, id: string): Stage {
+  const found = s.stages.find((x) => x.id === id);
+  if (!found) throw new Error(`${s.name} has no stage ${id}`);
+  return found;
+}
+
+/** Every value of a species with its provenance: for the list of what nobody has verified. */
+export function provenances(s: Species): { path: string; what: string; source: string; hint: string }[] {
+  return [
+    ...s.milestones.map((m) => ({
+      path: `milestones.${m.id}`,
+      what: `clock to ${m.name}`,
+      source: m.source,
+      hint: m.hint,
+    })),
+    ...s.limits.map((l, i) => ({
+      path: `limits.${i}`,
+      what: `limit: ${l.what} (${l.stage})`,
+      source: l.source,
+      hint: l.hint,
+    })),
+    ...s.values.map((v, i) => ({ path: `values.${i}`, what: v.what, source: v.source, hint: v.hint })),
+    ...s.drift.map((d) => ({
+      path: `drift.${d.stage}`,
+      what: `unseen loss, ${d.stage}`,
+      source: d.source,
+      hint: d.hint,
+    })),
+    ...s.handsOff.map((h, i) => ({
+      path: `handsOff.${i}`,
+      what: `hands off: ${h.why}`,
+      source: h.source,
+      hint: h.hint,
+    })),
+  ];
+}
