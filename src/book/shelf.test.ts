@@ -1,0 +1,36 @@
+import { modelRange, rateFunction } from '@/core/development/model';
+import { provenances } from '@/core/species/species';
+import { layOver } from './overlay';
+import { speciesOf, speciesShelf } from './shelf';
+
+describe.each([...speciesShelf().values()].map((s) => [s.name, s] as const))('%s', (_, s) => {
+  test('warmer is never slower within the range of each clock, and each stage follows the one before', () => {
+    for (const m of s.milestones) {
+      const range = modelRange(m.model)!;
+      const rate = rateFunction(m.model);
+      for (let t = range.low; t < range.high; t += 0.25) expect(rate(t + 0.25)).toBeGreaterThanOrEqual(rate(t) - 1e-12);
+    }
+    expect(s.milestones.map((m) => m.enters).filter(Boolean)).toEqual(['yolksac', 'fry']);
+  });
+
+  test('every value says where it comes from: a source, or verify with a hint where to look', () => {
+    for (const p of provenances(s)) expect(p.source === 'verify' ? p.hint : p.source).not.toBe('');
+    for (const stage of s.stages) expect(s.drift.some((d) => d.stage === stage.id)).toBe(true);
+  });
+});
+
+test('the tables of the shelf: Arctic char at 6 °C takes 72 days to half hatched, 113 to swim-up', () => {
+  const days = (id: string, t: number) =>
+    1 / rateFunction(speciesOf('arctic-char').milestones.find((m) => m.id === id)!.model)(t);
+  expect(days('hatched', 6)).toBeCloseTo(72, 3);
+  expect(days('swumUp', 6)).toBeCloseTo((72 * 700) / 445, 1);
+});
+
+test('own values lie over the shipped ones, which never change; what does not fit is refused in words', () => {
+  const shipped = speciesOf('pikeperch');
+  const own = layOver(shipped, [{ path: 'drift.fry', value: { perDay: 0.01, sd: 0.002 }, source: 'own counts 2031' }]);
+  expect(own.drift.find((d) => d.stage === 'fry')).toMatchObject({ perDay: 0.01, source: 'own counts 2031' });
+  expect(shipped.drift.find((d) => d.stage === 'fry')!.source).toBe('verify');
+  expect(() => layOver(shipped, [{ path: 'drift.nosuch', value: {}, source: 'x' }])).toThrow(/no value drift.nosuch/);
+  expect(() => layOver(shipped, [{ path: 'drift.fry', value: { perDay: -1 }, source: 'x' }])).toThrow(/drift/);
+});

@@ -1,0 +1,204 @@
+import { z } from 'zod';
+import { measurement, numberFrom } from '@/core/books/measure';
+import { withDoubt } from '@/core/quantities/format';
+import { stageOf } from '@/core/species/species';
+import { type Context, defineCommand } from './define';
+import { queuePredictions } from './jobs';
+import { broodFish, knownSpecies, newLot, nextId } from './lots';
+import { CommandRefused } from './refused';
+import { unitById } from './standing';
+import { usualCv } from './usualVariation';
+import { eventFields, eventOf } from './when';
+
+const tag = z.string().trim().min(1, 'needs a tag').max(40, 'is too long');
+const lotName = z.string().trim().max(40, 'is too long').optional();
+
+/** Females by tag, with body mass where weighed, and their share of the eggs where known. */
+const female = z.object({
+  tag,
+  massG: z.number().gt(0, 'must be above 0').optional(),
+  share: z.number().gt(0).max(1).optional(),
+});
+
+/**
+ * Eggs taken and fertilised. Pooled: every female's eggs met the milt of all males, taken as equal fathers. By pair:
+ * each cross is a family. A female's share of the eggs is as given, else by body mass (assumed), else equal.
+ */
+export const recordTake = defineCommand({
+  type: 'take.record',
+  roles: ['manager', 'culturist'],
+  schema: z
+    .object({
+      ...eventFields,
+      species: z.string(),
+      lotName,
+      females: z.array(female).min(1, 'needs at least one female'),
+      males: z.array(z.object({ tag })).min(1, 'needs at least one male'),
+      cross: z.enum(['pooled', 'pairs']),
+      pairs: z.array(z.object({ female: tag, males: z.array(tag).min(1, 'needs a male') })).default([]),
+      measured: measurement,
+      hardened: z.boolean().default(true),
+      unit: z.number().int(),
+    })
+    .refine((p) => new Set(p.females.map((f) => f.tag)).size === p.females.length, {
+      path: ['females'],
+      error: 'one tag stands twice',
+    })
+    .refine((p) => new Set(p.males.map((f) => f.tag)).size === p.males.length, {
+      path: ['males'],
+      error: 'one tag stands twice',
+    }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const species = knownSpecies(p.species);
+    const unit = await unitById(c, p.unit);
+    const females = await broodFish(
+      c,
+      species.id,
+      'female',
+      p.females.map((f) => f.tag),
+    );
+    const males = await broodFish(
+      c,
+      species.id,
+      'male',
+      p.males.map((m) => m.tag),
+    );
+    const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['take']));
+    if (number.number === 0)
+      throw new CommandRefused('none', 'That makes no eggs at all.', 'measured', 'Check the samples and the total.');
+    const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt: event.at });
+    const composition = await makeFamilies(c, lot.id, p, females, males);
+    await c.record([
+      {
+        kind: 'take',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: p,
+        acts: [
+          {
+            act: 'bring',
+            account: 'taken',
+            to: { lot: String(lot.id), unit: String(unit.id), stage: 'egg' },
+            species: species.id,
+            count: number,
+            composition,
+          },
+        ],
+      },
+    ]);
+    await queuePredictions(c, [lot.id]);
+    return { lotId: lot.id, lot: lot.name, ...said(number) };
+  },
+});
+
+type Take = z.output<typeof recordTake.schema>;
+
+async function makeFamilies(
+  c: Context,
+  lotId: number,
+  p: Take,
+  females: Map<string, number>,
+  males: Map<string, number>,
+): Promise<Record<string, number>> {
+  const pairs =
+    p.cross === 'pooled' ? p.females.map((f) => ({ female: f.tag, males: p.males.map((m) => m.tag) })) : p.pairs;
+  for (const f of p.females)
+    if (!pairs.some((x) => x.female === f.tag))
+      throw new CommandRefused('noMale', `${f.tag} has no male.`, 'pairs', 'Give each female at least one male.');
+  for (const x of pairs) {
+    if (!females.has(x.female)) throw new CommandRefused('noFemale', `${x.female} is not among the females.`, 'pairs');
+    for (const m of x.males)
+      if (!males.has(m)) throw new CommandRefused('noMale', `${m} is not among the males.`, 'pairs');
+  }
+  const known = p.females.every((f) => f.share !== undefined)
+    ? 'share'
+    : p.females.every((f) => f.massG !== undefined)
+      ? 'massG'
+      : null;
+  const weight = (f: Take['females'][number]) => (known ? f[known]! : 1);
+  const total = p.females.reduce((s, f) => s + weight(f), 0);
+  let id = await nextId(c, 'family');
+  const composition: Record<string, number> = {};
+  for (const f of p.females) {
+    const own = pairs.filter((x) => x.female === f.tag);
+    for (const x of own) {
+      await c.trx('family').insert({
+        id,
+        site_id: c.site.id,
+        lot_id: lotId,
+        female_id: females.get(f.tag)!,
+        label: `${f.tag} × ${x.males.join(', ')}`.slice(0, 120),
+        males: JSON.stringify(x.males.map((m) => ({ id: males.get(m)!, tag: m, share: 1 / x.males.length }))),
+      });
+      composition[String(id)] = weight(f) / total / own.length;
+      id += 1;
+    }
+  }
+  return composition;
+}
+
+/** Opening stock, and eggs or fish bought or brought: they come with an origin instead of parents. */
+export const bringStock = defineCommand({
+  type: 'stock.bring',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    account: z.enum(['opening', 'arrived']),
+    species: z.string(),
+    lotName,
+    stage: z.string(),
+    unit: z.number().int(),
+    measured: measurement,
+    origin: z.string().trim().max(120, 'is too long').default(''),
+    fertilisedAt: z.number().int().optional(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const species = knownSpecies(p.species);
+    if (!species.stages.some((s) => s.id === p.stage))
+      throw new CommandRefused('noStage', `${species.name} has no such stage.`, 'stage');
+    if (p.fertilisedAt !== undefined && p.fertilisedAt > event.at)
+      throw new CommandRefused('clock', 'They cannot be fertilised after they came.', 'fertilisedAt');
+    const unit = await unitById(c, p.unit);
+    const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['arrival', 'opening']));
+    if (number.number === 0)
+      throw new CommandRefused('none', 'That makes no animals at all.', 'measured', 'Check the figures.');
+    const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt: p.fertilisedAt ?? null });
+    const family = await nextId(c, 'family');
+    await c.trx('family').insert({
+      id: family,
+      site_id: c.site.id,
+      lot_id: lot.id,
+      female_id: null,
+      label: p.origin ? `from ${p.origin}` : 'parents not known',
+      males: '[]',
+    });
+    await c.record([
+      {
+        kind: p.account === 'opening' ? 'opening' : 'arrival',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: p,
+        acts: [
+          {
+            act: 'bring',
+            account: p.account,
+            to: { lot: String(lot.id), unit: String(unit.id), stage: stageOf(species, p.stage).id },
+            species: species.id,
+            count: number,
+            composition: { [String(family)]: 1 },
+          },
+        ],
+      },
+    ]);
+    await queuePredictions(c, [lot.id]);
+    return { lotId: lot.id, lot: lot.name, ...said(number) };
+  },
+});
+
+/** A number with its ± as it will be shown. */
+export function said(n: { number: number; sd: number }): { number: number; sd: number; text: string } {
+  const d = withDoubt(n.number, 1.96 * n.sd);
+  return { number: n.number, sd: n.sd, text: d.half ? `${d.number} ±${d.half}` : d.number };
+}

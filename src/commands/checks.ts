@@ -1,0 +1,109 @@
+import { z } from 'zod';
+import { speciesOf } from '@/book/shelf';
+import { wilson } from '@/core/sampling/proportion';
+import { type Context, defineCommand } from './define';
+import { queuePredictions } from './jobs';
+import { CommandRefused } from './refused';
+import { standing } from './standing';
+import { asOf, type Event, eventFields, eventOf } from './when';
+
+const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
+
+/** A sample looked at and put back: an observation, it moves no animal. */
+export const recordCheck = defineCommand({
+  type: 'check.record',
+  roles: ['manager', 'culturist'],
+  schema: z
+    .object({
+      ...eventFields,
+      ...where,
+      check: z.string(),
+      trials: z.number().int('must be a whole number').min(1, 'needs at least one looked at'),
+      successes: z.number().int('must be a whole number').min(0, 'cannot be negative'),
+    })
+    .refine((p) => p.successes <= p.trials, { path: ['successes'], error: 'cannot be more than were looked at' }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
+    const known = speciesOf(at.lot.species).checks;
+    if (!known.some((k) => k.id === p.check))
+      throw new CommandRefused(
+        'noCheck',
+        `${speciesOf(at.lot.species).name} has no such check.`,
+        'check',
+        `Known are: ${known.map((k) => k.name).join(', ')}.`,
+      );
+    const share = wilson(p.successes, p.trials);
+    await observe(c, event, 'check', p, {
+      holding_id: at.holding.id,
+      unit_id: at.unit.id,
+      lot_id: at.lot.id,
+      kind: `check:${p.check}`.slice(0, 20),
+      value: share.estimate,
+      low: share.low,
+      high: share.high,
+      trials: p.trials,
+      successes: p.successes,
+    });
+    await queuePredictions(c, [at.lot.id]);
+    return { lot: at.lot.name, unit: at.unit.name, ...share };
+  },
+});
+
+/** Feed given to a unit. */
+export const recordFeed = defineCommand({
+  type: 'feed.record',
+  roles: ['manager', 'culturist', 'hand'],
+  schema: z.object({
+    ...eventFields,
+    ...where,
+    massG: z.number().gt(0, 'must be above 0'),
+    feed: z.string().trim().max(60, 'is too long').default(''),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling', 'yolksac']);
+    if (at.place.stage === 'egg')
+      throw new CommandRefused('eggsDoNotEat', `${at.unit.name} holds eggs.`, 'unit', 'Check the unit.');
+    await observe(c, event, 'feed', p, {
+      holding_id: at.holding.id,
+      unit_id: at.unit.id,
+      lot_id: at.lot.id,
+      kind: 'feed',
+      value: p.massG,
+    });
+    return { lot: at.lot.name, unit: at.unit.name };
+  },
+});
+
+/** A remark on a unit, a lot, or the day. */
+export const recordNote = defineCommand({
+  type: 'note.record',
+  roles: ['manager', 'culturist', 'hand'],
+  schema: z
+    .object({ ...eventFields, unit: z.number().int().optional(), lotId: z.number().int().optional() })
+    .refine((p) => p.note.length > 0, { path: ['note'], error: 'is empty' }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = p.unit === undefined ? undefined : await standing(c, p.unit, asOf(c, event), p).catch(() => undefined);
+    await observe(c, event, 'note', p, {
+      holding_id: at?.holding.id ?? null,
+      unit_id: p.unit ?? null,
+      lot_id: p.lotId ?? at?.lot.id ?? null,
+      kind: 'note',
+    });
+    return {};
+  },
+});
+
+export async function observe(
+  c: Context,
+  event: Event,
+  kind: string,
+  intent: unknown,
+  row: Record<string, unknown>,
+): Promise<number> {
+  const { seqs } = await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent, acts: [] }]);
+  await c.trx('observation').insert({ ...row, entry_seq: seqs[0]!, at: event.at });
+  return seqs[0]!;
+}

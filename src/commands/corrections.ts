@@ -1,0 +1,203 @@
+import { z } from 'zod';
+import { acts as actsSchema } from '@/core/books/entry';
+import { type EntryRow, fromJson } from '@/store/books/rows';
+import { type Context, defineCommand, type EntryDraft } from './define';
+import { queuePredictions } from './jobs';
+import { parsePayload } from './payload';
+import { CommandRefused } from './refused';
+
+/** Undo is everyone's for so long. */
+export const UNDO_MS = 10_000;
+const HOURS_48 = 48 * 3_600_000;
+
+type Found = EntryRow & { voided: number | null; type: string };
+
+async function entryToCorrect(c: Context, id: string): Promise<Found> {
+  const entry = (await c
+    .trx('entry as e')
+    .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
+    .leftJoin('command as k', 'k.id', 'e.command_id')
+    .where({ 'e.id': id, 'e.site_id': c.site.id })
+    .first('e.*', 'v.seq as voided', 'k.type')) as Found | undefined;
+  if (!entry) throw new CommandRefused('noEntry', 'There is no such entry.', 'entryId');
+  if (entry.voided)
+    throw new CommandRefused(
+      'voided',
+      'That entry was put right already.',
+      'entryId',
+      'Look at the ledger for what replaced it.',
+    );
+  if (entry.kind === 'correction')
+    throw new CommandRefused('correction', 'A correction is not corrected: enter anew what it took back.', 'entryId');
+  return entry;
+}
+
+/** Who may put it right: anyone within ten seconds of their own, a culturist their own within 48 hours, else the manager. */
+async function mayCorrect(c: Context, e: Found): Promise<void> {
+  const own = e.recorded_by === c.actor.id;
+  if (own && c.now - e.recorded_at <= UNDO_MS) return;
+  if (c.actor.role === 'manager') return;
+  if (c.actor.role !== 'culturist')
+    throw new CommandRefused(
+      'notAllowed',
+      'Ten seconds have passed.',
+      '',
+      'Ask a culturist or the manager to put it right.',
+    );
+  if (!own)
+    throw new CommandRefused(
+      'notAllowed',
+      'This entry is somebody else’s.',
+      '',
+      'They or the manager can put it right.',
+    );
+  if (c.now - e.recorded_at > HOURS_48)
+    throw new CommandRefused('tooLate', 'It was recorded more than 48 hours ago.', '', 'The manager can put it right.');
+  const paper = await c
+    .trx('paper')
+    .where({ site_id: c.site.id })
+    .whereNull('superseded_seq')
+    .where('issued_at', '>=', e.recorded_at)
+    .whereIn('entry_seq', downstream(c, e.seq))
+    .first('number');
+  if (paper)
+    throw new CommandRefused(
+      'behindPaper',
+      `The paper ${(paper as { number: string }).number} was issued on it.`,
+      '',
+      'The manager can put it right; the paper is then marked superseded.',
+    );
+}
+
+/** Entries on the holdings that an entry touched: behind any of them a paper may stand. */
+function downstream(c: Context, seq: number) {
+  return c
+    .trx('holding_point')
+    .whereIn('holding_id', c.trx('holding_point').where({ entry_seq: seq }).select('holding_id'))
+    .select('entry_seq');
+}
+
+/** Takes an entry back, and puts another in its place where one is given. Both stay visible. */
+export const correct = defineCommand({
+  type: 'entry.correct',
+  roles: ['manager', 'culturist', 'hand'],
+  schema: z.object({
+    entryId: z.string(),
+    reason: z.string().trim().max(400, 'is too long').default(''),
+    /** The payload of the command that made the entry, put right; without it the entry is just taken back. */
+    replacement: z.record(z.string(), z.unknown()).optional(),
+  }),
+  async handle(c, p) {
+    const entry = await entryToCorrect(c, p.entryId);
+    await mayCorrect(c, entry);
+    const undo = c.now - entry.recorded_at <= UNDO_MS && !p.replacement;
+    if (!undo && !p.reason)
+      throw new CommandRefused('reason', 'Say why.', 'reason', 'One line is enough: it stays beside the entry.');
+    const voiding: EntryDraft = {
+      kind: 'correction',
+      at: c.now,
+      precision: 'minute',
+      measuredBy: c.actor.name,
+      intent: { voids: entry.id, kind: entry.kind, reason: p.reason || 'undone at once' },
+      acts: [],
+      note: p.reason || 'undone at once',
+      voidsSeq: entry.seq,
+    };
+    if (!p.replacement) {
+      const done = await c.record([voiding]);
+      await afterwards(c, entry);
+      return { taken: entry.kind, rederived: done.rederived.length };
+    }
+    // The original's command is carried out anew; what it records stands in the original's place, in one step with the
+    // voiding, so that nothing in between has to hold.
+    const command = c.lookup(entry.type);
+    const original = fromJson<Record<string, unknown>>(entry.intent);
+    const payload = parsePayload(command, {
+      at: entry.at,
+      precision: entry.precision,
+      measuredBy: entry.measured_by,
+      ...original,
+      ...p.replacement,
+    });
+    let rederived = 0;
+    const inPlace: Context = {
+      ...c,
+      replacing: { seq: entry.seq, id: entry.id, lots: await lotsMadeBy(c, entry) },
+      record: async (drafts) => {
+        const done = await c.record([voiding, ...drafts]);
+        rederived = done.rederived.length;
+        return { ...done, seqs: done.seqs.slice(1) };
+      },
+    };
+    const result = await command.handle(inPlace, payload);
+    await afterwards(c, entry);
+    return { replaced: entry.kind, rederived, result };
+  },
+});
+
+/** Lots that an entry brought into being, by its acts. */
+async function lotsMadeBy(c: Context, entry: Found): Promise<{ id: number; grade: string }[]> {
+  const ids = actsSchema
+    .parse(fromJson(entry.acts))
+    .flatMap((a) =>
+      a.act === 'bring' ? [Number(a.to.lot)] : a.act === 'shift' ? a.makes.map((m) => Number(m.lot)) : [],
+    );
+  return ids.length === 0
+    ? []
+    : ((await c
+        .trx('lot')
+        .whereIn('id', [...new Set(ids)])
+        .orderBy('id')
+        .select('id', 'grade')) as { id: number; grade: string }[]);
+}
+
+async function afterwards(c: Context, entry: Found): Promise<void> {
+  await c.trx('observation').where({ entry_seq: entry.seq }).delete();
+  const lots = (await c
+    .trx('holding_point as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .where('p.entry_seq', '>=', entry.seq)
+    .where('h.number', '>', 0)
+    .distinct('h.lot_id')
+    .limit(200)
+    .pluck('h.lot_id')) as number[];
+  await queuePredictions(c, lots);
+}
+
+/** A culturist's yes or no to a count that a hand proposed. */
+export const settleProposal = defineCommand({
+  type: 'proposal.settle',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    proposalId: z.string(),
+    accept: z.boolean(),
+    answer: z.enum(['combine', 'replace', 'note']).optional(),
+    sure: z.literal('yes').optional(),
+  }),
+  async handle(c, p) {
+    const row = (await c
+      .trx('proposal as p')
+      .join('person as q', 'q.id', 'p.proposed_by')
+      .where({ 'p.id': p.proposalId, 'p.site_id': c.site.id })
+      .first('p.*', 'q.name')) as
+      | { state: string; type: string; payload: string; proposed_at: number; name: string }
+      | undefined;
+    if (!row) throw new CommandRefused('noProposal', 'There is no such proposal.', 'proposalId');
+    if (row.state !== 'open') throw new CommandRefused('settled', `It was ${row.state} already.`, 'proposalId');
+    await c
+      .trx('proposal')
+      .where({ id: p.proposalId })
+      .update({ state: p.accept ? 'accepted' : 'declined', settled_by: c.actor.id, settled_at: c.now });
+    if (!p.accept) return { accepted: false };
+    const command = c.lookup(row.type);
+    const proposed = fromJson<Record<string, unknown>>(row.payload);
+    const payload = parsePayload(command, {
+      ...proposed,
+      at: proposed.at ?? row.proposed_at,
+      measuredBy: proposed.measuredBy || row.name,
+      ...(p.answer ? { answer: p.answer } : {}),
+      ...(p.sure ? { sure: p.sure } : {}),
+    });
+    return { accepted: true, result: await command.handle(c, payload) };
+  },
+});

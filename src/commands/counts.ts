@@ -1,0 +1,226 @@
+import { z } from 'zod';
+import { compareCount } from '@/core/books/arithmetic';
+import { type Measurement, measurement, numberFrom } from '@/core/books/measure';
+import { numbersAt } from '@/core/books/state';
+import { grouped, withDoubt } from '@/core/quantities/format';
+import { meanWeight, weightBatch } from '@/core/sampling/meanWeight';
+import { currentState, keyOfRow, stateBefore } from '@/store/books/stateOf';
+import { said } from './bringIn';
+import { observe } from './checks';
+import { type Context, defineCommand } from './define';
+import { CommandRefused } from './refused';
+import { type Standing, standing } from './standing';
+import { usualCv } from './usualVariation';
+import { asOf, type Event, eventFields, eventOf } from './when';
+
+const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
+const answer = z.enum(['combine', 'replace', 'note']).optional();
+
+/** A number of what stands in a unit: a census of the books. */
+export const recordCount = defineCommand({
+  type: 'count.record',
+  roles: ['manager', 'culturist'],
+  proposes: ['hand'],
+  schema: z.object({ ...eventFields, ...where, measured: measurement, answer }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p);
+    return census(c, event, at, p.measured, p.answer, 'count', p);
+  },
+});
+
+/** Sample weights; with the whole weighed too they are a count. */
+export const recordWeighing = defineCommand({
+  type: 'weigh.record',
+  roles: ['manager', 'culturist'],
+  proposes: ['hand'],
+  schema: z.object({
+    ...eventFields,
+    ...where,
+    batches: z.array(weightBatch).min(1, 'needs at least one batch'),
+    totalMassG: z.number().gt(0, 'must be above 0').optional(),
+    totalMassSdG: z.number().min(0).default(0),
+    sure: z.literal('yes').optional(),
+    answer,
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling']);
+    const mean = meanWeight(p.batches);
+    await doubtMass(c, at, mean.ratio, p.sure);
+    const size = {
+      kind: 'meanG',
+      value: mean.ratio,
+      low: mean.ratio - mean.half,
+      high: mean.ratio + mean.half,
+      trials: p.batches.length,
+    };
+    if (p.totalMassG === undefined) {
+      await observe(c, event, 'weighing', p, {
+        holding_id: at.holding.id,
+        unit_id: at.unit.id,
+        lot_id: at.lot.id,
+        ...size,
+      });
+      return { lot: at.lot.name, unit: at.unit.name, meanG: mean.ratio };
+    }
+    const measured: Measurement = {
+      method: 'weight',
+      batches: p.batches,
+      totalMassG: p.totalMassG,
+      totalMassSdG: p.totalMassSdG,
+    };
+    return census(c, event, at, measured, p.answer, 'weighing', { ...p, measured }, size);
+  },
+});
+
+/** The last mean weight of the holding against this one: a factor of eight is a slip of the unit more often than growth. */
+const WILD_FACTOR = 8;
+/** No fry or fingerling of the shelf weighs more; above it the unit is asked about. */
+const HEAVY_G = { egg: 1, yolksac: 2, fry: 20, fingerling: 2000 } as Record<string, number>;
+
+async function doubtMass(c: Context, at: Standing, meanG: number, sure: 'yes' | undefined): Promise<void> {
+  if (sure === 'yes') return;
+  const last = (await c
+    .trx('observation')
+    .where({ lot_id: at.lot.id, kind: 'meanG' })
+    .orderBy('at', 'desc')
+    .first('value')) as { value: number } | undefined;
+  const heavy = HEAVY_G[at.place.stage] ?? 2000;
+  const wild = last ? meanG / last.value > WILD_FACTOR || last.value / meanG > WILD_FACTOR : meanG > heavy;
+  if (!wild) return;
+  const than = last
+    ? `; the last weighing gave ${last.value.toPrecision(3)} g`
+    : `; that is heavy for ${at.place.stage}`;
+  throw new CommandRefused(
+    'massUnit',
+    `That makes ${meanG.toPrecision(3)} g each${than}. Is the unit right?`,
+    'batches',
+    'Check grams against kilograms.',
+    {
+      field: 'sure',
+      choices: [{ value: 'yes', label: `They do weigh ${meanG.toPrecision(3)} g each` }],
+    },
+  );
+}
+
+/** The unit is found empty: what the books still show goes to unexplained. */
+export const recordEmptied = defineCommand({
+  type: 'unit.emptied',
+  roles: ['manager', 'culturist'],
+  schema: z.object({ ...eventFields, ...where }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p);
+    await c.record([
+      {
+        kind: 'emptied',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: p,
+        acts: [{ act: 'close', holding: at.place }],
+      },
+    ]);
+    return { lot: at.lot.name, unit: at.unit.name, unexplained: at.number };
+  },
+});
+
+/**
+ * Compares a count with the books (drift included) and records what the user chose. Without a choice: combined while
+ * the two agree, or, when everything was counted one by one, put in place of the books; on disagreement beyond chance
+ * the user is asked, with which is likelier wrong.
+ */
+async function census(
+  c: Context,
+  event: Event,
+  at: Standing,
+  m: Measurement,
+  choice: 'combine' | 'replace' | 'note' | undefined,
+  kind: string,
+  intent: unknown,
+  size?: Record<string, unknown>,
+) {
+  const { meanG: _, ...count } = numberFrom(m, await usualCv(c, m.method, ['weighing', 'count', 'release']));
+  const instant = asOf(c, event);
+  const state =
+    at.holding.last_order_at <= instant
+      ? await currentState(c.trx, [at.holding])
+      : await stateBefore(c.trx, [at.holding], instant + 1);
+  const key = keyOfRow(at.holding);
+  const book = numbersAt(key, state.holdings.get(key)!, instant, state.sources);
+  const compared = compareCount({ number: book.estimated, sd: book.sd }, count);
+  const full = m.method === 'counted';
+  if (!choice && !compared.agree) throw disagreement(at, book, count, compared.z, full);
+  const mode = choice ?? (full ? 'replace' : 'combine');
+  const { seqs, derivations } = await c.record([
+    {
+      kind,
+      ...event,
+      replacesSeq: c.replacing?.seq,
+      intent: { ...(intent as object), mode },
+      acts: [{ act: 'census', holding: at.place, count, mode }],
+    },
+  ]);
+  const found = derivations[0]?.censuses[0];
+  const row = { entry_seq: seqs[0]!, holding_id: at.holding.id, unit_id: at.unit.id, lot_id: at.lot.id, at: event.at };
+  await c.trx('observation').insert({
+    ...row,
+    kind: 'census',
+    value: count.number,
+    low: count.number - 1.96 * count.sd,
+    high: count.number + 1.96 * count.sd,
+  });
+  if (size) await c.trx('observation').insert({ ...row, ...size });
+  return {
+    lot: at.lot.name,
+    unit: at.unit.name,
+    mode,
+    count: said(count),
+    books: said({ number: book.estimated, sd: book.sd }),
+    agree: compared.agree,
+    z: compared.z,
+    unexplained: found ? -found.posted : 0,
+  };
+}
+
+function disagreement(
+  at: Standing,
+  book: { books: number; estimated: number; sd: number },
+  count: { number: number; sd: number },
+  z: number,
+  full: boolean,
+): CommandRefused {
+  const b = withDoubt(book.estimated, 1.96 * book.sd);
+  const n = withDoubt(count.number, 1.96 * count.sd);
+  const words = (d: { number: string; half: string | null }) => (d.half ? `${d.number} ±${d.half}` : d.number);
+  const more = count.number > book.estimated;
+  const likelier = full
+    ? 'Everything was counted, so the books are likelier wrong'
+    : book.sd > 1.5 * count.sd
+      ? 'The books rest on the vaguer number, so they are likelier wrong'
+      : count.sd > 1.5 * book.sd
+        ? 'The count is the vaguer of the two, so it is likelier wrong'
+        : 'Neither is clearly the vaguer';
+  const look = more
+    ? 'Look for: animals counted twice, water weighed with them, a loss typed too high, fish let in.'
+    : 'Look for: a batch of large ones, unseen dead, an escape, a move that nobody entered.';
+  const off = Math.abs(count.number - book.estimated);
+  return new CommandRefused(
+    'disagree',
+    `The count says ${words(n)}, the books say ${words(b)} in ${at.unit.name}: ${grouped(off)} ${more ? 'more' : 'fewer'}, beyond chance (${Math.abs(z) > 99 ? 'far off' : `${Math.abs(z).toFixed(1)} standard deviations`}). ${likelier}. ${look}`,
+    'answer',
+    'Say what the books shall do.',
+    {
+      field: 'answer',
+      choices: [
+        {
+          value: 'replace',
+          label: `Take the count, ${n.number}`,
+          why: `${grouped(off)} ${more ? 'come from' : 'go to'} unexplained`,
+        },
+        { value: 'combine', label: 'Combine the two', why: 'each by how sure it is' },
+        { value: 'note', label: 'Note it only', why: 'the books stay; look first' },
+      ],
+    },
+  );
+}

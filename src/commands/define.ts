@@ -1,0 +1,37 @@
+import type { z } from 'zod';
+import type { NewEntry, Recorded } from '@/store/books/record';
+import type { Trx } from '@/store/connection';
+
+export type Role = 'manager' | 'culturist' | 'hand' | 'reader';
+export type Actor = { id: number; siteId: number; name: string; role: Role };
+
+/** What a handler works with: one transaction that holds the site's lock. */
+export type Context = {
+  trx: Trx;
+  commandId: string;
+  actor: Actor;
+  site: { id: number; name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number };
+  now: number;
+  /** Records entries in the books; refusals become CommandRefused. */
+  record: (entries: EntryDraft[]) => Promise<Recorded>;
+  /** Finds another command by type: corrections and proposals carry out what others defined. */
+  lookup: (type: string) => Command;
+  /** Set while a command is carried out as the replacement of an entry; `lots` are those that the entry made. */
+  replacing?: { seq: number; id: string; lots: { id: number; grade: string }[] };
+};
+
+/** An entry as a handler drafts it; ids and local days are added by `record`. */
+export type EntryDraft = Omit<NewEntry, 'id' | 'dayStart' | 'dayEnd'>;
+
+export type Command<S extends z.ZodType = z.ZodType, R = unknown> = {
+  type: string;
+  schema: S;
+  roles: readonly Role[];
+  /** Roles whose command waits for a culturist's yes. */
+  proposes?: readonly Role[];
+  handle: (context: Context, payload: z.output<S>) => Promise<R>;
+};
+
+export function defineCommand<S extends z.ZodType, R>(c: Command<S, R>): Command<S, R> {
+  return c;
+}

@@ -1,0 +1,164 @@
+import { createHash } from 'node:crypto';
+import { uuidv7 } from 'uuidv7';
+import { BookRefused } from '@/core/books/refusal';
+import { localDay } from '@/core/time/localDay';
+import { bookContext } from '@/store/bookContext';
+import { recordEntries } from '@/store/books/record';
+import { fromJson } from '@/store/books/rows';
+import { type Db, inTransaction, type Trx } from '@/store/connection';
+import type { Actor, Command, Context, EntryDraft } from './define';
+import { parsePayload } from './payload';
+import { CommandRefused } from './refused';
+import { commands } from './registry';
+import { sayRefusal } from './wording';
+
+export type Sent = { id: string; type: string; payload: unknown };
+/** `entries` are the ids of what was recorded: what an undo takes back. */
+export type Done = { id: string; result: unknown; entries: string[]; repeated: boolean; proposed?: boolean };
+type Stored = Pick<Done, 'result' | 'entries' | 'proposed'>;
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+/** The same payload always gives the same hash, whatever the order of its keys. */
+export function hashOf(type: string, payload: unknown): string {
+  return createHash('sha256')
+    .update(`${type}\n${canonical(payload)}`)
+    .digest('hex');
+}
+
+function canonical(v: unknown): string {
+  if (Array.isArray(v)) return `[${v.map(canonical).join(',')}]`;
+  if (v && typeof v === 'object')
+    return `{${Object.entries(v)
+      .filter(([, x]) => x !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([k, x]) => `${JSON.stringify(k)}:${canonical(x)}`)
+      .join(',')}}`;
+  return JSON.stringify(v) ?? 'null';
+}
+
+/**
+ * The only door by which anything is written. Takes the site's lock, answers a repeated command with the stored
+ * result, checks permission and payload, runs the handler, and stores the result: all in one transaction.
+ *
+ * @param now the clock, ms  @throws CommandRefused in plain words; nothing has then been written
+ */
+export async function execute(db: Db, actor: Actor, sent: Sent, now: number): Promise<Done> {
+  return inTransaction(db, (trx) => carryOut(trx, actor, sent, now));
+}
+
+/**
+ * As `execute`, inside a transaction of the caller's: for runs of many commands, like seeding. A command that is refused
+ * goes back to a savepoint, so that nothing of it stays while the caller goes on.
+ */
+export async function executeIn(trx: Trx, actor: Actor, sent: Sent, now: number): Promise<Done> {
+  return trx.transaction((inner) => carryOut(inner, actor, sent, now));
+}
+
+async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promise<Done> {
+  if (!UUID.test(sent.id)) throw new CommandRefused('id', 'The command carries no proper id.', 'id');
+  const site = await trx('site').where({ id: actor.siteId }).forUpdate().first();
+  if (!site) throw new CommandRefused('noSite', 'This site does not exist.');
+  const hash = hashOf(sent.type, sent.payload);
+  const before = (await trx('command').where({ id: sent.id }).first()) as
+    | { payload_hash: string; person_id: number; result: string }
+    | undefined;
+  if (before) {
+    if (before.payload_hash !== hash)
+      throw new CommandRefused(
+        'idReused',
+        'This record was sent before with other figures; the first one stands.',
+        'id',
+        'Look at the ledger, and put it right there if need be.',
+      );
+    if (before.person_id !== actor.id)
+      throw new CommandRefused('idReused', 'This record was sent before by somebody else.', 'id');
+    const stored = fromJson<Stored>(before.result);
+    return { id: sent.id, ...stored, repeated: true };
+  }
+  const command = commandOf(sent.type);
+  const proposes = command.proposes?.includes(actor.role) ?? false;
+  if (!command.roles.includes(actor.role) && !proposes)
+    throw new CommandRefused('notAllowed', `A ${actor.role} may not do this.`, '', 'Ask a culturist or the manager.');
+  const payload = parsePayload(command, sent.payload);
+  const entries: string[] = [];
+  const context = await contextFor(trx, actor, site, sent.id, now, entries);
+  let stored: Stored;
+  if (proposes) {
+    await trx('proposal').insert({
+      id: sent.id,
+      site_id: actor.siteId,
+      type: sent.type,
+      payload: JSON.stringify(payload),
+      proposed_by: actor.id,
+      proposed_at: now,
+    });
+    stored = { result: { proposal: sent.id }, entries, proposed: true };
+  } else stored = { result: (await command.handle(context, payload)) ?? null, entries };
+  await trx('command').insert({
+    id: sent.id,
+    site_id: actor.siteId,
+    person_id: actor.id,
+    type: sent.type,
+    payload_hash: hash,
+    result: JSON.stringify(stored),
+    at: now,
+  });
+  return { id: sent.id, ...stored, repeated: false };
+}
+
+export function commandOf(type: string): Command {
+  const command = commands.get(type);
+  if (!command) throw new CommandRefused('noCommand', `There is no command “${type}”.`, 'type');
+  return command;
+}
+
+type SiteRow = { id: number; name: string; time_zone: string; lot_pattern: string; season_starts_month: number };
+
+async function contextFor(
+  trx: Trx,
+  actor: Actor,
+  site: SiteRow,
+  commandId: string,
+  now: number,
+  recorded: string[],
+): Promise<Context> {
+  const timeZone = site.time_zone;
+  const record = async (drafts: EntryDraft[]) => {
+    const entries = drafts.map((d) => {
+      const day = localDay(d.at, timeZone);
+      return { ...d, id: uuidv7(), dayStart: day.start, dayEnd: day.end };
+    });
+    recorded.push(...entries.map((x) => x.id));
+    try {
+      return await recordEntries(
+        { trx, siteId: site.id, commandId, personId: actor.id, now, context: () => bookContext(trx, site.id) },
+        entries,
+      );
+    } catch (e) {
+      if (!(e instanceof BookRefused)) throw e;
+      const own = entries.some((x) => x.id === e.entryId) || e.entryId === 'new';
+      const later = own
+        ? undefined
+        : ((await trx('entry').where({ id: e.entryId }).first('kind', 'order_at')) as
+            | { kind: string; order_at: number }
+            | undefined);
+      throw await sayRefusal(trx, e.refusal, later ? { kind: later.kind, orderAt: later.order_at, timeZone } : null);
+    }
+  };
+  return {
+    trx,
+    commandId,
+    actor,
+    now,
+    record,
+    lookup: commandOf,
+    site: {
+      id: site.id,
+      name: site.name,
+      timeZone,
+      lotPattern: site.lot_pattern,
+      seasonStartsMonth: site.season_starts_month,
+    },
+  };
+}

@@ -1,0 +1,34 @@
+import { grouped } from '@/core/quantities/format';
+import type { Context } from './define';
+import { CommandRefused } from './refused';
+import type { UnitRow } from './standing';
+
+/** Asks before a unit is loaded above the limit that the manager set for it. */
+export async function warnLoads(
+  c: Context,
+  loads: readonly { unit: UnitRow; adds: number }[],
+  answer: 'yes' | undefined,
+): Promise<void> {
+  if (answer === 'yes') return;
+  for (const { unit, adds } of loads) {
+    if (unit.load_limit === null) continue;
+    const row = (await c.trx('holding').where({ unit_id: unit.id }).sum('number as n').first()) as
+      | { n: string | number | null }
+      | undefined;
+    const there = Number(row?.n ?? 0);
+    const after = there + adds;
+    if (after > unit.load_limit)
+      throw new CommandRefused(
+        'unitFull',
+        `${unit.name} would hold ${grouped(after)}; its limit is ${grouped(unit.load_limit)}.`,
+        'to',
+        'Choose another unit, or put fewer there.',
+        {
+          field: 'overload',
+          choices: [
+            { value: 'yes', label: `Put them into ${unit.name} all the same`, why: 'crowding costs oxygen first' },
+          ],
+        },
+      );
+  }
+}

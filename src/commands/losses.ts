@@ -1,0 +1,121 @@
+import { z } from 'zod';
+import type { Outflow } from '@/core/books/accounts';
+import type { Amount } from '@/core/books/entry';
+import { measurement, numberFrom } from '@/core/books/measure';
+import { type Context, defineCommand, type Role } from './define';
+import { CommandRefused } from './refused';
+import { type Standing, standing } from './standing';
+import { asOf, type Event, eventFields, eventOf } from './when';
+
+const where = {
+  unit: z.number().int(),
+  lotId: z.number().int().optional(),
+  stage: z.string().optional(),
+  shortfall: z.literal('yes').optional(),
+};
+
+/** Dead eggs or animals taken out and counted; `pick` prefers eggs, `dead` what has hatched. */
+function countedLoss(type: string, kind: string, account: Outflow, roles: readonly Role[], prefer: readonly string[]) {
+  return defineCommand({
+    type,
+    roles,
+    schema: z.object({
+      ...eventFields,
+      ...where,
+      number: z
+        .number()
+        .int('must be a whole number')
+        .min(0, 'cannot be negative')
+        .max(1e9, 'is more than any unit holds'),
+      cause: z.string().trim().max(200, 'is too long').default(''),
+    }),
+    async handle(c, p) {
+      const event = eventOf(c, p);
+      const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.stage }, prefer);
+      const amount: Amount = {
+        kind: 'number',
+        number: p.number,
+        sd: 0,
+        df: null,
+        how: 'counted',
+        shortfall: p.shortfall === 'yes',
+      };
+      return recordLoss(c, event, kind, account, at, amount, p, p.number);
+    },
+  });
+}
+
+async function recordLoss(
+  c: Context,
+  event: Event,
+  kind: string,
+  account: Outflow,
+  at: Standing,
+  amount: Amount,
+  intent: unknown,
+  shown: number | null,
+) {
+  const { seqs } = await c.record([
+    {
+      kind,
+      ...event,
+      replacesSeq: c.replacing?.seq,
+      intent,
+      // A pick of none is worth recording (it was looked at) but moves nothing.
+      acts: amount.kind === 'number' && amount.number === 0 ? [] : [{ act: 'lose', account, from: at.place, amount }],
+    },
+  ]);
+  await c.trx('observation').insert({
+    entry_seq: seqs[0]!,
+    holding_id: at.holding.id,
+    unit_id: at.unit.id,
+    lot_id: at.lot.id,
+    kind,
+    at: event.at,
+    value: shown,
+  });
+  return { lot: at.lot.name, unit: at.unit.name, number: shown };
+}
+
+const everyHand: readonly Role[] = ['manager', 'culturist', 'hand'];
+export const recordPick = countedLoss('pick.record', 'pick', 'picked', everyHand, ['egg']);
+export const recordDead = countedLoss('dead.record', 'dead', 'dead', everyHand, ['yolksac', 'fry', 'fingerling']);
+
+/** Culled, sold, sampled and killed, escaped, or a whole unit lost: a measured number, or all that is left. */
+export const recordLossOf = defineCommand({
+  type: 'loss.record',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    ...where,
+    account: z.enum(['culled', 'sold', 'sampled', 'escaped', 'dead']),
+    all: z.boolean().default(false),
+    measured: measurement.optional(),
+    cause: z.string().trim().max(200, 'is too long').default(''),
+    receiver: z.string().trim().max(120, 'is too long').default(''),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    if (!p.all && !p.measured)
+      throw new CommandRefused(
+        'howMany',
+        'How many?',
+        'measured',
+        'Give a number, or say that it was all that was left.',
+      );
+    if ((p.account === 'escaped' || p.all) && !p.cause)
+      throw new CommandRefused(
+        'cause',
+        'Say what happened.',
+        'cause',
+        'One line is enough: it will be read in a year.',
+      );
+    const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.stage });
+    const { meanG: _, ...measured } = p.measured
+      ? numberFrom(p.measured)
+      : { number: 0, sd: 0, df: null, how: 'counted' as const, meanG: undefined };
+    const amount: Amount = p.all ? { kind: 'all' } : { kind: 'number', ...measured, shortfall: p.shortfall === 'yes' };
+    const kind = { culled: 'cull', sold: 'sale', sampled: 'sample', escaped: 'escape', dead: 'unitLoss' }[p.account];
+    return recordLoss(c, event, kind, p.account, at, amount, p, p.all ? at.number : measured.number);
+  },
+});

@@ -1,0 +1,119 @@
+import { speciesOf, speciesShelf } from '@/book/shelf';
+import type { Species } from '@/core/species/species';
+import { isoDay } from '@/core/time/localDay';
+import type { Context } from './define';
+import { CommandRefused } from './refused';
+
+/** Season of an instant: `2031/32` when seasons start in autumn, `2031` when they start in January. */
+export function seasonOf(at: number, timeZone: string, startsMonth: number): string {
+  const [year, month] = isoDay(at, timeZone).split('-').map(Number) as [number, number];
+  if (startsMonth === 1) return String(year);
+  const first = month >= startsMonth ? year : year - 1;
+  return `${first}/${String((first + 1) % 100).padStart(2, '0')}`;
+}
+
+/** Fills the site's pattern: {code} {yy} {yyyy} {season} {n} {nn} {nnn}. */
+export function lotName(pattern: string, species: Species, season: string, number: number): string {
+  return pattern
+    .replaceAll('{code}', species.code)
+    .replaceAll('{season}', season)
+    .replaceAll('{yyyy}', season.slice(0, 4))
+    .replaceAll('{yy}', season.slice(2, 4))
+    .replace(/\{(n+)\}/g, (_, n: string) => String(number).padStart(n.length, '0'));
+}
+
+export function knownSpecies(id: string): Species {
+  if (!speciesShelf().has(id))
+    throw new CommandRefused('noSpecies', 'The book has no such species.', 'species', 'Choose one of the list.');
+  return speciesOf(id);
+}
+
+export async function nextId(c: Context, table: 'lot' | 'family'): Promise<number> {
+  const row = (await c.trx(table).max('id as id').first()) as { id: number | null } | undefined;
+  return (row?.id ?? 0) + 1;
+}
+
+/**
+ * Makes the row of a new lot (its animals come by the entry that follows) under the name asked for, or the next one of
+ * the site's pattern. While an entry is being replaced, the lot that the original made is used again.
+ */
+export async function newLot(
+  c: Context,
+  lot: { species: Species; at: number; name?: string; grade?: string; fertilisedAt?: number | null },
+): Promise<{ id: number; name: string; season: string }> {
+  const again = c.replacing ? takeMade(c.replacing.lots, lot.grade ?? '') : undefined;
+  const season = seasonOf(lot.at, c.site.timeZone, c.site.seasonStartsMonth);
+  let name = lot.name?.trim();
+  if (again) {
+    const row = (await c.trx('lot').where({ id: again.id }).first('name')) as { name: string };
+    await c
+      .trx('lot')
+      .where({ id: again.id })
+      .update({
+        species: lot.species.id,
+        season,
+        grade: lot.grade ?? '',
+        started_at: lot.at,
+        fertilised_at: lot.fertilisedAt ?? null,
+      });
+    return { id: again.id, name: row.name, season };
+  }
+  if (name) {
+    if (await c.trx('lot').where({ site_id: c.site.id, name }).first('id'))
+      throw new CommandRefused('lotExists', `There is a lot ${name} already.`, 'lotName', 'Give another name.');
+  } else {
+    const taken = new Set(
+      (await c
+        .trx('lot')
+        .where({ site_id: c.site.id, species: lot.species.id, season, grade: '' })
+        .pluck('name')) as string[],
+    );
+    let n = taken.size + 1;
+    do name = lotName(c.site.lotPattern, lot.species, season, n++);
+    while (taken.has(name) || (n < 5000 && (await c.trx('lot').where({ site_id: c.site.id, name }).first('id'))));
+  }
+  const id = await nextId(c, 'lot');
+  await c.trx('lot').insert({
+    id,
+    site_id: c.site.id,
+    name,
+    species: lot.species.id,
+    season,
+    grade: lot.grade ?? '',
+    started_at: lot.at,
+    fertilised_at: lot.fertilisedAt ?? null,
+  });
+  return { id, name, season };
+}
+
+/** The lot of the replaced entry that this one stands for: that of the same grade, else the first left over. */
+function takeMade(lots: { id: number; grade: string }[], grade: string): { id: number } | undefined {
+  const i = Math.max(
+    0,
+    lots.findIndex((l) => l.grade === grade),
+  );
+  return lots.splice(i, 1)[0];
+}
+
+/** Brood fish by tag, made when they are new here. */
+export async function broodFish(
+  c: Context,
+  species: string,
+  sex: 'female' | 'male',
+  tags: readonly string[],
+): Promise<Map<string, number>> {
+  const known = new Map<string, number>();
+  for (const tag of tags) {
+    const row = (await c.trx('brood_fish').where({ site_id: c.site.id, species, tag }).first()) as
+      | { id: number; sex: string }
+      | undefined;
+    if (row && row.sex !== 'unknown' && row.sex !== sex)
+      throw new CommandRefused('sex', `${tag} stands in the books as a ${row.sex}.`, `${sex}s`, 'Check the tag.');
+    if (row) known.set(tag, row.id);
+    else {
+      const [id] = (await c.trx('brood_fish').insert({ site_id: c.site.id, species, tag, sex })) as [number];
+      known.set(tag, id);
+    }
+  }
+  return known;
+}

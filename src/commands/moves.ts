@@ -1,0 +1,301 @@
+import { z } from 'zod';
+import { speciesOf } from '@/book/shelf';
+import type { Act, Amount } from '@/core/books/entry';
+import { measurement, numberFrom } from '@/core/books/measure';
+import { type Context, defineCommand } from './define';
+import { queuePredictions } from './jobs';
+import { warnLoads } from './loads';
+import { newLot } from './lots';
+import { CommandRefused } from './refused';
+import { type Standing, standing, standingsIn, unitById } from './standing';
+import { asOf, eventFields, eventOf } from './when';
+
+/** How many: all that is left, a share, or measured. */
+export const howMany = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('all') }),
+  z.object({
+    kind: z.literal('share'),
+    share: z.number().gt(0, 'must be above 0').max(1, 'cannot be above 1'),
+    sd: z.number().min(0).default(0),
+  }),
+  z.object({ kind: z.literal('measured'), measured: measurement }),
+]);
+type HowMany = z.output<typeof howMany>;
+
+export function amountOf(h: HowMany, shortfall: boolean): Amount {
+  if (h.kind !== 'measured') return h;
+  const { meanG: _, ...number } = numberFrom(h.measured);
+  return { kind: 'number', ...number, shortfall };
+}
+
+/**
+ * Eggs that hatch (or fry that become fingerlings): animals of a unit go to the next stage where they stand, all or in
+ * parts over days.
+ */
+export const changeStage = defineCommand({
+  type: 'stage.change',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    unit: z.number().int(),
+    lotId: z.number().int().optional(),
+    from: z.string().optional(),
+    to: z.string(),
+    amount: howMany,
+    shortfall: z.literal('yes').optional(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const unit = await unitById(c, p.unit);
+    const [any] = await standingsIn(c, unit, asOf(c, event), { lotId: p.lotId });
+    if (!any)
+      throw new CommandRefused(
+        'nothingThere',
+        `Nothing stood in ${unit.name} then.`,
+        'unit',
+        'Check the unit and the time.',
+      );
+    const order = speciesOf(any.lot.species).stages.map((s) => s.id);
+    const target = order.indexOf(p.to);
+    if (target < 1)
+      throw new CommandRefused('noStage', `${speciesOf(any.lot.species).name} has no such stage to change to.`, 'to');
+    const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.from ?? order[target - 1] });
+    await c.record([
+      {
+        kind: p.to === 'yolksac' ? 'hatch' : 'stage',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: p,
+        acts: [
+          {
+            act: 'shift',
+            from: at.place,
+            makes: [],
+            parts: [{ to: { ...at.place, stage: p.to }, amount: amountOf(p.amount, p.shortfall === 'yes') }],
+          },
+          ...(p.amount.kind === 'all' ? [{ act: 'close' as const, holding: at.place }] : []),
+        ],
+      },
+    ]);
+    await queuePredictions(c, [at.lot.id]);
+    return { lot: at.lot.name, unit: at.unit.name };
+  },
+});
+
+/**
+ * Animals to another unit: one or several sources into one. Ponding is a move that begins a new stage. What meets
+ * another lot there becomes a new lot, after `mix` was answered.
+ */
+export const move = defineCommand({
+  type: 'move.record',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    sources: z
+      .array(
+        z.object({
+          unit: z.number().int(),
+          lotId: z.number().int().optional(),
+          stage: z.string().optional(),
+          amount: howMany,
+        }),
+      )
+      .min(1, 'needs a unit to move from'),
+    to: z.number().int(),
+    toStage: z.string().optional(),
+    lotName: z.string().trim().max(40, 'is too long').optional(),
+    mix: z.literal('yes').optional(),
+    overload: z.literal('yes').optional(),
+    shortfall: z.literal('yes').optional(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = asOf(c, event);
+    const target = await unitById(c, p.to, 'to');
+    const prefer = p.toStage === 'fry' ? ['yolksac'] : [];
+    const sources: { from: Standing; amount: Amount }[] = [];
+    for (const [i, s] of p.sources.entries()) {
+      if (s.unit === p.to && !p.toStage)
+        throw new CommandRefused(
+          'sameUnit',
+          `They stand in ${target.name} already.`,
+          `sources.${i}.unit`,
+          'Choose another unit.',
+        );
+      sources.push({
+        from: await standing(c, s.unit, at, s, prefer, `sources.${i}.unit`),
+        amount: amountOf(s.amount, p.shortfall === 'yes'),
+      });
+    }
+    const there = target.shared
+      ? []
+      : (await standingsIn(c, target, at)).filter(
+          (s) => s.number > 0 && !sources.some((x) => x.from.holding.id === s.holding.id && x.amount.kind === 'all'),
+        );
+    await warnLoads(
+      c,
+      [{ unit: target, adds: sources.reduce((s, x) => s + expected(x.from, x.amount), 0) }],
+      p.overload,
+    );
+    const lots = new Map([...sources.map((s) => s.from), ...there].map((s) => [s.lot.id, s.lot]));
+    const mixed = lots.size > 1;
+    if (mixed && p.mix !== 'yes')
+      throw new CommandRefused(
+        'mixing',
+        `${there.length > 0 ? `${there.map((s) => s.lot.name).join(', ')} ${there.length > 1 ? 'stand' : 'stands'} in ${target.name}. ` : ''}Together they become a new lot.`,
+        'to',
+        'Choose an empty unit, or mix them.',
+        {
+          field: 'mix',
+          choices: [
+            {
+              value: 'yes',
+              label: `Mix ${[...lots.values()].map((l) => l.name).join(' and ')}`,
+              why: 'parents are kept by share from then on',
+            },
+          ],
+        },
+      );
+    const mixture = mixed ? await mixedLot(c, event.at, sources, there, p.lotName) : null;
+    const toLot = (s: Standing) => (mixture ? String(mixture.id) : s.place.lot);
+    const makes = mixture ? [{ lot: String(mixture.id), species: mixture.species }] : [];
+    const into = (s: Standing, amount: Amount, stage: string): Act => ({
+      act: 'shift',
+      from: s.place,
+      makes,
+      parts: [{ to: { lot: toLot(s), unit: String(target.id), stage }, amount }],
+    });
+    const acts: Act[] = [
+      ...(mixture ? there.map((s) => into(s, { kind: 'all' }, s.place.stage)) : []),
+      ...sources.map((s) => into(s.from, s.amount, p.toStage ?? s.from.place.stage)),
+      ...[...(mixture ? there : []), ...sources.filter((s) => s.amount.kind === 'all').map((s) => s.from)].map(
+        (s): Act => ({ act: 'close', holding: s.place }),
+      ),
+    ];
+    const kind = p.toStage ? 'pond' : mixed ? 'merge' : 'move';
+    await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent: p, acts }]);
+    await queuePredictions(c, [...lots.keys(), ...(mixture ? [mixture.id] : [])]);
+    return { unit: target.name, lot: mixture?.name ?? [...lots.values()][0]!.name, mixed };
+  },
+});
+
+export const expected = (s: Standing, a: Amount) =>
+  a.kind === 'all' ? s.number : a.kind === 'share' ? s.number * a.share : a.number;
+
+/** The lot that a mixture becomes; its thermal clock starts at the mean of its parts, by number. */
+async function mixedLot(
+  c: Context,
+  at: number,
+  sources: readonly { from: Standing; amount: Amount }[],
+  there: readonly Standing[],
+  name?: string,
+) {
+  const parts = [
+    ...there.map((s) => ({ lot: s.lot, n: s.number })),
+    ...sources.map((s) => ({ lot: s.from.lot, n: expected(s.from, s.amount) })),
+  ];
+  const kinds = new Set(parts.map((p) => p.lot.species));
+  if (kinds.size > 1) throw new CommandRefused('speciesMix', 'These are two species.', 'to', 'They cannot be mixed.');
+  const clocks = parts.filter((p) => p.lot.fertilised_at !== null && p.n > 0);
+  const total = clocks.reduce((s, p) => s + p.n, 0);
+  const fertilisedAt =
+    clocks.length === parts.length && total > 0
+      ? Math.round(clocks.reduce((s, p) => s + p.lot.fertilised_at! * (p.n / total), 0))
+      : null;
+  const species = speciesOf(parts[0]!.lot.species);
+  const lot = await newLot(c, { species, at, name, fertilisedAt });
+  return { ...lot, species: species.id };
+}
+
+/**
+ * Sorting into classes. Each class becomes a child lot in its own unit; when every class is measured the grading is a
+ * census too, and what is missing goes to unexplained.
+ */
+export const grade = defineCommand({
+  type: 'grade.record',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    unit: z.number().int(),
+    lotId: z.number().int().optional(),
+    stage: z.string().optional(),
+    classes: z
+      .array(
+        z.object({
+          grade: z.string().trim().min(1, 'needs a name').max(20, 'is too long'),
+          unit: z.number().int(),
+          amount: howMany,
+          stage: z.string().optional(),
+        }),
+      )
+      .min(2, 'grading makes at least two classes'),
+    overload: z.literal('yes').optional(),
+    shortfall: z.literal('yes').optional(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p);
+    const species = speciesOf(at.lot.species);
+    if (new Set(p.classes.map((k) => k.grade)).size !== p.classes.length)
+      throw new CommandRefused('twice', 'Two classes have one name.', 'classes');
+    if (new Set(p.classes.map((k) => k.unit)).size !== p.classes.length)
+      throw new CommandRefused(
+        'twice',
+        'Two classes go to one unit.',
+        'classes',
+        'Each class needs a unit of its own.',
+      );
+    const rest = p.classes.filter((k) => k.amount.kind === 'all');
+    if (rest.length > 1) throw new CommandRefused('rest', 'Only one class can be “the rest”.', 'classes');
+    const ordered = [...p.classes.filter((k) => k.amount.kind !== 'all'), ...rest];
+    const made: {
+      lot: string;
+      name: string;
+      part: { to: { lot: string; unit: string; stage: string }; amount: Amount };
+    }[] = [];
+    for (const k of ordered) {
+      const unit = await unitById(c, k.unit, 'classes');
+      const amount = amountOf(k.amount, p.shortfall === 'yes');
+      await warnLoads(c, [{ unit, adds: expected(at, amount) }], p.overload);
+      const child = await newLot(c, {
+        species,
+        at: event.at,
+        name: await childName(c, at.lot.name, k.grade),
+        grade: k.grade,
+        fertilisedAt: at.lot.fertilised_at,
+      });
+      made.push({
+        lot: String(child.id),
+        name: child.name,
+        part: { to: { lot: String(child.id), unit: String(unit.id), stage: k.stage ?? at.place.stage }, amount },
+      });
+    }
+    await c.record([
+      {
+        kind: 'grade',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: p,
+        acts: [
+          {
+            act: 'shift',
+            from: at.place,
+            makes: made.map((m) => ({ lot: m.lot, species: species.id })),
+            parts: made.map((m) => m.part),
+          },
+          { act: 'close', holding: at.place },
+        ],
+      },
+    ]);
+    return { from: at.lot.name, lots: made.map((m) => m.name) };
+  },
+});
+
+/** Parent's name and the class; a number behind it when the parent was graded into such a class before. */
+async function childName(c: Context, parent: string, grade: string): Promise<string> {
+  const base = `${parent} ${grade}`.slice(0, 36);
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? base : `${base}${n}`;
+    if (!(await c.trx('lot').where({ site_id: c.site.id, name }).first('id'))) return name;
+  }
+}

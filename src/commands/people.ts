@@ -1,0 +1,125 @@
+import { hash } from '@node-rs/argon2';
+import { z } from 'zod';
+import type { Db } from '@/store/connection';
+import { defineCommand } from './define';
+import { isTimeZone } from './places';
+import { CommandRefused } from './refused';
+
+export const password = z.string().min(10, 'needs at least 10 characters').max(200, 'is too long');
+const personName = z.string().trim().min(1, 'needs a name').max(80, 'is too long');
+const role = z.enum(['manager', 'culturist', 'hand', 'reader']);
+
+export const addPerson = defineCommand({
+  type: 'person.add',
+  roles: ['manager'],
+  schema: z.object({
+    name: personName,
+    role,
+    password,
+    units: z.enum(['metric', 'us']).default('metric'),
+    locale: z.string().max(16).default('en-GB'),
+  }),
+  async handle(c, p) {
+    if (await c.trx('person').where({ site_id: c.site.id, name: p.name }).first('id'))
+      throw new CommandRefused('nameTaken', 'There is somebody of that name already.', 'name', 'Add an initial.');
+    const [id] = (await c.trx('person').insert({
+      site_id: c.site.id,
+      name: p.name,
+      role: p.role,
+      password_hash: await hash(p.password),
+      units: p.units,
+      locale: p.locale,
+    })) as [number];
+    return { id };
+  },
+});
+
+export const savePerson = defineCommand({
+  type: 'person.save',
+  roles: ['manager'],
+  schema: z.object({ id: z.number().int(), role, active: z.boolean() }),
+  async handle(c, p) {
+    if (p.id === c.actor.id && (p.role !== 'manager' || !p.active))
+      throw new CommandRefused('self', 'You cannot take the keys from yourself.', 'role', 'Another manager can.');
+    // Whoever is signed in with the old role signs in again.
+    await c
+      .trx('person')
+      .where({ id: p.id, site_id: c.site.id })
+      .update({ role: p.role, active: p.active, session_version: c.trx.raw('session_version + 1') });
+    return {};
+  },
+});
+
+export const resetPassword = defineCommand({
+  type: 'person.resetPassword',
+  roles: ['manager'],
+  schema: z.object({ id: z.number().int(), password }),
+  async handle(c, p) {
+    const n = await c
+      .trx('person')
+      .where({ id: p.id, site_id: c.site.id })
+      .update({ password_hash: await hash(p.password), session_version: c.trx.raw('session_version + 1') });
+    if (n === 0) throw new CommandRefused('noPerson', 'There is no such person.', 'id');
+    return {};
+  },
+});
+
+export const savePreferences = defineCommand({
+  type: 'preferences.save',
+  roles: ['manager', 'culturist', 'hand', 'reader'],
+  schema: z.object({
+    units: z.enum(['metric', 'us']).optional(),
+    locale: z.enum(['en-GB', 'en-US', 'de-DE', 'fr-FR', 'sv-SE']).optional(),
+    theme: z.enum(['day', 'dim']).optional(),
+  }),
+  async handle(c, p) {
+    if (Object.keys(p).length > 0) await c.trx('person').where({ id: c.actor.id }).update(p);
+    return {};
+  },
+});
+
+export const firstRun = z.object({
+  siteName: z.string().trim().min(1, 'needs a name').max(80, 'is too long'),
+  timeZone: z.string().refine(isTimeZone, 'is no time zone; like Europe/Vienna'),
+  managerName: personName,
+  password,
+  lotPattern: z
+    .string()
+    .trim()
+    .regex(/\{n+\}/, 'needs a running number: {n}, {nn} or {nnn}')
+    .default('{code}-{yy}-{nn}'),
+  seasonStartsMonth: z.number().int().min(1).max(12).default(9),
+  demo: z.boolean().default(false),
+});
+
+/**
+ * The first site with its first manager. The only writing that no person signs for, since there is none yet; refused
+ * as soon as there is a site.
+ */
+export async function setUp(
+  db: Db,
+  input: z.input<typeof firstRun>,
+  now: number,
+): Promise<{ siteId: number; personId: number }> {
+  const p = firstRun.parse(input);
+  const passwordHash = await hash(p.password);
+  return db.transaction(async (trx) => {
+    if (await trx('site').forUpdate().first('id'))
+      throw new CommandRefused('setUp', 'This hatchery is set up already.', '', 'Sign in.');
+    const [siteId] = (await trx('site').insert({
+      name: p.siteName,
+      time_zone: p.timeZone,
+      lot_pattern: p.lotPattern,
+      season_starts_month: p.seasonStartsMonth,
+      demo: p.demo,
+      created_at: now,
+    })) as [number];
+    const [personId] = (await trx('person').insert({
+      site_id: siteId,
+      name: p.managerName,
+      role: 'manager',
+      password_hash: passwordHash,
+    })) as [number];
+    return { siteId, personId };
+  });
+}

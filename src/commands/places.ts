@@ -1,0 +1,255 @@
+import { z } from 'zod';
+import { defineCommand } from './define';
+import { CommandRefused } from './refused';
+
+const name = (most: number) => z.string().trim().min(1, 'needs a name').max(most, 'is too long');
+
+/** A unit's name is what the log line types: letters and digits, no spaces. */
+const unitName = z
+  .string()
+  .trim()
+  .min(1, 'needs a name')
+  .max(24, 'is too long')
+  .regex(/^[\p{L}\d][\p{L}\d.-]*$/u, 'may have letters, digits, points and hyphens only, for the log line');
+
+async function unique(
+  c: { trx: (t: string) => ReturnType<import('knex').Knex> },
+  table: string,
+  where: Record<string, unknown>,
+  id: number | undefined,
+  what: string,
+): Promise<void> {
+  const row = (await c.trx(table).where(where).first('id')) as { id: number } | undefined;
+  if (row && row.id !== id)
+    throw new CommandRefused('nameTaken', `There is ${what} of that name already.`, 'name', 'Give another name.');
+}
+
+export const saveRoom = defineCommand({
+  type: 'room.save',
+  roles: ['manager'],
+  schema: z.object({
+    id: z.number().int().optional(),
+    name: name(60),
+    kind: z.enum(['incubation', 'rearing', 'outdoor', 'spawning']),
+    walkOrder: z.number().int().min(0).optional(),
+  }),
+  async handle(c, p) {
+    await unique(c, 'room', { site_id: c.site.id, name: p.name }, p.id, 'a room');
+    if (p.id !== undefined) {
+      await c
+        .trx('room')
+        .where({ id: p.id, site_id: c.site.id })
+        .update({ name: p.name, kind: p.kind, ...(p.walkOrder === undefined ? {} : { walk_order: p.walkOrder }) });
+      return { id: p.id };
+    }
+    const last = (await c.trx('room').where({ site_id: c.site.id }).max('walk_order as n').first()) as {
+      n: number | null;
+    };
+    const [id] = (await c
+      .trx('room')
+      .insert({ site_id: c.site.id, name: p.name, kind: p.kind, walk_order: p.walkOrder ?? (last.n ?? 0) + 1 })) as [
+      number,
+    ];
+    return { id };
+  },
+});
+
+const unitKinds = ['bench', 'jar', 'tray', 'trough', 'frame', 'tank', 'raceway', 'pond'] as const;
+
+export const saveUnit = defineCommand({
+  type: 'unit.save',
+  roles: ['manager'],
+  schema: z.object({
+    id: z.number().int().optional(),
+    name: unitName,
+    room: z.number().int(),
+    kind: z.enum(unitKinds),
+    volumeL: z.number().gt(0, 'must be above 0').nullable().default(null),
+    loadLimit: z.number().int().gt(0, 'must be above 0').nullable().default(null),
+    flowLPerMin: z.number().min(0, 'cannot be negative').nullable().default(null),
+    battery: z.string().trim().max(40, 'is too long').default(''),
+    x: z.number().int().default(0),
+    y: z.number().int().default(0),
+    partOf: z.number().int().nullable().default(null),
+    sensor: z.number().int().nullable().default(null),
+    retired: z.boolean().default(false),
+  }),
+  async handle(c, p) {
+    await unique(c, 'unit', { site_id: c.site.id, name: p.name }, p.id, 'a unit');
+    if (!(await c.trx('room').where({ id: p.room, site_id: c.site.id }).first('id')))
+      throw new CommandRefused('noRoom', 'There is no such room.', 'room');
+    const row = {
+      site_id: c.site.id,
+      room_id: p.room,
+      name: p.name,
+      kind: p.kind,
+      volume_l: p.volumeL,
+      load_limit: p.loadLimit,
+      flow_l_min: p.flowLPerMin,
+      battery: p.battery,
+      place_x: p.x,
+      place_y: p.y,
+      part_of: p.partOf,
+      sensor_id: p.sensor,
+      shared: p.kind === 'bench',
+      retired: p.retired,
+    };
+    if (p.id === undefined) {
+      const [id] = (await c.trx('unit').insert(row)) as [number];
+      return { id };
+    }
+    if (p.retired && (await c.trx('holding').where({ unit_id: p.id }).where('number', '>', 0).first('id')))
+      throw new CommandRefused('inUse', `${p.name} still holds animals.`, 'retired', 'Move them first.');
+    await c.trx('unit').where({ id: p.id, site_id: c.site.id }).update(row);
+    return { id: p.id };
+  },
+});
+
+/** Many like units in a row: J1 to J12. */
+export const addUnits = defineCommand({
+  type: 'unit.addMany',
+  roles: ['manager'],
+  schema: z.object({
+    room: z.number().int(),
+    kind: z.enum(unitKinds),
+    prefix: z
+      .string()
+      .trim()
+      .min(1, 'needs letters')
+      .max(12, 'is too long')
+      .regex(/^[\p{L}][\p{L}.-]*$/u, 'letters only'),
+    from: z.number().int().min(0).max(9999),
+    count: z.number().int().min(1, 'at least one').max(400, 'at most 400 at once'),
+    battery: z.string().trim().max(40, 'is too long').default(''),
+    volumeL: z.number().gt(0, 'must be above 0').nullable().default(null),
+    loadLimit: z.number().int().gt(0, 'must be above 0').nullable().default(null),
+    flowLPerMin: z.number().min(0, 'cannot be negative').nullable().default(null),
+    sensor: z.number().int().nullable().default(null),
+    y: z.number().int().default(0),
+  }),
+  async handle(c, p) {
+    const names = Array.from({ length: p.count }, (_, i) => `${p.prefix}${p.from + i}`);
+    const taken = (await c.trx('unit').where({ site_id: c.site.id }).whereIn('name', names).pluck('name')) as string[];
+    if (taken.length > 0)
+      throw new CommandRefused(
+        'nameTaken',
+        `${taken.slice(0, 5).join(', ')} ${taken.length > 1 ? 'exist' : 'exists'} already.`,
+        'from',
+        'Begin with a higher number.',
+      );
+    if (!(await c.trx('room').where({ id: p.room, site_id: c.site.id }).first('id')))
+      throw new CommandRefused('noRoom', 'There is no such room.', 'room');
+    await c.trx('unit').insert(
+      names.map((unit, i) => ({
+        site_id: c.site.id,
+        room_id: p.room,
+        name: unit,
+        kind: p.kind,
+        volume_l: p.volumeL,
+        load_limit: p.loadLimit,
+        flow_l_min: p.flowLPerMin,
+        battery: p.battery,
+        place_x: i,
+        place_y: p.y,
+        sensor_id: p.sensor,
+        shared: p.kind === 'bench',
+      })),
+    );
+    return { names };
+  },
+});
+
+export const saveSensor = defineCommand({
+  type: 'sensor.save',
+  roles: ['manager'],
+  schema: z.object({
+    id: z.number().int().optional(),
+    name: unitName,
+    room: z.number().int(),
+    kind: z.enum(['temperature', 'oxygen', 'pH', 'flow']).default('temperature'),
+  }),
+  async handle(c, p) {
+    await unique(c, 'sensor', { site_id: c.site.id, name: p.name }, p.id, 'a sensor');
+    if (!(await c.trx('room').where({ id: p.room, site_id: c.site.id }).first('id')))
+      throw new CommandRefused('noRoom', 'There is no such room.', 'room');
+    if (p.id !== undefined) {
+      await c.trx('sensor').where({ id: p.id, site_id: c.site.id }).update({ name: p.name, room_id: p.room });
+      return { id: p.id };
+    }
+    const [id] = (await c
+      .trx('sensor')
+      .insert({ site_id: c.site.id, room_id: p.room, name: p.name, kind: p.kind })) as [number];
+    return { id };
+  },
+});
+
+export const saveReleaseSite = defineCommand({
+  type: 'releaseSite.save',
+  roles: ['manager'],
+  schema: z.object({
+    id: z.number().int().optional(),
+    name: name(80),
+    water: z.string().trim().max(80, 'is too long').default(''),
+    target: z.number().int().min(0, 'cannot be negative').nullable().default(null),
+    permit: z.string().trim().max(120, 'is too long').default(''),
+    retired: z.boolean().default(false),
+  }),
+  async handle(c, p) {
+    await unique(c, 'release_site', { site_id: c.site.id, name: p.name }, p.id, 'a release site');
+    const row = {
+      site_id: c.site.id,
+      name: p.name,
+      water: p.water,
+      target: p.target,
+      permit: p.permit,
+      retired: p.retired,
+    };
+    if (p.id !== undefined) {
+      await c.trx('release_site').where({ id: p.id, site_id: c.site.id }).update(row);
+      return { id: p.id };
+    }
+    const [id] = (await c.trx('release_site').insert(row)) as [number];
+    return { id };
+  },
+});
+
+export const saveSite = defineCommand({
+  type: 'site.save',
+  roles: ['manager'],
+  schema: z.object({
+    name: name(80),
+    timeZone: z.string(),
+    lotPattern: z
+      .string()
+      .trim()
+      .min(1, 'needs a pattern')
+      .max(60, 'is too long')
+      .regex(/\{n+\}/, 'needs a running number: {n}, {nn} or {nnn}'),
+    seasonStartsMonth: z.number().int().min(1).max(12),
+  }),
+  async handle(c, p) {
+    if (!isTimeZone(p.timeZone))
+      throw new CommandRefused(
+        'timeZone',
+        'This is no time zone.',
+        'timeZone',
+        'Like Europe/Vienna or America/Anchorage.',
+      );
+    await c.trx('site').where({ id: c.site.id }).update({
+      name: p.name,
+      time_zone: p.timeZone,
+      lot_pattern: p.lotPattern,
+      season_starts_month: p.seasonStartsMonth,
+    });
+    return {};
+  },
+});
+
+export function isTimeZone(zone: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,51 @@
+import { setSpeciesValue } from './bookValues';
+import { bringStock, recordTake } from './bringIn';
+import { recordCheck, recordFeed, recordNote } from './checks';
+import { correct, settleProposal } from './corrections';
+import { recordCount, recordEmptied, recordWeighing } from './counts';
+import type { Command } from './define';
+import { layDown } from './layDown';
+import { recordDead, recordLossOf, recordPick } from './losses';
+import { changeStage, grade, move } from './moves';
+import { addPerson, resetPassword, savePerson, savePreferences } from './people';
+import { addUnits, saveReleaseSite, saveRoom, saveSensor, saveSite, saveUnit } from './places';
+import { importReadings, recordTemperature } from './readings';
+import { issuePaper, recordRelease } from './release';
+
+const all = [
+  recordTake,
+  bringStock,
+  layDown,
+  recordPick,
+  recordDead,
+  recordLossOf,
+  recordCheck,
+  recordFeed,
+  recordNote,
+  changeStage,
+  move,
+  grade,
+  recordCount,
+  recordWeighing,
+  recordEmptied,
+  recordRelease,
+  issuePaper,
+  correct,
+  settleProposal,
+  recordTemperature,
+  importReadings,
+  saveSite,
+  saveRoom,
+  saveUnit,
+  addUnits,
+  saveSensor,
+  saveReleaseSite,
+  addPerson,
+  savePerson,
+  resetPassword,
+  savePreferences,
+  setSpeciesValue,
+];
+
+/** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */
+export const commands: ReadonlyMap<string, Command> = new Map(all.map((c) => [c.type, c as unknown as Command]));

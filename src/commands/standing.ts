@@ -1,0 +1,154 @@
+import type { Place } from '@/core/books/accounts';
+import type { HoldingRow } from '@/store/books/rows';
+import { lastPointsBefore } from '@/store/books/stateOf';
+import type { Context } from './define';
+import { CommandRefused } from './refused';
+
+export type UnitRow = {
+  id: number;
+  site_id: number;
+  room_id: number;
+  name: string;
+  kind: string;
+  shared: number;
+  load_limit: number | null;
+  retired: number;
+  sensor_id: number | null;
+  volume_l: number | null;
+};
+export type LotRow = {
+  id: number;
+  name: string;
+  species: string;
+  season: string;
+  grade: string;
+  fertilised_at: number | null;
+  started_at: number;
+};
+
+export type Standing = { holding: HoldingRow; unit: UnitRow; lot: LotRow; number: number; sd: number; place: Place };
+
+export async function unitById(c: Context, id: number, path = 'unit'): Promise<UnitRow> {
+  const unit = (await c.trx('unit').where({ id, site_id: c.site.id }).first()) as UnitRow | undefined;
+  if (!unit) throw new CommandRefused('noUnit', 'There is no such unit here.', path, 'Choose one of the list.');
+  return unit;
+}
+
+/**
+ * What stood in a unit at an instant: holdings with animals in them then, or, when none had any, those not declared
+ * empty. Narrowed by lot and stage where given.
+ */
+export async function standingsIn(
+  c: Context,
+  unit: UnitRow,
+  at: number,
+  only: { lotId?: number; stage?: string } = {},
+): Promise<Standing[]> {
+  const rows = (await c
+    .trx('holding as h')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .where('h.unit_id', unit.id)
+    .whereNotNull('h.opened_at')
+    .where('h.opened_at', '<=', at)
+    .modify((q) => {
+      if (only.lotId !== undefined) q.where('h.lot_id', only.lotId);
+      if (only.stage !== undefined) q.where('h.stage', only.stage);
+      // What was emptied before the instant cannot stand there; most of a unit's history falls away here.
+      q.where((b) => b.where('h.number', '>', 0).orWhere('h.last_order_at', '>=', at).orWhereNull('h.closed_at'));
+    })
+    .select(
+      'h.*',
+      't.name as lot_name',
+      't.species',
+      't.season',
+      't.grade',
+      't.fertilised_at',
+      't.started_at',
+    )) as (HoldingRow & {
+    lot_name: string;
+    species: string;
+    season: string;
+    grade: string;
+    fertilised_at: number | null;
+    started_at: number;
+  })[];
+  const past = rows.filter((r) => r.last_order_at > at);
+  const points =
+    past.length === 0
+      ? new Map()
+      : await lastPointsBefore(
+          c.trx,
+          past.map((r) => r.id),
+          at + 1,
+        );
+  const standings = rows.flatMap((r): (Standing & { closed: boolean })[] => {
+    const then = r.last_order_at > at ? points.get(r.id) : r;
+    if (!then) return [];
+    return [
+      {
+        holding: r,
+        unit,
+        lot: {
+          id: r.lot_id,
+          name: r.lot_name,
+          species: r.species,
+          season: r.season,
+          grade: r.grade,
+          fertilised_at: r.fertilised_at,
+          started_at: r.started_at,
+        },
+        number: then.number,
+        sd: then.sd,
+        closed: then.closed_at !== null,
+        place: { lot: String(r.lot_id), unit: String(r.unit_id), stage: r.stage },
+      },
+    ];
+  });
+  const withAnimals = standings.filter((s) => s.number > 0);
+  const open = withAnimals.length > 0 ? withAnimals : standings.filter((s) => !s.closed);
+  return open.sort((a, b) => b.number - a.number);
+}
+
+/**
+ * The one holding of a unit that a command means. `prefer` names the stages that the act is usually about (picks:
+ * eggs); among several that remain the user is asked.
+ */
+export async function standing(
+  c: Context,
+  unitId: number,
+  at: number,
+  only: { lotId?: number; stage?: string } = {},
+  prefer: readonly string[] = [],
+  path = 'unit',
+): Promise<Standing> {
+  const unit = await unitById(c, unitId, path);
+  const found = await standingsIn(c, unit, at, only);
+  if (found.length === 1) return found[0]!;
+  if (found.length === 0) {
+    const ever = await c.trx('holding').where({ unit_id: unit.id }).whereNotNull('opened_at').first('id');
+    throw new CommandRefused(
+      'nothingThere',
+      ever ? `Nothing stood in ${unit.name} then.` : `Nothing has been put into ${unit.name} yet.`,
+      path,
+      'Check the unit and the time.',
+    );
+  }
+  const preferred = found.filter((s) => prefer.includes(s.place.stage));
+  if (preferred.length === 1) return preferred[0]!;
+  const lots = new Set(found.map((s) => s.lot.id));
+  if (lots.size > 1)
+    throw new CommandRefused('whichLot', `Several lots stand in ${unit.name}.`, 'lotId', 'Say which one.', {
+      field: 'lotId',
+      choices: found.map((s) => ({ value: String(s.lot.id), label: s.lot.name })),
+    });
+  throw new CommandRefused(
+    'whichStage',
+    `Animals of several stages stand in ${unit.name}.`,
+    'stage',
+    'Say which ones.',
+    {
+      field: 'stage',
+      choices: found.map((s) => ({ value: s.place.stage, label: s.place.stage })),
+    },
+  );
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { localDay } from '@/core/time/localDay';
+import type { Context } from './define';
+import { CommandRefused } from './refused';
+
+/** When it happened and who measured: every command that records an event carries these. */
+export const eventFields = {
+  /** ms since 1970; absent: now. */
+  at: z.number().int().optional(),
+  precision: z.enum(['minute', 'day']).default('minute'),
+  /** Who measured, when it is not who types. */
+  measuredBy: z.string().trim().max(80, 'is too long').default(''),
+  note: z.string().trim().max(1000, 'is too long').default(''),
+};
+
+const HOUR = 3_600_000;
+
+/** Clocks of tablets run ahead of the server's: this much of "the future" is taken as now. */
+const CLOCK_SLACK_MS = 2 * 60_000;
+
+export type Event = { at: number; precision: 'minute' | 'day'; measuredBy: string; note: string };
+
+/**
+ * The time of an event, checked against the clock and the person's permission to back-date.
+ * @throws CommandRefused for a future time, or one further back than the role may go
+ */
+export function eventOf(
+  c: Context,
+  p: { at?: number; precision: 'minute' | 'day'; measuredBy: string; note: string },
+): Event {
+  let at = p.at ?? c.now;
+  if (at > c.now && at <= c.now + CLOCK_SLACK_MS) at = c.now;
+  const today = localDay(c.now, c.site.timeZone);
+  const future = p.precision === 'day' ? at >= today.end : at > c.now;
+  if (future)
+    throw new CommandRefused(
+      'future',
+      'That time has not come yet.',
+      'at',
+      'Record what has happened; plans do not go into the books.',
+    );
+  if (at < Date.UTC(1950, 0, 1)) throw new CommandRefused('longAgo', 'That is before 1950.', 'at', 'Check the year.');
+  const { role } = c.actor;
+  // Somebody who puts a record right may do so at the record's own time; who may correct it is decided there.
+  if (!c.replacing) {
+    if (role === 'culturist' && at < c.now - 48 * HOUR - (p.precision === 'day' ? 24 * HOUR : 0))
+      throw new CommandRefused('tooLate', 'That is more than 48 hours ago.', 'at', 'A manager can enter it.');
+    if (role === 'hand' && at < today.start)
+      throw new CommandRefused('tooLate', 'That was before today.', 'at', 'A culturist or the manager can enter it.');
+  }
+  return { at, precision: p.precision, measuredBy: p.measuredBy || c.actor.name, note: p.note };
+}
+
+/** The instant up to which things count as standing there for an event: its minute, or the end of its day (or now). */
+export function asOf(c: Context, e: Event): number {
+  return e.precision === 'minute' ? e.at : Math.min(c.now, localDay(e.at, c.site.timeZone).end - 1);
+}

@@ -1,0 +1,37 @@
+import { speciesOf } from '@/book/shelf';
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+import type { RoundHolding } from './round';
+
+/** Holdings as the forms of the acts want them. */
+export function actHoldings(holdings: readonly RoundHolding[]) {
+  return holdings.map((h) => {
+    const species = speciesOf(h.species);
+    return {
+      unitId: h.unitId,
+      unit: h.unit,
+      lotId: h.lotId,
+      lot: h.lot,
+      stage: h.stage,
+      stageName: h.stageName,
+      number: h.number,
+      stages: species.stages.map((s) => ({ id: s.id, name: s.name })),
+      checks: species.checks,
+    };
+  });
+}
+
+/** The volume at which a lot was measured when it was taken or came, for laying it down. */
+export async function measuredVolume(db: Db, lotId: number): Promise<number | null> {
+  const row = (await db('holding_point as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .join('entry as e', 'e.seq', 'p.entry_seq')
+    .where('h.lot_id', lotId)
+    .whereIn('e.kind', ['take', 'arrival', 'opening'])
+    .orderBy('e.seq', 'desc')
+    .first('e.intent')) as { intent: string } | undefined;
+  const measured = row
+    ? fromJson<{ measured?: { method: string; totalVolumeMl?: number } }>(row.intent).measured
+    : undefined;
+  return measured?.method === 'volume' ? (measured.totalVolumeMl ?? null) : null;
+}

@@ -1,0 +1,40 @@
+import { provenances, type Species } from '@/core/species/species';
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+
+export async function speciesList(
+  db: Db,
+  siteId: number,
+): Promise<{ id: string; name: string; stages: { id: string; name: string }[] }[]> {
+  const book = await speciesBook(db, siteId);
+  return [...book.values()]
+    .map((s) => ({ id: s.id, name: s.name, stages: s.stages.map((x) => ({ id: x.id, name: x.name })) }))
+    .sort((a, b) => a.name.localeCompare(b.name));
+}
+
+export type BookView = {
+  species: Species[];
+  unverified: { species: string; speciesId: string; path: string; what: string; hint: string }[];
+  total: number;
+};
+
+/** The whole shelf, and the values that nobody has verified. */
+export async function bookView(db: Db, siteId: number): Promise<BookView> {
+  const species = [...(await speciesBook(db, siteId)).values()].sort((a, b) => a.name.localeCompare(b.name));
+  const all = species.flatMap((s) => provenances(s).map((p) => ({ ...p, species: s.name, speciesId: s.id })));
+  return { species, unverified: all.filter((p) => p.source === 'verify'), total: all.length };
+}
+
+export type ValueChange = { path: string; value: unknown; source: string; why: string; by: string; at: number };
+
+export async function valueHistory(db: Db, siteId: number, species: string): Promise<ValueChange[]> {
+  const rows = (await db('species_value as v')
+    .join('person as p', 'p.id', 'v.recorded_by')
+    .where({ 'v.site_id': siteId, 'v.species': species })
+    .orderBy('v.id', 'desc')
+    .select('v.path', 'v.value', 'v.source', 'v.why', { by: 'p.name', at: 'v.recorded_at' })) as (ValueChange & {
+    value: string;
+  })[];
+  return rows.map((r) => ({ ...r, value: fromJson<unknown>(r.value) }));
+}

@@ -1,0 +1,197 @@
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+
+/** A lot's number alive over time, stacked by stage: what the river draws. */
+export type FlowBand = {
+  lotId: number;
+  lot: string;
+  species: string;
+  speciesName: string;
+  season: string;
+  /** Instants at which the number changed, ascending; between two of them the number is that of the earlier. */
+  points: { at: number; number: number; sd: number; stages: Record<string, number> }[];
+  alive: number;
+};
+export type FlowLink = { from: number; to: number; at: number; number: number };
+export type FlowMark = {
+  lotId: number;
+  at: number;
+  kind: 'release' | 'census' | 'grade' | 'sale';
+  number: number;
+  says: string;
+  entryId: string;
+};
+export type Flow = {
+  bands: FlowBand[];
+  links: FlowLink[];
+  marks: FlowMark[];
+  from: number;
+  to: number;
+  seasons: string[];
+};
+
+/** Points kept of a band: more than the river has pixels between two of them. */
+const MOST_POINTS = 90;
+
+/**
+ * The river of lots that lived at any time in [from, to], at most `most` of them (the largest), with what flowed between
+ * them and out. Four queries, bounded by the window.
+ */
+export async function flow(
+  db: Db,
+  siteId: number,
+  from: number,
+  to: number,
+  only: { season?: string; lotIds?: readonly number[] } = {},
+  most = 80,
+): Promise<Flow> {
+  const lots = (await db('lot as t')
+    .join('holding as h', 'h.lot_id', 't.id')
+    .where('t.site_id', siteId)
+    .whereNotNull('h.opened_at')
+    .where('h.opened_at', '<=', to)
+    .where((q) => q.where('h.number', '>', 0).orWhere('h.last_order_at', '>=', from))
+    .modify((q) => {
+      if (only.season) q.where('t.season', only.season);
+      if (only.lotIds) q.whereIn('t.id', [...only.lotIds]);
+    })
+    .groupBy('t.id', 't.name', 't.species', 't.season')
+    .orderByRaw('MAX(h.number) DESC, t.id DESC')
+    .limit(most)
+    .select('t.id', 't.name', 't.species', 't.season')) as {
+    id: number;
+    name: string;
+    species: string;
+    season: string;
+  }[];
+  const ids = lots.map((l) => l.id);
+  const seasons = (await db('lot')
+    .where({ site_id: siteId })
+    .distinct('season')
+    .orderBy('season', 'desc')
+    .pluck('season')) as string[];
+  if (ids.length === 0) return { bands: [], links: [], marks: [], from, to, seasons };
+  const [points, links, marks, book] = await Promise.all([
+    db('holding_point as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .whereIn('h.lot_id', ids)
+      .where('p.order_at', '<=', to)
+      .orderBy([
+        { column: 'p.order_at' },
+        { column: 'p.day_rank' },
+        { column: 'p.order_seq' },
+        { column: 'p.entry_seq' },
+      ])
+      .select('h.lot_id', 'h.id as holding', 'h.stage', 'p.order_at', 'p.number', 'p.sd') as unknown as Promise<
+      { lot_id: number; holding: number; stage: string; order_at: number; number: number; sd: number }[]
+    >,
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .join('posting as q', (on) => on.on('q.entry_seq', 'p.entry_seq').andOn('q.delta', db.raw('-p.delta') as never))
+      .join('holding as g', 'g.id', 'q.holding_id')
+      .where({ 'p.account': 'holding', 'q.account': 'holding' })
+      .whereNull('p.superseded_seq')
+      .whereNull('q.superseded_seq')
+      .where('p.delta', '<', 0)
+      .whereIn('h.lot_id', ids)
+      .whereRaw('g.lot_id <> h.lot_id')
+      .select({ from: 'h.lot_id', to: 'g.lot_id', at: 'p.order_at', number: 'q.delta' }) as unknown as Promise<
+      FlowLink[]
+    >,
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .join('entry as e', 'e.seq', 'p.entry_seq')
+      .whereIn('h.lot_id', ids)
+      .whereNull('p.superseded_seq')
+      .where((q) =>
+        q
+          .whereIn('p.account', ['released', 'sold'])
+          .orWhere((b) => b.where('p.account', 'unexplained').whereIn('e.kind', ['count', 'weighing'])),
+      )
+      .where('p.order_at', '>=', from)
+      .orderBy('p.order_at')
+      .select(
+        { lotId: 'h.lot_id', at: 'p.order_at', account: 'p.account', number: 'p.delta', entryId: 'e.id' },
+        db.raw("JSON_VALUE(e.intent, '$.siteName') AS site"),
+      ) as unknown as Promise<
+      { lotId: number; at: number; account: string; number: number; entryId: string; site: string | null }[]
+    >,
+    speciesBook(db, siteId),
+  ]);
+  const byLot = new Map<number, typeof points>();
+  for (const p of points) (byLot.get(p.lot_id) ?? byLot.set(p.lot_id, []).get(p.lot_id)!).push(p);
+  const all = lots.map((l) => bandOf(l, book.get(l.species)?.name ?? l.species, byLot.get(l.id) ?? [], from));
+  // A lot that was gone when the window opens has nothing to draw.
+  const bands = all.filter((b) => b.points.some((p) => p.number > 0));
+  return {
+    bands,
+    links: links.filter((l) => ids.includes(l.to)),
+    marks: marks.map((m) => ({
+      lotId: m.lotId,
+      at: m.at,
+      kind: m.account === 'released' ? 'release' : m.account === 'sold' ? 'sale' : 'census',
+      number: m.number,
+      says: m.site ?? '',
+      entryId: m.entryId,
+    })),
+    from,
+    to,
+    seasons,
+  };
+}
+
+function bandOf(
+  lot: { id: number; name: string; species: string; season: string },
+  speciesName: string,
+  points: readonly { holding: number; stage: string; order_at: number; number: number; sd: number }[],
+  from: number,
+): FlowBand {
+  const now = new Map<number, { stage: string; number: number; sd: number }>();
+  const all: FlowBand['points'] = [];
+  points.forEach((p, i) => {
+    now.set(p.holding, { stage: p.stage, number: p.number, sd: p.sd });
+    // Entries of one instant are one step.
+    if (points[i + 1]?.order_at === p.order_at) return;
+    const stages: Record<string, number> = {};
+    let number = 0;
+    let variance = 0;
+    for (const h of now.values()) {
+      if (h.number === 0) continue;
+      stages[h.stage] = (stages[h.stage] ?? 0) + h.number;
+      number += h.number;
+      variance += h.sd ** 2;
+    }
+    all.push({ at: p.order_at, number, sd: Math.sqrt(variance), stages });
+  });
+  return {
+    lotId: lot.id,
+    lot: lot.name,
+    species: lot.species,
+    speciesName,
+    season: lot.season,
+    points: thin(within(all, from)),
+    alive: all.at(-1)?.number ?? 0,
+  };
+}
+
+/** Clips a band to a window: what stood at its opening, and every step after it. */
+function within(points: FlowBand['points'], from: number): FlowBand['points'] {
+  const first = points.findIndex((p) => p.at >= from);
+  const before = points[(first < 0 ? points.length : first) - 1];
+  const after = first < 0 ? [] : points.slice(first);
+  return before && before.number > 0 ? [{ ...before, at: from }, ...after] : after;
+}
+
+/** Leaves out small steps, never one at which the stages change or a fiftieth of the number goes. */
+function thin(points: FlowBand['points']): FlowBand['points'] {
+  if (points.length <= MOST_POINTS) return points;
+  const every = Math.ceil(points.length / MOST_POINTS);
+  return points.filter((p, i) => {
+    const before = points[i - 1];
+    if (!before || i === points.length - 1 || i % every === 0) return true;
+    return (
+      Object.keys(p.stages).join() !== Object.keys(before.stages).join() ||
+      Math.abs(p.number - before.number) > before.number / 50
+    );
+  });
+}

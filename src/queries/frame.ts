@@ -1,0 +1,85 @@
+import { seasonOf } from '@/commands/lots';
+import type { Station } from '@/core/species/species';
+import type { Db } from '@/store/connection';
+import type { RoundHolding } from './round';
+import { totalsBy } from './standings';
+
+export type StationTotal = { station: Station | 'gone'; number: number; sd: number; due: number; href: string };
+
+/** Stage ids are the same for all species of the book: each names its station. */
+const stationOfStage: Record<string, Station> = {
+  egg: 'eggs',
+  yolksac: 'yolksac',
+  fry: 'fry',
+  fingerling: 'fingerlings',
+};
+
+/** The life line: what lives at each station, how sure that is, and what wants a hand there. */
+export async function lifeLine(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  holdings: readonly RoundHolding[],
+): Promise<StationTotal[]> {
+  const [totals, gone, rooms] = await Promise.all([
+    totalsBy(db, site.siteId, now, 'stage'),
+    goneOut(db, site, now),
+    db('room').where({ site_id: site.siteId, kind: 'incubation' }).orderBy('walk_order').first('id') as Promise<
+      { id: number } | undefined
+    >,
+  ]);
+  const incubation = rooms ? `/rooms/${rooms.id}` : '/setup';
+  const stations: StationTotal[] = (['eggs', 'yolksac', 'fry', 'fingerlings'] as const).map((station) => {
+    const own = [...totals].filter(([stage]) => stationOfStage[stage] === station).map(([, t]) => t);
+    const wanting = holdings.filter((h) => h.station === station && h.due.some((d) => d.urgency === 1)).length;
+    const href =
+      station === 'eggs'
+        ? incubation
+        : station === 'yolksac'
+          ? `${incubation}?stage=yolksac`
+          : `/rearing?stage=${station}`;
+    return {
+      station,
+      number: own.reduce((s, t) => s + t.number, 0),
+      sd: Math.hypot(...own.map((t) => t.sd), 0),
+      due: wanting,
+      href,
+    };
+  });
+  return [...stations, { station: 'gone', ...gone, due: 0, href: '/moves' }];
+}
+
+/** Released and sold since the season began, with the doubt that the postings carried. */
+async function goneOut(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+): Promise<{ number: number; sd: number }> {
+  const row = (await db('site').where({ id: site.siteId }).first('season_starts_month')) as {
+    season_starts_month: number;
+  };
+  const season = seasonOf(now, site.timeZone, row.season_starts_month);
+  const start = Date.UTC(Number(season.slice(0, 4)), row.season_starts_month - 1, 1);
+  const base = db('posting as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .where('h.site_id', site.siteId)
+    .whereIn('p.account', ['released', 'sold'])
+    .whereNull('p.superseded_seq')
+    .where('p.order_at', '>=', start);
+  const [sum, variance] = await Promise.all([
+    base.clone().sum('p.delta as n').first(),
+    db
+      .from(
+        base
+          .clone()
+          .join('posting_loading as l', 'l.posting_id', 'p.id')
+          .join('error_source as s', 's.id', 'l.source_id')
+          .groupBy('l.source_id')
+          .select(db.raw('POW(SUM(l.coefficient) * MAX(s.sd), 2) AS v'))
+          .as('x'),
+      )
+      .sum('x.v as v')
+      .first(),
+  ]);
+  return { number: Number(sum?.n ?? 0), sd: Math.sqrt(variance?.v ?? 0) };
+}

@@ -1,0 +1,187 @@
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+import { type RoundHolding, round } from './round';
+import { type Stair, survivalStair } from './stair';
+import { type Check, checksOf, ledger, type SheetEntry } from './unitSheet';
+
+export type LotView = {
+  id: number;
+  name: string;
+  species: string;
+  latin: string;
+  season: string;
+  grade: string;
+  fertilisedAt: number | null;
+  holdings: RoundHolding[];
+  number: number;
+  sd: number;
+  parents: {
+    family: string;
+    label: string;
+    share: number;
+    number: number;
+    females: string;
+    femaleId: number | null;
+    males: string;
+    origin: boolean;
+  }[];
+  from: { id: number; name: string; number: number }[];
+  into: { id: number; name: string; number: number }[];
+  gone: { account: string; number: number; sites: string }[];
+  stair: Stair;
+  weights: { at: number; meanG: number; low: number; high: number }[];
+  checks: Check[];
+  entries: SheetEntry[];
+  working: { id: string; input: Record<string, unknown> } | null;
+};
+
+/** One batch's story. A fixed number of queries. */
+export async function lotView(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  lotId: number,
+  now: number,
+  entriesBefore?: number,
+): Promise<LotView | null> {
+  const lot = (await db('lot').where({ id: lotId, site_id: site.siteId }).first()) as
+    | { id: number; name: string; species: string; season: string; grade: string; fertilised_at: number | null }
+    | undefined;
+  if (!lot) return null;
+  const [book, holdings, parents, from, into, gone, stair, weights, checks, entries, measured] = await Promise.all([
+    speciesBook(db, site.siteId),
+    round(db, site, now, { lotId }),
+    parentsOf(db, lotId),
+    relatives(db, lotId, 'from'),
+    relatives(db, lotId, 'into'),
+    goneFrom(db, lotId),
+    survivalStair(db, site, lotId, now),
+    db('observation')
+      .where({ lot_id: lotId, kind: 'meanG' })
+      .orderBy('at')
+      .limit(200)
+      .select('at', { meanG: 'value' }, 'low', 'high') as unknown as Promise<LotView['weights']>,
+    checksOf(db, site.siteId, { lotId }),
+    ledger(db, site.siteId, { lotId, limit: 60, before: entriesBefore }),
+    beginning(db, lotId),
+  ]);
+  const number = holdings.reduce((s, h) => s + h.number, 0);
+  const sd = stair.aliveSd;
+  const species = book.get(lot.species)!;
+  return {
+    id: lot.id,
+    name: lot.name,
+    species: species.name,
+    latin: species.latin,
+    season: lot.season,
+    grade: lot.grade,
+    fertilisedAt: lot.fertilised_at,
+    holdings,
+    number,
+    sd,
+    parents: parents.map((p) => ({ ...p, number: Math.round(p.share * number) })),
+    from,
+    into,
+    gone,
+    stair,
+    weights,
+    checks,
+    entries,
+    working: measured,
+  };
+}
+
+async function parentsOf(db: Db, lotId: number): Promise<Omit<LotView['parents'][number], 'number'>[]> {
+  const rows = (await db('lot_share as s')
+    .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
+    .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
+    .where('s.lot_id', lotId)
+    .whereNull('s.superseded_seq')
+    .orderBy([{ column: 's.share', order: 'desc' }, { column: 's.family' }])
+    .select('s.family', 's.share', 'f.label', 'f.males', 'b.tag', { femaleId: 'b.id' })) as {
+    family: string;
+    share: number;
+    label: string | null;
+    males: string | null;
+    tag: string | null;
+    femaleId: number | null;
+  }[];
+  return rows.map((r) => ({
+    family: r.family,
+    label: r.label ?? 'not known',
+    share: r.share,
+    females: r.tag ?? '',
+    femaleId: r.femaleId,
+    males: r.males
+      ? fromJson<{ tag: string }[]>(r.males)
+          .map((m) => m.tag)
+          .join(', ')
+      : '',
+    origin: r.tag === null,
+  }));
+}
+
+/** Lots that this one was made from, or went into, with the numbers that went over. */
+async function relatives(
+  db: Db,
+  lotId: number,
+  way: 'from' | 'into',
+): Promise<{ id: number; name: string; number: number }[]> {
+  const sign = way === 'from' ? '>' : '<';
+  const rows = (await db('posting as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .join('posting as q', (on) => on.on('q.entry_seq', 'p.entry_seq').andOn('q.delta', db.raw('-p.delta') as never))
+    .join('holding as g', 'g.id', 'q.holding_id')
+    .join('lot as t', 't.id', 'g.lot_id')
+    .where({ 'h.lot_id': lotId, 'p.account': 'holding', 'q.account': 'holding' })
+    .whereNull('p.superseded_seq')
+    .whereNull('q.superseded_seq')
+    .whereRaw(`p.delta ${sign} 0`)
+    .whereRaw('g.lot_id <> h.lot_id')
+    .groupBy('t.id', 't.name')
+    .orderBy('t.id')
+    .select('t.id', 't.name', db.raw('SUM(ABS(p.delta)) AS number'))) as {
+    id: number;
+    name: string;
+    number: string | number;
+  }[];
+  return rows.map((r) => ({ ...r, number: Number(r.number) }));
+}
+
+async function goneFrom(db: Db, lotId: number): Promise<LotView['gone']> {
+  const rows = (await db('posting as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .leftJoin('observation as o', (on) => on.on('o.entry_seq', 'p.entry_seq').andOnVal('o.kind', 'release'))
+    .leftJoin('release_site as s', 's.id', 'o.trials')
+    .where('h.lot_id', lotId)
+    .whereNull('p.superseded_seq')
+    .whereNotIn('p.account', ['holding', 'taken', 'arrived', 'opening'])
+    .groupBy('p.account')
+    .orderBy('p.account')
+    .select(
+      'p.account',
+      db.raw('SUM(p.delta) AS number'),
+      db.raw(
+        "CASE WHEN p.account = 'released' THEN COALESCE(GROUP_CONCAT(DISTINCT s.name SEPARATOR ', '), '') ELSE '' END AS sites",
+      ),
+    )) as { account: string; number: string | number; sites: string }[];
+  return rows.map((r) => ({ ...r, number: Number(r.number) })).filter((r) => r.number !== 0);
+}
+
+async function beginning(db: Db, lotId: number): Promise<{ id: string; input: Record<string, unknown> } | null> {
+  const row = (await db('holding_point as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .join('entry as e', 'e.seq', 'p.entry_seq')
+    .where('h.lot_id', lotId)
+    .whereIn('e.kind', ['take', 'arrival', 'opening'])
+    .orderBy('e.seq', 'desc')
+    .first('e.intent')) as { intent: string } | undefined;
+  const m = row
+    ? fromJson<{ measured?: Record<string, unknown> & { method: string } }>(row.intent).measured
+    : undefined;
+  if (!m) return null;
+  const { method, ...input } = m;
+  if (method === 'volume') return { id: 'eggs.volumetric', input };
+  if (method === 'weight') return { id: 'count.byWeight', input };
+  return null;
+}

@@ -1,0 +1,176 @@
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+
+export type Release = {
+  entryId: string;
+  at: number;
+  lot: string;
+  lotId: number;
+  species: string;
+  unit: string;
+  site: string;
+  number: number;
+  sd: number;
+  meanG: number | null;
+  paper: { id: number; number: string; superseded: boolean } | null;
+  voided: boolean;
+};
+export type SiteTotal = { id: number; name: string; water: string; target: number | null; number: number };
+
+/** Releases of the last two years, newest first, with their papers. */
+export async function releases(db: Db, siteId: number, now: number): Promise<Release[]> {
+  const rows = (await db('entry as e')
+    .join('posting as p', (on) => on.on('p.entry_seq', 'e.seq').andOnVal('p.account', 'released'))
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .join('unit as u', 'u.id', 'h.unit_id')
+    .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
+    .leftJoin('paper as q', 'q.entry_seq', 'e.seq')
+    .leftJoin('posting_loading as l', 'l.posting_id', 'p.id')
+    .leftJoin('error_source as s', 's.id', 'l.source_id')
+    .where({ 'e.site_id': siteId, 'e.kind': 'release' })
+    .where('e.order_at', '>', now - 730 * 86_400_000)
+    .where((b) => b.whereNull('p.superseded_seq').orWhereNotNull('v.seq'))
+    .groupBy('e.seq', 'p.id', 'q.id')
+    .orderBy('e.order_at', 'desc')
+    .limit(300)
+    .select(
+      'e.id',
+      'e.at',
+      'e.intent',
+      't.name as lot',
+      't.id as lotId',
+      't.species',
+      'u.name as unit',
+      'p.delta',
+      'v.seq as voided',
+      { paperId: 'q.id', paperNumber: 'q.number', superseded: 'q.superseded_seq' },
+      db.raw('SQRT(SUM(COALESCE(POW(l.coefficient * s.sd, 2), 0))) AS sd'),
+    )) as {
+    id: string;
+    at: number;
+    intent: string;
+    lot: string;
+    lotId: number;
+    species: string;
+    unit: string;
+    delta: number;
+    voided: number | null;
+    paperId: number | null;
+    paperNumber: string | null;
+    superseded: number | null;
+    sd: number;
+  }[];
+  const book = await speciesBook(db, siteId);
+  return rows.map((r) => {
+    const intent = fromJson<{ siteName: string; batches: { massG: number; count: number }[] }>(r.intent);
+    const count = intent.batches.reduce((s, b) => s + b.count, 0);
+    return {
+      entryId: r.id,
+      at: r.at,
+      lot: r.lot,
+      lotId: r.lotId,
+      species: book.get(r.species)?.name ?? r.species,
+      unit: r.unit,
+      site: intent.siteName,
+      number: r.delta,
+      sd: r.sd,
+      meanG: count > 0 ? intent.batches.reduce((s, b) => s + b.massG, 0) / count : null,
+      paper: r.paperId === null ? null : { id: r.paperId, number: r.paperNumber!, superseded: r.superseded !== null },
+      voided: r.voided !== null,
+    };
+  });
+}
+
+/** Release sites with what they got this season against their target. */
+export async function siteTotals(db: Db, siteId: number, since: number): Promise<SiteTotal[]> {
+  const rows = (await db('release_site as s')
+    .leftJoin('observation as o', (on) =>
+      on.on('o.trials', 's.id').andOnVal('o.kind', 'release').andOnVal('o.at', '>=', since),
+    )
+    .where({ 's.site_id': siteId, 's.retired': false })
+    .groupBy('s.id', 's.name', 's.water', 's.target')
+    .orderBy('s.name')
+    .select('s.id', 's.name', 's.water', 's.target', db.raw('COALESCE(SUM(o.value), 0) AS number'))) as (SiteTotal & {
+    number: string | number;
+  })[];
+  return rows.map((r) => ({ ...r, number: Number(r.number) }));
+}
+
+export type ReleasePaper = {
+  number: string;
+  issuedAt: number;
+  issuedBy: string;
+  superseded: boolean;
+  entry: Release;
+  families: { female: string; males: string; share: number }[];
+  batches: { massG: number; count: number }[];
+  bucketsG: number[];
+  waterCelsius: number | null;
+  measuredBy: string;
+  siteName: string;
+  said: Record<string, unknown>;
+};
+
+/** All that the release paper says: the number as it was issued, size, origin by parents, the weighings. */
+export async function releasePaper(db: Db, siteId: number, paperId: number, now: number): Promise<ReleasePaper | null> {
+  const row = (await db('paper as q')
+    .join('entry as e', 'e.seq', 'q.entry_seq')
+    .join('person as p', 'p.id', 'q.issued_by')
+    .join('site as t', 't.id', 'q.site_id')
+    .where({ 'q.id': paperId, 'q.site_id': siteId })
+    .first('q.*', 'e.id as entry_id', 'e.intent', 'e.measured_by', 'p.name as issuer', 't.name as hatchery')) as
+    | {
+        number: string;
+        issued_at: number;
+        superseded_seq: number | null;
+        content: string;
+        entry_id: string;
+        intent: string;
+        measured_by: string;
+        issuer: string;
+        hatchery: string;
+      }
+    | undefined;
+  if (!row) return null;
+  const entry = (await releases(db, siteId, now)).find((r) => r.entryId === row.entry_id);
+  if (!entry) return null;
+  const intent = fromJson<{ batches: { massG: number; count: number }[]; bucketsG: number[]; waterCelsius?: number }>(
+    row.intent,
+  );
+  const families = (await db('lot_share as s')
+    .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
+    .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
+    .where('s.lot_id', entry.lotId)
+    .whereNull('s.superseded_seq')
+    .orderBy('s.share', 'desc')
+    .select('s.share', 'f.label', 'f.males', 'b.tag')) as {
+    share: number;
+    label: string | null;
+    males: string | null;
+    tag: string | null;
+  }[];
+  return {
+    number: row.number,
+    issuedAt: row.issued_at,
+    issuedBy: row.issuer,
+    superseded: row.superseded_seq !== null,
+    entry,
+    batches: intent.batches,
+    bucketsG: intent.bucketsG,
+    waterCelsius: intent.waterCelsius ?? null,
+    measuredBy: row.measured_by,
+    siteName: row.hatchery,
+    said: fromJson<Record<string, unknown>>(row.content),
+    families: families.map((f) => ({
+      female: f.tag ?? f.label ?? 'not known',
+      males: f.males
+        ? fromJson<{ tag: string }[]>(f.males)
+            .map((m) => m.tag)
+            .join(', ')
+        : '',
+      share: f.share,
+    })),
+  };
+}

@@ -1,0 +1,178 @@
+import { type Due, type DueInput, dueFor } from '@/core/planning/due';
+import { type Species, stageOf } from '@/core/species/species';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+import { type StandingNow, standingsNow } from './standings';
+
+export type Milestone = {
+  id: string;
+  name: string;
+  enters?: string;
+  at: number | null;
+  low: number | null;
+  high: number | null;
+  seen: boolean;
+  passed: number;
+  measuredShare: number;
+  note: string;
+  check?: string;
+};
+
+/** A standing holding with all that the round wants to know of it. */
+export type RoundHolding = StandingNow & {
+  speciesName: string;
+  stageName: string;
+  glyph: string;
+  station: DueInput['station'];
+  last: Record<string, number>;
+  rounds: number[];
+  milestones: Milestone[];
+  due: Due[];
+  /** Why hands should stay off just now; null when they may come. */
+  handsOff: string | null;
+};
+
+type Prediction = {
+  lot_id: number;
+  sensor_id: number;
+  milestone: string;
+  at: number | null;
+  low: number | null;
+  high: number | null;
+  passed: number;
+  measured_share: number;
+  note: string;
+};
+
+/**
+ * Everything that stands, with dates and what is due. A fixed number of queries however long the history: standings,
+ * the latest observations of what stands, the predictions of what stands, the book.
+ */
+export async function round(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  only: Parameters<typeof standingsNow>[3] = {},
+): Promise<RoundHolding[]> {
+  const standings = await standingsNow(db, site.siteId, now, only);
+  const [last, rounds, predictions, book] = await Promise.all([
+    lastObservations(
+      db,
+      standings.map((s) => s.holdingId),
+    ),
+    recentRounds(
+      db,
+      standings.map((s) => s.holdingId),
+      now,
+    ),
+    predictionsOf(db, [...new Set(standings.map((s) => s.lotId))]),
+    speciesBook(db, site.siteId),
+  ]);
+  return standings.map((s) => {
+    const species = book.get(s.species)!;
+    const stage = stageOf(species, s.stage);
+    const own = predictions.get(`${s.lotId} ${s.sensorId}`) ?? [];
+    const milestones = milestonesOf(species, own, now);
+    const holding = {
+      ...s,
+      speciesName: species.name,
+      stageName: stage.name,
+      glyph: glyphOf(s.stage, stage.glyph, milestones),
+      station: stage.station,
+      last: last.get(s.holdingId) ?? {},
+      rounds: rounds.get(s.holdingId) ?? [],
+      milestones,
+    };
+    return { ...holding, due: dueFor(holding, now, site.timeZone), handsOff: handsOffOf(species, s.stage, milestones) };
+  });
+}
+
+/** Eggs whose eyes were seen, or are due by the clock, are drawn with eyes; those about to hatch as hatching. */
+function glyphOf(stage: string, glyph: string, milestones: readonly Milestone[]): string {
+  if (stage !== 'egg' || glyph !== 'egg') return glyph;
+  const hatched = milestones.find((m) => m.enters === 'yolksac');
+  if (hatched && hatched.passed >= 0.97) return 'hatching';
+  const eyed = milestones.find((m) => m.id === 'eyed');
+  return eyed && (eyed.seen || eyed.passed >= 1) ? 'eyed' : glyph;
+}
+
+/** The sensitive window of the species that the eggs are in, by share of the way to hatch. */
+function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): string | null {
+  const way = milestones.find((m) => m.enters === 'yolksac')?.passed;
+  if (stage !== 'egg' || way === undefined) return null;
+  return species.handsOff.find((w) => w.severity <= 2 && way >= w.from && way < w.to)?.why ?? null;
+}
+
+function milestonesOf(species: Species, own: readonly Prediction[], now: number): Milestone[] {
+  return species.milestones.flatMap((m) => {
+    const p = own.find((x) => x.milestone === m.id);
+    if (!p) return [];
+    const check = species.checks.find((c) => c.id === m.id)?.id;
+    return [
+      {
+        id: m.id,
+        name: m.name,
+        enters: m.enters,
+        at: p.at,
+        low: p.low,
+        high: p.high,
+        seen: p.at !== null && p.at === p.low && p.at === p.high && p.at <= now,
+        passed: p.passed,
+        measuredShare: p.measured_share,
+        note: p.note,
+        check,
+      },
+    ];
+  });
+}
+
+export async function predictionsOf(db: Db, lotIds: readonly number[]): Promise<Map<string, Prediction[]>> {
+  const rows = lotIds.length === 0 ? [] : ((await db('prediction').whereIn('lot_id', [...lotIds])) as Prediction[]);
+  const out = new Map<string, Prediction[]>();
+  for (const r of rows) {
+    const key = `${r.lot_id} ${r.sensor_id}`;
+    (out.get(key) ?? out.set(key, []).get(key)!).push(r);
+  }
+  return out;
+}
+
+/** Dead of the rounds of the last fortnight, by holding, oldest first. */
+async function recentRounds(db: Db, holdingIds: readonly number[], now: number): Promise<Map<number, number[]>> {
+  const rows =
+    holdingIds.length === 0
+      ? []
+      : ((await db('observation')
+          .whereIn('holding_id', [...holdingIds])
+          .whereIn('kind', ['pick', 'dead'])
+          .where('at', '>', now - 14 * 86_400_000)
+          .where('at', '<=', now)
+          .orderBy('at')
+          .select('holding_id', 'value')) as { holding_id: number; value: number }[]);
+  const out = new Map<number, number[]>();
+  for (const r of rows) (out.get(r.holding_id) ?? out.set(r.holding_id, []).get(r.holding_id)!).push(r.value);
+  return out;
+}
+
+export async function lastObservations(
+  db: Db,
+  holdingIds: readonly number[],
+): Promise<Map<number, Record<string, number>>> {
+  const rows =
+    holdingIds.length === 0
+      ? []
+      : ((await db('observation')
+          .whereIn('holding_id', [...holdingIds])
+          .groupBy('holding_id', 'kind')
+          .select('holding_id', 'kind', db.raw('MAX(`at`) AS at'))) as {
+          holding_id: number;
+          kind: string;
+          at: number;
+        }[]);
+  const out = new Map<number, Record<string, number>>();
+  for (const r of rows) {
+    const kinds = out.get(r.holding_id) ?? {};
+    kinds[r.kind] = r.at;
+    out.set(r.holding_id, kinds);
+  }
+  return out;
+}

@@ -1,0 +1,153 @@
+import type { Db } from '@/store/connection';
+
+const DAY = 86_400_000;
+
+/** A holding with animals in it, as it stands now. */
+export type StandingNow = {
+  holdingId: number;
+  lotId: number;
+  lot: string;
+  species: string;
+  season: string;
+  grade: string;
+  fertilisedAt: number | null;
+  unitId: number;
+  unit: string;
+  unitKind: string;
+  roomId: number;
+  room: string;
+  stage: string;
+  number: number;
+  /** Standard deviation now, unseen loss since the last entry included. */
+  sd: number;
+  /** Books less expected unseen loss. */
+  estimated: number;
+  openedAt: number;
+  sensorId: number | null;
+};
+
+const SENSOR =
+  "COALESCE(u.sensor_id, (SELECT MIN(s.id) FROM sensor s WHERE s.room_id = u.room_id AND s.kind = 'temperature'))";
+
+type Row = Omit<StandingNow, 'sd' | 'estimated'> & {
+  sd: number;
+  exposure: number;
+  exposureAt: number;
+  driftSd: number | null;
+  driftMean: number | null;
+};
+
+/** All living stock of a site now; narrowed by `only`. One query. */
+export async function standingsNow(
+  db: Db,
+  siteId: number,
+  now: number,
+  only: { roomId?: number; lotId?: number; stages?: readonly string[] } = {},
+): Promise<StandingNow[]> {
+  const rows = (await db('holding as h')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .join('unit as u', 'u.id', 'h.unit_id')
+    .join('room as r', 'r.id', 'u.room_id')
+    .leftJoin(
+      'error_source as d',
+      'd.name',
+      db.raw("CONVERT(CONCAT('drift:', h.lot_id, '|', h.unit_id, '|', h.stage) USING ascii)"),
+    )
+    .where('h.site_id', siteId)
+    .where('h.number', '>', 0)
+    .modify((q) => {
+      if (only.roomId !== undefined) q.where('u.room_id', only.roomId);
+      if (only.lotId !== undefined) q.where('h.lot_id', only.lotId);
+      if (only.stages) q.whereIn('h.stage', [...only.stages]);
+    })
+    .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id', 'h.stage'])
+    .select({
+      holdingId: 'h.id',
+      lotId: 't.id',
+      lot: 't.name',
+      species: 't.species',
+      season: 't.season',
+      grade: 't.grade',
+      fertilisedAt: 't.fertilised_at',
+      unitId: 'u.id',
+      unit: 'u.name',
+      unitKind: 'u.kind',
+      roomId: 'r.id',
+      room: 'r.name',
+      stage: 'h.stage',
+      number: 'h.number',
+      sd: 'h.sd',
+      exposure: 'h.exposure',
+      exposureAt: 'h.exposure_at',
+      openedAt: 'h.opened_at',
+      driftSd: 'd.sd',
+      driftMean: 'd.mean',
+      sensorId: db.raw(SENSOR),
+    })) as Row[];
+  return rows.map(({ exposure, exposureAt, driftSd, driftMean, ...r }) => ({
+    ...r,
+    ...grown(r, exposure, exposureAt, driftSd ?? 0, driftMean ?? 0, now),
+  }));
+}
+
+/** Brings the doubt of a holding up to now: the measured part stays, that of unseen loss has grown. */
+export function grown(
+  r: { number: number; sd: number },
+  exposure: number,
+  exposureAt: number,
+  driftSd: number,
+  driftMean: number,
+  now: number,
+): { sd: number; estimated: number } {
+  const later = exposure + (r.number * Math.max(0, now - exposureAt)) / DAY;
+  const variance = Math.max(0, r.sd ** 2 - (exposure * driftSd) ** 2) + (later * driftSd) ** 2;
+  return { sd: Math.sqrt(variance), estimated: Math.max(0, r.number + later * driftMean) };
+}
+
+/**
+ * Totals over groups of holdings with the doubt that they share: loadings are added by source before they are squared,
+ * so that jars poured from one take are as sure together as the take was.
+ * @param group SQL expression over `h`, `t`, `u` that names the group
+ */
+export async function totalsBy(
+  db: Db,
+  siteId: number,
+  now: number,
+  group: 'stage' | 'species' | 'lot' | 'room',
+  onlyLot?: number,
+): Promise<Map<string, { number: number; sd: number }>> {
+  const by = { stage: 'h.stage', species: 't.species', lot: 'CAST(h.lot_id AS CHAR)', room: 'CAST(u.room_id AS CHAR)' }[
+    group
+  ];
+  const one = onlyLot === undefined ? '' : ` AND h.lot_id = ${Number(onlyLot)}`;
+  const [rows] = (await db.raw(
+    `SELECT g, SUM(POW(c * sd, 2)) AS variance FROM (
+       SELECT g, source, SUM(c) AS c, MAX(sd) AS sd FROM (
+         SELECT ${by} AS g, l.source_id AS source, l.coefficient AS c, s.sd
+           FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id
+           JOIN holding_loading l ON l.holding_id = h.id JOIN error_source s ON s.id = l.source_id
+           WHERE h.site_id = ? AND h.number > 0${one}
+         UNION ALL
+         SELECT ${by}, d.id, h.exposure + h.number * GREATEST(0, ? - h.exposure_at) / ${DAY}, d.sd
+           FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id
+           JOIN error_source d ON d.name = CONVERT(CONCAT('drift:', h.lot_id, '|', h.unit_id, '|', h.stage) USING ascii)
+           WHERE h.site_id = ? AND h.number > 0${one}
+       ) a GROUP BY g, source
+     ) b GROUP BY g`,
+    [siteId, now, siteId],
+  )) as [{ g: string; variance: number }[]];
+  const sums = (await db('holding as h')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .join('unit as u', 'u.id', 'h.unit_id')
+    .where('h.site_id', siteId)
+    .where('h.number', '>', 0)
+    .modify((q) => {
+      if (onlyLot !== undefined) q.where('h.lot_id', onlyLot);
+    })
+    .groupByRaw(by)
+    .select(db.raw(`${by} AS g`), db.raw('SUM(h.number) AS n'))) as unknown as { g: string; n: string | number }[];
+  const variances = new Map(rows.map((r) => [String(r.g), r.variance]));
+  return new Map(
+    sums.map((s) => [String(s.g), { number: Number(s.n), sd: Math.sqrt(variances.get(String(s.g)) ?? 0) }]),
+  );
+}

@@ -1,0 +1,81 @@
+import { localDay } from '@/core/time/localDay';
+import type { Db } from '@/store/connection';
+import type { RoundHolding } from './round';
+
+export type SensorNow = {
+  id: number;
+  name: string;
+  roomId: number;
+  room: string;
+  celsius: number | null;
+  at: number | null;
+  yesterday: number | null;
+};
+export type Today = {
+  holdings: RoundHolding[];
+  sensors: SensorNow[];
+  /** Looked at since midnight, by holding. */
+  done: Record<number, number>;
+  proposals: { id: string; by: string; at: number; type: string; payload: unknown; unit: string }[];
+};
+
+/** What is to be done now and in which order, from what stands; three queries whatever the history. */
+export async function today(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  holdings: RoundHolding[],
+): Promise<Today> {
+  const day = localDay(now, site.timeZone);
+  const [sensors, done, proposals] = await Promise.all([
+    sensorsNow(db, site.siteId, now),
+    holdings.length === 0
+      ? []
+      : (db('observation')
+          .whereIn(
+            'holding_id',
+            holdings.map((h) => h.holdingId),
+          )
+          .whereIn('kind', ['pick', 'dead'])
+          .where('at', '>=', day.start)
+          .groupBy('holding_id')
+          .select('holding_id', db.raw('SUM(value) AS n')) as unknown as Promise<{ holding_id: number; n: number }[]>),
+    db('proposal as p')
+      .join('person as q', 'q.id', 'p.proposed_by')
+      .leftJoin('unit as u', 'u.id', db.raw("CAST(JSON_VALUE(p.payload, '$.unit') AS UNSIGNED)"))
+      .where({ 'p.site_id': site.siteId, 'p.state': 'open' })
+      .orderBy('p.proposed_at')
+      .select(
+        'p.id',
+        'q.name as by',
+        'p.proposed_at as at',
+        'p.type',
+        'p.payload',
+        'u.name as unit',
+      ) as unknown as Promise<Today['proposals']>,
+  ]);
+  return { holdings, sensors, done: Object.fromEntries(done.map((d) => [d.holding_id, Number(d.n)])), proposals };
+}
+
+/** The last reading of every temperature sensor, and the mean of the day before. */
+export async function sensorsNow(db: Db, siteId: number, now: number): Promise<SensorNow[]> {
+  return (await db('sensor as s')
+    .join('room as r', 'r.id', 's.room_id')
+    .leftJoin('reading as x', (on) =>
+      on
+        .on('x.sensor_id', 's.id')
+        .andOn(
+          'x.at',
+          db.raw('(SELECT MAX(y.at) FROM reading y WHERE y.sensor_id = s.id AND y.at <= ?)', [now]) as never,
+        ),
+    )
+    .where({ 's.site_id': siteId, 's.kind': 'temperature' })
+    .orderBy(['r.walk_order', 's.id'])
+    .select(
+      { id: 's.id', name: 's.name', roomId: 'r.id', room: 'r.name', celsius: 'x.value', at: 'x.at' },
+      db.raw(
+        '(SELECT d.sum / d.n FROM reading_day d WHERE d.sensor_id = s.id AND d.day <= ? ORDER BY d.day DESC LIMIT 1 OFFSET 1) AS yesterday',
+        [now],
+      ),
+    )) as SensorNow[];
+}

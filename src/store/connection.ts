@@ -1,0 +1,59 @@
+import knex, { type Knex } from 'knex';
+
+export type Db = Knex;
+export type Trx = Knex.Transaction;
+
+/**
+ * Opens a pool on a MariaDB. Peculiarities, with their reasons:
+ * - all instants are BIGINT milliseconds since 1970, UTC: no driver or server time zone can bend them;
+ * - `supportBigNumbers` without strings: our numbers stay below 2^53, larger ones must fail loudly, not round;
+ * - READ COMMITTED on every connection: a handler must see what the holder of the site lock committed before it;
+ * - knex writes `charset` into CREATE TABLE, so it must be a character set; the collation is set on the session;
+ * - strict mode: a value that does not fit is an error.
+ */
+export function connect(url: string, pool: { min?: number; max?: number } = {}): Db {
+  const u = new URL(url);
+  return knex({
+    client: 'mysql2',
+    connection: {
+      host: u.hostname,
+      port: Number(u.port || 3306),
+      user: decodeURIComponent(u.username),
+      password: decodeURIComponent(u.password),
+      database: u.pathname.slice(1),
+      charset: 'utf8mb4',
+      supportBigNumbers: true,
+      dateStrings: true,
+      timezone: 'Z',
+    } as Knex.MySql2ConnectionConfig,
+    pool: {
+      min: pool.min ?? 0,
+      max: pool.max ?? 8,
+      afterCreate(
+        connection: { query: (sql: string, done: (e: Error | null) => void) => void },
+        done: (e: Error | null, c: unknown) => void,
+      ) {
+        connection.query(
+          "SET SESSION collation_connection = 'utf8mb4_unicode_ci', SESSION tx_isolation = 'READ-COMMITTED', SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO'",
+          (e) => done(e, connection),
+        );
+      },
+    },
+  });
+}
+
+/** Codes of MariaDB after which the same transaction may well go through. */
+const RETRIED = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD']);
+
+/** Runs `work` in a transaction and, on a deadlock or a lock wait that timed out, again: up to five times in all. */
+export async function inTransaction<T>(db: Db, work: (trx: Trx) => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await db.transaction(work);
+    } catch (e) {
+      const code = (e as { code?: string }).code;
+      if (attempt >= 5 || !code || !RETRIED.has(code)) throw e;
+      await new Promise((r) => setTimeout(r, 20 * attempt * attempt));
+    }
+  }
+}

@@ -1,0 +1,119 @@
+import { localDay } from '@/core/time/localDay';
+import type { Trx } from './connection';
+
+export type NewReading = { at: number; value: number };
+export type Added = {
+  added: number;
+  replaced: number;
+  same: number;
+  conflicts: { at: number; stored: number; given: number }[];
+};
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+const CHUNK = 5000;
+
+/**
+ * Adds readings of one sensor and brings the roll-ups of the hours and days they fall into up to date. Instants that
+ * are stored already count as the same, or as conflicts, which are kept or replaced as told. Of two readings for one
+ * instant in the list the later counts.
+ */
+export async function addReadings(
+  trx: Trx,
+  sensor: { id: number; timeZone: string },
+  rows: readonly NewReading[],
+  origin: 'typed' | 'imported' | 'probe',
+  onConflict: 'keep' | 'replace',
+): Promise<Added> {
+  if (rows.length === 0) return { added: 0, replaced: 0, same: 0, conflicts: [] };
+  const list = sorted(rows);
+  const from = list[0]!.at;
+  const to = list.at(-1)!.at;
+  const conflicts: Added['conflicts'] = [];
+  let same = 0;
+  let fresh: NewReading[] = list;
+  const stored = (await trx('reading')
+    .where({ sensor_id: sensor.id })
+    .whereBetween('at', [from, to])
+    .select('at', 'value')) as NewReading[];
+  if (stored.length > 0) {
+    const known = new Map(stored.map((r) => [r.at, r.value]));
+    fresh = list.filter((r) => {
+      const before = known.get(r.at);
+      if (before === undefined) return true;
+      // The column keeps single precision: compare as it does.
+      if (Math.abs(before - r.value) < 0.005) same += 1;
+      else conflicts.push({ at: r.at, stored: before, given: r.value });
+      return false;
+    });
+  }
+  const write = async (some: readonly NewReading[], replace: boolean) => {
+    for (let i = 0; i < some.length; i += CHUNK) {
+      let values = '';
+      for (let k = i; k < Math.min(some.length, i + CHUNK); k++)
+        values += `${k > i ? ',' : ''}(${sensor.id},${some[k]!.at},${some[k]!.value},'${origin}')`;
+      await trx.raw(
+        `INSERT INTO reading (sensor_id, \`at\`, value, origin) VALUES ${values}${replace ? ' ON DUPLICATE KEY UPDATE value = VALUES(value), origin = VALUES(origin)' : ''}`,
+      );
+    }
+  };
+  await write(fresh, false);
+  const replaced = onConflict === 'replace' ? conflicts.map((x) => ({ at: x.at, value: x.given })) : [];
+  await write(replaced, true);
+  const touched = fresh.length + replaced.length;
+  if (touched > 0) await rollUp(trx, sensor, from, to);
+  return { added: fresh.length, replaced: replaced.length, same, conflicts: onConflict === 'replace' ? [] : conflicts };
+}
+
+function sorted(rows: readonly NewReading[]): NewReading[] {
+  let inOrder = true;
+  for (let i = 1; i < rows.length; i++)
+    if (rows[i]!.at <= rows[i - 1]!.at) {
+      inOrder = false;
+      break;
+    }
+  return inOrder ? [...rows] : [...new Map(rows.map((r) => [r.at, r])).values()].sort((a, b) => a.at - b.at);
+}
+
+/** Recomputes the hourly and daily roll-ups of every hour and local day that meets [from, to]. */
+export async function rollUp(
+  trx: Trx,
+  sensor: { id: number; timeZone: string },
+  from: number,
+  to: number,
+): Promise<void> {
+  const firstHour = Math.floor(from / HOUR) * HOUR;
+  await trx.raw(
+    `INSERT INTO reading_hour (sensor_id, hour, n, sum, low, high)
+     SELECT sensor_id, (\`at\` DIV ${HOUR}) * ${HOUR}, COUNT(*), SUM(value), MIN(value), MAX(value) FROM reading
+     WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? GROUP BY \`at\` DIV ${HOUR}
+     ON DUPLICATE KEY UPDATE n = VALUES(n), sum = VALUES(sum), low = VALUES(low), high = VALUES(high)`,
+    [sensor.id, firstHour, Math.floor(to / HOUR) * HOUR + HOUR],
+  );
+  // Days of 24 hours in a row share one offset and go in one statement; a day of 23 or 25 goes alone.
+  let run: { start: number; end: number } | null = null;
+  const flush = async () => {
+    if (!run) return;
+    const length = run.end - run.start > DAY + HOUR || run.end - run.start === DAY ? DAY : run.end - run.start;
+    await trx.raw(
+      `INSERT INTO reading_day (sensor_id, day, n, sum, low, high)
+       SELECT sensor_id, ((\`at\` - ?) DIV ?) * ? + ?, COUNT(*), SUM(value), MIN(value), MAX(value) FROM reading
+       WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? GROUP BY (\`at\` - ?) DIV ?
+       ON DUPLICATE KEY UPDATE n = VALUES(n), sum = VALUES(sum), low = VALUES(low), high = VALUES(high)`,
+      [run.start, length, length, run.start, sensor.id, run.start, run.end, run.start, length],
+    );
+    run = null;
+  };
+  let day = localDay(from, sensor.timeZone);
+  while (day.start <= to) {
+    const plain = day.end - day.start === DAY;
+    if (plain && run) run.end = day.end;
+    else {
+      await flush();
+      run = { ...day };
+      if (!plain) await flush();
+    }
+    day = localDay(day.end, sensor.timeZone);
+  }
+  await flush();
+}

@@ -1,0 +1,32 @@
+import { layOver } from '@/book/overlay';
+import { speciesShelf } from '@/book/shelf';
+import type { Species } from '@/core/species/species';
+import { fromJson } from './books/rows';
+import type { Db } from './connection';
+
+/** The shelf with this site's own values laid over it, by id. */
+export async function speciesBook(db: Db, siteId: number): Promise<Map<string, Species>> {
+  const rows = (await db('species_value')
+    .where({ site_id: siteId })
+    .orderBy('id')
+    .select('species', 'path', 'value', 'source')) as {
+    species: string;
+    path: string;
+    value: string;
+    source: string;
+  }[];
+  return new Map(
+    [...speciesShelf()].map(([id, shipped]) => {
+      const own = rows.filter((r) => r.species === id);
+      return [
+        id,
+        own.length === 0
+          ? shipped
+          : layOver(
+              shipped,
+              own.map((r) => ({ path: r.path, value: fromJson(r.value), source: r.source })),
+            ),
+      ];
+    }),
+  );
+}
