@@ -1,0 +1,18 @@
+import { loadCalculation, registry } from '@/core/registry';
+import { BenchScreen } from '@/features/bench/BenchScreen';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Bench' };
+
+export default async function BenchPage({ searchParams }: { searchParams: Promise<{ calc?: string }> }) {
+  await requirePerson();
+  const { calc } = await searchParams;
+  const c = (await loadCalculation(calc ?? 'eggs.volumetric')) ?? (await loadCalculation('eggs.volumetric'))!;
+  return (
+    <BenchScreen
+      key={c.id}
+      list={registry.map(({ id, title, group }) => ({ id, title, group }))}
+      open={{ id: c.id, title: c.title, asks: c.asks, example: c.example, source: c.source }}
+    />
+  );
+}

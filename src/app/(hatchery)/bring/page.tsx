@@ -1,0 +1,18 @@
+import { BringForm } from '@/features/take/TakeForm';
+import { speciesList } from '@/queries/book';
+import { places } from '@/queries/places';
+import { db } from '../../_server/database';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Stock that came' };
+
+export default async function BringPage() {
+  const person = await requirePerson();
+  const [species, where] = await Promise.all([speciesList(db(), person.siteId), places(db(), person.siteId)]);
+  return (
+    <div className="px-6 py-4 max-sm:px-3">
+      <h1 className="mb-3">Stock that came</h1>
+      <BringForm species={species} places={where} />
+    </div>
+  );
+}

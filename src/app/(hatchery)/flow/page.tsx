@@ -1,0 +1,36 @@
+import { FlowScreen } from '@/features/flow/FlowScreen';
+import { flow } from '@/queries/flow';
+import { db, now } from '../../_server/database';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Flow' };
+
+const MONTH = 30.4375 * 86_400_000;
+
+export default async function FlowPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ span?: string; season?: string; lot?: string }>;
+}) {
+  const person = await requirePerson();
+  const { span = '9', season = '', lot } = await searchParams;
+  const at = now();
+  const months = ['18', '9', '3'].includes(span) ? Number(span) : 9;
+  const river = await flow(
+    db(),
+    person.siteId,
+    at - months * MONTH,
+    at + months * 0.04 * MONTH,
+    season ? { season } : {},
+  );
+  return (
+    <FlowScreen
+      flow={river}
+      now={at}
+      timeZone={person.timeZone}
+      focus={lot ? Number(lot) : null}
+      span={String(months)}
+      season={season}
+    />
+  );
+}

@@ -1,0 +1,22 @@
+import { notFound } from 'next/navigation';
+import { LotScreen } from '@/features/lot/LotScreen';
+import { lotView } from '@/queries/lot';
+import { db, now } from '../../../_server/database';
+import { requirePerson } from '../../../_server/session';
+
+export const metadata = { title: 'Lot' };
+
+export default async function LotPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ before?: string }>;
+}) {
+  const person = await requirePerson();
+  const [{ id }, { before }] = await Promise.all([params, searchParams]);
+  const at = now();
+  const lot = await lotView(db(), person, Number(id), at, before ? Number(before) : undefined);
+  if (!lot) notFound();
+  return <LotScreen lot={lot} now={at} timeZone={person.timeZone} />;
+}

@@ -1,0 +1,39 @@
+import { seasonOf } from '@/commands/lots';
+import { MovesScreen } from '@/features/moves/MovesScreen';
+import { releases, siteTotals } from '@/queries/releases';
+import { standingsNow } from '@/queries/standings';
+import { ledger } from '@/queries/unitSheet';
+import { db, now } from '../../_server/database';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Moves and release' };
+
+export default async function MovesPage() {
+  const person = await requirePerson();
+  const at = now();
+  const site = (await db()('site').where({ id: person.siteId }).first('season_starts_month')) as {
+    season_starts_month: number;
+  };
+  const season = seasonOf(at, person.timeZone, site.season_starts_month);
+  const since = Date.UTC(Number(season.slice(0, 4)), site.season_starts_month - 1, 1);
+  const [list, sites, moves, ready] = await Promise.all([
+    releases(db(), person.siteId, at),
+    siteTotals(db(), person.siteId, since),
+    ledger(db(), person.siteId, {
+      kinds: ['move', 'merge', 'grade', 'pond', 'layDown', 'sale', 'sample', 'escape', 'cull', 'unitLoss'],
+      limit: 25,
+    }),
+    standingsNow(db(), person.siteId, at, { stages: ['fingerling'] }),
+  ]);
+  return (
+    <MovesScreen
+      list={list}
+      sites={sites}
+      moves={moves}
+      ready={ready}
+      now={at}
+      timeZone={person.timeZone}
+      mayWrite={person.role === 'manager' || person.role === 'culturist'}
+    />
+  );
+}

@@ -1,0 +1,49 @@
+import { isoDay } from '@/core/time/localDay';
+import { RecordsScreen } from '@/features/records/RecordsScreen';
+import { stockList } from '@/queries/stockList';
+import { sensorsNow } from '@/queries/today';
+import { ledger, ledgerKinds } from '@/queries/unitSheet';
+import { db, now } from '../../_server/database';
+import { requirePerson } from '../../_server/session';
+import { stockQuery } from '../../_server/stockQuery';
+
+export const metadata = { title: 'Records' };
+
+export default async function RecordsPage({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | undefined>>;
+}) {
+  const person = await requirePerson();
+  const params = await searchParams;
+  const at = now();
+  const tab = params.tab === 'ledger' || params.tab === 'readings' ? params.tab : 'stock';
+  const q = stockQuery(params, at, person.timeZone);
+  const kind = ledgerKinds.some((k) => k.value === params.kind) ? params.kind! : '';
+  return (
+    <RecordsScreen
+      tab={tab}
+      stock={tab === 'stock' ? await stockList(db(), person.siteId, q.asOf, q.by) : null}
+      by={q.by}
+      day={q.day}
+      today={isoDay(at, person.timeZone)}
+      entries={
+        tab === 'ledger'
+          ? await ledger(db(), person.siteId, {
+              search: params.search || undefined,
+              kinds: kind ? [kind] : undefined,
+              before: params.before ? Number(params.before) : undefined,
+              limit: 100,
+            })
+          : []
+      }
+      search={params.search ?? ''}
+      kind={kind}
+      kinds={ledgerKinds}
+      sensors={tab === 'readings' ? await sensorsNow(db(), person.siteId, at) : []}
+      now={at}
+      timeZone={person.timeZone}
+      mayWrite={person.role === 'manager' || person.role === 'culturist'}
+    />
+  );
+}

@@ -1,0 +1,13 @@
+import { redirect } from 'next/navigation';
+import { SetupScreen } from '@/features/setup/SetupScreen';
+import { setupView } from '@/queries/setup';
+import { db } from '../../_server/database';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Set-up' };
+
+export default async function SetupPage() {
+  const person = await requirePerson();
+  if (person.role !== 'manager') redirect('/');
+  return <SetupScreen view={await setupView(db(), person.siteId)} />;
+}

@@ -1,0 +1,68 @@
+import Link from 'next/link';
+import { ActPanel } from '@/features/acts/ActPanel';
+import { TakeForm } from '@/features/take/TakeForm';
+import { actHoldings, measuredVolume } from '@/queries/actHoldings';
+import { speciesList } from '@/queries/book';
+import { places, releaseSites } from '@/queries/places';
+import { round } from '@/queries/round';
+import { Doubtful } from '@/ui/number';
+import { db, now } from '../../_server/database';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Take of eggs' };
+
+/** Eggs on the bench, to be laid down, and the form for a new take. */
+export default async function TakePage() {
+  const person = await requirePerson();
+  const [species, where, sites, holdings] = await Promise.all([
+    speciesList(db(), person.siteId),
+    places(db(), person.siteId),
+    releaseSites(db(), person.siteId),
+    round(db(), person, now(), { stages: ['egg'] }),
+  ]);
+  const waiting = holdings.filter((h) => h.unitKind === 'bench');
+  const acts = actHoldings(waiting);
+  const volumes = await Promise.all(waiting.map((h) => measuredVolume(db(), h.lotId)));
+  return (
+    <div className="px-6 py-4 max-sm:px-3">
+      {waiting.length > 0 && (
+        <section className="mb-6 max-w-[760px]" aria-label="On the bench">
+          <h1 className="mb-2">On the bench, to lay down</h1>
+          {waiting.map((h, i) => (
+            <div key={h.holdingId} className="border-t border-rule py-3" data-bench={h.lot}>
+              <p className="mb-2">
+                <Link className="link font-bold" href={`/lots/${h.lotId}`}>
+                  {h.lot}
+                </Link>{' '}
+                {h.speciesName}, <Doubtful number={h.number} sd={h.sd} /> eggs in {h.unit}
+              </p>
+              <ActPanel
+                holding={acts[i]!}
+                unitKind="bench"
+                places={where}
+                sites={sites}
+                totalVolumeMl={volumes[i] ?? null}
+                first={waiting.length === 1 ? 'layDown' : undefined}
+              />
+            </div>
+          ))}
+        </section>
+      )}
+      <h1 className="mb-3">A take of eggs</h1>
+      {where.length === 0 ? (
+        <p className="quiet">
+          There is no unit yet to put eggs into: make rooms and units in{' '}
+          <Link className="link" href="/setup">
+            set-up
+          </Link>
+          .
+        </p>
+      ) : (
+        <TakeForm
+          species={species}
+          places={where.filter((p) => ['bench', 'jar', 'tray', 'trough', 'frame'].includes(p.kind))}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,36 @@
+import 'server-only';
+import { randomUUID } from 'node:crypto';
+import { CommandRefused } from '@/commands/refused';
+
+/** A refusal is an answer; anything else is a bug: logged with an id that the user sees. */
+export function replyTo(e: unknown): Response {
+  if (e instanceof CommandRefused) {
+    const status = e.code === 'notAllowed' ? 403 : 422;
+    return Response.json(
+      { refused: { code: e.code, message: e.message, path: e.path, todo: e.todo, ask: e.ask } },
+      { status },
+    );
+  }
+  const id = randomUUID().slice(0, 8);
+  console.error(`[${id}]`, e);
+  return Response.json(
+    {
+      refused: {
+        code: 'bug',
+        message: `Something went wrong here (no. ${id}). Nothing was recorded.`,
+        path: '',
+        todo: 'Try again; if it stays, tell the manager the number.',
+      },
+    },
+    { status: 500 },
+  );
+}
+
+/** Browsers say where a request comes from; one from another site is not ours. */
+export function sameOrigin(request: Request): boolean {
+  const site = request.headers.get('sec-fetch-site');
+  return site === null
+    ? (request.headers.get('origin') ?? '').replace(/^https?:\/\//, '') === (request.headers.get('host') ?? '') ||
+        request.headers.get('origin') === null
+    : site === 'same-origin' || site === 'none';
+}

@@ -1,0 +1,41 @@
+import { z } from 'zod';
+import { execute } from '@/commands/execute';
+import { CommandRefused } from '@/commands/refused';
+import { workJobs } from '@/store/predictions';
+import { db, now } from '../../_server/database';
+import { replyTo, sameOrigin } from '../../_server/reply';
+import { signedIn } from '../../_server/session';
+
+const sent = z.object({ id: z.string(), type: z.string().max(60), payload: z.record(z.string(), z.unknown()) });
+
+/** The one address to which records are sent: screens, log line and outbox alike. */
+export async function POST(request: Request): Promise<Response> {
+  if (!sameOrigin(request))
+    return Response.json(
+      { refused: { code: 'origin', message: 'This came from another site.', path: '', todo: '' } },
+      { status: 403 },
+    );
+  const person = await signedIn();
+  if (!person)
+    return Response.json(
+      {
+        refused: {
+          code: 'signIn',
+          message: 'You are signed out.',
+          path: '',
+          todo: 'Sign in again; what you typed is kept here.',
+        },
+      },
+      { status: 401 },
+    );
+  try {
+    const parsed = sent.safeParse(await request.json().catch(() => null));
+    if (!parsed.success) throw new CommandRefused('payload', 'This record cannot be read.');
+    const done = await execute(db(), person, parsed.data, now());
+    // Dates follow at once for what was just recorded; whatever is left is worked in the background.
+    await workJobs(db(), now(), 4).catch((e) => console.error('predictions', e));
+    return Response.json(done);
+  } catch (e) {
+    return replyTo(e);
+  }
+}

@@ -1,0 +1,22 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
+import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
+import './globals.css';
+import type { Metadata, Viewport } from 'next';
+import type { ReactNode } from 'react';
+import { signedIn } from './_server/session';
+
+export const metadata: Metadata = {
+  title: { default: 'Morula', template: '%s · Morula' },
+  description: 'A hatchery’s season, in books that balance.',
+};
+export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
+export const dynamic = 'force-dynamic';
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const person = await signedIn();
+  return (
+    <html lang="en" data-theme={person?.theme ?? 'day'}>
+      <body>{children}</body>
+    </html>
+  );
+}

@@ -1,0 +1,15 @@
+import { stockListPdf } from '@/features/print/pdf';
+import { stockList } from '@/queries/stockList';
+import { db, now } from '../../_server/database';
+import { pdfReply } from '../../_server/pdfReply';
+import { requirePerson } from '../../_server/session';
+import { stockQuery } from '../../_server/stockQuery';
+
+export async function GET(request: Request): Promise<Response> {
+  const person = await requirePerson();
+  const q = stockQuery(new URL(request.url).searchParams, now(), person.timeZone);
+  return pdfReply(
+    await stockListPdf(await stockList(db(), person.siteId, q.asOf, q.by), person.siteName, person.timeZone),
+    'stock.pdf',
+  );
+}

@@ -1,0 +1,103 @@
+import type { Actor } from '@/commands/define';
+import { setUp } from '@/commands/people';
+import type { Db } from '@/store/connection';
+import type { Player } from './player';
+
+/** What the demo's people sign in with: invented data only, on loopback. */
+export const DEMO_PASSWORD = 'ombrel-demo-only';
+
+export async function foundOmbrel(db: Db, at: number): Promise<Actor> {
+  const { siteId, personId } = await setUp(
+    db,
+    {
+      siteName: 'Ombrel Hatchery',
+      timeZone: 'Europe/Vienna',
+      managerName: 'Manager',
+      password: DEMO_PASSWORD,
+      demo: true,
+    },
+    at,
+  );
+  return { id: personId, siteId, name: 'Manager', role: 'manager' };
+}
+
+/** Rooms, units, sensors and release sites, entered as the manager would. */
+export async function furnish(p: Player): Promise<void> {
+  const room = async (name: string, kind: string) => Number((await p.send('room.save', { name, kind })).id);
+  const sensor = async (name: string, at: number) => Number((await p.send('sensor.save', { name, room: at })).id);
+  const spawning = await room('Spawning bench', 'spawning');
+  const cold = await room('Cold room', 'incubation');
+  const warm = await room('Warm room', 'incubation');
+  const hall = await room('Hall', 'rearing');
+  const raceways = await room('Raceways', 'outdoor');
+  const ponds = await room('Ponds', 'outdoor');
+  const cold1 = await sensor('cold1', cold);
+  const cold2 = await sensor('cold2', cold);
+  const bay2 = await sensor('bay2', warm);
+  await sensor('hall', hall);
+  const river = await sensor('river', raceways);
+  const many = (at: number, kind: string, prefix: string, from: number, count: number, more: Record<string, unknown>) =>
+    p.send('unit.addMany', { room: at, kind, prefix, from, count, ...more });
+  await many(spawning, 'bench', 'B', 1, 1, { sensor: cold1 });
+  await many(cold, 'jar', 'A', 1, 6, {
+    battery: 'Battery A',
+    volumeL: 7,
+    loadLimit: 45000,
+    flowLPerMin: 4,
+    sensor: cold1,
+    y: 0,
+  });
+  for (let stack = 0; stack < 5; stack++)
+    await many(cold, 'tray', 'T', stack * 8 + 1, 8, {
+      battery: `Stack ${stack + 1}`,
+      volumeL: 12,
+      loadLimit: 26000,
+      flowLPerMin: 12,
+      sensor: stack < 3 ? cold1 : cold2,
+      y: stack + 1,
+    });
+  await many(warm, 'jar', 'J', 1, 16, {
+    battery: 'Battery W',
+    volumeL: 8,
+    loadLimit: 400000,
+    flowLPerMin: 5,
+    sensor: bay2,
+    y: 0,
+  });
+  await many(warm, 'frame', 'F', 1, 6, {
+    battery: 'Frames',
+    volumeL: 60,
+    loadLimit: 60000,
+    flowLPerMin: 6,
+    sensor: bay2,
+    y: 1,
+  });
+  for (let row = 0; row < 3; row++)
+    await many(hall, 'tank', 'R', row * 8 + 1, 8, {
+      battery: `Row ${row + 1}`,
+      volumeL: row === 2 ? 2000 : 900,
+      flowLPerMin: row === 2 ? 30 : 14,
+      y: row,
+    });
+  await many(raceways, 'raceway', 'W', 1, 10, {
+    battery: 'River side',
+    volumeL: 12000,
+    flowLPerMin: 180,
+    sensor: river,
+    y: 0,
+  });
+  await many(ponds, 'pond', 'P', 1, 3, { battery: 'Meadow', volumeL: 900000, sensor: river, y: 0 });
+  for (const [name, water, target] of [
+    ['Lake Ivarre', 'Lake Ivarre', 85000],
+    ['Lake Tessel', 'Lake Tessel', 40000],
+    ['Upper Ombrel', 'River Ombrel', 38000],
+    ['Lower Ombrel', 'River Ombrel', 25000],
+  ] as const)
+    await p.send('releaseSite.save', { name, water, target, permit: 'on file' });
+  for (const [name, role] of [
+    ['Culturist', 'culturist'],
+    ['Hand', 'hand'],
+    ['Reader', 'reader'],
+  ] as const)
+    await p.send('person.add', { name, role, password: DEMO_PASSWORD });
+}

@@ -1,0 +1,126 @@
+import type { Actor } from '@/commands/define';
+import { executeIn } from '@/commands/execute';
+import { CommandRefused } from '@/commands/refused';
+import type { Db, Trx } from '@/store/connection';
+import type { Chance } from './chance';
+
+const DAY = 86_400_000;
+
+/**
+ * Plays a season through the commands, as its people would: events wait in a calendar and are carried out in order,
+ * each with the clock at its own time. Many commands share a transaction, which changes nothing but the speed.
+ */
+export class Player {
+  private readonly calendar: { day: number; order: number; run: () => Promise<void> }[] = [];
+  private trx: Trx | null = null;
+  private order = 0;
+  private serial = 0;
+  day = -540;
+  sent = 0;
+  refusals: string[] = [];
+  readonly people: Record<string, Actor> = {};
+  readonly units = new Map<string, number>();
+
+  constructor(
+    private readonly db: Db,
+    readonly anchor: number,
+    readonly chance: Chance,
+    manager: Actor,
+  ) {
+    this.people.Manager = manager;
+  }
+
+  /** Puts an event into the calendar. Days count from the anchor. */
+  at(day: number, run: () => Promise<void>): void {
+    // Nothing is planned beyond the anchor: that is for the user to do.
+    if (day > 0) return;
+    this.calendar.push({ day: Math.max(day, this.day), order: this.order++, run });
+  }
+
+  /** Carries out the calendar up to the anchor. */
+  async play(progress: (day: number) => void): Promise<void> {
+    let turn = 0;
+    while (this.calendar.length > 0) {
+      // Events add events: take the earliest each time, a day's worth in one sort.
+      this.calendar.sort((a, b) => a.day - b.day || a.order - b.order);
+      const today = Math.floor(this.calendar[0]!.day);
+      await this.db.transaction(async (trx) => {
+        this.trx = trx;
+        while (this.calendar.length > 0 && Math.floor(this.calendar[0]!.day) === today) {
+          const e = this.calendar.shift()!;
+          const before = this.calendar.length;
+          this.day = e.day;
+          await e.run();
+          if (this.calendar.length > before) this.calendar.sort((a, b) => a.day - b.day || a.order - b.order);
+        }
+      });
+      this.trx = null;
+      if (++turn % 60 === 0) progress(today);
+    }
+  }
+
+  async send(type: string, payload: Record<string, unknown>, who = 'Manager'): Promise<Record<string, unknown>> {
+    const now = Math.round(this.anchor + this.day * DAY);
+    this.sent += 1;
+    const run = (trx: Trx) =>
+      executeIn(trx, this.people[who] ?? this.people.Manager!, { id: this.id(), type, payload }, now);
+    const done = this.trx ? await run(this.trx) : await this.db.transaction(run);
+    return (done.result ?? {}) as Record<string, unknown>;
+  }
+
+  /** As `send`; where the books refuse or ask, the answer is chosen by `choose`, or the matter is dropped and noted. */
+  async trySend(
+    type: string,
+    payload: Record<string, unknown>,
+    who?: string,
+    choose: Record<string, string> = {},
+  ): Promise<Record<string, unknown> | null> {
+    try {
+      return await this.send(type, payload, who);
+    } catch (e) {
+      if (!(e instanceof CommandRefused)) throw e;
+      const answer = e.ask && choose[e.ask.field];
+      if (e.ask && answer) return this.trySend(type, { ...payload, [e.ask.field]: answer }, who, {});
+      this.refusals.push(`${type} day ${this.day.toFixed(1)}: ${e.message}`);
+      return null;
+    }
+  }
+
+  unit(name: string): number {
+    const id = this.units.get(name);
+    if (id === undefined) throw new Error(`demo: no unit ${name}`);
+    return id;
+  }
+
+  /** Id of the entry that a unit's latest record of a kind made, some days back at most. */
+  async lastEntry(kind: string, unit: string, days: number): Promise<string | null> {
+    const row = (await (this.trx ?? this.db)('entry as e')
+      .join('observation as o', 'o.entry_seq', 'e.seq')
+      .where({ 'e.kind': kind, 'o.unit_id': this.unit(unit) })
+      .where('e.at', '>', this.anchor + (this.day - days) * DAY)
+      .orderBy('e.seq')
+      .first('e.id')) as { id: string } | undefined;
+    return row?.id ?? null;
+  }
+
+  async lotsIn(units: readonly string[]): Promise<Map<string, number>> {
+    const rows = (await (this.trx ?? this.db)('holding')
+      .whereIn(
+        'unit_id',
+        units.map((u) => this.unit(u)),
+      )
+      .where('number', '>', 0)
+      .select('unit_id', 'lot_id')) as { unit_id: number; lot_id: number }[];
+    return new Map(rows.map((r) => [units.find((u) => this.unit(u) === r.unit_id)!, r.lot_id]));
+  }
+
+  async sites(): Promise<number[]> {
+    return (await (this.trx ?? this.db)('release_site').orderBy('id').pluck('id')) as number[];
+  }
+
+  /** A proper command id made from a running number: the demo is the same at every seeding. */
+  private id(): string {
+    this.serial += 1;
+    return `0190${(this.serial >>> 16).toString(16).padStart(4, '0')}-${(this.serial & 0xffff).toString(16).padStart(4, '0')}-7000-8000-${this.serial.toString(16).padStart(12, '0')}`;
+  }
+}

@@ -1,0 +1,63 @@
+import { flow } from '@/queries/flow';
+import { round } from '@/queries/round';
+import { stockList } from '@/queries/stockList';
+import { checkBooks } from '@/store/books/check';
+import { connect, type Db } from '@/store/connection';
+import { migrate } from '@/store/migrations';
+import { seedDemo } from './season';
+
+let db: Db;
+let root: Db;
+const name = `morula_test_demo_${process.pid}`;
+
+beforeAll(async () => {
+  const server = process.env.MORULA_TEST_SERVER;
+  if (!server) throw new Error('store tests need a MariaDB: run them by ./morula test');
+  root = connect(`${server}/information_schema`, { max: 1 });
+  await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  db = connect(`${server}/${name}`, { max: 4 });
+  await migrate(db);
+});
+afterAll(async () => {
+  await db?.destroy();
+  await root.raw(`DROP DATABASE \`${name}\``);
+  await root.destroy();
+});
+
+test('eighteen months of the demo hatchery: some sixty lots, 8 000 entries and more, every stage alive, sound books, mishaps to find', async () => {
+  const anchor = Date.parse('2031-04-14T05:42:00Z');
+  const player = await seedDemo(db, anchor, () => {});
+  // Nothing that its people try is refused unasked.
+  expect(player.refusals).toEqual([]);
+  const count = async (table: string) => Number(((await db(table).count('* as n').first()) as { n: number }).n);
+  expect(await count('lot')).toBeGreaterThan(50);
+  expect(await count('entry')).toBeGreaterThan(8000);
+  expect(await count('reading')).toBeGreaterThan(60_000);
+  const site = { siteId: 1, timeZone: 'Europe/Vienna' };
+  const standing = await round(db, site, anchor);
+  for (const stage of ['egg', 'yolksac', 'fry', 'fingerling'])
+    expect(standing.some((h) => h.stage === stage)).toBe(true);
+  expect(standing.some((h) => h.due.some((d) => d.says.startsWith('not picked for')))).toBe(true);
+  const { faults } = await checkBooks(db, 1);
+  expect(faults).toEqual([]);
+  expect(await db('entry').where({ kind: 'correction' }).first('note')).toEqual({ note: 'a zero too many' });
+}, 300_000);
+
+test('the numbers that the river draws are those of the books at twenty dates', async () => {
+  const anchor = Date.parse('2031-04-14T05:42:00Z');
+  const from = anchor - 500 * 86_400_000;
+  const river = await flow(db, 1, from, anchor, {}, 200);
+  let compared = 0;
+  for (let k = 0; k < 20; k++) {
+    const at = from + (k + 0.5) * 25 * 86_400_000;
+    const list = await stockList(db, 1, at, 'lot');
+    for (const t of list.totals) {
+      const band = river.bands.find((b) => b.lot === t.by)!;
+      const drawn = band.points.filter((p) => p.at <= at).at(-1)?.number ?? 0;
+      // A band of its peak fills some thirty pixels at the most: a fiftieth of it is well within one.
+      expect(Math.abs(drawn - t.number)).toBeLessThanOrEqual(Math.max(...band.points.map((p) => p.number)) / 30);
+      compared += 1;
+    }
+  }
+  expect(compared).toBeGreaterThan(200);
+});

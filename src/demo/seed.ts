@@ -1,0 +1,8 @@
+import type { Db } from '@/store/connection';
+
+/** Seeds the demo hatchery when there is none yet. */
+export async function seedIfEmpty(db: Db, anchor: number, say: (text: string) => void): Promise<void> {
+  if (await db('site').first('id')) return;
+  const { seedDemo } = await import('./season');
+  await seedDemo(db, anchor, say);
+}

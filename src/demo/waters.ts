@@ -1,0 +1,42 @@
+import { Chance } from './chance';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+
+/** The waters of Ombrel, by sensor. Days count from the anchor, which stands for the middle of April. */
+export type Water = { sensor: string; celsius: (day: number) => number };
+
+/** Seasonal swing: coldest about 75 days before the anchor, warmest half a year later. */
+const season = (day: number) => Math.cos((2 * Math.PI * (day + 75)) / 365);
+
+export const waters: readonly Water[] = [
+  { sensor: 'cold1', celsius: (d) => 5.2 - 1.5 * season(d) + 0.15 * Math.sin(2 * Math.PI * d) },
+  { sensor: 'cold2', celsius: (d) => 4.4 - 0.9 * season(d) + 0.1 * Math.sin(2 * Math.PI * d) },
+  // The warm room holds its set point, but for the night on which the pump tripped.
+  {
+    sensor: 'bay2',
+    celsius: (d) =>
+      (d > -6.4 && d < -6.05 ? 14.2 - 4 * Math.sin((Math.PI * (d + 6.4)) / 0.35) : 14.2) +
+      0.25 * Math.sin(2 * Math.PI * d),
+  },
+  { sensor: 'hall', celsius: (d) => 11.5 - 2.5 * season(d) + 0.4 * Math.sin(2 * Math.PI * d) },
+  { sensor: 'river', celsius: (d) => 9.5 - 7 * season(d) + 0.9 * Math.sin(2 * Math.PI * d) },
+];
+
+export function waterOf(sensor: string): Water {
+  return waters.find((w) => w.sensor === sensor)!;
+}
+
+/** A logger's file for some days of one water: hourly, with noise and two gaps. */
+export function loggerFile(water: Water, anchor: number, fromDay: number, toDay: number, seed: number): string {
+  const chance = new Chance(seed);
+  const lines = ['time;temperature °C'];
+  let drift = 0;
+  for (let d = fromDay; d < toDay; d += 1 / 24) {
+    drift = 0.98 * drift + chance.normal(0, 0.04);
+    if ((d > -88 && d < -87.6 && water.sensor === 'cold2') || (d > -233 && d < -232.2)) continue;
+    const at = Math.round((anchor + d * DAY) / HOUR) * HOUR;
+    lines.push(`${new Date(at).toISOString().slice(0, 16)}Z;${(water.celsius(d) + drift).toFixed(2)}`);
+  }
+  return lines.join('\n');
+}

@@ -1,0 +1,142 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import {
+  type ActHolding,
+  CheckForm,
+  CountForm,
+  EmptiedForm,
+  FeedForm,
+  GradeForm,
+  LayDownForm,
+  LossForm,
+  MoveForm,
+  NoteForm,
+  OutForm,
+  type PlaceOption,
+  ReleaseForm,
+  type SiteOption,
+  StageForm,
+  WeighForm,
+} from './forms';
+
+type ActId =
+  | 'pick'
+  | 'dead'
+  | 'check'
+  | 'stage'
+  | 'pond'
+  | 'layDown'
+  | 'move'
+  | 'weigh'
+  | 'count'
+  | 'grade'
+  | 'out'
+  | 'release'
+  | 'feed'
+  | 'note'
+  | 'emptied';
+
+/** Which acts a stage offers, the usual ones first. */
+function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[] {
+  const rest: { id: ActId; word: string }[] = [
+    { id: 'count', word: 'Count' },
+    { id: 'out', word: 'Cull, sell, lose' },
+    { id: 'note', word: 'Note' },
+    { id: 'emptied', word: 'Emptied' },
+  ];
+  if (h.stage === 'egg')
+    return unitKind === 'bench'
+      ? [
+          { id: 'layDown', word: 'Lay down' },
+          { id: 'pick', word: 'Pick' },
+          { id: 'check', word: 'Check' },
+          { id: 'move', word: 'Move' },
+          ...rest,
+        ]
+      : [
+          { id: 'pick', word: 'Pick' },
+          { id: 'check', word: 'Check' },
+          { id: 'stage', word: 'Hatch' },
+          { id: 'move', word: 'Move' },
+          ...rest,
+        ];
+  if (h.stage === 'yolksac')
+    return [
+      { id: 'dead', word: 'Dead' },
+      { id: 'check', word: 'Check' },
+      { id: 'pond', word: 'Pond' },
+      { id: 'move', word: 'Move' },
+      ...rest,
+    ];
+  const growing: { id: ActId; word: string }[] = [
+    { id: 'dead', word: 'Dead' },
+    { id: 'feed', word: 'Feed' },
+    { id: 'weigh', word: 'Weigh' },
+    { id: 'move', word: 'Move' },
+    { id: 'grade', word: 'Grade' },
+    { id: 'release', word: 'Release' },
+    { id: 'check', word: 'Check' },
+  ];
+  return [...growing, ...(h.stage === 'fry' ? [{ id: 'stage' as const, word: 'Stage' }] : []), ...rest];
+}
+
+/** The acts of one holding: buttons, and below them the form of the one chosen. */
+export function ActPanel({
+  holding,
+  unitKind,
+  places,
+  sites,
+  siblings = [],
+  totalVolumeMl = null,
+  first,
+}: {
+  holding: ActHolding;
+  unitKind: string;
+  places: readonly PlaceOption[];
+  sites: readonly SiteOption[];
+  siblings?: readonly ActHolding[];
+  totalVolumeMl?: number | null;
+  first?: string;
+}) {
+  const acts = actsFor(holding, unitKind);
+  const [open, setOpen] = useState<ActId | null>((first as ActId) ?? null);
+  useEffect(() => setOpen((first as ActId) ?? null), [first]);
+  const p = { h: holding, places, sites };
+  return (
+    <section aria-label={`Acts for ${holding.unit}`}>
+      <div className="flex flex-wrap gap-1.5">
+        {acts.map((a) => (
+          <button
+            key={a.id}
+            type="button"
+            aria-pressed={open === a.id}
+            className={`button ${open === a.id ? 'border-deep bg-deep-wash' : ''}`}
+            onClick={() => setOpen(open === a.id ? null : a.id)}
+          >
+            {a.word}
+          </button>
+        ))}
+      </div>
+      {open && (
+        <div className="mt-3 border-l-[3px] border-deep pl-3" key={`${open}${holding.unitId}${holding.stage}`}>
+          {open === 'pick' && <LossForm h={holding} type="pick.record" />}
+          {open === 'dead' && <LossForm h={holding} type="dead.record" />}
+          {open === 'check' && <CheckForm h={holding} />}
+          {open === 'stage' && <StageForm h={holding} />}
+          {open === 'layDown' && <LayDownForm {...p} totalVolumeMl={totalVolumeMl} />}
+          {open === 'move' && <MoveForm {...p} />}
+          {open === 'pond' && <MoveForm {...p} pond siblings={siblings} />}
+          {open === 'grade' && <GradeForm {...p} />}
+          {open === 'weigh' && <WeighForm h={holding} />}
+          {open === 'count' && <CountForm h={holding} />}
+          {open === 'out' && <OutForm h={holding} />}
+          {open === 'release' && <ReleaseForm {...p} />}
+          {open === 'feed' && <FeedForm h={holding} />}
+          {open === 'note' && <NoteForm h={holding} />}
+          {open === 'emptied' && <EmptiedForm h={holding} />}
+        </div>
+      )}
+    </section>
+  );
+}

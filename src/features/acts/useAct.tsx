@@ -1,0 +1,146 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import { newId, type Refused, send } from '../frame/send';
+
+export type Act = {
+  busy: boolean;
+  refused: Refused | null;
+  /** What was recorded last, as the form said it. */
+  done: { says: string; entry?: string } | null;
+  submit: (
+    payload: Record<string, unknown>,
+    says?: (result: Record<string, unknown> | null) => string,
+  ) => Promise<boolean>;
+  answer: (field: string, value: string) => Promise<void>;
+  errorOn: (path: string) => string | null;
+  /** Takes back what was recorded last; everyone may within ten seconds. */
+  undo: () => Promise<void>;
+  clear: () => void;
+};
+
+/**
+ * One form that sends one type of command. The id stays the same until the record is in, so that a response lost after
+ * the commit does not double it; a refusal is shown at its field, and a question is answered by sending again.
+ */
+export function useAct(type: string, onDone?: () => void): Act {
+  const router = useRouter();
+  const id = useRef(newId());
+  const last = useRef<{ payload: Record<string, unknown>; says?: (r: Record<string, unknown> | null) => string }>({
+    payload: {},
+  });
+  const [busy, setBusy] = useState(false);
+  const [refused, setRefused] = useState<Refused | null>(null);
+  const [done, setDone] = useState<Act['done']>(null);
+
+  const submit: Act['submit'] = async (payload, says) => {
+    last.current = { payload, says };
+    setBusy(true);
+    setRefused(null);
+    setDone(null);
+    const answer = await send(type, payload, id.current);
+    setBusy(false);
+    if (answer.state === 'offline') {
+      setRefused({
+        code: 'offline',
+        message: 'No connection. Nothing is lost: what you typed stays here.',
+        path: '',
+        todo: 'Send it again when the connection is back; it will not be doubled.',
+      });
+      return false;
+    }
+    if (answer.state === 'refused') {
+      setRefused(answer.refused);
+      return false;
+    }
+    id.current = newId();
+    setDone({
+      says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result) ?? 'Recorded.'),
+      entry: answer.entries[0],
+    });
+    onDone?.();
+    router.refresh();
+    return true;
+  };
+  return {
+    busy,
+    refused,
+    done,
+    submit,
+    answer: async (field, value) => void (await submit({ ...last.current.payload, [field]: value }, last.current.says)),
+    errorOn: (path) =>
+      refused && !refused.ask && (refused.path === path || refused.path.startsWith(`${path}.`))
+        ? `${refused.message} ${refused.todo}`.trim()
+        : null,
+    undo: async () => {
+      if (!done?.entry) return;
+      const taken = await send('entry.correct', { entryId: done.entry });
+      if (taken.state === 'done') setDone(null);
+      else if (taken.state === 'refused') setRefused(taken.refused);
+      router.refresh();
+    },
+    clear: () => {
+      setRefused(null);
+      setDone(null);
+    },
+  };
+}
+
+/** Below a form: its button, what was refused and asked, what was recorded. `fields` are the paths that show their own errors. */
+export function ActFoot({
+  act,
+  label,
+  disabled,
+  fields = [],
+}: {
+  act: Act;
+  label: string;
+  disabled?: boolean;
+  fields?: readonly string[];
+}) {
+  const r = act.refused;
+  const shownAtField = r && !r.ask && fields.some((f) => r.path === f || r.path.startsWith(`${f}.`));
+  return (
+    <div className="flex flex-col gap-2">
+      {r && !shownAtField && (
+        <div role="alert" className="border-l-[3px] border-hand bg-hand-wash px-3 py-2 text-[0.95rem]">
+          <p>
+            {r.message} {r.todo}
+          </p>
+          {r.ask && (
+            <div className="mt-2 flex flex-col gap-2">
+              {r.ask.choices.map((c) => (
+                <button
+                  key={c.value}
+                  type="button"
+                  className="button justify-start text-left"
+                  disabled={act.busy}
+                  onClick={() => void act.answer(r.ask!.field, c.value)}
+                >
+                  <span>
+                    {c.label}
+                    {c.why && <span className="quiet">: {c.why}</span>}
+                  </span>
+                </button>
+              ))}
+            </div>
+          )}
+        </div>
+      )}
+      {act.done && (
+        <p role="status" className="text-deep">
+          {act.done.says}
+          {act.done.entry && (
+            <button type="button" className="link ml-3" onClick={() => void act.undo()}>
+              Undo
+            </button>
+          )}
+        </p>
+      )}
+      <button type="submit" className="button main self-start" disabled={disabled || act.busy}>
+        {label}
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,249 @@
+import Link from 'next/link';
+import { modelRange, rateFunction } from '@/core/development/model';
+import { figures } from '@/core/quantities/format';
+import type { Milestone, Species } from '@/core/species/species';
+import { dayMonth } from '@/core/time/localDay';
+import type { BookView, ValueChange } from '@/queries/book';
+import { Glyph } from '@/ui/glyphs';
+import { ValueEditor } from './ValueEditor';
+
+/** What do we know? Species with their stages, clocks, limits and values, each with its source, or marked to verify. */
+export function BookScreen({
+  book,
+  open,
+  history,
+  mayEdit,
+  now,
+  timeZone,
+}: {
+  book: BookView;
+  open: Species | null;
+  history: ValueChange[];
+  mayEdit: boolean;
+  now: number;
+  timeZone: string;
+}) {
+  return (
+    <div className="grid min-h-full grid-cols-[230px_minmax(0,1fr)] max-md:grid-cols-1">
+      <nav aria-label="Species" className="border-r border-rule px-4 py-4">
+        <h1 className="mb-3">Book</h1>
+        <ul>
+          {book.species.map((s) => (
+            <li key={s.id}>
+              <Link
+                href={`/book?species=${s.id}`}
+                aria-current={open?.id === s.id ? 'page' : undefined}
+                className={`block border-l-[3px] py-1 pl-2 text-ink no-underline ${open?.id === s.id ? 'border-deep font-bold' : 'border-transparent'}`}
+              >
+                {s.name}
+              </Link>
+            </li>
+          ))}
+        </ul>
+        <Link href="/book" className="mt-4 block text-[0.95rem] text-hand">
+          {book.unverified.length} of {book.total} values nobody has verified
+        </Link>
+      </nav>
+      <section className="min-w-0 px-6 py-4">
+        {open ? (
+          <SpeciesPage s={open} history={history} mayEdit={mayEdit} now={now} timeZone={timeZone} />
+        ) : (
+          <Unverified book={book} />
+        )}
+      </section>
+    </div>
+  );
+}
+
+function Unverified({ book }: { book: BookView }) {
+  return (
+    <>
+      <h2 className="mb-1 text-[1.15rem]">Values that nobody has verified</h2>
+      <p className="quiet mb-3 max-w-[46rem]">
+        They are starting values, recalled and not looked up. Check them against the publication named as a hint, or
+        against your own fish, and enter what you find: the old value stays in the history.
+      </p>
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>species</th>
+            <th>value</th>
+            <th>where to look</th>
+          </tr>
+        </thead>
+        <tbody>
+          {book.unverified.map((u) => (
+            <tr key={u.speciesId + u.path}>
+              <td className="whitespace-nowrap">
+                <Link className="link" href={`/book?species=${u.speciesId}`}>
+                  {u.species}
+                </Link>
+              </td>
+              <td>{u.what}</td>
+              <td className="text-soft">{u.hint}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Source({ source, hint }: { source: string; hint: string }) {
+  return source === 'verify' ? (
+    <span className="text-careful" title={hint}>
+      verify
+    </span>
+  ) : (
+    <span className="text-soft">{source}</span>
+  );
+}
+
+function SpeciesPage({
+  s,
+  history,
+  mayEdit,
+  now,
+  timeZone,
+}: {
+  s: Species;
+  history: ValueChange[];
+  mayEdit: boolean;
+  now: number;
+  timeZone: string;
+}) {
+  const editor = (path: string, value: unknown) =>
+    mayEdit ? <ValueEditor species={s.id} path={path} value={value} /> : null;
+  return (
+    <>
+      <h2 className="text-[1.3rem]">
+        {s.name} <i className="text-[1rem] font-normal text-soft">{s.latin}</i>
+      </h2>
+      <ul className="my-3 flex flex-wrap gap-x-6 gap-y-2">
+        {s.stages.map((x) => (
+          <li key={x.id} className="flex items-center gap-2">
+            <Glyph name={x.glyph} size={24} /> {x.name}
+          </li>
+        ))}
+      </ul>
+      <h2 className="mt-5 mb-1">The clock</h2>
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>to</th>
+            <th className="num">4 °C</th>
+            <th className="num">8 °C</th>
+            <th className="num">12 °C</th>
+            <th className="num">16 °C</th>
+            <th className="num">spread</th>
+            <th>counted from</th>
+            <th>source</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {s.milestones.map((m) => (
+            <tr key={m.id}>
+              <td className="font-bold">{m.name}</td>
+              {[4, 8, 12, 16].map((t) => (
+                <td key={t} className="num">
+                  {daysAt(m, t)}
+                </td>
+              ))}
+              <td className="num">{Math.round(100 * m.cv)} %</td>
+              <td className="text-soft">{m.sumFrom === 'fertilisation' ? 'fertilisation' : 'the stage before'}</td>
+              <td>
+                <Source {...m} />
+              </td>
+              <td>{editor(`milestones.${m.id}`, { model: m.model, cv: m.cv })}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet mt-1 text-[0.9rem]">Days at a steady temperature; a dash where the model was not fitted.</p>
+      <h2 className="mt-5 mb-1">Limits and values</h2>
+      <table className="ledger">
+        <tbody>
+          {s.limits.map((l, i) => (
+            <tr key={`l${i}`}>
+              <td>
+                {l.what}, {l.stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === l.stage)?.name ?? l.stage)}
+              </td>
+              <td className="num font-bold">
+                {l.low ?? ''}{' '}
+                {l.low !== undefined && l.high !== undefined ? 'to' : l.low !== undefined ? 'or more' : 'up to'}{' '}
+                {l.high ?? ''} {l.unit}
+              </td>
+              <td>
+                <Source {...l} />
+              </td>
+              <td>{editor(`limits.${i}`, { low: l.low, high: l.high })}</td>
+            </tr>
+          ))}
+          {s.values.map((v, i) => (
+            <tr key={`v${i}`}>
+              <td>{v.what}</td>
+              <td className="num font-bold">
+                {stated(v.value)}{' '}
+                {v.spread !== undefined && <span className="font-normal text-soft">±{stated(v.spread)}</span>} {v.unit}
+              </td>
+              <td>
+                <Source {...v} />
+              </td>
+              <td>{editor(`values.${i}`, { value: v.value, spread: v.spread })}</td>
+            </tr>
+          ))}
+          {s.drift.map((d) => (
+            <tr key={`d${d.stage}`}>
+              <td>unseen loss between counts, {s.stages.find((x) => x.id === d.stage)?.name}</td>
+              <td className="num font-bold">
+                {figures(100 * d.perDay, 2)} <span className="font-normal text-soft">±{figures(196 * d.sd, 2)}</span> %
+                a day
+              </td>
+              <td>
+                <Source {...d} />
+              </td>
+              <td>{editor(`drift.${d.stage}`, { perDay: d.perDay, sd: d.sd })}</td>
+            </tr>
+          ))}
+          {s.handsOff.map((h, i) => (
+            <tr key={`h${i}`}>
+              <td>hands off: {h.why}</td>
+              <td className="num font-bold">
+                {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way to hatch
+              </td>
+              <td>
+                <Source {...h} />
+              </td>
+              <td>{editor(`handsOff.${i}`, { from: h.from, to: h.to })}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {history.length > 0 && (
+        <>
+          <h2 className="mt-5 mb-1">What was changed here</h2>
+          <ul>
+            {history.map((h) => (
+              <li key={`${h.path}${h.at}`} className="border-b border-rule py-1">
+                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{h.path}</b>{' '}
+                <span className="font-mono text-[0.85rem]">{JSON.stringify(h.value).slice(0, 140)}</span>, {h.source}: “
+                {h.why}”
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
+
+/** A value as the book states it: no figures that nobody claimed. */
+const stated = (v: number) => (Number.isInteger(v) ? figures(v) : String(v));
+
+function daysAt(m: Milestone, celsius: number): string {
+  const range = modelRange(m.model);
+  if (range && (celsius < range.low || celsius > range.high)) return '–';
+  const rate = rateFunction(m.model)(celsius);
+  return rate > 0 ? figures(1 / rate, 3) : '–';
+}

@@ -1,0 +1,89 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { TextField } from '@/ui/fields';
+import { Mark } from '@/ui/glyphs';
+
+/** What the demo's people sign in with: the demo holds invented data only. */
+const DEMO_PASSWORD = 'ombrel-demo-only';
+
+export function SignIn({ siteName, people }: { siteName: string; people: { name: string; role: string }[] }) {
+  const router = useRouter();
+  const [name, setName] = useState('');
+  const [password, setPassword] = useState('');
+  const [error, setError] = useState('');
+  const [busy, setBusy] = useState(false);
+  const enter = async (who: string, word: string) => {
+    setBusy(true);
+    setError('');
+    try {
+      const response = await fetch('/api/sign-in', {
+        method: 'POST',
+        body: JSON.stringify({ name: who, password: word }),
+      });
+      if (response.ok) {
+        router.push('/');
+        router.refresh();
+        return;
+      }
+      setError(((await response.json()) as { error: string }).error);
+    } catch {
+      setError('No connection to Morula. Is it running?');
+    }
+    setBusy(false);
+  };
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-[420px] flex-col justify-center gap-6 px-6 py-10">
+      <div className="flex items-center gap-4">
+        <Mark size={52} />
+        <div>
+          <h1 className="text-[1.5rem]">{siteName}</h1>
+          <p className="quiet">Morula keeps the season’s books.</p>
+        </div>
+      </div>
+      {people.length > 0 && (
+        <section className="flex flex-col gap-2 border-y border-rule py-4">
+          <p className="quiet">This is the demo. Enter as</p>
+          <div className="grid grid-cols-2 gap-2">
+            {people.map((p) => (
+              <button
+                key={p.name}
+                type="button"
+                className="button"
+                disabled={busy}
+                onClick={() => void enter(p.name, DEMO_PASSWORD)}
+              >
+                {p.name}
+              </button>
+            ))}
+          </div>
+        </section>
+      )}
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void enter(name, password);
+        }}
+      >
+        <TextField label="Name" value={name} onChange={setName} autoComplete="username" />
+        <TextField
+          label="Password"
+          type="password"
+          value={password}
+          onChange={setPassword}
+          autoComplete="current-password"
+        />
+        {error && (
+          <p role="alert" className="text-loss">
+            {error}
+          </p>
+        )}
+        <button type="submit" className="button main" disabled={busy || !name || !password}>
+          Sign in
+        </button>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,326 @@
+'use client';
+
+import { area, curveStepAfter, scaleTime } from 'd3';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { grouped, withDoubt } from '@/core/quantities/format';
+import { dayMonth, isoDay } from '@/core/time/localDay';
+import type { Flow, FlowBand } from '@/queries/flow';
+import { stageColour } from '@/ui/glyphs';
+import { LEAST_WIDTH, layOut, lineage, numberAt, type PlacedBand, short } from './layout';
+
+const LEFT = 14;
+const RIGHT = 26;
+const HEAD = 24;
+const stageOrder = ['egg', 'yolksac', 'fry', 'fingerling'];
+const stageWords: Record<string, string> = { egg: 'eggs', yolksac: 'yolk-sac', fry: 'fry', fingerling: 'fingerlings' };
+const WEEK = 7 * 86_400_000;
+
+type Hover = { band: PlacedBand; at: number; x: number; y: number };
+
+/** The season as a river: width is number alive, soft edge is doubt, colour is stage. */
+export function River({
+  flow,
+  now,
+  timeZone,
+  focus,
+}: {
+  flow: Flow;
+  now: number;
+  timeZone: string;
+  focus: number | null;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const router = useRouter();
+  const [size, setSize] = useState({ width: 1130, height: 580 });
+  const [hover, setHover] = useState<Hover | null>(null);
+  const [follow, setFollow] = useState<number | null>(focus);
+  useEffect(() => setFollow(focus), [focus]);
+  useEffect(() => {
+    const el = box.current;
+    if (!el) return;
+    const measure = () => setSize({ width: Math.max(560, el.clientWidth), height: Math.max(420, el.clientHeight) });
+    measure();
+    const watch = new ResizeObserver(measure);
+    watch.observe(el);
+    return () => watch.disconnect();
+  }, []);
+  const right = size.width - LEFT - RIGHT;
+  const x = useMemo(
+    () => scaleTime().domain([flow.from, flow.to]).range([0, right]).clamp(true),
+    [flow.from, flow.to, right],
+  );
+  const river = useMemo(() => layOut(flow, (t) => x(t), size.height - HEAD - 8, right), [flow, x, size.height, right]);
+  const placed = useMemo(
+    () =>
+      new Map(river.groups.flatMap((g) => g.bands.map((b) => [b.lotId, { band: b, perPixel: g.perPixel }] as const))),
+    [river],
+  );
+  const lit = useMemo(() => (follow === null ? null : lineage(follow, flow.links)), [follow, flow.links]);
+  const months = x.ticks(Math.min(18, Math.max(4, Math.round(right / 75))));
+  const height = Math.max(size.height, river.height + HEAD + 8);
+  const faded = (id: number) => lit !== null && !lit.has(id);
+
+  return (
+    <div ref={box} className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden">
+      <svg width={size.width} height={height} role="group" aria-label="River of lots" className="block">
+        <g transform={`translate(${LEFT} ${HEAD})`}>
+          {months.map((m) => (
+            <g key={m.getTime()} data-month>
+              <line x1={x(m)} x2={x(m)} y1={-4} y2={height - HEAD} stroke="var(--rule)" />
+              <text
+                x={x(m) + 3}
+                y={-9}
+                fontSize={12}
+                fill="var(--soft)"
+                opacity={Math.abs(x(m) + 20 - x(now)) < 52 ? 0 : 1}
+              >
+                {dayMonth(
+                  m.getTime(),
+                  timeZone,
+                  months.length > 0 && m.getTime() < now - 300 * 86_400_000 ? now : undefined,
+                )}
+              </text>
+            </g>
+          ))}
+          {river.groups.map((g) => (
+            <g key={g.species}>
+              <line
+                x1={-LEFT}
+                x2={right + RIGHT}
+                y1={g.top + 2}
+                y2={g.top + 2}
+                stroke="var(--strong)"
+                strokeWidth={0.6}
+              />
+              <text x={-6} y={g.top + 15} fontSize={13} fontWeight={700} fill="var(--ink)">
+                {g.name}
+              </text>
+              <Scale perPixel={g.perPixel} x={right + RIGHT - 10} y={g.top + 6} />
+            </g>
+          ))}
+          {flow.links.map((l, i) => {
+            const a = placed.get(l.from);
+            const b = placed.get(l.to);
+            if (!a || !b || l.at < flow.from) return null;
+            return (
+              <Link
+                key={i}
+                x={x(l.at)}
+                from={centre(a.band, a.perPixel)}
+                to={centre(b.band, b.perPixel)}
+                width={Math.max(LEAST_WIDTH, l.number / b.perPixel)}
+                faded={faded(l.from) || faded(l.to)}
+              />
+            );
+          })}
+          {[...placed.values()].map(({ band, perPixel }) => (
+            <Band
+              key={band.lotId}
+              band={band}
+              perPixel={perPixel}
+              x={x}
+              to={flow.to}
+              faded={faded(band.lotId)}
+              onMove={(at, px, py) => setHover({ band, at, x: px, y: py })}
+              onLeave={() => setHover(null)}
+              onOpen={() => router.push(`/lots/${band.lotId}`)}
+              onFollow={() => setFollow((f) => (f === band.lotId ? null : band.lotId))}
+            />
+          ))}
+          {flow.marks.map((m) => {
+            const p = placed.get(m.lotId);
+            if (!p || m.at < flow.from || m.at > flow.to) return null;
+            const y = centre(p.band, p.perPixel);
+            if (m.kind === 'release' || m.kind === 'sale')
+              return (
+                <path
+                  key={m.entryId + m.kind}
+                  d={`M${x(m.at)},${y - 5} l9,5 l-9,5 z`}
+                  fill="var(--gone)"
+                  opacity={faded(m.lotId) ? 0.2 : 1}
+                >
+                  <title>{`${m.kind === 'release' ? 'released' : 'sold'} ${grouped(m.number)}${m.says ? ` to ${m.says}` : ''}`}</title>
+                </path>
+              );
+            // A count that moved the books visibly is worth its mark; the rest are in the ledger.
+            if (Math.abs(m.number) < 0.04 * Math.max(1, numberAt(p.band, m.at - 1))) return null;
+            return (
+              <g key={m.entryId + m.kind} opacity={faded(m.lotId) ? 0.2 : 1}>
+                <circle cx={x(m.at)} cy={y} r={3.4} fill="var(--sheet)" stroke="var(--loss)" strokeWidth={1.6}>
+                  <title>{`a count: ${grouped(Math.abs(m.number))} ${m.number > 0 ? 'to' : 'from'} unexplained`}</title>
+                </circle>
+              </g>
+            );
+          })}
+          {now >= flow.from && now <= flow.to && (
+            <g pointerEvents="none">
+              <line x1={x(now)} x2={x(now)} y1={-16} y2={height - HEAD} stroke="var(--hand)" strokeWidth={1.4} />
+              <text x={x(now) - 4} y={-9} textAnchor="end" fontSize={12} fontWeight={700} fill="var(--hand)">
+                today
+              </text>
+            </g>
+          )}
+        </g>
+      </svg>
+      {hover && <Tip hover={hover} timeZone={timeZone} now={now} width={size.width} />}
+      {lit && (
+        <button type="button" className="button absolute top-1 right-3" onClick={() => setFollow(null)}>
+          all lots again
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** `Jan 2031`, `Feb`: the year where it begins. */
+function _monthWord(at: number, timeZone: string): string {
+  const [year, month] = isoDay(at, timeZone).split('-') as [string, string];
+  const word = dayMonth(at, timeZone).split(' ')[1]!;
+  return month === '01' ? `${word} ${year}` : word;
+}
+
+/** The middle line of a band, in pixels: it keeps its level, only the width changes. */
+function centre(b: PlacedBand, perPixel: number): number {
+  const peak = Math.max(...b.points.map((p) => p.number)) / perPixel;
+  return b.top + Math.max(LEAST_WIDTH, peak) / 2;
+}
+
+type BandProps = {
+  band: PlacedBand;
+  perPixel: number;
+  x: (t: number) => number;
+  to: number;
+  faded: boolean;
+  onMove: (at: number, px: number, py: number) => void;
+  onLeave: () => void;
+  onOpen: () => void;
+  onFollow: () => void;
+};
+
+function Band({ band, perPixel, x, to, faded, onMove, onLeave, onOpen, onFollow }: BandProps) {
+  const mid = centre(band, perPixel);
+  const points = useMemo(
+    () => (band.alive > 0 ? [...band.points, { ...band.points.at(-1)!, at: to }] : band.points),
+    [band, to],
+  );
+  const stages = stageOrder.filter((s) => points.some((p) => p.stages[s]));
+  const half = (p: FlowBand['points'][number]) => (p.number === 0 ? 0 : Math.max(LEAST_WIDTH, p.number / perPixel) / 2);
+  const soft = area<FlowBand['points'][number]>()
+    .curve(curveStepAfter)
+    .x((p) => x(p.at))
+    .y0((p) => mid - half(p) - (1.96 * p.sd) / perPixel / 2)
+    .y1((p) => mid + half(p) + (1.96 * p.sd) / perPixel / 2);
+  return (
+    <g opacity={faded ? 0.14 : 1}>
+      <path d={soft(points) ?? ''} fill="var(--strong)" opacity={0.28} />
+      {stages.map((s) => {
+        const before = stageOrder.slice(0, stageOrder.indexOf(s));
+        // Below the least width the stages share the hairline by their shares.
+        const scale = (p: FlowBand['points'][number]) => (p.number === 0 ? 0 : (2 * half(p)) / p.number);
+        const path = area<FlowBand['points'][number]>()
+          .curve(curveStepAfter)
+          .x((p) => x(p.at))
+          .y0((p) => mid - half(p) + scale(p) * before.reduce((t, b) => t + (p.stages[b] ?? 0), 0))
+          .y1(
+            (p) => mid - half(p) + scale(p) * (before.reduce((t, b) => t + (p.stages[b] ?? 0), 0) + (p.stages[s] ?? 0)),
+          );
+        return <path key={s} d={path(points) ?? ''} fill={stageColour[s]} />;
+      })}
+      <a
+        href={`/lots/${band.lotId}`}
+        aria-label={`${band.lot}, ${band.speciesName}, ${band.alive > 0 ? `${grouped(band.alive)} alive` : 'gone'}`}
+        data-lot={band.lot}
+        data-per-pixel={perPixel}
+        onClick={(e) => {
+          e.preventDefault();
+          if (e.shiftKey) onFollow();
+          else onOpen();
+        }}
+        onFocus={() => onMove(points.at(-1)!.at, x(points[0]!.at), mid)}
+        onBlur={onLeave}
+      >
+        <rect
+          x={x(points[0]!.at)}
+          y={band.top - 12}
+          width={Math.max(8, x(points.at(-1)!.at) - x(points[0]!.at))}
+          height={Math.max(16, (mid - band.top) * 2 + 13)}
+          fill="transparent"
+          onMouseMove={(e) =>
+            onMove(invert(x, points, e.nativeEvent.offsetX - LEFT), e.nativeEvent.offsetX, e.nativeEvent.offsetY)
+          }
+          onMouseLeave={onLeave}
+        />
+        <text x={band.labelX} y={band.top - 3} fontSize={12} fill="var(--ink)">
+          <tspan fontWeight={600}>{band.lot}</tspan>
+          {band.alive > 0 && <tspan fill="var(--soft)">{`  ${short(band.alive)}`}</tspan>}
+        </text>
+      </a>
+    </g>
+  );
+}
+
+/** Instant under a pixel, by halving: the scale is clamped, its inverse is not needed elsewhere. */
+function invert(x: (t: number) => number, points: readonly { at: number }[], px: number): number {
+  let low = points[0]!.at;
+  let high = points.at(-1)!.at;
+  for (let i = 0; i < 40 && high - low > WEEK / 500; i++) {
+    const mid = (low + high) / 2;
+    if (x(mid) < px) low = mid;
+    else high = mid;
+  }
+  return low;
+}
+
+function Link({ x, from, to, width, faded }: { x: number; from: number; to: number; width: number; faded: boolean }) {
+  const bend = Math.min(26, 8 + Math.abs(to - from) / 6);
+  return (
+    <path
+      d={`M${x - bend},${from} C${x - bend / 3},${from} ${x - bend / 1.5},${to} ${x},${to}`}
+      fill="none"
+      stroke="var(--strong)"
+      strokeWidth={Math.min(width, 14)}
+      opacity={faded ? 0.08 : 0.5}
+    />
+  );
+}
+
+/** How wide is how many: each species has its own. */
+function Scale({ perPixel, x, y }: { perPixel: number; x: number; y: number }) {
+  const target = perPixel * 9;
+  const power = 10 ** Math.floor(Math.log10(target));
+  const nice = [1, 2, 5, 10].map((k) => k * power).find((v) => v >= target)!;
+  const h = nice / perPixel;
+  return (
+    <g>
+      <rect x={x} y={y} width={3} height={h} fill="var(--soft)" />
+      <text x={x - 4} y={y + Math.min(h, 12) / 2 + 5} textAnchor="end" fontSize={11} fill="var(--soft)">
+        {short(nice)}
+      </text>
+    </g>
+  );
+}
+
+function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: string; now: number; width: number }) {
+  const { band, at } = hover;
+  const i = band.points.findLastIndex((p) => p.at <= at);
+  const p = band.points[Math.max(0, i)]!;
+  const d = withDoubt(p.number, 1.96 * p.sd);
+  return (
+    <div
+      className="pointer-events-none absolute z-10 w-[230px] border border-strong bg-sheet px-3 py-2 text-[0.92rem]"
+      style={{ left: Math.min(width - 245, Math.max(4, hover.x + 14)), top: hover.y + 16 }}
+    >
+      <b>{band.lot}</b> <span className="quiet">{band.speciesName}</span>
+      <p>
+        {dayMonth(at, timeZone, now)}: <b>{d.number}</b> {d.half && <span className="quiet">±{d.half}</span>}
+      </p>
+      <p className="quiet">
+        {Object.entries(p.stages)
+          .map(([s, n]) => `${grouped(n)} ${stageWords[s] ?? s}`)
+          .join(', ')}
+      </p>
+      <p className="quiet text-[0.85rem]">click: its story; shift-click: its kin</p>
+    </div>
+  );
+}

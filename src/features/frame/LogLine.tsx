@@ -1,0 +1,360 @@
+'use client';
+
+import { CornerDownLeft, Send, WifiOff } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { withDoubt } from '@/core/quantities/format';
+import { forms, readLine, type Said, type Snapshot } from '@/core/shorthand/parse';
+import { browserStore, keepSnapshot, keptSnapshot } from './outbox';
+import { type Answer, flushOutbox, keepForLater, newId, RECORDED, type Refused, send } from './send';
+import { useSession } from './session';
+
+type Shown = { tone: 'done' | 'wrong' | 'wait'; text: string; undo?: string; until: number };
+
+/** One line of shorthand, always there: reads back what it understood before Enter records it, with or without a network. */
+export function LogLine() {
+  const session = useSession();
+  const router = useRouter();
+  const [line, setLine] = useState('');
+  const [snapshot, setSnapshot] = useState<Snapshot | null>(null);
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [asked, setAsked] = useState<{ refused: Refused; type: string; payload: Record<string, unknown> } | null>(null);
+  const [waiting, setWaiting] = useState<{ count: number; refused: string[] }>({ count: 0, refused: [] });
+  const [online, setOnline] = useState(true);
+  const [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const id = useRef(newId());
+  const said = useDeferredValue(line);
+
+  const countWaiting = useCallback(async () => {
+    const all = await browserStore().waiting.where('personId').equals(session.personId).toArray();
+    setWaiting({
+      count: all.filter((w) => !w.refused).length,
+      refused: all.flatMap((w) => (w.refused ? [`${w.says}: ${w.refused}`] : [])),
+    });
+  }, [session.personId]);
+
+  const refresh = useCallback(async () => {
+    try {
+      const response = await fetch('/api/snapshot');
+      if (!response.ok) return;
+      const fresh = (await response.json()) as Snapshot;
+      setSnapshot(fresh);
+      setOnline(true);
+      await keepSnapshot(fresh);
+    } catch {
+      setOnline(false);
+    }
+  }, []);
+
+  const flush = useCallback(async () => {
+    const sent = await flushOutbox(session.personId);
+    await countWaiting();
+    if (sent > 0) {
+      setShown({
+        tone: 'done',
+        text: `${sent} ${sent === 1 ? 'record' : 'records'} kept while offline ${sent === 1 ? 'was' : 'were'} sent.`,
+        until: Date.now() + 10_000,
+      });
+      router.refresh();
+    }
+  }, [session.personId, countWaiting, router]);
+
+  useEffect(() => {
+    void keptSnapshot<Snapshot>().then((s) => s && setSnapshot((now) => now ?? s));
+    void refresh();
+    void countWaiting();
+    const back = () => {
+      setOnline(true);
+      void flush();
+      void refresh();
+    };
+    const gone = () => setOnline(false);
+    window.addEventListener('online', back);
+    window.addEventListener('offline', gone);
+    window.addEventListener(RECORDED, refresh);
+    const timer = setInterval(() => void flush(), 15_000);
+    return () => {
+      window.removeEventListener('online', back);
+      window.removeEventListener('offline', gone);
+      window.removeEventListener(RECORDED, refresh);
+      clearInterval(timer);
+    };
+  }, [refresh, flush, countWaiting]);
+
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => {
+      const target = e.target as HTMLElement;
+      const typing = target.closest('input, textarea, select, [contenteditable]');
+      if (e.key === '/' && !typing && !e.ctrlKey && !e.metaKey) {
+        e.preventDefault();
+        input.current?.focus();
+      }
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
+
+  const reading = useMemo(
+    () => (snapshot ? readLine(said, snapshot, { locale: session.locale, system: session.units }) : null),
+    [said, snapshot, session.locale, session.units],
+  );
+
+  const settle = (answer: Answer, text: string) => {
+    if (answer.state === 'done') {
+      setLine('');
+      setAsked(null);
+      id.current = newId();
+      setShown({
+        tone: 'done',
+        text: answer.proposed ? `${text} Proposed: a culturist accepts it.` : `Recorded: ${text}`,
+        undo: answer.entries[0],
+        until: Date.now() + 10_000,
+      });
+      router.refresh();
+    } else if (answer.state === 'refused') {
+      setShown({
+        tone: 'wrong',
+        text: `${answer.refused.message} ${answer.refused.todo}`,
+        until: Number.POSITIVE_INFINITY,
+      });
+    }
+  };
+
+  const record = async (type: string, payload: Record<string, unknown>, text: string) => {
+    setBusy(true);
+    const madeAt = Date.now();
+    const answer = await send(type, payload, id.current);
+    setBusy(false);
+    if (answer.state === 'offline') {
+      await keepForLater({
+        id: id.current,
+        personId: session.personId,
+        type,
+        payload,
+        says: text,
+        madeAt: session.now + (madeAt - pageStart),
+      });
+      id.current = newId();
+      setLine('');
+      setOnline(false);
+      setShown({
+        tone: 'wait',
+        text: `Kept in this browser: ${text} It is sent when the connection is back.`,
+        until: Date.now() + 10_000,
+      });
+      await countWaiting();
+      return;
+    }
+    if (answer.state === 'refused' && answer.refused.ask) setAsked({ refused: answer.refused, type, payload });
+    settle(answer, text);
+  };
+
+  const enter = () => {
+    if (busy || !snapshot) return;
+    // What stands in the field counts, not what was last read back.
+    const now = readLine(line, snapshot, { locale: session.locale, system: session.units });
+    if (now.kind === 'open') {
+      setLine('');
+      router.push(now.href);
+    } else if (now.kind === 'command') void record(now.type, now.payload, plain(now.says));
+    else if (now.kind === 'wrong') setShown({ tone: 'wrong', text: now.message, until: Number.POSITIVE_INFINITY });
+  };
+
+  const undo = async (entryId: string) => {
+    const answer = await send('entry.correct', { entryId });
+    setShown(
+      answer.state === 'done'
+        ? { tone: 'done', text: 'Taken back; both stay in the ledger.', until: Date.now() + 6000 }
+        : {
+            tone: 'wrong',
+            text:
+              answer.state === 'refused'
+                ? `${answer.refused.message} ${answer.refused.todo}`
+                : 'No connection: not taken back.',
+            until: Number.POSITIVE_INFINITY,
+          },
+    );
+    router.refresh();
+  };
+
+  return (
+    <div className="no-print flex min-h-[46px] flex-wrap items-center gap-x-3 border-t border-strong bg-sheet px-3 sm:flex-nowrap">
+      <kbd className="hidden rounded-[3px] border border-strong px-1.5 py-0.5 font-mono text-[0.8rem] text-soft sm:block">
+        /
+      </kbd>
+      <label className="sr-only" htmlFor="log-line">
+        Log line
+      </label>
+      <input
+        id="log-line"
+        ref={input}
+        value={line}
+        autoComplete="off"
+        autoCapitalize="off"
+        spellCheck={false}
+        placeholder={snapshot ? 'pick 34 J3' : 'reading what stands where'}
+        aria-describedby="log-line-says"
+        className="h-[44px] w-[15rem] flex-none border-b-2 border-transparent bg-transparent font-mono text-[1.05rem] outline-none focus:border-deep focus-visible:outline-none placeholder:text-soft/70 max-sm:w-full max-sm:flex-1"
+        onChange={(e) => {
+          setLine(e.target.value);
+          setShown(null);
+          setAsked(null);
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') enter();
+          if (e.key === 'Escape') {
+            setLine('');
+            setShown(null);
+            setAsked(null);
+            input.current?.blur();
+          }
+        }}
+      />
+      <button type="button" aria-label="Record this line" className="button sm:hidden" onClick={enter}>
+        <Send size={18} />
+      </button>
+      <div
+        id="log-line-says"
+        role="status"
+        className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3 py-1 text-[0.95rem] max-sm:basis-full"
+      >
+        {asked ? (
+          <>
+            <span className="text-hand">{asked.refused.message}</span>
+            {asked.refused.ask!.choices.map((c) => (
+              <button
+                key={c.value}
+                type="button"
+                className="button"
+                title={c.why}
+                onClick={() =>
+                  void record(asked.type, { ...asked.payload, [asked.refused.ask!.field]: c.value }, c.label)
+                }
+              >
+                {c.label}
+              </button>
+            ))}
+          </>
+        ) : shown && line === '' ? (
+          <Outcome shown={shown} onUndo={undo} onGone={() => setShown(null)} />
+        ) : shown?.tone === 'wrong' ? (
+          <span className="text-loss">{shown.text}</span>
+        ) : (
+          <ReadBack
+            reading={reading}
+            onTake={(t) => {
+              setLine(t);
+              input.current?.focus();
+            }}
+          />
+        )}
+      </div>
+      {waiting.refused.length > 0 && (
+        <button
+          type="button"
+          className="button text-loss"
+          title={waiting.refused.join('\n')}
+          onClick={() => setShown({ tone: 'wrong', text: waiting.refused[0]!, until: Number.POSITIVE_INFINITY })}
+        >
+          {waiting.refused.length} not accepted
+        </button>
+      )}
+      {(!online || waiting.count > 0) && (
+        <span className="flex items-center gap-1.5 whitespace-nowrap text-[0.9rem] text-careful" data-testid="outbox">
+          <WifiOff size={16} aria-hidden /> {online ? '' : 'no connection'}
+          {waiting.count > 0 && `, ${waiting.count} kept here`}
+        </span>
+      )}
+      {reading?.kind === 'command' && !asked && line !== '' && (
+        <span className="hidden items-center gap-1 whitespace-nowrap text-[0.85rem] text-soft lg:flex">
+          <CornerDownLeft size={14} aria-hidden /> records, Esc clears
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** Page time of loading: records made later offline carry the server's clock plus what has passed since. */
+const pageStart = Date.now();
+
+function plain(says: readonly Said[]): string {
+  return says
+    .map((s) => {
+      if (typeof s === 'string') return s;
+      const d = withDoubt(s.number, 1.96 * s.sd);
+      return d.half ? `${d.number} ±${d.half}` : d.number;
+    })
+    .join('');
+}
+
+function ReadBack({
+  reading,
+  onTake,
+}: {
+  reading: ReturnType<typeof readLine> | null;
+  onTake: (text: string) => void;
+}) {
+  if (!reading || reading.kind === 'empty')
+    return <span className="hidden text-soft md:inline">Type what you found, or ? for the forms.</span>;
+  if (reading.kind === 'command' || reading.kind === 'open')
+    return <span className="text-deep">{plain(reading.says)}</span>;
+  if (reading.kind === 'incomplete') return <span className="font-mono text-soft">{reading.hint}</span>;
+  if (reading.message.includes('“?”'))
+    return (
+      <span className="flex flex-wrap gap-x-3 text-soft">
+        {forms.map((f) => (
+          <button
+            key={f.verb}
+            type="button"
+            className="font-mono text-deep"
+            title={f.says}
+            onClick={() => onTake(`${f.verb} `)}
+          >
+            {f.form}
+          </button>
+        ))}
+      </span>
+    );
+  return (
+    <span className="text-loss">
+      {reading.message}.
+      {reading.nearest.length > 0 && (
+        <span className="text-soft">
+          {' '}
+          Did you mean{' '}
+          {reading.nearest.map((n, i) => (
+            <span key={n}>
+              {i > 0 && ', '}
+              <span className="font-mono">{n}</span>
+            </span>
+          ))}
+          ?
+        </span>
+      )}
+    </span>
+  );
+}
+
+function Outcome({ shown, onUndo, onGone }: { shown: Shown; onUndo: (entryId: string) => void; onGone: () => void }) {
+  const [left, setLeft] = useState(() => Math.ceil((shown.until - Date.now()) / 1000));
+  useEffect(() => {
+    const timer = setInterval(() => {
+      const s = Math.ceil((shown.until - Date.now()) / 1000);
+      setLeft(s);
+      if (s <= 0) onGone();
+    }, 500);
+    return () => clearInterval(timer);
+  }, [shown, onGone]);
+  const tone = { done: 'text-deep', wrong: 'text-loss', wait: 'text-careful' }[shown.tone];
+  return (
+    <span className={tone}>
+      {shown.text}
+      {shown.undo && left > 0 && (
+        <button type="button" className="link ml-3" onClick={() => onUndo(shown.undo!)}>
+          Undo ({left})
+        </button>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,85 @@
+import { uuidv7 } from 'uuidv7';
+import { browserStore, type Waiting } from './outbox';
+
+export type Refused = {
+  code: string;
+  message: string;
+  path: string;
+  todo: string;
+  ask?: { field: string; choices: { value: string; label: string; why?: string }[] };
+};
+export type Answer =
+  | { state: 'done'; id: string; result: Record<string, unknown> | null; entries: string[]; proposed?: boolean }
+  | { state: 'refused'; refused: Refused }
+  | { state: 'offline' };
+
+/** Told when something was recorded: the frame reads its snapshot anew and the page its numbers. */
+export const RECORDED = 'morula:recorded';
+export const newId = () => uuidv7();
+
+/** Sends one command. A network failure is an answer of its own; the same id may be sent again without doubling. */
+export async function send(type: string, payload: Record<string, unknown>, id: string = newId()): Promise<Answer> {
+  let response: Response;
+  try {
+    response = await fetch('/api/commands', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id, type, payload }),
+    });
+  } catch {
+    return { state: 'offline' };
+  }
+  const body = (await response.json().catch(() => null)) as
+    | ({ refused?: Refused } & { result: Record<string, unknown> | null; entries: string[]; proposed?: boolean })
+    | null;
+  if (!body)
+    return {
+      state: 'refused',
+      refused: {
+        code: 'bug',
+        message: 'The server gave no proper answer.',
+        path: '',
+        todo: 'Send it again: a record that got through is not doubled.',
+      },
+    };
+  if (body.refused) return { state: 'refused', refused: body.refused };
+  window.dispatchEvent(new CustomEvent(RECORDED));
+  return { state: 'done', id, result: body.result, entries: body.entries, proposed: body.proposed };
+}
+
+/** Puts a record into the outbox, with the time at which it was made. */
+export async function keepForLater(w: Omit<Waiting, 'madeAt'> & { madeAt: number }): Promise<void> {
+  await browserStore().waiting.put(w);
+}
+
+let sending = false;
+
+/**
+ * Sends what waits, in the order in which it was made, each with its own id and time. What the server refuses stays,
+ * marked, for its person to settle.
+ * @returns how many were sent
+ */
+export async function flushOutbox(personId: number): Promise<number> {
+  if (sending) return 0;
+  sending = true;
+  let sent = 0;
+  try {
+    const waiting = (await browserStore().waiting.where('personId').equals(personId).sortBy('madeAt')).filter(
+      (w) => !w.refused,
+    );
+    for (const w of waiting) {
+      const answer = await send(w.type, { at: w.madeAt, ...w.payload }, w.id);
+      if (answer.state === 'offline') break;
+      if (answer.state === 'refused') {
+        if (answer.refused.code === 'signIn') break;
+        await browserStore().waiting.update(w.id, { refused: `${answer.refused.message} ${answer.refused.todo}` });
+        continue;
+      }
+      await browserStore().waiting.delete(w.id);
+      sent += 1;
+    }
+  } finally {
+    sending = false;
+  }
+  return sent;
+}

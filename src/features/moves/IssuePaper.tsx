@@ -1,0 +1,34 @@
+'use client';
+
+import type { Release } from '@/queries/releases';
+import { useAct } from '../acts/useAct';
+
+/** Fixes what the paper says now, under a number. */
+export function IssuePaper({ release }: { release: Release }) {
+  const act = useAct('paper.issue');
+  return (
+    <>
+      <button
+        type="button"
+        className="link ml-1"
+        disabled={act.busy}
+        onClick={() =>
+          void act.submit({
+            entryId: release.entryId,
+            content: {
+              lot: release.lot,
+              species: release.species,
+              site: release.site,
+              number: release.number,
+              sd: release.sd,
+              meanG: release.meanG,
+            },
+          })
+        }
+      >
+        issue
+      </button>
+      {act.refused && <span className="ml-1 text-loss">{act.refused.message}</span>}
+    </>
+  );
+}

@@ -1,0 +1,259 @@
+import { join } from 'node:path';
+import PDFDocument from 'pdfkit';
+import { figures, grouped, percent, withDoubt } from '@/core/quantities/format';
+import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import type { ReleasePaper } from '@/queries/releases';
+import type { RoundHolding } from '@/queries/round';
+import type { StockList } from '@/queries/stockList';
+
+type Doc = PDFKit.PDFDocument;
+
+/** The face of the screens on paper too: pdfkit reads the shipped woff files. */
+const face = (weight: 400 | 700) =>
+  join(
+    process.cwd(),
+    'node_modules/@fontsource/atkinson-hyperlegible-next/files',
+    `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+  );
+
+function open(title: string, landscape = false): { doc: Doc; bytes: Promise<Uint8Array<ArrayBuffer>> } {
+  const doc = new PDFDocument({
+    size: 'A4',
+    layout: landscape ? 'landscape' : 'portrait',
+    margin: 42,
+    bufferPages: true,
+    info: { Title: title },
+  });
+  doc.registerFont('plain', face(400));
+  doc.registerFont('bold', face(700));
+  doc.font('plain').fontSize(9.5);
+  const parts: Buffer[] = [];
+  doc.on('data', (d: Buffer) => parts.push(d));
+  const bytes = new Promise<Uint8Array<ArrayBuffer>>((ok) =>
+    doc.on('end', () => ok(new Uint8Array(Buffer.concat(parts)))),
+  );
+  return { doc, bytes };
+}
+
+// The paper's face has no quarter-em space: an ordinary thin grouping is written with a no-break space.
+const clean = (s: string) => s.replace(/[\u2005\u2009]/g, '\u00a0');
+const doubt = (n: number, sd: number) => {
+  const d = withDoubt(n, 1.96 * sd);
+  return clean(d.half ? `${d.number} ±${d.half}` : d.number);
+};
+
+type Column = { title: string; width: number; right?: boolean };
+
+/** A ruled table that goes on over pages with its head repeated. */
+function table(doc: Doc, columns: readonly Column[], rows: readonly (readonly string[])[], lineHeight = 14): void {
+  const left = doc.page.margins.left;
+  const line = (cells: readonly string[], bold: boolean) => {
+    if (doc.y + lineHeight > doc.page.height - doc.page.margins.bottom) {
+      doc.addPage();
+      line(
+        columns.map((c) => c.title),
+        true,
+      );
+    }
+    const y = doc.y;
+    let x = left;
+    doc.font(bold ? 'bold' : 'plain');
+    columns.forEach((c, i) => {
+      doc.text(clean(cells[i] ?? ''), x, y + 2, {
+        width: c.width - 6,
+        align: c.right ? 'right' : 'left',
+        lineBreak: false,
+        ellipsis: true,
+      });
+      x += c.width;
+    });
+    doc
+      .moveTo(left, y + lineHeight)
+      .lineTo(x, y + lineHeight)
+      .lineWidth(bold ? 0.9 : 0.3)
+      .strokeColor('#555')
+      .stroke();
+    doc.y = y + lineHeight;
+    doc.x = left;
+  };
+  line(
+    columns.map((c) => c.title),
+    true,
+  );
+  for (const r of rows) line(r, false);
+}
+
+function foot(doc: Doc, text: string): void {
+  const pages = doc.bufferedPageRange();
+  for (let i = 0; i < pages.count; i++) {
+    doc.switchToPage(i);
+    const bottom = doc.page.margins.bottom;
+    doc.page.margins.bottom = 0;
+    doc
+      .font('plain')
+      .fontSize(8)
+      .fillColor('#555')
+      .text(clean(`${text}, page ${i + 1} of ${pages.count}`), doc.page.margins.left, doc.page.height - 28, {
+        lineBreak: false,
+      });
+    doc.page.margins.bottom = bottom;
+  }
+}
+
+/** The release paper: number, interval, mean size, origin, and how it was measured. */
+export async function releasePaperPdf(p: ReleasePaper, timeZone: string): Promise<Uint8Array<ArrayBuffer>> {
+  const { doc, bytes } = open(`Release ${p.number}`);
+  const said = p.said as { number: number; sd: number; meanG: number | null };
+  doc.font('bold').fontSize(18).text(`Release ${p.number}`);
+  doc.font('plain').fontSize(11).text(p.siteName);
+  if (p.superseded)
+    doc
+      .moveDown(0.4)
+      .font('bold')
+      .fillColor('#a3222a')
+      .text('Superseded: an entry behind this paper was put right after it was issued.')
+      .fillColor('black')
+      .font('plain');
+  doc.moveDown(1);
+  doc.font('bold').fontSize(26).text(doubt(said.number, said.sd));
+  doc.font('plain').fontSize(11).text(`${p.entry.species}, lot ${p.entry.lot}, released to ${p.entry.site}`);
+  doc.text(
+    `${isoDay(p.entry.at, timeZone)} ${clock(p.entry.at, timeZone)}, from ${p.entry.unit}, measured by ${p.measuredBy}`,
+  );
+  doc.text(
+    clean(`Mean ${said.meanG === null ? 'not known' : `${figures(said.meanG)} g`} each; ±: half of the 95 % interval.`),
+  );
+  if (p.waterCelsius !== null) doc.text(`Receiving water ${p.waterCelsius.toFixed(1)} °C`);
+  doc.moveDown(1).font('bold').text('How it was measured').font('plain').fontSize(9.5).moveDown(0.3);
+  table(
+    doc,
+    [
+      { title: 'sample batch', width: 90 },
+      { title: 'mass, g', width: 90, right: true },
+      { title: 'count', width: 80, right: true },
+      { title: 'g each', width: 80, right: true },
+    ],
+    p.batches.map((b, i) => [String(i + 1), figures(b.massG, 5), String(b.count), figures(b.massG / b.count)]),
+  );
+  doc
+    .moveDown(0.6)
+    .text(
+      clean(
+        `${p.bucketsG.length} ${p.bucketsG.length === 1 ? 'bucket' : 'buckets'}, together ${(p.bucketsG.reduce((s, b) => s + b, 0) / 1000).toFixed(2)} kg. Number = total mass / (sum of sample mass / sum of sample count); ratio estimator, Student’s t.`,
+      ),
+    );
+  doc.moveDown(1).font('bold').fontSize(11).text('Origin').font('plain').fontSize(9.5).moveDown(0.3);
+  table(
+    doc,
+    [
+      { title: 'female', width: 170 },
+      { title: 'males', width: 200 },
+      { title: 'share', width: 60, right: true },
+      { title: 'of these', width: 70, right: true },
+    ],
+    p.families.slice(0, 28).map((f) => [f.female, f.males, percent(f.share), grouped(f.share * said.number)]),
+  );
+  doc
+    .moveDown(0.4)
+    .fillColor('#555')
+    .text('Shares assume equal survival of all families since the lot was made.')
+    .fillColor('black');
+  doc.moveDown(2).text('Issued by                                              Received by');
+  doc
+    .moveDown(0.3)
+    .text(clean(`${p.issuedBy}, ${dayMonth(p.issuedAt, timeZone)} ${isoDay(p.issuedAt, timeZone).slice(0, 4)}`));
+  foot(doc, `${p.siteName}, release ${p.number}`);
+  doc.end();
+  return bytes;
+}
+
+/** The stock list on paper, with totals by group. */
+export async function stockListPdf(list: StockList, site: string, timeZone: string): Promise<Uint8Array<ArrayBuffer>> {
+  const { doc, bytes } = open('Stock list');
+  doc.font('bold').fontSize(16).text(`${site}: stock list`);
+  doc
+    .font('plain')
+    .fontSize(11)
+    .text(
+      clean(
+        `as of ${isoDay(list.asOf, timeZone)} ${clock(list.asOf, timeZone)}: ${doubt(list.number, list.sd)} animals`,
+      ),
+    );
+  doc.moveDown(0.6).fontSize(8.5);
+  const dense = list.rows.length > 42 ? 11 : 14;
+  table(
+    doc,
+    [
+      { title: 'group', width: 200 },
+      { title: 'number', width: 110, right: true },
+    ],
+    list.totals.slice(0, 24).map((t) => [t.by, doubt(t.number, t.sd)]),
+    dense,
+  );
+  doc.moveDown(0.8).fontSize(list.rows.length > 42 ? 7.5 : 8.5);
+  table(
+    doc,
+    [
+      { title: 'species', width: 90 },
+      { title: 'lot', width: 90 },
+      { title: 'unit', width: 50 },
+      { title: 'room', width: 90 },
+      { title: 'stage', width: 90 },
+      { title: 'number', width: 95, right: true },
+    ],
+    list.rows.map((r) => [r.species, r.lot, r.unit, r.room, r.stage, doubt(r.number, r.sd)]),
+    dense,
+  );
+  foot(doc, `${site}, stock list`);
+  doc.end();
+  return bytes;
+}
+
+/** The round on paper, in walking order, with room to write; for when the tablets are flat. */
+export async function roundSheetPdf(
+  holdings: readonly RoundHolding[],
+  site: string,
+  now: number,
+  timeZone: string,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const { doc, bytes } = open('Round sheet');
+  doc
+    .font('bold')
+    .fontSize(15)
+    .text(`${site}: round of ${isoDay(now, timeZone)}`);
+  doc
+    .font('plain')
+    .fontSize(9)
+    .text(`printed ${clock(now, timeZone)}; temperatures:  ________   ________   ________   ________`);
+  for (const room of [...new Set(holdings.map((h) => h.room))]) {
+    doc.moveDown(0.6).font('bold').fontSize(11).text(room).fontSize(9);
+    table(
+      doc,
+      [
+        { title: 'unit', width: 44 },
+        { title: 'lot', width: 86 },
+        { title: 'stage', width: 84 },
+        { title: 'number', width: 84, right: true },
+        { title: 'picked / dead', width: 76 },
+        { title: 'due, remarks', width: 137 },
+      ],
+      holdings
+        .filter((h) => h.room === room)
+        .map((h) => [
+          h.unit,
+          h.lot,
+          h.stageName,
+          doubt(h.number, h.sd),
+          '__________',
+          h.due
+            .filter((d) => d.urgency < 3 && (d.urgency === 1 || (d.kind !== 'pick' && d.kind !== 'dead')))
+            .map((d) => d.says.split(':')[0])
+            .join('; '),
+        ]),
+      16,
+    );
+  }
+  foot(doc, `${site}, round sheet`);
+  doc.end();
+  return bytes;
+}

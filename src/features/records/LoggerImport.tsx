@@ -1,0 +1,171 @@
+'use client';
+
+import { useState } from 'react';
+import { grouped } from '@/core/quantities/format';
+import { Field, SelectField } from '@/ui/fields';
+import { MeasureInput, measureOf, useEventFields, useShown } from '../acts/inputs';
+import { ActFoot, useAct } from '../acts/useAct';
+import { useSession } from '../frame/session';
+
+type Imported = {
+  sensor: string;
+  added: number;
+  replaced: number;
+  same: number;
+  conflictCount: number;
+  conflicts: { when: string; stored: number; given: number }[];
+  problems: { line: number; text: string; why: string }[];
+  problemCount: number;
+  future: number;
+  from: string;
+  to: string;
+  understood: { dateOrder: string; unit: string };
+};
+type Sensor = { id: number; name: string; room: string; celsius: number | null; at: number | null };
+
+/** A logger's file, or one reading by eye. */
+export function LoggerImport({ sensors, mayWrite }: { sensors: Sensor[]; mayWrite: boolean }) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const act = useAct('readings.import');
+  const typed = useAct('temperature.record', () => setCelsius(''));
+  const event = useEventFields();
+  const [sensor, setSensor] = useState(String(sensors[0]?.id ?? ''));
+  const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [report, setReport] = useState<Imported | null>(null);
+  const [celsius, setCelsius] = useState('');
+  const t = measureOf(celsius, 'temperature', unit('temperature'), locale);
+  if (sensors.length === 0)
+    return <p className="quiet">No sensor yet. Set-up makes them: each room needs one, typed or logged.</p>;
+  const importFile = (more: Record<string, string> = {}) => {
+    if (!file) return;
+    void act.submit({ sensor: Number(sensor), fileName: file.name, text: file.text, ...more }, (r) => {
+      setReport(r as unknown as Imported);
+      return `Read: ${r?.sensor}.`;
+    });
+  };
+  return (
+    <div className="grid grid-cols-[minmax(0,420px)_minmax(0,1fr)] gap-10 max-lg:grid-cols-1">
+      <div className="flex flex-col gap-6">
+        <SelectField
+          label="Water"
+          value={sensor}
+          onChange={setSensor}
+          options={sensors.map((s) => ({ value: String(s.id), label: `${s.name}, ${s.room}` }))}
+        />
+        {mayWrite && (
+          <form
+            className="flex flex-col gap-3"
+            onSubmit={(e) => {
+              e.preventDefault();
+              importFile();
+            }}
+          >
+            <h2>A logger’s file</h2>
+            <Field
+              label="CSV file"
+              hint="Any separator, decimal comma or point, local times or with a zone"
+              error={act.errorOn('text')}
+            >
+              {(p) => (
+                <input
+                  {...p}
+                  type="file"
+                  accept=".csv,.txt,text/csv"
+                  className="input"
+                  onChange={(e) => {
+                    const f = e.target.files?.[0];
+                    setReport(null);
+                    if (f) void f.text().then((text) => setFile({ name: f.name, text }));
+                  }}
+                />
+              )}
+            </Field>
+            <ActFoot act={act} label="Import" disabled={!file || !sensor} fields={['text']} />
+          </form>
+        )}
+        {mayWrite && (
+          <form
+            className="flex flex-col gap-3 border-t border-rule pt-4"
+            onSubmit={(e) => {
+              e.preventDefault();
+              if (t.value !== null)
+                void typed.submit(
+                  { sensor: Number(sensor), celsius: t.value, ...event.payload },
+                  (r) => `${r?.sensor}: recorded.`,
+                );
+            }}
+          >
+            <h2>One reading by eye</h2>
+            <MeasureInput
+              label="Temperature"
+              dimension="temperature"
+              value={celsius}
+              onChange={setCelsius}
+              error={typed.errorOn('celsius')}
+            />
+            {event.view(typed.errorOn('at'))}
+            <ActFoot act={typed} label="Record reading" disabled={t.value === null} fields={['celsius', 'at']} />
+          </form>
+        )}
+      </div>
+      <div>
+        {report && (
+          <section data-testid="import-report">
+            <h2 className="mb-2">
+              {report.sensor}, {report.from} to {report.to}
+            </h2>
+            <p>
+              <b>{grouped(report.added)}</b> new, {grouped(report.same)} stored already
+              {report.replaced > 0 && `, ${grouped(report.replaced)} replaced`}
+              {report.future > 0 && `, ${grouped(report.future)} in the future left out`}.
+            </p>
+            {report.conflictCount > 0 && (
+              <div className="mt-3">
+                <p className="text-hand">
+                  {grouped(report.conflictCount)} readings contradict what is stored for the same instant; the stored
+                  ones were kept.
+                </p>
+                <table className="ledger mt-1 max-w-[28rem]">
+                  <thead>
+                    <tr>
+                      <th>when</th>
+                      <th className="num">stored</th>
+                      <th className="num">file</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {report.conflicts.slice(0, 12).map((c) => (
+                      <tr key={c.when}>
+                        <td>{c.when}</td>
+                        <td className="num">{c.stored.toFixed(2)}</td>
+                        <td className="num">{c.given.toFixed(2)}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+                <button type="button" className="button mt-2" onClick={() => importFile({ conflicts: 'replace' })}>
+                  Take the file’s
+                </button>
+              </div>
+            )}
+            {report.problemCount > 0 && (
+              <div className="mt-3">
+                <p className="text-careful">
+                  {grouped(report.problemCount)} lines could not be read and were left out.
+                </p>
+                <ul className="text-[0.92rem]">
+                  {report.problems.slice(0, 10).map((q) => (
+                    <li key={q.line} className="border-b border-rule py-1">
+                      line {q.line}: <span className="font-mono">{q.text}</span>: {q.why}
+                    </li>
+                  ))}
+                </ul>
+              </div>
+            )}
+          </section>
+        )}
+      </div>
+    </div>
+  );
+}

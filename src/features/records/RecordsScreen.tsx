@@ -1,0 +1,190 @@
+import Link from 'next/link';
+import type { StockList } from '@/queries/stockList';
+import type { SheetEntry } from '@/queries/unitSheet';
+import { Doubtful } from '@/ui/number';
+import { EntryList } from './EntryList';
+import { LoggerImport } from './LoggerImport';
+
+const tabs = [
+  { id: 'stock', word: 'Stock list' },
+  { id: 'ledger', word: 'Ledger' },
+  { id: 'readings', word: 'Readings' },
+] as const;
+
+type Props = {
+  tab: 'stock' | 'ledger' | 'readings';
+  stock: StockList | null;
+  by: string;
+  day: string | undefined;
+  today: string;
+  entries: SheetEntry[];
+  search: string;
+  kind: string;
+  kinds: { value: string; label: string }[];
+  sensors: { id: number; name: string; room: string; celsius: number | null; at: number | null }[];
+  now: number;
+  timeZone: string;
+  mayWrite: boolean;
+};
+
+/** Show me, give me: what stands where as of any day, the ledger with search, logger files in. */
+export function RecordsScreen(p: Props) {
+  return (
+    <div className="px-6 py-4 max-sm:px-3">
+      <div className="mb-4 flex flex-wrap items-baseline gap-x-5">
+        <h1>Records</h1>
+        {tabs.map((t) => (
+          <Link
+            key={t.id}
+            href={`/records?tab=${t.id}`}
+            aria-current={t.id === p.tab ? 'page' : undefined}
+            className={`pb-0.5 text-ink no-underline ${t.id === p.tab ? 'border-b-[3px] border-deep font-bold' : ''}`}
+          >
+            {t.word}
+          </Link>
+        ))}
+      </div>
+      {p.tab === 'stock' && p.stock && <Stock {...p} stock={p.stock} />}
+      {p.tab === 'ledger' && <Ledger {...p} />}
+      {p.tab === 'readings' && <LoggerImport sensors={p.sensors} mayWrite={p.mayWrite} />}
+    </div>
+  );
+}
+
+function Stock({ stock, by, day, today }: Props & { stock: StockList }) {
+  const query = `day=${day ?? ''}&by=${by}`.replace('day=&', '');
+  return (
+    <>
+      <form method="get" action="/records" className="mb-4 flex flex-wrap items-end gap-4">
+        <input type="hidden" name="tab" value="stock" />
+        <label className="field">
+          <span className="label">As of the end of</span>
+          <input type="date" name="day" defaultValue={day ?? today} max={today} className="input" />
+        </label>
+        <label className="field">
+          <span className="label">Totals by</span>
+          <select name="by" defaultValue={by} className="input">
+            <option value="species">species</option>
+            <option value="lot">lot</option>
+            <option value="unit">unit</option>
+            <option value="stage">stage</option>
+          </select>
+        </label>
+        <button type="submit" className="button">
+          Show
+        </button>
+        <span className="ml-auto flex gap-4">
+          <a className="link" href={`/export?what=stock&as=csv&${query}`}>
+            CSV
+          </a>
+          <a className="link" href={`/export?what=stock&as=xlsx&${query}`}>
+            XLSX
+          </a>
+          <a className="link" href={`/print/stock?${query}`} target="_blank" rel="noopener">
+            Printed page
+          </a>
+        </span>
+      </form>
+      {stock.rows.length === 0 ? (
+        <p className="quiet">Nothing lived here then.</p>
+      ) : (
+        <div className="grid grid-cols-[minmax(260px,360px)_minmax(0,1fr)] gap-10 max-lg:grid-cols-1">
+          <section>
+            <p className="mb-2" data-testid="stock-total">
+              <Doubtful number={stock.number} sd={stock.sd} size="big" /> <span className="quiet">in all</span>
+            </p>
+            <table className="ledger">
+              <tbody>
+                {stock.totals.map((t) => (
+                  <tr key={t.by} data-total={t.by}>
+                    <td>{t.by}</td>
+                    <td className="num">
+                      <Doubtful number={t.number} sd={t.sd} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+          <section className="overflow-x-auto">
+            <table className="ledger">
+              <thead>
+                <tr>
+                  <th>species</th>
+                  <th>lot</th>
+                  <th>unit</th>
+                  <th>stage</th>
+                  <th className="num">number</th>
+                </tr>
+              </thead>
+              <tbody>
+                {stock.rows.map((r) => (
+                  <tr key={`${r.lotId} ${r.unit} ${r.stage}`} data-unit={r.unit}>
+                    <td>{r.species}</td>
+                    <td>
+                      <Link className="text-ink" href={`/lots/${r.lotId}`}>
+                        {r.lot}
+                      </Link>
+                    </td>
+                    <td>
+                      <b>{r.unit}</b> <span className="quiet">{r.room}</span>
+                    </td>
+                    <td>{r.stage}</td>
+                    <td className="num">
+                      <Doubtful number={r.number} sd={r.sd} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        </div>
+      )}
+    </>
+  );
+}
+
+function Ledger({ entries, search, kind, kinds, now, timeZone }: Props) {
+  return (
+    <>
+      <form method="get" action="/records" className="mb-3 flex flex-wrap items-end gap-4">
+        <input type="hidden" name="tab" value="ledger" />
+        <label className="field">
+          <span className="label">Search in notes, people, what was entered</span>
+          <input name="search" defaultValue={search} className="input w-[20rem]" />
+        </label>
+        <label className="field">
+          <span className="label">Kind</span>
+          <select name="kind" defaultValue={kind} className="input">
+            <option value="">all</option>
+            {kinds.map((k) => (
+              <option key={k.value} value={k.value}>
+                {k.label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" className="button">
+          Search
+        </button>
+        <span className="ml-auto flex gap-4">
+          <a className="link" href={`/export?what=ledger&as=csv&search=${encodeURIComponent(search)}&kind=${kind}`}>
+            CSV
+          </a>
+          <a className="link" href={`/export?what=ledger&as=xlsx&search=${encodeURIComponent(search)}&kind=${kind}`}>
+            XLSX
+          </a>
+        </span>
+      </form>
+      <EntryList entries={entries} now={now} timeZone={timeZone} />
+      {entries.length >= 100 && (
+        <Link
+          className="link mt-2 inline-block"
+          href={`/records?tab=ledger&search=${encodeURIComponent(search)}&kind=${kind}&before=${entries.at(-1)!.seq}`}
+        >
+          older entries
+        </Link>
+      )}
+    </>
+  );
+}

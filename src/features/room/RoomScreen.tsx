@@ -1,0 +1,239 @@
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { dayMonth } from '@/core/time/localDay';
+import type { RoomUnit, RoomView } from '@/queries/room';
+import type { RoundHolding } from '@/queries/round';
+import { stageColour } from '@/ui/glyphs';
+import { Doubtful } from '@/ui/number';
+import { degrees } from '../today/TodayScreen';
+import { LossBars, Ring, UnitDrawing } from './UnitDrawing';
+
+/** Above so many units the drawings give way to a denser grid, so that a whole hall fits the eye. */
+const DENSE_ABOVE = 80;
+
+/** How are the eggs? Jars and trays drawn where they stand. */
+export function RoomScreen({
+  room,
+  selected,
+  stage,
+  now,
+  timeZone,
+  us,
+  sheet,
+}: {
+  room: RoomView;
+  selected: string | null;
+  stage: string | null;
+  now: number;
+  timeZone: string;
+  us: boolean;
+  sheet: ReactNode;
+}) {
+  const rows = [...new Map(room.units.map((u) => [`${u.y} ${u.battery}`, u.battery]))];
+  const wanting = room.units.filter((u) => u.holdings.some((h) => h.due.some((d) => d.urgency === 1)));
+  const living = room.units.filter((u) => u.holdings.length > 0);
+  const most = Math.max(1, ...room.units.flatMap((u) => u.losses.map((l) => l ?? 0)));
+  const dense = room.units.length > DENSE_ABOVE;
+  return (
+    <div className={`grid min-h-full ${sheet ? 'grid-cols-[minmax(0,1fr)_360px] max-lg:grid-cols-1' : ''}`}>
+      <section className={`min-w-0 px-6 py-4 max-sm:px-3 ${sheet ? 'max-lg:order-2' : ''}`} aria-label={room.name}>
+        <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          {room.rooms.map((r) => (
+            <h1 key={r.id} className={r.id === room.id ? '' : 'font-normal'}>
+              {r.id === room.id ? (
+                r.name
+              ) : (
+                <Link href={`/rooms/${r.id}`} className="text-[1rem] text-soft">
+                  {r.name}
+                </Link>
+              )}
+            </h1>
+          ))}
+          {room.sensors.map((s) => (
+            <span key={s.id} className="text-[0.95rem] text-soft">
+              {s.name} {s.celsius === null ? 'no reading yet' : degrees(s.celsius, us)}
+            </span>
+          ))}
+          <span className="ml-auto text-[0.95rem]">
+            {wanting.length > 0 && <b className="text-hand">{wanting.length} want a hand</b>}
+            {wanting.length > 0 && ', '}
+            <span className="text-soft">
+              {room.lookedToday} of {living.length} looked at today
+            </span>
+          </span>
+        </div>
+        {room.units.length === 0 && (
+          <p className="quiet">
+            No units stand here yet.{' '}
+            <Link className="link" href="/setup">
+              Set-up
+            </Link>{' '}
+            makes jars, trays and frames.
+          </p>
+        )}
+        {rows.map(([key, battery]) => {
+          const units = room.units.filter((u) => `${u.y} ${u.battery}` === key);
+          const load = units.reduce((s, u) => s + (u.flowLPerMin ?? 0), 0);
+          return (
+            <section key={key} className="mb-3" aria-label={battery || 'units'}>
+              <div className="flex items-baseline gap-3 border-b-2 border-deep/40 pb-0.5">
+                <h2>{battery || 'Units'}</h2>
+                {load > 0 && (
+                  <span className="text-[0.87rem] text-soft">
+                    set flow {us ? `${(load / 3.785).toFixed(0)} gpm` : `${load.toFixed(0)} L/min`} together
+                  </span>
+                )}
+              </div>
+              {units.every((u) => u.holdings.length === 0) ? (
+                <p className="py-1.5 text-[0.92rem] text-soft">
+                  all empty:{' '}
+                  {units.map((u) => (
+                    <Link
+                      key={u.id}
+                      href={`/rooms/${room.id}?unit=${encodeURIComponent(u.name)}`}
+                      scroll={false}
+                      className="mr-2.5 text-soft"
+                    >
+                      {u.name}
+                    </Link>
+                  ))}
+                </p>
+              ) : (
+                <ul
+                  className="grid max-md:!grid-cols-3"
+                  // Neighbours in the room are neighbours here: one row of the room is one row of the page.
+                  style={{
+                    gridTemplateColumns:
+                      dense || units.length > 12
+                        ? `repeat(auto-fill, minmax(${dense ? 84 : 120}px, 1fr))`
+                        : `repeat(${Math.max(6, units.length)}, minmax(0, 1fr))`,
+                  }}
+                >
+                  {units.map((u) => (
+                    <UnitCell
+                      key={u.id}
+                      u={u}
+                      roomId={room.id}
+                      selected={selected === u.name}
+                      dimmed={stage !== null && !u.holdings.some((h) => h.station === stage)}
+                      dense={dense}
+                      most={most}
+                      now={now}
+                      timeZone={timeZone}
+                    />
+                  ))}
+                </ul>
+              )}
+            </section>
+          );
+        })}
+      </section>
+      {sheet}
+    </div>
+  );
+}
+
+/** The next thing in this unit's life, with its day and the half-width of its interval. */
+export function nextStep(h: RoundHolding, now: number, timeZone: string): string | null {
+  const next = h.milestones.find(
+    (m) =>
+      !m.seen &&
+      m.at !== null &&
+      (h.station === 'eggs' ? m.enters !== 'fry' : m.enters === 'fry') &&
+      !(h.last[`check:${m.check}`] !== undefined && m.enters === undefined),
+  );
+  if (!next || next.at === null) return null;
+  const half = next.low !== null && next.high !== null ? (next.high - next.low) / 2 / 86_400_000 : null;
+  const days = half === null ? '' : half < 0.4 ? ' ±¼' : half < 0.75 ? ' ±½' : ` ±${Math.round(half)}`;
+  const word = next.name === 'half hatched' ? 'hatch' : next.name;
+  return `${word} ${dayMonth(next.at, timeZone, now)}${days}`;
+}
+
+/** Inside a window of the species in which hands should stay off, and why. */
+export function handsOffNow(h: RoundHolding): string | null {
+  if (h.station !== 'eggs' || !h.handsOff) return null;
+  return h.handsOff;
+}
+
+function UnitCell({
+  u,
+  roomId,
+  selected,
+  dimmed,
+  dense,
+  most,
+  now,
+  timeZone,
+}: {
+  u: RoomUnit;
+  roomId: number;
+  selected: boolean;
+  dimmed: boolean;
+  dense: boolean;
+  most: number;
+  now: number;
+  timeZone: string;
+}) {
+  const h = u.holdings[0];
+  const due = u.holdings.flatMap((x) => x.due);
+  const urgent = due.find((d) => d.urgency === 1);
+  const soon = due.find((d) => d.urgency === 2 && d.kind !== 'pick' && d.kind !== 'dead');
+  const off = h ? handsOffNow(h) : null;
+  const hatch = h?.milestones.find((m) => (h.station === 'eggs' ? m.enters === 'yolksac' : m.enters === 'fry'));
+  const total = u.holdings.reduce((s, x) => s + x.number, 0);
+  const sd = Math.hypot(...u.holdings.map((x) => x.sd), 0);
+  return (
+    <li>
+      <Link
+        href={`/rooms/${roomId}?unit=${encodeURIComponent(u.name)}`}
+        scroll={false}
+        aria-current={selected ? 'true' : undefined}
+        data-unit={u.name}
+        className={`block h-full border-l-[3px] px-2 py-1.5 text-ink no-underline ${urgent ? 'border-hand bg-hand-wash' : selected ? 'border-deep bg-deep-wash' : 'border-transparent hover:bg-sheet'} ${dimmed ? 'opacity-45' : ''}`}
+      >
+        <span className="flex items-baseline gap-1.5">
+          <b className="text-[1rem]">{u.name}</b>
+          {h && <span className="truncate text-[0.8rem] text-soft">{h.lot}</span>}
+        </span>
+        {!dense && (
+          <span className={`flex gap-2 ${u.kind === 'jar' ? 'items-start' : 'flex-col'}`}>
+            <UnitDrawing u={u} handsOff={off !== null} />
+            <span className={`flex gap-1.5 ${u.kind === 'jar' ? 'flex-col' : 'items-center'}`}>
+              {h && (
+                <Ring
+                  share={hatch?.passed ?? 0}
+                  colour={stageColour[h.glyph] ?? 'var(--egg)'}
+                  glyph={h.glyph}
+                  size={u.kind === 'jar' ? 36 : 28}
+                />
+              )}
+              {h && <LossBars losses={u.losses} most={most} width={u.kind === 'jar' ? 44 : 58} />}
+            </span>
+          </span>
+        )}
+        {h ? (
+          <>
+            <span className="block text-[0.9rem] tracking-tight">
+              <Doubtful number={total} sd={sd} />
+            </span>
+            {!dense && nextStep(h, now, timeZone) && (
+              <span className="block text-[0.83rem] leading-tight text-soft">{nextStep(h, now, timeZone)}</span>
+            )}
+            {urgent ? (
+              <span className="block text-[0.83rem] leading-tight font-semibold text-hand">{short(urgent.says)}</span>
+            ) : soon ? (
+              <span className="block text-[0.83rem] leading-tight text-careful">{short(soon.says)}</span>
+            ) : off && !dense ? (
+              <span className="block text-[0.83rem] leading-tight text-careful">hands off</span>
+            ) : null}
+          </>
+        ) : (
+          <span className="text-[0.87rem] text-soft">empty</span>
+        )}
+      </Link>
+    </li>
+  );
+}
+
+/** The first words of what is due: the whole stands in the sheet. */
+const short = (says: string) => says.split(/[:,?]/)[0]!;

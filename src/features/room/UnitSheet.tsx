@@ -1,0 +1,186 @@
+import { X } from 'lucide-react';
+import Link from 'next/link';
+import { clock, dayMonth } from '@/core/time/localDay';
+import type { RoundHolding } from '@/queries/round';
+import type { Check, LossPoint, SheetEntry } from '@/queries/unitSheet';
+import { Glyph } from '@/ui/glyphs';
+import { Doubtful } from '@/ui/number';
+import { ActPanel } from '../acts/ActPanel';
+import type { ActHolding, PlaceOption, SiteOption } from '../acts/forms';
+import { EntryList } from '../records/EntryList';
+import { LossChart } from './LossChart';
+
+type Props = {
+  unit: { name: string; kind: string };
+  holdings: RoundHolding[];
+  acts: ActHolding[];
+  siblings: ActHolding[];
+  places: PlaceOption[];
+  sites: SiteOption[];
+  losses: LossPoint[];
+  checks: Check[];
+  entries: SheetEntry[];
+  close: string;
+  now: number;
+  timeZone: string;
+  mayWrite: boolean;
+  totalVolumeMl: number | null;
+};
+
+/** One unit in hand: its number, one sentence that judges, its acts, its dead, its clock, its last entries. */
+export function UnitSheet({
+  unit,
+  holdings,
+  acts,
+  siblings,
+  places,
+  sites,
+  losses,
+  checks,
+  entries,
+  close,
+  now,
+  timeZone,
+  mayWrite,
+  totalVolumeMl,
+}: Props) {
+  const first = holdings[0];
+  return (
+    <aside
+      className="border-l border-strong bg-sheet px-4 py-4 max-lg:order-1 max-lg:border-b max-lg:border-l-0"
+      aria-label={`Unit ${unit.name}`}
+      data-sheet={unit.name}
+    >
+      <div className="mb-2 flex items-center gap-2">
+        {first && <Glyph name={first.glyph} size={26} />}
+        <h2 className="text-[1.3rem]">{unit.name}</h2>
+        {first && (
+          <Link href={`/lots/${first.lotId}`} className="link text-[1.05rem]">
+            {first.lot}
+          </Link>
+        )}
+        <Link href={close} scroll={false} aria-label="Close" className="ml-auto p-1 text-soft hover:text-ink">
+          <X size={20} />
+        </Link>
+      </div>
+      {holdings.length === 0 && <p className="quiet">{unit.name} is empty.</p>}
+      {holdings.map((h, i) => (
+        <div key={h.holdingId} className="mb-4">
+          <p className="quiet text-[0.95rem]">
+            {h.speciesName}, {h.stageName}
+          </p>
+          <p className="my-1" data-testid="unit-number">
+            <Doubtful number={h.number} sd={h.sd} size="big" />
+          </p>
+          {Math.abs(h.number - h.estimated) > Math.max(1, 0.2 * h.sd) && (
+            <p className="quiet">
+              in the unit by the books; alive, estimated: <Doubtful number={h.estimated} sd={h.sd} size="plain" />
+            </p>
+          )}
+          {h.due.length > 0 && (
+            <ul className="my-2 border-y border-rule py-2">
+              {h.due.map((d) => (
+                <li
+                  key={d.kind + (d.check ?? '')}
+                  className={
+                    d.urgency === 1 ? 'font-semibold text-hand' : d.urgency === 2 ? 'text-careful' : 'text-soft'
+                  }
+                >
+                  {d.says.charAt(0).toUpperCase() + d.says.slice(1)}.
+                </li>
+              ))}
+            </ul>
+          )}
+          {h.handsOff && <p className="my-2 text-careful">Hands off: {h.handsOff}.</p>}
+          {mayWrite && acts[i] && (
+            <ActPanel
+              holding={acts[i]}
+              unitKind={unit.kind}
+              places={places}
+              sites={sites}
+              siblings={siblings}
+              totalVolumeMl={totalVolumeMl}
+            />
+          )}
+        </div>
+      ))}
+      {losses.length > 1 && (
+        <LossChart losses={losses} now={now} timeZone={timeZone} from={first?.openedAt ?? losses[0]!.at} />
+      )}
+      {first && <ClockTable h={first} now={now} timeZone={timeZone} />}
+      {checks.length > 0 && (
+        <section className="mt-4">
+          <h2 className="mb-1">Checks</h2>
+          <table className="ledger">
+            <tbody>
+              {checks.slice(0, 5).map((c) => (
+                <tr key={`${c.kind}${c.at}`}>
+                  <td>{c.name}</td>
+                  <td className="num">
+                    {c.successes} of {c.trials}
+                  </td>
+                  <td className="num">
+                    <b>{Math.round(100 * c.share)} %</b>{' '}
+                    <span className="text-soft">
+                      {Math.round(100 * c.low)} to {Math.round(100 * c.high)}
+                    </span>
+                  </td>
+                  <td className="num text-soft">{dayMonth(c.at, timeZone, now)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      <section className="mt-4">
+        <h2 className="mb-1">Last entries</h2>
+        <EntryList entries={entries} now={now} timeZone={timeZone} compact />
+      </section>
+    </aside>
+  );
+}
+
+/** When each stage is reached: seen, or predicted with its interval, and how much of it rests on measured water. */
+export function ClockTable({
+  h,
+  now,
+  timeZone,
+}: {
+  h: Pick<RoundHolding, 'milestones' | 'fertilisedAt'>;
+  now: number;
+  timeZone: string;
+}) {
+  if (h.fertilisedAt === null || h.milestones.length === 0) return null;
+  const note = h.milestones.find((m) => m.note)?.note;
+  const half = (low: number | null, high: number | null) => {
+    if (low === null || high === null) return '';
+    const days = (high - low) / 2 / 86_400_000;
+    return days < 1
+      ? `±${Math.max(1, Math.round(days * 24))} h`
+      : `±${days < 10 ? days.toFixed(1) : Math.round(days)} d`;
+  };
+  return (
+    <section className="mt-4" data-testid="clock">
+      <h2 className="mb-1">The clock</h2>
+      <table className="ledger">
+        <tbody>
+          <tr>
+            <td className="text-soft">fertilised</td>
+            <td className="num">
+              {dayMonth(h.fertilisedAt, timeZone, now)} {clock(h.fertilisedAt, timeZone)}
+            </td>
+            <td className="num text-soft">seen</td>
+          </tr>
+          {h.milestones.map((m) => (
+            <tr key={m.id} data-milestone={m.id} data-at={m.at ?? ''} data-low={m.low ?? ''} data-high={m.high ?? ''}>
+              <td className={m.seen ? 'text-soft' : 'font-semibold'}>{m.name}</td>
+              <td className="num">{m.at === null ? 'no forecast' : dayMonth(m.at, timeZone, now)}</td>
+              <td className="num text-soft">{m.seen ? 'seen' : m.at === null ? '' : half(m.low, m.high)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {note && <p className="mt-1 text-[0.87rem] text-careful">{note.charAt(0).toUpperCase() + note.slice(1)}.</p>}
+    </section>
+  );
+}

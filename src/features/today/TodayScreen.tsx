@@ -1,0 +1,163 @@
+import { Printer } from 'lucide-react';
+import Link from 'next/link';
+import { decimals } from '@/core/quantities/format';
+import { clock, weekday } from '@/core/time/localDay';
+import type { RoundHolding } from '@/queries/round';
+import type { Today } from '@/queries/today';
+import { Next72 } from './Next72';
+import { Proposal, WalkRow } from './Walk';
+
+/** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
+export function TodayScreen({
+  today,
+  now,
+  timeZone,
+  canSettle,
+  us,
+}: {
+  today: Today;
+  now: number;
+  timeZone: string;
+  canSettle: boolean;
+  us: boolean;
+}) {
+  const rooms = [...new Map(today.holdings.map((h) => [h.roomId, h.room]))];
+  const daily = (h: RoundHolding) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead');
+  const left = today.holdings.filter(daily).length;
+  const wanting = today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length;
+  return (
+    <div className="grid min-h-full grid-cols-[minmax(0,1fr)_300px] max-lg:grid-cols-1">
+      <section className="min-w-0 px-6 py-4 max-sm:px-3" aria-label="The walk">
+        <div className="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+          <h1>Today</h1>
+          <p data-testid="round-state">
+            {today.holdings.length === 0 ? (
+              ''
+            ) : left === 0 ? (
+              <span className="font-semibold text-deep">The round is done.</span>
+            ) : (
+              `${left} of ${today.holdings.length} still to look at`
+            )}
+            {wanting > 0 && <span className="ml-2 font-semibold text-hand">{wanting} want a hand now</span>}
+          </p>
+          <span className="ml-auto flex gap-4">
+            <Link className="link" href="/take">
+              Record a take
+            </Link>
+            <Link className="link" href="/bring">
+              Stock that came
+            </Link>
+            <a className="link inline-flex items-center gap-1" href="/print/round" target="_blank" rel="noopener">
+              <Printer size={15} aria-hidden /> Round sheet
+            </a>
+          </span>
+        </div>
+        {today.holdings.length === 0 && (
+          <div className="max-w-[34rem] border-l-[3px] border-deep pl-4">
+            <p className="font-semibold">Nothing lives here yet.</p>
+            <p className="quiet mt-1">
+              Begin with a{' '}
+              <Link className="link" href="/take">
+                take of eggs
+              </Link>
+              , or with{' '}
+              <Link className="link" href="/bring">
+                stock that is here already
+              </Link>
+              . Rooms and units are made in{' '}
+              <Link className="link" href="/setup">
+                set-up
+              </Link>
+              .
+            </p>
+          </div>
+        )}
+        {rooms.map(([roomId, room]) => {
+          const here = today.holdings.filter((h) => h.roomId === roomId);
+          const open = here.filter(daily).length;
+          return (
+            <section key={roomId} className="mb-5" aria-label={room}>
+              <div className="sticky top-0 z-10 flex flex-wrap items-baseline gap-x-3 border-b border-strong bg-ground py-1.5">
+                <h2>
+                  <Link
+                    href={
+                      here.some((h) => h.station === 'eggs' || h.station === 'yolksac')
+                        ? `/rooms/${roomId}`
+                        : '/rearing'
+                    }
+                    className="text-ink no-underline hover:underline"
+                  >
+                    {room}
+                  </Link>
+                </h2>
+                {today.sensors
+                  .filter((s) => s.roomId === roomId)
+                  .map((s) => (
+                    <span key={s.id} className="text-[0.9rem] text-soft">
+                      {s.name} {s.celsius === null ? 'no reading' : degrees(s.celsius, us)}
+                      {s.celsius !== null && s.yesterday !== null && Math.abs(s.celsius - s.yesterday) >= 1 && (
+                        <b className="ml-1 text-hand">
+                          {degrees(Math.abs(s.celsius - s.yesterday), us, true)}{' '}
+                          {s.celsius > s.yesterday ? 'warmer' : 'colder'} than yesterday
+                        </b>
+                      )}
+                      {s.at !== null && now - s.at > 86_400_000 && (
+                        <b className="ml-1 text-hand">not read for {Math.floor((now - s.at) / 86_400_000)} d</b>
+                      )}
+                    </span>
+                  ))}
+                <span className="ml-auto text-[0.9rem] text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
+              </div>
+              <ul>
+                {here.map((h) => (
+                  <WalkRow
+                    key={h.holdingId}
+                    h={h}
+                    done={today.done[h.holdingId]}
+                    href={
+                      h.station === 'eggs' || h.station === 'yolksac'
+                        ? `/rooms/${h.roomId}?unit=${h.unit}`
+                        : `/rearing?unit=${h.unit}`
+                    }
+                  />
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      </section>
+      <aside className="border-l border-rule bg-sheet px-4 py-4 max-lg:border-t max-lg:border-l-0">
+        {canSettle && today.proposals.length > 0 && (
+          <section className="mb-5">
+            <h2 className="mb-1 text-hand">Counts to accept</h2>
+            <ul>
+              {today.proposals.map((p) => (
+                <Proposal
+                  key={p.id}
+                  p={{
+                    ...p,
+                    payload: (typeof p.payload === 'string' ? JSON.parse(p.payload) : p.payload) as Record<
+                      string,
+                      unknown
+                    >,
+                  }}
+                />
+              ))}
+            </ul>
+          </section>
+        )}
+        <h2>The next 72 hours</h2>
+        <p className="quiet mb-2 text-[0.87rem]">
+          from {weekday(now, timeZone)}, {clock(now, timeZone)}
+        </p>
+        <Next72 holdings={today.holdings} now={now} timeZone={timeZone} />
+      </aside>
+    </div>
+  );
+}
+
+export function degrees(celsius: number, us: boolean, difference = false): string {
+  return us
+    ? `${decimals(difference ? (celsius * 9) / 5 : (celsius * 9) / 5 + 32, 1)} °F`
+    : `${decimals(celsius, 1)} °C`;
+}

@@ -1,0 +1,166 @@
+'use client';
+
+import { Check } from 'lucide-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import { grouped } from '@/core/quantities/format';
+import type { RoundHolding } from '@/queries/round';
+import { Glyph } from '@/ui/glyphs';
+import { Doubtful } from '@/ui/number';
+import { wholeOf } from '../acts/inputs';
+import { useAct } from '../acts/useAct';
+import { useSession } from '../frame/session';
+
+/** One line of the walk: what stands there, what it wants, and the field in place. */
+export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | undefined; href: string }) {
+  const { locale, role } = useSession();
+  const eggs = h.station === 'eggs';
+  const act = useAct(eggs ? 'pick.record' : 'dead.record', () => setNumber(''));
+  const [number, setNumber] = useState('');
+  const n = wholeOf(number, locale);
+  const others = h.due.filter((d) => d.kind !== 'pick' && d.kind !== 'dead');
+  const daily = h.due.find((d) => d.kind === 'pick' || d.kind === 'dead');
+  const urgent = h.due.some((d) => d.urgency === 1);
+  const record = (value: number) =>
+    void act.submit(
+      { unit: h.unitId, lotId: h.lotId, stage: h.stage, number: value },
+      () => `${grouped(value)} recorded.`,
+    );
+  return (
+    <li
+      className={`grid grid-cols-[3.4rem_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule py-1.5 pl-2 max-sm:grid-cols-[3rem_minmax(0,1fr)] ${urgent ? 'border-l-[3px] border-l-hand' : 'border-l-[3px] border-l-transparent'}`}
+      data-unit={h.unit}
+      data-due={daily ? daily.says : ''}
+    >
+      <Link href={href} className="text-[1.05rem] font-bold text-ink no-underline hover:underline">
+        {h.unit}
+      </Link>
+      <div className="min-w-0">
+        <div className="flex flex-wrap items-baseline gap-x-2.5">
+          <span className="inline-flex items-center gap-1.5 self-center text-soft">
+            <Glyph name={h.glyph} size={18} />
+            <span className="text-[0.9rem]">{h.stageName}</span>
+          </span>
+          <Link href={`/lots/${h.lotId}`} className="text-[0.95rem] text-ink">
+            {h.lot}
+          </Link>
+          <Doubtful number={h.number} sd={h.sd} size="plain" />
+        </div>
+        <div className="flex flex-wrap gap-x-3 text-[0.92rem]">
+          {daily && daily.urgency === 1 && <span className="font-semibold text-hand">{daily.says}</span>}
+          {others.map((d) => (
+            <span
+              key={d.kind + (d.check ?? '')}
+              className={d.urgency === 1 ? 'font-semibold text-hand' : d.urgency === 2 ? 'text-careful' : 'text-soft'}
+            >
+              {d.says}
+            </span>
+          ))}
+          {act.refused && (
+            <span role="alert" className="text-loss">
+              {act.refused.message} {act.refused.ask ? '' : act.refused.todo}
+              {act.refused.ask?.choices.map((c) => (
+                <button
+                  key={c.value}
+                  type="button"
+                  className="link ml-2"
+                  onClick={() => void act.answer(act.refused!.ask!.field, c.value)}
+                >
+                  {c.label}
+                </button>
+              ))}
+            </span>
+          )}
+        </div>
+      </div>
+      {role !== 'reader' && (
+        <form
+          className="flex items-center gap-1.5 max-sm:col-span-2 max-sm:mt-1 max-sm:justify-end"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (n.value !== null) record(n.value);
+          }}
+        >
+          {done !== undefined ? (
+            <span className="flex items-center gap-1 text-[0.92rem] text-deep" data-testid="looked">
+              <Check size={16} aria-hidden />
+              {done === 0 ? 'none found' : `${grouped(done)} ${eggs ? 'picked' : 'dead'}`}
+              {act.done?.entry && (
+                <button type="button" className="link ml-1" onClick={() => void act.undo()}>
+                  undo
+                </button>
+              )}
+            </span>
+          ) : null}
+          <label className="sr-only" htmlFor={`n${h.holdingId}`}>
+            {eggs ? 'Dead picked' : 'Dead'}, {h.unit}
+          </label>
+          <input
+            id={`n${h.holdingId}`}
+            inputMode="numeric"
+            autoComplete="off"
+            className="input w-[5.2rem] text-right"
+            placeholder={eggs ? 'picked' : 'dead'}
+            aria-invalid={n.error ? true : undefined}
+            title={n.error ?? undefined}
+            value={number}
+            onChange={(e) => setNumber(e.target.value)}
+          />
+          <button
+            type="submit"
+            className="button"
+            aria-label={`Record ${h.unit}`}
+            disabled={n.value === null || act.busy}
+          >
+            <Check size={17} aria-hidden />
+          </button>
+          {done === undefined && (
+            <button type="button" className="button text-[0.88rem]" disabled={act.busy} onClick={() => record(0)}>
+              none
+            </button>
+          )}
+        </form>
+      )}
+    </li>
+  );
+}
+
+/** Counts that a hand proposed: a yes or a no. */
+export function Proposal({
+  p,
+}: {
+  p: { id: string; by: string; unit: string; type: string; payload: Record<string, unknown> };
+}) {
+  const act = useAct('proposal.settle');
+  const measured = p.payload.measured as { number?: number; totalMassG?: number } | undefined;
+  return (
+    <li className="border-b border-rule py-2">
+      <p>
+        <b>{p.by}</b> counted {p.unit}: {measured?.number !== undefined ? grouped(measured.number) : 'weighed'}
+      </p>
+      {act.refused && (
+        <p role="alert" className="text-loss">
+          {act.refused.message}
+          {act.refused.ask?.choices.map((c) => (
+            <button
+              key={c.value}
+              type="button"
+              className="link ml-2"
+              onClick={() => void act.submit({ proposalId: p.id, accept: true, [act.refused!.ask!.field]: c.value })}
+            >
+              {c.label}
+            </button>
+          ))}
+        </p>
+      )}
+      <div className="mt-1 flex gap-2">
+        <button type="button" className="button" onClick={() => void act.submit({ proposalId: p.id, accept: true })}>
+          Accept
+        </button>
+        <button type="button" className="button" onClick={() => void act.submit({ proposalId: p.id, accept: false })}>
+          Decline
+        </button>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,37 @@
+import { withDoubt } from '@/core/quantities/format';
+
+/** How a number was got, as a small mark with its word for those who do not see it. */
+const marks: Record<string, { mark: string; word: string }> = {
+  counted: { mark: '#', word: 'counted' },
+  weighed: { mark: 'w', word: 'weighed' },
+  volume: { mark: 'v', word: 'by volume' },
+  estimated: { mark: '~', word: 'estimated' },
+  assumed: { mark: '?', word: 'assumed' },
+};
+
+/** A number and its doubt as one unit; the ± is the half-width of the 95 % interval. */
+export function Doubtful({
+  number,
+  sd,
+  how,
+  size = 'row',
+}: {
+  number: number;
+  sd: number;
+  how?: string;
+  size?: 'row' | 'big' | 'plain';
+}) {
+  const d = withDoubt(number, 1.96 * sd);
+  const big = size === 'big';
+  return (
+    <span className="whitespace-nowrap" data-number={number} data-half={Math.round(1.96 * sd)}>
+      <span className={big ? 'text-[2rem] leading-none font-bold' : size === 'row' ? 'font-bold' : ''}>{d.number}</span>
+      {d.half && <span className={`text-soft ${big ? 'ml-1.5 text-[1.2rem]' : 'ml-1 text-[0.86em]'}`}>±{d.half}</span>}
+      {how && marks[how] && (
+        <abbr className="ml-1 text-[0.75em] text-soft no-underline" title={marks[how].word}>
+          {marks[how].mark}
+        </abbr>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,127 @@
+import { uuidv7 } from 'uuidv7';
+import type { Actor } from '@/commands/define';
+import { execute } from '@/commands/execute';
+import { setUp } from '@/commands/people';
+import { connect, type Db } from '@/store/connection';
+import { migrate } from '@/store/migrations';
+
+export const HOUR = 3_600_000;
+export const DAY = 24 * HOUR;
+
+/** A fresh database with one small, empty hatchery, for one test file. */
+export type TestHatchery = {
+  db: Db;
+  /** Advances with every command unless set. */
+  clock: { now: number };
+  manager: Actor;
+  culturist: Actor;
+  hand: Actor;
+  units: Record<string, number>;
+  sensor: number;
+  releaseSite: number;
+  /** Sends a command as the manager (or another), at the clock's time. */
+  send: <R = Record<string, unknown>>(
+    type: string,
+    payload: Record<string, unknown>,
+    actor?: Actor,
+    id?: string,
+  ) => Promise<R>;
+  number: (unit: string, stage?: string) => Promise<number>;
+  sd: (unit: string, stage?: string) => Promise<number>;
+  close: () => Promise<void>;
+};
+
+export async function testHatchery(): Promise<TestHatchery> {
+  const server = process.env.MORULA_TEST_SERVER;
+  if (!server) throw new Error('store tests need a MariaDB: run them by ./morula test (or ./morula test unit)');
+  const name = `morula_test_${process.pid}_${Math.random().toString(36).slice(2, 8)}`;
+  const root = connect(`${server}/mysql`.replace('/mysql', '/information_schema'), { max: 1 });
+  await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  const db = connect(`${server}/${name}`, { max: 24 });
+  await migrate(db);
+  const clock = { now: Date.parse('2031-11-03T08:00:00Z') };
+  const { siteId, personId } = await setUp(
+    db,
+    { siteName: 'Test station', timeZone: 'Europe/Vienna', managerName: 'Manager', password: 'correct horse battery' },
+    clock.now,
+  );
+  const manager: Actor = { id: personId, siteId, name: 'Manager', role: 'manager' };
+  const send: TestHatchery['send'] = async (type, payload, actor = manager, id = uuidv7()) => {
+    clock.now += 1000;
+    return (await execute(db, actor, { id, type, payload }, clock.now)).result as never;
+  };
+  const person = async (who: string, role: 'culturist' | 'hand'): Promise<Actor> => {
+    const { id } = await send<{ id: number }>('person.add', { name: who, role, password: 'correct horse battery' });
+    return { id, siteId, name: who, role };
+  };
+  const culturist = await person('Culturist', 'culturist');
+  const hand = await person('Hand', 'hand');
+  const room = async (title: string, kind: string) =>
+    (await send<{ id: number }>('room.save', { name: title, kind })).id;
+  const cold = await room('Cold room', 'incubation');
+  const hall = await room('Hall', 'rearing');
+  const { id: sensor } = await send<{ id: number }>('sensor.save', { name: 'bay1', room: cold });
+  await send('unit.addMany', { room: cold, kind: 'bench', prefix: 'B', from: 1, count: 1 });
+  await send('unit.addMany', {
+    room: cold,
+    kind: 'jar',
+    prefix: 'J',
+    from: 1,
+    count: 4,
+    battery: 'A',
+    loadLimit: 60000,
+  });
+  await send('unit.addMany', { room: hall, kind: 'tank', prefix: 'R', from: 1, count: 6 });
+  const { id: releaseSite } = await send<{ id: number }>('releaseSite.save', { name: 'Lake Ivarre' });
+  const units = Object.fromEntries(
+    ((await db('unit').select('id', 'name')) as { id: number; name: string }[]).map((u) => [u.name, u.id]),
+  );
+  const held = async (unit: string, stage?: string) =>
+    (await db('holding')
+      .where({ unit_id: units[unit]! })
+      .where('number', '>', 0)
+      .modify((q) => {
+        if (stage) q.where({ stage });
+      })
+      .select('number', 'sd')) as { number: number; sd: number }[];
+  return {
+    db,
+    clock,
+    manager,
+    culturist,
+    hand,
+    units,
+    sensor,
+    releaseSite,
+    send,
+    number: async (unit, stage) => (await held(unit, stage)).reduce((s, h) => s + h.number, 0),
+    sd: async (unit, stage) => (await held(unit, stage))[0]?.sd ?? 0,
+    close: async () => {
+      await db.destroy();
+      await root.raw(`DROP DATABASE \`${name}\``);
+      await root.destroy();
+    },
+  };
+}
+
+/** A take of 61 500 ± 5 217 eggs on the bench: three samples of 10 mL with 212, 198 and 205, in all 3 000 mL. */
+export const takeOf61500 = (unit: number, more: Record<string, unknown> = {}) => ({
+  species: 'arctic-char',
+  females: [
+    { tag: 'F31', massG: 1200 },
+    { tag: 'F34', massG: 1800 },
+  ],
+  males: [{ tag: 'M4' }, { tag: 'M7' }, { tag: 'M9' }],
+  cross: 'pooled',
+  measured: {
+    method: 'volume',
+    samples: [
+      { volumeMl: 10, count: 212 },
+      { volumeMl: 10, count: 198 },
+      { volumeMl: 10, count: 205 },
+    ],
+    totalVolumeMl: 3000,
+  },
+  unit,
+  ...more,
+});
