@@ -146,6 +146,9 @@ export async function startDatabase(dir: string): Promise<PrivateDatabase> {
       '--local-infile=1',
       '--max-allowed-packet=64M',
       '--performance-schema=OFF',
+      // Notes are searched by short words too, and in any language.
+      '--innodb-ft-min-token-size=1',
+      '--innodb-ft-enable-stopword=OFF',
     ],
     { detached: true, stdio: ['ignore', out, out], env },
   );

@@ -132,7 +132,15 @@ async function contextFor(
     recorded.push(...entries.map((x) => x.id));
     try {
       return await recordEntries(
-        { trx, siteId: site.id, commandId, personId: actor.id, now, context: () => bookContext(trx, site.id) },
+        {
+          trx,
+          siteId: site.id,
+          commandId,
+          personId: actor.id,
+          personName: actor.name,
+          now,
+          context: () => bookContext(trx, site.id),
+        },
         entries,
       );
     } catch (e) {

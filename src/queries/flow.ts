@@ -45,12 +45,18 @@ export async function flow(
   only: { season?: string; lotIds?: readonly number[] } = {},
   most = 80,
 ): Promise<Flow> {
-  const lots = (await db('lot as t')
-    .join('holding as h', 'h.lot_id', 't.id')
-    .where('t.site_id', siteId)
-    .whereNotNull('h.opened_at')
-    .where('h.opened_at', '<=', to)
-    .where((q) => q.where('h.number', '>', 0).orWhere('h.last_order_at', '>=', from))
+  // Living ones, and those whose last entry lies in the window: each from its own index.
+  const inWindow = db.unionAll([
+    db('holding').where({ site_id: siteId }).where('number', '>', 0).where('opened_at', '<=', to).select('id'),
+    db('holding')
+      .where({ site_id: siteId, number: 0 })
+      .where('last_order_at', '>=', from)
+      .where('opened_at', '<=', to)
+      .select('id'),
+  ] as never);
+  const lots = (await db('holding as h')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .join(inWindow.as('w') as never, 'w.id' as never, 'h.id' as never)
     .modify((q) => {
       if (only.season) q.where('t.season', only.season);
       if (only.lotIds) q.whereIn('t.id', [...only.lotIds]);

@@ -27,13 +27,15 @@ type GroupBy = 'species' | 'lot' | 'unit' | 'stage';
 export async function stockList(db: Db, siteId: number, asOf: number, by: GroupBy): Promise<StockList> {
   const [rows] = (await db.raw(
     `SELECT h.id, t.species, t.name AS lot, t.id AS lotId, u.name AS unit, r.name AS room, h.stage, p.number, p.sd
-       FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id JOIN room r ON r.id = u.room_id
+       FROM (SELECT id FROM holding WHERE site_id = ? AND number > 0 AND opened_at <= ?
+             UNION ALL SELECT id FROM holding WHERE site_id = ? AND number = 0 AND last_order_at > ? AND opened_at <= ?) w
+       JOIN holding h ON h.id = w.id JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id JOIN room r ON r.id = u.room_id
        JOIN holding_point p ON p.holding_id = h.id AND (p.order_at, p.day_rank, p.order_seq, p.entry_seq) = (
          SELECT q.order_at, q.day_rank, q.order_seq, q.entry_seq FROM holding_point q WHERE q.holding_id = h.id AND q.order_at <= ?
          ORDER BY q.order_at DESC, q.day_rank DESC, q.order_seq DESC, q.entry_seq DESC LIMIT 1)
-      WHERE h.site_id = ? AND h.opened_at <= ? AND (h.number > 0 OR h.last_order_at > ?) AND p.number > 0
+      WHERE p.number > 0
       ORDER BY t.species, t.name, r.walk_order, u.place_y, u.place_x, u.id`,
-    [asOf, siteId, asOf, asOf],
+    [siteId, asOf, siteId, asOf, asOf, asOf],
   )) as [(Omit<StockRow, 'species'> & { id: number; species: string })[]];
   const book = await speciesBook(db, siteId);
   const list = rows.map(({ id: _, ...r }) => ({

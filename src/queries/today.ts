@@ -57,22 +57,18 @@ export async function today(
   return { holdings, sensors, done: Object.fromEntries(done.map((d) => [d.holding_id, Number(d.n)])), proposals };
 }
 
-/** The last reading of every temperature sensor, and the mean of the day before. */
+/** The last reading of every temperature sensor, and the mean of the day before: each one step along an index. */
 export async function sensorsNow(db: Db, siteId: number, now: number): Promise<SensorNow[]> {
+  const latest = (column: 'value' | '`at`') =>
+    `(SELECT x.${column} FROM reading x WHERE x.sensor_id = s.id AND x.\`at\` <= ? ORDER BY x.\`at\` DESC LIMIT 1)`;
   return (await db('sensor as s')
     .join('room as r', 'r.id', 's.room_id')
-    .leftJoin('reading as x', (on) =>
-      on
-        .on('x.sensor_id', 's.id')
-        .andOn(
-          'x.at',
-          db.raw('(SELECT MAX(y.at) FROM reading y WHERE y.sensor_id = s.id AND y.at <= ?)', [now]) as never,
-        ),
-    )
     .where({ 's.site_id': siteId, 's.kind': 'temperature' })
     .orderBy(['r.walk_order', 's.id'])
     .select(
-      { id: 's.id', name: 's.name', roomId: 'r.id', room: 'r.name', celsius: 'x.value', at: 'x.at' },
+      { id: 's.id', name: 's.name', roomId: 'r.id', room: 'r.name' },
+      db.raw(`${latest('value')} AS celsius`, [now]),
+      db.raw(`${latest('`at`')} AS \`at\``, [now]),
       db.raw(
         '(SELECT d.sum / d.n FROM reading_day d WHERE d.sensor_id = s.id AND d.day <= ? ORDER BY d.day DESC LIMIT 1 OFFSET 1) AS yesterday',
         [now],

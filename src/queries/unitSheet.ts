@@ -1,3 +1,4 @@
+import type { Knex } from 'knex';
 import { kindWords, wordOf } from '@/core/books/kinds';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -96,43 +97,15 @@ export type LedgerFilter = {
 
 export const ledgerKinds = Object.entries(kindWords).map(([value, label]) => ({ value, label }));
 
-/** Entries, newest first, with corrections and what they corrected both visible. Two queries. */
+/** Entries, newest first, with corrections and what they corrected both visible. Four queries at most. */
 export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<SheetEntry[]> {
+  const seqs = await ledgerSeqs(db, siteId, f);
+  if (seqs.length === 0) return [];
   const rows = (await db('entry as e')
     .join('person as p', 'p.id', 'e.recorded_by')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
-    .where('e.site_id', siteId)
-    .modify((q) => {
-      const touching = (column: 'lot_id' | 'unit_id', id: number) =>
-        q.whereIn(
-          'e.seq',
-          db.unionAll([
-            db('holding_point as x')
-              .join('holding as h', 'h.id', 'x.holding_id')
-              .where(`h.${column}`, id)
-              .select('x.entry_seq'),
-            db('observation').where(column, id).select('entry_seq'),
-            db('posting as y')
-              .join('holding as g', 'g.id', 'y.holding_id')
-              .where(`g.${column}`, id)
-              .whereNotNull('y.superseded_seq')
-              .select('y.entry_seq'),
-          ]) as never,
-        );
-      if (f.unitId !== undefined) touching('unit_id', f.unitId);
-      if (f.lotId !== undefined) touching('lot_id', f.lotId);
-      if (f.kinds && f.kinds.length > 0) q.whereIn('e.kind', [...f.kinds]);
-      if (f.before !== undefined) q.where('e.seq', '<', f.before);
-      if (f.search)
-        q.where((b) =>
-          b
-            .where('e.note', 'like', `%${escapeLike(f.search!)}%`)
-            .orWhere('e.measured_by', 'like', `%${escapeLike(f.search!)}%`)
-            .orWhere('e.intent', 'like', `%${escapeLike(f.search!)}%`),
-        );
-    })
+    .whereIn('e.seq', seqs)
     .orderBy('e.seq', 'desc')
-    .limit(f.limit)
     .select(
       'e.id',
       'e.seq',
@@ -177,7 +150,82 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
   }));
 }
 
-const escapeLike = (s: string) => s.replace(/[\\%_]/g, (c) => `\\${c}`);
+/**
+ * Which entries, newest first. Each way to find one walks an index of its own, and only the numbers found are looked up:
+ * the history may be long.
+ */
+async function ledgerSeqs(db: Db, siteId: number, f: LedgerFilter): Promise<number[]> {
+  const ways: Knex.QueryBuilder[] = [];
+  if (f.unitId !== undefined) ways.push(...touching(db, 'unit_id', [f.unitId]));
+  if (f.lotId !== undefined) ways.push(...touching(db, 'lot_id', [f.lotId]));
+  if (f.search) ways.push(...(await searched(db, siteId, f)));
+  return (await db('entry as e')
+    .where('e.site_id', siteId)
+    .modify((q) => {
+      if (ways.length > 0) q.join(db.union(ways as never).as('x') as never, 'x.entry_seq' as never, 'e.seq' as never);
+      if (f.kinds && f.kinds.length > 0) q.whereIn('e.kind', [...f.kinds]);
+      if (f.before !== undefined) q.where('e.seq', '<', f.before);
+    })
+    .orderBy('e.seq', 'desc')
+    .limit(f.limit)
+    .pluck('e.seq')) as number[];
+}
+
+/** Entries that touch units or lots: by what they moved, by what they moved before a correction, by what was seen. */
+function touching(db: Db, column: 'lot_id' | 'unit_id', ids: readonly number[]): Knex.QueryBuilder[] {
+  return [
+    db('holding_point as a')
+      .join('holding as h', 'h.id', 'a.holding_id')
+      .whereIn(`h.${column}`, [...ids])
+      .select('a.entry_seq'),
+    db('observation')
+      .whereIn(column, [...ids])
+      .select('entry_seq'),
+    db('posting as b')
+      .join('holding as g', 'g.id', 'b.holding_id')
+      .whereIn(`g.${column}`, [...ids])
+      .whereNotNull('b.superseded_seq')
+      .select('b.entry_seq'),
+  ];
+}
+
+/** A search finds by unit, by lot, by who typed, and by the beginnings of words written. */
+async function searched(db: Db, siteId: number, f: LedgerFilter): Promise<Knex.QueryBuilder[]> {
+  const text = f.search!.trim();
+  const named = (await db.unionAll([
+    db('unit').where({ site_id: siteId, name: text }).select(db.raw("'unit_id' AS what"), 'id'),
+    db('lot').where({ site_id: siteId, name: text }).select(db.raw("'lot_id' AS what"), 'id'),
+    db('person').where({ site_id: siteId, name: text }).select(db.raw("'person' AS what"), 'id'),
+  ] as never)) as unknown as { what: string; id: number }[];
+  const ids = (what: string) => named.filter((n) => n.what === what).map((n) => n.id);
+  const words = text.match(/[\p{L}\p{N}]+/gu) ?? [];
+  const ways: Knex.QueryBuilder[] = [
+    ...(ids('unit_id').length > 0 ? touching(db, 'unit_id', ids('unit_id')) : []),
+    ...(ids('lot_id').length > 0 ? touching(db, 'lot_id', ids('lot_id')) : []),
+    db('entry')
+      .whereRaw('MATCH (words) AGAINST (? IN BOOLEAN MODE)', [words.map((w) => `+${w}*`).join(' ')])
+      .select({ entry_seq: 'seq' }),
+  ];
+  if (ids('person').length > 0)
+    // The newest of a person who typed for years are enough: the page shows no more.
+    ways.push(
+      db
+        .from(
+          db('entry')
+            .whereIn('recorded_by', ids('person'))
+            .modify((q) => {
+              if (f.kinds && f.kinds.length > 0) q.whereIn('kind', [...f.kinds]);
+              if (f.before !== undefined) q.where('seq', '<', f.before);
+            })
+            .orderBy('seq', 'desc')
+            .limit(f.limit)
+            .select({ entry_seq: 'seq' })
+            .as('n'),
+        )
+        .select('n.entry_seq'),
+    );
+  return ways;
+}
 
 type Moved = { account: string; delta: number; unit: string; lot: string; stage: string };
 

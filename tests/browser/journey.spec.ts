@@ -403,7 +403,9 @@ test('kept while the connection is gone, and sent once when it is back', async (
   await page.locator('#log-line').press('Enter');
   await expect(page.getByTestId('outbox')).toContainText('1 kept here');
   await page.context().setOffline(false);
-  await expect(page.locator('#log-line-says')).toContainText('1 record kept while offline was sent', { timeout: 30_000 });
+  await expect(page.locator('#log-line-says')).toContainText('1 record kept while offline was sent', {
+    timeout: 30_000,
+  });
   expect((await unitNumber('/rearing?unit=R2')).number).toBe(21_980);
   await page.goto(url('/'));
   await page.waitForLoadState('networkidle');

@@ -37,6 +37,7 @@ export type Recording = {
   siteId: number;
   commandId: string;
   personId: number;
+  personName: string;
   now: number;
   /** Asked for only when something is booked. */
   context: () => Promise<BookContext>;
@@ -104,6 +105,7 @@ async function insertEntries(r: Recording, entries: readonly NewEntry[]): Promis
       intent: JSON.stringify(e.intent),
       acts: JSON.stringify(e.acts),
       note: e.note ?? '',
+      words: wordsOf(e, r.personName),
       voids_seq: e.voidsSeq ?? null,
       replaces_seq: e.replacesSeq ?? null,
     };
@@ -112,6 +114,36 @@ async function insertEntries(r: Recording, entries: readonly NewEntry[]): Promis
   }
   return rows;
 }
+
+/** What was written by hand in an entry: its note, the free texts of its intent, who measured if not who typed. */
+function wordsOf(e: NewEntry, typist: string): string | null {
+  const texts: string[] = [e.note ?? ''];
+  if (e.measuredBy !== typist) texts.push(e.measuredBy);
+  const walk = (v: unknown, key: string): void => {
+    if (typeof v === 'string' && !CODES.has(key)) texts.push(v);
+    else if (v && typeof v === 'object') for (const [k, x] of Object.entries(v)) walk(x, Array.isArray(v) ? key : k);
+  };
+  walk(e.intent, '');
+  const words = [...new Set(texts.map((t) => t.trim()).filter(Boolean))].join(' \n').slice(0, 2000);
+  return words || null;
+}
+
+/** Fields of intents that hold codes of ours, not words of anybody's. */
+const CODES = new Set([
+  'account',
+  'amount',
+  'answer',
+  'cross',
+  'kind',
+  'lotName',
+  'method',
+  'mode',
+  'species',
+  'stage',
+  'to',
+  'toStage',
+  'type',
+]);
 
 async function voidedEntries(trx: Trx, rows: readonly EntryRow[]): Promise<EntryRow[]> {
   const seqs = rows.flatMap((x) => (x.voids_seq === null ? [] : [x.voids_seq]));

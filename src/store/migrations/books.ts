@@ -59,10 +59,16 @@ export const booksMigrations: Step[] = [
       t.json('intent').notNullable();
       t.json('acts').notNullable();
       t.string('note', 1000).notNullable().defaultTo('');
+      t.string('words', 2000)
+        .nullable()
+        .comment('what a search finds it by, beside units, lots and people; null: nothing');
       t.bigInteger('voids_seq').unsigned().nullable().unique().references('entry.seq');
       t.bigInteger('replaces_seq').unsigned().nullable().references('entry.seq');
       t.index(['site_id', 'order_at', 'seq']);
       t.index(['site_id', 'kind', 'order_at']);
+      t.index(['site_id', 'seq']);
+      t.index(['site_id', 'kind', 'seq']);
+      t.index(['words'], undefined, 'FULLTEXT');
       t.check('?? >= 0', ['order_at']);
     }),
     down: drop('entry'),
@@ -88,6 +94,7 @@ export const booksMigrations: Step[] = [
       t.unique(['lot_id', 'unit_id', 'stage']);
       t.index(['unit_id', 'number']);
       t.index(['site_id', 'number']);
+      t.index(['site_id', 'last_order_at']);
       t.check('?? >= 0', ['number']);
     }),
     down: drop('holding'),
@@ -126,6 +133,7 @@ export const booksMigrations: Step[] = [
       t.bigInteger('order_at').notNullable();
       t.index(['entry_seq', 'superseded_seq']);
       t.index(['holding_id', 'order_at']);
+      t.index(['account', 'order_at']);
     }),
     down: drop('posting'),
   },
