@@ -56,7 +56,7 @@ export async function flow(
   ] as never);
   const lots = (await db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
-    .join(inWindow.as('w') as never, 'w.id' as never, 'h.id' as never)
+    .join(inWindow.as('w') as unknown as string, 'w.id', 'h.id')
     .modify((q) => {
       if (only.season) q.where('t.season', only.season);
       if (only.lotIds) q.whereIn('t.id', [...only.lotIds]);

@@ -4,19 +4,23 @@ export type PlaceRow = { id: number; name: string; room: string; roomId: number;
 
 /** Units in walking order with the lots that stand in them: for choosing where to put something. */
 export async function places(db: Db, siteId: number): Promise<PlaceRow[]> {
+  const living = db('holding as h')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .where('h.site_id', siteId)
+    .where('h.number', '>', 0)
+    .groupBy('h.unit_id')
+    .select('h.unit_id', db.raw("GROUP_CONCAT(DISTINCT t.name ORDER BY t.name SEPARATOR ', ') AS holds"));
   const rows = (await db('unit as u')
     .join('room as r', 'r.id', 'u.room_id')
-    .leftJoin('holding as h', (on) => on.on('h.unit_id', 'u.id').andOnVal('h.number', '>', 0))
-    .leftJoin('lot as t', 't.id', 'h.lot_id')
+    .leftJoin(living.as('l') as unknown as string, 'l.unit_id', 'u.id')
     .where({ 'u.site_id': siteId, 'u.retired': false })
-    .groupBy('u.id', 'u.name', 'r.name', 'r.id', 'u.kind', 'r.walk_order', 'u.place_y', 'u.place_x')
     .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id'])
     .select(
       'u.id',
       'u.name',
       'u.kind',
       { room: 'r.name', roomId: 'r.id' },
-      db.raw("COALESCE(GROUP_CONCAT(DISTINCT t.name ORDER BY t.name SEPARATOR ', '), '') AS holds"),
+      db.raw("COALESCE(l.holds, '') AS holds"),
     )) as PlaceRow[];
   return rows;
 }

@@ -146,11 +146,13 @@ async function recentRounds(db: Db, holdingIds: readonly number[], now: number):
           .whereIn('kind', ['pick', 'dead'])
           .where('at', '>', now - 14 * 86_400_000)
           .where('at', '<=', now)
-          .orderBy('at')
-          .select('holding_id', 'value')) as { holding_id: number; value: number }[]);
-  const out = new Map<number, number[]>();
-  for (const r of rows) (out.get(r.holding_id) ?? out.set(r.holding_id, []).get(r.holding_id)!).push(r.value);
-  return out;
+          .groupBy('holding_id')
+          // One row a holding: thousands of small rows cost more to read than to add up.
+          .select('holding_id', db.raw("GROUP_CONCAT(value ORDER BY `at` SEPARATOR ' ') AS list"))) as {
+          holding_id: number;
+          list: string;
+        }[]);
+  return new Map(rows.map((r) => [r.holding_id, r.list.split(' ').map(Number)]));
 }
 
 export async function lastObservations(

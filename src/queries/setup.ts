@@ -45,7 +45,7 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
         y: 'place_y',
         partOf: 'part_of',
       },
-      db.raw('(SELECT COALESCE(SUM(h.number), 0) FROM holding h WHERE h.unit_id = u.id) AS holds'),
+      db.raw('(SELECT COALESCE(SUM(h.number), 0) FROM holding h WHERE h.unit_id = u.id AND h.number > 0) AS holds'),
     ),
     db('sensor').where({ site_id: siteId }).orderBy('id').select('id', 'name', { roomId: 'room_id' }),
     db('release_site')

@@ -162,7 +162,7 @@ async function ledgerSeqs(db: Db, siteId: number, f: LedgerFilter): Promise<numb
   return (await db('entry as e')
     .where('e.site_id', siteId)
     .modify((q) => {
-      if (ways.length > 0) q.join(db.union(ways as never).as('x') as never, 'x.entry_seq' as never, 'e.seq' as never);
+      if (ways.length > 0) q.join(db.union(ways as never).as('x') as unknown as string, 'x.entry_seq', 'e.seq');
       if (f.kinds && f.kinds.length > 0) q.whereIn('e.kind', [...f.kinds]);
       if (f.before !== undefined) q.where('e.seq', '<', f.before);
     })

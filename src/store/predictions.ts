@@ -39,6 +39,9 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
       }
       worked += 1;
     }
+    await db('site')
+      .whereIn('id', [...books.keys()])
+      .increment('predicted', 1);
   }
   return worked;
 }

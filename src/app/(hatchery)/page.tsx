@@ -7,8 +7,9 @@ import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
 
-export default async function TodayPage() {
+export default async function TodayPage({ searchParams }: { searchParams: Promise<{ room?: string }> }) {
   const person = await requirePerson();
+  const { room } = await searchParams;
   const at = requestNow();
   return (
     <TodayScreen
@@ -16,6 +17,7 @@ export default async function TodayPage() {
       now={at}
       timeZone={person.timeZone}
       us={person.units === 'us'}
+      room={room ? Number(room) : null}
       canSettle={person.role === 'manager' || person.role === 'culturist'}
     />
   );

@@ -9,14 +9,13 @@ import { TZDate } from '@date-fns/tz';
 function byQuarter<T>(work: (at: number, timeZone: string) => T): (at: number, timeZone: string) => T {
   const known = new Map<string, Map<number, T>>();
   return (at, timeZone) => {
-    let own = known.get(timeZone);
-    if (!own) known.set(timeZone, (own = new Map()));
+    const own = known.get(timeZone) ?? new Map<number, T>();
     const quarter = Math.floor(at / 900_000);
-    let answer = own.get(quarter);
-    if (answer === undefined) {
-      if (own.size > 20_000) own.clear();
-      own.set(quarter, (answer = work(at, timeZone)));
-    }
+    const before = own.get(quarter);
+    if (before !== undefined) return before;
+    if (own.size > 20_000) own.clear();
+    const answer = work(at, timeZone);
+    known.set(timeZone, own.set(quarter, answer));
     return answer;
   };
 }

@@ -16,6 +16,8 @@ type Props = {
   stock: StockList | null;
   by: string;
   day: string | undefined;
+  /** Page of the stock list, from 0. */
+  page: number;
   today: string;
   entries: SheetEntry[];
   search: string;
@@ -51,7 +53,12 @@ export function RecordsScreen(p: Props) {
   );
 }
 
-function Stock({ stock, by, day, today }: Props & { stock: StockList }) {
+/** Rows of the stock list that stand on one page; CSV, XLSX and the printed list hold all. */
+const STOCK_PAGE = 100;
+
+function Stock({ stock, by, day, today, page }: Props & { stock: StockList }) {
+  const pages = Math.max(1, Math.ceil(stock.rows.length / STOCK_PAGE));
+  const at = Math.min(page, pages - 1);
   const query = `day=${day ?? ''}&by=${by}`.replace('day=&', '');
   return (
     <>
@@ -95,7 +102,7 @@ function Stock({ stock, by, day, today }: Props & { stock: StockList }) {
             </p>
             <table className="ledger">
               <tbody>
-                {stock.totals.map((t) => (
+                {stock.totals.slice(0, STOCK_PAGE).map((t) => (
                   <tr key={t.by} data-total={t.by}>
                     <td>{t.by}</td>
                     <td className="num">
@@ -105,6 +112,9 @@ function Stock({ stock, by, day, today }: Props & { stock: StockList }) {
                 ))}
               </tbody>
             </table>
+            {stock.totals.length > STOCK_PAGE && (
+              <p className="quiet mt-2">and {stock.totals.length - STOCK_PAGE} more: the files hold all.</p>
+            )}
           </section>
           <section className="overflow-x-auto">
             <table className="ledger">
@@ -118,7 +128,7 @@ function Stock({ stock, by, day, today }: Props & { stock: StockList }) {
                 </tr>
               </thead>
               <tbody>
-                {stock.rows.map((r) => (
+                {stock.rows.slice(at * STOCK_PAGE, (at + 1) * STOCK_PAGE).map((r) => (
                   <tr key={`${r.lotId} ${r.unit} ${r.stage}`} data-unit={r.unit}>
                     <td>{r.species}</td>
                     <td>
@@ -137,6 +147,24 @@ function Stock({ stock, by, day, today }: Props & { stock: StockList }) {
                 ))}
               </tbody>
             </table>
+            {pages > 1 && (
+              <nav className="mt-3 flex items-baseline gap-4" aria-label="Pages of the stock list">
+                {at > 0 && (
+                  <Link className="link" href={`/records?tab=stock&${query}&page=${at - 1}`}>
+                    before
+                  </Link>
+                )}
+                <span className="quiet">
+                  rows {at * STOCK_PAGE + 1} to {Math.min(stock.rows.length, (at + 1) * STOCK_PAGE)} of{' '}
+                  {stock.rows.length}
+                </span>
+                {at < pages - 1 && (
+                  <Link className="link" href={`/records?tab=stock&${query}&page=${at + 1}`}>
+                    next
+                  </Link>
+                )}
+              </nav>
+            )}
           </section>
         </div>
       )}
@@ -150,7 +178,7 @@ function Ledger({ entries, search, kind, kinds, now, timeZone }: Props) {
       <form method="get" action="/records" className="mb-3 flex flex-wrap items-end gap-4">
         <input type="hidden" name="tab" value="ledger" />
         <label className="field">
-          <span className="label">Search in notes, people, what was entered</span>
+          <span className="label">Search: unit, lot, person, words of notes</span>
           <input name="search" defaultValue={search} className="input w-[20rem]" />
         </label>
         <label className="field">

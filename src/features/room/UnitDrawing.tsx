@@ -70,17 +70,7 @@ function Jar({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
         strokeWidth={1.3}
       />
       <g clipPath={`url(#jar${id})`}>
-        {eggs.map(([x, y], i) => (
-          <Dot
-            key={i}
-            x={x + 2}
-            y={y + height - level}
-            colour={white.has(i) ? 'var(--sheet)' : colour}
-            stroke={white.has(i) ? 'var(--loss)' : 'none'}
-            larva={larvae && !white.has(i)}
-            i={i}
-          />
-        ))}
+        <Eggs at={eggs} dx={2} dy={height - level} white={white} colour={colour} larvae={larvae} />
         {handsOff && <rect width={w} height={height - level} fill={`url(#off${id})`} opacity={0.6} />}
       </g>
       <line x1={w / 2} x2={w / 2} y1={2} y2={height - 6} stroke="var(--strong)" strokeWidth={0.9} />
@@ -109,54 +99,51 @@ function Tray({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
         stroke={fill === 0 ? 'var(--strong)' : 'var(--ink)'}
         strokeWidth={1.3}
       />
-      {eggs.map(([x, y], i) => (
-        <Dot
-          key={i}
-          x={x + 5}
-          y={y + 8}
-          colour={white.has(i) ? 'var(--sheet)' : colour}
-          stroke={white.has(i) ? 'var(--loss)' : 'none'}
-          larva={larvae && !white.has(i)}
-          i={i}
-        />
-      ))}
+      <Eggs at={eggs} dx={5} dy={8} white={white} colour={colour} larvae={larvae} />
       {handsOff && <rect x={5} y={2} width={w - 10} height={7} fill={`url(#off${id})`} opacity={0.7} />}
     </svg>
   );
 }
 
-function Dot({
-  x,
-  y,
+/**
+ * All eggs of a unit as a few paths of round dots (lines without length, capped round): a room holds thousands, and an
+ * element for each would make the page ten times as heavy. Dead ones are white with a red rim; larvae have a tail.
+ */
+function Eggs({
+  at,
+  dx,
+  dy,
+  white,
   colour,
-  stroke,
-  larva,
-  i,
+  larvae,
 }: {
-  x: number;
-  y: number;
+  at: readonly [number, number][];
+  dx: number;
+  dy: number;
+  white: ReadonlySet<number>;
   colour: string;
-  stroke: string;
-  larva?: boolean;
-  i: number;
+  larvae?: boolean;
 }) {
-  if (!larva)
-    return (
-      <circle
-        cx={x.toFixed(1)}
-        cy={y.toFixed(1)}
-        r={2.35}
-        fill={colour}
-        stroke={stroke}
-        strokeWidth={0.9}
-        opacity={0.92}
-      />
-    );
-  const turn = (i * 47) % 360;
+  const dot = (x: number, y: number) => `M${(x + dx).toFixed(1)} ${(y + dy).toFixed(1)}h0`;
+  let living = '';
+  let dead = '';
+  let tails = '';
+  at.forEach(([x, y], i) => {
+    if (white.has(i)) {
+      dead += dot(x, y);
+      return;
+    }
+    living += dot(x, y);
+    if (!larvae) return;
+    const turn = (i * 47 * Math.PI) / 180;
+    tails += `M${(x + dx).toFixed(1)} ${(y + dy).toFixed(1)}l${(4.2 * Math.cos(turn)).toFixed(1)} ${(4.2 * Math.sin(turn)).toFixed(1)}`;
+  });
   return (
-    <g transform={`translate(${x.toFixed(1)} ${y.toFixed(1)}) rotate(${turn})`}>
-      <circle r={1.7} fill={colour} />
-      <line x1={1} x2={4.2} y1={-0.6} y2={-1.2} stroke={colour} strokeWidth={0.9} />
+    <g fill="none" strokeLinecap="round">
+      {tails && <path d={tails} stroke={colour} strokeWidth={0.9} />}
+      {living && <path d={living} stroke={colour} strokeWidth={larvae ? 3.4 : 4.7} opacity={0.92} />}
+      {dead && <path d={dead} stroke="var(--loss)" strokeWidth={5.6} />}
+      {dead && <path d={dead} stroke="var(--sheet)" strokeWidth={3.8} />}
     </g>
   );
 }
@@ -213,6 +200,19 @@ export function LossBars({
   height?: number;
 }) {
   const step = width / losses.length;
+  const bars = (from: number, to: number) =>
+    losses
+      .slice(from, to)
+      .map((l, k) => {
+        if (l === null) return '';
+        const tall = Math.max(1, (height - 2) * Math.sqrt(l / Math.max(1, most)));
+        const w = (step - 1.4).toFixed(1);
+        return `M${((from + k) * step + 0.6).toFixed(1)} ${height}h${w}v${(-tall).toFixed(1)}h-${w}z`;
+      })
+      .join('');
+  const dots = losses
+    .map((l, i) => (l === null ? `M${(i * step + step / 2).toFixed(1)} ${height - 3}h0` : ''))
+    .join('');
   return (
     <svg
       width={width}
@@ -221,20 +221,9 @@ export function LossBars({
       aria-label={`dead of the last ${losses.length} days: ${losses.map((l) => l ?? 'not looked').join(', ')}`}
     >
       <line x1={0} x2={width} y1={height - 0.5} y2={height - 0.5} stroke="var(--rule)" />
-      {losses.map((l, i) =>
-        l === null ? (
-          <circle key={i} cx={i * step + step / 2} cy={height - 3} r={0.9} fill="var(--strong)" />
-        ) : (
-          <rect
-            key={i}
-            x={i * step + 0.6}
-            width={step - 1.4}
-            y={height - Math.max(1, (height - 2) * Math.sqrt(l / Math.max(1, most)))}
-            height={Math.max(1, (height - 2) * Math.sqrt(l / Math.max(1, most)))}
-            fill={i === losses.length - 1 ? 'var(--ink)' : 'var(--strong)'}
-          />
-        ),
-      )}
+      <path d={dots} stroke="var(--strong)" strokeWidth={1.8} strokeLinecap="round" />
+      <path d={bars(0, losses.length - 1)} fill="var(--strong)" />
+      <path d={bars(losses.length - 1, losses.length)} fill="var(--ink)" />
     </svg>
   );
 }

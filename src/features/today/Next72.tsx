@@ -6,6 +6,9 @@ const HOUR = 3_600_000;
 const SPAN = 72 * HOUR;
 const HEIGHT = 560;
 
+/** Labels that stand beside the clock; what comes after them is told below it. */
+const MOST_LABELS = 32;
+
 type Band = { key: string; label: string; from: number; to: number; at: number; stage: string };
 
 /** A vertical clock of three days: windows of hatch and other stages as bands, the likeliest hour marked. */
@@ -59,6 +62,8 @@ export function Next72({
       last = Math.max(8, y(b.at), last + 16);
       return { ...b, y: last };
     });
+  const crowded = labels.splice(MOST_LABELS);
+  if (crowded.length > 0) last = labels.at(-1)!.y;
   const later = placed.filter((b) => b.at > end);
   return (
     <div>
@@ -69,7 +74,10 @@ export function Next72({
         aria-label={
           bands.length === 0
             ? 'Nothing is predicted in the next 72 hours'
-            : bands.map((b) => `${b.label} ${when(b.at, timeZone)}`).join('; ')
+            : bands
+                .slice(0, MOST_LABELS)
+                .map((b) => `${b.label} ${when(b.at, timeZone)}`)
+                .join('; ')
         }
       >
         <line x1={44} x2={44} y1={0} y2={HEIGHT} stroke="var(--strong)" />
@@ -126,9 +134,19 @@ export function Next72({
           </g>
         ))}
       </svg>
+      {crowded.length > 0 && (
+        <p className="quiet mt-2 text-[0.9rem]">
+          And {crowded.length} more, from {clock(crowded[0]!.at, timeZone)} on {weekday(crowded[0]!.at, timeZone)}.
+        </p>
+      )}
       {later.length > 0 && (
         <p className="quiet mt-2 text-[0.9rem]">
-          Windows that open by then, likeliest later: {later.map((b) => b.label).join(', ')}.
+          Windows that open by then, likeliest later:{' '}
+          {later
+            .slice(0, 12)
+            .map((b) => b.label)
+            .join(', ')}
+          {later.length > 12 && ` and ${later.length - 12} more`}.
         </p>
       )}
       {bands.length === 0 && <p className="quiet">No stage is predicted in these days.</p>}

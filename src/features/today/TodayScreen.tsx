@@ -14,16 +14,20 @@ export function TodayScreen({
   timeZone,
   canSettle,
   us,
+  room,
 }: {
   today: Today;
   now: number;
   timeZone: string;
   canSettle: boolean;
   us: boolean;
+  /** The room that is walked, where the hatchery is too large to show all of them at once. */
+  room: number | null;
 }) {
   const rooms = [...new Map(today.holdings.map((h) => [h.roomId, h.room]))];
   const daily = (h: RoundHolding) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead');
   const left = today.holdings.filter(daily).length;
+  const walked = walkedRooms(today.holdings, room);
   const wanting = today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length;
   return (
     <div className="grid min-h-full grid-cols-[minmax(0,1fr)_300px] max-lg:grid-cols-1">
@@ -75,6 +79,7 @@ export function TodayScreen({
         {rooms.map(([roomId, room]) => {
           const here = today.holdings.filter((h) => h.roomId === roomId);
           const open = here.filter(daily).length;
+          if (!walked.has(roomId)) return <FoldedRoom key={roomId} id={roomId} name={room} here={here} open={open} />;
           return (
             <section key={roomId} className="mb-5" aria-label={room}>
               <div className="sticky top-0 z-10 flex flex-wrap items-baseline gap-x-3 border-b border-strong bg-ground py-1.5">
@@ -153,6 +158,46 @@ export function TodayScreen({
         <Next72 holdings={today.holdings} now={now} timeZone={timeZone} />
       </aside>
     </div>
+  );
+}
+
+/** Rows of the walk that one page holds; above it the rooms are walked one at a time. */
+const ONE_PAGE = 120;
+
+/** Which rooms lie open: all, or, in a large hatchery, the one asked for, else the first with something left to do. */
+export function walkedRooms(holdings: readonly RoundHolding[], asked: number | null): ReadonlySet<number> {
+  const all = new Set(holdings.map((h) => h.roomId));
+  if (holdings.length <= ONE_PAGE) return all;
+  if (asked !== null && all.has(asked)) return new Set([asked]);
+  const first = holdings.find((h) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead')) ?? holdings[0]!;
+  return new Set([first.roomId]);
+}
+
+function FoldedRoom({
+  id,
+  name,
+  here,
+  open,
+}: {
+  id: number;
+  name: string;
+  here: readonly RoundHolding[];
+  open: number;
+}) {
+  const wanting = here.filter((h) => h.due.some((d) => d.urgency === 1)).length;
+  return (
+    <section aria-label={name} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-2">
+      <h2>
+        <Link href={`/?room=${id}`} className="text-ink">
+          {name}
+        </Link>
+      </h2>
+      <span className="text-[0.9rem] text-soft">
+        {here.length} {here.length === 1 ? 'unit' : 'units'}
+      </span>
+      {wanting > 0 && <span className="text-[0.9rem] font-semibold text-hand">{wanting} want a hand now</span>}
+      <span className="ml-auto text-[0.9rem] text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
+    </section>
   );
 }
 

@@ -18,6 +18,9 @@ export const booksMigrations: Step[] = [
       t.specificType('payload_hash', 'CHAR(64) CHARACTER SET ascii').notNullable();
       t.json('result').notNullable();
       t.bigInteger('at').notNullable();
+      t.specificType('seq', 'BIGINT UNSIGNED NOT NULL AUTO_INCREMENT UNIQUE').comment(
+        'order in which they were carried out',
+      );
     }),
     down: drop('command'),
   },
@@ -35,6 +38,7 @@ export const booksMigrations: Step[] = [
         .nullable()
         .comment('start of the thermal clock; the mean over cohorts for a mixture');
       t.unique(['site_id', 'name']);
+      t.index(['site_id', 'season']);
     }),
     down: drop('lot'),
   },

@@ -17,6 +17,7 @@ export const placesMigrations: Step[] = [
       t.tinyint('season_starts_month').notNullable().defaultTo(9);
       t.float('altitude_m').nullable();
       t.boolean('demo').notNullable().defaultTo(false);
+      t.integer('predicted').unsigned().notNullable().defaultTo(0).comment('goes up whenever dates were worked anew');
       t.bigInteger('created_at').notNullable();
     }),
     down: drop('site'),

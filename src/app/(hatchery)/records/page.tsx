@@ -26,6 +26,7 @@ export default async function RecordsPage({
       stock={tab === 'stock' ? await stockList(db(), person.siteId, q.asOf, q.by) : null}
       by={q.by}
       day={q.day}
+      page={Math.max(0, Math.floor(Number(params.page) || 0))}
       today={isoDay(at, person.timeZone)}
       entries={
         tab === 'ledger'
