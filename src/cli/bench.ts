@@ -8,15 +8,35 @@ export async function runBench(args: string[]): Promise<number> {
   const own = await startDatabase(join(HOME, 'bench-db'));
   try {
     const { bench } = await import('../../bench/run');
-    const results = await bench(own, say);
-    const rows = results.map(
-      (r) =>
-        `| ${r.what} | ${r.ratio.toFixed(2)} | ${r.wanted} | ${r.ours.toFixed(1)} ${r.unit} | ${r.base.toFixed(1)} ${r.unit} | ${r.ratio <= r.wanted ? 'met' : 'missed'} |`,
-    );
-    const table = ['| what | ratio | at most | ours | baseline | |', '|---|---|---|---|---|---|', ...rows].join('\n');
-    process.stdout.write(`${table}\n`);
-    if (args.includes('--write')) writeFileSync('docs/bench.md', `${page}\n${table}\n${open}`);
-    return results.every((r) => r.ratio <= r.wanted) ? 0 : 1;
+    const { results, screens, bounds } = await bench(own, say);
+    const verdict = (value: number, wanted: number | null) =>
+      wanted === null ? '' : value <= wanted ? 'met' : 'missed';
+    const text = [
+      '| what | ratio | at most | ours | baseline | |',
+      '|---|---|---|---|---|---|',
+      ...results.map(
+        (r) =>
+          `| ${r.what} | ${r.ratio.toFixed(2)} | ${r.wanted ?? ''} | ${r.ours.toFixed(1)} ${r.unit} | ${r.base.toFixed(1)} ${r.unit} | ${verdict(r.ratio, r.wanted)} |`,
+      ),
+      '',
+      screensSay,
+      '',
+      '| screen | large / small, p95 | at most | small p95 (median) | large p95 (median) | bare page p95 | queries small, large | |',
+      '|---|---|---|---|---|---|---|---|',
+      ...screens.map(
+        (s) =>
+          `| ${s.screen} | ${(s.large / s.small).toFixed(2)} | 1.5 | ${s.small.toFixed(0)} ms (${s.smallMid.toFixed(0)}) | ${s.large.toFixed(0)} ms (${s.largeMid.toFixed(0)}) | ${s.bare.toFixed(0)} ms | ${s.queries.join(', ')} | ${s.queries[0] === s.queries[1] ? verdict(s.large / s.small, 1.5) : 'missed'} |`,
+      ),
+      '',
+      '| what | measured | at most | |',
+      '|---|---|---|---|',
+      ...bounds.map(
+        (b) => `| ${b.what} | ${b.value.toFixed(1)} ${b.unit} | ${b.wanted} | ${verdict(b.value, b.wanted)} |`,
+      ),
+    ].join('\n');
+    process.stdout.write(`${text}\n`);
+    if (args.includes('--write')) writeFileSync('docs/bench.md', `${page}\n${text}\n${notes}`);
+    return text.includes('| missed |') ? 1 : 0;
   } finally {
     await stopDatabase(own.dir);
   }
@@ -27,8 +47,10 @@ const page = `# Speed
 \`./morula bench\` prints ratios within one run, ours and the baseline (in \`bench/baseline\`) taking turns; \`--write\` puts them here.
 `;
 
-const open = `
-A plain pick costs some twelve statements against seven by hand (site lock, repeated command, unit, what stood there, loadings): looking up the unit and what stands in it in one statement is the next to save.
+const screensSay = `Screens: a hatchery of 60 living lots in 80 units, and one of 10 000 lots (300 living in 400 units, 394 000 entries, 1 080 000 postings, 3 000 000 readings; five living blocks played through the commands, the past copied in SQL). The visible window is the same: Today lays open one room at a time above 120 rows, the stock list has pages of 100 rows, the river draws the 80 largest lots of its window. Requests to both applications and to a bare page with one \`SELECT 1\` take turns.`;
 
-Not measured yet: the screens of a large hatchery against those of one of 60 lots; a correction with 50 dependants; first-load script; tasks while typing; memory.
+const notes = `
+What stands is worked once and kept until a command or new dates change something, or the minute is over: a page that comes right after a record pays for it (some 30 ms with 72 holdings, 120 ms with 360).
+
+A plain pick costs some ten statements against seven by hand (site lock, repeated command, what stood there, loadings).
 `;

@@ -47,7 +47,7 @@ export const changeStage = defineCommand({
   async handle(c, p) {
     const event = eventOf(c, p);
     const unit = await unitById(c, p.unit);
-    const [any] = await standingsIn(c, unit, asOf(c, event), { lotId: p.lotId });
+    const [any] = await standingsIn(c, unit.id, asOf(c, event), { lotId: p.lotId });
     if (!any)
       throw new CommandRefused(
         'nothingThere',
@@ -129,7 +129,7 @@ export const move = defineCommand({
     }
     const there = target.shared
       ? []
-      : (await standingsIn(c, target, at)).filter(
+      : (await standingsIn(c, target.id, at)).filter(
           (s) => s.number > 0 && !sources.some((x) => x.from.holding.id === s.holding.id && x.amount.kind === 'all'),
         );
     await warnLoads(

@@ -34,20 +34,36 @@ export async function unitById(c: Context, id: number, path = 'unit'): Promise<U
   return unit;
 }
 
+const UNIT = [
+  'id',
+  'site_id',
+  'room_id',
+  'name',
+  'kind',
+  'shared',
+  'load_limit',
+  'retired',
+  'sensor_id',
+  'volume_l',
+] as const;
+const LOT = ['name', 'species', 'season', 'grade', 'fertilised_at', 'started_at'] as const;
+
 /**
  * What stood in a unit at an instant: holdings with animals in them then, or, when none had any, those not declared
- * empty. Narrowed by lot and stage where given.
+ * empty. Narrowed by lot and stage where given. One statement as a rule: every pick waits for it.
  */
 export async function standingsIn(
   c: Context,
-  unit: UnitRow,
+  unitId: number,
   at: number,
   only: { lotId?: number; stage?: string } = {},
 ): Promise<Standing[]> {
   const rows = (await c
     .trx('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
-    .where('h.unit_id', unit.id)
+    .join('unit as u', 'u.id', 'h.unit_id')
+    .where('h.unit_id', unitId)
+    .where('u.site_id', c.site.id)
     .whereNotNull('h.opened_at')
     .where('h.opened_at', '<=', at)
     .modify((q) => {
@@ -56,22 +72,10 @@ export async function standingsIn(
       // What was emptied before the instant cannot stand there; most of a unit's history falls away here.
       q.where((b) => b.where('h.number', '>', 0).orWhere('h.last_order_at', '>=', at).orWhereNull('h.closed_at'));
     })
-    .select(
-      'h.*',
-      't.name as lot_name',
-      't.species',
-      't.season',
-      't.grade',
-      't.fertilised_at',
-      't.started_at',
-    )) as (HoldingRow & {
-    lot_name: string;
-    species: string;
-    season: string;
-    grade: string;
-    fertilised_at: number | null;
-    started_at: number;
-  })[];
+    .select('h.*', ...LOT.map((k) => `t.${k} as lot_${k}`), ...UNIT.map((k) => `u.${k} as unit_${k}`))) as (HoldingRow &
+    Record<string, unknown>)[];
+  const part = <T>(r: Record<string, unknown>, prefix: string, keys: readonly string[]) =>
+    Object.fromEntries(keys.map((k) => [k, r[`${prefix}_${k}`]])) as T;
   const past = rows.filter((r) => r.last_order_at > at);
   const points =
     past.length === 0
@@ -87,16 +91,8 @@ export async function standingsIn(
     return [
       {
         holding: r,
-        unit,
-        lot: {
-          id: r.lot_id,
-          name: r.lot_name,
-          species: r.species,
-          season: r.season,
-          grade: r.grade,
-          fertilised_at: r.fertilised_at,
-          started_at: r.started_at,
-        },
+        unit: part<UnitRow>(r, 'unit', UNIT),
+        lot: { id: r.lot_id, ...part<Omit<LotRow, 'id'>>(r, 'lot', LOT) },
         number: then.number,
         sd: then.sd,
         closed: then.closed_at !== null,
@@ -121,11 +117,11 @@ export async function standing(
   prefer: readonly string[] = [],
   path = 'unit',
 ): Promise<Standing> {
-  const unit = await unitById(c, unitId, path);
-  const found = await standingsIn(c, unit, at, only);
+  const found = await standingsIn(c, unitId, at, only);
   if (found.length === 1) return found[0]!;
+  const unit = found[0]?.unit ?? (await unitById(c, unitId, path));
   if (found.length === 0) {
-    const ever = await c.trx('holding').where({ unit_id: unit.id }).whereNotNull('opened_at').first('id');
+    const ever = await c.trx('holding').where({ unit_id: unitId }).whereNotNull('opened_at').first('id');
     throw new CommandRefused(
       'nothingThere',
       ever ? `Nothing stood in ${unit.name} then.` : `Nothing has been put into ${unit.name} yet.`,
