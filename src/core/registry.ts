@@ -117,6 +117,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./books/bookCalculations')).composition),
   },
   {
+    id: 'books.drift',
+    title: 'Unseen loss, learned from counts',
+    group: 'The stock books',
+    load: async () => as((await import('./books/drift')).drift),
+  },
+  {
     id: 'books.reconcile',
     title: 'The whole line at once',
     group: 'The stock books',

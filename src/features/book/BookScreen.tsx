@@ -2,9 +2,11 @@ import Link from 'next/link';
 import { modelRange, rateFunction } from '@/core/development/model';
 import { figures } from '@/core/quantities/format';
 import type { Milestone, Species } from '@/core/species/species';
-import { dayMonth } from '@/core/time/localDay';
+import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { BookView, ValueChange } from '@/queries/book';
+import type { OwnDrift } from '@/queries/drift';
 import { Glyph } from '@/ui/glyphs';
+import { OwnDriftLine } from './OwnDriftLine';
 import { ValueEditor } from './ValueEditor';
 
 /** What do we know? Species with their stages, clocks, limits and values, each with its source, or marked to verify. */
@@ -12,6 +14,7 @@ export function BookScreen({
   book,
   open,
   history,
+  ownDrift,
   mayEdit,
   now,
   timeZone,
@@ -19,6 +22,7 @@ export function BookScreen({
   book: BookView;
   open: Species | null;
   history: ValueChange[];
+  ownDrift: OwnDrift[];
   mayEdit: boolean;
   now: number;
   timeZone: string;
@@ -46,7 +50,7 @@ export function BookScreen({
       </nav>
       <section className="min-w-0 px-6 py-4">
         {open ? (
-          <SpeciesPage s={open} history={history} mayEdit={mayEdit} now={now} timeZone={timeZone} />
+          <SpeciesPage s={open} history={history} ownDrift={ownDrift} mayEdit={mayEdit} now={now} timeZone={timeZone} />
         ) : (
           <Unverified book={book} />
         )}
@@ -102,12 +106,14 @@ function Source({ source, hint }: { source: string; hint: string }) {
 function SpeciesPage({
   s,
   history,
+  ownDrift,
   mayEdit,
   now,
   timeZone,
 }: {
   s: Species;
   history: ValueChange[];
+  ownDrift: OwnDrift[];
   mayEdit: boolean;
   now: number;
   timeZone: string;
@@ -195,7 +201,16 @@ function SpeciesPage({
           ))}
           {s.drift.map((d) => (
             <tr key={`d${d.stage}`}>
-              <td>unseen loss between counts, {s.stages.find((x) => x.id === d.stage)?.name}</td>
+              <td>
+                unseen loss between counts, {s.stages.find((x) => x.id === d.stage)?.name}
+                {ownDrift
+                  .filter((o) => o.stage === d.stage)
+                  .map((o) => (
+                    <span key={o.stage} className="block text-[0.92rem]">
+                      <OwnDriftLine species={s.id} own={o} inForce={d} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
+                    </span>
+                  ))}
+              </td>
               <td className="num font-bold">
                 {figures(100 * d.perDay, 2)} <span className="font-normal text-soft">±{figures(196 * d.sd, 2)}</span> %
                 a day

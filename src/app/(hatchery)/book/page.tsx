@@ -1,5 +1,6 @@
 import { BookScreen } from '@/features/book/BookScreen';
 import { bookView, valueHistory } from '@/queries/book';
+import { ownDrift } from '@/queries/drift';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 
@@ -15,6 +16,7 @@ export default async function BookPage({ searchParams }: { searchParams: Promise
       book={book}
       open={open}
       history={open ? await valueHistory(db(), person.siteId, open.id) : []}
+      ownDrift={open ? await ownDrift(db(), person.siteId, open.id) : []}
       mayEdit={person.role === 'manager'}
       now={now()}
       timeZone={person.timeZone}

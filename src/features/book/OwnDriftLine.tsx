@@ -1,0 +1,78 @@
+'use client';
+
+import { figures } from '@/core/quantities/format';
+import type { OwnDrift } from '@/queries/drift';
+import { useAct } from '../acts/useAct';
+import { Worked } from '../frame/Working';
+
+/** What this hatchery's own counts say of unseen loss, beside what the book holds; the manager may put it in force. */
+export function OwnDriftLine({
+  species,
+  own,
+  inForce,
+  mayEdit,
+  asOf,
+}: {
+  species: string;
+  own: OwnDrift;
+  inForce: { perDay: number; sd: number };
+  mayEdit: boolean;
+  asOf: string;
+}) {
+  const act = useAct('species.setValue');
+  const l = own.learned;
+  if (!l)
+    return (
+      <span className="text-soft">
+        {own.counts} own {own.counts === 1 ? 'count' : 'counts'} so far: {own.why}
+      </span>
+    );
+  const value = { perDay: Number(l.perDay.toPrecision(4)), sd: Number(l.sd.toPrecision(4)) };
+  const held = inForce.perDay === value.perDay && inForce.sd === value.sd;
+  return (
+    <span>
+      Own counts say{' '}
+      <Worked request={{ id: 'books.drift', input: own.input, about: 'from the counts of this hatchery' }}>
+        <b>{figures(100 * l.perDay, 2)}</b> <span className="text-soft">±{figures(196 * l.sd, 2)}</span> % a day
+      </Worked>{' '}
+      <span className="text-soft">
+        from {l.used} counts{l.leftOut.length > 0 && `; left out: ${l.leftOut.join(', ')}`}
+      </span>
+      {l.warnings?.map((w) => (
+        <span key={w} className="block text-[0.9rem] text-careful">
+          {w}
+        </span>
+      ))}{' '}
+      {held ? (
+        <span className="text-deep">in force</span>
+      ) : (
+        mayEdit && (
+          <button
+            type="button"
+            className="button ml-2"
+            disabled={act.busy}
+            onClick={() =>
+              void act.submit(
+                {
+                  species,
+                  path: `drift.${own.stage}`,
+                  value,
+                  source: `own counts: ${l.used}, to ${asOf}`,
+                  why: 'learned from the counts of this hatchery against the books (books.drift)',
+                },
+                () => 'In force for what is recorded from now on.',
+              )
+            }
+          >
+            Put in force
+          </button>
+        )
+      )}
+      {act.refused && (
+        <span role="alert" className="block text-loss">
+          {act.refused.message} {act.refused.todo}
+        </span>
+      )}
+    </span>
+  );
+}
