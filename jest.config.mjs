@@ -19,6 +19,8 @@ const common = {
   testEnvironment: 'node',
 };
 export default {
+  // A machine that is busy with something else is no failure.
+  testTimeout: 60_000,
   projects: [
     { ...common, displayName: 'core', testMatch: ['<rootDir>/src/{core,book,ui,features,cli}/**/*.test.ts?(x)'] },
     {

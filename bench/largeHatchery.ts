@@ -267,8 +267,8 @@ async function copyPast(db: Db, copies: number, say: (text: string) => void): Pr
            FROM holding WHERE id BETWEEN ${c.h0} AND ${c.h1}`,
         `INSERT INTO error_source SELECT id + ${source}, CONCAT('${k}:', name), sd, mean, df FROM error_source WHERE id BETWEEN ${s.s0} AND ${s.s1}`,
         `INSERT INTO posting SELECT id + ${posting}, entry_seq + ${entry}, made_seq + ${entry}, NULL, account, holding_id + ${holding}, delta, order_at - ${back} FROM posting WHERE id BETWEEN ${p.p0} AND ${p.p1}`,
-        `INSERT INTO posting_loading SELECT posting_id + ${posting}, source_id + ${source}, coefficient FROM posting_loading WHERE posting_id BETWEEN ${p.p0} AND ${p.p1} AND source_id BETWEEN ${s.s0} AND ${s.s1}`,
-        `INSERT INTO holding_point SELECT holding_id + ${holding}, order_at - ${back}, day_rank, order_seq + ${entry}, entry_seq + ${entry}, number, sd, exposure, exposure_at - ${back}, closed_at - ${back} FROM holding_point WHERE holding_id BETWEEN ${c.h0} AND ${c.h1}`,
+        `INSERT INTO posting_loading SELECT posting_id + ${posting}, source_id + ${source}, coefficient, sd FROM posting_loading WHERE posting_id BETWEEN ${p.p0} AND ${p.p1} AND source_id BETWEEN ${s.s0} AND ${s.s1}`,
+        `INSERT INTO holding_point SELECT holding_id + ${holding}, order_at - ${back}, day_rank, order_seq + ${entry}, entry_seq + ${entry}, made_seq + ${entry}, number, sd, exposure, exposure_at - ${back}, closed_at - ${back} FROM holding_point WHERE holding_id BETWEEN ${c.h0} AND ${c.h1}`,
         `INSERT INTO observation (entry_seq, holding_id, unit_id, lot_id, kind, \`at\`, value, low, high, trials, successes)
            SELECT entry_seq + ${entry}, holding_id + ${holding}, ${unit('unit_id', String(k))}, lot_id + ${lot}, kind, \`at\` - ${back}, value, low, high, trials, successes FROM observation WHERE entry_seq BETWEEN ${e.e0} AND ${e.e1}`,
       ])

@@ -26,8 +26,8 @@ export async function pickBySql(
       [seq, seq, p.holdingId, -p.number, p.at, seq, seq, p.holdingId, p.number, p.at],
     );
     await trx.raw(
-      'INSERT INTO holding_point (holding_id, order_at, day_rank, order_seq, entry_seq, number, sd, exposure, exposure_at) VALUES (?, ?, 1, ?, ?, 1, 0, 0, ?)',
-      [p.holdingId, p.at, seq, seq, p.at],
+      'INSERT INTO holding_point (holding_id, order_at, day_rank, order_seq, entry_seq, made_seq, number, sd, exposure, exposure_at) VALUES (?, ?, 1, ?, ?, ?, 1, 0, 0, ?)',
+      [p.holdingId, p.at, seq, seq, seq, p.at],
     );
     await trx.raw(
       'UPDATE holding SET number = number - ?, last_order_at = ?, last_rank = 1, last_order_seq = ?, last_seq = ? WHERE id = ?',

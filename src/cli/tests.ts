@@ -13,7 +13,7 @@ export async function test(args: string[]): Promise<number> {
   const unitOnly = args[0] === 'unit';
   ensurePrograms(unitOnly ? [] : [{ program: 'chromium', packages: ['chromium'] }]);
   say('starting a private MariaDB for the tests');
-  const server = await startDatabase(join(HOME, 'test-db'));
+  const server = await startDatabase(join(HOME, 'test-db'), false);
   const env = {
     MORULA_TEST_SERVER: server.url('').replace(/\/$/, ''),
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',

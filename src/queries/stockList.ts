@@ -16,6 +16,8 @@ export type StockRow = {
 };
 export type StockList = {
   asOf: number;
+  /** The books as they were known at this instant; null: as known now. */
+  knownAt: number | null;
   rows: StockRow[];
   totals: { by: string; number: number; sd: number }[];
   number: number;
@@ -35,25 +37,20 @@ type Row = Omit<StockRow, 'sd'> & {
 };
 
 /**
- * All living stock as it stood at an instant, by the books as known now. The doubt of totals is that which the holdings
- * share: loadings of all postings until then are added by source before they are squared. Two queries, and the book.
+ * All living stock as it stood at an instant: by the books as known now, or as they were known at the instant `knownAt`
+ * (what was recorded or put right later is then left out, with the doubt that the numbers had). The doubt of totals is
+ * that which the holdings share: loadings are added by source before they are squared.
  */
-export async function stockList(db: Db, siteId: number, asOf: number, by: GroupBy): Promise<StockList> {
-  const [rows] = (await db.raw(
-    `SELECT h.id, t.species, t.name AS lot, t.id AS lotId, u.name AS unit, r.name AS room, h.stage, p.number, p.sd,
-            p.exposure, p.exposure_at AS exposureAt, d.id AS driftId, d.sd AS driftSd, d.mean AS driftMean, h.last_order_at AS lastOrderAt
-       FROM (SELECT id FROM holding WHERE site_id = ? AND number > 0 AND opened_at <= ?
-             UNION ALL SELECT id FROM holding WHERE site_id = ? AND number = 0 AND last_order_at > ? AND opened_at <= ?) w
-       JOIN holding h ON h.id = w.id JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id JOIN room r ON r.id = u.room_id
-       JOIN holding_point p ON p.holding_id = h.id AND (p.order_at, p.day_rank, p.order_seq, p.entry_seq) = (
-         SELECT q.order_at, q.day_rank, q.order_seq, q.entry_seq FROM holding_point q WHERE q.holding_id = h.id AND q.order_at <= ?
-         ORDER BY q.order_at DESC, q.day_rank DESC, q.order_seq DESC, q.entry_seq DESC LIMIT 1)
-       LEFT JOIN error_source d ON d.name = CONVERT(CONCAT('drift:', h.lot_id, '|', h.unit_id, '|', h.stage) USING ascii)
-      WHERE p.number > 0
-      ORDER BY t.species, t.name, r.walk_order, u.place_y, u.place_x, u.id`,
-    [siteId, asOf, siteId, asOf, asOf, asOf],
-  )) as [Row[]];
-  const [book, loadings] = await Promise.all([speciesBook(db, siteId), loadingsOf(db, rows, asOf)]);
+export async function stockList(
+  db: Db,
+  siteId: number,
+  asOf: number,
+  by: GroupBy,
+  knownAt?: number,
+): Promise<StockList> {
+  const seq = knownAt === undefined ? null : await lastKnownSeq(db, siteId, knownAt);
+  const rows = seq === null ? await standingNow(db, siteId, asOf) : await standingAsKnown(db, siteId, asOf, seq);
+  const [book, loadings] = await Promise.all([speciesBook(db, siteId), loadingsOf(db, rows, asOf, seq)]);
   const list = rows.map(
     (r): StockRow => ({
       lot: r.lot,
@@ -75,6 +72,7 @@ export async function stockList(db: Db, siteId: number, asOf: number, by: GroupB
   });
   return {
     asOf,
+    knownAt: knownAt ?? null,
     rows: list,
     totals: [...groups].map(([key, g]) => ({ by: key, number: g.number, sd: sdTogether(loadings, g.ids) })),
     number: list.reduce((s, r) => s + r.number, 0),
@@ -85,16 +83,80 @@ export async function stockList(db: Db, siteId: number, asOf: number, by: GroupB
   };
 }
 
+/** The last entry that had been recorded by an instant; 0 when none had. */
+async function lastKnownSeq(db: Db, siteId: number, instant: number): Promise<number> {
+  const row = (await db('entry')
+    .where({ site_id: siteId })
+    .where('recorded_at', '<=', instant)
+    .orderBy('recorded_at', 'desc')
+    .orderBy('seq', 'desc')
+    .first('seq')) as { seq: number } | undefined;
+  return row?.seq ?? 0;
+}
+
+const WHERE_IT_STOOD = `JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id JOIN room r ON r.id = u.room_id
+       LEFT JOIN error_source d ON d.name = CONVERT(CONCAT('drift:', h.lot_id, '|', h.unit_id, '|', h.stage) USING ascii)
+      WHERE p.number > 0
+      ORDER BY t.species, t.name, r.walk_order, u.place_y, u.place_x, u.id`;
+const COLUMNS = `h.id, t.species, t.name AS lot, t.id AS lotId, u.name AS unit, r.name AS room, h.stage, p.number, p.sd,
+       p.exposure, p.exposure_at AS exposureAt, d.id AS driftId, d.sd AS driftSd, d.mean AS driftMean, h.last_order_at AS lastOrderAt`;
+
+async function standingNow(db: Db, siteId: number, asOf: number): Promise<Row[]> {
+  const [rows] = (await db.raw(
+    `SELECT ${COLUMNS}
+       FROM (SELECT id FROM holding WHERE site_id = ? AND number > 0 AND opened_at <= ?
+             UNION ALL SELECT id FROM holding WHERE site_id = ? AND number = 0 AND last_order_at > ? AND opened_at <= ?) w
+       JOIN holding h ON h.id = w.id
+       JOIN holding_point p ON p.holding_id = h.id AND (p.order_at, p.day_rank, p.order_seq, p.entry_seq) = (
+         SELECT q.order_at, q.day_rank, q.order_seq, q.entry_seq FROM holding_point q WHERE q.holding_id = h.id AND q.order_at <= ?
+         ORDER BY q.order_at DESC, q.day_rank DESC, q.order_seq DESC, q.entry_seq DESC LIMIT 1)
+       ${WHERE_IT_STOOD}`,
+    [siteId, asOf, siteId, asOf, asOf, asOf],
+  )) as [Row[]];
+  return rows;
+}
+
+/** Holdings by the derivations that were in force after entry `seq`: today's that are as old, and those since replaced. */
+async function standingAsKnown(db: Db, siteId: number, asOf: number, seq: number): Promise<Row[]> {
+  // Only holdings that stand, changed after the instant, or were touched by what came to be known later can differ from nothing.
+  const candidates = db.union([
+    db('holding').where({ site_id: siteId }).where('number', '>', 0).select('id'),
+    db('holding').where({ site_id: siteId }).where('last_order_at', '>', asOf).select('id'),
+    db('holding_point_past').where('superseded_seq', '>', seq).select('holding_id'),
+    db('holding_point').where('entry_seq', '>', seq).select('holding_id'),
+  ] as never);
+  const ids = ((await db.from(candidates.as('c')).pluck('id')) as number[]).map(Number);
+  if (ids.length === 0) return [];
+  const point = 'holding_id, order_at, day_rank, order_seq, entry_seq, number, sd, exposure, exposure_at';
+  const list = ids.join(',');
+  const [rows] = (await db.raw(
+    `SELECT ${COLUMNS}
+       FROM (SELECT x.*, ROW_NUMBER() OVER (PARTITION BY holding_id ORDER BY order_at DESC, day_rank DESC, order_seq DESC, entry_seq DESC) AS latest
+               FROM (SELECT ${point} FROM holding_point WHERE holding_id IN (${list}) AND order_at <= ? AND made_seq <= ?
+                     UNION ALL SELECT ${point} FROM holding_point_past
+                                WHERE holding_id IN (${list}) AND order_at <= ? AND made_seq <= ? AND superseded_seq > ?) x) p
+       JOIN holding h ON h.id = p.holding_id AND p.latest = 1 AND h.site_id = ?
+       ${WHERE_IT_STOOD}`,
+    [asOf, seq, asOf, seq, seq, siteId],
+  )) as [Row[]];
+  return rows;
+}
+
 type Loading = { holding: number; source: number; c: number; sd: number };
 
 /** Loadings of each holding at an instant, its own unseen loss since its last full count among them. */
-async function loadingsOf(db: Db, rows: readonly Row[], asOf: number): Promise<Map<number, Loading[]>> {
+async function loadingsOf(
+  db: Db,
+  rows: readonly Row[],
+  asOf: number,
+  seq: number | null,
+): Promise<Map<number, Loading[]>> {
   const ids = rows.map((r) => r.id);
   const out = new Map<number, Loading[]>(ids.map((id) => [id, []]));
   if (ids.length === 0) return out;
   // Where nothing was entered after the instant, the loadings that stand are those of the instant: no history to add up.
   const found = (
-    rows.every((r) => r.lastOrderAt <= asOf)
+    seq === null && rows.every((r) => r.lastOrderAt <= asOf)
       ? await db('holding_loading as l')
           .join('error_source as s', 's.id', 'l.source_id')
           .whereIn('l.holding_id', ids)
@@ -105,11 +167,24 @@ async function loadingsOf(db: Db, rows: readonly Row[], asOf: number): Promise<M
           .where('p.account', 'holding')
           .whereIn('p.holding_id', ids)
           .where('p.order_at', '<=', asOf)
-          .whereNull('p.superseded_seq')
-          .groupBy('p.holding_id', 's.id', 's.sd')
-          .select({ holding: 'p.holding_id', source: 's.id', sd: 's.sd' }, db.raw('SUM(l.coefficient) AS c'))
+          .modify((q) => {
+            if (seq === null) q.whereNull('p.superseded_seq');
+            else
+              q.where('p.made_seq', '<=', seq).where((b) =>
+                b.whereNull('p.superseded_seq').orWhere('p.superseded_seq', '>', seq),
+              );
+          })
+          .groupBy('p.holding_id', 's.id')
+          .select(
+            { holding: 'p.holding_id', source: 's.id' },
+            db.raw('SUM(l.coefficient) AS c'),
+            // As it was when derived: a correction since may have made the same source more or less sure.
+            db.raw('MAX(l.sd) AS sd'),
+          )
   ) as Loading[];
-  for (const l of found) out.get(l.holding)!.push(l);
+  // A holding's own unseen loss is worked from its exposure; what postings carried off of it is in there already.
+  const own = new Map(rows.map((r) => [r.id, r.driftId]));
+  for (const l of found) if (l.source !== own.get(l.holding)) out.get(l.holding)!.push(l);
   for (const r of rows)
     if (r.driftId !== null && r.driftSd)
       out.get(r.id)!.push({

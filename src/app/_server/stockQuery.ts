@@ -7,20 +7,34 @@ const query = z.object({
     .string()
     .regex(/^\d{4}-\d{2}-\d{2}$/)
     .optional(),
+  known: z
+    .string()
+    .regex(/^\d{4}-\d{2}-\d{2}$/)
+    .optional(),
   by: z.enum(['species', 'lot', 'unit', 'stage']).catch('species'),
 });
 
-/** `?day=2031-04-13&by=lot`: a past day means its end, today means now. */
+type By = 'species' | 'lot' | 'unit' | 'stage';
+
+/** `?day=2031-04-13&by=lot&known=2031-04-20`: a past day means its end, today means now; `known`: as known that evening. */
 export function stockQuery(
   params: URLSearchParams | Record<string, string | undefined>,
   now: number,
   timeZone: string,
-): { asOf: number; by: 'species' | 'lot' | 'unit' | 'stage'; day: string | undefined } {
+): { asOf: number; by: By; day: string | undefined; knownAt: number | undefined; known: string | undefined } {
   const raw = params instanceof URLSearchParams ? Object.fromEntries(params) : params;
-  const parsed = query.safeParse(raw);
-  const q = parsed.success ? parsed.data : { day: undefined, by: 'species' as const };
-  if (!q.day) return { asOf: now, by: q.by, day: undefined };
-  const [year, month, day] = q.day.split('-').map(Number) as [number, number, number];
-  const noon = instantsOf({ year, month, day, hour: 12, minute: 0 }, timeZone)[0];
-  return { asOf: noon === undefined ? now : Math.min(now, localDay(noon, timeZone).end - 1), by: q.by, day: q.day };
+  const parsed = query.safeParse(Object.fromEntries(Object.entries(raw).filter(([, v]) => v !== '')));
+  const q = parsed.success ? parsed.data : { day: undefined, known: undefined, by: 'species' as const };
+  const endOf = (text: string) => {
+    const [year, month, day] = text.split('-').map(Number) as [number, number, number];
+    const noon = instantsOf({ year, month, day, hour: 12, minute: 0 }, timeZone)[0];
+    return noon === undefined ? now : Math.min(now, localDay(noon, timeZone).end - 1);
+  };
+  return {
+    asOf: q.day ? endOf(q.day) : now,
+    by: q.by,
+    day: q.day,
+    knownAt: q.known ? endOf(q.known) : undefined,
+    known: q.known,
+  };
 }

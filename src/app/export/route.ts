@@ -39,7 +39,7 @@ export async function GET(request: Request): Promise<Response> {
 
 async function stockRows(person: { siteId: number; timeZone: string }, params: URLSearchParams): Promise<Rows> {
   const q = stockQuery(params, now(), person.timeZone);
-  const list = await stockList(db(), person.siteId, q.asOf, q.by);
+  const list = await stockList(db(), person.siteId, q.asOf, q.by, q.knownAt);
   return list.rows.map((r) => ({
     species: r.species,
     lot: r.lot,
@@ -49,6 +49,7 @@ async function stockRows(person: { siteId: number; timeZone: string }, params: U
     number: r.number,
     plusMinus95: Math.round(1.96 * r.sd),
     asOf: new Date(list.asOf).toISOString(),
+    knownAt: list.knownAt === null ? '' : new Date(list.knownAt).toISOString(),
   }));
 }
 

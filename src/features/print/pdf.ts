@@ -176,7 +176,7 @@ export async function stockListPdf(list: StockList, site: string, timeZone: stri
     .fontSize(11)
     .text(
       clean(
-        `as of ${isoDay(list.asOf, timeZone)} ${clock(list.asOf, timeZone)}: ${doubt(list.number, list.sd)} animals`,
+        `as of ${isoDay(list.asOf, timeZone)} ${clock(list.asOf, timeZone)}${list.knownAt === null ? '' : `, as known at the end of ${isoDay(list.knownAt, timeZone)}`}: ${doubt(list.number, list.sd)} animals`,
       ),
     );
   doc.moveDown(0.6).fontSize(8.5);

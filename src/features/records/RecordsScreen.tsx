@@ -16,6 +16,7 @@ type Props = {
   stock: StockList | null;
   by: string;
   day: string | undefined;
+  known: string | undefined;
   /** Page of the stock list, from 0. */
   page: number;
   today: string;
@@ -56,10 +57,10 @@ export function RecordsScreen(p: Props) {
 /** Rows of the stock list that stand on one page; CSV, XLSX and the printed list hold all. */
 const STOCK_PAGE = 100;
 
-function Stock({ stock, by, day, today, page }: Props & { stock: StockList }) {
+function Stock({ stock, by, day, known, today, page }: Props & { stock: StockList }) {
   const pages = Math.max(1, Math.ceil(stock.rows.length / STOCK_PAGE));
   const at = Math.min(page, pages - 1);
-  const query = `day=${day ?? ''}&by=${by}`.replace('day=&', '');
+  const query = new URLSearchParams({ ...(day ? { day } : {}), ...(known ? { known } : {}), by }).toString();
   return (
     <>
       <form method="get" action="/records" className="mb-4 flex flex-wrap items-end gap-4">
@@ -67,6 +68,17 @@ function Stock({ stock, by, day, today, page }: Props & { stock: StockList }) {
         <label className="field">
           <span className="label">As of the end of</span>
           <input type="date" name="day" defaultValue={day ?? today} max={today} className="input" />
+        </label>
+        <label className="field">
+          <span className="label">As known at the end of</span>
+          <input
+            type="date"
+            name="known"
+            defaultValue={known ?? ''}
+            max={today}
+            className="input"
+            title="Leaves out what was recorded or put right later; empty: as known now"
+          />
         </label>
         <label className="field">
           <span className="label">Totals by</span>
@@ -92,6 +104,17 @@ function Stock({ stock, by, day, today, page }: Props & { stock: StockList }) {
           </a>
         </span>
       </form>
+      {known && (
+        <p className="mb-3 text-careful" data-testid="known">
+          The books as they were known at the end of {known}: what was recorded or put right since is left out.{' '}
+          <Link
+            className="link"
+            href={`/records?${new URLSearchParams({ tab: 'stock', by, ...(day ? { day } : {}) })}`}
+          >
+            As known now
+          </Link>
+        </p>
+      )}
       {stock.rows.length === 0 ? (
         <p className="quiet">Nothing lived here then.</p>
       ) : (

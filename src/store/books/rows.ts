@@ -48,6 +48,7 @@ export type PointRow = {
   day_rank: number;
   order_seq: number;
   entry_seq: number;
+  made_seq: number;
   number: number;
   sd: number;
   exposure: number;

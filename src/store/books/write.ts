@@ -12,7 +12,7 @@ export type Replayed = { entry: BookEntry; derivation: Derivation; after: After;
 
 /** Writes derivations: postings with their versions, points, current holdings, compositions. */
 export class BookWriter {
-  private readonly sourceIds = new Map<string, number>();
+  private readonly sourceIds = new Map<string, { id: number; sd: number }>();
   private readonly trx: Trx;
 
   /** @param madeSeq the entry whose recording leads to what is written */
@@ -62,7 +62,9 @@ export class BookWriter {
     const ids = new Map(rows.map((r) => [keyOfRow(r), r.id]));
     await this.writeSources(replayed.flatMap((x) => x.derivation.sources));
     const old = await this.activePostings([...replayed.map((x) => x.entry.seq), ...voided]);
-    const changed = replayed.filter((x) => !samePostings(x.derivation.postings, old.get(x.entry.seq) ?? []));
+    await this.findSources(replayed.flatMap((x) => x.derivation.postings.flatMap((p) => [...p.loadings.keys()])));
+    const sdNow = (name: string) => this.sourceIds.get(name)!.sd;
+    const changed = replayed.filter((x) => !samePostings(x.derivation.postings, old.get(x.entry.seq) ?? [], sdNow));
     const superseded = [...changed.map((x) => x.entry.seq), ...voided];
     const obsolete = superseded.flatMap((s) => (old.get(s) ?? []).map((p) => p.id));
     for (const some of chunks(obsolete, 1000))
@@ -74,11 +76,7 @@ export class BookWriter {
 
     const lotMakers = [...replayed.map((x) => x.entry.seq), ...voided];
     await this.replaceLots(replayed, lotMakers);
-    await this.trx('holding_point')
-      .whereIn('holding_id', [...ids.values()])
-      .where('order_at', '>=', from)
-      .delete();
-    await this.writePoints(replayed, ids);
+    await this.replacePoints(from, replayed, ids);
     await this.refreshHoldings(rows, state);
     const rederived = changed.map((x) => x.entry.seq).filter((s) => !fresh.has(s));
     const touched = [...rederived, ...voided];
@@ -99,14 +97,15 @@ export class BookWriter {
         .merge(['sd', 'mean', 'df']);
   }
 
-  private async idsOfSources(names: Iterable<string>): Promise<void> {
+  private async findSources(names: Iterable<string>): Promise<void> {
     const unknown = [...new Set(names)].filter((n) => !this.sourceIds.has(n));
     for (const some of chunks(unknown, 1000)) {
-      const rows = (await this.trx('error_source').whereIn('name', some).select('id', 'name')) as {
+      const rows = (await this.trx('error_source').whereIn('name', some).select('id', 'name', 'sd')) as {
         id: number;
         name: string;
+        sd: number;
       }[];
-      for (const r of rows) this.sourceIds.set(r.name, r.id);
+      for (const r of rows) this.sourceIds.set(r.name, { id: r.id, sd: r.sd });
     }
   }
 
@@ -116,7 +115,7 @@ export class BookWriter {
   ): Promise<void> {
     const flat = list.flatMap(({ entry, postings }) => postings.map((p) => ({ entry, p })));
     if (flat.length === 0) return;
-    await this.idsOfSources(flat.flatMap(({ p }) => [...p.loadings.keys()]));
+    await this.findSources(flat.flatMap(({ p }) => [...p.loadings.keys()]));
     for (const some of chunks(flat, 500)) {
       // One INSERT of many rows takes consecutive ids in InnoDB's simple-insert mode; the first is reported.
       const [first] = (await this.trx('posting').insert(
@@ -132,8 +131,9 @@ export class BookWriter {
       const loadings = some.flatMap(({ p }, i) =>
         [...p.loadings].map(([name, coefficient]) => ({
           posting_id: first + i,
-          source_id: this.sourceIds.get(name)!,
+          source_id: this.sourceIds.get(name)!.id,
           coefficient,
+          sd: this.sourceIds.get(name)!.sd,
         })),
       );
       for (const part of chunks(loadings, 1000)) await this.trx('posting_loading').insert(part);
@@ -141,7 +141,42 @@ export class BookWriter {
   }
 
   private async writePoints(list: readonly Replayed[], ids: ReadonlyMap<HoldingKey, number>): Promise<void> {
-    const points = list.flatMap(({ entry, derivation, after }) =>
+    const points = this.pointsOf(list, ids);
+    for (const some of chunks(points, 500)) await this.trx('holding_point').insert(some);
+  }
+
+  /** Points from an instant on, anew; those that come out different are kept aside with what replaced them. */
+  private async replacePoints(
+    from: number,
+    list: readonly Replayed[],
+    ids: ReadonlyMap<HoldingKey, number>,
+  ): Promise<void> {
+    const place = (p: PointRow) => `${p.holding_id} ${p.order_at} ${p.day_rank} ${p.order_seq} ${p.entry_seq}`;
+    const stored = (await this.trx('holding_point')
+      .whereIn('holding_id', [...ids.values()])
+      .where('order_at', '>=', from)) as PointRow[];
+    const before = new Map(stored.map((p) => [place(p), p]));
+    const fresh: PointRow[] = [];
+    for (const p of this.pointsOf(list, ids)) {
+      const old = before.get(place(p));
+      if (old && samePoint(old, p)) before.delete(place(p));
+      else fresh.push(p);
+    }
+    const stale = [...before.values()];
+    for (const some of chunks(stale, 500)) {
+      await this.trx('holding_point_past').insert(some.map((p) => ({ ...p, superseded_seq: this.madeSeq })));
+      await this.trx('holding_point')
+        .whereIn(
+          ['holding_id', 'order_at', 'day_rank', 'order_seq', 'entry_seq'],
+          some.map((p) => [p.holding_id, p.order_at, p.day_rank, p.order_seq, p.entry_seq]),
+        )
+        .delete();
+    }
+    for (const some of chunks(fresh, 500)) await this.trx('holding_point').insert(some);
+  }
+
+  private pointsOf(list: readonly Replayed[], ids: ReadonlyMap<HoldingKey, number>): PointRow[] {
+    return list.flatMap(({ entry, derivation, after }) =>
       [...derivation.after].map(
         ([key, h]): PointRow => ({
           holding_id: ids.get(key)!,
@@ -149,6 +184,7 @@ export class BookWriter {
           day_rank: entry.rank,
           order_seq: entry.orderSeq,
           entry_seq: entry.seq,
+          made_seq: this.madeSeq,
           number: h.number,
           sd: after.get(key)!.sd,
           exposure: h.exposure,
@@ -157,7 +193,6 @@ export class BookWriter {
         }),
       ),
     );
-    for (const some of chunks(points, 500)) await this.trx('holding_point').insert(some);
   }
 
   private async writeHolding(
@@ -187,11 +222,11 @@ export class BookWriter {
   }
 
   private async writeLoadings(holdingId: number, loadings: Loadings): Promise<void> {
-    await this.idsOfSources(loadings.keys());
+    await this.findSources(loadings.keys());
     await this.trx('holding_loading').where({ holding_id: holdingId }).delete();
     const rows = [...loadings].map(([name, coefficient]) => ({
       holding_id: holdingId,
-      source_id: this.sourceIds.get(name)!,
+      source_id: this.sourceIds.get(name)!.id,
       coefficient,
     }));
     for (const some of chunks(rows, 500)) await this.trx('holding_loading').insert(some);
@@ -296,17 +331,21 @@ export class BookWriter {
                 'l.posting_id',
                 rows.map((r) => r.id),
               )
-              .select('l.posting_id', 's.name', 'l.coefficient')) as {
+              .select('l.posting_id', 's.name', 'l.coefficient', 'l.sd')) as {
               posting_id: number;
               name: string;
               coefficient: number;
+              sd: number;
             }[]);
       const byPosting = new Map<number, Map<string, number>>();
-      for (const l of loadings)
+      const sds = new Map<number, Map<string, number>>();
+      for (const l of loadings) {
         (byPosting.get(l.posting_id) ?? byPosting.set(l.posting_id, new Map()).get(l.posting_id)!).set(
           l.name,
           l.coefficient,
         );
+        (sds.get(l.posting_id) ?? sds.set(l.posting_id, new Map()).get(l.posting_id)!).set(l.name, l.sd);
+      }
       for (const r of rows) {
         const list = out.get(r.entry_seq) ?? [];
         list.push({
@@ -315,6 +354,7 @@ export class BookWriter {
           holding: keyOfRow(r),
           delta: r.delta,
           loadings: byPosting.get(r.id) ?? new Map(),
+          sds: sds.get(r.id) ?? new Map(),
         });
         out.set(r.entry_seq, list);
       }
@@ -323,15 +363,38 @@ export class BookWriter {
   }
 }
 
-export type StoredPosting = Posting & { id: number };
+type StoredPosting = Posting & { id: number; sds: ReadonlyMap<string, number> };
 
-/** Are the stored postings of an entry those that it derives to now? Loadings within rounding of the sums. */
-export function samePostings(derived: readonly Posting[], stored: readonly Posting[]): boolean {
+/** A point that comes out the same stays as it was first derived: "as known then" must not move with it. */
+function samePoint(a: PointRow, b: PointRow): boolean {
+  const near = (x: number, y: number) => Math.abs(x - y) <= 1e-9 * Math.max(1, Math.abs(x), Math.abs(y));
+  return (
+    a.number === b.number &&
+    a.closed_at === b.closed_at &&
+    a.exposure_at === b.exposure_at &&
+    near(a.sd, b.sd) &&
+    near(a.exposure, b.exposure)
+  );
+}
+
+/**
+ * Are the stored postings of an entry those that it derives to now? Loadings within rounding of the sums; where `sdNow`
+ * is given, their sources must be as doubtful now as they were when it was stored.
+ */
+export function samePostings(
+  derived: readonly Posting[],
+  stored: readonly (Posting & { sds?: ReadonlyMap<string, number> })[],
+  sdNow?: (source: string) => number,
+): boolean {
   if (derived.length !== stored.length) return false;
   return derived.every((d, i) => {
     const s = stored[i]!;
     return (
-      d.account === s.account && d.holding === s.holding && d.delta === s.delta && sameLoadings(d.loadings, s.loadings)
+      d.account === s.account &&
+      d.holding === s.holding &&
+      d.delta === s.delta &&
+      sameLoadings(d.loadings, s.loadings) &&
+      (!sdNow || sameLoadings(new Map([...d.loadings.keys()].map((n) => [n, sdNow(n)])), s.sds ?? new Map()))
     );
   });
 }

@@ -71,6 +71,7 @@ export const booksMigrations: Step[] = [
       t.index(['site_id', 'order_at', 'seq']);
       t.index(['site_id', 'kind', 'order_at']);
       t.index(['site_id', 'seq']);
+      t.index(['site_id', 'recorded_at']);
       t.index(['site_id', 'kind', 'seq']);
       t.index(['words'], undefined, 'FULLTEXT');
       t.check('?? >= 0', ['order_at']);
@@ -147,6 +148,7 @@ export const booksMigrations: Step[] = [
       t.bigInteger('posting_id').unsigned().notNullable().references('posting.id');
       t.bigInteger('source_id').unsigned().notNullable().references('error_source.id');
       t.double('coefficient').notNullable();
+      t.double('sd').notNullable().comment('of the source when this was derived: a later correction may change it');
       t.primary(['posting_id', 'source_id']);
     }),
     down: drop('posting_loading'),
@@ -159,6 +161,7 @@ export const booksMigrations: Step[] = [
       t.tinyint('day_rank').notNullable();
       t.bigInteger('order_seq').notNullable();
       t.bigInteger('entry_seq').unsigned().notNullable().references('entry.seq');
+      t.bigInteger('made_seq').unsigned().notNullable().comment('the entry whose recording led to this derivation');
       t.bigInteger('number').notNullable();
       t.double('sd').notNullable();
       t.double('exposure').notNullable();
@@ -169,6 +172,30 @@ export const booksMigrations: Step[] = [
       t.check('?? >= 0', ['number']);
     }),
     down: drop('holding_point'),
+  },
+  {
+    name: '0109_holding_point_past',
+    up: create('holding_point_past', (t) => {
+      t.bigIncrements('id');
+      t.integer('holding_id').unsigned().notNullable();
+      t.bigInteger('order_at').notNullable();
+      t.tinyint('day_rank').notNullable();
+      t.bigInteger('order_seq').notNullable();
+      t.bigInteger('entry_seq').unsigned().notNullable();
+      t.bigInteger('made_seq').unsigned().notNullable();
+      t.bigInteger('number').notNullable();
+      t.double('sd').notNullable();
+      t.double('exposure').notNullable();
+      t.bigInteger('exposure_at').notNullable();
+      t.bigInteger('closed_at').nullable();
+      t.bigInteger('superseded_seq')
+        .unsigned()
+        .notNullable()
+        .comment('the entry whose recording put another in its place');
+      t.index(['superseded_seq']);
+      t.index(['holding_id', 'order_at']);
+    }),
+    down: drop('holding_point_past'),
   },
   {
     name: '0110_family',

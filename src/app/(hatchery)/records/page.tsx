@@ -23,9 +23,10 @@ export default async function RecordsPage({
   return (
     <RecordsScreen
       tab={tab}
-      stock={tab === 'stock' ? await stockList(db(), person.siteId, q.asOf, q.by) : null}
+      stock={tab === 'stock' ? await stockList(db(), person.siteId, q.asOf, q.by, q.knownAt) : null}
       by={q.by}
       day={q.day}
+      known={q.known}
       page={Math.max(0, Math.floor(Number(params.page) || 0))}
       today={isoDay(at, person.timeZone)}
       entries={

@@ -9,7 +9,7 @@ export async function GET(request: Request): Promise<Response> {
   const person = await requirePerson();
   const q = stockQuery(new URL(request.url).searchParams, now(), person.timeZone);
   return pdfReply(
-    await stockListPdf(await stockList(db(), person.siteId, q.asOf, q.by), person.siteName, person.timeZone),
+    await stockListPdf(await stockList(db(), person.siteId, q.asOf, q.by, q.knownAt), person.siteName, person.timeZone),
     'stock.pdf',
   );
 }
