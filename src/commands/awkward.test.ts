@@ -1,6 +1,6 @@
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
-import { CommandRefused } from './refused';
+import { refusal } from '../../tests/support/refusal';
 
 let h: TestHatchery;
 beforeEach(async () => {
@@ -8,14 +8,6 @@ beforeEach(async () => {
 });
 afterEach(() => h?.close());
 
-const refusal = async (p: Promise<unknown>): Promise<CommandRefused> => {
-  const e = await p.then(
-    () => null,
-    (x: unknown) => x,
-  );
-  if (!(e instanceof CommandRefused)) throw e ?? new Error('was not refused');
-  return e;
-};
 const counted = (number: number) => ({ method: 'counted', number });
 const fryInto = (unit: string, number: number) =>
   h.send('stock.bring', {

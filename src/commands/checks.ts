@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
+import { grouped } from '@/core/quantities/format';
 import { wilson } from '@/core/sampling/proportion';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
@@ -47,6 +48,61 @@ export const recordCheck = defineCommand({
     });
     await queuePredictions(c, [at.lot.id]);
     return { lot: at.lot.name, unit: at.unit.name, ...share };
+  },
+});
+
+/** Animals taken out to be looked at and put back: an observation. Those that died of it go out as dead. */
+export const recordSampleReturned = defineCommand({
+  type: 'sample.return',
+  roles: ['manager', 'culturist'],
+  schema: z
+    .object({
+      ...eventFields,
+      ...where,
+      number: z.number().int('must be a whole number').min(1, 'needs at least one'),
+      dead: z.number().int('must be a whole number').min(0, 'cannot be negative').default(0),
+      purpose: z.string().trim().max(200, 'is too long').default(''),
+    })
+    .refine((p) => p.dead <= p.number, { path: ['dead'], error: 'cannot be more than were taken out' }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling', 'yolksac']);
+    // The books may err by their doubt, so a few more than they hold are no slip; far more are.
+    if (p.number > at.number + 3 * at.sd)
+      throw new CommandRefused(
+        'moreThanThere',
+        `${grouped(p.number)} is more than the books hold in ${at.unit.name}: ${grouped(at.number)}.`,
+        'number',
+        'Check the number, or count the unit first.',
+      );
+    const { seqs } = await c.record([
+      {
+        kind: 'sampleBack',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: p,
+        acts:
+          p.dead === 0
+            ? []
+            : [
+                {
+                  act: 'lose',
+                  account: 'dead',
+                  from: at.place,
+                  amount: { kind: 'number', number: p.dead, sd: 0, df: null, how: 'counted', shortfall: false },
+                },
+              ],
+      },
+    ]);
+    const row = {
+      entry_seq: seqs[0]!,
+      holding_id: at.holding.id,
+      unit_id: at.unit.id,
+      lot_id: at.lot.id,
+      at: event.at,
+    };
+    await c.trx('observation').insert({ ...row, kind: 'sampleBack', value: p.number });
+    return { lot: at.lot.name, unit: at.unit.name, number: p.number, dead: p.dead };
   },
 });
 

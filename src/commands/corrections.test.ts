@@ -2,6 +2,7 @@ import { uuidv7 } from 'uuidv7';
 import { checkBooks } from '@/store/books/check';
 import { fromJson } from '@/store/books/rows';
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { refusal } from '../../tests/support/refusal';
 import { execute, executeIn } from './execute';
 import { CommandRefused } from './refused';
 
@@ -11,14 +12,6 @@ beforeEach(async () => {
 });
 afterEach(() => h?.close());
 
-const refusal = async (p: Promise<unknown>): Promise<CommandRefused> => {
-  const e = await p.then(
-    () => null,
-    (x: unknown) => x,
-  );
-  if (!(e instanceof CommandRefused)) throw e ?? new Error('was not refused');
-  return e;
-};
 const world = async (account: string) =>
   Number(
     (

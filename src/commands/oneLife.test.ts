@@ -1,21 +1,11 @@
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
-import { CommandRefused } from './refused';
+import { refusal } from '../../tests/support/refusal';
 
 let h: TestHatchery;
 beforeAll(async () => {
   h = await testHatchery();
 });
 afterAll(() => h?.close());
-
-const refusal = async (p: Promise<unknown>): Promise<CommandRefused> => {
-  try {
-    await p;
-  } catch (e) {
-    if (e instanceof CommandRefused) return e;
-    throw e;
-  }
-  throw new Error('was not refused');
-};
 
 const world = async (account: string) =>
   Number(

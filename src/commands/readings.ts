@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { parseLogger } from '@/core/readings/parseLogger';
+import { type SensorKind, sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { addReadings } from '@/store/readings';
 import { type Context, defineCommand } from './define';
@@ -28,6 +29,13 @@ export const recordTemperature = defineCommand({
   async handle(c, p) {
     const event = eventOf(c, p);
     const sensor = p.sensor !== undefined ? await sensorById(c, p.sensor) : await sensorOfUnit(c, p.unit!);
+    if (sensor.kind !== 'temperature')
+      throw new CommandRefused(
+        'sensorKind',
+        `${sensor.name} measures ${sensorKinds[sensor.kind].word}.`,
+        'sensor',
+        'Choose a sensor of temperature.',
+      );
     const before = (await c
       .trx('reading')
       .where({ sensor_id: sensor.id })
@@ -53,7 +61,45 @@ export const recordTemperature = defineCommand({
   },
 });
 
-export type SensorRow = { id: number; room_id: number; name: string; kind: string };
+/** One reading by eye of what is not a temperature: oxygen, pH, flow. */
+export const recordReading = defineCommand({
+  type: 'reading.record',
+  roles: ['manager', 'culturist', 'hand'],
+  schema: z.object({ ...eventFields, sensor: z.number().int(), value: z.number() }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const sensor = await sensorById(c, p.sensor);
+    const kind = sensorKinds[sensor.kind];
+    if (p.value < kind.low || p.value > kind.high)
+      throw new CommandRefused(
+        'range',
+        `${p.value} ${kind.unit} is no ${kind.word} of water.`,
+        'value',
+        `It lies between ${kind.low} and ${kind.high} ${kind.unit}: check the unit and the probe.`,
+      );
+    const { seqs } = await c.record([
+      {
+        kind: 'reading',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: { ...p, sensorName: sensor.name, unitName: kind.unit },
+        acts: [],
+      },
+    ]);
+    await addReadings(
+      c.trx,
+      { id: sensor.id, timeZone: c.site.timeZone },
+      [{ at: event.at, value: p.value }],
+      'typed',
+      'replace',
+    );
+    await c.trx('observation').insert({ entry_seq: seqs[0]!, kind: sensor.kind, at: event.at, value: p.value });
+    if (sensor.kind === 'temperature') await predictAllOn(c, sensor.id);
+    return { sensor: sensor.name, value: p.value };
+  },
+});
+
+export type SensorRow = { id: number; room_id: number; name: string; kind: SensorKind };
 
 async function sensorById(c: Context, id: number): Promise<SensorRow> {
   const row = (await c.trx('sensor').where({ id, site_id: c.site.id }).first()) as SensorRow | undefined;
@@ -108,14 +154,19 @@ export const importReadings = defineCommand({
     const sensor = await sensorById(c, p.sensor);
     let file: ReturnType<typeof parseLogger>;
     try {
-      file = parseLogger(p.text, { timeZone: c.site.timeZone, dateOrder: p.dateOrder, unit: p.unit });
+      file = parseLogger(p.text, {
+        timeZone: c.site.timeZone,
+        kind: sensor.kind,
+        dateOrder: p.dateOrder,
+        unit: p.unit,
+      });
     } catch (e) {
       if (e instanceof RangeError)
         throw new CommandRefused(
           'file',
           `This file cannot be read: ${e.message}.`,
           'text',
-          'Each line needs a time and a temperature.',
+          `Each line needs a time and a value of ${sensorKinds[sensor.kind].word}.`,
         );
       throw e;
     }
@@ -156,7 +207,7 @@ export const importReadings = defineCommand({
         acts: [],
       },
     ]);
-    if (done.added + done.replaced > 0) await predictAllOn(c, sensor.id);
+    if (sensor.kind === 'temperature' && done.added + done.replaced > 0) await predictAllOn(c, sensor.id);
     const said = (t: number) => `${dayMonth(t, c.site.timeZone)} ${clock(t, c.site.timeZone)}`;
     return {
       sensor: sensor.name,

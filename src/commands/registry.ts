@@ -1,6 +1,6 @@
 import { setSpeciesValue } from './bookValues';
 import { bringStock, recordTake } from './bringIn';
-import { recordCheck, recordFeed, recordNote } from './checks';
+import { recordCheck, recordFeed, recordNote, recordSampleReturned } from './checks';
 import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
 import type { Command } from './define';
@@ -8,8 +8,8 @@ import { layDown } from './layDown';
 import { recordDead, recordLossOf, recordPick } from './losses';
 import { changeStage, grade, move } from './moves';
 import { addPerson, resetPassword, savePerson, savePreferences } from './people';
-import { addUnits, saveReleaseSite, saveRoom, saveSensor, saveSite, saveUnit } from './places';
-import { importReadings, recordTemperature } from './readings';
+import { addUnits, divideUnit, joinUnit, saveReleaseSite, saveRoom, saveSensor, saveSite, saveUnit } from './places';
+import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
 
 const all = [
@@ -20,6 +20,7 @@ const all = [
   recordDead,
   recordLossOf,
   recordCheck,
+  recordSampleReturned,
   recordFeed,
   recordNote,
   changeStage,
@@ -33,11 +34,14 @@ const all = [
   correct,
   settleProposal,
   recordTemperature,
+  recordReading,
   importReadings,
   saveSite,
   saveRoom,
   saveUnit,
   addUnits,
+  divideUnit,
+  joinUnit,
   saveSensor,
   saveReleaseSite,
   addPerson,

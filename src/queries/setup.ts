@@ -1,3 +1,4 @@
+import type { SensorKind } from '@/core/readings/sensorKinds';
 import type { Db } from '@/store/connection';
 
 export type SetupView = {
@@ -19,12 +20,14 @@ export type SetupView = {
     partOf: number | null;
     holds: number;
   }[];
-  sensors: { id: number; name: string; roomId: number }[];
+  /** Units that a screen divides, with their parts. */
+  divided: { id: number; name: string; roomId: number; parts: string[] }[];
+  sensors: { id: number; name: string; kind: SensorKind; roomId: number }[];
   releaseSites: { id: number; name: string; water: string; target: number | null; permit: string }[];
 };
 
 export async function setupView(db: Db, siteId: number): Promise<SetupView> {
-  const [site, people, rooms, units, sensors, releaseSites] = await Promise.all([
+  const [site, people, rooms, units, divided, sensors, releaseSites] = await Promise.all([
     db('site')
       .where({ id: siteId })
       .first('name', { timeZone: 'time_zone', lotPattern: 'lot_pattern', seasonStartsMonth: 'season_starts_month' }),
@@ -47,7 +50,17 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
       },
       db.raw('(SELECT COALESCE(SUM(h.number), 0) FROM holding h WHERE h.unit_id = u.id AND h.number > 0) AS holds'),
     ),
-    db('sensor').where({ site_id: siteId }).orderBy('id').select('id', 'name', { roomId: 'room_id' }),
+    db('unit as w')
+      .join('unit as p', (on) => on.on('p.part_of', 'w.id').andOnVal('p.retired', 0))
+      .where({ 'w.site_id': siteId, 'w.retired': true })
+      .groupBy('w.id', 'w.name', 'w.room_id')
+      .select(
+        'w.id',
+        'w.name',
+        { roomId: 'w.room_id' },
+        db.raw("GROUP_CONCAT(p.name ORDER BY p.id SEPARATOR ' ') AS parts"),
+      ),
+    db('sensor').where({ site_id: siteId }).orderBy('id').select('id', 'name', 'kind', { roomId: 'room_id' }),
     db('release_site')
       .where({ site_id: siteId, retired: false })
       .orderBy('name')
@@ -58,6 +71,7 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
     people: people.map((p: { active: number }) => ({ ...p, active: Boolean(p.active) })),
     rooms,
     units: units.map((u: { holds: string }) => ({ ...u, holds: Number(u.holds) })),
+    divided: divided.map((d: { parts: string }) => ({ ...d, parts: d.parts.split(' ') })),
     sensors,
     releaseSites,
   } as SetupView;

@@ -1,3 +1,4 @@
+import type { SensorKind } from '@/core/readings/sensorKinds';
 import { localDay } from '@/core/time/localDay';
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
@@ -5,6 +6,7 @@ import type { RoundHolding } from './round';
 export type SensorNow = {
   id: number;
   name: string;
+  kind: SensorKind;
   roomId: number;
   room: string;
   celsius: number | null;
@@ -59,19 +61,27 @@ export async function today(
 
 /** The last reading of every temperature sensor, and the mean of the day before: each one step along an index. */
 export async function sensorsNow(db: Db, siteId: number, now: number): Promise<SensorNow[]> {
+  const all = await readNow(db, siteId, now);
+  return all.filter((s) => s.kind === 'temperature').map(({ value, ...s }) => ({ ...s, celsius: value }));
+}
+
+export type ReadNow = Omit<SensorNow, 'celsius'> & { value: number | null };
+
+/** As `sensorsNow`, for sensors of every kind, each in its own unit. */
+export async function readNow(db: Db, siteId: number, now: number): Promise<ReadNow[]> {
   const latest = (column: 'value' | '`at`') =>
     `(SELECT x.${column} FROM reading x WHERE x.sensor_id = s.id AND x.\`at\` <= ? ORDER BY x.\`at\` DESC LIMIT 1)`;
   return (await db('sensor as s')
     .join('room as r', 'r.id', 's.room_id')
-    .where({ 's.site_id': siteId, 's.kind': 'temperature' })
+    .where({ 's.site_id': siteId })
     .orderBy(['r.walk_order', 's.id'])
     .select(
-      { id: 's.id', name: 's.name', roomId: 'r.id', room: 'r.name' },
-      db.raw(`${latest('value')} AS celsius`, [now]),
+      { id: 's.id', name: 's.name', kind: 's.kind', roomId: 'r.id', room: 'r.name' },
+      db.raw(`${latest('value')} AS value`, [now]),
       db.raw(`${latest('`at`')} AS \`at\``, [now]),
       db.raw(
         '(SELECT d.sum / d.n FROM reading_day d WHERE d.sensor_id = s.id AND d.day <= ? ORDER BY d.day DESC LIMIT 1 OFFSET 1) AS yesterday',
         [now],
       ),
-    )) as SensorNow[];
+    )) as ReadNow[];
 }

@@ -265,10 +265,14 @@ function summary(kind: string, intent: Record<string, unknown>, moved: readonly 
       return into.map((m) => `${spaced(m.delta)} into ${m.unit}, ${m.lot}`).join(', ');
     case 'check':
       return `${intent.check}: ${intent.successes} of ${intent.trials}`;
+    case 'sampleBack':
+      return `${spaced(Number(intent.number))} put back${intent.dead ? `, ${spaced(Number(intent.dead))} died of it` : ''}${intent.purpose ? `, ${intent.purpose}` : ''}`;
     case 'feed':
       return `${intent.massG} g${intent.feed ? `, ${intent.feed}` : ''}`;
     case 'temperature':
       return `${intent.celsius} °C`;
+    case 'reading':
+      return `${intent.sensorName}: ${intent.value} ${intent.unitName}`.trim();
     case 'import':
       return `${intent.fileName || 'file'}: ${intent.rows} readings, ${intent.added} new`;
     case 'correction':

@@ -9,6 +9,7 @@ export const kindWords: Record<string, string> = {
   cull: 'culled',
   sale: 'sold',
   sample: 'sampled',
+  sampleBack: 'sample put back',
   escape: 'escaped',
   unitLoss: 'unit lost',
   check: 'check',
@@ -25,6 +26,7 @@ export const kindWords: Record<string, string> = {
   feed: 'feed',
   note: 'note',
   temperature: 'temperature',
+  reading: 'reading',
   import: 'readings imported',
   correction: 'correction',
 };

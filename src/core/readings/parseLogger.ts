@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { instantsOf, type LocalTime } from '../time/localDay';
+import { type SensorKind, sensorKinds } from './sensorKinds';
 
 export type LoggerRow = { at: number; value: number; line: number };
 export type LoggerProblem = { line: number; text: string; why: string };
@@ -20,7 +21,14 @@ export type LoggerFile = {
   ambiguousDates: boolean;
 };
 
-export type LoggerOptions = { timeZone: string; dateOrder?: 'dmy' | 'mdy'; unit?: 'C' | 'F'; valueColumn?: number };
+export type LoggerOptions = {
+  timeZone: string;
+  /** What the sensor measures; temperature unless said. */
+  kind?: SensorKind;
+  dateOrder?: 'dmy' | 'mdy';
+  unit?: 'C' | 'F';
+  valueColumn?: number;
+};
 
 /**
  * Reads a logger's CSV: any of `, ; tab |` between fields, decimal point or comma, BOM, header or none, date and time
@@ -32,6 +40,7 @@ export type LoggerOptions = { timeZone: string; dateOrder?: 'dmy' | 'mdy'; unit?
  * @throws RangeError when no time or no value column can be found
  */
 export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
+  const kind = sensorKinds[options.kind ?? 'temperature'];
   const clean = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
   const delimiter = guessDelimiter(clean);
   const parsed = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: false });
@@ -52,20 +61,27 @@ export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
       sample.map((l) => l.cells),
       timeColumns,
       header,
+      kind,
     );
   if (valueColumn < 0)
-    throw new RangeError('no column holds temperatures between -5 and 110; is this a temperature file?');
+    throw new RangeError(
+      kind.word === 'temperature'
+        ? 'no column holds temperatures between -5 and 110; is this a temperature file?'
+        : `no column holds ${kind.word} between ${kind.low} and ${kind.high}${kind.unit && ` ${kind.unit}`}; is this the right file?`,
+    );
 
   const order = dateOrderOf(
     data.map((l) => l.cells[timeColumns[0]!] ?? ''),
     options.dateOrder,
   );
   const unit =
-    options.unit ??
-    unitOf(
-      header?.[valueColumn] ?? '',
-      data.slice(0, 50).map((l) => l.cells[valueColumn] ?? ''),
-    );
+    kind.word !== 'temperature'
+      ? 'C'
+      : (options.unit ??
+        unitOf(
+          header?.[valueColumn] ?? '',
+          data.slice(0, 50).map((l) => l.cells[valueColumn] ?? ''),
+        ));
   const rows: LoggerRow[] = [];
   const problems: LoggerProblem[] = [];
   let previous = Number.NEGATIVE_INFINITY;
@@ -87,12 +103,12 @@ export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
       fail(`“${raw}” is not a number`);
       continue;
     }
-    const celsius = unit === 'F' ? ((value - 32) * 5) / 9 : value;
-    if (celsius < -5 || celsius > 45) {
-      fail(`${raw} is no water temperature`);
+    const si = unit === 'F' ? ((value - 32) * 5) / 9 : value;
+    if (si < kind.low || si > kind.high) {
+      fail(kind.word === 'temperature' ? `${raw} is no water temperature` : `${raw} is no ${kind.word} of water`);
       continue;
     }
-    rows.push({ at, value: celsius, line });
+    rows.push({ at, value: si, line });
     previous = at;
   }
   return {
@@ -148,26 +164,39 @@ function findTimeColumns(rows: readonly string[][]): number[] {
   return [0];
 }
 
-function findValueColumn(rows: readonly string[][], time: readonly number[], header: readonly string[] | null): number {
+function findValueColumn(
+  rows: readonly string[][],
+  time: readonly number[],
+  header: readonly string[] | null,
+  kind: (typeof sensorKinds)[SensorKind],
+): number {
+  // Temperatures may be written in Fahrenheit, and a broken probe writes nonsense now and then.
+  const [low, high] = kind.word === 'temperature' ? [-100, 200] : [kind.low, kind.high];
   const width = Math.max(...rows.map((r) => r.length));
-  const fits = (c: number) => {
-    const values = rows.map((r) => numberOf(r[c] ?? '')).filter((v): v is number => v !== null);
-    return values.length > rows.length / 2 && values.every((v) => v > -100 && v < 200) && new Set(values).size > 0;
-  };
-  const candidates = Array.from({ length: width }, (_, c) => c).filter((c) => !time.includes(c) && fits(c));
-  const named = candidates.find((c) => /temp|°|celsius|fahrenheit|deg/i.test(header?.[c] ?? ''));
-  if (named !== undefined) return named;
-  // A running line number is whole and rises by one: not a temperature.
-  return (
-    candidates.find(
-      (c) => !rows.every((r, i) => i === 0 || numberOf(r[c] ?? '') === (numberOf(rows[i - 1]![c] ?? '') ?? 0) + 1),
-    ) ?? -1
+  const numbers = (c: number) => rows.map((r) => numberOf(r[c] ?? '')).filter((v): v is number => v !== null);
+  const within = (v: number) => v >= low && v <= high;
+  const named = (c: number) => kind.header.test(header?.[c] ?? '');
+  // A column headed as something else that sensors measure is not this one.
+  const foreign = (c: number) => !named(c) && Object.values(sensorKinds).some((k) => k.header.test(header?.[c] ?? ''));
+  const candidates = Array.from({ length: width }, (_, c) => c).filter(
+    (c) => !time.includes(c) && !foreign(c) && numbers(c).length > rows.length / 2,
   );
+  const own = candidates.find((c) => named(c) && numbers(c).filter(within).length > rows.length / 2);
+  if (own !== undefined) return own;
+  // A running line number is whole and rises by one: not a measurement.
+  const left = candidates.filter(
+    (c) =>
+      numbers(c).every(within) &&
+      !rows.every((r, i) => i === 0 || numberOf(r[c] ?? '') === (numberOf(rows[i - 1]![c] ?? '') ?? 0) + 1),
+  );
+  if (kind.word !== 'temperature' && left.length > 1)
+    throw new RangeError(`several columns could be ${kind.word}: head the right one “${kind.word}”`);
+  return left[0] ?? -1;
 }
 
 /** `8,4` and `8.4`, with or without a unit behind; null when it is no number. */
 function numberOf(text: string): number | null {
-  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°?\s*[CF])?$/i.exec(text.replace('−', '-'));
+  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°?\s*[CF]|mg\s*\/\s*l|l\s*\/\s*min)?$/i.exec(text.replace('−', '-'));
   return m ? Number(m[1]!.replace(',', '.')) : null;
 }
 

@@ -1,29 +1,17 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import {
-  type ActHolding,
-  CheckForm,
-  CountForm,
-  EmptiedForm,
-  FeedForm,
-  GradeForm,
-  LayDownForm,
-  LossForm,
-  MoveForm,
-  NoteForm,
-  OutForm,
-  type PlaceOption,
-  ReleaseForm,
-  type SiteOption,
-  StageForm,
-  WeighForm,
-} from './forms';
+import { CountForm, EmptiedForm, WeighForm } from './countForms';
+import type { ActHolding, PlaceOption, SiteOption } from './holding';
+import { CheckForm, FeedForm, LossForm, NoteForm, SampleForm } from './lookForms';
+import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
+import { OutForm, ReleaseForm } from './outForms';
 
 type ActId =
   | 'pick'
   | 'dead'
   | 'check'
+  | 'sample'
   | 'stage'
   | 'pond'
   | 'layDown'
@@ -41,6 +29,7 @@ type ActId =
 function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[] {
   const rest: { id: ActId; word: string }[] = [
     { id: 'count', word: 'Count' },
+    { id: 'sample', word: 'Sample' },
     { id: 'out', word: 'Cull, sell, lose' },
     { id: 'note', word: 'Note' },
     { id: 'emptied', word: 'Emptied' },
@@ -123,6 +112,7 @@ export function ActPanel({
           {open === 'pick' && <LossForm h={holding} type="pick.record" />}
           {open === 'dead' && <LossForm h={holding} type="dead.record" />}
           {open === 'check' && <CheckForm h={holding} />}
+          {open === 'sample' && <SampleForm h={holding} />}
           {open === 'stage' && <StageForm h={holding} />}
           {open === 'layDown' && <LayDownForm {...p} totalVolumeMl={totalVolumeMl} />}
           {open === 'move' && <MoveForm {...p} />}

@@ -11,14 +11,21 @@ import { useSession } from '../frame/session';
 /** A whole number as text, with what is wrong with it. */
 export function wholeOf(text: string, locale: string): { value: number | null; error: string | null } {
   if (text.trim() === '') return { value: null, error: null };
+  const p = decimalOf(text, locale);
+  if (p.value !== null && (!Number.isInteger(p.value) || p.value < 0))
+    return { value: null, error: 'must be a whole number, not negative' };
+  return p;
+}
+
+/** A plain number as text, with what is wrong with it. */
+export function decimalOf(text: string, locale: string): { value: number | null; error: string | null } {
+  if (text.trim() === '') return { value: null, error: null };
   const p = parseNumber(text, locale);
-  if (!p.ok)
-    return {
-      value: null,
-      error: p.code === 'ambiguous' ? `${p.message}: ${p.readings!.map((r) => r.text).join(' or ')}?` : p.message,
-    };
-  if (!Number.isInteger(p.value) || p.value < 0) return { value: null, error: 'must be a whole number, not negative' };
-  return { value: p.value, error: null };
+  if (p.ok) return { value: p.value, error: null };
+  return {
+    value: null,
+    error: p.code === 'ambiguous' ? `${p.message}: ${p.readings!.map((r) => r.text).join(' or ')}?` : p.message,
+  };
 }
 
 /** A measure as text in base units, with what is wrong with it. */

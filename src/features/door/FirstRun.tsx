@@ -4,21 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { SelectField, TextField } from '@/ui/fields';
 import { Mark } from '@/ui/glyphs';
-
-const months = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
+import { months } from '@/ui/months';
 
 /** The first site and its first manager. */
 export function FirstRun({ zones }: { zones: string[] }) {

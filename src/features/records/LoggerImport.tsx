@@ -2,8 +2,11 @@
 
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
-import { Field, SelectField } from '@/ui/fields';
-import { MeasureInput, measureOf, useEventFields, useShown } from '../acts/inputs';
+import { sensorKinds } from '@/core/readings/sensorKinds';
+import { clock, dayMonth } from '@/core/time/localDay';
+import type { ReadNow } from '@/queries/today';
+import { Field, SelectField, TextField } from '@/ui/fields';
+import { decimalOf, MeasureInput, measureOf, useEventFields, useShown } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 
@@ -21,20 +24,34 @@ type Imported = {
   to: string;
   understood: { dateOrder: string; unit: string };
 };
-type Sensor = { id: number; name: string; room: string; celsius: number | null; at: number | null };
 
-/** A logger's file, or one reading by eye. */
-export function LoggerImport({ sensors, mayWrite }: { sensors: Sensor[]; mayWrite: boolean }) {
+/** A logger’s file, or one reading by eye, of any sensor. */
+export function LoggerImport({
+  sensors,
+  mayWrite,
+  timeZone,
+}: {
+  sensors: readonly ReadNow[];
+  mayWrite: boolean;
+  timeZone: string;
+}) {
   const { locale } = useSession();
   const unit = useShown();
   const act = useAct('readings.import');
-  const typed = useAct('temperature.record', () => setCelsius(''));
+  const typed = useAct('reading.record', () => setReading(''));
   const event = useEventFields();
   const [sensor, setSensor] = useState(String(sensors[0]?.id ?? ''));
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [report, setReport] = useState<Imported | null>(null);
-  const [celsius, setCelsius] = useState('');
-  const t = measureOf(celsius, 'temperature', unit('temperature'), locale);
+  const [reading, setReading] = useState('');
+  const chosen = sensors.find((s) => s.id === Number(sensor));
+  const kind = sensorKinds[chosen?.kind ?? 'temperature'];
+  const t =
+    kind.word === 'temperature'
+      ? measureOf(reading, 'temperature', unit('temperature'), locale)
+      : kind.word === 'flow'
+        ? measureOf(reading, 'flow', unit('flow'), locale)
+        : decimalOf(reading, locale);
   if (sensors.length === 0)
     return <p className="quiet">No sensor yet. Set-up makes them: each room needs one, typed or logged.</p>;
   const importFile = (more: Record<string, string> = {}) => {
@@ -51,7 +68,11 @@ export function LoggerImport({ sensors, mayWrite }: { sensors: Sensor[]; mayWrit
           label="Water"
           value={sensor}
           onChange={setSensor}
-          options={sensors.map((s) => ({ value: String(s.id), label: `${s.name}, ${s.room}` }))}
+          options={sensors.map((s) => ({
+            value: String(s.id),
+            label: `${s.name}, ${s.room}${s.kind === 'temperature' ? '' : `, ${sensorKinds[s.kind].word}`}`,
+          }))}
+          hint={chosen && lastOf(chosen, timeZone)}
         />
         {mayWrite && (
           <form
@@ -91,21 +112,31 @@ export function LoggerImport({ sensors, mayWrite }: { sensors: Sensor[]; mayWrit
               e.preventDefault();
               if (t.value !== null)
                 void typed.submit(
-                  { sensor: Number(sensor), celsius: t.value, ...event.payload },
+                  { sensor: Number(sensor), value: t.value, ...event.payload },
                   (r) => `${r?.sensor}: recorded.`,
                 );
             }}
           >
             <h2>One reading by eye</h2>
-            <MeasureInput
-              label="Temperature"
-              dimension="temperature"
-              value={celsius}
-              onChange={setCelsius}
-              error={typed.errorOn('celsius')}
-            />
+            {kind.word === 'temperature' || kind.word === 'flow' ? (
+              <MeasureInput
+                label={kind.word === 'flow' ? 'Flow' : 'Temperature'}
+                dimension={kind.word}
+                value={reading}
+                onChange={setReading}
+                error={typed.errorOn('value')}
+              />
+            ) : (
+              <TextField
+                label={kind.word === 'pH' ? 'pH' : `Oxygen, ${kind.unit}`}
+                inputMode="decimal"
+                value={reading}
+                onChange={setReading}
+                error={(t.error ?? undefined) || typed.errorOn('value')}
+              />
+            )}
             {event.view(typed.errorOn('at'))}
-            <ActFoot act={typed} label="Record reading" disabled={t.value === null} fields={['celsius', 'at']} />
+            <ActFoot act={typed} label="Record reading" disabled={t.value === null} fields={['value', 'at']} />
           </form>
         )}
       </div>
@@ -169,3 +200,8 @@ export function LoggerImport({ sensors, mayWrite }: { sensors: Sensor[]; mayWrit
     </div>
   );
 }
+
+const lastOf = (s: ReadNow, timeZone: string) =>
+  s.value === null || s.at === null
+    ? 'no reading yet'
+    : `last ${Number(s.value.toFixed(2))} ${sensorKinds[s.kind].unit}, ${dayMonth(s.at, timeZone)} ${clock(s.at, timeZone)}`;

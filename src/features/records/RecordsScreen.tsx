@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { StockList } from '@/queries/stockList';
+import type { ReadNow } from '@/queries/today';
 import type { SheetEntry } from '@/queries/unitSheet';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from './EntryList';
@@ -24,7 +25,7 @@ type Props = {
   search: string;
   kind: string;
   kinds: { value: string; label: string }[];
-  sensors: { id: number; name: string; room: string; celsius: number | null; at: number | null }[];
+  sensors: ReadNow[];
   now: number;
   timeZone: string;
   mayWrite: boolean;
@@ -49,7 +50,7 @@ export function RecordsScreen(p: Props) {
       </div>
       {p.tab === 'stock' && p.stock && <Stock {...p} stock={p.stock} />}
       {p.tab === 'ledger' && <Ledger {...p} />}
-      {p.tab === 'readings' && <LoggerImport sensors={p.sensors} mayWrite={p.mayWrite} />}
+      {p.tab === 'readings' && <LoggerImport sensors={p.sensors} mayWrite={p.mayWrite} timeZone={p.timeZone} />}
     </div>
   );
 }

@@ -6,7 +6,7 @@ import type { Check, LossPoint, SheetEntry } from '@/queries/unitSheet';
 import { Glyph } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
 import { ActPanel } from '../acts/ActPanel';
-import type { ActHolding, PlaceOption, SiteOption } from '../acts/forms';
+import type { ActHolding, PlaceOption, SiteOption } from '../acts/holding';
 import { EntryList } from '../records/EntryList';
 import { LossChart } from './LossChart';
 

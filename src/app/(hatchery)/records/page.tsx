@@ -1,7 +1,7 @@
 import { isoDay } from '@/core/time/localDay';
 import { RecordsScreen } from '@/features/records/RecordsScreen';
 import { stockList } from '@/queries/stockList';
-import { sensorsNow } from '@/queries/today';
+import { readNow } from '@/queries/today';
 import { ledger, ledgerKinds } from '@/queries/unitSheet';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
@@ -42,7 +42,7 @@ export default async function RecordsPage({
       search={params.search ?? ''}
       kind={kind}
       kinds={ledgerKinds}
-      sensors={tab === 'readings' ? await sensorsNow(db(), person.siteId, at) : []}
+      sensors={tab === 'readings' ? await readNow(db(), person.siteId, at) : []}
       now={at}
       timeZone={person.timeZone}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}

@@ -1,0 +1,13 @@
+/**
+ * What sensors measure. `low` and `high` bound what water can show at all, wide on purpose: outside them a reading is a
+ * slip of the unit or a broken probe. Oxygen: fresh water at 0 °C under pure oxygen holds 14.6 / 0.2095 = 70 mg/L.
+ */
+export const sensorKinds = {
+  temperature: { word: 'temperature', unit: '°C', low: -5, high: 45, header: /temp|°|celsius|fahrenheit|deg/i },
+  oxygen: { word: 'oxygen', unit: 'mg/L', low: 0, high: 70, header: /oxygen|\bo2\b|\bdo\b|mg\s*\/\s*l/i },
+  pH: { word: 'pH', unit: '', low: 0, high: 14, header: /\bph\b/i },
+  flow: { word: 'flow', unit: 'L/min', low: 0, high: 1_000_000, header: /flow|l\s*\/\s*min/i },
+} as const;
+
+export type SensorKind = keyof typeof sensorKinds;
+export const sensorKindIds = Object.keys(sensorKinds) as [SensorKind, ...SensorKind[]];

@@ -1,0 +1,117 @@
+'use client';
+
+import { useState } from 'react';
+import { grouped } from '@/core/quantities/format';
+import { useSession } from '../frame/session';
+import { ActForm } from './ActForm';
+import { HowManyInput, MeanWeight, useHowMany } from './HowMany';
+import { type ActHolding, at } from './holding';
+import { MeasureInput, measureOf, type Pair, PairRows, readPairs, useEventFields, useShown } from './inputs';
+import { useAct } from './useAct';
+
+/** Sample weights, batch by batch until settled, with the whole if weighed. */
+export function WeighForm({ h }: { h: ActHolding }) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const act = useAct('weigh.record', () => {
+    setRows([{ a: '', b: '' }]);
+    setTotal('');
+  });
+  const event = useEventFields();
+  const [rows, setRows] = useState<Pair[]>([{ a: '', b: '' }]);
+  const [total, setTotal] = useState('');
+  const pairs = readPairs(rows, 'mass', unit('mass', true), locale);
+  const batches =
+    pairs?.filter((p) => p.measure > 0 && p.count > 0).map((p) => ({ massG: p.measure, count: p.count })) ?? [];
+  const totalG = measureOf(total, 'mass', unit('mass'), locale);
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (batches.length > 0)
+          void act.submit(
+            { ...at(h), batches, ...(totalG.value === null ? {} : { totalMassG: totalG.value }), ...event.payload },
+            (r) => (r?.count ? saidCensus(r) : `${Number(r?.meanG).toPrecision(3)} g each.`),
+          );
+      }}
+      label="Record weights"
+      disabled={batches.length === 0 || totalG.error !== null}
+      fields={['batches', 'totalMassG', 'at']}
+    >
+      <PairRows
+        label="Sample batches"
+        dimension="mass"
+        first="mass"
+        rows={rows}
+        onChange={setRows}
+        error={act.errorOn('batches')}
+      />
+      <MeanWeight batches={batches} />
+      <MeasureInput
+        label="All weighed (if so)"
+        dimension="mass"
+        value={total}
+        onChange={setTotal}
+        error={act.errorOn('totalMassG')}
+        hint="With the whole weighed this is a count"
+      />
+    </ActForm>
+  );
+}
+
+export function CountForm({ h }: { h: ActHolding }) {
+  const act = useAct('count.record', () => many.reset());
+  const event = useEventFields();
+  const many = useHowMany('counted');
+  const m = many.read();
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (m && m !== 'all') void act.submit({ ...at(h), measured: m, ...event.payload }, (r) => saidCensus(r!));
+      }}
+      label="Record count"
+      disabled={!m}
+      fields={['measured', 'at']}
+    >
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['counted', 'weight', 'volume', 'estimated']}
+        error={act.errorOn('measured')}
+      />
+    </ActForm>
+  );
+}
+
+function saidCensus(r: Record<string, unknown>): string {
+  const unexplained = Number(r.unexplained);
+  const did = { combine: 'combined', replace: 'the count stands', note: 'noted only' }[r.mode as 'combine'];
+  return `The count says ${(r.count as { text: string }).text}, the books said ${(r.books as { text: string }).text}: ${did}${unexplained === 0 ? '' : `; ${grouped(Math.abs(unexplained))} ${unexplained > 0 ? 'to' : 'from'} unexplained`}.`;
+}
+
+/** Nothing is left in the unit: what the books still show goes to unexplained. */
+export function EmptiedForm({ h }: { h: ActHolding }) {
+  const act = useAct('unit.emptied');
+  const event = useEventFields();
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        void act.submit(
+          { ...at(h), ...event.payload },
+          (r) => `${h.unit} is empty; ${grouped(Number(r?.unexplained))} went to unexplained.`,
+        );
+      }}
+      label={`${h.unit} is empty`}
+      fields={['at']}
+    >
+      <p>
+        The books show {grouped(h.number)} in {h.unit}. If it is empty, they go to unexplained.
+      </p>
+    </ActForm>
+  );
+}

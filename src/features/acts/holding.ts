@@ -1,0 +1,32 @@
+/** A holding that acts are about, as the page knows it. */
+export type ActHolding = {
+  unitId: number;
+  unit: string;
+  lotId: number;
+  lot: string;
+  stage: string;
+  stageName: string;
+  number: number;
+  stages: readonly { id: string; name: string }[];
+  checks: readonly { id: string; name: string; stage: string; looks: string }[];
+};
+
+/** Units to choose from, by room, with what stands there. */
+export type PlaceOption = { id: number; name: string; room: string; kind: string; holds: string };
+
+export type SiteOption = { id: number; name: string };
+
+export type FormProps = { h: ActHolding; places: readonly PlaceOption[]; sites: readonly SiteOption[] };
+
+/** Which holding a command means. */
+export const at = (h: ActHolding) => ({ unit: h.unitId, lotId: h.lotId, stage: h.stage });
+
+export function placeOptions(places: readonly PlaceOption[], not?: number) {
+  return places
+    .filter((p) => p.id !== not)
+    .map((p) => ({
+      value: String(p.id),
+      label: p.holds ? `${p.name}, holds ${p.holds}` : `${p.name}, empty`,
+      group: p.room,
+    }));
+}

@@ -1,0 +1,284 @@
+'use client';
+
+import { useState } from 'react';
+import { grouped } from '@/core/quantities/format';
+import { Caution } from '@/ui/caution';
+import { SelectField, TextField } from '@/ui/fields';
+import { useSession } from '../frame/session';
+import { ActForm } from './ActForm';
+import { amountPayload, emptyHowMany, HowManyInput, readHowMany, useHowMany } from './HowMany';
+import { type ActHolding, at, type FormProps, placeOptions } from './holding';
+import { MeasureInput, measureOf, useEventFields, useShown } from './inputs';
+import { useAct } from './useAct';
+
+/** Eggs from the bench into units, by measured volume. */
+export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVolumeMl: number | null }) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const act = useAct('eggs.layDown');
+  const event = useEventFields();
+  const toShown = unit('volume') === 'L' ? 1000 : 946.352946;
+  const [total, setTotal] = useState(
+    totalVolumeMl === null ? '' : String(Number((totalVolumeMl / toShown).toPrecision(6))),
+  );
+  const [rows, setRows] = useState([{ unit: '', volume: '' }]);
+  const [graduation, setGraduation] = useState(unit('volume', true) === 'mL' ? '10' : '0.5');
+  const totalMl = measureOf(total, 'volume', unit('volume'), locale).value;
+  const parts = rows
+    .filter((r) => r.unit && r.volume)
+    .map((r) => ({ unit: Number(r.unit), volumeMl: measureOf(r.volume, 'volume', unit('volume'), locale).value }));
+  const grad = measureOf(graduation, 'volume', unit('volume', true), locale).value;
+  const poured = parts.reduce((s, p) => s + (p.volumeMl ?? 0), 0);
+  const ready =
+    totalMl !== null &&
+    totalMl > 0 &&
+    parts.length > 0 &&
+    parts.every((p) => p.volumeMl !== null && p.volumeMl > 0) &&
+    grad !== null;
+  const set = (i: number, p: Partial<(typeof rows)[number]>) => {
+    const next = rows.map((r, k) => (k === i ? { ...r, ...p } : r));
+    if (i === rows.length - 1 && next[i]!.unit && next[i]!.volume) next.push({ unit: '', volume: '' });
+    setRows(next);
+  };
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (ready)
+          void act.submit(
+            { unit: h.unitId, lotId: h.lotId, totalVolumeMl: totalMl, parts, graduationMl: grad, ...event.payload },
+            (r) => `Laid down in ${((r?.units as string[] | undefined) ?? []).join(', ')}.`,
+          );
+      }}
+      label="Lay down"
+      disabled={!ready}
+      fields={['totalVolumeMl', 'parts', 'at']}
+    >
+      <MeasureInput
+        label="Volume of all"
+        dimension="volume"
+        value={total}
+        onChange={setTotal}
+        error={act.errorOn('totalVolumeMl')}
+        hint="As measured with the samples: both dry or both hardened"
+      />
+      {rows.map((r, i) => (
+        <div key={i} className="grid grid-cols-[1fr_7rem] gap-2">
+          <SelectField
+            label={`Unit ${i + 1}`}
+            value={r.unit}
+            onChange={(u) => set(i, { unit: u })}
+            options={placeOptions(places, h.unitId)}
+            empty="choose"
+          />
+          <MeasureInput
+            label="Volume"
+            dimension="volume"
+            value={r.volume}
+            onChange={(volume) => set(i, { volume })}
+            hint={
+              r.volume && totalMl
+                ? `${grouped((h.number * (measureOf(r.volume, 'volume', unit('volume'), locale).value ?? 0)) / totalMl)} eggs`
+                : undefined
+            }
+          />
+        </div>
+      ))}
+      {act.errorOn('parts') && <p className="text-loss">{act.errorOn('parts')}</p>}
+      <p className="quiet" data-testid="poured">
+        {totalMl ? `${((100 * poured) / totalMl).toFixed(0)} % of the volume shared out` : ''}
+      </p>
+      <MeasureInput
+        label="The measure reads to"
+        dimension="volume"
+        small
+        value={graduation}
+        onChange={setGraduation}
+        hint="One graduation: its error goes into each unit’s doubt"
+      />
+      <Caution>
+        Temper slowly to the new water, shade from light, do not let them dry; then leave them in peace.
+      </Caution>
+    </ActForm>
+  );
+}
+
+/** Hatch and other changes of stage, all or in parts over days. */
+export function StageForm({ h }: { h: ActHolding }) {
+  const next = h.stages[h.stages.findIndex((s) => s.id === h.stage) + 1];
+  const act = useAct('stage.change', () => many.reset());
+  const event = useEventFields();
+  const many = useHowMany('all');
+  if (!next) return <p className="quiet">{h.stageName} is the last stage.</p>;
+  const m = many.read();
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (m)
+          void act.submit(
+            { unit: h.unitId, lotId: h.lotId, from: h.stage, to: next.id, amount: amountPayload(m), ...event.payload },
+            () => `Recorded: now ${next.name}.`,
+          );
+      }}
+      label={next.id === 'yolksac' ? 'Record hatch' : 'Record stage'}
+      disabled={!m}
+      fields={['number', 'at']}
+    >
+      <p className="quiet">
+        {h.stageName} that are now {next.name}
+      </p>
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['all', 'counted', 'volume', 'estimated']}
+        error={act.errorOn('number')}
+      />
+    </ActForm>
+  );
+}
+
+/** Part or all of a unit to another; ponding begins the next stage there, from several units at once. */
+export function MoveForm({
+  h,
+  places,
+  pond = false,
+  siblings = [],
+}: FormProps & { pond?: boolean; siblings?: readonly ActHolding[] }) {
+  const act = useAct('move.record', () => many.reset());
+  const event = useEventFields();
+  const many = useHowMany(pond ? 'all' : 'counted');
+  const [to, setTo] = useState('');
+  const [also, setAlso] = useState<number[]>([]);
+  const m = many.read();
+  const sources = [h, ...siblings.filter((s) => also.includes(s.unitId))];
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (m && to)
+          void act.submit(
+            {
+              sources: sources.map((s) => ({ ...at(s), amount: s === h ? amountPayload(m) : { kind: 'all' } })),
+              to: Number(to),
+              ...(pond ? { toStage: 'fry' } : {}),
+              ...event.payload,
+            },
+            (r) => `In ${r?.unit} now: ${r?.lot}.`,
+          );
+      }}
+      label={pond ? 'Pond them' : 'Move'}
+      disabled={!m || !to}
+      fields={['number', 'to', 'at', 'sources']}
+    >
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['all', 'counted', 'weight', 'volume', 'estimated']}
+        error={act.errorOn('number') ?? act.errorOn('sources')}
+      />
+      {pond && siblings.length > 0 && (
+        <fieldset className="field">
+          <legend className="label mb-1 text-[0.87rem] text-soft">with all of</legend>
+          <div className="flex flex-wrap gap-x-4 gap-y-1">
+            {siblings.map((s) => (
+              <label key={s.unitId} className="flex cursor-pointer items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="accent-[var(--deep)]"
+                  checked={also.includes(s.unitId)}
+                  onChange={(e) => setAlso(e.target.checked ? [...also, s.unitId] : also.filter((x) => x !== s.unitId))}
+                />
+                {s.unit} <span className="quiet">{s.lot}</span>
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <SelectField
+        label="To"
+        value={to}
+        onChange={setTo}
+        options={placeOptions(places, h.unitId)}
+        error={act.errorOn('to')}
+      />
+    </ActForm>
+  );
+}
+
+type ClassRow = { grade: string; unit: string; many: ReturnType<typeof emptyHowMany> };
+
+export function GradeForm({ h, places }: FormProps) {
+  const { locale } = useSession();
+  const shown = useShown();
+  const act = useAct('grade.record');
+  const event = useEventFields();
+  const [classes, setClasses] = useState<ClassRow[]>([
+    { grade: 'L', unit: '', many: emptyHowMany('counted') },
+    { grade: 'S', unit: '', many: emptyHowMany('counted') },
+  ]);
+  const set = (i: number, p: Partial<ClassRow>) => setClasses(classes.map((c, k) => (k === i ? { ...c, ...p } : c)));
+  const read = classes.map((c) => ({ ...c, m: readHowMany(c.many, locale, shown) }));
+  const ready = read.every((c) => c.m && c.unit && c.grade);
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (ready)
+          void act.submit(
+            {
+              ...at(h),
+              classes: read.map((c) => ({ grade: c.grade, unit: Number(c.unit), amount: amountPayload(c.m!) })),
+              ...event.payload,
+            },
+            (r) => `New lots: ${((r?.lots as string[] | undefined) ?? []).join(', ')}.`,
+          );
+      }}
+      label="Record grading"
+      disabled={!ready}
+      fields={['at']}
+    >
+      <p className="quiet">
+        Feed none today and see that the receiving units are filled. With every class measured the grading is a count of
+        the whole.
+      </p>
+      {classes.map((c, i) => (
+        <fieldset key={i} className="flex flex-col gap-2 border-t border-rule pt-2">
+          <legend className="sr-only">Class {i + 1}</legend>
+          <div className="grid grid-cols-[5rem_1fr] gap-2">
+            <TextField label="Class" value={c.grade} onChange={(grade) => set(i, { grade })} />
+            <SelectField
+              label="To"
+              value={c.unit}
+              onChange={(unit) => set(i, { unit })}
+              options={placeOptions(places, h.unitId)}
+            />
+          </div>
+          <HowManyInput
+            value={c.many}
+            onChange={(many) => set(i, { many })}
+            methods={i === classes.length - 1 ? ['counted', 'weight', 'all'] : ['counted', 'weight']}
+          />
+        </fieldset>
+      ))}
+      <div className="flex gap-3">
+        <button
+          type="button"
+          className="link"
+          onClick={() => setClasses([...classes, { grade: '', unit: '', many: emptyHowMany('counted') }])}
+        >
+          another class
+        </button>
+        {classes.length > 2 && (
+          <button type="button" className="link" onClick={() => setClasses(classes.slice(0, -1))}>
+            one less
+          </button>
+        )}
+      </div>
+    </ActForm>
+  );
+}

@@ -1,0 +1,170 @@
+'use client';
+
+import { useState } from 'react';
+import { grouped } from '@/core/quantities/format';
+import { Caution } from '@/ui/caution';
+import { SelectField, TextField } from '@/ui/fields';
+import { useSession } from '../frame/session';
+import { ActForm } from './ActForm';
+import { HowManyInput, MeanWeight, useHowMany } from './HowMany';
+import { type ActHolding, at, type FormProps } from './holding';
+import { MeasureInput, measureOf, type Pair, PairRows, readPairs, useEventFields, useShown } from './inputs';
+import { useAct } from './useAct';
+
+const outWords = {
+  culled: 'culled',
+  sold: 'sold',
+  escaped: 'escaped',
+  dead: 'unit lost',
+} as const;
+
+/** Animals that leave other than by pick or release: culled, sold, escaped, the loss of a whole unit. */
+export function OutForm({ h }: { h: ActHolding }) {
+  const act = useAct('loss.record', () => many.reset());
+  const event = useEventFields();
+  const many = useHowMany('counted');
+  const [account, setAccount] = useState<keyof typeof outWords>('culled');
+  const [cause, setCause] = useState('');
+  const [receiver, setReceiver] = useState('');
+  const m = many.read();
+  const all = m === 'all';
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (m)
+          void act.submit(
+            { ...at(h), account, cause, receiver, ...(all ? { all: true } : { measured: m }), ...event.payload },
+            () => 'Recorded.',
+          );
+      }}
+      label="Write off"
+      disabled={!m}
+      fields={['measured', 'number', 'cause', 'at']}
+    >
+      <SelectField
+        label="They were"
+        value={account}
+        onChange={(a) => {
+          setAccount(a);
+          if (a === 'dead' || a === 'escaped') many.setValue({ ...many.value, method: 'all' });
+        }}
+        options={(Object.keys(outWords) as (keyof typeof outWords)[]).map((k) => ({ value: k, label: outWords[k] }))}
+      />
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['counted', 'weight', 'estimated', 'all']}
+        error={act.errorOn('measured') ?? act.errorOn('number')}
+      />
+      {account === 'sold' ? (
+        <TextField label="To whom" value={receiver} onChange={setReceiver} />
+      ) : (
+        <TextField label="What happened" value={cause} onChange={setCause} error={act.errorOn('cause')} />
+      )}
+      {account === 'culled' && (
+        <Caution>
+          Humane killing only by trained people, by the method that local rules allow; see that one application was
+          enough.
+        </Caution>
+      )}
+    </ActForm>
+  );
+}
+
+/** Weighed out bucket by bucket, to a site. */
+export function ReleaseForm({ h, sites }: FormProps) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const act = useAct('release.record');
+  const event = useEventFields();
+  const [rows, setRows] = useState<Pair[]>([{ a: '', b: '' }]);
+  const [buckets, setBuckets] = useState('');
+  const [site, setSite] = useState('');
+  const [emptied, setEmptied] = useState(false);
+  const [water, setWater] = useState('');
+  const pairs = readPairs(rows, 'mass', unit('mass', true), locale);
+  const batches =
+    pairs?.filter((p) => p.measure > 0 && p.count > 0).map((p) => ({ massG: p.measure, count: p.count })) ?? [];
+  const parts = buckets
+    .split(/[;\n]+|\s{1,}(?=\d)/)
+    .map((b) => b.trim())
+    .filter(Boolean);
+  const masses = parts.map((b) => measureOf(b, 'mass', unit('mass'), locale));
+  const bad = masses.find((m) => m.error)?.error ?? null;
+  const good = masses.flatMap((m) => (m.value ? [m.value] : []));
+  const celsius = measureOf(water, 'temperature', unit('temperature'), locale);
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        void act.submit(
+          {
+            ...at(h),
+            site: Number(site),
+            batches,
+            bucketsG: good,
+            emptied,
+            ...(celsius.value === null ? {} : { waterCelsius: celsius.value }),
+            ...event.payload,
+          },
+          (r) => `${r?.text} released to ${r?.site}.`,
+        );
+      }}
+      label="Record release"
+      disabled={batches.length === 0 || good.length === 0 || bad !== null || !site}
+      fields={['site', 'batches', 'bucketsG', 'at']}
+    >
+      <SelectField
+        label="Released to"
+        value={site}
+        onChange={setSite}
+        options={sites.map((s) => ({ value: String(s.id), label: s.name }))}
+        error={act.errorOn('site')}
+      />
+      <PairRows
+        label="Sample batches"
+        dimension="mass"
+        first="mass"
+        rows={rows}
+        onChange={setRows}
+        error={act.errorOn('batches')}
+      />
+      <MeanWeight batches={batches} />
+      <TextField
+        label={`Buckets, ${unit('mass')} each, one after the other`}
+        value={buckets}
+        onChange={setBuckets}
+        placeholder="8.2 7.9 8.4"
+        error={bad ?? act.errorOn('bucketsG')}
+        hint={
+          good.length > 0
+            ? `${good.length} ${good.length === 1 ? 'bucket' : 'buckets'}, ${(good.reduce((s, b) => s + b, 0) / 1000).toFixed(2)} kg${batches.length > 0 ? `: about ${grouped(good.reduce((s, b) => s + b, 0) / (batches.reduce((s, b) => s + b.massG, 0) / batches.reduce((s, b) => s + b.count, 0)))} animals` : ''}`
+            : undefined
+        }
+      />
+      <MeasureInput
+        label="Receiving water"
+        dimension="temperature"
+        value={water}
+        onChange={setWater}
+        hint="Temper slowly: a few degrees at most between the two waters"
+      />
+      <label className="flex cursor-pointer items-center gap-2">
+        <input
+          type="checkbox"
+          className="accent-[var(--deep)]"
+          checked={emptied}
+          onChange={(e) => setEmptied(e.target.checked)}
+        />
+        {h.unit} is empty now
+      </label>
+      <Caution>
+        Transfer and release need their permits; check them, and the health papers, before loading. Compressed oxygen:
+        no grease, no flame.
+      </Caution>
+    </ActForm>
+  );
+}

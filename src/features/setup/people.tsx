@@ -1,0 +1,110 @@
+'use client';
+
+import { useState } from 'react';
+import type { SetupView } from '@/queries/setup';
+import { SelectField, TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import { useAct } from '../acts/useAct';
+import { line } from './line';
+
+const roles = ['manager', 'culturist', 'hand', 'reader'] as const;
+
+export function PersonRow({ p }: { p: SetupView['people'][number] }) {
+  const act = useAct('person.save');
+  const reset = useAct('person.resetPassword', () => setPassword(null));
+  const [password, setPassword] = useState<string | null>(null);
+  return (
+    <tr>
+      <td className="font-bold">{p.name}</td>
+      <td>
+        <select
+          aria-label={`Role of ${p.name}`}
+          className="input max-w-[9rem]"
+          value={p.role}
+          onChange={(e) => void act.submit({ id: p.id, role: e.target.value, active: p.active })}
+        >
+          {roles.map((r) => (
+            <option key={r}>{r}</option>
+          ))}
+        </select>
+        {act.refused && <span className="ml-2 text-loss">{act.refused.message}</span>}
+      </td>
+      <td>
+        {password === null ? (
+          <button type="button" className="link" onClick={() => setPassword('')}>
+            reset password
+          </button>
+        ) : (
+          <form
+            className="flex items-end gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              void reset.submit({ id: p.id, password });
+            }}
+          >
+            <TextField
+              label="New password"
+              type="password"
+              autoComplete="new-password"
+              value={password}
+              onChange={setPassword}
+              error={reset.errorOn('password')}
+            />
+            <button type="submit" className="button">
+              Set
+            </button>
+          </form>
+        )}
+        {reset.done && <span className="text-deep">Set; they sign in anew.</span>}
+      </td>
+      <td>
+        <button
+          type="button"
+          className="link"
+          onClick={() => void act.submit({ id: p.id, role: p.role, active: !p.active })}
+        >
+          {p.active ? 'close the account' : 'open it again'}
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+export function NewPerson() {
+  const act = useAct('person.add', () => setV({ ...v, name: '', password: '' }));
+  const [v, setV] = useState({ name: '', role: 'culturist', password: '' });
+  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
+  return (
+    <ActForm
+      act={act}
+      className={line}
+      label="Add person"
+      disabled={!v.name.trim() || !v.password}
+      fields={['name', 'password']}
+      onSend={() => void act.submit(v, () => 'Made.')}
+    >
+      <TextField
+        label="New person"
+        value={v.name}
+        onChange={set('name')}
+        error={act.errorOn('name')}
+        autoComplete="off"
+      />
+      <SelectField
+        label="Role"
+        value={v.role}
+        onChange={set('role')}
+        options={roles.map((r) => ({ value: r as string, label: r }))}
+        hint="A hand picks, feeds and proposes counts"
+      />
+      <TextField
+        label="Password"
+        type="password"
+        value={v.password}
+        onChange={set('password')}
+        error={act.errorOn('password')}
+        autoComplete="new-password"
+      />
+    </ActForm>
+  );
+}

@@ -1,0 +1,296 @@
+'use client';
+
+import { useState } from 'react';
+import { grouped } from '@/core/quantities/format';
+import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
+import type { SetupView } from '@/queries/setup';
+import { SelectField, TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import { MeasureInput, measureOf, NumberInput, useShown, wholeOf } from '../acts/inputs';
+import { useAct } from '../acts/useAct';
+import { useSession } from '../frame/session';
+import { line } from './line';
+import { DivideForm, UnitForm, unitKinds } from './unitForms';
+
+type Room = SetupView['rooms'][number];
+
+export const roomKinds = [
+  { value: 'spawning', label: 'spawning bench' },
+  { value: 'incubation', label: 'incubation' },
+  { value: 'rearing', label: 'rearing, indoors' },
+  { value: 'outdoor', label: 'outdoors' },
+] as const;
+
+type Open = { what: 'units' | 'sensor' | 'room' } | { what: 'unit' | 'divide'; id: number } | null;
+
+/** One room with its units and sensors; a unit opens by its name. */
+export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
+  const units = view.units.filter((u) => u.roomId === room.id);
+  const sensors = view.sensors.filter((s) => s.roomId === room.id);
+  const divided = view.divided.filter((d) => d.roomId === room.id);
+  const [open, setOpen] = useState<Open>(null);
+  const toggle = (what: 'units' | 'sensor' | 'room') => setOpen(open?.what === what ? null : { what });
+  const rows = [...new Map(units.map((u) => [`${u.y}${u.battery}`, u])).values()];
+  const chosen = open && 'id' in open ? view.units.find((u) => u.id === open.id) : undefined;
+  return (
+    <div className="mb-4 border-b border-rule pb-3" data-room={room.name}>
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h3 className="text-[1.05rem] font-bold">{room.name}</h3>
+        <span className="quiet">{roomKinds.find((k) => k.value === room.kind)?.label}</span>
+        <span className="quiet">
+          {sensors.length === 0
+            ? 'no sensor'
+            : `sensors: ${sensors.map((s) => (s.kind === 'temperature' ? s.name : `${s.name} (${sensorKinds[s.kind].word})`)).join(', ')}`}
+        </span>
+        <span className="ml-auto flex gap-4">
+          <button type="button" className="link" onClick={() => toggle('units')}>
+            add units
+          </button>
+          <button type="button" className="link" onClick={() => toggle('sensor')}>
+            add a sensor
+          </button>
+          <button type="button" className="link" onClick={() => toggle('room')}>
+            rename
+          </button>
+        </span>
+      </div>
+      {rows.map((first) => {
+        const row = units.filter((u) => u.y === first.y && u.battery === first.battery);
+        return (
+          <p key={`${first.y}${first.battery}`} className="flex flex-wrap items-baseline gap-x-2 py-0.5">
+            <span className="quiet">{first.battery || first.kind}:</span>
+            {row.map((u) => (
+              <button
+                key={u.id}
+                type="button"
+                aria-expanded={chosen?.id === u.id}
+                className={`cursor-pointer px-0.5 hover:underline ${chosen?.id === u.id ? 'font-bold text-deep' : ''}`}
+                title={u.holds > 0 ? `holds ${grouped(u.holds)}; change it` : 'empty; change it'}
+                onClick={() => setOpen(chosen?.id === u.id ? null : { what: 'unit', id: u.id })}
+              >
+                {u.name}
+              </button>
+            ))}
+            {first.volumeL !== null && <span className="quiet"> {grouped(first.volumeL)} L</span>}
+            {first.loadLimit !== null && <span className="quiet">, up to {grouped(first.loadLimit)}</span>}
+          </p>
+        );
+      })}
+      {divided.map((d) => (
+        <Divided key={d.id} d={d} />
+      ))}
+      {open?.what === 'units' && (
+        <NewUnits room={room} sensors={sensors} nextRow={1 + Math.max(-1, ...units.map((u) => u.y))} />
+      )}
+      {open?.what === 'sensor' && <NewSensor room={room} />}
+      {open?.what === 'room' && <RenameRoom room={room} />}
+      {chosen && open?.what === 'unit' && (
+        <>
+          <UnitForm key={chosen.id} u={chosen} view={view} onDone={() => setOpen(null)} />
+          {chosen.partOf === null && chosen.kind !== 'bench' && (
+            <p className="mt-2 border-l-[3px] border-deep pl-3">
+              <button
+                type="button"
+                className="link disabled:opacity-50"
+                disabled={chosen.holds > 0}
+                title={chosen.holds > 0 ? 'Empty it first' : undefined}
+                onClick={() => setOpen({ what: 'divide', id: chosen.id })}
+              >
+                Divide {chosen.name} by a screen
+              </button>
+              {chosen.holds > 0 && <span className="quiet ml-2">once it is empty</span>}
+            </p>
+          )}
+        </>
+      )}
+      {chosen && open?.what === 'divide' && <DivideForm key={chosen.id} u={chosen} />}
+    </div>
+  );
+}
+
+function Divided({ d }: { d: SetupView['divided'][number] }) {
+  const act = useAct('unit.join');
+  return (
+    <p className="py-0.5">
+      <span className="quiet">
+        {d.name} is divided into {d.parts.join(', ')}.
+      </span>{' '}
+      <button type="button" className="link" disabled={act.busy} onClick={() => void act.submit({ id: d.id })}>
+        Take the screen out
+      </button>
+      {act.refused && (
+        <span role="alert" className="ml-2 text-loss">
+          {act.refused.message} {act.refused.todo}
+        </span>
+      )}
+    </p>
+  );
+}
+
+export function NewRoom() {
+  const act = useAct('room.save', () => setName(''));
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<(typeof roomKinds)[number]['value']>('incubation');
+  return (
+    <ActForm
+      act={act}
+      className={line}
+      label="Make room"
+      disabled={!name.trim()}
+      fields={['name']}
+      onSend={() => void act.submit({ name, kind }, () => 'Made.')}
+    >
+      <TextField label="New room" value={name} onChange={setName} error={act.errorOn('name')} />
+      <SelectField label="For" value={kind} onChange={setKind} options={[...roomKinds]} />
+    </ActForm>
+  );
+}
+
+function RenameRoom({ room }: { room: Room }) {
+  const act = useAct('room.save');
+  const [name, setName] = useState(room.name);
+  const [kind, setKind] = useState(room.kind as (typeof roomKinds)[number]['value']);
+  return (
+    <ActForm
+      act={act}
+      className={`${line} border-l-[3px] border-deep pl-3`}
+      label="Keep"
+      disabled={!name.trim()}
+      fields={['name']}
+      onSend={() => void act.submit({ id: room.id, name, kind }, () => 'Kept.')}
+    >
+      <TextField label="Name of the room" value={name} onChange={setName} error={act.errorOn('name')} />
+      <SelectField label="It is for" value={kind} onChange={setKind} options={[...roomKinds]} />
+    </ActForm>
+  );
+}
+
+function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['sensors']; nextRow: number }) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const act = useAct('unit.addMany');
+  const [v, setV] = useState({
+    kind: { spawning: 'bench', incubation: 'jar', rearing: 'tank', outdoor: 'raceway' }[room.kind] ?? 'tank',
+    prefix: '',
+    from: '1',
+    count: '1',
+    battery: '',
+    volume: '',
+    limit: '',
+    flow: '',
+    sensor: '',
+  });
+  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
+  const [from, count, limit] = [
+    wholeOf(v.from, locale).value,
+    wholeOf(v.count, locale).value,
+    wholeOf(v.limit, locale),
+  ];
+  const [volume, flow] = [
+    measureOf(v.volume, 'volume', unit('volume'), locale),
+    measureOf(v.flow, 'flow', unit('flow'), locale),
+  ];
+  const waters = sensors.filter((s) => s.kind === 'temperature');
+  const ready = v.prefix && from !== null && count !== null && !volume.error && !flow.error && !limit.error;
+  return (
+    <ActForm
+      act={act}
+      className={`${line} border-l-[3px] border-deep pl-3`}
+      label="Make units"
+      disabled={!ready}
+      fields={['prefix', 'from', 'count']}
+      onSend={() =>
+        void act.submit(
+          {
+            room: room.id,
+            kind: v.kind,
+            prefix: v.prefix,
+            from,
+            count,
+            battery: v.battery,
+            y: nextRow,
+            volumeL: volume.value === null ? null : volume.value / 1000,
+            loadLimit: limit.value,
+            flowLPerMin: flow.value,
+            sensor: v.sensor ? Number(v.sensor) : null,
+          },
+          (r) => `Made: ${((r?.names as string[] | undefined) ?? []).join(' ')}.`,
+        )
+      }
+    >
+      <SelectField
+        label="Kind"
+        value={v.kind}
+        onChange={set('kind')}
+        options={unitKinds.map((k) => ({ value: k as string, label: k }))}
+      />
+      <TextField
+        className="w-[6rem]"
+        label="Letters"
+        value={v.prefix}
+        onChange={set('prefix')}
+        placeholder="J"
+        error={act.errorOn('prefix')}
+      />
+      <div className="w-[6rem]">
+        <NumberInput label="from number" value={v.from} onChange={set('from')} error={act.errorOn('from')} />
+      </div>
+      <div className="w-[6rem]">
+        <NumberInput label="how many" value={v.count} onChange={set('count')} error={act.errorOn('count')} />
+      </div>
+      <TextField className="w-[9rem]" label="Battery or stack" value={v.battery} onChange={set('battery')} />
+      <MeasureInput
+        className="w-[8rem]"
+        label="Volume of each"
+        dimension="volume"
+        value={v.volume}
+        onChange={set('volume')}
+      />
+      <NumberInput className="w-[8rem]" label="Load limit, animals" value={v.limit} onChange={set('limit')} />
+      <MeasureInput className="w-[8rem]" label="Flow of each" dimension="flow" value={v.flow} onChange={set('flow')} />
+      {waters.length > 1 && (
+        <SelectField
+          label="On the water of"
+          value={v.sensor}
+          onChange={set('sensor')}
+          options={waters.map((s) => ({ value: String(s.id), label: s.name }))}
+          empty="the room’s first"
+        />
+      )}
+    </ActForm>
+  );
+}
+
+function NewSensor({ room }: { room: { id: number } }) {
+  const act = useAct('sensor.save', () => setName(''));
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<SensorKind>('temperature');
+  return (
+    <ActForm
+      act={act}
+      className={`${line} border-l-[3px] border-deep pl-3`}
+      label="Make sensor"
+      disabled={!name.trim()}
+      fields={['name']}
+      onSend={() => void act.submit({ name, room: room.id, kind }, () => 'Made.')}
+    >
+      <SelectField
+        label="It measures"
+        value={kind}
+        onChange={setKind}
+        options={sensorKindIds.map((k) => ({
+          value: k,
+          label: `${sensorKinds[k].word}${sensorKinds[k].unit && `, ${sensorKinds[k].unit}`}`,
+        }))}
+      />
+      <TextField
+        label="Name of the sensor"
+        value={name}
+        onChange={setName}
+        placeholder="bay1"
+        error={act.errorOn('name')}
+        hint="Also for readings typed by eye"
+      />
+    </ActForm>
+  );
+}
