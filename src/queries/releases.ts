@@ -1,3 +1,4 @@
+import type { Knex } from 'knex';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -20,6 +21,10 @@ export type SiteTotal = { id: number; name: string; water: string; target: numbe
 
 /** Releases of the last two years, newest first, with their papers. */
 export async function releases(db: Db, siteId: number, now: number): Promise<Release[]> {
+  return releasesWhere(db, siteId, (q) => q.where('e.order_at', '>', now - 730 * 86_400_000));
+}
+
+async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder) => void): Promise<Release[]> {
   const rows = (await db('entry as e')
     .join('posting as p', (on) => on.on('p.entry_seq', 'e.seq').andOnVal('p.account', 'released'))
     .join('holding as h', 'h.id', 'p.holding_id')
@@ -30,7 +35,7 @@ export async function releases(db: Db, siteId: number, now: number): Promise<Rel
     .leftJoin('posting_loading as l', 'l.posting_id', 'p.id')
     .leftJoin('error_source as s', 's.id', 'l.source_id')
     .where({ 'e.site_id': siteId, 'e.kind': 'release' })
-    .where('e.order_at', '>', now - 730 * 86_400_000)
+    .modify(only)
     .where((b) => b.whereNull('p.superseded_seq').orWhereNotNull('v.seq'))
     .groupBy('e.seq', 'p.id', 'q.id')
     .orderBy('e.order_at', 'desc')
@@ -114,7 +119,7 @@ export type ReleasePaper = {
 };
 
 /** All that the release paper says: the number as it was issued, size, origin by parents, the weighings. */
-export async function releasePaper(db: Db, siteId: number, paperId: number, now: number): Promise<ReleasePaper | null> {
+export async function releasePaper(db: Db, siteId: number, paperId: number): Promise<ReleasePaper | null> {
   const row = (await db('paper as q')
     .join('entry as e', 'e.seq', 'q.entry_seq')
     .join('person as p', 'p.id', 'q.issued_by')
@@ -134,7 +139,8 @@ export async function releasePaper(db: Db, siteId: number, paperId: number, now:
       }
     | undefined;
   if (!row) return null;
-  const entry = (await releases(db, siteId, now)).find((r) => r.entryId === row.entry_id);
+  // However old: a paper is asked for years after.
+  const [entry] = await releasesWhere(db, siteId, (q) => q.where('e.id', row.entry_id));
   if (!entry) return null;
   const intent = fromJson<{ batches: { massG: number; count: number }[]; bucketsG: number[]; waterCelsius?: number }>(
     row.intent,

@@ -92,6 +92,8 @@ export type LedgerFilter = {
   kinds?: readonly string[];
   search?: string;
   before?: number;
+  /** Only what happened by this instant, the latest to have happened first. */
+  until?: number;
   limit: number;
 };
 
@@ -105,7 +107,6 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
     .join('person as p', 'p.id', 'e.recorded_by')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
     .whereIn('e.seq', seqs)
-    .orderBy('e.seq', 'desc')
     .select(
       'e.id',
       'e.seq',
@@ -135,6 +136,8 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
     db,
     rows.map((r) => r.seq),
   );
+  const place = new Map(seqs.map((s, i) => [s, i]));
+  rows.sort((a, b) => place.get(a.seq)! - place.get(b.seq)!);
   return rows.map((r) => ({
     id: r.id,
     seq: r.seq,
@@ -165,6 +168,9 @@ async function ledgerSeqs(db: Db, siteId: number, f: LedgerFilter): Promise<numb
       if (ways.length > 0) q.join(db.union(ways as never).as('x') as unknown as string, 'x.entry_seq', 'e.seq');
       if (f.kinds && f.kinds.length > 0) q.whereIn('e.kind', [...f.kinds]);
       if (f.before !== undefined) q.where('e.seq', '<', f.before);
+    })
+    .modify((q) => {
+      if (f.until !== undefined) q.where('e.order_at', '<=', f.until).orderBy('e.order_at', 'desc');
     })
     .orderBy('e.seq', 'desc')
     .limit(f.limit)

@@ -3,11 +3,13 @@
 import { area, curveStepAfter, scaleTime } from 'd3';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { wordOf } from '@/core/books/kinds';
 import { grouped, withDoubt } from '@/core/quantities/format';
-import { dayMonth, isoDay } from '@/core/time/localDay';
+import { dayMonth } from '@/core/time/localDay';
 import type { Flow, FlowBand } from '@/queries/flow';
 import { stageColour } from '@/ui/glyphs';
 import { LEAST_WIDTH, layOut, lineage, numberAt, type PlacedBand, short } from './layout';
+import { useLedgerAt } from './useLedgerAt';
 
 const LEFT = 14;
 const RIGHT = 26;
@@ -173,13 +175,6 @@ export function River({
   );
 }
 
-/** `Jan 2031`, `Feb`: the year where it begins. */
-function _monthWord(at: number, timeZone: string): string {
-  const [year, month] = isoDay(at, timeZone).split('-') as [string, string];
-  const word = dayMonth(at, timeZone).split(' ')[1]!;
-  return month === '01' ? `${word} ${year}` : word;
-}
-
 /** The middle line of a band, in pixels: it keeps its level, only the width changes. */
 function centre(b: PlacedBand, perPixel: number): number {
   const peak = Math.max(...b.points.map((p) => p.number)) / perPixel;
@@ -301,15 +296,23 @@ function Scale({ perPixel, x, y }: { perPixel: number; x: number; y: number }) {
   );
 }
 
+/** The number at a point of a band, and the last entries that made it so. */
 function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: string; now: number; width: number }) {
   const { band, at } = hover;
-  const i = band.points.findLastIndex((p) => p.at <= at);
-  const p = band.points[Math.max(0, i)]!;
+  const i = Math.max(
+    0,
+    band.points.findLastIndex((p) => p.at <= at),
+  );
+  const p = band.points[i]!;
+  // Between two points of the band the ledger may hold more: those that were too small to draw.
+  const until = Math.min(now, (band.points[i + 1]?.at ?? now + 1) - 1);
+  const lines = useLedgerAt(band.lotId, Math.max(p.at, Math.min(until, at)));
   const d = withDoubt(p.number, 1.96 * p.sd);
   return (
     <div
-      className="pointer-events-none absolute z-10 w-[230px] border border-strong bg-sheet px-3 py-2 text-[0.92rem]"
-      style={{ left: Math.min(width - 245, Math.max(4, hover.x + 14)), top: hover.y + 16 }}
+      className="pointer-events-none absolute z-10 w-[270px] border border-strong bg-sheet px-3 py-2 text-[0.92rem]"
+      style={{ left: Math.min(width - 285, Math.max(4, hover.x + 14)), top: hover.y + 16 }}
+      data-testid="river-tip"
     >
       <b>{band.lot}</b> <span className="quiet">{band.speciesName}</span>
       <p>
@@ -320,6 +323,15 @@ function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: string; 
           .map(([s, n]) => `${grouped(n)} ${stageWords[s] ?? s}`)
           .join(', ')}
       </p>
+      <ul className="mt-1 min-h-[3.6em] border-t border-rule pt-1 text-[0.87rem]">
+        {lines === null && <li className="quiet">the ledger…</li>}
+        {lines?.map((l) => (
+          <li key={l.id} className={l.voided ? 'text-soft line-through' : ''}>
+            <span className="text-soft">{dayMonth(l.at, timeZone, now)}</span> {wordOf(l.kind)}
+            {l.says && <span>: {l.says}</span>}
+          </li>
+        ))}
+      </ul>
       <p className="quiet text-[0.85rem]">click: its story; shift-click: its kin</p>
     </div>
   );

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
 import { HowManyInput, useHowMany } from '../acts/HowMany';
 import { type PlaceOption, placeOptions } from '../acts/holding';
 import { measureOf, useEventFields, useShown } from '../acts/inputs';
@@ -226,10 +227,11 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const days = age.trim() === '' ? null : Number(age.replace(',', '.'));
   const ready = kind && to && stage && m && m !== 'all' && (days === null || Number.isFinite(days));
   return (
-    <form
+    <ActForm
+      act={act}
+      event={event}
       className="flex max-w-[560px] flex-col gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
+      onSend={() => {
         if (ready)
           void act.submit(
             {
@@ -248,6 +250,9 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
             (r) => `${r?.lot}: ${r?.text}.`,
           );
       }}
+      label="Record"
+      disabled={!ready}
+      fields={['stage', 'measured', 'unit', 'lotName', 'at', 'fertilisedAt']}
     >
       <div className="flex gap-4" role="radiogroup" aria-label="They were">
         <label className="flex cursor-pointer items-center gap-1.5">
@@ -321,13 +326,6 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
           until they are cleared.
         </Caution>
       )}
-      {event.view(act.errorOn('at'))}
-      <ActFoot
-        act={act}
-        label="Record"
-        disabled={!ready}
-        fields={['stage', 'measured', 'unit', 'lotName', 'at', 'fertilisedAt']}
-      />
-    </form>
+    </ActForm>
   );
 }
