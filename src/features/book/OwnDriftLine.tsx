@@ -37,12 +37,7 @@ export function OwnDriftLine({
       </Worked>{' '}
       <span className="text-soft">
         from {l.used} counts{l.leftOut.length > 0 && `; left out: ${l.leftOut.join(', ')}`}
-      </span>
-      {l.warnings?.map((w) => (
-        <span key={w} className="block text-[0.9rem] text-careful">
-          {w}
-        </span>
-      ))}{' '}
+      </span>{' '}
       {held ? (
         <span className="text-deep">in force</span>
       ) : (
@@ -68,6 +63,11 @@ export function OwnDriftLine({
           </button>
         )
       )}
+      {l.warnings?.map((w) => (
+        <span key={w} className="block text-[0.9rem] text-careful">
+          {w}
+        </span>
+      ))}
       {act.refused && (
         <span role="alert" className="block text-loss">
           {act.refused.message} {act.refused.todo}

@@ -306,7 +306,7 @@ function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: string; 
   const p = band.points[i]!;
   // Between two points of the band the ledger may hold more: those that were too small to draw.
   const until = Math.min(now, (band.points[i + 1]?.at ?? now + 1) - 1);
-  const lines = useLedgerAt(band.lotId, Math.max(p.at, Math.min(until, at)));
+  const lines = useLedgerAt(band.lotId, Math.ceil(Math.max(p.at, Math.min(until, at)) / 3_600_000) * 3_600_000);
   const d = withDoubt(p.number, 1.96 * p.sd);
   return (
     <div

@@ -72,7 +72,7 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
       {site && (
         <button
           type="button"
-          className="link self-center"
+          className="link mt-[1.9rem]"
           disabled={act.busy}
           onClick={() => void act.submit({ ...payload, retired: true }).then((ok) => ok && onDone?.())}
         >

@@ -71,8 +71,14 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
                 {u.name}
               </button>
             ))}
-            {first.volumeL !== null && <span className="quiet"> {grouped(first.volumeL)} L</span>}
-            {first.loadLimit !== null && <span className="quiet">, up to {grouped(first.loadLimit)}</span>}
+            <span className="quiet">
+              {[
+                first.volumeL === null ? '' : `${grouped(first.volumeL)} L`,
+                first.loadLimit === null ? '' : `up to ${grouped(first.loadLimit)}`,
+              ]
+                .filter(Boolean)
+                .join(', ')}
+            </span>
           </p>
         );
       })}

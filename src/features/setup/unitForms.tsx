@@ -103,7 +103,7 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
       {u.partOf === null && (
         <button
           type="button"
-          className="link self-center"
+          className="link mt-[1.9rem]"
           disabled={act.busy}
           onClick={() =>
             void act.submit({ ...payload, retired: true }, () => 'Out of use.').then((ok) => ok && onDone())
