@@ -12,7 +12,11 @@ import { CommandRefused } from './refused';
 import { commands } from './registry';
 import { sayRefusal } from './wording';
 
-export type Sent = { id: string; type: string; payload: unknown };
+/**
+ * `madeAt`: when it was made, where it waited in a browser before it was sent. It stands in for a time that the payload
+ * does not give, and is no part of what a repeated command is compared by: the first sending did not carry it.
+ */
+export type Sent = { id: string; type: string; payload: unknown; madeAt?: number };
 /** `entries` are the ids of what was recorded: what an undo takes back. */
 export type Done = { id: string; result: unknown; entries: string[]; repeated: boolean; proposed?: boolean };
 type Stored = Pick<Done, 'result' | 'entries' | 'proposed'>;
@@ -80,7 +84,7 @@ async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promis
   const proposes = command.proposes?.includes(actor.role) ?? false;
   if (!command.roles.includes(actor.role) && !proposes)
     throw new CommandRefused('notAllowed', `A ${actor.role} may not do this.`, '', 'Ask a culturist or the manager.');
-  const payload = parsePayload(command, sent.payload);
+  const payload = parsePayload(command, timed(sent));
   const entries: string[] = [];
   const context = await contextFor(trx, actor, site, sent.id, now, entries);
   let stored: Stored;
@@ -105,6 +109,10 @@ async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promis
     at: now,
   });
   return { id: sent.id, ...stored, repeated: false };
+}
+
+function timed({ payload, madeAt }: Sent): unknown {
+  return madeAt === undefined || typeof payload !== 'object' || payload === null ? payload : { at: madeAt, ...payload };
 }
 
 export function commandOf(type: string): Command {

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+import { unitNumber as numberOf, accessible as passes, shown, log as typed, url } from './hands';
 
 /**
  * One hatchery, from first run to a release and back, as its manager would do it: by visible controls only. Numbers
@@ -9,7 +10,6 @@ test.describe.configure({ mode: 'serial' });
 
 let page: Page;
 const problems: string[] = [];
-const url = (path: string) => `${process.env.BASE_URL}${path}`;
 const DAY = 86_400_000;
 
 test.beforeAll(async ({ browser }) => {
@@ -25,35 +25,9 @@ test.afterAll(async () => {
   await page.close();
 });
 
-/** Number and half-width of the first doubtful number in a place. */
-async function shown(at: Locator): Promise<{ number: number; half: number }> {
-  const n = at.locator('[data-number]').first();
-  await expect(n).toBeVisible();
-  return { number: Number(await n.getAttribute('data-number')), half: Number(await n.getAttribute('data-half')) };
-}
-const unitNumber = async (path: string) => {
-  await page.goto(url(path));
-  return shown(page.getByTestId('unit-number').first());
-};
-async function log(line: string): Promise<void> {
-  const field = page.locator('#log-line');
-  await field.fill(line);
-  await expect(page.locator('#log-line-says')).not.toHaveText(/reading what stands/);
-  await field.press('Enter');
-  await expect(page.locator('#log-line-says')).toContainText('Recorded', { timeout: 15_000 });
-}
-const accessible = async () => {
-  const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
-  expect(
-    found.violations.map(
-      (v) =>
-        `${v.id}: ${v.nodes
-          .map((n) => n.target.join(' '))
-          .slice(0, 3)
-          .join(', ')}`,
-    ),
-  ).toEqual([]);
-};
+const unitNumber = (path: string) => numberOf(page, path);
+const log = (line: string) => typed(page, line);
+const accessible = () => passes(page);
 
 test('first run: manager, rooms, units, a sensor, a release site', async () => {
   await page.goto(url('/'));
@@ -90,7 +64,7 @@ test('first run: manager, rooms, units, a sensor, a release site', async () => {
   }
   const cold = page.locator('[data-room="Cold room"]');
   await cold.getByRole('button', { name: 'add a sensor' }).click();
-  await cold.getByLabel('Temperature sensor').fill('bay1');
+  await cold.getByLabel('Name of the sensor').fill('bay1');
   await cold.getByRole('button', { name: 'Make sensor' }).click();
   await expect(cold.getByText('sensors: bay1')).toBeVisible();
   await page.getByLabel('New site').fill('Lake Ivarre');

@@ -18,13 +18,18 @@ export const RECORDED = 'morula:recorded';
 export const newId = () => uuidv7();
 
 /** Sends one command. A network failure is an answer of its own; the same id may be sent again without doubling. */
-export async function send(type: string, payload: Record<string, unknown>, id: string = newId()): Promise<Answer> {
+export async function send(
+  type: string,
+  payload: Record<string, unknown>,
+  id: string = newId(),
+  madeAt?: number,
+): Promise<Answer> {
   let response: Response;
   try {
     response = await fetch('/api/commands', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id, type, payload }),
+      body: JSON.stringify({ id, type, payload, madeAt }),
     });
   } catch {
     return { state: 'offline' };
@@ -68,7 +73,8 @@ export async function flushOutbox(personId: number): Promise<number> {
       (w) => !w.refused,
     );
     for (const w of waiting) {
-      const answer = await send(w.type, { at: w.madeAt, ...w.payload }, w.id);
+      // As it was sent the first time, should that have arrived and only its answer been lost.
+      const answer = await send(w.type, w.payload, w.id, w.madeAt);
       if (answer.state === 'offline') break;
       if (answer.state === 'refused') {
         if (answer.refused.code === 'signIn') break;

@@ -6,7 +6,12 @@ import { db, now } from '../../_server/database';
 import { replyTo, sameOrigin } from '../../_server/reply';
 import { signedIn } from '../../_server/session';
 
-const sent = z.object({ id: z.string(), type: z.string().max(60), payload: z.record(z.string(), z.unknown()) });
+const sent = z.object({
+  id: z.string(),
+  type: z.string().max(60),
+  payload: z.record(z.string(), z.unknown()),
+  madeAt: z.number().int().optional(),
+});
 
 /** The one address to which records are sent: screens, log line and outbox alike. */
 export async function POST(request: Request): Promise<Response> {

@@ -1,0 +1,49 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Locator, type Page } from '@playwright/test';
+
+export const url = (path: string) => `${process.env.BASE_URL}${path}`;
+export const PASSWORD = 'correct horse battery';
+
+/** Number and half-width of the first doubtful number in a place. */
+export async function shown(at: Locator): Promise<{ number: number; half: number }> {
+  const n = at.locator('[data-number]').first();
+  await expect(n).toBeVisible();
+  return { number: Number(await n.getAttribute('data-number')), half: Number(await n.getAttribute('data-half')) };
+}
+
+/** The number of the unit whose sheet is opened. */
+export async function unitNumber(page: Page, path: string): Promise<{ number: number; half: number }> {
+  await page.goto(url(path));
+  return shown(page.getByTestId('unit-number').first());
+}
+
+/** Types a line into the log line and waits until it is recorded. */
+export async function log(page: Page, line: string): Promise<void> {
+  const field = page.locator('#log-line');
+  await field.fill(line);
+  await expect(page.locator('#log-line-says')).not.toHaveText(/reading what stands/);
+  await field.press('Enter');
+  await expect(page.locator('#log-line-says')).toContainText('Recorded', { timeout: 15_000 });
+}
+
+export async function signIn(page: Page, name: string): Promise<void> {
+  await page.goto(url('/sign-in'));
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL(url('/'));
+}
+
+/** What axe finds wrong with a page by WCAG 2.2 AA: nothing. */
+export async function accessible(page: Page): Promise<void> {
+  const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(
+    found.violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 3)
+          .join(', ')}`,
+    ),
+  ).toEqual([]);
+}
