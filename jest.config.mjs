@@ -14,7 +14,8 @@ const common = {
       },
     ],
   },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  // The marker of server code throws outside Next's own resolution.
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/support/empty.ts' },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
   testEnvironment: 'node',
 };
@@ -22,11 +23,11 @@ export default {
   // A machine that is busy with something else is no failure.
   testTimeout: 60_000,
   projects: [
-    { ...common, displayName: 'core', testMatch: ['<rootDir>/src/{core,book,ui,features,cli}/**/*.test.ts?(x)'] },
+    { ...common, displayName: 'core', testMatch: ['<rootDir>/src/{core,book,ui,features,cli,app}/**/*.test.ts?(x)'] },
     {
       ...common,
       displayName: 'store',
-      testMatch: ['<rootDir>/src/{store,commands,queries,demo,app}/**/*.test.ts'],
+      testMatch: ['<rootDir>/src/{store,commands,queries,demo}/**/*.test.ts'],
     },
   ],
 };
