@@ -141,3 +141,17 @@ test('rearing shows the last mean weight of the lot and the dead of a week', asy
   expect(r1.dead7).toBe(40);
   expect(r1.holdings[0]!.number).toBe(19960);
 });
+
+test('the stock list by stage and the life line tell the same number with the same doubt', async () => {
+  const list = await stockList(h.db, 1, h.clock.now, 'stage');
+  const stations = await lifeLine(h.db, site, h.clock.now, await round(h.db, site, h.clock.now));
+  for (const [stage, station] of [
+    ['eggs', 'eggs'],
+    ['fry', 'fry'],
+  ] as const) {
+    const a = list.totals.find((t) => t.by === stage);
+    const b = stations.find((s) => s.station === station)!;
+    expect(a?.number ?? 0).toBe(b.number);
+    expect(a?.sd ?? 0).toBeCloseTo(b.sd, 6);
+  }
+});

@@ -6,6 +6,7 @@ import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
 import { Next72 } from './Next72';
 import { Proposal, WalkRow } from './Walk';
+import { walkedRooms } from './walkedRooms';
 
 /** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
 export function TodayScreen({
@@ -159,18 +160,6 @@ export function TodayScreen({
       </aside>
     </div>
   );
-}
-
-/** Rows of the walk that one page holds; above it the rooms are walked one at a time. */
-const ONE_PAGE = 120;
-
-/** Which rooms lie open: all, or, in a large hatchery, the one asked for, else the first with something left to do. */
-export function walkedRooms(holdings: readonly RoundHolding[], asked: number | null): ReadonlySet<number> {
-  const all = new Set(holdings.map((h) => h.roomId));
-  if (holdings.length <= ONE_PAGE) return all;
-  if (asked !== null && all.has(asked)) return new Set([asked]);
-  const first = holdings.find((h) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead')) ?? holdings[0]!;
-  return new Set([first.roomId]);
 }
 
 function FoldedRoom({
