@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { usualRound } from '@/core/planning/due';
 import { sensorKindIds } from '@/core/readings/sensorKinds';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
@@ -347,6 +348,17 @@ export const saveSite = defineCommand({
       .max(60, 'is too long')
       .regex(/\{n+\}/, 'needs a running number: {n}, {nn} or {nnn}'),
     seasonStartsMonth: z.number().int().min(1).max(12),
+    weighEveryDays: z
+      .number()
+      .int('must be whole days')
+      .min(1, 'at least every day')
+      .max(365, 'at most a year')
+      .default(usualRound.weighEveryDays),
+    countAbovePercent: z
+      .number()
+      .gt(0, 'must be above 0')
+      .max(100, 'at most 100 %')
+      .default(usualRound.countAbovePercent),
   }),
   async handle(c, p) {
     if (!isTimeZone(p.timeZone))
@@ -361,6 +373,8 @@ export const saveSite = defineCommand({
       time_zone: p.timeZone,
       lot_pattern: p.lotPattern,
       season_starts_month: p.seasonStartsMonth,
+      weigh_every_days: p.weighEveryDays,
+      count_above_percent: p.countAbovePercent,
     });
     return {};
   },

@@ -1,4 +1,4 @@
-import { type Due, type DueInput, dueFor } from '@/core/planning/due';
+import { type Due, type DueInput, dueFor, type RoundSettings } from '@/core/planning/due';
 import { type Species, stageOf } from '@/core/species/species';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -55,7 +55,8 @@ export async function round(
   only: Parameters<typeof standingsNow>[3] = {},
 ): Promise<RoundHolding[]> {
   const standings = await standingsNow(db, site.siteId, now, only);
-  const [last, rounds, predictions, book] = await Promise.all([
+  const [settings, last, rounds, predictions, book] = await Promise.all([
+    roundSettings(db, site.siteId),
     lastObservations(
       db,
       standings.map((s) => s.holdingId),
@@ -83,8 +84,18 @@ export async function round(
       rounds: rounds.get(s.holdingId) ?? [],
       milestones,
     };
-    return { ...holding, due: dueFor(holding, now, site.timeZone), handsOff: handsOffOf(species, s.stage, milestones) };
+    return {
+      ...holding,
+      due: dueFor(holding, now, site.timeZone, settings),
+      handsOff: handsOffOf(species, s.stage, milestones),
+    };
   });
+}
+
+async function roundSettings(db: Db, siteId: number): Promise<RoundSettings> {
+  return (await db('site')
+    .where({ id: siteId })
+    .first({ weighEveryDays: 'weigh_every_days', countAbovePercent: 'count_above_percent' })) as RoundSettings;
 }
 
 /** Eggs whose eyes were seen, or are due by the clock, are drawn with eyes; those about to hatch as hatching. */

@@ -1,8 +1,9 @@
+import type { RoundSettings } from '@/core/planning/due';
 import type { SensorKind } from '@/core/readings/sensorKinds';
 import type { Db } from '@/store/connection';
 
 export type SetupView = {
-  site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number };
+  site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number } & RoundSettings;
   people: { id: number; name: string; role: string; active: boolean }[];
   rooms: { id: number; name: string; kind: string }[];
   units: {
@@ -30,7 +31,13 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
   const [site, people, rooms, units, divided, sensors, releaseSites] = await Promise.all([
     db('site')
       .where({ id: siteId })
-      .first('name', { timeZone: 'time_zone', lotPattern: 'lot_pattern', seasonStartsMonth: 'season_starts_month' }),
+      .first('name', {
+        timeZone: 'time_zone',
+        lotPattern: 'lot_pattern',
+        seasonStartsMonth: 'season_starts_month',
+        weighEveryDays: 'weigh_every_days',
+        countAbovePercent: 'count_above_percent',
+      }),
     db('person').where({ site_id: siteId }).orderBy('id').select('id', 'name', 'role', 'active'),
     db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind'),
     db('unit as u').where({ site_id: siteId, retired: false }).orderBy(['place_y', 'place_x', 'id']).select(

@@ -72,3 +72,18 @@ test('fry want sample weights every two weeks, and a count when the number has g
   expect(kinds({ ...fry, last: { dead: now - 3600_000, meanG: now - 20 * DAY } })).toEqual(['weigh3']);
   expect(kinds({ ...fry, sd: 500 })).toEqual(['count3']);
 });
+
+test('how often to weigh and when a count pays is the hatchery’s own choice', () => {
+  const fry = eggs({
+    stage: 'fry',
+    station: 'fry',
+    number: 1000,
+    sd: 60,
+    last: { dead: now - 3600_000, meanG: now - 10 * DAY },
+  });
+  const asked = (weighEveryDays: number, countAbovePercent: number) =>
+    dueFor(fry, now, zone, { weighEveryDays, countAbovePercent }).map((d) => d.kind);
+  expect(asked(14, 15)).toEqual([]);
+  expect(asked(7, 15)).toEqual(['weigh']);
+  expect(asked(14, 11)).toEqual(['count']);
+});

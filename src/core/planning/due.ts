@@ -47,15 +47,22 @@ export type Due = {
   since: number;
 };
 
-/** Days between sample weights (practice: one to four weeks) and the doubt at which a count pays: settings later. */
-const WEIGH_EVERY_DAYS = 14;
-const VAGUE_SHARE = 0.15;
+/** What a hatchery settles for itself. */
+export type RoundSettings = {
+  /** Days between sample weights; practice: one to four weeks. */
+  weighEveryDays: number;
+  /** Half-width, in per cent of the number, above which a count is asked for. */
+  countAbovePercent: number;
+};
+
+/** Until the manager sets others; no source, a starting point to be looked at. */
+export const usualRound: RoundSettings = { weighEveryDays: 14, countAbovePercent: 15 };
 
 /**
  * What one holding wants today. It follows from the predicted stages (which follow the water) and from what was not
  * done: a missed round makes the next one say so.
  */
-export function dueFor(h: DueInput, now: number, timeZone: string): Due[] {
+export function dueFor(h: DueInput, now: number, timeZone: string, settings: RoundSettings = usualRound): Due[] {
   const today = localDay(now, timeZone);
   const yesterday = addLocalDays(now, -1, timeZone);
   const due: Due[] = [];
@@ -118,16 +125,16 @@ export function dueFor(h: DueInput, now: number, timeZone: string): Due[] {
   }
   if (h.station === 'fry' || h.station === 'fingerlings') {
     const weighed = Math.max(h.last.meanG ?? 0, h.openedAt);
-    if (now - weighed > WEIGH_EVERY_DAYS * 86_400_000)
+    if (now - weighed > settings.weighEveryDays * 86_400_000)
       add({
         kind: 'weigh',
         urgency: 3,
-        since: weighed + WEIGH_EVERY_DAYS * 86_400_000,
+        since: weighed + settings.weighEveryDays * 86_400_000,
         says: h.last.meanG
           ? `sample weights are ${Math.floor((now - weighed) / 86_400_000)} days old`
           : 'no sample weights yet',
       });
-    if (h.number > 0 && (1.96 * h.sd) / h.number > VAGUE_SHARE)
+    if (h.number > 0 && (196 * h.sd) / h.number > settings.countAbovePercent)
       add({
         kind: 'count',
         urgency: 3,

@@ -41,3 +41,11 @@ export function percent(share: number): string {
   const p = 100 * share;
   return `${decimals(p, p < 10 || p > 90 ? 1 : 0)}${THIN}%`;
 }
+
+/** Three figures and a thousand sign: labels are small. @example short(36412) // "36 k" */
+export function short(n: number): string {
+  if (n >= 1e6) return `${(n / 1e6).toPrecision(3)} M`;
+  if (n >= 10_000) return `${Math.round(n / 1000)} k`;
+  if (n >= 1000) return `${(n / 1000).toFixed(1)} k`;
+  return String(n);
+}

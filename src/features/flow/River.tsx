@@ -4,11 +4,11 @@ import { area, curveStepAfter, scaleTime } from 'd3';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { wordOf } from '@/core/books/kinds';
-import { grouped, withDoubt } from '@/core/quantities/format';
+import { grouped, short, withDoubt } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { Flow, FlowBand } from '@/queries/flow';
 import { stageColour } from '@/ui/glyphs';
-import { LEAST_WIDTH, layOut, lineage, numberAt, type PlacedBand, short } from './layout';
+import { LEAST_WIDTH, layOut, lineage, numberAt, type PlacedBand } from './layout';
 import { useLedgerAt } from './useLedgerAt';
 
 const LEFT = 14;

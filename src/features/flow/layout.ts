@@ -1,3 +1,4 @@
+import { short } from '@/core/quantities/format';
 import type { Flow, FlowBand } from '@/queries/flow';
 
 /** Pixels of a lane kept for the label above the band, and the least that a label takes in width. */
@@ -107,14 +108,6 @@ function pack(bands: readonly FlowBand[], x: (at: number) => number, right: numb
 /** What stands above a band: its name, with the number alive when it is. */
 export function labelOf(b: FlowBand): string {
   return b.alive > 0 ? `${b.lot}  ${short(b.alive)}` : b.lot;
-}
-
-/** Three figures and a thousand sign: labels are small. */
-export function short(n: number): string {
-  if (n >= 1e6) return `${(n / 1e6).toPrecision(3)} M`;
-  if (n >= 10_000) return `${Math.round(n / 1000)} k`;
-  if (n >= 1000) return `${(n / 1000).toFixed(1)} k`;
-  return String(n);
 }
 
 /** Number alive at an instant by the band's points: that of the last point not after it. */

@@ -6,6 +6,7 @@ import type { RoundHolding } from '@/queries/round';
 import { stageColour } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
 import { degrees } from '../today/TodayScreen';
+import { DenseRoom } from './DenseRoom';
 import { LossBars, Ring, UnitDrawing } from './UnitDrawing';
 
 /** Above so many units the drawings give way to a denser grid, so that a whole hall fits the eye. */
@@ -71,7 +72,19 @@ export function RoomScreen({
             makes jars, trays and frames.
           </p>
         )}
-        {rows.map(([key, battery]) => {
+        {dense && (
+          <DenseRoom
+            roomId={room.id}
+            selected={selected}
+            stage={stage}
+            rows={rows.map(([key, name]) => ({
+              key,
+              name,
+              units: room.units.filter((u) => `${u.y} ${u.battery}` === key),
+            }))}
+          />
+        )}
+        {(dense ? [] : rows).map(([key, battery]) => {
           const units = room.units.filter((u) => `${u.y} ${u.battery}` === key);
           const load = units.reduce((s, u) => s + (u.flowLPerMin ?? 0), 0);
           return (
@@ -104,8 +117,8 @@ export function RoomScreen({
                   // Neighbours in the room are neighbours here: one row of the room is one row of the page.
                   style={{
                     gridTemplateColumns:
-                      dense || units.length > 12
-                        ? `repeat(auto-fill, minmax(${dense ? 84 : 120}px, 1fr))`
+                      units.length > 12
+                        ? 'repeat(auto-fill, minmax(120px, 1fr))'
                         : `repeat(${Math.max(6, units.length)}, minmax(0, 1fr))`,
                   }}
                 >
@@ -116,7 +129,6 @@ export function RoomScreen({
                       roomId={room.id}
                       selected={selected === u.name}
                       dimmed={stage !== null && !u.holdings.some((h) => h.station === stage)}
-                      dense={dense}
                       most={most}
                       now={now}
                       timeZone={timeZone}
@@ -160,7 +172,6 @@ function UnitCell({
   roomId,
   selected,
   dimmed,
-  dense,
   most,
   now,
   timeZone,
@@ -169,7 +180,6 @@ function UnitCell({
   roomId: number;
   selected: boolean;
   dimmed: boolean;
-  dense: boolean;
   most: number;
   now: number;
   timeZone: string;
@@ -195,35 +205,33 @@ function UnitCell({
           <b className="text-[1rem]">{u.name}</b>
           {h && <span className="truncate text-[0.8rem] text-soft">{h.lot}</span>}
         </span>
-        {!dense && (
-          <span className={`flex gap-2 ${u.kind === 'jar' ? 'items-start' : 'flex-col'}`}>
-            <UnitDrawing u={u} handsOff={off !== null} />
-            <span className={`flex gap-1.5 ${u.kind === 'jar' ? 'flex-col' : 'items-center'}`}>
-              {h && (
-                <Ring
-                  share={hatch?.passed ?? 0}
-                  colour={stageColour[h.glyph] ?? 'var(--egg)'}
-                  glyph={h.glyph}
-                  size={u.kind === 'jar' ? 36 : 28}
-                />
-              )}
-              {h && <LossBars losses={u.losses} most={most} width={u.kind === 'jar' ? 44 : 58} />}
-            </span>
+        <span className={`flex gap-2 ${u.kind === 'jar' ? 'items-start' : 'flex-col'}`}>
+          <UnitDrawing u={u} handsOff={off !== null} />
+          <span className={`flex gap-1.5 ${u.kind === 'jar' ? 'flex-col' : 'items-center'}`}>
+            {h && (
+              <Ring
+                share={hatch?.passed ?? 0}
+                colour={stageColour[h.glyph] ?? 'var(--egg)'}
+                glyph={h.glyph}
+                size={u.kind === 'jar' ? 36 : 28}
+              />
+            )}
+            {h && <LossBars losses={u.losses} most={most} width={u.kind === 'jar' ? 44 : 58} />}
           </span>
-        )}
+        </span>
         {h ? (
           <>
             <span className="block text-[0.9rem] tracking-tight">
               <Doubtful number={total} sd={sd} />
             </span>
-            {!dense && nextStep(h, now, timeZone) && (
+            {nextStep(h, now, timeZone) && (
               <span className="block text-[0.83rem] leading-tight text-soft">{nextStep(h, now, timeZone)}</span>
             )}
             {urgent ? (
               <span className="block text-[0.83rem] leading-tight font-semibold text-hand">{short(urgent.says)}</span>
             ) : soon ? (
               <span className="block text-[0.83rem] leading-tight text-careful">{short(soon.says)}</span>
-            ) : off && !dense ? (
+            ) : off ? (
               <span className="block text-[0.83rem] leading-tight text-careful">hands off</span>
             ) : null}
           </>

@@ -5,7 +5,9 @@ import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { months } from '@/ui/months';
 import { ActForm } from '../acts/ActForm';
+import { decimalOf, NumberInput, wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
+import { useSession } from '../frame/session';
 import { line } from './line';
 import { NewPerson, PersonRow } from './people';
 import { ReleaseSites } from './releaseSites';
@@ -56,7 +58,14 @@ export function SetupScreen({ view }: { view: SetupView }) {
 
 function SiteForm({ view }: { view: SetupView }) {
   const act = useAct('site.save');
-  const [v, setV] = useState({ ...view.site, seasonStartsMonth: String(view.site.seasonStartsMonth) });
+  const [v, setV] = useState({
+    ...view.site,
+    seasonStartsMonth: String(view.site.seasonStartsMonth),
+    weighEveryDays: String(view.site.weighEveryDays),
+    countAbovePercent: String(view.site.countAbovePercent),
+  });
+  const { locale } = useSession();
+  const [days, percent] = [wholeOf(v.weighEveryDays, locale), decimalOf(v.countAbovePercent, locale)];
   const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
   return (
     <section aria-label="Site">
@@ -65,8 +74,19 @@ function SiteForm({ view }: { view: SetupView }) {
         act={act}
         className={line}
         label="Keep"
-        fields={['name', 'timeZone', 'lotPattern']}
-        onSend={() => void act.submit({ ...v, seasonStartsMonth: Number(v.seasonStartsMonth) }, () => 'Kept.')}
+        fields={['name', 'timeZone', 'lotPattern', 'weighEveryDays', 'countAbovePercent']}
+        disabled={days.value === null || percent.value === null}
+        onSend={() =>
+          void act.submit(
+            {
+              ...v,
+              seasonStartsMonth: Number(v.seasonStartsMonth),
+              weighEveryDays: days.value,
+              countAbovePercent: percent.value,
+            },
+            () => 'Kept.',
+          )
+        }
       >
         <TextField label="Name" value={v.name} onChange={set('name')} error={act.errorOn('name')} />
         <TextField label="Time zone" value={v.timeZone} onChange={set('timeZone')} error={act.errorOn('timeZone')} />
@@ -82,6 +102,21 @@ function SiteForm({ view }: { view: SetupView }) {
           value={v.seasonStartsMonth}
           onChange={set('seasonStartsMonth')}
           options={months.map((m, i) => ({ value: String(i + 1), label: m }))}
+        />
+        <NumberInput
+          className="w-[10rem]"
+          label="Weigh a sample every, days"
+          value={v.weighEveryDays}
+          onChange={set('weighEveryDays')}
+          error={act.errorOn('weighEveryDays')}
+        />
+        <TextField
+          className="w-[11rem]"
+          label="Ask for a count above, ± %"
+          inputMode="decimal"
+          value={v.countAbovePercent}
+          onChange={set('countAbovePercent')}
+          error={percent.error ?? act.errorOn('countAbovePercent')}
         />
       </ActForm>
     </section>

@@ -68,7 +68,7 @@ export function Next72({
   return (
     <div>
       <svg
-        viewBox={`0 0 268 ${Math.max(HEIGHT, last + 20)}`}
+        viewBox={`0 0 268 ${Math.max(HEIGHT + 8, last + 20)}`}
         className="w-full"
         role="img"
         aria-label={

@@ -16,6 +16,11 @@ export const placesMigrations: Step[] = [
       t.string('lot_pattern', 60).notNullable();
       t.tinyint('season_starts_month').notNullable().defaultTo(9);
       t.float('altitude_m').nullable();
+      t.integer('weigh_every_days').notNullable().defaultTo(14);
+      t.float('count_above_percent')
+        .notNullable()
+        .defaultTo(15)
+        .comment('doubt of a number at which a count is asked for');
       t.boolean('demo').notNullable().defaultTo(false);
       t.integer('predicted').unsigned().notNullable().defaultTo(0).comment('goes up whenever dates were worked anew');
       t.bigInteger('created_at').notNullable();
