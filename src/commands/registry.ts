@@ -8,9 +8,10 @@ import { layDown } from './layDown';
 import { recordDead, recordLossOf, recordPick } from './losses';
 import { changeStage, grade, move } from './moves';
 import { addPerson, resetPassword, savePerson, savePreferences } from './people';
-import { addUnits, divideUnit, joinUnit, saveReleaseSite, saveRoom, saveSensor, saveSite, saveUnit } from './places';
+import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
+import { addUnits, divideUnit, joinUnit, saveUnit } from './units';
 
 const all = [
   recordTake,

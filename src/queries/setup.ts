@@ -29,15 +29,13 @@ export type SetupView = {
 
 export async function setupView(db: Db, siteId: number): Promise<SetupView> {
   const [site, people, rooms, units, divided, sensors, releaseSites] = await Promise.all([
-    db('site')
-      .where({ id: siteId })
-      .first('name', {
-        timeZone: 'time_zone',
-        lotPattern: 'lot_pattern',
-        seasonStartsMonth: 'season_starts_month',
-        weighEveryDays: 'weigh_every_days',
-        countAbovePercent: 'count_above_percent',
-      }),
+    db('site').where({ id: siteId }).first('name', {
+      timeZone: 'time_zone',
+      lotPattern: 'lot_pattern',
+      seasonStartsMonth: 'season_starts_month',
+      weighEveryDays: 'weigh_every_days',
+      countAbovePercent: 'count_above_percent',
+    }),
     db('person').where({ site_id: siteId }).orderBy('id').select('id', 'name', 'role', 'active'),
     db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind'),
     db('unit as u').where({ site_id: siteId, retired: false }).orderBy(['place_y', 'place_x', 'id']).select(

@@ -3,13 +3,11 @@
 import { CornerDownLeft, Send, WifiOff } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { withDoubt } from '@/core/quantities/format';
-import { forms, readLine, type Said, type Snapshot } from '@/core/shorthand/parse';
+import { readLine, type Snapshot } from '@/core/shorthand/parse';
+import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
 import { browserStore, keepSnapshot, keptSnapshot } from './outbox';
 import { type Answer, flushOutbox, keepForLater, newId, RECORDED, type Refused, send } from './send';
 import { useSession } from './session';
-
-type Shown = { tone: 'done' | 'wrong' | 'wait'; text: string; undo?: string; until: number };
 
 /** One line of shorthand, always there: reads back what it understood before Enter records it, with or without a network. */
 export function LogLine() {
@@ -277,84 +275,3 @@ export function LogLine() {
 
 /** Page time of loading: records made later offline carry the server's clock plus what has passed since. */
 const pageStart = Date.now();
-
-function plain(says: readonly Said[]): string {
-  return says
-    .map((s) => {
-      if (typeof s === 'string') return s;
-      const d = withDoubt(s.number, 1.96 * s.sd);
-      return d.half ? `${d.number} ±${d.half}` : d.number;
-    })
-    .join('');
-}
-
-function ReadBack({
-  reading,
-  onTake,
-}: {
-  reading: ReturnType<typeof readLine> | null;
-  onTake: (text: string) => void;
-}) {
-  if (!reading || reading.kind === 'empty')
-    return <span className="hidden text-soft md:inline">Type what you found, or ? for the forms.</span>;
-  if (reading.kind === 'command' || reading.kind === 'open')
-    return <span className="text-deep">{plain(reading.says)}</span>;
-  if (reading.kind === 'incomplete') return <span className="font-mono text-soft">{reading.hint}</span>;
-  if (reading.message.includes('“?”'))
-    return (
-      <span className="flex flex-wrap gap-x-3 text-soft">
-        {forms.map((f) => (
-          <button
-            key={f.verb}
-            type="button"
-            className="font-mono text-deep"
-            title={f.says}
-            onClick={() => onTake(`${f.verb} `)}
-          >
-            {f.form}
-          </button>
-        ))}
-      </span>
-    );
-  return (
-    <span className="text-loss">
-      {reading.message}.
-      {reading.nearest.length > 0 && (
-        <span className="text-soft">
-          {' '}
-          Did you mean{' '}
-          {reading.nearest.map((n, i) => (
-            <span key={n}>
-              {i > 0 && ', '}
-              <span className="font-mono">{n}</span>
-            </span>
-          ))}
-          ?
-        </span>
-      )}
-    </span>
-  );
-}
-
-function Outcome({ shown, onUndo, onGone }: { shown: Shown; onUndo: (entryId: string) => void; onGone: () => void }) {
-  const [left, setLeft] = useState(() => Math.ceil((shown.until - Date.now()) / 1000));
-  useEffect(() => {
-    const timer = setInterval(() => {
-      const s = Math.ceil((shown.until - Date.now()) / 1000);
-      setLeft(s);
-      if (s <= 0) onGone();
-    }, 500);
-    return () => clearInterval(timer);
-  }, [shown, onGone]);
-  const tone = { done: 'text-deep', wrong: 'text-loss', wait: 'text-careful' }[shown.tone];
-  return (
-    <span className={tone}>
-      {shown.text}
-      {shown.undo && left > 0 && (
-        <button type="button" className="link ml-3" onClick={() => onUndo(shown.undo!)}>
-          Undo ({left})
-        </button>
-      )}
-    </span>
-  );
-}

@@ -8,7 +8,7 @@ import { bookContext } from '../bookContext';
 import type { Db, Trx } from '../connection';
 import { type EntryRow, type HoldingRow, type PostingRow, toBookEntry } from './rows';
 import { keyOfRow } from './stateOf';
-import { sameLoadings } from './write';
+import { sameLoadings } from './stored';
 
 export type Fault = {
   what: 'posting' | 'loading' | 'balance' | 'point' | 'composition' | 'entry';

@@ -4,8 +4,9 @@ import { type ErrorSource, type Loadings, sdOf } from '@/core/books/doubt';
 import type { BookEntry } from '@/core/books/entry';
 import { type BookState, loadingsAt } from '@/core/books/state';
 import type { Trx } from '../connection';
-import type { HoldingRow, PointRow, PostingRow } from './rows';
+import type { HoldingRow, PointRow } from './rows';
 import { keyOfRow } from './stateOf';
+import { activePostings, chunks, samePoint, samePostings } from './stored';
 
 type After = Map<HoldingKey, { number: number; sd: number }>;
 export type Replayed = { entry: BookEntry; derivation: Derivation; after: After; holdings?: Derivation['after'] };
@@ -61,7 +62,7 @@ export class BookWriter {
   ): Promise<number[]> {
     const ids = new Map(rows.map((r) => [keyOfRow(r), r.id]));
     await this.writeSources(replayed.flatMap((x) => x.derivation.sources));
-    const old = await this.activePostings([...replayed.map((x) => x.entry.seq), ...voided]);
+    const old = await activePostings(this.trx, [...replayed.map((x) => x.entry.seq), ...voided]);
     await this.findSources(replayed.flatMap((x) => x.derivation.postings.flatMap((p) => [...p.loadings.keys()])));
     const sdNow = (name: string) => this.sourceIds.get(name)!.sd;
     const changed = replayed.filter((x) => !samePostings(x.derivation.postings, old.get(x.entry.seq) ?? [], sdNow));
@@ -308,109 +309,4 @@ export class BookWriter {
     }
     if (stale.length > 0) await this.trx('lot_share').whereIn('id', stale).update({ superseded_seq: this.madeSeq });
   }
-
-  private async activePostings(seqs: readonly number[]): Promise<Map<number, StoredPosting[]>> {
-    const out = new Map<number, StoredPosting[]>();
-    for (const some of chunks(seqs, 1000)) {
-      const rows = (await this.trx('posting as p')
-        .join('holding as h', 'h.id', 'p.holding_id')
-        .whereIn('p.entry_seq', some)
-        .whereNull('p.superseded_seq')
-        .orderBy('p.id')
-        .select('p.*', 'h.lot_id', 'h.unit_id', 'h.stage')) as (PostingRow & {
-        lot_id: number;
-        unit_id: number;
-        stage: string;
-      })[];
-      const loadings =
-        rows.length === 0
-          ? []
-          : ((await this.trx('posting_loading as l')
-              .join('error_source as s', 's.id', 'l.source_id')
-              .whereIn(
-                'l.posting_id',
-                rows.map((r) => r.id),
-              )
-              .select('l.posting_id', 's.name', 'l.coefficient', 'l.sd')) as {
-              posting_id: number;
-              name: string;
-              coefficient: number;
-              sd: number;
-            }[]);
-      const byPosting = new Map<number, Map<string, number>>();
-      const sds = new Map<number, Map<string, number>>();
-      for (const l of loadings) {
-        (byPosting.get(l.posting_id) ?? byPosting.set(l.posting_id, new Map()).get(l.posting_id)!).set(
-          l.name,
-          l.coefficient,
-        );
-        (sds.get(l.posting_id) ?? sds.set(l.posting_id, new Map()).get(l.posting_id)!).set(l.name, l.sd);
-      }
-      for (const r of rows) {
-        const list = out.get(r.entry_seq) ?? [];
-        list.push({
-          id: r.id,
-          account: r.account,
-          holding: keyOfRow(r),
-          delta: r.delta,
-          loadings: byPosting.get(r.id) ?? new Map(),
-          sds: sds.get(r.id) ?? new Map(),
-        });
-        out.set(r.entry_seq, list);
-      }
-    }
-    return out;
-  }
-}
-
-type StoredPosting = Posting & { id: number; sds: ReadonlyMap<string, number> };
-
-/** A point that comes out the same stays as it was first derived: "as known then" must not move with it. */
-function samePoint(a: PointRow, b: PointRow): boolean {
-  const near = (x: number, y: number) => Math.abs(x - y) <= 1e-9 * Math.max(1, Math.abs(x), Math.abs(y));
-  return (
-    a.number === b.number &&
-    a.closed_at === b.closed_at &&
-    a.exposure_at === b.exposure_at &&
-    near(a.sd, b.sd) &&
-    near(a.exposure, b.exposure)
-  );
-}
-
-/**
- * Are the stored postings of an entry those that it derives to now? Loadings within rounding of the sums; where `sdNow`
- * is given, their sources must be as doubtful now as they were when it was stored.
- */
-export function samePostings(
-  derived: readonly Posting[],
-  stored: readonly (Posting & { sds?: ReadonlyMap<string, number> })[],
-  sdNow?: (source: string) => number,
-): boolean {
-  if (derived.length !== stored.length) return false;
-  return derived.every((d, i) => {
-    const s = stored[i]!;
-    return (
-      d.account === s.account &&
-      d.holding === s.holding &&
-      d.delta === s.delta &&
-      sameLoadings(d.loadings, s.loadings) &&
-      (!sdNow || sameLoadings(new Map([...d.loadings.keys()].map((n) => [n, sdNow(n)])), s.sds ?? new Map()))
-    );
-  });
-}
-
-export function sameLoadings(a: Loadings, b: Loadings): boolean {
-  const names = new Set([...a.keys(), ...b.keys()]);
-  for (const n of names) {
-    const x = a.get(n) ?? 0;
-    const y = b.get(n) ?? 0;
-    if (Math.abs(x - y) > 1e-6 * Math.max(1, Math.abs(x), Math.abs(y))) return false;
-  }
-  return true;
-}
-
-function chunks<T>(list: readonly T[], size: number): T[][] {
-  const out: T[][] = [];
-  for (let i = 0; i < list.length; i += size) out.push(list.slice(i, i + size));
-  return out;
 }
