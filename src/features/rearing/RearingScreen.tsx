@@ -91,7 +91,7 @@ export function RearingScreen({
                               </Link>
                             </td>
                             <td>
-                              <Link className="text-ink" href={`/lots/${h.lotId}`}>
+                              <Link className="whitespace-nowrap text-ink" href={`/lots/${h.lotId}`}>
                                 {h.lot}
                               </Link>
                             </td>

@@ -203,7 +203,12 @@ function UnitCell({
       >
         <span className="flex items-baseline gap-1.5">
           <b className="text-[1rem]">{u.name}</b>
-          {h && <span className="truncate text-[0.8rem] text-soft">{h.lot}</span>}
+          {h && (
+            // Where it must be cut, the season goes first: the lot's own number tells it from its neighbours.
+            <span className="truncate text-[0.78rem] tracking-tight text-soft [direction:rtl]" title={h.lot}>
+              <bdi>{h.lot}</bdi>
+            </span>
+          )}
         </span>
         <span className={`flex gap-2 ${u.kind === 'jar' ? 'items-start' : 'flex-col'}`}>
           <UnitDrawing u={u} handsOff={off !== null} />

@@ -104,14 +104,14 @@ function SiteForm({ view }: { view: SetupView }) {
           options={months.map((m, i) => ({ value: String(i + 1), label: m }))}
         />
         <NumberInput
-          className="w-[10rem]"
+          className="w-[12.5rem]"
           label="Weigh a sample every, days"
           value={v.weighEveryDays}
           onChange={set('weighEveryDays')}
           error={act.errorOn('weighEveryDays')}
         />
         <TextField
-          className="w-[11rem]"
+          className="w-[12.5rem]"
           label="Ask for a count above, ± %"
           inputMode="decimal"
           value={v.countAbovePercent}
