@@ -1,4 +1,5 @@
 import { survivalOf } from '@/core/books/arithmetic';
+import { addStage, attributed, type Entered, type Loads, sdOfLoads, sharedVariance } from '@/core/books/stair';
 import type { Db } from '@/store/connection';
 import { totalsBy } from './standings';
 
@@ -10,113 +11,201 @@ export type Step = {
   low: number | null;
   high: number | null;
 };
-/** Survival of a lot with all that it came from: what entered each stage, and what of it is alive or went out. */
+/** Survival of a lot with all that it came from: what entered each stage, and what of it is alive. */
 export type Stair = {
   steps: Step[];
   alive: number;
   aliveSd: number;
   ofFirst: { survival: number; low: number; high: number } | null;
+  /** Stages lived in other lots are in it, taken by the share that came over: assuming equal survival. */
   assuming: boolean;
 };
 
-type Row = { lot_id: number; stage: string; number: string | number };
+/** More generations than any season has; a circle of merges ends here. */
+const MOST_GENERATIONS = 8;
+
+type Link = { from: number; to: number; seq: number; at: number; stage: string; number: number };
+type OwnEntry = { lot: number; stage: string; seq: number; at: number; first: number; number: number; loads: Loads };
 
 /**
- * What entered each stage for the lot itself: brought in or hatched, ponded, become fingerlings. A mixture's earlier
- * stages belong to its parents and are shown on theirs.
+ * What entered each stage, from the eggs on: of this lot, and of the lots that it came from by the share of them that
+ * came over (of N animals m moved: m/N of what had entered each stage before). A fixed number of statements for each
+ * generation.
  */
 export async function survivalStair(db: Db, site: { siteId: number }, lotId: number, now: number): Promise<Stair> {
-  const entered = (await db('posting as p')
-    .join('holding as h', 'h.id', 'p.holding_id')
-    .where({ 'h.lot_id': lotId, 'p.account': 'holding' })
-    .whereNull('p.superseded_seq')
-    .groupBy('h.stage', 'p.entry_seq')
-    .select('h.stage', 'p.entry_seq', db.raw('SUM(p.delta) AS number'), db.raw('MIN(p.id) AS first'))
-    .having(db.raw('SUM(p.delta) > 0') as never)) as (Row & { entry_seq: number; first: number })[];
-  const unexplainedIn = (await db('posting as p')
-    .join('holding as h', 'h.id', 'p.holding_id')
-    .where({ 'h.lot_id': lotId, 'p.account': 'unexplained' })
-    .whereNull('p.superseded_seq')
-    .where('p.delta', '<', 0)
-    .select('p.entry_seq', 'h.stage', 'p.delta')) as { entry_seq: number; stage: string; delta: number }[];
-  // What a census found too much did not enter the stage: it was there all along.
-  const found = new Map(unexplainedIn.map((u) => [`${u.stage} ${u.entry_seq}`, -u.delta]));
-  const byStage = new Map<string, { number: number; first: number; seqs: number[] }>();
-  for (const e of entered) {
-    const n = Number(e.number) - (found.get(`${e.stage} ${e.entry_seq}`) ?? 0);
-    if (n <= 0) continue;
-    const s = byStage.get(e.stage) ?? { number: 0, first: Number(e.first), seqs: [] };
-    s.number += n;
-    s.first = Math.min(s.first, Number(e.first));
-    s.seqs.push(e.entry_seq);
-    byStage.set(e.stage, s);
-  }
-  const loadings = await loadingsOf(
-    db,
-    lotId,
-    [...byStage.values()].flatMap((s) => s.seqs),
-  );
-  const ordered = [...byStage].sort((a, b) => a[1].first - b[1].first);
-  const sources = (stage: string) => loadings.get(stage) ?? new Map<string, { c: number; sd: number }>();
-  const sdOf = (m: Map<string, { c: number; sd: number }>) =>
-    Math.sqrt([...m.values()].reduce((s, x) => s + (x.c * x.sd) ** 2, 0));
-  const steps: Step[] = ordered.map(([stage, s], i) => {
-    const sd = sdOf(sources(stage));
-    const before = ordered[i - 1];
-    if (!before || before[1].number === 0)
-      return { stage, number: s.number, sd, survival: null, low: null, high: null };
-    let covariance = 0;
-    for (const [name, x] of sources(stage)) covariance += x.c * (sources(before[0]).get(name)?.c ?? 0) * x.sd ** 2;
-    const v = survivalOf(
-      { number: before[1].number, sd: sdOf(sources(before[0])) },
-      { number: s.number, sd },
-      covariance,
-    );
-    return { stage, number: s.number, sd, ...v };
+  const links = await lineage(db, lotId);
+  const lots = [...new Set([lotId, ...links.map((l) => l.from)])];
+  const [entries, before, alive] = await Promise.all([
+    entered(db, lots),
+    standingBefore(db, links),
+    totalsBy(db, site.siteId, now, 'lot', lotId).then((t) => t.get(String(lotId)) ?? { number: 0, sd: 0 }),
+  ]);
+  const stages = stagesOf(lotId, null, links, entries, before);
+  const ordered = [...stages].sort((a, b) => a[1].first - b[1].first);
+  const steps = ordered.map(([stage, s], i): Step => {
+    const last = ordered[i - 1]?.[1];
+    const none = { survival: null, low: null, high: null };
+    return {
+      stage,
+      number: Math.round(s.number),
+      sd: sdOfLoads(s.loads),
+      ...(last && last.number > 0 ? survival(last, s) : none),
+    };
   });
-  const alive = (await totalsBy(db, site.siteId, now, 'lot', lotId)).get(String(lotId)) ?? { number: 0, sd: 0 };
-  const first = steps[0];
-  const last = steps.at(-1);
-  const ofFirst =
-    first && last && first !== last && first.number > 0
-      ? survivalOf(first, last, covarianceOfEnds(sources(first.stage), sources(last.stage)))
-      : null;
-  return { steps, alive: alive.number, aliveSd: alive.sd, ofFirst, assuming: false };
+  const [first, last] = [ordered[0]?.[1], ordered.at(-1)?.[1]];
+  return {
+    steps,
+    alive: alive.number,
+    aliveSd: alive.sd,
+    ofFirst: first && last && first !== last && first.number > 0 ? survival(first, last) : null,
+    assuming: links.length > 0,
+  };
 }
 
-function covarianceOfEnds(
-  a: Map<string, { c: number; sd: number }>,
-  b: Map<string, { c: number; sd: number }>,
-): number {
-  let v = 0;
-  for (const [name, x] of a) v += x.c * (b.get(name)?.c ?? 0) * x.sd ** 2;
-  return v;
+const survival = (a: Entered, b: Entered) =>
+  survivalOf(
+    { number: a.number, sd: sdOfLoads(a.loads) },
+    { number: b.number, sd: sdOfLoads(b.loads) },
+    sharedVariance(a.loads, b.loads),
+  );
+
+/** What had entered each stage of a lot, with its ancestors' part, up to (not with) an entry; null: until now. */
+function stagesOf(
+  lot: number,
+  until: Link | null,
+  links: readonly Link[],
+  entries: readonly OwnEntry[],
+  before: ReadonlyMap<Link, { number: number; loads: Loads }>,
+): Map<string, Entered> {
+  const earlier = (x: { at: number; seq: number }) =>
+    until === null || x.at < until.at || (x.at === until.at && x.seq < until.seq);
+  const out = new Map<string, Entered>();
+  const incoming = links.filter((l) => l.to === lot && earlier(l));
+  for (const e of entries) {
+    if (e.lot !== lot || !earlier(e)) continue;
+    const from = incoming.filter((l) => l.seq === e.seq && l.stage === e.stage);
+    if (from.length === 0) {
+      addStage(out, e.stage, e);
+      continue;
+    }
+    let explained = false;
+    for (const l of from) {
+      const n = before.get(l);
+      if (!n || n.number <= 0) continue;
+      const part = from.length === 1 ? e : share(e, l.number / from.reduce((s, x) => s + x.number, 0));
+      const parents = stagesOf(l.from, l, links, entries, before);
+      for (const [stage, s] of parents) addStage(out, stage, attributed(s, part, n));
+      if (parents.has(e.stage)) explained = true;
+      else addStage(out, e.stage, part);
+    }
+    if (!explained && !out.has(e.stage)) addStage(out, e.stage, e);
+  }
+  return out;
 }
 
-/** Loadings of what entered each stage of a lot, by source. */
-async function loadingsOf(
-  db: Db,
-  lotId: number,
-  seqs: readonly number[],
-): Promise<Map<string, Map<string, { c: number; sd: number }>>> {
-  const out = new Map<string, Map<string, { c: number; sd: number }>>();
-  if (seqs.length === 0) return out;
-  const rows = (await db('posting as p')
-    .join('holding as h', 'h.id', 'p.holding_id')
-    .join('posting_loading as l', 'l.posting_id', 'p.id')
-    .join('error_source as s', 's.id', 'l.source_id')
-    .where({ 'h.lot_id': lotId, 'p.account': 'holding' })
-    .whereNull('p.superseded_seq')
-    .where('p.delta', '>', 0)
-    .whereIn('p.entry_seq', [...seqs])
-    .groupBy('h.stage', 's.name')
-    .select('h.stage', 's.name', db.raw('SUM(l.coefficient) AS c'), db.raw('MAX(s.sd) AS sd'))) as {
-    stage: string;
-    name: string;
-    c: number;
-    sd: number;
-  }[];
-  for (const r of rows)
-    (out.get(r.stage) ?? out.set(r.stage, new Map()).get(r.stage)!).set(r.name, { c: r.c, sd: r.sd });
+const share = (e: OwnEntry, f: number): Entered => ({
+  number: e.number * f,
+  first: e.first,
+  loads: new Map([...e.loads].map(([k, l]) => [k, { c: l.c * f, sd: l.sd }])),
+});
+
+/** Every flow from lot to lot that leads to this one. One statement a generation. */
+async function lineage(db: Db, lotId: number): Promise<Link[]> {
+  const links: Link[] = [];
+  const seen = new Set<number>();
+  let frontier = [lotId];
+  for (let g = 0; g < MOST_GENERATIONS && frontier.length > 0; g++) {
+    for (const l of frontier) seen.add(l);
+    const found = (await db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .join('posting as q', (on) => on.on('q.entry_seq', 'p.entry_seq').andOn('q.delta', db.raw('-p.delta') as never))
+      .join('holding as g', 'g.id', 'q.holding_id')
+      .where({ 'p.account': 'holding', 'q.account': 'holding' })
+      .whereNull('p.superseded_seq')
+      .whereNull('q.superseded_seq')
+      .where('p.delta', '>', 0)
+      .whereIn('h.lot_id', frontier)
+      .whereRaw('g.lot_id <> h.lot_id')
+      .groupBy('g.lot_id', 'h.lot_id', 'h.stage', 'p.entry_seq', 'p.order_at')
+      .select(
+        { from: 'g.lot_id', to: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq', at: 'p.order_at' },
+        db.raw('SUM(p.delta) AS number'),
+      )) as Link[];
+    links.push(...found.map((l) => ({ ...l, number: Number(l.number) })));
+    frontier = [...new Set(found.map((l) => l.from))].filter((l) => !seen.has(l));
+  }
+  return links;
+}
+
+/** What entered stages of some lots, by entry, with its loadings. What a census found too much was there all along. */
+async function entered(db: Db, lots: readonly number[]): Promise<OwnEntry[]> {
+  const [rows, found, loadings] = await Promise.all([
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .where('p.account', 'holding')
+      .whereIn('h.lot_id', [...lots])
+      .whereNull('p.superseded_seq')
+      .groupBy('h.lot_id', 'h.stage', 'p.entry_seq', 'p.order_at')
+      .having(db.raw('SUM(p.delta) > 0') as never)
+      .select(
+        { lot: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq', at: 'p.order_at' },
+        db.raw('SUM(p.delta) AS number'),
+      ) as unknown as Promise<(Omit<OwnEntry, 'loads' | 'first' | 'number'> & { number: string })[]>,
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .where('p.account', 'unexplained')
+      .whereIn('h.lot_id', [...lots])
+      .whereNull('p.superseded_seq')
+      .where('p.delta', '<', 0)
+      .select({ lot: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq' }, 'p.delta') as unknown as Promise<
+      { lot: number; stage: string; seq: number; delta: number }[]
+    >,
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .join('posting_loading as l', 'l.posting_id', 'p.id')
+      .join('error_source as s', 's.id', 'l.source_id')
+      .where('p.account', 'holding')
+      .whereIn('h.lot_id', [...lots])
+      .whereNull('p.superseded_seq')
+      .where('p.delta', '>', 0)
+      .groupBy('h.lot_id', 'h.stage', 'p.entry_seq', 's.name')
+      .select(
+        { lot: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq', name: 's.name' },
+        db.raw('SUM(l.coefficient) AS c'),
+        db.raw('MAX(s.sd) AS sd'),
+      ) as unknown as Promise<{ lot: number; stage: string; seq: number; name: string; c: number; sd: number }[]>,
+  ]);
+  const key = (r: { lot: number; stage: string; seq: number }) => `${r.lot} ${r.stage} ${r.seq}`;
+  const extra = new Map<string, number>();
+  for (const f of found) extra.set(key(f), (extra.get(key(f)) ?? 0) - f.delta);
+  const loads = new Map<string, Map<string, { c: number; sd: number }>>();
+  for (const l of loadings)
+    (loads.get(key(l)) ?? loads.set(key(l), new Map()).get(key(l))!).set(l.name, { c: l.c, sd: l.sd });
+  return rows.flatMap((r) => {
+    const number = Number(r.number) - (extra.get(key(r)) ?? 0);
+    return number <= 0 ? [] : [{ ...r, number, first: r.at, loads: loads.get(key(r)) ?? new Map() }];
+  });
+}
+
+/** What stood in the lot of origin, all stages and units, just before each flow out of it. Two statements. */
+async function standingBefore(db: Db, links: readonly Link[]): Promise<Map<Link, { number: number; loads: Loads }>> {
+  const out = new Map<Link, { number: number; loads: Map<string, { c: number; sd: number }> }>();
+  if (links.length === 0) return out;
+  const flows = links
+    .map((l, i) => `SELECT ${i} AS i, ${Number(l.from)} AS lot, ${Number(l.at)} AS at, ${Number(l.seq)} AS seq`)
+    .join(' UNION ALL ');
+  const standing = `FROM (${flows}) k
+    JOIN holding h ON h.lot_id = k.lot
+    JOIN posting p ON p.holding_id = h.id AND p.account = 'holding' AND p.superseded_seq IS NULL
+     AND (p.order_at < k.at OR (p.order_at = k.at AND p.entry_seq < k.seq))`;
+  const [[numbers], [loadings]] = (await Promise.all([
+    db.raw(`SELECT k.i, SUM(p.delta) AS number ${standing} GROUP BY k.i`),
+    db.raw(
+      `SELECT k.i, s.name, SUM(l.coefficient) AS c, MAX(s.sd) AS sd ${standing}
+         JOIN posting_loading l ON l.posting_id = p.id JOIN error_source s ON s.id = l.source_id GROUP BY k.i, s.name`,
+    ),
+  ])) as [[{ i: number; number: string }[]], [{ i: number; name: string; c: number; sd: number }[]]];
+  for (const n of numbers) out.set(links[Number(n.i)]!, { number: Number(n.number), loads: new Map() });
+  for (const l of loadings) out.get(links[Number(l.i)]!)?.loads.set(l.name, { c: l.c, sd: l.sd });
   return out;
 }

@@ -195,7 +195,12 @@ function StairTable({ lot }: { lot: LotView }) {
           </span>
         </p>
       )}
-      {lot.from.length > 0 && <p className="quiet mt-1">Earlier stages stand with the lots that it came from.</p>}
+      {lot.stair.assuming && (
+        <p className="quiet mt-1">
+          With what it lived through in the lots that it came from, by the share that came over: assuming equal
+          survival.
+        </p>
+      )}
     </>
   );
 }
