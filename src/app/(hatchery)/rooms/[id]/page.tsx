@@ -1,14 +1,11 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { RoomScreen } from '@/features/room/RoomScreen';
-import { UnitSheet } from '@/features/room/UnitSheet';
-import { actHoldings, measuredVolume } from '@/queries/actHoldings';
-import { places, releaseSites } from '@/queries/places';
 import { roomView } from '@/queries/room';
-import { unitSheet } from '@/queries/unitSheet';
 import { db } from '../../../_server/database';
 import { requestNow, requestRound } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
+import { sheetOf } from '../../_unit/sheet';
 
 export const metadata: Metadata = { title: 'Incubation room' };
 
@@ -25,42 +22,6 @@ export default async function RoomPage({
   const room = await roomView(db(), person, Number(id), at, await requestRound());
   if (!room) notFound();
   const unit = room.units.find((u) => u.name === unitName);
-  let sheet = null;
-  if (unit) {
-    const [details, where, sites] = await Promise.all([
-      unitSheet(
-        db(),
-        person.siteId,
-        unit.id,
-        unit.holdings.map((h) => h.holdingId),
-      ),
-      places(db(), person.siteId),
-      releaseSites(db(), person.siteId),
-    ]);
-    const first = unit.holdings[0];
-    const siblings = first
-      ? room.units
-          .flatMap((u) => u.holdings)
-          .filter((h) => h.unitId !== unit.id && h.stage === first.stage && h.species === first.species)
-      : [];
-    sheet = (
-      <UnitSheet
-        key={unit.id}
-        unit={unit}
-        holdings={unit.holdings}
-        acts={actHoldings(unit.holdings)}
-        siblings={actHoldings(siblings.filter((s) => s.lotId === first!.lotId))}
-        places={where}
-        sites={sites}
-        {...details}
-        close={`/rooms/${room.id}`}
-        now={at}
-        timeZone={person.timeZone}
-        mayWrite={person.role !== 'reader'}
-        totalVolumeMl={first ? await measuredVolume(db(), first.lotId) : null}
-      />
-    );
-  }
   return (
     <RoomScreen
       room={room}
@@ -69,7 +30,16 @@ export default async function RoomPage({
       now={at}
       timeZone={person.timeZone}
       us={person.units === 'us'}
-      sheet={sheet}
+      sheet={
+        unit
+          ? await sheetOf(
+              person,
+              unit,
+              `/rooms/${room.id}`,
+              room.units.flatMap((u) => u.holdings),
+            )
+          : null
+      }
     />
   );
 }

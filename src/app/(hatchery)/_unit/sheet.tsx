@@ -1,0 +1,49 @@
+import { UnitSheet } from '@/features/room/UnitSheet';
+import { actHoldings, measuredVolume } from '@/queries/actHoldings';
+import { places, releaseSites } from '@/queries/places';
+import type { RoundHolding } from '@/queries/round';
+import { unitSheet } from '@/queries/unitSheet';
+import { db } from '../../_server/database';
+import { requestNow } from '../../_server/request';
+import type { SignedIn } from '../../_server/session';
+
+type Unit = { id: number; name: string; kind: string; holdings: RoundHolding[] };
+
+/**
+ * The sheet of the unit in hand, for the rooms and for rearing.
+ * @param neighbours what stands beside it: of the same lot, stage and species they can be ponded together
+ */
+export async function sheetOf(person: SignedIn, unit: Unit, close: string, neighbours: readonly RoundHolding[] = []) {
+  const first = unit.holdings[0];
+  const [details, where, sites, totalVolumeMl] = await Promise.all([
+    unitSheet(
+      db(),
+      person.siteId,
+      unit.id,
+      unit.holdings.map((h) => h.holdingId),
+    ),
+    places(db(), person.siteId),
+    releaseSites(db(), person.siteId),
+    first?.stage === 'egg' ? measuredVolume(db(), first.lotId) : null,
+  ]);
+  const siblings = neighbours.filter(
+    (h) => first && h.unitId !== unit.id && h.lotId === first.lotId && h.stage === first.stage,
+  );
+  return (
+    <UnitSheet
+      key={unit.id}
+      unit={unit}
+      holdings={unit.holdings}
+      acts={actHoldings(unit.holdings)}
+      siblings={actHoldings(siblings)}
+      places={where}
+      sites={sites}
+      {...details}
+      close={close}
+      now={requestNow()}
+      timeZone={person.timeZone}
+      mayWrite={person.role !== 'reader'}
+      totalVolumeMl={totalVolumeMl}
+    />
+  );
+}
