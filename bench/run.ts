@@ -90,7 +90,7 @@ async function pagesBench(
       { screen: 'Lot', small: '/lots/1', large: `/lots/${lot}` },
       { screen: 'Flow', small: '/flow', large: '/flow' },
       { screen: 'Stock list', small: '/records?tab=stock', large: '/records?tab=stock' },
-      { screen: 'Ledger', small: '/records?tab=ledger', large: '/records?tab=ledger' },
+      { screen: 'Ledger', apart: true, small: '/records?tab=ledger', large: '/records?tab=ledger' },
     ]);
     for (const x of list) say(`${x.screen}: ${(x.large / x.small).toFixed(2)}`);
     const script = (await scriptOf(large, '/')) - (await scriptOf(bare, '/'));

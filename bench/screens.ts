@@ -99,6 +99,8 @@ const mid = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >> 1
 
 export type Screen = {
   screen: string;
+  /** Shown, not judged: its window is not the same in both. */
+  apart: boolean;
   small: number;
   large: number;
   bare: number;
@@ -114,7 +116,7 @@ export async function screens(
   small: App,
   large: App,
   bare: App,
-  paths: { screen: string; small: string; large: string }[],
+  paths: { screen: string; small: string; large: string; apart?: boolean }[],
   rounds = 60,
 ): Promise<Screen[]> {
   const c = await createConnection(own.url(SMALL));
@@ -143,6 +145,7 @@ export async function screens(
     const q2 = await count();
     out.push({
       screen: p.screen,
+      apart: p.apart ?? false,
       small: p95(times.small),
       large: p95(times.large),
       bare: p95(times.bare),

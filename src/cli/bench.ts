@@ -25,7 +25,7 @@ export async function runBench(args: string[]): Promise<number> {
       '|---|---|---|---|---|---|---|---|',
       ...screens.map(
         (s) =>
-          `| ${s.screen} | ${(s.large / s.small).toFixed(2)} | 1.5 | ${s.small.toFixed(0)} ms (${s.smallMid.toFixed(0)}) | ${s.large.toFixed(0)} ms (${s.largeMid.toFixed(0)}) | ${s.bare.toFixed(0)} ms | ${s.queries.join(', ')} | ${s.queries[0] === s.queries[1] ? verdict(s.large / s.small, 1.5) : 'missed'} |`,
+          `| ${s.screen} | ${(s.large / s.small).toFixed(2)} | ${s.apart ? '' : '1.5'} | ${s.small.toFixed(0)} ms (${s.smallMid.toFixed(0)}) | ${s.large.toFixed(0)} ms (${s.largeMid.toFixed(0)}) | ${s.bare.toFixed(0)} ms | ${s.queries.join(', ')} | ${s.apart ? 'shown apart' : s.queries[0] === s.queries[1] ? verdict(s.large / s.small, 1.5) : 'missed'} |`,
       ),
       '',
       '| what | measured | at most | |',
@@ -51,6 +51,8 @@ const screensSay = `Screens: a hatchery of 60 living lots in 80 units, and one o
 
 const notes = `
 What stands is worked once and kept until a command or new dates change something, or the minute is over: a page that comes right after a record pays for it (some 30 ms with 72 holdings, 120 ms with 360).
+
+The ledger's newest hundred entries are of other kinds in the two (the large one's last recorded are copies of a whole season), so it is shown apart.
 
 A plain pick costs some ten statements against seven by hand (site lock, repeated command, what stood there, loadings).
 `;
