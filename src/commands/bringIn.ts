@@ -158,6 +158,8 @@ export const bringStock = defineCommand({
     const species = knownSpecies(p.species);
     if (!species.stages.some((s) => s.id === p.stage))
       throw new CommandRefused('noStage', `${species.name} has no such stage.`, 'stage');
+    if (p.fertilisedAt !== undefined && p.fertilisedAt < Date.UTC(1950, 0, 1))
+      throw new CommandRefused('longAgo', 'That is before 1950.', 'fertilisedAt', 'Check the year.');
     if (p.fertilisedAt !== undefined && p.fertilisedAt > event.at)
       throw new CommandRefused('clock', 'They cannot be fertilised after they came.', 'fertilisedAt');
     const unit = await unitById(c, p.unit);

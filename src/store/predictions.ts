@@ -10,14 +10,17 @@ const DAY = 24 * HOUR;
 const UNSTEADY_DAYS = 14;
 
 /**
- * Works queued predictions until none is left (or `most` are done). Predictions are a projection: a job that fails is
+ * Works queued predictions until none is left or `most` are done. Predictions are a projection: a job that fails is
  * kept with its error and tried again up to three times, the books never wait for it.
  * @returns how many were worked
  */
 export async function workJobs(db: Db, now: number, most = 1000): Promise<number> {
   let worked = 0;
   while (worked < most) {
-    const jobs = (await db('job').where('attempts', '<', 3).orderBy('id').limit(50)) as {
+    const jobs = (await db('job')
+      .where('attempts', '<', 3)
+      .orderBy('id')
+      .limit(Math.min(50, most - worked))) as {
       id: number;
       site_id: number;
       kind: string;

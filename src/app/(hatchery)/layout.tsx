@@ -1,11 +1,14 @@
+import { after } from 'next/server';
 import type { ReactNode } from 'react';
 import { Frame } from '@/features/frame/Frame';
+import { workLeftDates } from '../_server/dates';
 import { requestNow, requestStations } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
 export default async function HatcheryLayout({ children }: { children: ReactNode }) {
   const person = await requirePerson();
   const at = requestNow();
+  after(workLeftDates);
   return (
     <Frame
       stations={await requestStations()}

@@ -1,8 +1,9 @@
+import { after } from 'next/server';
 import { z } from 'zod';
 import { execute } from '@/commands/execute';
 import { CommandRefused } from '@/commands/refused';
-import { workJobs } from '@/store/predictions';
 import { db, now } from '../../_server/database';
+import { workAllDates, workDates } from '../../_server/dates';
 import { replyTo, sameOrigin } from '../../_server/reply';
 import { signedIn } from '../../_server/session';
 
@@ -37,8 +38,9 @@ export async function POST(request: Request): Promise<Response> {
     const parsed = sent.safeParse(await request.json().catch(() => null));
     if (!parsed.success) throw new CommandRefused('payload', 'This record cannot be read.');
     const done = await execute(db(), person, parsed.data, now());
-    // Dates follow at once for what was just recorded; whatever is left is worked in the background.
-    await workJobs(db(), now(), 4).catch((e) => console.error('predictions', e));
+    // Dates follow at once for what was just recorded; a file of readings may concern every lot: the rest follows after.
+    await workDates(4);
+    after(workAllDates);
     return Response.json(done);
   } catch (e) {
     return replyTo(e);
