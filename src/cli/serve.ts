@@ -139,7 +139,7 @@ async function portIsFree(host: string, port: number): Promise<boolean> {
   });
 }
 
-export async function answers(url: string, seconds = 30): Promise<boolean> {
+export async function answers(url: string, seconds = 120): Promise<boolean> {
   for (let i = 0; i < seconds * 5; i++) {
     try {
       await fetch(url, { redirect: 'manual' });
