@@ -48,6 +48,10 @@ export async function serve(mode: 'demo' | 'start', args: string[]): Promise<num
     say(`Morula runs already (${already.mode}): ${already.address}`);
     return 0;
   }
+  if (await browsersRefuse(env.MORULA_PORT)) {
+    say(`browsers refuse to open port ${env.MORULA_PORT}. Choose another: MORULA_PORT=4181 ./morula ${mode}`);
+    return 1;
+  }
   if (!(await portIsFree(env.MORULA_HOST, env.MORULA_PORT))) {
     say(
       `port ${env.MORULA_PORT} on ${env.MORULA_HOST} is taken by another program. Choose another: MORULA_PORT=4181 ./morula ${mode}`,
@@ -75,6 +79,8 @@ export async function serve(mode: 'demo' | 'start', args: string[]): Promise<num
       env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, MORULA_SESSION_SECRET: secret() },
     },
   );
+  // Listened for from the start: an application that ends while it is waited for must not be waited for again.
+  const ended = new Promise<number>((ok) => child.on('exit', (c) => ok(c ?? 0)));
   writeFileSync(RUN_FILE, JSON.stringify({ pid: process.pid, address, mode } satisfies Running));
   let stopping = false;
   const stop = () => {
@@ -86,9 +92,10 @@ export async function serve(mode: 'demo' | 'start', args: string[]): Promise<num
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
   const daily = mode === 'start' || own ? setInterval(() => void dailyBackup(url), 3_600_000) : null;
-  if (await answers(`${address}/sign-in`)) say(`Morula is ready: ${address}`);
-  if (mode === 'start') await dailyBackup(url);
-  const code = await new Promise<number>((ok) => child.on('exit', (c) => ok(c ?? 0)));
+  const ready = await answers(`${address}/sign-in`, () => child.exitCode === null && child.signalCode === null);
+  if (ready) say(`Morula is ready: ${address}`);
+  if (mode === 'start' && ready) await dailyBackup(url);
+  const code = await ended;
   if (daily) clearInterval(daily);
   if (existsSync(RUN_FILE)) unlinkSync(RUN_FILE);
   if (own) await stopDatabase(own.dir);
@@ -131,6 +138,16 @@ export function secret(): string {
   return readFileSync(file, 'utf8').trim();
 }
 
+/** Some ports belong to old services, and browsers open no page on them (the Fetch standard lists these). */
+async function browsersRefuse(port: number): Promise<boolean> {
+  try {
+    await fetch(`http://127.0.0.1:${port}/`, { redirect: 'manual' });
+    return false;
+  } catch (e) {
+    return ((e as Error).cause as Error | undefined)?.message === 'bad port';
+  }
+}
+
 async function portIsFree(host: string, port: number): Promise<boolean> {
   return new Promise((ok) => {
     const s = createServer();
@@ -139,8 +156,9 @@ async function portIsFree(host: string, port: number): Promise<boolean> {
   });
 }
 
-export async function answers(url: string, seconds = 120): Promise<boolean> {
-  for (let i = 0; i < seconds * 5; i++) {
+/** Waits until an address answers: two minutes at most, for a slow disk, and no longer than there is somebody to answer. */
+export async function answers(url: string, alive: () => boolean = () => true, seconds = 120): Promise<boolean> {
+  for (let i = 0; i < seconds * 5 && alive(); i++) {
     try {
       await fetch(url, { redirect: 'manual' });
       return true;
@@ -148,7 +166,7 @@ export async function answers(url: string, seconds = 120): Promise<boolean> {
       await new Promise((r) => setTimeout(r, 200));
     }
   }
-  say(`the application did not answer at ${url} within ${seconds} seconds`);
+  if (alive()) say(`the application did not answer at ${url} within ${seconds} seconds`);
   return false;
 }
 
