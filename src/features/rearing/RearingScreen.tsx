@@ -63,7 +63,6 @@ export function RearingScreen({
                         <th className="num">{us ? 'lb' : 'kg'}</th>
                         <th>{us ? 'oz a gallon' : 'grams a litre'}</th>
                         <th className="num">dead, 7 days</th>
-                        <th>due</th>
                       </tr>
                     </thead>
                     <tbody>
@@ -96,9 +95,16 @@ export function RearingScreen({
                               </Link>
                             </td>
                             <td>
-                              <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
+                              <span className="inline-flex items-center gap-1.5 whitespace-nowrap align-top">
                                 <Glyph name={h.glyph} size={18} /> {h.stageName}
                               </span>
+                              {due && (
+                                <span
+                                  className={`block text-[0.88rem] leading-tight ${due.urgency === 1 ? 'text-hand' : 'text-soft'}`}
+                                >
+                                  {due.says.split(':')[0]}
+                                </span>
+                              )}
                             </td>
                             <td className="num">
                               <Doubtful number={n} sd={h.sd} />
@@ -130,9 +136,6 @@ export function RearingScreen({
                             </td>
                             <td className={`num ${rate > 0.05 ? 'font-semibold text-loss' : ''}`}>
                               {grouped(u.dead7)}
-                            </td>
-                            <td className={`text-[0.9rem] ${due?.urgency === 1 ? 'text-hand' : 'text-soft'}`}>
-                              {due?.says.split(':')[0]}
                             </td>
                           </tr>
                         );
