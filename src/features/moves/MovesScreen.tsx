@@ -120,7 +120,10 @@ export function MovesScreen({
             <h2 className="mt-4 mb-1">Fingerlings here</h2>
             <ul>
               {ready.slice(0, 12).map((r) => (
-                <li key={r.unit + r.lot} className="grid grid-cols-[2.6rem_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-rule py-1">
+                <li
+                  key={r.unit + r.lot}
+                  className="grid grid-cols-[2.6rem_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-rule py-1"
+                >
                   <Link className="link" href={`/rearing?unit=${r.unit}`}>
                     {r.unit}
                   </Link>
