@@ -1,24 +1,58 @@
 import { z } from 'zod';
 import { acts as actsSchema } from '@/core/books/entry';
+import { bookContext } from '@/store/bookContext';
 import { type EntryRow, fromJson } from '@/store/books/rows';
+import { stateWithout } from '@/store/books/without';
 import { type Context, defineCommand, type EntryDraft } from './define';
 import { queuePredictions } from './jobs';
 import { parsePayload } from './payload';
+import { putBackReading } from './readings';
 import { CommandRefused } from './refused';
+import { asOf } from './when';
 
 /** Undo is everyone's for so long. */
 export const UNDO_MS = 10_000;
 const HOURS_48 = 48 * 3_600_000;
 
-type Found = EntryRow & { voided: number | null; type: string };
+/** The command that makes entries of a kind: what puts one right is carried out by it, whoever's command made it. */
+const commandOfKind: Record<string, string> = {
+  take: 'take.record',
+  opening: 'stock.bring',
+  arrival: 'stock.bring',
+  layDown: 'eggs.layDown',
+  pick: 'pick.record',
+  dead: 'dead.record',
+  cull: 'loss.record',
+  sale: 'loss.record',
+  sample: 'loss.record',
+  escape: 'loss.record',
+  unitLoss: 'loss.record',
+  sampleBack: 'sample.return',
+  check: 'check.record',
+  hatch: 'stage.change',
+  stage: 'stage.change',
+  pond: 'move.record',
+  move: 'move.record',
+  merge: 'move.record',
+  grade: 'grade.record',
+  weighing: 'weigh.record',
+  count: 'count.record',
+  emptied: 'unit.emptied',
+  release: 'release.record',
+  feed: 'feed.record',
+  note: 'note.record',
+  temperature: 'temperature.record',
+  reading: 'reading.record',
+};
+
+type Found = EntryRow & { voided: number | null };
 
 async function entryToCorrect(c: Context, id: string): Promise<Found> {
   const entry = (await c
     .trx('entry as e')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
-    .leftJoin('command as k', 'k.id', 'e.command_id')
     .where({ 'e.id': id, 'e.site_id': c.site.id })
-    .first('e.*', 'v.seq as voided', 'k.type')) as Found | undefined;
+    .first('e.*', 'v.seq as voided')) as Found | undefined;
   if (!entry) throw new CommandRefused('noEntry', 'There is no such entry.', 'entryId');
   if (entry.voided)
     throw new CommandRefused(
@@ -29,6 +63,13 @@ async function entryToCorrect(c: Context, id: string): Promise<Found> {
     );
   if (entry.kind === 'correction')
     throw new CommandRefused('correction', 'A correction is not corrected: enter anew what it took back.', 'entryId');
+  if (entry.kind === 'import')
+    throw new CommandRefused(
+      'import',
+      'A file that was read in is not taken back.',
+      'entryId',
+      'Read in the right file: where values differ, choose those of the file.',
+    );
   return entry;
 }
 
@@ -84,7 +125,10 @@ export const correct = defineCommand({
   schema: z.object({
     entryId: z.string(),
     reason: z.string().trim().max(400, 'is too long').default(''),
-    /** The payload of the command that made the entry, put right; without it the entry is just taken back. */
+    /**
+     * Fields of the payload that made the entry, put right; those not named stay, null takes one away. Without it the
+     * entry is just taken back.
+     */
     replacement: z.record(z.string(), z.unknown()).optional(),
   }),
   async handle(c, p) {
@@ -105,30 +149,42 @@ export const correct = defineCommand({
     };
     if (!p.replacement) {
       const done = await c.record([voiding]);
+      await putBackReading(c, entry);
       await afterwards(c, entry);
       return { taken: entry.kind, rederived: done.rederived.length };
     }
     // The original's command is carried out anew; what it records stands in the original's place, in one step with the
     // voiding, so that nothing in between has to hold.
-    const command = c.lookup(entry.type);
-    const original = fromJson<Record<string, unknown>>(entry.intent);
-    const payload = parsePayload(command, {
-      at: entry.at,
-      precision: entry.precision,
-      measuredBy: entry.measured_by,
-      ...original,
-      ...p.replacement,
-    });
+    const command = c.lookup(commandOfKind[entry.kind]!);
+    const merged = Object.fromEntries(
+      Object.entries({
+        ...fromJson<Record<string, unknown>>(entry.intent),
+        at: entry.at,
+        precision: entry.precision,
+        measuredBy: entry.measured_by,
+        note: entry.note,
+        ...p.replacement,
+      }).filter(([, v]) => v !== null),
+    );
+    const payload = parsePayload(command, merged) as { at?: number; precision?: 'minute' | 'day' };
+    const sameTime = payload.at === entry.at && payload.precision === entry.precision;
+    const until = sameTime ? null : asOf(c, { at: payload.at ?? c.now, precision: payload.precision ?? 'minute' });
     let rederived = 0;
     const inPlace: Context = {
       ...c,
-      replacing: { seq: entry.seq, id: entry.id, lots: await lotsMadeBy(c, entry) },
+      replacing: {
+        seq: entry.seq,
+        id: entry.id,
+        lots: await lotsMadeBy(c, entry),
+        without: await stateWithout(c.trx, entry, until, () => bookContext(c.trx, c.site.id)),
+      },
       record: async (drafts) => {
         const done = await c.record([voiding, ...drafts]);
         rederived = done.rederived.length;
         return { ...done, seqs: done.seqs.slice(1) };
       },
     };
+    await putBackReading(c, entry);
     const result = await command.handle(inPlace, payload);
     await afterwards(c, entry);
     return { replaced: entry.kind, rederived, result };

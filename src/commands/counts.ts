@@ -1,15 +1,13 @@
 import { z } from 'zod';
 import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, measurement, numberFrom } from '@/core/books/measure';
-import { numbersAt } from '@/core/books/state';
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { meanWeight, weightBatch } from '@/core/sampling/meanWeight';
-import { currentState, keyOfRow, stateBefore } from '@/store/books/stateOf';
 import { said } from './bringIn';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
-import { type Standing, standing } from './standing';
+import { booksOf, type Standing, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
@@ -141,13 +139,7 @@ async function census(
   size?: Record<string, unknown>,
 ) {
   const { meanG: _, ...count } = numberFrom(m, await usualCv(c, m.method, ['weighing', 'count', 'release']));
-  const instant = asOf(c, event);
-  const state =
-    at.holding.last_order_at <= instant
-      ? await currentState(c.trx, [at.holding])
-      : await stateBefore(c.trx, [at.holding], instant + 1);
-  const key = keyOfRow(at.holding);
-  const book = numbersAt(key, state.holdings.get(key)!, instant, state.sources);
+  const book = await booksOf(c, at.holding, asOf(c, event));
   const compared = compareCount({ number: book.estimated, sd: book.sd }, count);
   const full = m.method === 'counted';
   if (!choice && !compared.agree) throw disagreement(at, book, count, compared.z, full);

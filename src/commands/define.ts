@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { NewEntry, Recorded } from '@/store/books/record';
+import type { Without } from '@/store/books/without';
 import type { Trx } from '@/store/connection';
 
 export type Role = 'manager' | 'culturist' | 'hand' | 'reader';
@@ -16,8 +17,11 @@ export type Context = {
   record: (entries: EntryDraft[]) => Promise<Recorded>;
   /** Finds another command by type: corrections and proposals carry out what others defined. */
   lookup: (type: string) => Command;
-  /** Set while a command is carried out as the replacement of an entry; `lots` are those that the entry made. */
-  replacing?: { seq: number; id: string; lots: { id: number; grade: string }[] };
+  /**
+   * Set while a command is carried out as the replacement of an entry: the lots that the entry made, and how the
+   * holdings around it would have stood without it.
+   */
+  replacing?: { seq: number; id: string; lots: { id: number; grade: string }[]; without: Without };
 };
 
 /** An entry as a handler drafts it; ids and local days are added by `record`. */

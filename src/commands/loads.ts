@@ -15,7 +15,7 @@ export async function warnLoads(
     const row = (await c.trx('holding').where({ unit_id: unit.id }).sum('number as n').first()) as
       | { n: string | number | null }
       | undefined;
-    const there = Number(row?.n ?? 0);
+    const there = Number(row?.n ?? 0) - (await broughtByReplaced(c, unit.id));
     const after = there + adds;
     if (after > unit.load_limit)
       throw new CommandRefused(
@@ -31,4 +31,17 @@ export async function warnLoads(
         },
       );
   }
+}
+
+/** What an entry that is being replaced brought into a unit: it goes out again with the entry. */
+async function broughtByReplaced(c: Context, unitId: number): Promise<number> {
+  if (!c.replacing) return 0;
+  const row = (await c
+    .trx('posting as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .where({ 'p.entry_seq': c.replacing.seq, 'p.account': 'holding', 'h.unit_id': unitId })
+    .whereNull('p.superseded_seq')
+    .sum('p.delta as n')
+    .first()) as { n: string | number | null } | undefined;
+  return Math.max(0, Number(row?.n ?? 0));
 }

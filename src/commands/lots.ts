@@ -46,21 +46,22 @@ export async function newLot(
   let name = lot.name?.trim();
   if (again) {
     const row = (await c.trx('lot').where({ id: again.id }).first('name')) as { name: string };
+    if (name && name !== row.name) await nameIsFree(c, name);
     await c
       .trx('lot')
       .where({ id: again.id })
       .update({
+        name: name || row.name,
         species: lot.species.id,
         season,
         grade: lot.grade ?? '',
         started_at: lot.at,
         fertilised_at: lot.fertilisedAt ?? null,
       });
-    return { id: again.id, name: row.name, season };
+    return { id: again.id, name: name || row.name, season };
   }
   if (name) {
-    if (await c.trx('lot').where({ site_id: c.site.id, name }).first('id'))
-      throw new CommandRefused('lotExists', `There is a lot ${name} already.`, 'lotName', 'Give another name.');
+    await nameIsFree(c, name);
   } else {
     const taken = new Set(
       (await c
@@ -84,6 +85,11 @@ export async function newLot(
     fertilised_at: lot.fertilisedAt ?? null,
   });
   return { id, name, season };
+}
+
+async function nameIsFree(c: Context, name: string): Promise<void> {
+  if (await c.trx('lot').where({ site_id: c.site.id, name }).first('id'))
+    throw new CommandRefused('lotExists', `There is a lot ${name} already.`, 'lotName', 'Give another name.');
 }
 
 /** The lot of the replaced entry that this one stands for: that of the same grade, else the first left over. */

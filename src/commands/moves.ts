@@ -248,27 +248,27 @@ export const grade = defineCommand({
     const rest = p.classes.filter((k) => k.amount.kind === 'all');
     if (rest.length > 1) throw new CommandRefused('rest', 'Only one class can be “the rest”.', 'classes');
     const ordered = [...p.classes.filter((k) => k.amount.kind !== 'all'), ...rest];
-    const made: {
-      lot: string;
-      name: string;
-      part: { to: { lot: string; unit: string; stage: string }; amount: Amount };
-    }[] = [];
+    // While a grading is being put right each class finds its own lot again before a new name takes one left over.
+    const keeps = (k: { grade: string }) => c.replacing?.lots.some((l) => l.grade === k.grade) ?? false;
+    const children = new Map<string, { id: number; name: string }>();
+    for (const k of [...ordered.filter(keeps), ...ordered.filter((x) => !keeps(x))])
+      children.set(
+        k.grade,
+        await newLot(c, {
+          species,
+          at: event.at,
+          name: await childName(c, at.lot.name, k.grade),
+          grade: k.grade,
+          fertilisedAt: at.lot.fertilised_at,
+        }),
+      );
+    const parts: { to: { lot: string; unit: string; stage: string }; amount: Amount }[] = [];
     for (const k of ordered) {
       const unit = await unitById(c, k.unit, 'classes');
       const amount = amountOf(k.amount, p.shortfall === 'yes');
       await warnLoads(c, [{ unit, adds: expected(at, amount) }], p.overload);
-      const child = await newLot(c, {
-        species,
-        at: event.at,
-        name: await childName(c, at.lot.name, k.grade),
-        grade: k.grade,
-        fertilisedAt: at.lot.fertilised_at,
-      });
-      made.push({
-        lot: String(child.id),
-        name: child.name,
-        part: { to: { lot: String(child.id), unit: String(unit.id), stage: k.stage ?? at.place.stage }, amount },
-      });
+      const lot = String(children.get(k.grade)!.id);
+      parts.push({ to: { lot, unit: String(unit.id), stage: k.stage ?? at.place.stage }, amount });
     }
     await c.record([
       {
@@ -280,19 +280,24 @@ export const grade = defineCommand({
           {
             act: 'shift',
             from: at.place,
-            makes: made.map((m) => ({ lot: m.lot, species: species.id })),
-            parts: made.map((m) => m.part),
+            makes: parts.map((x) => ({ lot: x.to.lot, species: species.id })),
+            parts,
           },
           { act: 'close', holding: at.place },
         ],
       },
     ]);
-    return { from: at.lot.name, lots: made.map((m) => m.name) };
+    return { from: at.lot.name, lots: ordered.map((k) => children.get(k.grade)!.name) };
   },
 });
 
-/** Parent's name and the class; a number behind it when the parent was graded into such a class before. */
+/**
+ * Parent's name and the class; a number behind it when the parent was graded into such a class before. A lot of the
+ * entry that is being put right keeps its name.
+ */
 async function childName(c: Context, parent: string, grade: string): Promise<string> {
+  const own = c.replacing?.lots.find((l) => l.grade === grade);
+  if (own) return ((await c.trx('lot').where({ id: own.id }).first('name')) as { name: string }).name;
   const base = `${parent} ${grade}`.slice(0, 36);
   for (let n = 1; ; n++) {
     const name = n === 1 ? base : `${base}${n}`;

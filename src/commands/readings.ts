@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { type SensorKind, sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
-import { addReadings } from '@/store/readings';
+import { fromJson } from '@/store/books/rows';
+import { addReadings, removeReading } from '@/store/readings';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
 import { unitById } from './standing';
@@ -42,16 +43,16 @@ export const recordTemperature = defineCommand({
       .where('at', '<', event.at)
       .orderBy('at', 'desc')
       .first('value', 'at')) as { value: number; at: number } | undefined;
+    const stood = await typeReading(c, sensor, event.at, p.celsius);
     const { seqs } = await c.record([
-      { kind: 'temperature', ...event, replacesSeq: c.replacing?.seq, intent: p, acts: [] },
+      {
+        kind: 'temperature',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: { ...p, readOn: sensor.id, stood },
+        acts: [],
+      },
     ]);
-    await addReadings(
-      c.trx,
-      { id: sensor.id, timeZone: c.site.timeZone },
-      [{ at: event.at, value: p.celsius }],
-      'typed',
-      'replace',
-    );
     await c
       .trx('observation')
       .insert({ entry_seq: seqs[0]!, unit_id: p.unit ?? null, kind: 'temperature', at: event.at, value: p.celsius });
@@ -77,27 +78,65 @@ export const recordReading = defineCommand({
         'value',
         `It lies between ${kind.low} and ${kind.high} ${kind.unit}: check the unit and the probe.`,
       );
+    const stood = await typeReading(c, sensor, event.at, p.value);
     const { seqs } = await c.record([
       {
         kind: 'reading',
         ...event,
         replacesSeq: c.replacing?.seq,
-        intent: { ...p, sensorName: sensor.name, unitName: kind.unit },
+        intent: { ...p, sensorName: sensor.name, unitName: kind.unit, readOn: sensor.id, stood },
         acts: [],
       },
     ]);
-    await addReadings(
-      c.trx,
-      { id: sensor.id, timeZone: c.site.timeZone },
-      [{ at: event.at, value: p.value }],
-      'typed',
-      'replace',
-    );
     await c.trx('observation').insert({ entry_seq: seqs[0]!, kind: sensor.kind, at: event.at, value: p.value });
     if (sensor.kind === 'temperature') await predictAllOn(c, sensor.id);
     return { sensor: sensor.name, value: p.value };
   },
 });
+
+/** What a typed reading took the place of: kept with its entry, so that taking the entry back puts it back. */
+type Stood = { value: number; origin: 'typed' | 'imported' | 'probe' } | null;
+
+async function typeReading(c: Context, sensor: SensorRow, at: number, value: number): Promise<Stood> {
+  const stood = (await c.trx('reading').where({ sensor_id: sensor.id, at }).first('value', 'origin')) as
+    | NonNullable<Stood>
+    | undefined;
+  await addReadings(c.trx, { id: sensor.id, timeZone: c.site.timeZone }, [{ at, value }], 'typed', 'replace');
+  return stood ?? null;
+}
+
+/**
+ * The reading that a typed entry left behind, when the entry is taken back: at its instant stands again the last one
+ * typed that still holds, else what the logger had there, else nothing. Other entries leave no reading.
+ */
+export async function putBackReading(
+  c: Context,
+  entry: { kind: string; at: number; seq: number; intent: string },
+): Promise<void> {
+  if (entry.kind !== 'temperature' && entry.kind !== 'reading') return;
+  type Typed = { celsius?: number; value?: number; readOn?: number; sensor?: number; unit?: number; stood?: Stood };
+  const intent = fromJson<Typed>(entry.intent);
+  const sensorOf = (i: Typed) => i.readOn ?? i.sensor;
+  const sensor =
+    sensorOf(intent) !== undefined ? await sensorById(c, sensorOf(intent)!) : await sensorOfUnit(c, intent.unit!);
+  const typed = (await c
+    .trx('entry as e')
+    .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
+    .where({ 'e.site_id': c.site.id, 'e.at': entry.at })
+    .whereIn('e.kind', ['temperature', 'reading'])
+    .orderBy('e.seq')
+    .select('e.seq', 'e.intent', 'v.seq as voided')) as { seq: number; intent: string; voided: number | null }[];
+  const here = typed
+    .map((t) => ({ ...t, ...fromJson<Typed>(t.intent) }))
+    .filter((t) => (sensorOf(t) ?? sensor.id) === sensor.id);
+  const last = here.filter((t) => t.voided === null && t.seq !== entry.seq).at(-1);
+  const stood = here.map((t) => t.stood).find((x) => x && x.origin !== 'typed');
+  const again: Stood | undefined = last ? { value: (last.celsius ?? last.value)!, origin: 'typed' } : stood;
+  const on = { id: sensor.id, timeZone: c.site.timeZone };
+  if (again) await addReadings(c.trx, on, [{ at: entry.at, value: again.value }], again.origin, 'replace');
+  else await removeReading(c.trx, on, entry.at);
+  if (sensor.kind === 'temperature') await predictAllOn(c, sensor.id);
+}
 
 export type SensorRow = { id: number; room_id: number; name: string; kind: SensorKind };
 

@@ -1,6 +1,7 @@
 import type { Place } from '@/core/books/accounts';
+import { type BookState, numbersAt } from '@/core/books/state';
 import type { HoldingRow } from '@/store/books/rows';
-import { lastPointsBefore } from '@/store/books/stateOf';
+import { currentState, keyOfRow, lastPointsBefore, stateBefore } from '@/store/books/stateOf';
 import type { Context } from './define';
 import { CommandRefused } from './refused';
 
@@ -50,7 +51,8 @@ const LOT = ['name', 'species', 'season', 'grade', 'fertilised_at', 'started_at'
 
 /**
  * What stood in a unit at an instant: holdings with animals in them then, or, when none had any, those not declared
- * empty. Narrowed by lot and stage where given. One statement as a rule: every pick waits for it.
+ * empty. Narrowed by lot and stage where given. One statement as a rule: every pick waits for it. While an entry is
+ * being replaced, its holdings are seen as they would have stood without it.
  */
 export async function standingsIn(
   c: Context,
@@ -58,6 +60,7 @@ export async function standingsIn(
   at: number,
   only: { lotId?: number; stage?: string } = {},
 ): Promise<Standing[]> {
+  const without = c.replacing?.without;
   const rows = (await c
     .trx('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
@@ -70,7 +73,10 @@ export async function standingsIn(
       if (only.lotId !== undefined) q.where('h.lot_id', only.lotId);
       if (only.stage !== undefined) q.where('h.stage', only.stage);
       // What was emptied before the instant cannot stand there; most of a unit's history falls away here.
-      q.where((b) => b.where('h.number', '>', 0).orWhere('h.last_order_at', '>=', at).orWhereNull('h.closed_at'));
+      q.where((b) => {
+        b.where('h.number', '>', 0).orWhere('h.last_order_at', '>=', at).orWhereNull('h.closed_at');
+        if (without && without.rows.size > 0) b.orWhereIn('h.id', [...without.rows.keys()]);
+      });
     })
     .select('h.*', ...LOT.map((k) => `t.${k} as lot_${k}`), ...UNIT.map((k) => `u.${k} as unit_${k}`))) as (HoldingRow &
     Record<string, unknown>)[];
@@ -86,7 +92,11 @@ export async function standingsIn(
           at + 1,
         );
   const standings = rows.flatMap((r): (Standing & { closed: boolean })[] => {
-    const then = r.last_order_at > at ? points.get(r.id) : r;
+    const then = without?.rows.has(r.id)
+      ? seenWithout(without.state, r, at)
+      : r.last_order_at > at
+        ? points.get(r.id)
+        : r;
     if (!then) return [];
     return [
       {
@@ -103,6 +113,24 @@ export async function standingsIn(
   const withAnimals = standings.filter((s) => s.number > 0);
   const open = withAnimals.length > 0 ? withAnimals : standings.filter((s) => !s.closed);
   return open.sort((a, b) => b.number - a.number);
+}
+
+function seenWithout(state: BookState, r: HoldingRow, at: number) {
+  const key = keyOfRow(r);
+  const h = state.holdings.get(key);
+  return h && { number: h.number, sd: numbersAt(key, h, at, state.sources).sd, closed_at: h.closedAt };
+}
+
+/** What the books said of a holding at an instant: in the unit, alive, and the sd of both. */
+export async function booksOf(c: Context, holding: HoldingRow, at: number) {
+  const without = c.replacing?.without;
+  const state = without?.rows.has(holding.id)
+    ? without.state
+    : holding.last_order_at <= at
+      ? await currentState(c.trx, [holding])
+      : await stateBefore(c.trx, [holding], at + 1);
+  const key = keyOfRow(holding);
+  return numbersAt(key, state.holdings.get(key)!, at, state.sources);
 }
 
 /**

@@ -52,6 +52,6 @@ export function eventOf(
 }
 
 /** The instant up to which things count as standing there for an event: its minute, or the end of its day (or now). */
-export function asOf(c: Context, e: Event): number {
+export function asOf(c: Context, e: Pick<Event, 'at' | 'precision'>): number {
   return e.precision === 'minute' ? e.at : Math.min(c.now, localDay(e.at, c.site.timeZone).end - 1);
 }

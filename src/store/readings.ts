@@ -75,6 +75,22 @@ function sorted(rows: readonly NewReading[]): NewReading[] {
   return inOrder ? [...rows] : [...new Map(rows.map((r) => [r.at, r])).values()].sort((a, b) => a.at - b.at);
 }
 
+/** Takes one reading out, and out of the roll-ups; an hour or a day that has no other loses its row. */
+export async function removeReading(
+  trx: Trx,
+  sensor: { id: number; timeZone: string },
+  instant: number,
+): Promise<void> {
+  await trx('reading').where({ sensor_id: sensor.id, at: instant }).delete();
+  await trx('reading_hour')
+    .where({ sensor_id: sensor.id, hour: Math.floor(instant / HOUR) * HOUR })
+    .delete();
+  await trx('reading_day')
+    .where({ sensor_id: sensor.id, day: localDay(instant, sensor.timeZone).start })
+    .delete();
+  await rollUp(trx, sensor, instant, instant);
+}
+
 /** Recomputes the hourly and daily roll-ups of every hour and local day that meets [from, to]. */
 export async function rollUp(
   trx: Trx,
