@@ -6,7 +6,6 @@ let h: TestHatchery;
 beforeEach(async () => {
   h = await testHatchery();
 });
-afterEach(() => h?.close());
 
 const counted = (number: number) => ({ method: 'counted', number });
 const fryInto = (unit: string, number: number) =>

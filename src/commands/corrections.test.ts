@@ -10,7 +10,6 @@ let h: TestHatchery;
 beforeEach(async () => {
   h = await testHatchery();
 });
-afterEach(() => h?.close());
 
 const world = async (account: string) =>
   Number(

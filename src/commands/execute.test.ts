@@ -15,7 +15,6 @@ beforeAll(async () => {
     measured: { method: 'counted', number: 1000 },
   });
 });
-afterAll(() => h?.close());
 
 const dead = (number: number) => ({ unit: h.units.R1!, number });
 const entryAt = async (id: string) =>

@@ -5,7 +5,6 @@ let h: TestHatchery;
 beforeAll(async () => {
   h = await testHatchery();
 });
-afterAll(() => h?.close());
 
 const world = async (account: string) =>
   Number(

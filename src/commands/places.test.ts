@@ -5,7 +5,6 @@ let h: TestHatchery;
 beforeAll(async () => {
   h = await testHatchery();
 });
-afterAll(() => h?.close());
 
 const bring = (unit: number, number = 1000) =>
   h.send('stock.bring', {

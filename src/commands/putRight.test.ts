@@ -6,7 +6,6 @@ let h: TestHatchery;
 beforeEach(async () => {
   h = await testHatchery();
 });
-afterEach(() => h?.close());
 
 const counted = (number: number) => ({ method: 'counted', number });
 const measured = (number: number) => ({ kind: 'measured', measured: counted(number) });

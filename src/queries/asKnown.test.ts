@@ -5,7 +5,6 @@ let h: TestHatchery;
 beforeAll(async () => {
   h = await testHatchery();
 });
-afterAll(() => h?.close());
 
 const shape = (l: StockList) => ({
   rows: l.rows.map((r) => [r.lot, r.unit, r.stage, r.number, Number(r.sd.toPrecision(9))]),

@@ -5,7 +5,6 @@ let h: TestHatchery;
 beforeAll(async () => {
   h = await testHatchery();
 });
-afterAll(() => h?.close());
 
 const counted = (number: number) => ({ method: 'counted', number });
 const fry = async () => (await ownDrift(h.db, h.manager.siteId, 'arctic-char')).find((d) => d.stage === 'fry');

@@ -22,7 +22,6 @@ beforeAll(async () => {
   const wrong = (await h.db('entry').where({ kind: 'pick' }).orderBy('seq').first('id')) as { id: string };
   await h.send('entry.correct', { entryId: wrong.id, reason: 'it was another jar' });
 });
-afterAll(() => h?.close());
 
 test('newest first, what was taken back and what took it back both visible', async () => {
   expect(await find({})).toEqual(['correction', 'dead', 'note', 'pick', 'pick (voided)', 'layDown', 'take']);

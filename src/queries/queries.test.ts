@@ -28,7 +28,6 @@ beforeAll(async () => {
   h.clock.now += 2 * DAY;
   await h.send('pick.record', { unit: h.units.J1!, number: 500 });
 });
-afterAll(() => h?.close());
 
 /** Half the take's 95 % interval, over 1.96. */
 const TAKE_SD = 5216.7 / 1.959964;

@@ -47,7 +47,6 @@ beforeAll(async () => {
     ],
   });
 });
-afterAll(() => h?.close());
 
 test('a graded lot’s stair begins with its eggs: a quarter of the fish, a quarter of the eggs', async () => {
   const [large, small] = [await stair(await lotIn('R2')), await stair(await lotIn('R3'))];

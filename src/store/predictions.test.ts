@@ -23,7 +23,6 @@ beforeAll(async () => {
       measured: { method: 'counted', number: 1000 },
     });
 });
-afterAll(() => h?.close());
 
 test('a slice works no more than it was told; what is left stays queued and is worked next', async () => {
   expect(await jobs()).toBe(9);

@@ -8,7 +8,7 @@ import { migrate } from '@/store/migrations';
 export const HOUR = 3_600_000;
 export const DAY = 24 * HOUR;
 
-/** A fresh database with one small, empty hatchery, for one test file. */
+/** An empty database with one small, empty hatchery. */
 export type TestHatchery = {
   db: Db;
   /** Advances with every command unless set. */
@@ -28,17 +28,50 @@ export type TestHatchery = {
   ) => Promise<R>;
   number: (unit: string, stage?: string) => Promise<number>;
   sd: (unit: string, stage?: string) => Promise<number>;
-  close: () => Promise<void>;
 };
 
+let database: { db: Db; drop: () => Promise<void> } | null = null;
+
+/** One database for a test file, made at its first test and emptied before each other one. */
+async function emptyDatabase(): Promise<Db> {
+  if (!database) {
+    const server = process.env.MORULA_TEST_SERVER;
+    if (!server) throw new Error('store tests need a MariaDB: run them by ./morula test (or ./morula test unit)');
+    const name = `morula_test_${process.pid}_${Math.random().toString(36).slice(2, 8)}`;
+    const root = connect(`${server}/information_schema`, { max: 1 });
+    await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+    const db = connect(`${server}/${name}`, { max: 24 });
+    database = {
+      db,
+      drop: async () => {
+        await db.destroy();
+        await root.raw(`DROP DATABASE \`${name}\``);
+        await root.destroy();
+      },
+    };
+    await migrate(db);
+    return db;
+  }
+  const { db } = database;
+  const tables = (await db('information_schema.tables')
+    .whereRaw('table_schema = DATABASE()')
+    .where('table_name', 'not like', 'migration%')
+    .pluck('table_name')) as string[];
+  await db.transaction(async (trx) => {
+    await trx.raw('SET FOREIGN_KEY_CHECKS = 0');
+    for (const t of tables) await trx(t).delete();
+    await trx.raw('SET FOREIGN_KEY_CHECKS = 1');
+  });
+  return db;
+}
+
+afterAll(async () => {
+  await database?.drop();
+  database = null;
+});
+
 export async function testHatchery(): Promise<TestHatchery> {
-  const server = process.env.MORULA_TEST_SERVER;
-  if (!server) throw new Error('store tests need a MariaDB: run them by ./morula test (or ./morula test unit)');
-  const name = `morula_test_${process.pid}_${Math.random().toString(36).slice(2, 8)}`;
-  const root = connect(`${server}/mysql`.replace('/mysql', '/information_schema'), { max: 1 });
-  await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-  const db = connect(`${server}/${name}`, { max: 24 });
-  await migrate(db);
+  const db = await emptyDatabase();
   const clock = { now: Date.parse('2031-11-03T08:00:00Z') };
   const { siteId, personId } = await setUp(
     db,
@@ -96,11 +129,6 @@ export async function testHatchery(): Promise<TestHatchery> {
     send,
     number: async (unit, stage) => (await held(unit, stage)).reduce((s, h) => s + h.number, 0),
     sd: async (unit, stage) => (await held(unit, stage))[0]?.sd ?? 0,
-    close: async () => {
-      await db.destroy();
-      await root.raw(`DROP DATABASE \`${name}\``);
-      await root.destroy();
-    },
   };
 }
 
