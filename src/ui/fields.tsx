@@ -101,3 +101,57 @@ export function SelectField<T extends string>({
     </Field>
   );
 }
+
+/** One of a few, all in sight. */
+export function Choice<T extends string>({
+  label,
+  value,
+  onChange,
+  options,
+}: {
+  label: string;
+  value: T;
+  onChange: (v: T) => void;
+  options: readonly { value: T; label: string }[];
+}) {
+  const name = useId();
+  return (
+    <div className="flex flex-wrap gap-x-4 gap-y-1" role="radiogroup" aria-label={label}>
+      {options.map((o) => (
+        <label key={o.value} className="flex cursor-pointer items-center gap-1.5">
+          <input
+            type="radio"
+            name={name}
+            className="accent-[var(--deep)]"
+            checked={value === o.value}
+            onChange={() => onChange(o.value)}
+          />
+          {o.label}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+/** Yes or no, with its words beside it. */
+export function Tick({
+  checked,
+  onChange,
+  children,
+}: {
+  checked: boolean;
+  onChange: (v: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <label className="flex cursor-pointer items-center gap-2">
+      <input
+        type="checkbox"
+        className="accent-[var(--deep)]"
+        checked={checked}
+        onChange={(e) => onChange(e.target.checked)}
+      />
+      {children}
+    </label>
+  );
+}

@@ -264,7 +264,7 @@ test('the pick of 340 was 34: the jar stays empty, the count stays, unexplained 
   const entry = page.locator('[data-entry="pick"]').first();
   await expect(entry).toContainText('340');
   await entry.getByRole('button', { name: 'put right' }).click();
-  await entry.getByLabel('The right number').fill('34');
+  await entry.getByLabel('Dead picked').fill('34');
   await entry.getByLabel('Why').fill('a zero too many');
   await entry.getByRole('button', { name: 'Put it right' }).click();
   await expect(page.locator('[data-entry="pick"][data-voided="true"]')).toContainText('340');

@@ -1,10 +1,15 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import type { useEventFields } from './inputs';
+import { TextField } from '@/ui/fields';
+import { useCorrecting } from './correcting';
 import { type Act, ActFoot } from './useAct';
+import type { useEventFields } from './when';
 
-/** The frame of every act: its fields, when and by whom, what came of it, and the button. */
+/**
+ * The frame of every act: its fields, when and by whom, what came of it, and the button. Where the act puts an entry
+ * right, it asks why.
+ */
 export function ActForm({
   act,
   event,
@@ -25,17 +30,28 @@ export function ActForm({
   className?: string;
   children: ReactNode;
 }) {
+  const correcting = useCorrecting();
+  const held = disabled || event?.error !== undefined || (correcting !== null && correcting.reason.trim() === '');
   return (
     <form
       className={className}
       onSubmit={(e) => {
         e.preventDefault();
-        if (!disabled) onSend();
+        if (!held) onSend();
       }}
     >
       {children}
       {event?.view(act.errorOn('at'))}
-      <ActFoot act={act} label={label} disabled={disabled} fields={fields} />
+      {correcting && (
+        <TextField
+          label="Why"
+          value={correcting.reason}
+          onChange={correcting.setReason}
+          error={act.errorOn('reason')}
+          hint="It stays beside the entry"
+        />
+      )}
+      <ActFoot act={act} label={correcting ? 'Put it right' : label} disabled={held} fields={fields} />
     </form>
   );
 }

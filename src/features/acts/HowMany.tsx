@@ -6,9 +6,11 @@ import { volumetricCount } from '@/core/eggs/volumetric';
 import { figures, grouped, withDoubt } from '@/core/quantities/format';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
+import { Choice } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
-import { MeasureInput, measureOf, NumberInput, type Pair, PairRows, readPairs, useShown, wholeOf } from './inputs';
+import { MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
+import { emptyPairs, type Pair, PairRows, pairsText, readPairs } from './pairs';
 
 export type Method = 'all' | 'counted' | 'weight' | 'volume' | 'estimated';
 const words: Record<Method, string> = {
@@ -24,7 +26,7 @@ export const emptyHowMany = (method: Method): HowManyValue => ({
   method,
   number: '',
   half: '',
-  rows: [{ a: '', b: '' }],
+  rows: emptyPairs(),
   total: '',
 });
 
@@ -46,19 +48,12 @@ export function HowManyInput({
   return (
     <div className="flex flex-col gap-2">
       {methods.length > 1 && (
-        <div className="flex flex-wrap gap-x-3 gap-y-1" role="radiogroup" aria-label="How many">
-          {methods.map((m) => (
-            <label key={m} className="flex cursor-pointer items-center gap-1.5">
-              <input
-                type="radio"
-                className="accent-[var(--deep)]"
-                checked={value.method === m}
-                onChange={() => set({ method: m })}
-              />
-              {words[m]}
-            </label>
-          ))}
-        </div>
+        <Choice
+          label="How many"
+          value={value.method}
+          onChange={(method) => set({ method })}
+          options={methods.map((m) => ({ value: m, label: words[m] }))}
+        />
       )}
       {value.method === 'counted' && (
         <NumberInput
@@ -212,15 +207,68 @@ export function readHowMany(
   };
 }
 
+/** How many, as a command has it: measured, or all that is left, or a share of it. */
+export type Amount =
+  | { kind: 'all' }
+  | { kind: 'share'; share: number }
+  | { kind: 'measured'; measured: MeasurementInput };
+
 /** As the `amount` of a move: all, or measured. */
-export function amountPayload(m: MeasurementInput | 'all'): Record<string, unknown> {
+export function amountPayload(m: MeasurementInput | 'all'): Amount {
   return m === 'all' ? { kind: 'all' } : { kind: 'measured', measured: m };
 }
 
-export function useHowMany(first: Method) {
-  const [value, setValue] = useState(() => emptyHowMany(first));
+/** A measurement, filled into the fields that give it. */
+export function howManyValue(
+  m: MeasurementInput | 'all',
+  locale: string,
+  unit: ReturnType<typeof useShown>,
+): HowManyValue {
+  if (m === 'all') return emptyHowMany('all');
+  const number = (n: number) => numberText(n, locale);
+  switch (m.method) {
+    case 'counted':
+      return { ...emptyHowMany('counted'), number: number(m.number) };
+    case 'estimated':
+      return { ...emptyHowMany('estimated'), number: number(m.number), half: number(m.half) };
+    case 'volume':
+      return {
+        ...emptyHowMany('volume'),
+        rows: pairsText(
+          m.samples.map((x) => ({ measure: x.volumeMl, count: x.count })),
+          'volume',
+          unit('volume', true),
+          locale,
+        ),
+        total: measureText(m.totalVolumeMl, 'volume', unit('volume'), locale),
+      };
+    case 'weight':
+    case 'buckets': {
+      const total = m.method === 'weight' ? m.totalMassG : m.bucketsG.reduce((s, b) => s + b, 0);
+      return {
+        ...emptyHowMany('weight'),
+        rows: pairsText(
+          m.batches.map((x) => ({ measure: x.massG, count: x.count })),
+          'mass',
+          unit('mass', true),
+          locale,
+        ),
+        total: measureText(total, 'mass', unit('mass'), locale),
+      };
+    }
+  }
+}
+
+/** @param original what was measured when the entry was made, in a form that puts it right */
+export function useHowMany(first: Method, original?: Amount | MeasurementInput | null) {
   const { locale } = useSession();
   const unit = useShown();
+  const [value, setValue] = useState(() => {
+    if (!original) return emptyHowMany(first);
+    if ('method' in original) return howManyValue(original, locale, unit);
+    if (original.kind === 'measured') return howManyValue(original.measured, locale, unit);
+    return emptyHowMany(original.kind === 'all' ? 'all' : first);
+  });
   return {
     value,
     setValue,

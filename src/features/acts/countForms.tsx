@@ -1,28 +1,34 @@
 'use client';
 
 import { useState } from 'react';
+import type { MeasurementInput } from '@/core/books/measure';
 import { grouped } from '@/core/quantities/format';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
+import { useOriginal } from './correcting';
 import { HowManyInput, MeanWeight, useHowMany } from './HowMany';
 import { type ActHolding, at } from './holding';
-import { MeasureInput, measureOf, type Pair, PairRows, readPairs, useEventFields, useShown } from './inputs';
+import { MeasureInput, measureOf, measureText, useShown } from './inputs';
+import { emptyPairs, PairRows } from './pairs';
 import { useAct } from './useAct';
+import { type Batch, useBatches } from './useBatches';
+import { useEventFields } from './when';
 
 /** Sample weights, batch by batch until settled, with the whole if weighed. */
 export function WeighForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
   const unit = useShown();
+  const original = useOriginal<{ batches: Batch[]; totalMassG: number }>();
   const act = useAct('weigh.record', () => {
-    setRows([{ a: '', b: '' }]);
+    weights.setRows(emptyPairs());
     setTotal('');
   });
   const event = useEventFields();
-  const [rows, setRows] = useState<Pair[]>([{ a: '', b: '' }]);
-  const [total, setTotal] = useState('');
-  const pairs = readPairs(rows, 'mass', unit('mass', true), locale);
-  const batches =
-    pairs?.filter((p) => p.measure > 0 && p.count > 0).map((p) => ({ massG: p.measure, count: p.count })) ?? [];
+  const weights = useBatches(original?.batches);
+  const [total, setTotal] = useState(
+    original?.totalMassG ? measureText(original.totalMassG, 'mass', unit('mass'), locale) : '',
+  );
+  const { batches } = weights;
   const totalG = measureOf(total, 'mass', unit('mass'), locale);
   return (
     <ActForm
@@ -31,7 +37,12 @@ export function WeighForm({ h }: { h: ActHolding }) {
       onSend={() => {
         if (batches.length > 0)
           void act.submit(
-            { ...at(h), batches, ...(totalG.value === null ? {} : { totalMassG: totalG.value }), ...event.payload },
+            {
+              ...at(h),
+              batches,
+              ...(totalG.value !== null ? { totalMassG: totalG.value } : original ? { totalMassG: null } : {}),
+              ...event.payload,
+            },
             (r) => (r?.count ? saidCensus(r) : `${Number(r?.meanG).toPrecision(3)} g each.`),
           );
       }}
@@ -43,8 +54,8 @@ export function WeighForm({ h }: { h: ActHolding }) {
         label="Sample batches"
         dimension="mass"
         first="mass"
-        rows={rows}
-        onChange={setRows}
+        rows={weights.rows}
+        onChange={weights.setRows}
         error={act.errorOn('batches')}
       />
       <MeanWeight batches={batches} />
@@ -63,7 +74,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
 export function CountForm({ h }: { h: ActHolding }) {
   const act = useAct('count.record', () => many.reset());
   const event = useEventFields();
-  const many = useHowMany('counted');
+  const many = useHowMany('counted', useOriginal<{ measured: MeasurementInput }>()?.measured);
   const m = many.read();
   return (
     <ActForm

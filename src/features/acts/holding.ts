@@ -14,6 +14,8 @@ export type ActHolding = {
 /** Units to choose from, by room, with what stands there. */
 export type PlaceOption = { id: number; name: string; room: string; kind: string; holds: string };
 
+export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string }[] };
+
 export type SiteOption = { id: number; name: string };
 
 export type FormProps = { h: ActHolding; places: readonly PlaceOption[]; sites: readonly SiteOption[] };

@@ -6,17 +6,20 @@ import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
+import { useCorrecting, useOriginal } from './correcting';
 import { type ActHolding, at } from './holding';
-import { MeasureInput, measureOf, NumberInput, useEventFields, useShown, wholeOf } from './inputs';
+import { decimalOf, MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
 import { useAct } from './useAct';
+import { useEventFields } from './when';
 
 /** Dead picked or taken out: one number, the thumb's act. */
 export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'dead.record' }) {
   const { locale } = useSession();
   const act = useAct(type, () => setNumber(''));
   const event = useEventFields();
-  const [number, setNumber] = useState('');
-  const [cause, setCause] = useState('');
+  const original = useOriginal<{ number: number; cause: string }>();
+  const [number, setNumber] = useState(original ? numberText(original.number ?? 0, locale) : '');
+  const [cause, setCause] = useState(original?.cause ?? '');
   const n = wholeOf(number, locale).value;
   return (
     <ActForm
@@ -51,9 +54,10 @@ export function CheckForm({ h }: { h: ActHolding }) {
   const event = useEventFields();
   const checks = h.checks.filter((c) => c.stage === h.stage || h.checks.length < 3);
   const list = checks.length > 0 ? checks : h.checks;
-  const [check, setCheck] = useState(list.find((c) => c.id === 'eyed')?.id ?? list[0]?.id ?? '');
-  const [successes, setSuccesses] = useState('');
-  const [trials, setTrials] = useState('');
+  const original = useOriginal<{ check: string; successes: number; trials: number }>();
+  const [check, setCheck] = useState(original?.check ?? list.find((c) => c.id === 'eyed')?.id ?? list[0]?.id ?? '');
+  const [successes, setSuccesses] = useState(original ? numberText(original.successes ?? 0, locale) : '');
+  const [trials, setTrials] = useState(original ? numberText(original.trials ?? 0, locale) : '');
   const [s, t] = [wholeOf(successes, locale).value, wholeOf(trials, locale).value];
   return (
     <ActForm
@@ -92,8 +96,11 @@ export function FeedForm({ h }: { h: ActHolding }) {
   const unit = useShown();
   const act = useAct('feed.record', () => setMass(''));
   const event = useEventFields();
-  const [mass, setMass] = useState('');
-  const [feed, setFeed] = useState('');
+  const original = useOriginal<{ massG: number; feed: string }>();
+  const [mass, setMass] = useState(
+    original?.massG ? measureText(original.massG, 'mass', unit('mass', true), locale) : '',
+  );
+  const [feed, setFeed] = useState(original?.feed ?? '');
   const m = measureOf(mass, 'mass', unit('mass', true), locale);
   return (
     <ActForm
@@ -120,34 +127,42 @@ export function FeedForm({ h }: { h: ActHolding }) {
   );
 }
 
-export function NoteForm({ h }: { h: ActHolding }) {
+/** A remark on a unit; without one it puts right what was written before. */
+export function NoteForm({ h }: { h?: ActHolding }) {
   const act = useAct('note.record', () => setNote(''));
-  const [note, setNote] = useState('');
+  const correcting = useCorrecting();
+  const [note, setNote] = useState(correcting?.note ?? '');
   return (
     <ActForm
       act={act}
       onSend={() => {
-        void act.submit({ unit: h.unitId, lotId: h.lotId, note }, () => 'Noted.');
+        void act.submit(h ? { unit: h.unitId, lotId: h.lotId, note } : { note }, () => 'Noted.');
       }}
       label="Note"
       disabled={!note.trim()}
       fields={['note']}
     >
-      <TextField label={`Note on ${h.unit}`} value={note} onChange={setNote} error={act.errorOn('note')} />
+      <TextField label={h ? `Note on ${h.unit}` : 'Note'} value={note} onChange={setNote} error={act.errorOn('note')} />
     </ActForm>
   );
 }
 
+/** What either of the two kinds of entry about samples keeps. */
+type SampleEntry = { number: number; dead: number; purpose: string; cause: string; measured: { number?: number } };
+
 /** Animals taken out to be looked at: put back (no number moves), or killed for it. */
 export function SampleForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
-  const [fate, setFate] = useState<'returned' | 'killed'>('returned');
+  const correcting = useCorrecting();
+  const original = useOriginal<SampleEntry>();
+  const [fate, setFate] = useState<'returned' | 'killed'>(correcting?.kind === 'sample' ? 'killed' : 'returned');
   const returned = useAct('sample.return', () => clear());
   const killed = useAct('loss.record', () => clear());
   const event = useEventFields();
-  const [number, setNumber] = useState('');
-  const [dead, setDead] = useState('');
-  const [purpose, setPurpose] = useState('');
+  const taken = original?.number ?? original?.measured?.number;
+  const [number, setNumber] = useState(taken === undefined ? '' : numberText(taken, locale));
+  const [dead, setDead] = useState(original?.dead ? numberText(original.dead, locale) : '');
+  const [purpose, setPurpose] = useState(original?.purpose ?? original?.cause ?? '');
   const clear = () => {
     setNumber('');
     setDead('');
@@ -180,15 +195,17 @@ export function SampleForm({ h }: { h: ActHolding }) {
           );
       }}
     >
-      <SelectField
-        label="They were"
-        value={fate}
-        onChange={setFate}
-        options={[
-          { value: 'returned', label: 'put back' },
-          { value: 'killed', label: 'killed' },
-        ]}
-      />
+      {!correcting && (
+        <SelectField
+          label="They were"
+          value={fate}
+          onChange={setFate}
+          options={[
+            { value: 'returned', label: 'put back' },
+            { value: 'killed', label: 'killed' },
+          ]}
+        />
+      )}
       <NumberInput
         label="So many taken out"
         value={number}
@@ -215,6 +232,52 @@ export function SampleForm({ h }: { h: ActHolding }) {
           Humane killing only by trained people, by the method that local rules allow; see that one application was
           enough.
         </Caution>
+      )}
+    </ActForm>
+  );
+}
+
+/** A temperature or another reading typed by hand, put right. */
+export function ReadingForm() {
+  const { locale } = useSession();
+  const unit = useShown();
+  const correcting = useCorrecting();
+  const original = useOriginal<{ celsius: number; value: number; sensorName: string; unitName: string }>();
+  const warm = original?.celsius !== undefined;
+  const act = useAct(warm ? 'temperature.record' : 'reading.record');
+  const event = useEventFields();
+  const [text, setText] = useState(
+    warm
+      ? measureText(original.celsius!, 'temperature', unit('temperature'), locale)
+      : numberText(original?.value ?? 0, locale),
+  );
+  const read = warm ? measureOf(text, 'temperature', unit('temperature'), locale) : decimalOf(text, locale);
+  if (!correcting) return null;
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label="Record"
+      disabled={read.value === null}
+      fields={['celsius', 'value', 'at']}
+      onSend={() => void act.submit({ [warm ? 'celsius' : 'value']: read.value, ...event.payload })}
+    >
+      {warm ? (
+        <MeasureInput
+          label="Temperature"
+          dimension="temperature"
+          value={text}
+          onChange={setText}
+          error={act.errorOn('celsius')}
+        />
+      ) : (
+        <TextField
+          label={`${original?.sensorName ?? 'Reading'}${original?.unitName ? `, ${original.unitName}` : ''}`}
+          inputMode="decimal"
+          value={text}
+          onChange={setText}
+          error={act.errorOn('value') ?? read.error}
+        />
       )}
     </ActForm>
   );

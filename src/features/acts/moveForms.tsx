@@ -3,13 +3,23 @@
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { SelectField, TextField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
-import { amountPayload, emptyHowMany, HowManyInput, readHowMany, useHowMany } from './HowMany';
+import { useOriginal } from './correcting';
+import {
+  type Amount,
+  amountPayload,
+  emptyHowMany,
+  HowManyInput,
+  howManyValue,
+  readHowMany,
+  useHowMany,
+} from './HowMany';
 import { type ActHolding, at, type FormProps, placeOptions } from './holding';
-import { MeasureInput, measureOf, useEventFields, useShown } from './inputs';
+import { MeasureInput, measureOf, measureText, numberText, useShown } from './inputs';
 import { useAct } from './useAct';
+import { useEventFields } from './when';
 
 /** Eggs from the bench into units, by measured volume. */
 export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVolumeMl: number | null }) {
@@ -17,12 +27,25 @@ export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVol
   const unit = useShown();
   const act = useAct('eggs.layDown');
   const event = useEventFields();
-  const toShown = unit('volume') === 'L' ? 1000 : 946.352946;
-  const [total, setTotal] = useState(
-    totalVolumeMl === null ? '' : String(Number((totalVolumeMl / toShown).toPrecision(6))),
+  const original = useOriginal<{
+    totalVolumeMl: number;
+    parts: { unit: number; volumeMl: number }[];
+    graduationMl: number;
+  }>();
+  const litres = (ml: number) => measureText(ml, 'volume', unit('volume'), locale);
+  const known = original?.totalVolumeMl ?? totalVolumeMl;
+  const [total, setTotal] = useState(known === null ? '' : litres(known));
+  const [rows, setRows] = useState([
+    ...(original?.parts ?? []).map((x) => ({ unit: String(x.unit), volume: litres(x.volumeMl) })),
+    { unit: '', volume: '' },
+  ]);
+  const [graduation, setGraduation] = useState(
+    original?.graduationMl !== undefined
+      ? measureText(original.graduationMl, 'volume', unit('volume', true), locale)
+      : unit('volume', true) === 'mL'
+        ? '10'
+        : numberText(0.5, locale),
   );
-  const [rows, setRows] = useState([{ unit: '', volume: '' }]);
-  const [graduation, setGraduation] = useState(unit('volume', true) === 'mL' ? '10' : '0.5');
   const totalMl = measureOf(total, 'volume', unit('volume'), locale).value;
   const parts = rows
     .filter((r) => r.unit && r.volume)
@@ -109,7 +132,7 @@ export function StageForm({ h }: { h: ActHolding }) {
   const next = h.stages[h.stages.findIndex((s) => s.id === h.stage) + 1];
   const act = useAct('stage.change', () => many.reset());
   const event = useEventFields();
-  const many = useHowMany('all');
+  const many = useHowMany('all', useOriginal<{ amount: Amount }>()?.amount);
   if (!next) return <p className="quiet">{h.stageName} is the last stage.</p>;
   const m = many.read();
   return (
@@ -149,9 +172,11 @@ export function MoveForm({
 }: FormProps & { pond?: boolean; siblings?: readonly ActHolding[] }) {
   const act = useAct('move.record', () => many.reset());
   const event = useEventFields();
-  const many = useHowMany(pond ? 'all' : 'counted');
-  const [to, setTo] = useState('');
-  const [also, setAlso] = useState<number[]>([]);
+  const original = useOriginal<{ sources: { unit: number; amount: Amount }[]; to: number }>();
+  const amountOf = (unit: number) => original?.sources?.find((s) => s.unit === unit)?.amount;
+  const many = useHowMany(pond ? 'all' : 'counted', amountOf(h.unitId));
+  const [to, setTo] = useState(original?.to === undefined ? '' : String(original.to));
+  const [also, setAlso] = useState<number[]>(original?.sources?.slice(1).map((s) => s.unit) ?? []);
   const m = many.read();
   const sources = [h, ...siblings.filter((s) => also.includes(s.unitId))];
   return (
@@ -162,7 +187,10 @@ export function MoveForm({
         if (m && to)
           void act.submit(
             {
-              sources: sources.map((s) => ({ ...at(s), amount: s === h ? amountPayload(m) : { kind: 'all' } })),
+              sources: sources.map((s) => ({
+                ...at(s),
+                amount: s === h ? amountPayload(m) : (amountOf(s.unitId) ?? { kind: 'all' }),
+              })),
               to: Number(to),
               ...(pond ? { toStage: 'fry' } : {}),
               ...event.payload,
@@ -180,20 +208,20 @@ export function MoveForm({
         methods={['all', 'counted', 'weight', 'volume', 'estimated']}
         error={act.errorOn('number') ?? act.errorOn('sources')}
       />
-      {pond && siblings.length > 0 && (
+      {siblings.length > 0 && (
         <fieldset className="field">
           <legend className="label mb-1 text-[0.87rem] text-soft">with all of</legend>
           <div className="flex flex-wrap gap-x-4 gap-y-1">
             {siblings.map((s) => (
-              <label key={s.unitId} className="flex cursor-pointer items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  className="accent-[var(--deep)]"
-                  checked={also.includes(s.unitId)}
-                  onChange={(e) => setAlso(e.target.checked ? [...also, s.unitId] : also.filter((x) => x !== s.unitId))}
-                />
-                {s.unit} <span className="quiet">{s.lot}</span>
-              </label>
+              <Tick
+                key={s.unitId}
+                checked={also.includes(s.unitId)}
+                onChange={(on) => setAlso(on ? [...also, s.unitId] : also.filter((x) => x !== s.unitId))}
+              >
+                <span>
+                  {s.unit} <span className="quiet">{s.lot}</span>
+                </span>
+              </Tick>
             ))}
           </div>
         </fieldset>
@@ -209,17 +237,29 @@ export function MoveForm({
   );
 }
 
-type ClassRow = { grade: string; unit: string; many: ReturnType<typeof emptyHowMany> };
+type ClassRow = { grade: string; unit: string; stage?: string; many: ReturnType<typeof emptyHowMany> };
 
 export function GradeForm({ h, places }: FormProps) {
   const { locale } = useSession();
   const shown = useShown();
   const act = useAct('grade.record');
   const event = useEventFields();
-  const [classes, setClasses] = useState<ClassRow[]>([
-    { grade: 'L', unit: '', many: emptyHowMany('counted') },
-    { grade: 'S', unit: '', many: emptyHowMany('counted') },
-  ]);
+  const original = useOriginal<{ classes: { grade: string; unit: number; amount: Amount; stage?: string }[] }>();
+  const [classes, setClasses] = useState<ClassRow[]>(
+    () =>
+      original?.classes?.map((c) => ({
+        grade: c.grade,
+        unit: String(c.unit),
+        stage: c.stage,
+        many:
+          c.amount.kind === 'measured'
+            ? howManyValue(c.amount.measured, locale, shown)
+            : emptyHowMany(c.amount.kind === 'all' ? 'all' : 'counted'),
+      })) ?? [
+        { grade: 'L', unit: '', many: emptyHowMany('counted') },
+        { grade: 'S', unit: '', many: emptyHowMany('counted') },
+      ],
+  );
   const set = (i: number, p: Partial<ClassRow>) => setClasses(classes.map((c, k) => (k === i ? { ...c, ...p } : c)));
   const read = classes.map((c) => ({ ...c, m: readHowMany(c.many, locale, shown) }));
   const ready = read.every((c) => c.m && c.unit && c.grade);
@@ -232,7 +272,12 @@ export function GradeForm({ h, places }: FormProps) {
           void act.submit(
             {
               ...at(h),
-              classes: read.map((c) => ({ grade: c.grade, unit: Number(c.unit), amount: amountPayload(c.m!) })),
+              classes: read.map((c) => ({
+                grade: c.grade,
+                unit: Number(c.unit),
+                amount: amountPayload(c.m!),
+                ...(c.stage ? { stage: c.stage } : {}),
+              })),
               ...event.payload,
             },
             (r) => `New lots: ${((r?.lots as string[] | undefined) ?? []).join(', ')}.`,

@@ -1,15 +1,20 @@
 'use client';
 
 import { useState } from 'react';
+import type { MeasurementInput } from '@/core/books/measure';
 import { grouped } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { SelectField, TextField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
+import { useOriginal } from './correcting';
 import { HowManyInput, MeanWeight, useHowMany } from './HowMany';
 import { type ActHolding, at, type FormProps } from './holding';
-import { MeasureInput, measureOf, type Pair, PairRows, readPairs, useEventFields, useShown } from './inputs';
+import { MeasureInput, measureOf, measureText, useShown } from './inputs';
+import { PairRows } from './pairs';
 import { useAct } from './useAct';
+import { type Batch, useBatches } from './useBatches';
+import { useEventFields } from './when';
 
 const outWords = {
   culled: 'culled',
@@ -22,10 +27,17 @@ const outWords = {
 export function OutForm({ h }: { h: ActHolding }) {
   const act = useAct('loss.record', () => many.reset());
   const event = useEventFields();
-  const many = useHowMany('counted');
-  const [account, setAccount] = useState<keyof typeof outWords>('culled');
-  const [cause, setCause] = useState('');
-  const [receiver, setReceiver] = useState('');
+  const original = useOriginal<{
+    account: keyof typeof outWords;
+    all: boolean;
+    measured: MeasurementInput;
+    cause: string;
+    receiver: string;
+  }>();
+  const many = useHowMany('counted', original?.all ? { kind: 'all' } : original?.measured);
+  const [account, setAccount] = useState(original?.account ?? 'culled');
+  const [cause, setCause] = useState(original?.cause ?? '');
+  const [receiver, setReceiver] = useState(original?.receiver ?? '');
   const m = many.read();
   const all = m === 'all';
   return (
@@ -35,7 +47,14 @@ export function OutForm({ h }: { h: ActHolding }) {
       onSend={() => {
         if (m)
           void act.submit(
-            { ...at(h), account, cause, receiver, ...(all ? { all: true } : { measured: m }), ...event.payload },
+            {
+              ...at(h),
+              account,
+              cause,
+              receiver,
+              ...(all ? { all: true } : { all: false, measured: m }),
+              ...event.payload,
+            },
             () => 'Recorded.',
           );
       }}
@@ -79,14 +98,25 @@ export function ReleaseForm({ h, sites }: FormProps) {
   const unit = useShown();
   const act = useAct('release.record');
   const event = useEventFields();
-  const [rows, setRows] = useState<Pair[]>([{ a: '', b: '' }]);
-  const [buckets, setBuckets] = useState('');
-  const [site, setSite] = useState('');
-  const [emptied, setEmptied] = useState(false);
-  const [water, setWater] = useState('');
-  const pairs = readPairs(rows, 'mass', unit('mass', true), locale);
-  const batches =
-    pairs?.filter((p) => p.measure > 0 && p.count > 0).map((p) => ({ massG: p.measure, count: p.count })) ?? [];
+  const original = useOriginal<{
+    batches: Batch[];
+    bucketsG: number[];
+    site: number;
+    emptied: boolean;
+    waterCelsius: number;
+  }>();
+  const weights = useBatches(original?.batches);
+  const [buckets, setBuckets] = useState(
+    original?.bucketsG?.map((g) => measureText(g, 'mass', unit('mass'), locale)).join(' ') ?? '',
+  );
+  const [site, setSite] = useState(original?.site === undefined ? '' : String(original.site));
+  const [emptied, setEmptied] = useState(original?.emptied ?? false);
+  const [water, setWater] = useState(
+    original?.waterCelsius === undefined
+      ? ''
+      : measureText(original.waterCelsius, 'temperature', unit('temperature'), locale),
+  );
+  const { batches } = weights;
   const parts = buckets
     .split(/[;\n]+|\s{1,}(?=\d)/)
     .map((b) => b.trim())
@@ -107,7 +137,7 @@ export function ReleaseForm({ h, sites }: FormProps) {
             batches,
             bucketsG: good,
             emptied,
-            ...(celsius.value === null ? {} : { waterCelsius: celsius.value }),
+            ...(celsius.value !== null ? { waterCelsius: celsius.value } : original ? { waterCelsius: null } : {}),
             ...event.payload,
           },
           (r) => `${r?.text} released to ${r?.site}.`,
@@ -128,8 +158,8 @@ export function ReleaseForm({ h, sites }: FormProps) {
         label="Sample batches"
         dimension="mass"
         first="mass"
-        rows={rows}
-        onChange={setRows}
+        rows={weights.rows}
+        onChange={weights.setRows}
         error={act.errorOn('batches')}
       />
       <MeanWeight batches={batches} />
@@ -152,15 +182,9 @@ export function ReleaseForm({ h, sites }: FormProps) {
         onChange={setWater}
         hint="Temper slowly: a few degrees at most between the two waters"
       />
-      <label className="flex cursor-pointer items-center gap-2">
-        <input
-          type="checkbox"
-          className="accent-[var(--deep)]"
-          checked={emptied}
-          onChange={(e) => setEmptied(e.target.checked)}
-        />
+      <Tick checked={emptied} onChange={setEmptied}>
         {h.unit} is empty now
-      </label>
+      </Tick>
       <Caution>
         Transfer and release need their permits; check them, and the health papers, before loading. Compressed oxygen:
         no grease, no flame.

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { newId, type Refused, send } from '../frame/send';
+import { correctionOf, useCorrecting } from './correcting';
 
 export type Act = {
   busy: boolean;
@@ -22,10 +23,12 @@ export type Act = {
 
 /**
  * One form that sends one type of command. The id stays the same until the record is in, so that a response lost after
- * the commit does not double it; a refusal is shown at its field, and a question is answered by sending again.
+ * the commit does not double it; a refusal is shown at its field, and a question is answered by sending again. Inside a
+ * form that puts an entry right, the same payload goes out as its correction.
  */
 export function useAct(type: string, onDone?: () => void): Act {
   const router = useRouter();
+  const correcting = useCorrecting();
   const id = useRef(newId());
   const last = useRef<{ payload: Record<string, unknown>; says?: (r: Record<string, unknown> | null) => string }>({
     payload: {},
@@ -39,7 +42,9 @@ export function useAct(type: string, onDone?: () => void): Act {
     setBusy(true);
     setRefused(null);
     setDone(null);
-    const answer = await send(type, payload, id.current);
+    const answer = correcting
+      ? await send('entry.correct', correctionOf(correcting, payload), id.current)
+      : await send(type, payload, id.current);
     setBusy(false);
     if (answer.state === 'offline') {
       setRefused({
@@ -59,7 +64,8 @@ export function useAct(type: string, onDone?: () => void): Act {
       says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result) ?? 'Recorded.'),
       entry: answer.entries[0],
     });
-    onDone?.();
+    if (correcting) correcting.onDone();
+    else onDone?.();
     router.refresh();
     return true;
   };

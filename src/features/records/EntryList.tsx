@@ -4,9 +4,10 @@ import { useState } from 'react';
 import { wordOf } from '@/core/books/kinds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/unitSheet';
-import { TextField } from '@/ui/fields';
-import { NumberInput, nowValue, readWhen, WhenInput, type WhenValue, wholeOf } from '../acts/inputs';
-import { ActFoot, useAct } from '../acts/useAct';
+import { Choice, TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import { CorrectionForm } from '../acts/CorrectionForm';
+import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 
 /** Entries, newest first; what was put right stays, struck through. Each can be put right where the person may. */
@@ -68,70 +69,43 @@ export function EntryList({
   );
 }
 
-const withNumber = new Set(['pick', 'dead']);
-
-/** Takes an entry back, or puts another number or time in its place. What was entered stays visible. */
+/** Puts another entry in the place of one, or takes it back. What was entered stays visible. */
 function PutRight({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
-  const { locale, timeZone } = useSession();
-  const act = useAct('entry.correct', onDone);
-  const [mode, setMode] = useState<'replace' | 'back'>(withNumber.has(e.kind) ? 'replace' : 'back');
-  const [number, setNumber] = useState('');
-  const [when, setWhen] = useState<WhenValue>(nowValue);
-  const [changeTime, setChangeTime] = useState(false);
-  const [reason, setReason] = useState('');
-  const n = wholeOf(number, locale).value;
-  const time = changeTime && when.mode !== 'now' ? readWhen(when, timeZone) : null;
-  const replacement = {
-    ...(withNumber.has(e.kind) && n !== null ? { number: n } : {}),
-    ...(time?.at !== undefined ? { at: time.at, precision: time.precision } : {}),
-  };
-  const ready = reason.trim() !== '' && (mode === 'back' || Object.keys(replacement).length > 0);
+  const [mode, setMode] = useState<'replace' | 'back'>('replace');
   return (
-    <form
-      className="mt-2 flex max-w-[26rem] flex-col gap-2 border-l-[3px] border-hand pl-3"
-      onSubmit={(ev) => {
-        ev.preventDefault();
-        if (ready) void act.submit({ entryId: e.id, reason, ...(mode === 'replace' ? { replacement } : {}) });
-      }}
-    >
-      <div className="flex gap-4">
-        <label className="flex cursor-pointer items-center gap-1.5">
-          <input
-            type="radio"
-            className="accent-[var(--deep)]"
-            checked={mode === 'replace'}
-            onChange={() => setMode('replace')}
-          />{' '}
-          put right
-        </label>
-        <label className="flex cursor-pointer items-center gap-1.5">
-          <input
-            type="radio"
-            className="accent-[var(--deep)]"
-            checked={mode === 'back'}
-            onChange={() => setMode('back')}
-          />{' '}
-          take back
-        </label>
-      </div>
-      {mode === 'replace' && withNumber.has(e.kind) && (
-        <NumberInput label="The right number" value={number} onChange={setNumber} error={act.errorOn('number')} />
-      )}
-      {mode === 'replace' &&
-        (changeTime ? (
-          <WhenInput value={when} onChange={setWhen} error={act.errorOn('at')} />
-        ) : (
-          <button type="button" className="link self-start" onClick={() => setChangeTime(true)}>
-            another time
-          </button>
-        ))}
-      <TextField label="Why" value={reason} onChange={setReason} error={act.errorOn('reason')} />
-      <ActFoot
-        act={act}
-        label={mode === 'back' ? 'Take it back' : 'Put it right'}
-        disabled={!ready}
-        fields={['reason', 'number', 'at']}
+    <div className="mt-2 flex max-w-[34rem] flex-col gap-3 border-l-[3px] border-hand pl-3">
+      <Choice
+        label="What to do"
+        value={mode}
+        onChange={setMode}
+        options={[
+          { value: 'replace', label: 'put right' },
+          { value: 'back', label: 'take back' },
+        ]}
       />
-    </form>
+      {mode === 'replace' ? <CorrectionForm entryId={e.id} onDone={onDone} /> : <TakeBack e={e} onDone={onDone} />}
+    </div>
+  );
+}
+
+function TakeBack({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
+  const act = useAct('entry.correct', onDone);
+  const [reason, setReason] = useState('');
+  return (
+    <ActForm
+      act={act}
+      onSend={() => void act.submit({ entryId: e.id, reason })}
+      label="Take it back"
+      disabled={!reason.trim()}
+      fields={['reason']}
+    >
+      <TextField
+        label="Why"
+        value={reason}
+        onChange={setReason}
+        error={act.errorOn('reason')}
+        hint="It stays beside the entry"
+      />
+    </ActForm>
   );
 }

@@ -6,8 +6,9 @@ import { sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { ReadNow } from '@/queries/today';
 import { Field, SelectField, TextField } from '@/ui/fields';
-import { decimalOf, MeasureInput, measureOf, useEventFields, useShown } from '../acts/inputs';
+import { decimalOf, MeasureInput, measureOf, useShown } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
+import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
 
 type Imported = {

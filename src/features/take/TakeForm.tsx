@@ -3,16 +3,28 @@
 import { X } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
+import type { MeasurementInput } from '@/core/books/measure';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { Choice, SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
+import { useOriginal } from '../acts/correcting';
 import { HowManyInput, useHowMany } from '../acts/HowMany';
-import { type PlaceOption, placeOptions } from '../acts/holding';
-import { measureOf, useEventFields, useShown } from '../acts/inputs';
-import { ActFoot, useAct } from '../acts/useAct';
+import { type PlaceOption, placeOptions, type SpeciesOption } from '../acts/holding';
+import { measureOf, measureText, useShown } from '../acts/inputs';
+import { useAct } from '../acts/useAct';
+import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
 
-export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string }[] };
+type TakeEntry = {
+  species: string;
+  lotName: string;
+  females: { tag: string; massG?: number; share?: number }[];
+  males: { tag: string }[];
+  cross: 'pooled' | 'pairs';
+  pairs: { female: string; males: string[] }[];
+  measured: MeasurementInput;
+  unit: number;
+};
 
 /** Eggs taken: parents, crosses, and the number measured by volume samples. */
 export function TakeForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
@@ -20,14 +32,24 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
   const unit = useShown();
   const act = useAct('take.record');
   const event = useEventFields();
-  const many = useHowMany('volume');
-  const [kind, setKind] = useState(species[0]?.id ?? '');
-  const [females, setFemales] = useState([{ tag: '', mass: '' }]);
-  const [males, setMales] = useState('');
-  const [cross, setCross] = useState<'pooled' | 'pairs'>('pooled');
-  const [pairs, setPairs] = useState<Record<string, string>>({});
-  const [to, setTo] = useState(String(places.find((p) => p.kind === 'bench')?.id ?? ''));
-  const [lotName, setLotName] = useState('');
+  const original = useOriginal<TakeEntry>();
+  const many = useHowMany('volume', original?.measured);
+  const [kind, setKind] = useState(original?.species ?? species[0]?.id ?? '');
+  const [females, setFemales] = useState([
+    ...(original?.females ?? []).map((f) => ({
+      tag: f.tag,
+      mass: f.massG === undefined ? '' : measureText(f.massG, 'mass', unit('mass'), locale),
+    })),
+    { tag: '', mass: '' },
+  ]);
+  const [males, setMales] = useState(original?.males?.map((m) => m.tag).join(' ') ?? '');
+  const [cross, setCross] = useState<'pooled' | 'pairs'>(original?.cross ?? 'pooled');
+  const [pairs, setPairs] = useState<Record<string, string>>(() =>
+    Object.fromEntries((original?.pairs ?? []).map((p) => [p.female, p.males.join(' ')])),
+  );
+  const [to, setTo] = useState(String(original?.unit ?? places.find((p) => p.kind === 'bench')?.id ?? ''));
+  const [lotName, setLotName] = useState(original?.lotName ?? '');
+  const share = (tag: string) => original?.females?.find((f) => f.tag === tag)?.share;
   const maleTags = males.split(/[\s,;]+/).filter(Boolean);
   const filled = females.filter((f) => f.tag.trim());
   const masses = filled.map((f) => measureOf(f.mass, 'mass', unit('mass'), locale));
@@ -41,19 +63,23 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
   };
   const done = act.done;
   return (
-    <form
+    <ActForm
+      act={act}
       className="flex max-w-[960px] flex-col gap-5"
-      onSubmit={(e) => {
-        e.preventDefault();
+      label="Record take"
+      disabled={!ready || event.error !== undefined}
+      fields={['species', 'females', 'males', 'pairs', 'measured', 'unit', 'lotName', 'at']}
+      onSend={() => {
         if (!ready) return;
         void act.submit(
           {
             species: kind,
             unit: Number(to),
-            ...(lotName ? { lotName } : {}),
+            ...(lotName ? { lotName } : original ? { lotName: null } : {}),
             females: filled.map((f, i) => ({
               tag: f.tag.trim(),
               ...(masses[i]!.value === null ? {} : { massG: masses[i]!.value }),
+              ...(share(f.tag.trim()) === undefined ? {} : { share: share(f.tag.trim()) }),
             })),
             males: [...new Set(maleTags)].map((tag) => ({ tag })),
             cross,
@@ -127,26 +153,15 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
               maleTags.length === 1 ? 'One male only: his fertility may be low. Two or three are usual.' : undefined
             }
           />
-          <div className="flex gap-4" role="radiogroup" aria-label="Crossed">
-            <label className="flex cursor-pointer items-center gap-1.5">
-              <input
-                type="radio"
-                className="accent-[var(--deep)]"
-                checked={cross === 'pooled'}
-                onChange={() => setCross('pooled')}
-              />{' '}
-              pooled
-            </label>
-            <label className="flex cursor-pointer items-center gap-1.5">
-              <input
-                type="radio"
-                className="accent-[var(--deep)]"
-                checked={cross === 'pairs'}
-                onChange={() => setCross('pairs')}
-              />{' '}
-              by pair
-            </label>
-          </div>
+          <Choice
+            label="Crossed"
+            value={cross}
+            onChange={setCross}
+            options={[
+              { value: 'pooled', label: 'pooled' },
+              { value: 'pairs', label: 'by pair' },
+            ]}
+          />
           {cross === 'pairs' &&
             filled.map((f) => (
               <TextField
@@ -190,12 +205,6 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
           {event.view(act.errorOn('at'))}
         </div>
       </div>
-      <ActFoot
-        act={act}
-        label="Record take"
-        disabled={!ready}
-        fields={['species', 'females', 'males', 'pairs', 'measured', 'unit', 'lotName', 'at']}
-      />
       {done && (
         <p>
           Next:{' '}
@@ -204,127 +213,6 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
           </Link>
           .
         </p>
-      )}
-    </form>
-  );
-}
-
-/** Opening stock, and eggs or fish bought or brought. */
-export function BringForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
-  const { now } = useSession();
-  const act = useAct('stock.bring');
-  const event = useEventFields();
-  const many = useHowMany('counted');
-  const [account, setAccount] = useState<'opening' | 'arrived'>('arrived');
-  const [kind, setKind] = useState(species[0]?.id ?? '');
-  const stages = species.find((s) => s.id === kind)?.stages ?? [];
-  const [stage, setStage] = useState('fry');
-  const [to, setTo] = useState('');
-  const [origin, setOrigin] = useState('');
-  const [age, setAge] = useState('');
-  const [lotName, setLotName] = useState('');
-  const m = many.read();
-  const days = age.trim() === '' ? null : Number(age.replace(',', '.'));
-  const ready = kind && to && stage && m && m !== 'all' && (days === null || Number.isFinite(days));
-  return (
-    <ActForm
-      act={act}
-      event={event}
-      className="flex max-w-[560px] flex-col gap-3"
-      onSend={() => {
-        if (ready)
-          void act.submit(
-            {
-              account,
-              species: kind,
-              stage,
-              unit: Number(to),
-              measured: m,
-              origin,
-              ...(lotName ? { lotName } : {}),
-              ...(days === null
-                ? {}
-                : { fertilisedAt: Math.round((Number(event.payload.at) || now) - days * 86_400_000) }),
-              ...event.payload,
-            },
-            (r) => `${r?.lot}: ${r?.text}.`,
-          );
-      }}
-      label="Record"
-      disabled={!ready}
-      fields={['stage', 'measured', 'unit', 'lotName', 'at', 'fertilisedAt']}
-    >
-      <div className="flex gap-4" role="radiogroup" aria-label="They were">
-        <label className="flex cursor-pointer items-center gap-1.5">
-          <input
-            type="radio"
-            className="accent-[var(--deep)]"
-            checked={account === 'arrived'}
-            onChange={() => setAccount('arrived')}
-          />{' '}
-          bought or brought
-        </label>
-        <label className="flex cursor-pointer items-center gap-1.5">
-          <input
-            type="radio"
-            className="accent-[var(--deep)]"
-            checked={account === 'opening'}
-            onChange={() => setAccount('opening')}
-          />{' '}
-          here already (opening stock)
-        </label>
-      </div>
-      <div className="grid grid-cols-2 gap-3">
-        <SelectField
-          label="Species"
-          value={kind}
-          onChange={setKind}
-          options={species.map((s) => ({ value: s.id, label: s.name }))}
-        />
-        <SelectField
-          label="Stage"
-          value={stage}
-          onChange={setStage}
-          options={stages.map((s) => ({ value: s.id, label: s.name }))}
-          error={act.errorOn('stage')}
-        />
-      </div>
-      <HowManyInput
-        value={many.value}
-        onChange={many.setValue}
-        methods={['counted', 'weight', 'volume', 'estimated']}
-        error={act.errorOn('measured')}
-      />
-      <SelectField
-        label="Into"
-        value={to}
-        onChange={setTo}
-        options={placeOptions(places)}
-        error={act.errorOn('unit') ?? act.errorOn('to')}
-      />
-      <TextField label="From" value={origin} onChange={setOrigin} hint="Station, water, seller" />
-      {stage === 'egg' && (
-        <TextField
-          label="Days since fertilisation"
-          value={age}
-          onChange={setAge}
-          inputMode="decimal"
-          hint="Known: then their dates are predicted"
-          error={act.errorOn('fertilisedAt')}
-        />
-      )}
-      <TextField
-        label="Name of the lot"
-        value={lotName}
-        onChange={setLotName}
-        placeholder="by the pattern"
-        error={act.errorOn('lotName')}
-      />
-      {account === 'arrived' && (
-        <Caution>
-          Transfers and imports need permits and health papers; temper slowly, and keep arrivals apart from other stock
-          until they are cleared.
-        </Caution>
       )}
     </ActForm>
   );

@@ -1,4 +1,4 @@
-import { BringForm } from '@/features/take/TakeForm';
+import { BringForm } from '@/features/take/BringForm';
 import { speciesList } from '@/queries/book';
 import { places } from '@/queries/places';
 import { db } from '../../_server/database';

@@ -1,0 +1,102 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { EntryToPutRight } from '@/queries/entryToPutRight';
+import { SelectField } from '@/ui/fields';
+import { BringForm } from '../take/BringForm';
+import { TakeForm } from '../take/TakeForm';
+import { CorrectingProvider } from './correcting';
+import { CountForm, EmptiedForm, WeighForm } from './countForms';
+import { type ActHolding, placeOptions } from './holding';
+import { CheckForm, FeedForm, LossForm, NoteForm, ReadingForm, SampleForm } from './lookForms';
+import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
+import { OutForm, ReleaseForm } from './outForms';
+
+type Loaded = 'loading' | 'gone' | 'offline' | EntryToPutRight;
+
+/** The form that recorded an entry, filled as it was sent; what is changed in it stands in the entry's place. */
+export function CorrectionForm({ entryId, onDone }: { entryId: string; onDone: () => void }) {
+  const [loaded, setLoaded] = useState<Loaded>('loading');
+  useEffect(() => {
+    const gone = new AbortController();
+    fetch(`/api/entries/${entryId}`, { signal: gone.signal })
+      .then(async (r) => setLoaded(r.ok ? ((await r.json()) as EntryToPutRight) : 'gone'))
+      .catch(() => gone.signal.aborted || setLoaded('offline'));
+    return () => gone.abort();
+  }, [entryId]);
+  if (loaded === 'loading') return <p className="quiet">Fetching the entry …</p>;
+  if (loaded === 'offline')
+    return <p role="alert">No connection: an entry is put right when it is back. Nothing was changed.</p>;
+  if (loaded === 'gone')
+    return <p role="alert">This entry was put right already, or it is gone. Look at the ledger.</p>;
+  return <Filled found={loaded} onDone={onDone} />;
+}
+
+/** Kinds that say themselves where animals came to, or that stand in no unit. */
+const ownPlace = new Set(['take', 'opening', 'arrival', 'temperature', 'reading', 'note']);
+
+function Filled({ found, onDone }: { found: EntryToPutRight; onDone: () => void }) {
+  const { original, holdings, places } = found;
+  const [reason, setReason] = useState('');
+  const [otherUnit, setOtherUnit] = useState<number | null>(null);
+  const h = holdings[0];
+  return (
+    <CorrectingProvider value={{ ...original, reason, setReason, otherUnit, onDone }}>
+      <div className="flex flex-col gap-3">
+        {h && !ownPlace.has(original.kind) && (
+          <SelectField
+            label={holdings.length > 1 ? 'First unit' : 'Unit'}
+            value={String(otherUnit ?? h.unitId)}
+            onChange={(u) => setOtherUnit(Number(u) === h.unitId ? null : Number(u))}
+            options={placeOptions(places)}
+          />
+        )}
+        <FormOf found={found} h={h} />
+      </div>
+    </CorrectingProvider>
+  );
+}
+
+function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefined }) {
+  const { original, holdings, places, sites, species } = found;
+  const { kind } = original;
+  if (kind === 'take') return <TakeForm species={species} places={places} />;
+  if (kind === 'opening' || kind === 'arrival') return <BringForm species={species} places={places} />;
+  if (kind === 'temperature' || kind === 'reading') return <ReadingForm />;
+  if (kind === 'note') return <NoteForm />;
+  if (!h) return <p role="alert">What this entry was about cannot be found. Take it back, and enter it anew.</p>;
+  const p = { h, places, sites };
+  switch (kind) {
+    case 'pick':
+    case 'dead':
+      return <LossForm h={h} type={`${kind}.record`} />;
+    case 'check':
+      return <CheckForm h={h} />;
+    case 'sample':
+    case 'sampleBack':
+      return <SampleForm h={h} />;
+    case 'hatch':
+    case 'stage':
+      return <StageForm h={h} />;
+    case 'layDown':
+      return <LayDownForm {...p} totalVolumeMl={null} />;
+    case 'pond':
+    case 'move':
+    case 'merge':
+      return <MoveForm {...p} pond={kind === 'pond'} siblings={holdings.slice(1)} />;
+    case 'grade':
+      return <GradeForm {...p} />;
+    case 'weighing':
+      return <WeighForm h={h} />;
+    case 'count':
+      return <CountForm h={h} />;
+    case 'emptied':
+      return <EmptiedForm h={h} />;
+    case 'release':
+      return <ReleaseForm {...p} />;
+    case 'feed':
+      return <FeedForm h={h} />;
+    default:
+      return <OutForm h={h} />;
+  }
+}

@@ -1,0 +1,143 @@
+'use client';
+
+import { useState } from 'react';
+import type { MeasurementInput } from '@/core/books/measure';
+import { Caution } from '@/ui/caution';
+import { Choice, SelectField, TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import { useCorrecting, useOriginal } from '../acts/correcting';
+import { HowManyInput, useHowMany } from '../acts/HowMany';
+import { type PlaceOption, placeOptions, type SpeciesOption } from '../acts/holding';
+import { decimalOf, numberText } from '../acts/inputs';
+import { useAct } from '../acts/useAct';
+import { useEventFields } from '../acts/when';
+import { useSession } from '../frame/session';
+
+const DAY_MS = 86_400_000;
+
+type BringEntry = {
+  account: 'opening' | 'arrived';
+  species: string;
+  lotName: string;
+  stage: string;
+  unit: number;
+  measured: MeasurementInput;
+  origin: string;
+  fertilisedAt: number;
+};
+
+/** Opening stock, and eggs or fish bought or brought. */
+export function BringForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
+  const { now, locale } = useSession();
+  const act = useAct('stock.bring');
+  const event = useEventFields();
+  const original = useOriginal<BringEntry>();
+  const many = useHowMany('counted', original?.measured);
+  const [account, setAccount] = useState<'opening' | 'arrived'>(original?.account ?? 'arrived');
+  const [kind, setKind] = useState(original?.species ?? species[0]?.id ?? '');
+  const stages = species.find((s) => s.id === kind)?.stages ?? [];
+  const [stage, setStage] = useState(original?.stage ?? 'fry');
+  const [to, setTo] = useState(original?.unit === undefined ? '' : String(original.unit));
+  const [origin, setOrigin] = useState(original?.origin ?? '');
+  const came = useCorrecting()?.at ?? now;
+  const firstAge =
+    original?.fertilisedAt === undefined ? '' : numberText((came - original.fertilisedAt) / DAY_MS, locale, 4);
+  const [age, setAge] = useState(firstAge);
+  const [lotName, setLotName] = useState(original?.lotName ?? '');
+  const m = many.read();
+  const days = decimalOf(age, locale);
+  const ready = kind && to && stage && m && m !== 'all' && days.error === null;
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      className="flex max-w-[560px] flex-col gap-3"
+      onSend={() => {
+        if (ready)
+          void act.submit(
+            {
+              account,
+              species: kind,
+              stage,
+              unit: Number(to),
+              measured: m,
+              origin,
+              ...(lotName ? { lotName } : original ? { lotName: null } : {}),
+              ...(original && age === firstAge
+                ? {}
+                : days.value === null
+                  ? { fertilisedAt: null }
+                  : { fertilisedAt: Math.round((Number(event.payload.at) || now) - days.value * DAY_MS) }),
+              ...event.payload,
+            },
+            (r) => `${r?.lot}: ${r?.text}.`,
+          );
+      }}
+      label="Record"
+      disabled={!ready}
+      fields={['stage', 'measured', 'unit', 'lotName', 'at', 'fertilisedAt']}
+    >
+      <Choice
+        label="They were"
+        value={account}
+        onChange={setAccount}
+        options={[
+          { value: 'arrived', label: 'bought or brought' },
+          { value: 'opening', label: 'here already (opening stock)' },
+        ]}
+      />
+      <div className="grid grid-cols-2 gap-3">
+        <SelectField
+          label="Species"
+          value={kind}
+          onChange={setKind}
+          options={species.map((s) => ({ value: s.id, label: s.name }))}
+        />
+        <SelectField
+          label="Stage"
+          value={stage}
+          onChange={setStage}
+          options={stages.map((s) => ({ value: s.id, label: s.name }))}
+          error={act.errorOn('stage')}
+        />
+      </div>
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['counted', 'weight', 'volume', 'estimated']}
+        error={act.errorOn('measured')}
+      />
+      <SelectField
+        label="Into"
+        value={to}
+        onChange={setTo}
+        options={placeOptions(places)}
+        error={act.errorOn('unit') ?? act.errorOn('to')}
+      />
+      <TextField label="From" value={origin} onChange={setOrigin} hint="Station, water, seller" />
+      {stage === 'egg' && (
+        <TextField
+          label="Days since fertilisation"
+          value={age}
+          onChange={setAge}
+          inputMode="decimal"
+          hint="Known: then their dates are predicted"
+          error={act.errorOn('fertilisedAt') ?? days.error}
+        />
+      )}
+      <TextField
+        label="Name of the lot"
+        value={lotName}
+        onChange={setLotName}
+        placeholder="by the pattern"
+        error={act.errorOn('lotName')}
+      />
+      {account === 'arrived' && (
+        <Caution>
+          Transfers and imports need permits and health papers; temper slowly, and keep arrivals apart from other stock
+          until they are cleared.
+        </Caution>
+      )}
+    </ActForm>
+  );
+}
