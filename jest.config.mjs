@@ -15,7 +15,11 @@ const common = {
     ],
   },
   // The marker of server code throws outside Next's own resolution.
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/support/empty.ts' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^server-only$': '<rootDir>/tests/support/empty.ts',
+    '^next/navigation$': '<rootDir>/tests/support/navigation.ts',
+  },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
   testEnvironment: 'node',
 };

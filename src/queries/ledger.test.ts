@@ -1,5 +1,5 @@
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
-import { ledger } from './unitSheet';
+import { ledger } from './ledger';
 
 let h: TestHatchery;
 const find = async (f: Partial<Parameters<typeof ledger>[2]>) =>

@@ -1,9 +1,10 @@
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+import { ledger, type SheetEntry } from './ledger';
 import { type RoundHolding, round } from './round';
 import { type Stair, survivalStair } from './stair';
-import { type Check, checksOf, ledger, type SheetEntry } from './unitSheet';
+import { type Check, checksOf } from './unitSheet';
 
 export type LotView = {
   id: number;

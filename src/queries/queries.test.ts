@@ -1,6 +1,7 @@
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
 import { femaleView } from './female';
 import { lifeLine } from './frame';
+import { ledger } from './ledger';
 import { lotView } from './lot';
 import { places } from './places';
 import { rearingView } from './rearing';
@@ -8,7 +9,6 @@ import { roomView } from './room';
 import { round } from './round';
 import { snapshot } from './snapshot';
 import { stockList } from './stockList';
-import { ledger } from './unitSheet';
 
 let h: TestHatchery;
 let site: { siteId: number; timeZone: string };

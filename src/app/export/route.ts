@@ -2,8 +2,8 @@ import { PassThrough, Readable } from 'node:stream';
 import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
 import { isoDay } from '@/core/time/localDay';
+import { ledger, ledgerKinds } from '@/queries/ledger';
 import { stockList } from '@/queries/stockList';
-import { ledger, ledgerKinds } from '@/queries/unitSheet';
 import { db, now } from '../_server/database';
 import { requirePerson } from '../_server/session';
 import { stockQuery } from '../_server/stockQuery';
@@ -94,6 +94,7 @@ async function* ledgerPages(person: { siteId: number }, params: URLSearchParams)
         at: new Date(e.at).toISOString(),
         precision: e.precision,
         kind: e.kind,
+        where: e.where,
         says: e.says,
         measuredBy: e.measuredBy,
         typedBy: e.by,

@@ -16,7 +16,6 @@ export function ActForm({
   onSend,
   label,
   disabled,
-  fields,
   className = 'flex flex-col gap-3',
   children,
 }: {
@@ -26,7 +25,6 @@ export function ActForm({
   onSend: () => void;
   label: string;
   disabled?: boolean;
-  fields?: readonly string[];
   className?: string;
   children: ReactNode;
 }) {
@@ -51,7 +49,7 @@ export function ActForm({
           hint="It stays beside the entry"
         />
       )}
-      <ActFoot act={act} label={correcting ? 'Put it right' : label} disabled={held} fields={fields} />
+      <ActFoot act={act} label={correcting ? 'Put it right' : label} disabled={held} />
     </form>
   );
 }

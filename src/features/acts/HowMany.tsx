@@ -55,6 +55,7 @@ export function HowManyInput({
           options={methods.map((m) => ({ value: m, label: words[m] }))}
         />
       )}
+      {value.method === 'all' && error && <span className="text-[0.87rem] text-loss">{error}</span>}
       {value.method === 'counted' && (
         <NumberInput
           label={`Number of ${what}`}

@@ -48,7 +48,6 @@ export function WeighForm({ h }: { h: ActHolding }) {
       }}
       label="Record weights"
       disabled={batches.length === 0 || totalG.error !== null}
-      fields={['batches', 'totalMassG', 'at']}
     >
       <PairRows
         label="Sample batches"
@@ -85,7 +84,6 @@ export function CountForm({ h }: { h: ActHolding }) {
       }}
       label="Record count"
       disabled={!m}
-      fields={['measured', 'at']}
     >
       <HowManyInput
         value={many.value}
@@ -118,7 +116,6 @@ export function EmptiedForm({ h }: { h: ActHolding }) {
         );
       }}
       label={`${h.unit} is empty`}
-      fields={['at']}
     >
       <p>
         The books show {grouped(h.number)} in {h.unit}. If it is empty, they go to unexplained.

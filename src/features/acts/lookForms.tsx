@@ -31,7 +31,6 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
       }}
       label="Record"
       disabled={n === null}
-      fields={['number', 'at']}
     >
       <NumberInput
         label={type === 'pick.record' ? 'Dead picked' : 'Dead taken out'}
@@ -73,7 +72,6 @@ export function CheckForm({ h }: { h: ActHolding }) {
       }}
       label="Record check"
       disabled={s === null || t === null}
-      fields={['successes', 'trials', 'check', 'at']}
     >
       <SelectField
         label="Looked for"
@@ -112,7 +110,6 @@ export function FeedForm({ h }: { h: ActHolding }) {
       }}
       label="Record feed"
       disabled={m.value === null}
-      fields={['massG', 'at']}
     >
       <MeasureInput
         label="Feed given"
@@ -140,7 +137,6 @@ export function NoteForm({ h }: { h?: ActHolding }) {
       }}
       label="Note"
       disabled={!note.trim()}
-      fields={['note']}
     >
       <TextField label={h ? `Note on ${h.unit}` : 'Note'} value={note} onChange={setNote} error={act.errorOn('note')} />
     </ActForm>
@@ -176,7 +172,6 @@ export function SampleForm({ h }: { h: ActHolding }) {
       event={event}
       label="Record sample"
       disabled={n === null || n === 0 || d === null}
-      fields={['number', 'dead', 'purpose', 'cause', 'measured', 'at']}
       onSend={() => {
         if (fate === 'returned')
           void act.submit({ ...at(h), number: n, dead: d, purpose, ...event.payload }, (r) =>
@@ -259,7 +254,6 @@ export function ReadingForm() {
       event={event}
       label="Record"
       disabled={read.value === null}
-      fields={['celsius', 'value', 'at']}
       onSend={() => void act.submit({ [warm ? 'celsius' : 'value']: read.value, ...event.payload })}
     >
       {warm ? (

@@ -76,7 +76,6 @@ export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVol
       }}
       label="Lay down"
       disabled={!ready}
-      fields={['totalVolumeMl', 'parts', 'at']}
     >
       <MeasureInput
         label="Volume of all"
@@ -148,7 +147,6 @@ export function StageForm({ h }: { h: ActHolding }) {
       }}
       label={next.id === 'yolksac' ? 'Record hatch' : 'Record stage'}
       disabled={!m}
-      fields={['number', 'at']}
     >
       <p className="quiet">
         {h.stageName} that are now {next.name}
@@ -200,7 +198,6 @@ export function MoveForm({
       }}
       label={pond ? 'Pond them' : 'Move'}
       disabled={!m || !to}
-      fields={['number', 'to', 'at', 'sources']}
     >
       <HowManyInput
         value={many.value}
@@ -285,7 +282,6 @@ export function GradeForm({ h, places }: FormProps) {
       }}
       label="Record grading"
       disabled={!ready}
-      fields={['at']}
     >
       <p className="quiet">
         Feed none today and see that the receiving units are filled. With every class measured the grading is a count of

@@ -60,7 +60,6 @@ export function OutForm({ h }: { h: ActHolding }) {
       }}
       label="Write off"
       disabled={!m}
-      fields={['measured', 'number', 'cause', 'at']}
     >
       <SelectField
         label="They were"
@@ -145,7 +144,6 @@ export function ReleaseForm({ h, sites }: FormProps) {
       }}
       label="Record release"
       disabled={batches.length === 0 || good.length === 0 || bad !== null || !site}
-      fields={['site', 'batches', 'bucketsG', 'at']}
     >
       <SelectField
         label="Released to"

@@ -15,7 +15,10 @@ export type Act = {
     says?: (result: Record<string, unknown> | null) => string,
   ) => Promise<boolean>;
   answer: (field: string, value: string) => Promise<void>;
+  /** What was refused about a field, for it to show. */
   errorOn: (path: string) => string | null;
+  /** Whether a field of this drawing shows what was refused; if none does, the foot must. */
+  shownAtField: () => boolean;
   /** Takes back what was recorded last; everyone may within ten seconds. */
   undo: () => Promise<void>;
   clear: () => void;
@@ -60,25 +63,29 @@ export function useAct(type: string, onDone?: () => void): Act {
       return false;
     }
     id.current = newId();
-    setDone({
-      says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result) ?? 'Recorded.'),
-      entry: answer.entries[0],
-    });
+    if (!correcting)
+      setDone({
+        says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result) ?? 'Recorded.'),
+        entry: answer.entries[0],
+      });
     if (correcting) correcting.onDone();
     else onDone?.();
     router.refresh();
     return true;
   };
+  let atField = false;
   return {
     busy,
     refused,
     done,
     submit,
     answer: async (field, value) => void (await submit({ ...last.current.payload, [field]: value }, last.current.says)),
-    errorOn: (path) =>
-      refused && !refused.ask && (refused.path === path || refused.path.startsWith(`${path}.`))
-        ? `${refused.message} ${refused.todo}`.trim()
-        : null,
+    errorOn: (path) => {
+      if (!refused || refused.ask || (refused.path !== path && !refused.path.startsWith(`${path}.`))) return null;
+      atField = true;
+      return `${refused.message} ${refused.todo}`.trim();
+    },
+    shownAtField: () => atField,
     undo: async () => {
       if (!done?.entry) return;
       const taken = await send('entry.correct', { entryId: done.entry });
@@ -93,23 +100,12 @@ export function useAct(type: string, onDone?: () => void): Act {
   };
 }
 
-/** Below a form: its button, what was refused and asked, what was recorded. `fields` are the paths that show their own errors. */
-export function ActFoot({
-  act,
-  label,
-  disabled,
-  fields = [],
-}: {
-  act: Act;
-  label: string;
-  disabled?: boolean;
-  fields?: readonly string[];
-}) {
+/** Below a form: its button, what was refused where no field shows it, what was asked, what was recorded. */
+export function ActFoot({ act, label, disabled }: { act: Act; label: string; disabled?: boolean }) {
   const r = act.refused;
-  const shownAtField = r && !r.ask && fields.some((f) => r.path === f || r.path.startsWith(`${f}.`));
   return (
     <div className="flex flex-col gap-2">
-      {r && !shownAtField && (
+      {r && !act.shownAtField() && (
         <div role="alert" className="border-l-[3px] border-hand bg-hand-wash px-3 py-2 text-[0.95rem]">
           <p>
             {r.message} {r.todo}

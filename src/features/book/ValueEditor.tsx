@@ -58,12 +58,7 @@ export function ValueEditor({ species, path, value }: { species: string; path: s
               error={act.errorOn('source')}
             />
             <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
-            <ActFoot
-              act={act}
-              label="Put in force"
-              disabled={Boolean(wrong) || !source || !why}
-              fields={['value', 'source', 'why']}
-            />
+            <ActFoot act={act} label="Put in force" disabled={Boolean(wrong) || !source || !why} />
           </form>
           <Dialog.Close className="link mt-3">Close</Dialog.Close>
         </Dialog.Content>

@@ -1,8 +1,8 @@
 import Link from 'next/link';
 import { figures, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
+import type { SheetEntry } from '@/queries/ledger';
 import type { Release, SiteTotal } from '@/queries/releases';
-import type { SheetEntry } from '@/queries/unitSheet';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from '../records/EntryList';
 import { IssuePaper } from './IssuePaper';

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { wordOf } from '@/core/books/kinds';
 import { clock, dayMonth } from '@/core/time/localDay';
-import type { SheetEntry } from '@/queries/unitSheet';
+import type { SheetEntry } from '@/queries/ledger';
 import { Choice, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { CorrectionForm } from '../acts/CorrectionForm';
@@ -41,6 +41,7 @@ export function EntryList({
             )}
             <span className={e.voided ? 'text-soft line-through' : ''}>
               <span className={compact ? 'font-semibold' : 'font-semibold md:hidden'}>{wordOf(e.kind)} </span>
+              {!compact && e.where && `${e.where}${e.says ? ': ' : ''}`}
               {e.says}
               {e.note && <span className="text-soft"> “{e.note}”</span>}
               {e.replaces && <span className="text-[0.85rem] text-soft"> (put right)</span>}
@@ -97,7 +98,6 @@ function TakeBack({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
       onSend={() => void act.submit({ entryId: e.id, reason })}
       label="Take it back"
       disabled={!reason.trim()}
-      fields={['reason']}
     >
       <TextField
         label="Why"

@@ -103,7 +103,7 @@ export function LoggerImport({
                 />
               )}
             </Field>
-            <ActFoot act={act} label="Import" disabled={!file || !sensor} fields={['text']} />
+            <ActFoot act={act} label="Import" disabled={!file || !sensor} />
           </form>
         )}
         {mayWrite && (
@@ -137,7 +137,7 @@ export function LoggerImport({
               />
             )}
             {event.view(typed.errorOn('at'))}
-            <ActFoot act={typed} label="Record reading" disabled={t.value === null} fields={['value', 'at']} />
+            <ActFoot act={typed} label="Record reading" disabled={t.value === null} />
           </form>
         )}
       </div>

@@ -1,7 +1,7 @@
 import Link from 'next/link';
+import type { SheetEntry } from '@/queries/ledger';
 import type { StockList } from '@/queries/stockList';
 import type { ReadNow } from '@/queries/today';
-import type { SheetEntry } from '@/queries/unitSheet';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from './EntryList';
 import { LoggerImport } from './LoggerImport';

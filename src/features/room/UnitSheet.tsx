@@ -1,8 +1,9 @@
 import { X } from 'lucide-react';
 import Link from 'next/link';
 import { clock, dayMonth } from '@/core/time/localDay';
+import type { SheetEntry } from '@/queries/ledger';
 import type { RoundHolding } from '@/queries/round';
-import type { Check, LossPoint, SheetEntry } from '@/queries/unitSheet';
+import type { Check, LossPoint } from '@/queries/unitSheet';
 import { Glyph } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
 import { ActPanel } from '../acts/ActPanel';

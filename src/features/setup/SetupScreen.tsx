@@ -74,7 +74,6 @@ function SiteForm({ view }: { view: SetupView }) {
         act={act}
         className={line}
         label="Keep"
-        fields={['name', 'timeZone', 'lotPattern', 'weighEveryDays', 'countAbovePercent']}
         disabled={days.value === null || percent.value === null}
         onSend={() =>
           void act.submit(

@@ -80,7 +80,6 @@ export function NewPerson() {
       className={line}
       label="Add person"
       disabled={!v.name.trim() || !v.password}
-      fields={['name', 'password']}
       onSend={() => void act.submit(v, () => 'Made.')}
     >
       <TextField

@@ -62,7 +62,6 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
       className={line}
       label={site ? 'Keep' : 'Make site'}
       disabled={!v.name.trim() || target.error !== null}
-      fields={['name']}
       onSend={() => void act.submit(payload, () => (site ? 'Kept.' : 'Made.'))}
     >
       <TextField label={site ? 'Name' : 'New site'} value={v.name} onChange={set('name')} error={act.errorOn('name')} />

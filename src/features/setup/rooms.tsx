@@ -143,7 +143,6 @@ export function NewRoom() {
       className={line}
       label="Make room"
       disabled={!name.trim()}
-      fields={['name']}
       onSend={() => void act.submit({ name, kind }, () => 'Made.')}
     >
       <TextField label="New room" value={name} onChange={setName} error={act.errorOn('name')} />
@@ -162,7 +161,6 @@ function RenameRoom({ room }: { room: Room }) {
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Keep"
       disabled={!name.trim()}
-      fields={['name']}
       onSend={() => void act.submit({ id: room.id, name, kind }, () => 'Kept.')}
     >
       <TextField label="Name of the room" value={name} onChange={setName} error={act.errorOn('name')} />
@@ -204,7 +202,6 @@ function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Make units"
       disabled={!ready}
-      fields={['prefix', 'from', 'count']}
       onSend={() =>
         void act.submit(
           {
@@ -277,7 +274,6 @@ function NewSensor({ room }: { room: { id: number } }) {
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Make sensor"
       disabled={!name.trim()}
-      fields={['name']}
       onSend={() => void act.submit({ name, room: room.id, kind }, () => 'Made.')}
     >
       <SelectField

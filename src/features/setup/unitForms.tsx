@@ -59,7 +59,6 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Keep"
       disabled={!ready}
-      fields={['name', 'retired']}
       onSend={() => void act.submit(payload, () => 'Kept.')}
     >
       <TextField
@@ -127,7 +126,6 @@ export function DivideForm({ u }: { u: Unit }) {
       className={`${line} border-l-[3px] border-deep pl-3`}
       label={`Divide ${u.name}`}
       disabled={list.length < 2}
-      fields={['names', 'id']}
       onSend={() => void act.submit({ id: u.id, names: list })}
     >
       <TextField

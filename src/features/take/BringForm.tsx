@@ -66,7 +66,9 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
               ...(original && age === firstAge
                 ? {}
                 : days.value === null
-                  ? { fertilisedAt: null }
+                  ? original
+                    ? { fertilisedAt: null }
+                    : {}
                   : { fertilisedAt: Math.round((Number(event.payload.at) || now) - days.value * DAY_MS) }),
               ...event.payload,
             },
@@ -75,7 +77,6 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
       }}
       label="Record"
       disabled={!ready}
-      fields={['stage', 'measured', 'unit', 'lotName', 'at', 'fertilisedAt']}
     >
       <Choice
         label="They were"

@@ -68,7 +68,6 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
       className="flex max-w-[960px] flex-col gap-5"
       label="Record take"
       disabled={!ready || event.error !== undefined}
-      fields={['species', 'females', 'males', 'pairs', 'measured', 'unit', 'lotName', 'at']}
       onSend={() => {
         if (!ready) return;
         void act.submit(

@@ -1,8 +1,8 @@
 import { seasonOf } from '@/commands/lots';
 import { MovesScreen } from '@/features/moves/MovesScreen';
+import { ledger } from '@/queries/ledger';
 import { releases, siteTotals } from '@/queries/releases';
 import { standingsNow } from '@/queries/standings';
-import { ledger } from '@/queries/unitSheet';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

@@ -1,8 +1,8 @@
 import { isoDay } from '@/core/time/localDay';
 import { RecordsScreen } from '@/features/records/RecordsScreen';
+import { ledger, ledgerKinds } from '@/queries/ledger';
 import { stockList } from '@/queries/stockList';
 import { readNow } from '@/queries/today';
-import { ledger, ledgerKinds } from '@/queries/unitSheet';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 import { stockQuery } from '../../_server/stockQuery';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ledger } from '@/queries/unitSheet';
+import { ledger } from '@/queries/ledger';
 import { db } from '../../_server/database';
 import { signedIn } from '../../_server/session';
 
@@ -13,7 +13,13 @@ export async function GET(request: Request): Promise<Response> {
   if (!q.success) return Response.json({ error: 'give a lot and an instant' }, { status: 400 });
   const entries = await ledger(db(), person.siteId, { lotId: q.data.lot, until: q.data.at, limit: 3 });
   return Response.json(
-    entries.map(({ id, at, kind, says, voided }) => ({ id, at, kind, says, voided })),
+    entries.map(({ id, at, kind, where, says, voided }) => ({
+      id,
+      at,
+      kind,
+      says: [where, says].filter(Boolean).join(': '),
+      voided,
+    })),
     { headers: { 'cache-control': 'no-store' } },
   );
 }

@@ -1,0 +1,279 @@
+/** @jest-environment jsdom */
+import { screen, waitFor } from '@testing-library/react';
+import type { EntryToPutRight } from '@/queries/entryToPutRight';
+import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
+import { CorrectionForm } from './CorrectionForm';
+import type { ActHolding } from './holding';
+
+const holding = (unit: string, over: Partial<ActHolding> = {}): ActHolding => ({
+  unitId: Number(unit.slice(1)),
+  unit,
+  lotId: 9,
+  lot: 'AC-31-01',
+  stage: 'fry',
+  stageName: 'fry',
+  number: 4000,
+  stages: [
+    { id: 'egg', name: 'eggs' },
+    { id: 'yolksac', name: 'yolk-sac larvae' },
+    { id: 'fry', name: 'fry' },
+    { id: 'fingerling', name: 'fingerlings' },
+  ],
+  checks: [{ id: 'eyed', name: 'eyed', stage: 'egg', looks: 'eyes seen as two dark dots' }],
+  ...over,
+});
+
+/** Half a minute past 08:10 on a day in March, so that the seconds must survive. */
+const AT = Date.parse('2031-03-03T07:10:31.250Z');
+
+function entry(kind: string, payload: Record<string, unknown>, holdings: ActHolding[] = [holding('R1')]) {
+  const found: EntryToPutRight = {
+    original: { entryId: 'e1', kind, payload, at: AT, precision: 'minute', measuredBy: 'Hand', note: 'windy' },
+    holdings: holdings as EntryToPutRight['holdings'],
+    places: [1, 2, 3, 4].map((id) => ({ id, name: `R${id}`, room: 'Hall', roomId: 1, kind: 'tank', holds: '' })),
+    sites: [{ id: 5, name: 'Lake Ivarre' }],
+    species: [
+      {
+        id: 'arctic-char',
+        name: 'Arctic char',
+        stages: [
+          { id: 'egg', name: 'eggs' },
+          { id: 'fry', name: 'fry' },
+        ],
+      },
+    ],
+  };
+  server.pages['/api/entries/e1'] = found;
+}
+
+const counted = (number: number) => ({ method: 'counted', number });
+const batches = [
+  { massG: 25.4, count: 101 },
+  { massG: 24.97, count: 98 },
+];
+const volume = {
+  method: 'volume',
+  samples: [
+    { volumeMl: 10, count: 212 },
+    { volumeMl: 12.5, count: 251 },
+  ],
+  totalVolumeMl: 3000,
+};
+const weight = { method: 'weight', batches, totalMassG: 12_500 };
+const where = { unit: 1, lotId: 9, stage: 'fry' };
+const egg = { stage: 'egg', stageName: 'eggs' };
+
+/** Every kind that a form records, as its command keeps it. */
+const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActHolding[]][] = [
+  ['pick', { ...where, stage: 'egg', number: 340, cause: '' }, [holding('R1', egg)]],
+  ['dead', { ...where, number: 12, cause: 'fungus' }],
+  ['check', { ...where, stage: 'egg', check: 'eyed', successes: 95, trials: 100 }, [holding('R1', egg)]],
+  ['sampleBack', { ...where, number: 30, dead: 2, purpose: 'gut full' }],
+  ['sample', { ...where, account: 'sampled', measured: counted(30), cause: 'gills' }],
+  ['cull', { ...where, account: 'culled', all: false, measured: counted(40), cause: 'runts', receiver: '' }],
+  ['sale', { ...where, account: 'sold', all: false, measured: weight, cause: '', receiver: 'a pond' }],
+  ['unitLoss', { ...where, account: 'dead', all: true, cause: 'pump trip', receiver: '' }],
+  [
+    'hatch',
+    { unit: 1, lotId: 9, from: 'egg', to: 'yolksac', amount: { kind: 'measured', measured: volume } },
+    [holding('R1', egg)],
+  ],
+  [
+    'layDown',
+    {
+      unit: 1,
+      lotId: 9,
+      totalVolumeMl: 3000,
+      parts: [
+        { unit: 2, volumeMl: 2000 },
+        { unit: 3, volumeMl: 995.5 },
+      ],
+      graduationMl: 20,
+    },
+    [holding('R1', egg)],
+  ],
+  ['move', { sources: [{ ...where, amount: { kind: 'measured', measured: counted(800) } }], to: 2 }],
+  [
+    'pond',
+    {
+      sources: [
+        { ...where, stage: 'yolksac', amount: { kind: 'all' } },
+        { unit: 4, lotId: 9, stage: 'yolksac', amount: { kind: 'measured', measured: counted(700) } },
+      ],
+      to: 2,
+      toStage: 'fry',
+    },
+    [holding('R1', { stage: 'yolksac' }), holding('R4', { stage: 'yolksac' })],
+  ],
+  [
+    'grade',
+    {
+      ...where,
+      classes: [
+        { grade: 'L', unit: 2, amount: { kind: 'measured', measured: weight } },
+        { grade: 'M', unit: 3, amount: { kind: 'measured', measured: counted(700) }, stage: 'fingerling' },
+        { grade: 'S', unit: 4, amount: { kind: 'all' } },
+      ],
+    },
+  ],
+  ['weighing', { ...where, batches, totalMassG: 12_500 }],
+  ['count', { ...where, measured: { method: 'estimated', number: 3900, half: 400 } }],
+  ['emptied', { ...where }],
+  ['release', { ...where, site: 5, batches, bucketsG: [8200, 7950.5], emptied: true, waterCelsius: 7.4 }],
+  ['feed', { ...where, massG: 120, feed: 'crumb 0.5' }],
+  ['temperature', { celsius: 8.4 }, []],
+  ['reading', { value: 9.1, sensorName: 'oxygen R', unitName: 'mg/L' }, []],
+  [
+    'take',
+    {
+      species: 'arctic-char',
+      lotName: 'Char one',
+      females: [
+        { tag: 'F31', massG: 1200 },
+        { tag: 'F34', share: 0.4 },
+      ],
+      males: [{ tag: 'M4' }, { tag: 'M7' }],
+      cross: 'pairs',
+      pairs: [
+        { female: 'F31', males: ['M4', 'M7'] },
+        { female: 'F34', males: ['M7'] },
+      ],
+      measured: volume,
+      unit: 1,
+    },
+  ],
+  [
+    'arrival',
+    {
+      account: 'arrived',
+      species: 'arctic-char',
+      lotName: 'Bought',
+      stage: 'egg',
+      unit: 2,
+      measured: counted(20_000),
+      origin: 'a station up the river',
+      fertilisedAt: AT - 30 * 86_400_000 - 12_345,
+    },
+  ],
+];
+
+const kinds = recorded.map(([kind, payload, holdings = [holding('R1')]]) => ({ kind, payload, holdings }));
+
+/** Numbers may come back from a field at seven digits: the same to one in a million. */
+function expectSame(got: unknown, want: unknown, path = ''): void {
+  if (typeof want === 'number') {
+    expect([path, Math.abs((got as number) / want - 1) < 1e-6 || got === want]).toEqual([path, true]);
+    return;
+  }
+  if (typeof want !== 'object' || want === null) {
+    expect([path, got]).toEqual([path, want]);
+    return;
+  }
+  for (const [k, v] of Object.entries(want)) expectSame((got as Record<string, unknown>)?.[k], v, `${path}.${k}`);
+  if (Array.isArray(want)) expect([path, (got as unknown[]).length]).toEqual([path, want.length]);
+}
+
+async function open(as: Partial<typeof session> = {}) {
+  const done = { times: 0 };
+  const drawn = show(<CorrectionForm entryId="e1" onDone={() => (done.times += 1)} />, as);
+  await screen.findByLabelText('Why');
+  return { ...drawn, done };
+}
+
+describe.each([
+  ['metric figures, a British reader', {}],
+  ['American units', { units: 'us', locale: 'en-US' }],
+  ['a German reader', { locale: 'de-AT' }],
+] as const)('sent again as it stands: %s', (_, as) => {
+  test.each(kinds)('$kind', async ({ kind, payload, holdings }) => {
+    entry(kind, payload, holdings);
+    const { user, done } = await open(as);
+    await user.type(screen.getByLabelText('Why'), 'no change');
+    await user.click(screen.getByRole('button', { name: 'Put it right' }));
+    await waitFor(() => expect(done.times).toBe(1));
+    const sent = onlySent();
+    expect([sent.type, sent.payload.entryId, sent.payload.reason]).toEqual(['entry.correct', 'e1', 'no change']);
+    const replacement = sent.payload.replacement as Record<string, unknown>;
+    // Fields left alone may be left out (they are kept); those sent are as they were.
+    expectSame({ ...payload, ...replacement }, payload, kind);
+    expect([replacement.at ?? AT, replacement.note ?? 'windy']).toEqual([AT, 'windy']);
+    expect(replacement.measuredBy ?? 'Hand').toBe('Hand');
+    // Answers to questions about the first figures are not carried over to the new ones.
+    expect(replacement).toMatchObject({ answer: null, mix: null, overload: null, shortfall: null, sure: null });
+  });
+});
+
+test('without a reason the button stays shut', async () => {
+  entry('pick', { ...where, number: 340, cause: '' });
+  const { user } = await open();
+  expect(screen.getByRole('button', { name: 'Put it right' })).toHaveProperty('disabled', true);
+  await user.type(screen.getByLabelText('Why'), '   ');
+  expect(screen.getByRole('button', { name: 'Put it right' })).toHaveProperty('disabled', true);
+});
+
+test('about another unit after all: lot and stage are left for the books to find', async () => {
+  entry('move', { sources: [{ ...where, amount: { kind: 'all' } }], to: 2 });
+  const { user, done } = await open();
+  await user.selectOptions(screen.getByLabelText('Unit'), '3');
+  await user.type(screen.getByLabelText('Why'), 'R3 it was');
+  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await waitFor(() => expect(done.times).toBe(1));
+  expect(onlySent().payload.replacement).toMatchObject({ sources: [{ unit: 3, amount: { kind: 'all' } }] });
+  expect((onlySent().payload.replacement as { sources: object[] }).sources[0]).not.toHaveProperty('lotId');
+});
+
+test('a total that was never weighed is taken away; a forgotten one is added', async () => {
+  entry('weighing', { ...where, batches, totalMassG: 12_500 });
+  const { user, done } = await open();
+  await user.clear(screen.getByLabelText('All weighed (if so), kg'));
+  await user.type(screen.getByLabelText('Why'), 'that was another tank’s');
+  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await waitFor(() => expect(done.times).toBe(1));
+  expect(onlySent().payload.replacement).toHaveProperty('totalMassG', null);
+});
+
+test('another minute is another time; the day and the clock are those of the hatchery', async () => {
+  entry('dead', { ...where, number: 3, cause: '' });
+  const { user, done } = await open();
+  await user.click(screen.getByText('3 Mar 08:10, by Hand'));
+  const time = screen.getByLabelText('Time') as HTMLInputElement;
+  expect([(screen.getByLabelText('Day') as HTMLInputElement).value, time.value]).toEqual(['2031-03-03', '08:10']);
+  await user.clear(time);
+  await user.type(time, '09:25');
+  await user.type(screen.getByLabelText('Why'), 'later');
+  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await waitFor(() => expect(done.times).toBe(1));
+  expect((onlySent().payload.replacement as { at: number }).at).toBe(Date.parse('2031-03-03T08:25:00Z'));
+});
+
+test('a refusal stands at its field and everything typed stays; a question is answered inside the correction', async () => {
+  entry('count', { ...where, measured: counted(3900) });
+  server.replies = [
+    refused('has to be whole', 'measured'),
+    refused('The count says 39, the books say 4 000.', 'answer', {
+      ask: { field: 'answer', choices: [{ value: 'replace', label: 'Take the count' }] },
+    }),
+  ];
+  const { user, done } = await open();
+  const field = screen.getByLabelText('Number of animals');
+  await user.clear(field);
+  await user.type(field, '39');
+  await user.type(screen.getByLabelText('Why'), 'recounted');
+  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await screen.findByText(/has to be whole/);
+  expect([field, screen.getByLabelText('Why')].map((f) => (f as HTMLInputElement).value)).toEqual(['39', 'recounted']);
+  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await user.click(await screen.findByRole('button', { name: /Take the count/ }));
+  await waitFor(() => expect(done.times).toBe(1));
+  expect(server.sent.map((s) => (s.payload.replacement as { answer: unknown }).answer)).toEqual([
+    null,
+    null,
+    'replace',
+  ]);
+});
+
+test('an entry that is gone, and a connection that is gone, are said instead of a form', async () => {
+  show(<CorrectionForm entryId="e9" onDone={() => undefined} />);
+  expect((await screen.findByRole('alert')).textContent).toContain('put right already');
+  expect(NOW).toBeGreaterThan(AT);
+});

@@ -1,0 +1,67 @@
+import { wordOf } from '@/core/books/kinds';
+
+export type Moved = { account: string; delta: number; unit: string; lot: string; stage: string };
+
+const spaced = (n: number) => String(Math.abs(n)).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2005');
+
+/** What an entry did, in one line of plain words. */
+export function entryWords(kind: string, intent: Record<string, unknown>, moved: readonly Moved[]): string {
+  const held = moved.filter((m) => m.account === 'holding');
+  const out = held.filter((m) => m.delta < 0);
+  // What an entry found in a holding that it takes from (more came out than the books held) did not come in.
+  const takenFrom = new Set(out.map((m) => `${m.unit} ${m.lot} ${m.stage}`));
+  const into = held.filter((m) => m.delta > 0 && !takenFrom.has(`${m.unit} ${m.lot} ${m.stage}`));
+  const world = moved.filter((m) => m.account !== 'holding' && m.account !== 'unexplained' && m.delta > 0);
+  const unexplained = moved.filter((m) => m.account === 'unexplained').reduce((s, m) => s + m.delta, 0);
+  const odd = unexplained === 0 ? '' : `; ${spaced(unexplained)} ${unexplained > 0 ? 'to' : 'from'} unexplained`;
+  const total = (list: readonly Moved[]) => spaced(list.reduce((s, m) => s + m.delta, 0));
+  switch (kind) {
+    case 'take':
+    case 'opening':
+    case 'arrival':
+      return into.map((m) => `${spaced(m.delta)} into ${m.unit}, ${m.lot}`).join(', ');
+    case 'check':
+      return `${intent.check}: ${intent.successes} of ${intent.trials}`;
+    case 'sampleBack':
+      return `${spaced(Number(intent.number))} put back${intent.dead ? `, ${spaced(Number(intent.dead))} died of it` : ''}${intent.purpose ? `, ${intent.purpose}` : ''}`;
+    case 'feed':
+      return `${intent.massG} g${intent.feed ? `, ${intent.feed}` : ''}`;
+    case 'temperature':
+      return `${intent.celsius} °C`;
+    case 'reading':
+      return `${intent.sensorName}: ${intent.value} ${intent.unitName}`.trim();
+    case 'import':
+      return `${intent.fileName || 'file'}: ${intent.rows} readings, ${intent.added} new`;
+    case 'correction':
+      return `takes back a ${wordOf(String(intent.kind))}: ${intent.reason}`;
+    case 'weighing':
+    case 'count': {
+      const batches = intent.batches as { massG: number; count: number }[] | undefined;
+      const each = batches
+        ? `${(batches.reduce((s, b) => s + b.massG, 0) / batches.reduce((s, b) => s + b.count, 0)).toPrecision(3)} g each`
+        : '';
+      const measured = intent.measured as { number?: number } | undefined;
+      const mode =
+        { combine: ', combined with the books', replace: ', the count stands', note: ', noted only' }[
+          intent.mode as 'combine'
+        ] ?? '';
+      return `${[measured?.number !== undefined ? spaced(measured.number) : '', each].filter(Boolean).join(', ')}${mode}${odd}`;
+    }
+    case 'note':
+      return '';
+    case 'pick':
+    case 'dead':
+      return `${spaced(Number(intent.number ?? 0))}${out[0] ? ` from ${out[0].unit}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
+    default:
+      if (world.length > 0)
+        return `${total(world)} from ${[...new Set(world.map((m) => m.unit))].join(', ')}${intent.siteName ? ` to ${intent.siteName}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
+      if (into.length > 0 && out.length > 0) {
+        const from = [...new Set(out.map((m) => m.unit))].join(', ');
+        const to = [...new Set(into.map((m) => `${m.unit}${into.length > 1 ? ` (${spaced(m.delta)})` : ''}`))].join(
+          ', ',
+        );
+        return `${total(into)} from ${from} ${kind === 'hatch' || kind === 'stage' ? '' : `to ${to}`}${odd}`.trim();
+      }
+      return odd.slice(2);
+  }
+}

@@ -1,0 +1,16 @@
+/** Stands in for the router of Next in tests of components: counts refreshes, keeps where it was sent. */
+export const went: { refreshes: number; to: string[] } = { refreshes: 0, to: [] };
+const router = {
+  refresh: () => {
+    went.refreshes += 1;
+  },
+  push: (href: string) => {
+    went.to.push(href);
+  },
+  replace: (href: string) => {
+    went.to.push(href);
+  },
+};
+export const useRouter = () => router;
+export const usePathname = () => '/';
+export const useSearchParams = () => new URLSearchParams();

@@ -1,0 +1,76 @@
+import { cleanup, render } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { ReactNode } from 'react';
+import { type SessionInfo, SessionProvider } from '@/features/frame/session';
+import { WorkingProvider } from '@/features/frame/Working';
+
+/** 14 April 2031, 07:42 in Vienna. */
+export const NOW = Date.parse('2031-04-14T05:42:00Z');
+
+export const session: SessionInfo = {
+  personId: 1,
+  name: 'Manager',
+  role: 'manager',
+  units: 'metric',
+  locale: 'en-GB',
+  theme: 'day',
+  timeZone: 'Europe/Vienna',
+  siteName: 'Ombrel Hatchery',
+  now: NOW,
+};
+
+export type Sent = { id: string; type: string; payload: Record<string, unknown>; madeAt?: number };
+type Reply = { status?: number; body: unknown } | 'network gone' | 'lost on the way back';
+
+/** The server as a component meets it: what was sent to it, and what it answers, one reply a command, then plain yes. */
+export const server: { sent: Sent[]; replies: Reply[]; pages: Record<string, unknown> } = {
+  sent: [],
+  replies: [],
+  pages: {},
+};
+
+async function answer(input: RequestInfo | URL, init?: RequestInit): Promise<Response> {
+  const path = String(input);
+  const body = (value: unknown, status = 200) =>
+    ({ ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(value)) }) as Response;
+  if (path !== '/api/commands')
+    return path in server.pages ? body(server.pages[path]) : body({ error: `no page ${path}` }, 404);
+  const sent = JSON.parse(String(init?.body)) as Sent;
+  const reply = server.replies.shift() ?? { body: { result: null, entries: [`entry of ${sent.id}`] } };
+  if (reply === 'network gone') throw new TypeError('network gone');
+  server.sent.push(sent);
+  if (reply === 'lost on the way back') throw new TypeError('connection reset');
+  return body(reply.body, reply.status);
+}
+
+/** What the server says when it refuses. */
+export const refused = (message: string, path = '', more: Record<string, unknown> = {}): Reply => ({
+  status: 422,
+  body: { refused: { code: 'test', message, path, todo: '', ...more } },
+});
+
+beforeEach(() => {
+  server.sent = [];
+  server.replies = [];
+  server.pages = {};
+  globalThis.fetch = answer as typeof fetch;
+});
+afterEach(cleanup);
+
+/** Draws a component as a page of a signed-in person has it. */
+export function show(ui: ReactNode, as: Partial<SessionInfo> = {}) {
+  const user = userEvent.setup();
+  const within = (x: ReactNode) => (
+    <SessionProvider value={{ ...session, ...as }}>
+      <WorkingProvider>{x}</WorkingProvider>
+    </SessionProvider>
+  );
+  const drawn = render(within(ui));
+  return { user, ...drawn, rerender: (x: ReactNode) => drawn.rerender(within(x)) };
+}
+
+/** The one command that was sent. */
+export function onlySent(): Sent {
+  expect(server.sent).toHaveLength(1);
+  return server.sent[0]!;
+}
