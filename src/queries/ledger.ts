@@ -17,6 +17,8 @@ export type SheetEntry = {
   where: string;
   says: string;
   voided: boolean;
+  /** Why it was taken back. */
+  why: string;
   replaces: boolean;
 };
 
@@ -53,6 +55,7 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
       'e.replaces_seq',
       'p.name',
       'v.seq as voided',
+      'v.note as why',
     )) as {
     id: string;
     seq: number;
@@ -65,6 +68,7 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
     replaces_seq: number | null;
     name: string;
     voided: number | null;
+    why: string | null;
   }[];
   const intents = rows.map((r) => fromJson<Record<string, unknown>>(r.intent));
   const [numbers, names] = await Promise.all([
@@ -89,6 +93,7 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
     where: whereOf(r.kind, intentOf.get(r.seq)!, names),
     says: entryWords(r.kind, intentOf.get(r.seq)!, numbers.get(r.seq) ?? []),
     voided: r.voided !== null,
+    why: r.why ?? '',
     replaces: r.replaces_seq !== null,
   }));
 }

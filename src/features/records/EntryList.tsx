@@ -44,6 +44,7 @@ export function EntryList({
               {!compact && e.where && `${e.where}${e.says ? ': ' : ''}`}
               {e.says}
               {e.note && <span className="text-soft"> “{e.note}”</span>}
+              {e.why && <span className="inline-block pl-1 text-[0.9rem] no-underline"> taken back: “{e.why}”</span>}
               {e.replaces && <span className="text-[0.85rem] text-soft"> (put right)</span>}
             </span>
             {!compact && (
