@@ -35,8 +35,7 @@ export async function backup(url: string, file: string): Promise<void> {
   );
   const ended = endOf(dump, 'mariadb-dump');
   try {
-    await pipeline(dump.stdout, createGzip(), createWriteStream(part, { mode: 0o600 }));
-    await ended;
+    await both(ended, pipeline(dump.stdout, createGzip(), createWriteStream(part, { mode: 0o600 })));
     renameSync(part, file);
   } catch (e) {
     rmSync(part, { force: true });
@@ -51,8 +50,12 @@ export async function restore(url: string, file: string): Promise<void> {
   const { args, env, database } = clientArgs(url);
   const client = spawn('mariadb', [...args, database], { env, stdio: ['pipe', 'ignore', 'pipe'] });
   const ended = endOf(client, 'mariadb');
-  await pipeline(createReadStream(file), createGunzip(), client.stdin);
-  await ended;
+  await both(ended, pipeline(createReadStream(file), createGunzip(), client.stdin));
+}
+
+/** Waits for a program and for what flows through it; what the program said comes before a broken pipe. */
+async function both(program: Promise<void>, flow: Promise<void>): Promise<void> {
+  for (const r of await Promise.allSettled([program, flow])) if (r.status === 'rejected') throw r.reason;
 }
 
 function endOf(child: ReturnType<typeof spawn>, name: string): Promise<void> {

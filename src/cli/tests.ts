@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ensurePrograms, startDatabase, stopDatabase } from './mariadb';
+import { DUMP_PROGRAM, ensurePrograms, startDatabase, stopDatabase } from './mariadb';
 import { build, HOME, say } from './serve';
 
 type Step = { name: string; command: string; args: string[]; env?: Record<string, string> };
@@ -11,7 +11,7 @@ type Step = { name: string; command: string; args: string[]; env?: Record<string
  */
 export async function test(args: string[]): Promise<number> {
   const unitOnly = args[0] === 'unit';
-  ensurePrograms(unitOnly ? [] : [{ program: 'chromium', packages: ['chromium'] }]);
+  ensurePrograms(unitOnly ? [DUMP_PROGRAM] : [DUMP_PROGRAM, { program: 'chromium', packages: ['chromium'] }]);
   say('starting a private MariaDB for the tests');
   const server = await startDatabase(join(HOME, 'test-db'), false);
   const env = {

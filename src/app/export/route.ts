@@ -13,7 +13,19 @@ type Row = Record<string, string | number>;
 const PAGE = 2000;
 
 const stockColumns = ['species', 'lot', 'unit', 'room', 'stage', 'number', 'plusMinus95', 'asOf', 'knownAt'];
-const ledgerColumns = ['id', 'at', 'precision', 'kind', 'says', 'measuredBy', 'typedBy', 'note', 'voided'];
+const ledgerColumns = [
+  'id',
+  'at',
+  'precision',
+  'kind',
+  'where',
+  'says',
+  'measuredBy',
+  'typedBy',
+  'note',
+  'voided',
+  'why',
+];
 
 /** The stock list or the ledger as CSV or XLSX: `/export?what=stock&as=csv&day=2031-04-13`. */
 export async function GET(request: Request): Promise<Response> {
@@ -100,6 +112,7 @@ async function* ledgerPages(person: { siteId: number }, params: URLSearchParams)
         typedBy: e.by,
         note: e.note,
         voided: e.voided ? 'yes' : '',
+        why: e.why,
       }));
     before = entries.length === PAGE ? entries.at(-1)!.seq : undefined;
   } while (before !== undefined);

@@ -55,6 +55,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
         first="mass"
         rows={weights.rows}
         onChange={weights.setRows}
+        flagged={weights.flagged}
         error={act.errorOn('batches')}
       />
       <MeanWeight batches={batches} />

@@ -158,6 +158,7 @@ export function ReleaseForm({ h, sites }: FormProps) {
         first="mass"
         rows={weights.rows}
         onChange={weights.setRows}
+        flagged={weights.flagged}
         error={act.errorOn('batches')}
       />
       <MeanWeight batches={batches} />

@@ -1,11 +1,12 @@
 import { useState } from 'react';
+import { outlyingBatches } from '@/core/sampling/meanWeight';
 import { useSession } from '../frame/session';
 import { useShown } from './inputs';
 import { emptyPairs, pairsText, readPairs } from './pairs';
 
 export type Batch = { massG: number; count: number };
 
-/** Sample batches as typed, and those of them that can be read. */
+/** Sample batches as typed, those of them that can be read, and which do not fit the others. */
 export function useBatches(original?: readonly Batch[]) {
   const { locale } = useSession();
   const shown = useShown()('mass', true);
@@ -22,5 +23,6 @@ export function useBatches(original?: readonly Batch[]) {
   const batches: Batch[] = (readPairs(rows, 'mass', shown, locale) ?? [])
     .filter((p) => p.measure > 0 && p.count > 0)
     .map((p) => ({ massG: p.measure, count: p.count }));
-  return { rows, setRows, batches };
+  // Rows are filled from the top: the batches are the first of them, as long as none lacks a figure.
+  return { rows, setRows, batches, flagged: outlyingBatches(batches) };
 }
