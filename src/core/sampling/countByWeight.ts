@@ -15,10 +15,13 @@ export type WeighedCount = {
   warnings: string[];
 };
 
+/** Scatter below this share of the mean is rounding. */
+const SAME = 1e-6;
+
 /**
  * Number = total mass / mean mass. The relative errors of the mean (t interval of the ratio) and of the total mass
- * (normal) add in squares. `sd` is what goes to the books: never below counting error nor, from one or two batches,
- * below the hatchery's usual scatter.
+ * (normal) add in squares. `sd` is what goes to the books: from one or two batches, or from batches that agree to the
+ * last digit, never below counting error nor below the hatchery's usual scatter.
  * @param totalMassG grams weighed in all  @param totalMassSdG standard deviation of that total, grams
  */
 export function countByWeight(
@@ -32,12 +35,14 @@ export function countByWeight(
   const shareOfTotal = totalMassG > 0 ? (Z95 * totalMassSdG) / totalMassG : 0;
   const relativeHalf = Math.hypot(r.half / r.ratio, shareOfTotal);
   const counted = batches.reduce((s, b) => s + b.count, 0);
+  // Batches that agree to the last digit tell nothing of their scatter: the balance shows too few digits.
+  const silent = batches.length < 3 || r.se < SAME * r.ratio;
   const sd =
     number *
     Math.hypot(
       postedRelativeSd(r, batches.length, {
         usualCv: options.priorCv,
-        counting: batches.length < 3 ? 1 / Math.sqrt(counted) : 0,
+        counting: silent ? 1 / Math.sqrt(counted) : 0,
       }),
       shareOfTotal / Z95,
     );

@@ -48,6 +48,14 @@ describe('what goes to the books', () => {
     expect(usual.sd).toBeCloseTo((usual.number * usual.relativeHalf) / 1.959963984540054, 6);
   });
 
+  test('batches that agree to the last digit tell nothing of their scatter: counting error stands in', () => {
+    const same = countByWeight(fry(25, 25, 25, 25, 25), 2495);
+    expect([same.number, same.relativeHalf]).toEqual([4990, 0]);
+    expect(same.sd / same.number).toBeCloseTo(1 / Math.sqrt(250), 9);
+    const almost = countByWeight(fry(25, 25.1, 25, 24.9, 25), 2495);
+    expect(almost.sd / almost.number).toBeLessThan(0.01);
+  });
+
   test('the error of the total adds in squares', () => {
     const without = countByWeight(fry(10, 10.5, 9.6), 1000);
     const withError = countByWeight(fry(10, 10.5, 9.6), 1000, 30);

@@ -4,6 +4,9 @@ import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Working } from '@/core/calculation';
 import { figures } from '@/core/quantities/format';
+import type { Dimension } from '@/core/quantities/measure';
+import { decimalOf, measureOf, numberText } from '../acts/inputs';
+import { useSession } from '../frame/session';
 import { WorkingView } from '../frame/Working';
 
 export type BenchEntry = { id: string; title: string; group: string };
@@ -161,7 +164,7 @@ function Editor({
         <button
           type="button"
           className="link self-start text-[0.9rem]"
-          onClick={() => onChange([...value, structuredClone(value.at(-1))])}
+          onClick={() => onChange([...value, value.at(-1)])}
         >
           another
         </button>
@@ -182,6 +185,7 @@ function Editor({
                     {unitFor(k) && `, ${unitFor(k)}`}
                   </span>
                   <Leaf
+                    name={k}
                     value={v}
                     wrong={wrong !== '' && wrong === here}
                     onChange={(x) => onChange({ ...value, [k]: x })}
@@ -198,13 +202,46 @@ function Editor({
         })}
       </div>
     );
-  return <Leaf value={value} wrong={false} onChange={onChange} />;
+  return <Leaf name="" value={value} wrong={wrong === path} onChange={onChange} />;
 }
 
-function Leaf({ value, onChange, wrong }: { value: unknown; onChange: (v: unknown) => void; wrong: boolean }) {
-  const [text, setText] = useState(String(value));
-  useEffect(() => setText((t) => (Number(t.replace(',', '.')) === value || t === value ? t : String(value))), [value]);
-  const number = typeof value === 'number';
+/** Keys whose figure may be typed with a unit of its own, and the unit of a bare number. */
+const measureOfKey: [RegExp, Dimension, string, number][] = [
+  [/Ml$/, 'volume', 'mL', 1],
+  [/volumeL$|VolumeL$/, 'volume', 'L', 1000],
+  [/Kg$/, 'mass', 'kg', 1000],
+  [/(?:^|[a-z])G$/, 'mass', 'g', 1],
+  [/Mm$/, 'length', 'mm', 1],
+  [/Celsius$|^celsius$/, 'temperature', '°C', 1],
+  [/LPerMin$/, 'flow', 'L/min', 1],
+];
+
+/** A figure as typed; what cannot be read goes on as it stands, so that the answer says so instead of an older one. */
+function readFigure(text: string, name: string, locale: string): number | string {
+  const measure = measureOfKey.find(([r]) => r.test(name));
+  const read = measure ? measureOf(text, measure[1], measure[2], locale) : decimalOf(text, locale);
+  return read.value === null ? text : read.value / (measure?.[3] ?? 1);
+}
+
+function Leaf({
+  name,
+  value,
+  onChange,
+  wrong,
+}: {
+  name: string;
+  value: unknown;
+  onChange: (v: unknown) => void;
+  wrong: boolean;
+}) {
+  const { locale } = useSession();
+  const [number] = useState(typeof value === 'number');
+  const shown = typeof value === 'number' ? numberText(value, locale, 15) : String(value);
+  const [text, setText] = useState(shown);
+  useEffect(
+    () => setText((t) => (t === value || (number && readFigure(t, name, locale) === value) ? t : shown)),
+    [value, number, name, locale, shown],
+  );
   return (
     <input
       className="input"
@@ -213,9 +250,7 @@ function Leaf({ value, onChange, wrong }: { value: unknown; onChange: (v: unknow
       value={text}
       onChange={(e) => {
         setText(e.target.value);
-        if (!number) onChange(e.target.value);
-        else if (e.target.value.trim() !== '' && Number.isFinite(Number(e.target.value.replace(',', '.'))))
-          onChange(Number(e.target.value.replace(',', '.')));
+        onChange(number ? readFigure(e.target.value, name, locale) : e.target.value);
       }}
     />
   );
