@@ -30,12 +30,12 @@ export type Flow = {
   seasons: string[];
 };
 
-/** Points kept of a band: more than the river has pixels between two of them. */
+/** A band of so many points is drawn as it is; of more, steps too small to be seen are left out. */
 const MOST_POINTS = 90;
 
 /**
  * The river of lots that lived at any time in [from, to], at most `most` of them (the largest), with what flowed between
- * them and out. Four queries, bounded by the window.
+ * them and out. A fixed number of queries, bounded by the window.
  */
 export async function flow(
   db: Db,
@@ -77,7 +77,7 @@ export async function flow(
     .orderBy('season', 'desc')
     .pluck('season')) as string[];
   if (ids.length === 0) return { bands: [], links: [], marks: [], from, to, seasons };
-  const [points, links, marks, book] = await Promise.all([
+  const [points, loads, links, marks, book] = await Promise.all([
     db('holding_point as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .whereIn('h.lot_id', ids)
@@ -91,6 +91,21 @@ export async function flow(
       .select('h.lot_id', 'h.id as holding', 'h.stage', 'p.order_at', 'p.number', 'p.sd') as unknown as Promise<
       { lot_id: number; holding: number; stage: string; order_at: number; number: number; sd: number }[]
     >,
+    // What was counted one by one carries no doubt: these are few beside the points.
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .join('posting_loading as l', 'l.posting_id', 'p.id')
+      .join('error_source as s', 's.id', 'l.source_id')
+      .where('p.account', 'holding')
+      .whereIn('h.lot_id', ids)
+      .whereNull('p.superseded_seq')
+      .where('p.order_at', '<=', to)
+      .orderBy('p.order_at')
+      .select(
+        { lot: 'h.lot_id', holding: 'h.id', at: 'p.order_at', source: 's.id' },
+        'l.coefficient',
+        's.sd',
+      ) as unknown as Promise<Load[]>,
     db('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .join('posting as q', (on) => on.on('q.entry_seq', 'p.entry_seq').andOn('q.delta', db.raw('-p.delta') as never))
@@ -126,7 +141,11 @@ export async function flow(
   ]);
   const byLot = new Map<number, typeof points>();
   for (const p of points) (byLot.get(p.lot_id) ?? byLot.set(p.lot_id, []).get(p.lot_id)!).push(p);
-  const all = lots.map((l) => bandOf(l, book.get(l.species)?.name ?? l.species, byLot.get(l.id) ?? [], from));
+  const loadsOf = new Map<number, Load[]>();
+  for (const l of loads) (loadsOf.get(l.lot) ?? loadsOf.set(l.lot, []).get(l.lot)!).push(l);
+  const all = lots.map((l) =>
+    bandOf(l, book.get(l.species)?.name ?? l.species, byLot.get(l.id) ?? [], loadsOf.get(l.id) ?? [], from),
+  );
   // A lot that was gone when the window opens has nothing to draw.
   const bands = all.filter((b) => b.points.some((p) => p.number > 0));
   return {
@@ -146,26 +165,67 @@ export async function flow(
   };
 }
 
+type Load = { lot: number; holding: number; at: number; source: number; coefficient: number; sd: number };
+
+/** The doubt of a lot over time: errors that its holdings share add up, others in squares. */
+class LotDoubt {
+  private next = 0;
+  private readonly lot = new Map<number, number>();
+  private readonly holdings = new Map<number, Map<number, number>>();
+  private readonly sds = new Map<number, number>();
+  private variance = 0;
+
+  /** @param loads of one lot, in order of time */
+  constructor(private readonly loads: readonly Load[]) {}
+
+  /** Takes in what was posted up to an instant. */
+  until(at: number): void {
+    const first = this.next;
+    while (this.next < this.loads.length && this.loads[this.next]!.at <= at) {
+      const l = this.loads[this.next++]!;
+      const own = this.holdings.get(l.holding) ?? this.holdings.set(l.holding, new Map()).get(l.holding)!;
+      for (const m of [this.lot, own]) m.set(l.source, (m.get(l.source) ?? 0) + l.coefficient);
+      this.sds.set(l.source, l.sd);
+    }
+    if (this.next > first) this.variance = this.of(this.lot);
+  }
+
+  /** Variance of the measurements of all holdings together. */
+  together = () => this.variance;
+  /** Variance of the measurements of one holding. */
+  alone = (holding: number) => this.of(this.holdings.get(holding) ?? new Map());
+
+  private of(m: ReadonlyMap<number, number>): number {
+    let v = 0;
+    for (const [source, c] of m) v += (c * this.sds.get(source)!) ** 2;
+    return v;
+  }
+}
+
 function bandOf(
   lot: { id: number; name: string; species: string; season: string },
   speciesName: string,
   points: readonly { holding: number; stage: string; order_at: number; number: number; sd: number }[],
+  loads: readonly Load[],
   from: number,
 ): FlowBand {
   const now = new Map<number, { stage: string; number: number; sd: number }>();
   const all: FlowBand['points'] = [];
+  const doubt = new LotDoubt(loads);
   points.forEach((p, i) => {
     now.set(p.holding, { stage: p.stage, number: p.number, sd: p.sd });
     // Entries of one instant are one step.
     if (points[i + 1]?.order_at === p.order_at) return;
     const stages: Record<string, number> = {};
     let number = 0;
-    let variance = 0;
-    for (const h of now.values()) {
+    doubt.until(p.order_at);
+    let variance = doubt.together();
+    for (const [id, h] of now) {
       if (h.number === 0) continue;
       stages[h.stage] = (stages[h.stage] ?? 0) + h.number;
       number += h.number;
-      variance += h.sd ** 2;
+      // Unseen loss is each holding's own: what its point has beyond its measurements.
+      variance += Math.max(0, h.sd ** 2 - doubt.alone(id));
     }
     all.push({ at: p.order_at, number, sd: Math.sqrt(variance), stages });
   });
@@ -188,16 +248,22 @@ function within(points: FlowBand['points'], from: number): FlowBand['points'] {
   return before && before.number > 0 ? [{ ...before, at: from }, ...after] : after;
 }
 
-/** Leaves out small steps, never one at which the stages change or a fiftieth of the number goes. */
+/**
+ * Leaves out steps too small to be drawn: what is left out never differs from the step kept before it by more than a
+ * hundredth of the band's widest (no band is drawn a hundred pixels wide). Changes of stage stay.
+ */
 function thin(points: FlowBand['points']): FlowBand['points'] {
   if (points.length <= MOST_POINTS) return points;
-  const every = Math.ceil(points.length / MOST_POINTS);
-  return points.filter((p, i) => {
-    const before = points[i - 1];
-    if (!before || i === points.length - 1 || i % every === 0) return true;
-    return (
-      Object.keys(p.stages).join() !== Object.keys(before.stages).join() ||
-      Math.abs(p.number - before.number) > before.number / 50
-    );
-  });
+  const least = Math.max(...points.map((p) => p.number)) / 100;
+  const out: FlowBand['points'] = [];
+  for (const [i, p] of points.entries()) {
+    const last = out.at(-1);
+    const small =
+      last !== undefined &&
+      i < points.length - 1 &&
+      Math.abs(p.number - last.number) <= least &&
+      Object.keys(p.stages).join() === Object.keys(last.stages).join();
+    if (!small) out.push(p);
+  }
+  return out;
 }
