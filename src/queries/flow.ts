@@ -32,6 +32,8 @@ export type Flow = {
 
 /** A band of so many points is drawn as it is; of more, steps too small to be seen are left out. */
 const MOST_POINTS = 90;
+/** Pixels. */
+const TALLEST_WINDOW = 1400;
 
 /**
  * The river of lots that lived at any time in [from, to], at most `most` of them (the largest), with what flowed between
@@ -148,8 +150,11 @@ export async function flow(
   );
   // A lot that was gone when the window opens has nothing to draw.
   const bands = all.filter((b) => b.points.some((p) => p.number > 0));
+  const widest = new Map<string, number>();
+  for (const b of bands) widest.set(b.species, Math.max(widest.get(b.species) ?? 0, ...b.points.map((p) => p.number)));
   return {
-    bands,
+    // A species' bands share one scale, on which its widest cannot be higher than the window.
+    bands: bands.map((b) => ({ ...b, points: thin(b.points, widest.get(b.species)! / TALLEST_WINDOW) })),
     links: links.filter((l) => ids.includes(l.to)),
     marks: marks.map((m) => ({
       lotId: m.lotId,
@@ -235,7 +240,7 @@ function bandOf(
     species: lot.species,
     speciesName,
     season: lot.season,
-    points: thin(within(all, from)),
+    points: within(all, from),
     alive: all.at(-1)?.number ?? 0,
   };
 }
@@ -249,12 +254,11 @@ function within(points: FlowBand['points'], from: number): FlowBand['points'] {
 }
 
 /**
- * Leaves out steps too small to be drawn: what is left out never differs from the step kept before it by more than a
- * hundredth of the band's widest (no band is drawn a hundred pixels wide). Changes of stage stay.
+ * Leaves out steps too small to be seen: what is left out never differs from the step kept before it by more than
+ * `least`. Changes of stage stay.
  */
-function thin(points: FlowBand['points']): FlowBand['points'] {
+function thin(points: FlowBand['points'], least: number): FlowBand['points'] {
   if (points.length <= MOST_POINTS) return points;
-  const least = Math.max(...points.map((p) => p.number)) / 100;
   const out: FlowBand['points'] = [];
   for (const [i, p] of points.entries()) {
     const last = out.at(-1);
