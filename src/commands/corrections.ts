@@ -3,6 +3,7 @@ import { acts as actsSchema } from '@/core/books/entry';
 import { bookContext } from '@/store/bookContext';
 import { type EntryRow, fromJson } from '@/store/books/rows';
 import { stateWithout } from '@/store/books/without';
+import { reworkClocks } from './clocks';
 import { type Context, defineCommand, type EntryDraft } from './define';
 import { queuePredictions } from './jobs';
 import { parsePayload } from './payload';
@@ -169,13 +170,14 @@ export const correct = defineCommand({
     const payload = parsePayload(command, merged) as { at?: number; precision?: 'minute' | 'day' };
     const sameTime = payload.at === entry.at && payload.precision === entry.precision;
     const until = sameTime ? null : asOf(c, { at: payload.at ?? c.now, precision: payload.precision ?? 'minute' });
+    const made = await lotsMadeBy(c, entry);
     let rederived = 0;
     const inPlace: Context = {
       ...c,
       replacing: {
         seq: entry.seq,
         id: entry.id,
-        lots: await lotsMadeBy(c, entry),
+        lots: [...made],
         without: await stateWithout(c.trx, entry, until, () => bookContext(c.trx, c.site.id)),
       },
       record: async (drafts) => {
@@ -186,6 +188,10 @@ export const correct = defineCommand({
     };
     await putBackReading(c, entry);
     const result = await command.handle(inPlace, payload);
+    await reworkClocks(
+      c,
+      made.map((l) => l.id),
+    );
     await afterwards(c, entry);
     return { replaced: entry.kind, rederived, result };
   },

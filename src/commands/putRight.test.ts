@@ -201,6 +201,42 @@ test('a change of time takes what stood then; what came between and needs the en
   await sound();
 });
 
+test('the day of a take put right: the clocks of lots mixed and graded from it follow, by the numbers poured', async () => {
+  const brought = (unit: string, days: number) =>
+    h.send('stock.bring', {
+      account: 'arrived',
+      species: 'arctic-char',
+      stage: 'fry',
+      unit: h.units[unit]!,
+      measured: counted(unit === 'R1' ? 3000 : 1000),
+      fertilisedAt: h.clock.now - days * DAY,
+    });
+  await brought('R1', 100);
+  await brought('R2', 80);
+  const first = (await h.db('lot').orderBy('id').first('id', 'fertilised_at')) as { id: number; fertilised_at: number };
+  h.clock.now += HOUR;
+  await h.send('move.record', { sources: [{ unit: h.units.R2!, amount: all }], to: h.units.R1!, mix: 'yes' });
+  await h.send('grade.record', {
+    unit: h.units.R1!,
+    classes: [
+      { grade: 'L', unit: h.units.R3!, amount: measured(1000) },
+      { grade: 'S', unit: h.units.R4!, amount: all },
+    ],
+  });
+  const clocks = async () => (await h.db('lot').orderBy('id').pluck('fertilised_at')) as number[];
+  const before = await clocks();
+  const entry = (await h.db('entry').where({ kind: 'arrival' }).orderBy('seq').first('id')) as { id: string };
+  await h.send('entry.correct', {
+    entryId: entry.id,
+    reason: 'the paper says otherwise',
+    replacement: { fertilisedAt: first.fertilised_at - 8 * DAY },
+  });
+  // Of the mixture 3 000 in 4 000 are eight days older: it is six days older, and so are its classes.
+  const moved = (await clocks()).map((t, i) => Math.round((10 * (before[i]! - t)) / DAY) / 10);
+  expect(moved).toEqual([8, 0, 6, 6, 6]);
+  await sound();
+});
+
 test('an accepted proposal is put right like any other entry', async () => {
   await fry('R1', 1000);
   h.clock.now += HOUR;

@@ -33,7 +33,7 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'import':
       return `${intent.fileName || 'file'}: ${intent.rows} readings, ${intent.added} new`;
     case 'correction':
-      return `takes back a ${wordOf(String(intent.kind))}: ${intent.reason}`;
+      return `takes back “${wordOf(String(intent.kind))}”: ${intent.reason}`;
     case 'weighing':
     case 'count': {
       const batches = intent.batches as { massG: number; count: number }[] | undefined;
