@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { TodayScreen } from '@/features/today/TodayScreen';
 import { today } from '@/queries/today';
 import { db } from '../_server/database';
+import { idIn } from '../_server/idOf';
 import { requestNow, requestRound } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
@@ -17,7 +18,7 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
       now={at}
       timeZone={person.timeZone}
       us={person.units === 'us'}
-      room={room ? Number(room) : null}
+      room={idIn(room) ?? null}
       canSettle={person.role === 'manager' || person.role === 'culturist'}
     />
   );

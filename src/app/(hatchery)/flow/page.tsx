@@ -1,6 +1,7 @@
 import { FlowScreen } from '@/features/flow/FlowScreen';
 import { flow } from '@/queries/flow';
 import { db, now } from '../../_server/database';
+import { idIn } from '../../_server/idOf';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Flow' };
@@ -28,7 +29,7 @@ export default async function FlowPage({
       flow={river}
       now={at}
       timeZone={person.timeZone}
-      focus={lot ? Number(lot) : null}
+      focus={idIn(lot) ?? null}
       span={String(months)}
       season={season}
     />

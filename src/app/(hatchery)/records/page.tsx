@@ -4,6 +4,7 @@ import { ledger, ledgerKinds } from '@/queries/ledger';
 import { stockList } from '@/queries/stockList';
 import { readNow } from '@/queries/today';
 import { db, now } from '../../_server/database';
+import { idIn } from '../../_server/idOf';
 import { requirePerson } from '../../_server/session';
 import { stockQuery } from '../../_server/stockQuery';
 
@@ -34,7 +35,7 @@ export default async function RecordsPage({
           ? await ledger(db(), person.siteId, {
               search: params.search || undefined,
               kinds: kind ? [kind] : undefined,
-              before: params.before ? Number(params.before) : undefined,
+              before: idIn(params.before),
               limit: 100,
             })
           : []

@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { LotScreen } from '@/features/lot/LotScreen';
 import { lotView } from '@/queries/lot';
 import { db, now } from '../../../_server/database';
+import { idIn, idOf } from '../../../_server/idOf';
 import { requirePerson } from '../../../_server/session';
 
 export const metadata = { title: 'Lot' };
@@ -16,7 +17,7 @@ export default async function LotPage({
   const person = await requirePerson();
   const [{ id }, { before }] = await Promise.all([params, searchParams]);
   const at = now();
-  const lot = await lotView(db(), person, Number(id), at, before ? Number(before) : undefined);
+  const lot = await lotView(db(), person, idOf(id), at, idIn(before));
   if (!lot) notFound();
   return <LotScreen lot={lot} now={at} timeZone={person.timeZone} />;
 }

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { RoomScreen } from '@/features/room/RoomScreen';
 import { roomView } from '@/queries/room';
 import { db } from '../../../_server/database';
+import { idOf } from '../../../_server/idOf';
 import { requestNow, requestRound } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
 import { sheetOf } from '../../_unit/sheet';
@@ -19,7 +20,7 @@ export default async function RoomPage({
   const person = await requirePerson();
   const [{ id }, { unit: unitName, stage }] = await Promise.all([params, searchParams]);
   const at = requestNow();
-  const room = await roomView(db(), person, Number(id), at, await requestRound());
+  const room = await roomView(db(), person, idOf(id), at, await requestRound());
   if (!room) notFound();
   const unit = room.units.find((u) => u.name === unitName);
   return (

@@ -1,0 +1,175 @@
+/** @jest-environment jsdom */
+import { screen, waitFor, within } from '@testing-library/react';
+import type { SheetEntry } from '@/queries/ledger';
+import { NOW, onlySent, refused, server, show } from '../../../tests/support/screen';
+import { EntryList } from './EntryList';
+import { LoggerImport } from './LoggerImport';
+
+const entry = (over: Partial<SheetEntry> = {}): SheetEntry => ({
+  id: 'e1',
+  seq: 1,
+  kind: 'pick',
+  at: NOW - 3_600_000,
+  precision: 'minute',
+  by: 'Manager',
+  measuredBy: 'Manager',
+  note: '',
+  where: '',
+  says: '340 from J3',
+  voided: false,
+  why: '',
+  replaces: false,
+  ...over,
+});
+const list = (entries: SheetEntry[], as = {}) =>
+  show(<EntryList entries={entries} now={NOW} timeZone="Europe/Vienna" />, as);
+
+describe('the ledger', () => {
+  test('who measured and who typed, where it was looked at, what was written', () => {
+    list([entry({ kind: 'check', where: 'J3', says: 'eyed: 95 of 100', measuredBy: 'Hand', note: 'in a hurry' })]);
+    const text = screen.getByRole('listitem').textContent!;
+    expect(text).toContain('J3: eyed: 95 of 100');
+    expect(text).toContain('Hand, typed by Manager');
+    expect(text).toContain('“in a hurry”');
+  });
+
+  test('what was taken back stays, struck through, with its reason, and cannot be put right again', () => {
+    list([entry({ voided: true, why: 'a zero too many' }), entry({ id: 'e2', says: '34 from J3', replaces: true })]);
+    const [old, now] = screen.getAllByRole('listitem');
+    expect(old!.dataset.voided).toBe('true');
+    expect(old!.textContent).toContain('taken back: “a zero too many”');
+    expect(within(old!).queryByRole('button')).toBeNull();
+    expect(now!.textContent).toContain('(put right)');
+    expect(within(now!).getByRole('button', { name: 'put right' })).toBeTruthy();
+  });
+
+  test('corrections, imports and anything a reader sees offer nothing to put right; an empty ledger says so', () => {
+    const { unmount } = list([entry({ kind: 'correction' }), entry({ id: 'e2', kind: 'import' })]);
+    expect(screen.queryByRole('button')).toBeNull();
+    unmount();
+    const second = list([entry()], { role: 'reader' });
+    expect(screen.queryByRole('button')).toBeNull();
+    second.unmount();
+    list([]);
+    expect(screen.getByText('No entries yet.')).toBeTruthy();
+  });
+
+  test('taken back with a reason; what the server refuses is shown', async () => {
+    server.replies = [refused('This entry is somebody else’s.')];
+    const { user } = list([entry()]);
+    await user.click(screen.getByRole('button', { name: 'put right' }));
+    await user.click(screen.getByLabelText('take back'));
+    expect(screen.getByRole('button', { name: 'Take it back' })).toHaveProperty('disabled', true);
+    await user.type(screen.getByLabelText('Why'), 'another jar');
+    await user.click(screen.getByRole('button', { name: 'Take it back' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('somebody else’s');
+    expect(onlySent()).toMatchObject({ type: 'entry.correct', payload: { entryId: 'e1', reason: 'another jar' } });
+    await user.click(screen.getByRole('button', { name: 'Take it back' }));
+    await waitFor(() => expect(screen.queryByLabelText('Why')).toBeNull());
+  });
+});
+
+describe('readings', () => {
+  const sensors = [
+    { id: 5, name: 'bay1', room: 'Cold room', kind: 'temperature', value: 6.1, at: NOW - 3_600_000 },
+    { id: 6, name: 'oxygen R', room: 'Hall', kind: 'oxygen', value: null, at: null },
+  ] as unknown as Parameters<typeof LoggerImport>[0]['sensors'];
+  const open = (as = {}, mayWrite = true) =>
+    show(<LoggerImport sensors={sensors} mayWrite={mayWrite} timeZone="Europe/Vienna" />, as);
+  const file = () => {
+    const f = new File(['time;temp\n'], 'bay1.csv', { type: 'text/csv' });
+    // The test browser's files cannot be read as text yet.
+    (f as { text: () => Promise<string> }).text = async () => 'time;temp\n2031-04-13 08:00;5,1\n';
+    return f;
+  };
+  const report = (over: object) => ({
+    body: {
+      result: {
+        sensor: 'bay1',
+        from: '13 Apr 08:00',
+        to: '14 Apr 07:00',
+        added: 20,
+        same: 3,
+        replaced: 0,
+        conflicts: [],
+        conflictCount: 0,
+        problems: [],
+        problemCount: 0,
+        future: 0,
+        understood: {},
+        ...over,
+      },
+      entries: ['e1'],
+    },
+  });
+
+  test('a file: what was new, what was there, what could not be read and why', async () => {
+    server.replies = [report({ problems: [{ line: 7, text: '?;x', why: 'no time' }], problemCount: 1, future: 2 })];
+    const { user } = open();
+    expect(screen.getByRole('button', { name: 'Import' })).toHaveProperty('disabled', true);
+    await user.upload(screen.getByLabelText('CSV file'), file());
+    await user.click(screen.getByRole('button', { name: 'Import' }));
+    const said = (await screen.findByTestId('import-report')).textContent!;
+    expect(said).toMatch(/20 new, 3 stored already, 2 in the future left out/);
+    expect(said).toContain('line 7: ?;x: no time');
+    expect(onlySent().payload).toMatchObject({ sensor: 5, fileName: 'bay1.csv', text: expect.stringContaining('5,1') });
+  });
+
+  test('values that contradict are shown side by side and replaced only when told', async () => {
+    server.replies = [
+      report({ conflicts: [{ when: '13 Apr 08:00', stored: 5.1, given: 15.1 }], conflictCount: 1 }),
+      report({ replaced: 1 }),
+    ];
+    const { user } = open();
+    await user.upload(screen.getByLabelText('CSV file'), file());
+    await user.click(screen.getByRole('button', { name: 'Import' }));
+    const table = await screen.findByRole('table');
+    expect(
+      within(table)
+        .getAllByRole('cell')
+        .map((c) => c.textContent),
+    ).toEqual(['13 Apr 08:00', '5.10', '15.10']);
+    await user.click(screen.getByRole('button', { name: 'Take the file’s' }));
+    await screen.findByText(/1 replaced/);
+    expect(server.sent[1]!.payload.conflicts).toBe('replace');
+  });
+
+  test('dates that can be read two ways are asked about', async () => {
+    server.replies = [
+      refused('The dates can be read day first or month first.', 'dateOrder', {
+        ask: { field: 'dateOrder', choices: [{ value: 'dmy', label: 'Day first' }] },
+      }),
+      report({}),
+    ];
+    const { user } = open();
+    await user.upload(screen.getByLabelText('CSV file'), file());
+    await user.click(screen.getByRole('button', { name: 'Import' }));
+    await user.click(await screen.findByRole('button', { name: 'Day first' }));
+    await screen.findByTestId('import-report');
+    expect(server.sent[1]!.payload.dateOrder).toBe('dmy');
+  });
+
+  test('one reading by eye: a temperature in either degrees, oxygen in its unit', async () => {
+    const { user } = open({ units: 'us', locale: 'en-US' });
+    await user.type(screen.getByLabelText('Temperature, °F'), '46.4');
+    await user.click(screen.getByRole('button', { name: 'Record reading' }));
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    expect(server.sent[0]!.payload.value as number).toBeCloseTo(8, 6);
+    await user.selectOptions(screen.getByLabelText('Water'), '6');
+    expect(screen.getByText('no reading yet')).toBeTruthy();
+    const field = screen.getByLabelText(/^Oxygen, mg\/L/);
+    await user.type(field, 'nine');
+    expect(screen.getByRole('button', { name: 'Record reading' })).toHaveProperty('disabled', true);
+    await user.clear(field);
+    await user.type(field, '9.1');
+    await user.click(screen.getByRole('button', { name: 'Record reading' }));
+    await waitFor(() => expect(server.sent).toHaveLength(2));
+    expect(server.sent[1]!.payload).toMatchObject({ sensor: 6, value: 9.1 });
+  });
+
+  test('who may not write sees the last reading and no form', () => {
+    open({}, false);
+    expect(screen.queryByRole('button')).toBeNull();
+    expect(screen.getByLabelText('Water')).toBeTruthy();
+  });
+});

@@ -1,0 +1,182 @@
+/** @jest-environment jsdom */
+import { screen, waitFor, within } from '@testing-library/react';
+import type { RoundHolding } from '@/queries/round';
+import type { Today } from '@/queries/today';
+import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
+import { TodayScreen } from './TodayScreen';
+import { Proposal, WalkRow } from './Walk';
+
+const HOUR = 3_600_000;
+
+const holding = (id: number, over: Partial<RoundHolding> = {}): RoundHolding =>
+  ({
+    holdingId: id,
+    unitId: id,
+    unit: `J${id}`,
+    unitKind: 'jar',
+    roomId: 1,
+    room: 'Cold room',
+    lotId: 12,
+    lot: 'AC-31-01',
+    species: 'arctic-char',
+    speciesName: 'Arctic char',
+    stage: 'egg',
+    stageName: 'eggs',
+    glyph: 'egg',
+    station: 'eggs',
+    number: 20_000,
+    sd: 400,
+    milestones: [],
+    last: {},
+    rounds: [],
+    due: [{ holdingId: id, unitId: id, kind: 'pick', urgency: 2, says: 'not picked today', since: NOW - HOUR }],
+    handsOff: null,
+    ...over,
+  }) as unknown as RoundHolding;
+const today = (over: Partial<Today> = {}): Today => ({
+  holdings: [holding(1), holding(2, { due: [] })],
+  sensors: [],
+  done: {},
+  proposals: [],
+  ...over,
+});
+const draw = (t: Today, as: Partial<typeof session> = {}, us = false) =>
+  show(<TodayScreen today={t} now={NOW} timeZone="Europe/Vienna" canSettle={true} us={us} room={null} />, as);
+const row = (unit: string) => within(document.querySelector(`li[data-unit="${unit}"]`) as HTMLElement);
+
+test('an empty hatchery says what to do first', () => {
+  draw(today({ holdings: [] }));
+  expect(screen.getByText('Nothing lives here yet.')).toBeTruthy();
+  expect(screen.getAllByRole('link').map((l) => l.getAttribute('href'))).toEqual(
+    expect.arrayContaining(['/take', '/bring', '/setup']),
+  );
+});
+
+test('how much of the round is left, and that it is done', () => {
+  const { unmount } = draw(today());
+  expect(screen.getByTestId('round-state').textContent).toContain('1 of 2 still to look at');
+  unmount();
+  draw(today({ holdings: [holding(2, { due: [] })] }));
+  expect(screen.getByTestId('round-state').textContent).toContain('The round is done.');
+});
+
+test('what wants a hand now is counted and stands in its row; the rest waits in its own tone', () => {
+  const urgent = holding(3, {
+    due: [
+      { holdingId: 3, unitId: 3, kind: 'pick', urgency: 1, says: 'not picked for 3 days', since: NOW },
+      { holdingId: 3, unitId: 3, kind: 'check', check: 'eyed', urgency: 2, says: 'eyed check due', since: NOW },
+    ] as RoundHolding['due'],
+  });
+  draw(today({ holdings: [holding(1), urgent] }));
+  expect(screen.getByTestId('round-state').textContent).toContain('1 want a hand now');
+  expect(row('J3').getByText('not picked for 3 days').className).toContain('text-hand');
+  expect(row('J3').getByText('eyed check due').className).toContain('text-careful');
+  expect(row('J1').queryByText('not picked today')).toBeNull();
+});
+
+test('water: its reading in the reader’s degrees, a jump since yesterday, a probe that is silent', () => {
+  const sensor = (over: object) => ({
+    id: 5,
+    name: 'bay1',
+    kind: 'temperature',
+    roomId: 1,
+    room: 'Cold room',
+    celsius: 6,
+    at: NOW - HOUR,
+    yesterday: 4.5,
+    ...over,
+  });
+  const { unmount } = draw(today({ sensors: [sensor({})] as Today['sensors'] }), {}, true);
+  expect(screen.getByLabelText('Cold room').textContent).toMatch(/bay1 42\.8.*2\.7.*warmer than yesterday/);
+  unmount();
+  draw(today({ sensors: [sensor({ at: NOW - 50 * HOUR, yesterday: null })] as Today['sensors'] }));
+  expect(screen.getByLabelText('Cold room').textContent).toContain('not read for 2 d');
+});
+
+test('picked: the number in its row, under its lot and stage; none is one tap', async () => {
+  const { user } = draw(today());
+  await user.type(row('J1').getByRole('textbox'), '34{Enter}');
+  await waitFor(() => expect(server.sent).toHaveLength(1));
+  expect(server.sent[0]).toMatchObject({
+    type: 'pick.record',
+    payload: { unit: 1, lotId: 12, stage: 'egg', number: 34 },
+  });
+  expect((row('J1').getByRole('textbox') as HTMLInputElement).value).toBe('');
+  await user.click(row('J2').getByRole('button', { name: 'none' }));
+  await waitFor(() => expect(server.sent).toHaveLength(2));
+  expect(server.sent[1]!.payload.number).toBe(0);
+});
+
+test('what cannot be a number is marked and not sent; a refusal stands in the row with its question', async () => {
+  server.replies = [
+    refused('99 999 is more than the books hold.', 'number', {
+      ask: { field: 'shortfall', choices: [{ value: 'yes', label: 'Record it' }] },
+    }),
+  ];
+  const { user } = draw(today());
+  const field = row('J1').getByRole('textbox');
+  await user.type(field, '3x');
+  expect(field.getAttribute('aria-invalid')).toBe('true');
+  expect(row('J1').getByRole('button', { name: 'Record J1' })).toHaveProperty('disabled', true);
+  await user.clear(field);
+  await user.type(field, '99999{Enter}');
+  await user.click(await row('J1').findByRole('button', { name: 'Record it' }));
+  await waitFor(() => expect(server.sent).toHaveLength(2));
+  expect(server.sent[1]!.payload).toMatchObject({ number: 99_999, shortfall: 'yes' });
+});
+
+test('looked at already: what was found stands there, and may be undone', async () => {
+  server.replies = [{ body: { result: null, entries: ['e9'] } }];
+  const { user, rerender } = show(
+    <ul>
+      <WalkRow h={holding(1)} done={undefined} href="/rooms/1?unit=J1" />
+    </ul>,
+  );
+  await user.type(screen.getByRole('textbox'), '1200{Enter}');
+  await waitFor(() => expect(server.sent).toHaveLength(1));
+  rerender(
+    <ul>
+      <WalkRow h={holding(1)} done={1200} href="/rooms/1?unit=J1" />
+    </ul>,
+  );
+  expect(screen.getByTestId('looked').textContent).toMatch(/1.200 picked/);
+  await user.click(screen.getByRole('button', { name: 'undo' }));
+  await waitFor(() => expect(server.sent[1]).toMatchObject({ type: 'entry.correct', payload: { entryId: 'e9' } }));
+});
+
+test('fish are dead, not picked; a reader has no field', () => {
+  const fry = holding(4, { stage: 'fry', stageName: 'fry', station: 'fry', unit: 'R4' });
+  const { unmount } = draw(today({ holdings: [fry] }));
+  expect(row('R4').getByPlaceholderText('dead')).toBeTruthy();
+  unmount();
+  draw(today({ holdings: [fry] }), { role: 'reader' });
+  expect(row('R4').queryByRole('textbox')).toBeNull();
+});
+
+test('a count that a hand proposed: accepted, declined, or accepted with an answer', async () => {
+  server.replies = [
+    refused('The count says 990, the books say 1 000.', 'answer', {
+      ask: { field: 'answer', choices: [{ value: 'replace', label: 'Take the count' }] },
+    }),
+  ];
+  const p = {
+    id: 'p1',
+    by: 'Hand',
+    unit: 'R1',
+    type: 'count.record',
+    payload: { measured: { method: 'counted', number: 990 } },
+  };
+  const { user } = show(
+    <ul>
+      <Proposal p={p} />
+    </ul>,
+  );
+  expect(screen.getByRole('listitem').textContent).toContain('Hand counted R1: 990');
+  await user.click(screen.getByRole('button', { name: 'Accept' }));
+  await user.click(await screen.findByRole('button', { name: 'Take the count' }));
+  await waitFor(() => expect(server.sent).toHaveLength(2));
+  expect(server.sent[1]!.payload).toEqual({ proposalId: 'p1', accept: true, answer: 'replace' });
+  server.sent = [];
+  await user.click(screen.getByRole('button', { name: 'Decline' }));
+  await waitFor(() => expect(onlySent().payload).toEqual({ proposalId: 'p1', accept: false }));
+});
