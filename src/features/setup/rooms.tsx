@@ -1,16 +1,17 @@
 'use client';
 
 import { useState } from 'react';
-import { grouped } from '@/core/quantities/format';
+import { figures, grouped } from '@/core/quantities/format';
 import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
-import { MeasureInput, measureOf, NumberInput, useShown, wholeOf } from '../acts/inputs';
+import { NumberInput, wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
 import { DivideForm, UnitForm, unitKinds } from './unitForms';
+import { noMeasures, UnitMeasureFields, useUnitMeasures } from './unitMeasures';
 
 type Room = SetupView['rooms'][number];
 
@@ -73,7 +74,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
             ))}
             <span className="quiet">
               {[
-                first.volumeL === null ? '' : `${grouped(first.volumeL)} L`,
+                first.volumeL === null ? '' : `${figures(first.volumeL, 3)} L`,
                 first.loadLimit === null ? '' : `up to ${grouped(first.loadLimit)}`,
               ]
                 .filter(Boolean)
@@ -171,31 +172,21 @@ function RenameRoom({ room }: { room: Room }) {
 
 function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['sensors']; nextRow: number }) {
   const { locale } = useSession();
-  const unit = useShown();
   const act = useAct('unit.addMany');
+  const measures = useUnitMeasures();
   const [v, setV] = useState({
     kind: { spawning: 'bench', incubation: 'jar', rearing: 'tank', outdoor: 'raceway' }[room.kind] ?? 'tank',
     prefix: '',
     from: '1',
     count: '1',
     battery: '',
-    volume: '',
-    limit: '',
-    flow: '',
-    sensor: '',
+    ...noMeasures,
   });
   const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
-  const [from, count, limit] = [
-    wholeOf(v.from, locale).value,
-    wholeOf(v.count, locale).value,
-    wholeOf(v.limit, locale),
-  ];
-  const [volume, flow] = [
-    measureOf(v.volume, 'volume', unit('volume'), locale),
-    measureOf(v.flow, 'flow', unit('flow'), locale),
-  ];
+  const [from, count] = [wholeOf(v.from, locale).value, wholeOf(v.count, locale).value];
+  const read = measures.read(v);
   const waters = sensors.filter((s) => s.kind === 'temperature');
-  const ready = v.prefix && from !== null && count !== null && !volume.error && !flow.error && !limit.error;
+  const ready = v.prefix && from !== null && count !== null && read.readable;
   return (
     <ActForm
       act={act}
@@ -212,10 +203,7 @@ function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['
             count,
             battery: v.battery,
             y: nextRow,
-            volumeL: volume.value === null ? null : volume.value / 1000,
-            loadLimit: limit.value,
-            flowLPerMin: flow.value,
-            sensor: v.sensor ? Number(v.sensor) : null,
+            ...read.payload,
           },
           (r) => `Made: ${((r?.names as string[] | undefined) ?? []).join(' ')}.`,
         )
@@ -242,24 +230,7 @@ function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['
         <NumberInput label="how many" value={v.count} onChange={set('count')} error={act.errorOn('count')} />
       </div>
       <TextField className="w-[9rem]" label="Battery or stack" value={v.battery} onChange={set('battery')} />
-      <MeasureInput
-        className="w-[8rem]"
-        label="Volume of each"
-        dimension="volume"
-        value={v.volume}
-        onChange={set('volume')}
-      />
-      <NumberInput className="w-[8rem]" label="Load limit, animals" value={v.limit} onChange={set('limit')} />
-      <MeasureInput className="w-[8rem]" label="Flow of each" dimension="flow" value={v.flow} onChange={set('flow')} />
-      {waters.length > 1 && (
-        <SelectField
-          label="On the water of"
-          value={v.sensor}
-          onChange={set('sensor')}
-          options={waters.map((s) => ({ value: String(s.id), label: s.name }))}
-          empty="the room’s first"
-        />
-      )}
+      <UnitMeasureFields v={v} set={set} waters={waters} each=" of each" act={act} />
     </ActForm>
   );
 }

@@ -4,10 +4,11 @@ import { useState } from 'react';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
-import { MeasureInput, measureOf, NumberInput, useShown, wholeOf } from '../acts/inputs';
+import { NumberInput, wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
+import { UnitMeasureFields, useUnitMeasures } from './unitMeasures';
 
 export const unitKinds = ['bench', 'jar', 'tray', 'trough', 'frame', 'tank', 'raceway', 'pond'] as const;
 type Unit = SetupView['units'][number];
@@ -15,41 +16,31 @@ type Unit = SetupView['units'][number];
 /** One unit: its name, where it stands, what it holds at most, on which water; or out of use. */
 export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone: () => void }) {
   const { locale } = useSession();
-  const unit = useShown();
   const act = useAct('unit.save');
-  const text = (n: number | null) => (n === null ? '' : String(Number(n.toPrecision(6))));
+  const measures = useUnitMeasures();
   const [v, setV] = useState({
     name: u.name,
     kind: u.kind,
     room: String(u.roomId),
     battery: u.battery,
-    // Typed with their unit, so that they mean the same whatever unit the field shows.
-    volume: u.volumeL === null ? '' : `${text(u.volumeL)} L`,
-    limit: text(u.loadLimit),
-    flow: u.flowLPerMin === null ? '' : `${text(u.flowLPerMin)} L/min`,
-    sensor: u.sensorId === null ? '' : String(u.sensorId),
     row: String(u.y + 1),
     place: String(u.x + 1),
+    ...measures.text(u),
   });
   const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
-  const [limit, row, place] = [wholeOf(v.limit, locale), wholeOf(v.row, locale), wholeOf(v.place, locale)];
-  const [volume, flow] = [
-    measureOf(v.volume, 'volume', unit('volume'), locale),
-    measureOf(v.flow, 'flow', unit('flow'), locale),
-  ];
+  const [row, place] = [wholeOf(v.row, locale), wholeOf(v.place, locale)];
+  const read = measures.read(v);
   const waters = view.sensors.filter((s) => s.kind === 'temperature' && s.roomId === Number(v.room));
-  const ready =
-    v.name.trim() && !volume.error && !flow.error && !limit.error && row.value !== null && place.value !== null;
+  const ready = v.name.trim() && read.readable && row.value !== null && place.value !== null;
   const payload = {
     id: u.id,
     name: v.name,
     kind: v.kind,
     room: Number(v.room),
     battery: v.battery,
-    volumeL: volume.value === null ? null : volume.value / 1000,
-    loadLimit: limit.value,
-    flowLPerMin: flow.value,
-    sensor: v.sensor && waters.some((s) => s.id === Number(v.sensor)) ? Number(v.sensor) : null,
+    ...read.payload,
+    // A unit that changes its room leaves the water of the old one.
+    sensor: waters.some((s) => s.id === read.payload.sensor) ? read.payload.sensor : null,
     y: (row.value ?? 1) - 1,
     x: (place.value ?? 1) - 1,
   };
@@ -87,18 +78,7 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
       <div className="w-[5rem]">
         <NumberInput label="Place in it" value={v.place} onChange={set('place')} />
       </div>
-      <MeasureInput className="w-[8rem]" label="Volume" dimension="volume" value={v.volume} onChange={set('volume')} />
-      <NumberInput className="w-[8rem]" label="Load limit, animals" value={v.limit} onChange={set('limit')} />
-      <MeasureInput className="w-[8rem]" label="Flow" dimension="flow" value={v.flow} onChange={set('flow')} />
-      {waters.length > 1 && (
-        <SelectField
-          label="On the water of"
-          value={v.sensor}
-          onChange={set('sensor')}
-          options={waters.map((s) => ({ value: String(s.id), label: s.name }))}
-          empty="the room’s first"
-        />
-      )}
+      <UnitMeasureFields v={v} set={set} waters={waters} act={act} />
       {u.partOf === null && (
         <button
           type="button"

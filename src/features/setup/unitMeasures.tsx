@@ -1,0 +1,93 @@
+'use client';
+
+import type { SetupView } from '@/queries/setup';
+import { SelectField } from '@/ui/fields';
+import { MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from '../acts/inputs';
+import type { Act } from '../acts/useAct';
+import { useSession } from '../frame/session';
+
+/** What a unit holds at most, how much runs through it, and on which water it is: as typed. */
+export type UnitMeasures = { volume: string; limit: string; flow: string; sensor: string };
+type Known = { volumeL: number | null; loadLimit: number | null; flowLPerMin: number | null; sensorId: number | null };
+
+export const noMeasures: UnitMeasures = { volume: '', limit: '', flow: '', sensor: '' };
+
+/** Reads what is typed for a unit, and fills the fields from what is known of one. */
+export function useUnitMeasures() {
+  const { locale } = useSession();
+  const unit = useShown();
+  return {
+    text: (u: Known): UnitMeasures => ({
+      volume: u.volumeL === null ? '' : measureText(u.volumeL * 1000, 'volume', unit('volume'), locale),
+      limit: u.loadLimit === null ? '' : numberText(u.loadLimit, locale),
+      flow: u.flowLPerMin === null ? '' : measureText(u.flowLPerMin, 'flow', unit('flow'), locale),
+      sensor: u.sensorId === null ? '' : String(u.sensorId),
+    }),
+    read: (v: UnitMeasures) => {
+      const volume = measureOf(v.volume, 'volume', unit('volume'), locale);
+      const flow = measureOf(v.flow, 'flow', unit('flow'), locale);
+      const limit = wholeOf(v.limit, locale);
+      return {
+        readable: !volume.error && !flow.error && !limit.error,
+        payload: {
+          volumeL: volume.value === null ? null : volume.value / 1000,
+          loadLimit: limit.value,
+          flowLPerMin: flow.value,
+          sensor: v.sensor ? Number(v.sensor) : null,
+        },
+      };
+    },
+  };
+}
+
+export function UnitMeasureFields({
+  v,
+  set,
+  waters,
+  each = '',
+  act,
+}: {
+  v: UnitMeasures;
+  set: (key: keyof UnitMeasures) => (x: string) => void;
+  waters: SetupView['sensors'];
+  /** Behind the labels, where several units are made at once. */
+  each?: string;
+  act: Act;
+}) {
+  return (
+    <>
+      <MeasureInput
+        className="w-[8rem]"
+        label={`Volume${each}`}
+        dimension="volume"
+        value={v.volume}
+        onChange={set('volume')}
+        error={act.errorOn('volumeL')}
+      />
+      <NumberInput
+        className="w-[8rem]"
+        label="Load limit, animals"
+        value={v.limit}
+        onChange={set('limit')}
+        error={act.errorOn('loadLimit')}
+      />
+      <MeasureInput
+        className="w-[8rem]"
+        label={`Flow${each}`}
+        dimension="flow"
+        value={v.flow}
+        onChange={set('flow')}
+        error={act.errorOn('flowLPerMin')}
+      />
+      {waters.length > 1 && (
+        <SelectField
+          label="On the water of"
+          value={v.sensor}
+          onChange={set('sensor')}
+          options={waters.map((s) => ({ value: String(s.id), label: s.name }))}
+          empty="the room’s first"
+        />
+      )}
+    </>
+  );
+}
