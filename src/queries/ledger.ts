@@ -197,7 +197,10 @@ async function namesOf(db: Db, intents: readonly Record<string, unknown>[]): Pro
   return new Map(rows.map((r) => [`${r.what} ${r.id}`, r.name]));
 }
 
-/** What each entry moves as derived now; of a voided one, what it moved before. */
+/**
+ * What each entry moves as derived now; of a voided one, what it moved last: no version of it is made after it was
+ * voided, so the one superseded then (or by what was recorded in its place) is its last.
+ */
 async function movedBy(db: Db, seqs: readonly number[]): Promise<Map<number, Moved[]>> {
   if (seqs.length === 0) return new Map();
   const rows = (await db('posting as p')
@@ -206,7 +209,7 @@ async function movedBy(db: Db, seqs: readonly number[]): Promise<Map<number, Mov
     .join('lot as t', 't.id', 'h.lot_id')
     .leftJoin('entry as v', 'v.voids_seq', 'p.entry_seq')
     .whereIn('p.entry_seq', [...seqs])
-    .where((q) => q.whereNull('p.superseded_seq').orWhereRaw('p.superseded_seq = v.seq'))
+    .where((q) => q.whereNull('p.superseded_seq').orWhereRaw('p.superseded_seq >= v.seq'))
     .orderBy('p.id')
     .select('p.entry_seq', 'p.account', 'p.delta', 'u.name as unit', 't.name as lot', 'h.stage')) as (Moved & {
     entry_seq: number;

@@ -36,7 +36,7 @@ async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder
     .leftJoin('error_source as s', 's.id', 'l.source_id')
     .where({ 'e.site_id': siteId, 'e.kind': 'release' })
     .modify(only)
-    .where((b) => b.whereNull('p.superseded_seq').orWhereNotNull('v.seq'))
+    .where((b) => b.whereNull('p.superseded_seq').orWhereRaw('p.superseded_seq >= v.seq'))
     .groupBy('e.seq', 'p.id', 'q.id')
     .orderBy('e.order_at', 'desc')
     .limit(300)
