@@ -1,4 +1,3 @@
-import { releasePaperPdf } from '@/features/print/pdf';
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
 import { ledger } from './ledger';
 import { releasePaper, releases, siteTotals } from './releases';
@@ -41,7 +40,7 @@ test('a release: number, doubt, mean mass, and what its water got', async () => 
   expect(await gone()).toEqual([['Lake Ivarre', 8911]]);
 });
 
-test('the paper: parents by share, batches and buckets as weighed; printed', async () => {
+test('the paper: parents by share, batches and buckets as weighed', async () => {
   const { entryId } = await release([5000, 4000]);
   const { paperId } = await h.send<{ paperId: number }>('paper.issue', { entryId, content: { number: 8911 } });
   const paper = (await releasePaper(h.db, h.manager.siteId, paperId))!;
@@ -51,9 +50,6 @@ test('the paper: parents by share, batches and buckets as weighed; printed', asy
     ['F31', 40],
   ]);
   expect([paper.bucketsG, paper.batches.length, paper.said]).toEqual([[5000, 4000], 3, { number: 8911 }]);
-  const pdf = Buffer.from(await releasePaperPdf(paper, 'Europe/Vienna'));
-  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
-  expect(pdf.length).toBeGreaterThan(5000);
   expect(await releasePaper(h.db, h.manager.siteId + 1, paperId)).toBeNull();
   expect(await releasePaper(h.db, h.manager.siteId, 999_999)).toBeNull();
 });

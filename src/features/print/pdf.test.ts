@@ -1,0 +1,136 @@
+import type { ReleasePaper } from '@/queries/releases';
+import type { RoundHolding } from '@/queries/round';
+import type { StockList } from '@/queries/stockList';
+import { releasePaperPdf, roundSheetPdf, stockListPdf } from './pdf';
+
+const NOW = Date.parse('2031-04-14T05:42:00Z');
+const VIENNA = 'Europe/Vienna';
+
+/** What can be told of a PDF without drawing it: that it is one, and how many pages. */
+async function printed(work: Promise<Uint8Array>) {
+  const text = Buffer.from(await work).toString('latin1');
+  expect(text.startsWith('%PDF-')).toBe(true);
+  expect(text.trimEnd().endsWith('%%EOF')).toBe(true);
+  return {
+    pages: text.match(/\/Type \/Page\b(?!s)/g)?.length ?? 0,
+    bytes: text.length,
+  };
+}
+
+const stock = (rows: number): StockList => ({
+  asOf: NOW,
+  knownAt: null,
+  rows: Array.from({ length: rows }, (_, i) => ({
+    species: 'Arctic char',
+    lot: `AC-31-${i}`,
+    lotId: i,
+    unit: `J${i}`,
+    room: 'Cold room',
+    stage: 'eggs',
+    number: 20_000 + i,
+    sd: 400,
+  })),
+  totals: [{ by: 'Arctic char', number: 20_000 * rows, sd: 4000 }],
+  number: 20_000 * rows,
+  sd: 4000,
+});
+const holding = (i: number, over: Partial<RoundHolding> = {}): RoundHolding =>
+  ({
+    unit: `J${i}`,
+    room: i % 2 ? 'Cold room' : 'Hall',
+    lot: 'AC-31-01',
+    stageName: 'eggs',
+    number: 20_000,
+    sd: 400,
+    due: [{ kind: 'check', urgency: 2, says: 'eyed check: two thirds of the way' }],
+    ...over,
+  }) as unknown as RoundHolding;
+const paper = (over: Partial<ReleasePaper> = {}): ReleasePaper => ({
+  number: 'R-2031-0004',
+  issuedAt: NOW,
+  issuedBy: 'Manager',
+  superseded: false,
+  entry: {
+    entryId: 'e1',
+    at: NOW,
+    lot: 'AC-31-01 L',
+    lotId: 3,
+    species: 'Arctic char',
+    unit: 'R2',
+    site: 'Lake Ivarre',
+    number: 8911,
+    sd: 60,
+    meanG: 1.01,
+    paper: null,
+    voided: false,
+  },
+  families: [
+    { female: 'F34', males: 'M4, M7', share: 0.6 },
+    { female: 'F31', males: 'M4', share: 0.4 },
+  ],
+  batches: [{ massG: 100, count: 99 }],
+  bucketsG: [5000, 4000],
+  waterCelsius: 7.4,
+  measuredBy: 'Hand',
+  siteName: 'Ombrel Hatchery',
+  said: { number: 8911, sd: 60, meanG: 1.01 },
+  ...over,
+});
+
+test('the stock list of a season stands on one page; a long one goes on over as many as it needs', async () => {
+  expect(await printed(stockListPdf(stock(60), 'Ombrel Hatchery', VIENNA))).toMatchObject({
+    pages: 1,
+  });
+  const long = await printed(stockListPdf(stock(600), 'Ombrel Hatchery', VIENNA));
+  expect(long.pages).toBeGreaterThan(5);
+  expect(long.pages).toBeLessThan(20);
+});
+
+test('nothing in stock is a page too, also as known at an earlier day', async () => {
+  const empty = { ...stock(0), knownAt: NOW - 86_400_000 };
+  expect((await printed(stockListPdf(empty, 'Ombrel Hatchery', VIENNA))).pages).toBe(1);
+});
+
+test('the round sheet: rooms in their order, with room to write, over several pages', async () => {
+  const sheet = (n: number) =>
+    printed(
+      roundSheetPdf(
+        Array.from({ length: n }, (_, i) => holding(i)),
+        'Ombrel Hatchery',
+        NOW,
+        VIENNA,
+      ),
+    );
+  expect(await sheet(20)).toMatchObject({ pages: 1 });
+  expect((await sheet(200)).pages).toBeGreaterThan(3);
+  expect((await sheet(0)).pages).toBe(1);
+});
+
+test('a release paper under its number; one of many parents and buckets stays readable over more pages', async () => {
+  const one = await printed(releasePaperPdf(paper(), VIENNA));
+  expect(one).toMatchObject({ pages: 1 });
+  const many = await printed(
+    releasePaperPdf(
+      paper({
+        families: Array.from({ length: 120 }, (_, i) => ({ female: `F${i}`, males: 'M4', share: 1 / 120 })),
+        bucketsG: Array.from({ length: 80 }, () => 8000),
+      }),
+      VIENNA,
+    ),
+  );
+  expect(many.pages).toBeGreaterThan(1);
+});
+
+test('a superseded one says so, and one without mean or parents is still printed', async () => {
+  const plain = await printed(releasePaperPdf(paper(), VIENNA));
+  const superseded = await printed(releasePaperPdf(paper({ superseded: true }), VIENNA));
+  expect(superseded.bytes).toBeGreaterThan(plain.bytes);
+  const bare = paper({
+    families: [],
+    batches: [],
+    bucketsG: [],
+    waterCelsius: null,
+    said: { number: 10, sd: 0, meanG: null },
+  });
+  expect((await printed(releasePaperPdf(bare, VIENNA))).pages).toBe(1);
+});
