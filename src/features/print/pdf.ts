@@ -151,7 +151,7 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string): Promis
       { title: 'share', width: 60, right: true },
       { title: 'of these', width: 70, right: true },
     ],
-    p.families.slice(0, 28).map((f) => [f.female, f.males, percent(f.share), grouped(f.share * said.number)]),
+    p.families.map((f) => [f.female, f.males, percent(f.share), grouped(f.share * said.number)]),
   );
   doc
     .moveDown(0.4)
