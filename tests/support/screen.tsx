@@ -1,8 +1,11 @@
-import { cleanup, render } from '@testing-library/react';
+import { cleanup, configure, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/features/frame/session';
 import { WorkingProvider } from '@/features/frame/Working';
+
+// A machine that is busy with something else is no failure.
+configure({ asyncUtilTimeout: 15_000 });
 
 /** 14 April 2031, 07:42 in Vienna. */
 export const NOW = Date.parse('2031-04-14T05:42:00Z');
