@@ -1,3 +1,4 @@
+import { flowsBetweenLots } from '@/store/books/flows';
 import type { Context } from './define';
 import { queuePredictions } from './jobs';
 
@@ -14,18 +15,8 @@ export async function reworkClocks(c: Context, lots: readonly number[]): Promise
   const changed = new Set<number>();
   let frontier = [...new Set(lots)];
   for (let g = 0; g < MOST_GENERATIONS && frontier.length > 0; g++) {
-    const children = (await c
-      .trx('posting as p')
-      .join('holding as h', 'h.id', 'p.holding_id')
-      .join('posting as q', 'q.entry_seq', 'p.entry_seq')
-      .join('holding as g', 'g.id', 'q.holding_id')
-      .where({ 'p.account': 'holding', 'q.account': 'holding' })
-      .whereNull('p.superseded_seq')
-      .whereNull('q.superseded_seq')
-      .where('p.delta', '<', 0)
-      .where('q.delta', '>', 0)
+    const children = (await flowsBetweenLots(c.trx)
       .whereIn('h.lot_id', frontier)
-      .whereRaw('g.lot_id <> h.lot_id')
       .distinct('g.lot_id')
       .pluck('g.lot_id')) as number[];
     frontier = [];
@@ -50,18 +41,9 @@ export async function reworkClocks(c: Context, lots: readonly number[]): Promise
 
 /** What was poured into lots from other lots, with the clocks of those. */
 async function inflowsOf(c: Context, lots: readonly number[]): Promise<Inflow[]> {
-  return (await c
-    .trx('posting as q')
-    .join('holding as g', 'g.id', 'q.holding_id')
-    .join('posting as p', (on) => on.on('p.entry_seq', 'q.entry_seq').andOn('p.delta', c.trx.raw('-q.delta') as never))
-    .join('holding as h', 'h.id', 'p.holding_id')
+  return (await flowsBetweenLots(c.trx)
     .join('lot as t', 't.id', 'h.lot_id')
-    .where({ 'p.account': 'holding', 'q.account': 'holding' })
-    .whereNull('p.superseded_seq')
-    .whereNull('q.superseded_seq')
-    .where('q.delta', '>', 0)
     .whereIn('g.lot_id', [...lots])
-    .whereRaw('g.lot_id <> h.lot_id')
     .groupBy('g.lot_id', 't.id', 't.fertilised_at')
     .select({ child: 'g.lot_id', clock: 't.fertilised_at' }, c.trx.raw('SUM(q.delta) AS number'))) as Inflow[];
 }

@@ -300,3 +300,28 @@ test('a command refused inside a longer transaction leaves nothing behind', asyn
   expect(await h.db('entry').count('* as n').first()).toEqual({ n: Number((before as { n: number }).n) + 1 });
   await sound();
 });
+
+test('dates are worked anew for the lots that an entry moved or looked at, and for no other', async () => {
+  await untilPonded();
+  await h.send('stock.bring', {
+    account: 'arrived',
+    species: 'arctic-char',
+    stage: 'fry',
+    unit: h.units.R2!,
+    measured: { method: 'counted', number: 500 },
+  });
+  h.clock.now += 20 * DAY;
+  await h.send('check.record', { unit: h.units.J1!, check: 'eyed', trials: 100, successes: 82 });
+  await h.send('pick.record', { unit: h.units.J1!, number: 40 });
+  await h.send('feed.record', { unit: h.units.R2!, massG: 20, product: 'crumb 0.5' });
+  const asked = async (kind: string) => {
+    await h.db('job').delete();
+    await h.send('entry.correct', { entryId: await lastEntry(kind), reason: 'wrong jar' });
+    return (await h.db('job').where({ kind: 'predict' }).pluck('subject')).map(Number);
+  };
+  const lotIn = async (unit: string) =>
+    ((await h.db('holding').where({ unit_id: h.units[unit]! }).first('lot_id')) as { lot_id: number }).lot_id;
+  expect(await asked('check')).toEqual([await lotIn('J1')]);
+  expect(await asked('pick')).toEqual([await lotIn('J1')]);
+  expect(await asked('feed')).toEqual([await lotIn('R2')]);
+});

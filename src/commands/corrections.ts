@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { acts as actsSchema } from '@/core/books/entry';
 import { bookContext } from '@/store/bookContext';
+import type { Recorded } from '@/store/books/record';
 import { type EntryRow, fromJson } from '@/store/books/rows';
 import { stateWithout } from '@/store/books/without';
 import { reworkClocks } from './clocks';
@@ -151,7 +152,7 @@ export const correct = defineCommand({
     if (!p.replacement) {
       const done = await c.record([voiding]);
       await putBackReading(c, entry);
-      await afterwards(c, entry);
+      await afterwards(c, entry, done);
       return { taken: entry.kind, rederived: done.rederived.length };
     }
     // The original's command is carried out anew; what it records stands in the original's place, in one step with the
@@ -171,7 +172,7 @@ export const correct = defineCommand({
     const sameTime = payload.at === entry.at && payload.precision === entry.precision;
     const until = sameTime ? null : asOf(c, { at: payload.at ?? c.now, precision: payload.precision ?? 'minute' });
     const made = await lotsMadeBy(c, entry);
-    let rederived = 0;
+    let done: Recorded = { seqs: [], derivations: [], rederived: [] };
     const inPlace: Context = {
       ...c,
       replacing: {
@@ -181,8 +182,7 @@ export const correct = defineCommand({
         without: await stateWithout(c.trx, entry, until, () => bookContext(c.trx, c.site.id)),
       },
       record: async (drafts) => {
-        const done = await c.record([voiding, ...drafts]);
-        rederived = done.rederived.length;
+        done = await c.record([voiding, ...drafts]);
         return { ...done, seqs: done.seqs.slice(1) };
       },
     };
@@ -192,8 +192,8 @@ export const correct = defineCommand({
       c,
       made.map((l) => l.id),
     );
-    await afterwards(c, entry);
-    return { replaced: entry.kind, rederived, result };
+    await afterwards(c, entry, done);
+    return { replaced: entry.kind, rederived: done.rederived.length, result };
   },
 });
 
@@ -213,16 +213,20 @@ async function lotsMadeBy(c: Context, entry: Found): Promise<{ id: number; grade
         .select('id', 'grade')) as { id: number; grade: string }[]);
 }
 
-async function afterwards(c: Context, entry: Found): Promise<void> {
+/** What an entry said beside the books goes; the dates of all lots that it moved or looked at are worked anew. */
+async function afterwards(c: Context, entry: Found, done: Recorded): Promise<void> {
+  const lots = (await c.trx
+    .union([
+      c
+        .trx('posting as p')
+        .join('holding as h', 'h.id', 'p.holding_id')
+        .whereIn('p.entry_seq', [entry.seq, ...done.seqs, ...done.rederived])
+        .where('h.number', '>', 0)
+        .select('h.lot_id'),
+      c.trx('observation').where({ entry_seq: entry.seq }).whereNotNull('lot_id').select('lot_id'),
+    ])
+    .pluck('lot_id')) as number[];
   await c.trx('observation').where({ entry_seq: entry.seq }).delete();
-  const lots = (await c
-    .trx('holding_point as p')
-    .join('holding as h', 'h.id', 'p.holding_id')
-    .where('p.entry_seq', '>=', entry.seq)
-    .where('h.number', '>', 0)
-    .distinct('h.lot_id')
-    .limit(200)
-    .pluck('h.lot_id')) as number[];
   await queuePredictions(c, lots);
 }
 

@@ -1,3 +1,4 @@
+import { flowsBetweenLots } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 
@@ -108,16 +109,9 @@ export async function flow(
         'l.coefficient',
         's.sd',
       ) as unknown as Promise<Load[]>,
-    db('posting as p')
-      .join('holding as h', 'h.id', 'p.holding_id')
-      .join('posting as q', (on) => on.on('q.entry_seq', 'p.entry_seq').andOn('q.delta', db.raw('-p.delta') as never))
-      .join('holding as g', 'g.id', 'q.holding_id')
-      .where({ 'p.account': 'holding', 'q.account': 'holding' })
-      .whereNull('p.superseded_seq')
-      .whereNull('q.superseded_seq')
-      .where('p.delta', '<', 0)
+    flowsBetweenLots(db)
       .whereIn('h.lot_id', ids)
-      .whereRaw('g.lot_id <> h.lot_id')
+      .whereIn('g.lot_id', ids)
       .select({ from: 'h.lot_id', to: 'g.lot_id', at: 'p.order_at', number: 'q.delta' }) as unknown as Promise<
       FlowLink[]
     >,
@@ -155,7 +149,7 @@ export async function flow(
   return {
     // A species' bands share one scale, on which its widest cannot be higher than the window.
     bands: bands.map((b) => ({ ...b, points: thin(b.points, widest.get(b.species)! / TALLEST_WINDOW) })),
-    links: links.filter((l) => ids.includes(l.to)),
+    links,
     marks: marks.map((m) => ({
       lotId: m.lotId,
       at: m.at,

@@ -1,3 +1,4 @@
+import { flowsBetweenLots } from '@/store/books/flows';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -128,20 +129,13 @@ async function relatives(
   lotId: number,
   way: 'from' | 'into',
 ): Promise<{ id: number; name: string; number: number }[]> {
-  const sign = way === 'from' ? '>' : '<';
-  const rows = (await db('posting as p')
-    .join('holding as h', 'h.id', 'p.holding_id')
-    .join('posting as q', (on) => on.on('q.entry_seq', 'p.entry_seq').andOn('q.delta', db.raw('-p.delta') as never))
-    .join('holding as g', 'g.id', 'q.holding_id')
-    .join('lot as t', 't.id', 'g.lot_id')
-    .where({ 'h.lot_id': lotId, 'p.account': 'holding', 'q.account': 'holding' })
-    .whereNull('p.superseded_seq')
-    .whereNull('q.superseded_seq')
-    .whereRaw(`p.delta ${sign} 0`)
-    .whereRaw('g.lot_id <> h.lot_id')
+  const [own, other] = way === 'from' ? ['g.lot_id', 'h.lot_id'] : ['h.lot_id', 'g.lot_id'];
+  const rows = (await flowsBetweenLots(db)
+    .join('lot as t', 't.id', other)
+    .where(own, lotId)
     .groupBy('t.id', 't.name')
     .orderBy('t.id')
-    .select('t.id', 't.name', db.raw('SUM(ABS(p.delta)) AS number'))) as {
+    .select('t.id', 't.name', db.raw('SUM(q.delta) AS number'))) as {
     id: number;
     name: string;
     number: string | number;

@@ -1,5 +1,6 @@
 import { survivalOf } from '@/core/books/arithmetic';
 import { addStage, attributed, type Entered, type Loads, sdOfLoads, sharedVariance } from '@/core/books/stair';
+import { flowsBetweenLots } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 import { totalsBy } from './standings';
 
@@ -116,20 +117,12 @@ async function lineage(db: Db, lotId: number): Promise<Link[]> {
   let frontier = [lotId];
   for (let g = 0; g < MOST_GENERATIONS && frontier.length > 0; g++) {
     for (const l of frontier) seen.add(l);
-    const found = (await db('posting as p')
-      .join('holding as h', 'h.id', 'p.holding_id')
-      .join('posting as q', (on) => on.on('q.entry_seq', 'p.entry_seq').andOn('q.delta', db.raw('-p.delta') as never))
-      .join('holding as g', 'g.id', 'q.holding_id')
-      .where({ 'p.account': 'holding', 'q.account': 'holding' })
-      .whereNull('p.superseded_seq')
-      .whereNull('q.superseded_seq')
-      .where('p.delta', '>', 0)
-      .whereIn('h.lot_id', frontier)
-      .whereRaw('g.lot_id <> h.lot_id')
-      .groupBy('g.lot_id', 'h.lot_id', 'h.stage', 'p.entry_seq', 'p.order_at')
+    const found = (await flowsBetweenLots(db)
+      .whereIn('g.lot_id', frontier)
+      .groupBy('h.lot_id', 'g.lot_id', 'g.stage', 'q.entry_seq', 'q.order_at')
       .select(
-        { from: 'g.lot_id', to: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq', at: 'p.order_at' },
-        db.raw('SUM(p.delta) AS number'),
+        { from: 'h.lot_id', to: 'g.lot_id', stage: 'g.stage', seq: 'q.entry_seq', at: 'q.order_at' },
+        db.raw('SUM(q.delta) AS number'),
       )) as Link[];
     links.push(...found.map((l) => ({ ...l, number: Number(l.number) })));
     frontier = [...new Set(found.map((l) => l.from))].filter((l) => !seen.has(l));

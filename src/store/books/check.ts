@@ -49,6 +49,15 @@ export async function checkBooks(
           const own = stored.get(entry.seq) ?? [];
           stored.delete(entry.seq);
           comparePostings(label, d.postings, own, faults);
+          // Each posting's counterpart is its neighbour: by this flows are read (flows.ts).
+          for (let i = 0; i + 1 < own.length; i += 2)
+            if (own[i + 1]!.id !== own[i]!.id + 1)
+              faults.push({
+                what: 'posting',
+                where: label,
+                stored: `${own[i]!.id} without its counterpart`,
+                replayed: 'a pair',
+              });
           for (const [key, h] of d.after) {
             const sd = sdOf(loadingsAt(key, h, entry.orderAt, state.sources), state.sources);
             const p = points.get(`${entry.seq} ${key}`);
@@ -82,7 +91,7 @@ export async function checkBooks(
 
 const near = (a: number, b: number) => Math.abs(a - b) <= 1e-6 * Math.max(1, Math.abs(a), Math.abs(b));
 
-type Kept = { account: string; holding: HoldingKey; delta: number; loadings: Map<string, number> };
+type Kept = { id: number; account: string; holding: HoldingKey; delta: number; loadings: Map<string, number> };
 
 async function storedPostings(trx: Trx, siteId: number): Promise<Map<number, Kept[]>> {
   const rows = (await trx('posting as p')
@@ -98,7 +107,13 @@ async function storedPostings(trx: Trx, siteId: number): Promise<Map<number, Kep
   const byId = new Map<number, Kept>();
   const out = new Map<number, Kept[]>();
   for (const r of rows) {
-    const kept = { account: r.account, holding: keyOfRow(r), delta: r.delta, loadings: new Map<string, number>() };
+    const kept = {
+      id: r.id,
+      account: r.account,
+      holding: keyOfRow(r),
+      delta: r.delta,
+      loadings: new Map<string, number>(),
+    };
     byId.set(r.id, kept);
     (out.get(r.entry_seq) ?? out.set(r.entry_seq, []).get(r.entry_seq)!).push(kept);
   }
