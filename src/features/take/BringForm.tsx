@@ -7,20 +7,18 @@ import { Choice, SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useCorrecting, useOriginal } from '../acts/correcting';
 import { HowManyInput, useHowMany } from '../acts/HowMany';
-import { type PlaceOption, placeOptions, type SpeciesOption } from '../acts/holding';
+import type { PlaceOption, SpeciesOption } from '../acts/holding';
 import { decimalOf, numberText } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
+import { useNewLot } from './useNewLot';
 
 const DAY_MS = 86_400_000;
 
 type BringEntry = {
   account: 'opening' | 'arrived';
-  species: string;
-  lotName: string;
   stage: string;
-  unit: number;
   measured: MeasurementInput;
   origin: string;
   fertilisedAt: number;
@@ -34,19 +32,17 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const original = useOriginal<BringEntry>();
   const many = useHowMany('counted', original?.measured);
   const [account, setAccount] = useState<'opening' | 'arrived'>(original?.account ?? 'arrived');
-  const [kind, setKind] = useState(original?.species ?? species[0]?.id ?? '');
-  const stages = species.find((s) => s.id === kind)?.stages ?? [];
+  const lot = useNewLot(act, species, places);
+  const stages = species.find((s) => s.id === lot.kind)?.stages ?? [];
   const [stage, setStage] = useState(original?.stage ?? 'fry');
-  const [to, setTo] = useState(original?.unit === undefined ? '' : String(original.unit));
   const [origin, setOrigin] = useState(original?.origin ?? '');
   const came = useCorrecting()?.at ?? now;
   const firstAge =
     original?.fertilisedAt === undefined ? '' : numberText((came - original.fertilisedAt) / DAY_MS, locale, 4);
   const [age, setAge] = useState(firstAge);
-  const [lotName, setLotName] = useState(original?.lotName ?? '');
   const m = many.read();
   const days = decimalOf(age, locale);
-  const ready = kind && to && stage && m && m !== 'all' && days.error === null;
+  const ready = lot.ready && stage && m && m !== 'all' && days.error === null;
   return (
     <ActForm
       act={act}
@@ -57,12 +53,10 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
           void act.submit(
             {
               account,
-              species: kind,
+              ...lot.payload,
               stage,
-              unit: Number(to),
               measured: m,
               origin,
-              ...(lotName ? { lotName } : original ? { lotName: null } : {}),
               ...(original && age === firstAge
                 ? {}
                 : days.value === null
@@ -88,12 +82,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
         ]}
       />
       <div className="grid grid-cols-2 gap-3">
-        <SelectField
-          label="Species"
-          value={kind}
-          onChange={setKind}
-          options={species.map((s) => ({ value: s.id, label: s.name }))}
-        />
+        {lot.speciesField}
         <SelectField
           label="Stage"
           value={stage}
@@ -108,13 +97,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
         methods={['counted', 'weight', 'volume', 'estimated']}
         error={act.errorOn('measured')}
       />
-      <SelectField
-        label="Into"
-        value={to}
-        onChange={setTo}
-        options={placeOptions(places)}
-        error={act.errorOn('unit') ?? act.errorOn('to')}
-      />
+      {lot.unitField('Into')}
       <TextField label="From" value={origin} onChange={setOrigin} hint="Station, water, seller" />
       {stage === 'egg' && (
         <TextField
@@ -126,13 +109,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
           error={act.errorOn('fertilisedAt') ?? days.error}
         />
       )}
-      <TextField
-        label="Name of the lot"
-        value={lotName}
-        onChange={setLotName}
-        placeholder="by the pattern"
-        error={act.errorOn('lotName')}
-      />
+      {lot.nameField}
       {account === 'arrived' && (
         <Caution>
           Transfers and imports need permits and health papers; temper slowly, and keep arrivals apart from other stock

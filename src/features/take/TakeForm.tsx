@@ -5,25 +5,23 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { Choice, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
 import { HowManyInput, useHowMany } from '../acts/HowMany';
-import { type PlaceOption, placeOptions, type SpeciesOption } from '../acts/holding';
+import type { PlaceOption, SpeciesOption } from '../acts/holding';
 import { measureOf, measureText, useShown } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
+import { useNewLot } from './useNewLot';
 
 type TakeEntry = {
-  species: string;
-  lotName: string;
   females: { tag: string; massG?: number; share?: number }[];
   males: { tag: string }[];
   cross: 'pooled' | 'pairs';
   pairs: { female: string; males: string[] }[];
   measured: MeasurementInput;
-  unit: number;
 };
 
 /** Eggs taken: parents, crosses, and the number measured by volume samples. */
@@ -34,7 +32,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
   const event = useEventFields();
   const original = useOriginal<TakeEntry>();
   const many = useHowMany('volume', original?.measured);
-  const [kind, setKind] = useState(original?.species ?? species[0]?.id ?? '');
+  const lot = useNewLot(act, species, places, places.find((p) => p.kind === 'bench')?.id);
   const [females, setFemales] = useState([
     ...(original?.females ?? []).map((f) => ({
       tag: f.tag,
@@ -47,15 +45,13 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
   const [pairs, setPairs] = useState<Record<string, string>>(() =>
     Object.fromEntries((original?.pairs ?? []).map((p) => [p.female, p.males.join(' ')])),
   );
-  const [to, setTo] = useState(String(original?.unit ?? places.find((p) => p.kind === 'bench')?.id ?? ''));
-  const [lotName, setLotName] = useState(original?.lotName ?? '');
   const share = (tag: string) => original?.females?.find((f) => f.tag === tag)?.share;
   const maleTags = males.split(/[\s,;]+/).filter(Boolean);
   const filled = females.filter((f) => f.tag.trim());
   const masses = filled.map((f) => measureOf(f.mass, 'mass', unit('mass'), locale));
   const m = many.read();
   const ready =
-    kind && to && filled.length > 0 && maleTags.length > 0 && m && m !== 'all' && masses.every((x) => !x.error);
+    lot.ready && filled.length > 0 && maleTags.length > 0 && m && m !== 'all' && masses.every((x) => !x.error);
   const set = (i: number, p: Partial<{ tag: string; mass: string }>) => {
     const next = females.map((f, k) => (k === i ? { ...f, ...p } : f));
     if (i === females.length - 1 && next[i]!.tag) next.push({ tag: '', mass: '' });
@@ -72,9 +68,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
         if (!ready) return;
         void act.submit(
           {
-            species: kind,
-            unit: Number(to),
-            ...(lotName ? { lotName } : original ? { lotName: null } : {}),
+            ...lot.payload,
             females: filled.map((f, i) => ({
               tag: f.tag.trim(),
               ...(masses[i]!.value === null ? {} : { massG: masses[i]!.value }),
@@ -101,13 +95,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
     >
       <div className="grid grid-cols-2 gap-8 max-md:grid-cols-1">
         <div className="flex flex-col gap-3">
-          <SelectField
-            label="Species"
-            value={kind}
-            onChange={setKind}
-            options={species.map((s) => ({ value: s.id, label: s.name }))}
-            error={act.errorOn('species')}
-          />
+          {lot.speciesField}
           <fieldset className="field">
             <legend className="label mb-1 text-[0.87rem] text-soft">Females (tag, mass in {unit('mass')})</legend>
             {females.map((f, i) => (
@@ -187,27 +175,15 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
           <Caution>
             Samples and total both dry, or both hardened: eggs swell in between. Wet hands and light hurt eggs.
           </Caution>
-          <SelectField
-            label="They stand in"
-            value={to}
-            onChange={setTo}
-            options={placeOptions(places)}
-            error={act.errorOn('unit') ?? act.errorOn('to')}
-          />
-          <TextField
-            label="Name of the lot"
-            value={lotName}
-            onChange={setLotName}
-            placeholder="by the pattern"
-            error={act.errorOn('lotName')}
-          />
+          {lot.unitField('They stand in')}
+          {lot.nameField}
           {event.view(act.errorOn('at'))}
         </div>
       </div>
       {done && (
         <p>
           Next:{' '}
-          <Link className="link" href={`/take?unit=${to}`}>
+          <Link className="link" href={`/take?unit=${lot.unit}`}>
             lay them down
           </Link>
           .

@@ -1,0 +1,54 @@
+import { useState } from 'react';
+import { SelectField, TextField } from '@/ui/fields';
+import { useOriginal } from '../acts/correcting';
+import { type PlaceOption, placeOptions, type SpeciesOption } from '../acts/holding';
+import type { Act } from '../acts/useAct';
+
+type Entry = { species: string; unit: number; lotName: string };
+
+/** What every lot begins with, taken or brought: its species, where it stands, its name; with the fields for them. */
+export function useNewLot(act: Act, species: SpeciesOption[], places: PlaceOption[], firstUnit?: number) {
+  const original = useOriginal<Entry>();
+  const [kind, setKind] = useState(original?.species ?? species[0]?.id ?? '');
+  const [unit, setUnit] = useState(String(original?.unit ?? firstUnit ?? ''));
+  const [name, setName] = useState(original?.lotName ?? '');
+  return {
+    /** The chosen species. */
+    kind,
+    /** Id of the chosen unit, or empty. */
+    unit,
+    ready: kind !== '' && unit !== '',
+    payload: {
+      species: kind,
+      unit: Number(unit),
+      ...(name ? { lotName: name } : original ? { lotName: null } : {}),
+    },
+    speciesField: (
+      <SelectField
+        label="Species"
+        value={kind}
+        onChange={setKind}
+        options={species.map((s) => ({ value: s.id, label: s.name }))}
+        error={act.errorOn('species')}
+      />
+    ),
+    unitField: (label: string) => (
+      <SelectField
+        label={label}
+        value={unit}
+        onChange={setUnit}
+        options={placeOptions(places)}
+        error={act.errorOn('unit')}
+      />
+    ),
+    nameField: (
+      <TextField
+        label="Name of the lot"
+        value={name}
+        onChange={setName}
+        placeholder="by the pattern"
+        error={act.errorOn('lotName')}
+      />
+    ),
+  };
+}
