@@ -70,18 +70,12 @@ export async function predictLot(
   for (const sensor of here) {
     const temperatures = await temperaturesFor(db, spans, sensor, lot.fertilised_at, now);
     const blank = { lot_id: lotId, sensor_id: sensor, worked_at: now };
-    if (temperatures.length === 0) {
+    const unknown = (note: string) => {
       for (const m of species.milestones)
-        rows.push({
-          ...blank,
-          milestone: m.id,
-          at: null,
-          low: null,
-          high: null,
-          measured_share: 0,
-          passed: 0,
-          note: 'no temperature was recorded for this water since fertilisation',
-        });
+        rows.push({ ...blank, milestone: m.id, at: null, low: null, high: null, measured_share: 0, passed: 0, note });
+    };
+    if (temperatures.length === 0) {
+      unknown('no temperature was recorded for this water since fertilisation');
       continue;
     }
     const phases: Phase[] = species.milestones.map((m) => ({
@@ -121,17 +115,7 @@ export async function predictLot(
         });
     } catch (e) {
       if (!(e instanceof PredictionRefused)) throw e;
-      for (const m of species.milestones)
-        rows.push({
-          ...blank,
-          milestone: m.id,
-          at: null,
-          low: null,
-          high: null,
-          measured_share: 0,
-          passed: 0,
-          note: e.message.slice(0, 400),
-        });
+      unknown(e.message.slice(0, 400));
     }
   }
   await db.transaction(async (trx) => {

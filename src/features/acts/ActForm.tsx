@@ -16,6 +16,7 @@ export function ActForm({
   onSend,
   label,
   disabled,
+  needs = [],
   className = 'flex flex-col gap-3',
   children,
 }: {
@@ -25,11 +26,16 @@ export function ActForm({
   onSend: () => void;
   label: string;
   disabled?: boolean;
+  /** What is still to be given before it can be sent, in a few words each; said beside the button. */
+  needs?: readonly (string | false | null | undefined)[];
   className?: string;
   children: ReactNode;
 }) {
   const correcting = useCorrecting();
-  const held = disabled || event?.error !== undefined || (correcting !== null && correcting.reason.trim() === '');
+  const wanting = [...needs, event?.error && 'the time', correcting?.reason.trim() === '' && 'why'].filter(
+    (n): n is string => Boolean(n),
+  );
+  const held = disabled || wanting.length > 0;
   return (
     <form
       className={className}
@@ -49,7 +55,7 @@ export function ActForm({
           hint="It stays beside the entry"
         />
       )}
-      <ActFoot act={act} label={correcting ? 'Put it right' : label} disabled={held} />
+      <ActFoot act={act} label={correcting ? 'Put it right' : label} disabled={held} needs={wanting} />
     </form>
   );
 }

@@ -5,13 +5,13 @@ import type { MeasurementInput } from '@/core/books/measure';
 import { grouped } from '@/core/quantities/format';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
+import { type Batch, BatchRows, useBatches } from './batches';
 import { useOriginal } from './correcting';
-import { HowManyInput, MeanWeight, useHowMany } from './HowMany';
+import { HowManyInput, useHowMany } from './HowMany';
 import { type ActHolding, at } from './holding';
 import { MeasureInput, measureOf, measureText, useShown } from './inputs';
-import { emptyPairs, PairRows } from './pairs';
+import { emptyPairs } from './pairs';
 import { useAct } from './useAct';
-import { type Batch, useBatches } from './useBatches';
 import { useEventFields } from './when';
 
 /** Sample weights, batch by batch until settled, with the whole if weighed. */
@@ -47,18 +47,9 @@ export function WeighForm({ h }: { h: ActHolding }) {
           );
       }}
       label="Record weights"
-      disabled={batches.length === 0 || totalG.error !== null}
+      needs={[batches.length === 0 && 'a batch weighed and counted', totalG.error && 'the mass of all']}
     >
-      <PairRows
-        label="Sample batches"
-        dimension="mass"
-        first="mass"
-        rows={weights.rows}
-        onChange={weights.setRows}
-        flagged={weights.flagged}
-        error={act.errorOn('batches')}
-      />
-      <MeanWeight batches={batches} />
+      <BatchRows weights={weights} act={act} />
       <MeasureInput
         label="All weighed (if so)"
         dimension="mass"

@@ -48,16 +48,10 @@ export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVol
   );
   const totalMl = measureOf(total, 'volume', unit('volume'), locale).value;
   const parts = rows
-    .filter((r) => r.unit && r.volume)
+    .filter((r) => r.unit || r.volume)
     .map((r) => ({ unit: Number(r.unit), volumeMl: measureOf(r.volume, 'volume', unit('volume'), locale).value }));
   const grad = measureOf(graduation, 'volume', unit('volume', true), locale).value;
   const poured = parts.reduce((s, p) => s + (p.volumeMl ?? 0), 0);
-  const ready =
-    totalMl !== null &&
-    totalMl > 0 &&
-    parts.length > 0 &&
-    parts.every((p) => p.volumeMl !== null && p.volumeMl > 0) &&
-    grad !== null;
   const set = (i: number, p: Partial<(typeof rows)[number]>) => {
     const next = rows.map((r, k) => (k === i ? { ...r, ...p } : r));
     if (i === rows.length - 1 && next[i]!.unit && next[i]!.volume) next.push({ unit: '', volume: '' });
@@ -68,14 +62,18 @@ export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVol
       act={act}
       event={event}
       onSend={() => {
-        if (ready)
-          void act.submit(
-            { unit: h.unitId, lotId: h.lotId, totalVolumeMl: totalMl, parts, graduationMl: grad, ...event.payload },
-            (r) => `Laid down in ${((r?.units as string[] | undefined) ?? []).join(', ')}.`,
-          );
+        void act.submit(
+          { unit: h.unitId, lotId: h.lotId, totalVolumeMl: totalMl, parts, graduationMl: grad, ...event.payload },
+          (r) => `Laid down in ${((r?.units as string[] | undefined) ?? []).join(', ')}.`,
+        );
       }}
       label="Lay down"
-      disabled={!ready}
+      needs={[
+        !totalMl && 'the volume of all',
+        (parts.length === 0 || parts.some((p) => p.unit === 0)) && 'a unit',
+        parts.some((p) => !p.volumeMl) && 'the volume for each unit',
+        grad === null && 'what the measure reads to',
+      ]}
     >
       <MeasureInput
         label="Volume of all"
@@ -197,7 +195,7 @@ export function MoveForm({
           );
       }}
       label={pond ? 'Pond them' : 'Move'}
-      disabled={!m || !to}
+      needs={[!m && 'how many', !to && 'a unit to go to']}
     >
       <HowManyInput
         value={many.value}
@@ -259,29 +257,31 @@ export function GradeForm({ h, places }: FormProps) {
   );
   const set = (i: number, p: Partial<ClassRow>) => setClasses(classes.map((c, k) => (k === i ? { ...c, ...p } : c)));
   const read = classes.map((c) => ({ ...c, m: readHowMany(c.many, locale, shown) }));
-  const ready = read.every((c) => c.m && c.unit && c.grade);
   return (
     <ActForm
       act={act}
       event={event}
       onSend={() => {
-        if (ready)
-          void act.submit(
-            {
-              ...at(h),
-              classes: read.map((c) => ({
-                grade: c.grade,
-                unit: Number(c.unit),
-                amount: amountPayload(c.m!),
-                ...(c.stage ? { stage: c.stage } : {}),
-              })),
-              ...event.payload,
-            },
-            (r) => `New lots: ${((r?.lots as string[] | undefined) ?? []).join(', ')}.`,
-          );
+        void act.submit(
+          {
+            ...at(h),
+            classes: read.map((c) => ({
+              grade: c.grade,
+              unit: Number(c.unit),
+              amount: amountPayload(c.m!),
+              ...(c.stage ? { stage: c.stage } : {}),
+            })),
+            ...event.payload,
+          },
+          (r) => `New lots: ${((r?.lots as string[] | undefined) ?? []).join(', ')}.`,
+        );
       }}
       label="Record grading"
-      disabled={!ready}
+      needs={[
+        read.some((c) => !c.grade.trim()) && 'a name for each class',
+        read.some((c) => !c.unit) && 'a unit for each class',
+        read.some((c) => !c.m) && 'how many are in each',
+      ]}
     >
       <p className="quiet">
         Feed none today and see that the receiving units are filled. With every class measured the grading is a count of

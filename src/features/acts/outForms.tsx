@@ -7,13 +7,12 @@ import { Caution } from '@/ui/caution';
 import { SelectField, TextField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
+import { type Batch, BatchRows, useBatches } from './batches';
 import { useOriginal } from './correcting';
-import { HowManyInput, MeanWeight, useHowMany } from './HowMany';
+import { HowManyInput, useHowMany } from './HowMany';
 import { type ActHolding, at, type FormProps } from './holding';
 import { MeasureInput, measureOf, measureText, useShown } from './inputs';
-import { PairRows } from './pairs';
 import { useAct } from './useAct';
-import { type Batch, useBatches } from './useBatches';
 import { useEventFields } from './when';
 
 const outWords = {
@@ -143,7 +142,12 @@ export function ReleaseForm({ h, sites }: FormProps) {
         );
       }}
       label="Record release"
-      disabled={batches.length === 0 || good.length === 0 || bad !== null || !site}
+      needs={[
+        !site && 'a site',
+        batches.length === 0 && 'a batch weighed and counted',
+        (good.length === 0 || bad !== null) && 'the buckets',
+        celsius.error && 'the temperature',
+      ]}
     >
       <SelectField
         label="Released to"
@@ -152,16 +156,7 @@ export function ReleaseForm({ h, sites }: FormProps) {
         options={sites.map((s) => ({ value: String(s.id), label: s.name }))}
         error={act.errorOn('site')}
       />
-      <PairRows
-        label="Sample batches"
-        dimension="mass"
-        first="mass"
-        rows={weights.rows}
-        onChange={weights.setRows}
-        flagged={weights.flagged}
-        error={act.errorOn('batches')}
-      />
-      <MeanWeight batches={batches} />
+      <BatchRows weights={weights} act={act} />
       <TextField
         label={`Buckets, ${unit('mass')} each, one after the other`}
         value={buckets}

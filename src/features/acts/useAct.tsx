@@ -100,8 +100,21 @@ export function useAct(type: string, onDone?: () => void): Act {
   };
 }
 
+const inWords = (list: readonly string[]) =>
+  list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`;
+
 /** Below a form: its button, what was refused where no field shows it, what was asked, what was recorded. */
-export function ActFoot({ act, label, disabled }: { act: Act; label: string; disabled?: boolean }) {
+export function ActFoot({
+  act,
+  label,
+  disabled,
+  needs = [],
+}: {
+  act: Act;
+  label: string;
+  disabled?: boolean;
+  needs?: readonly string[];
+}) {
   const r = act.refused;
   return (
     <div className="flex flex-col gap-2">
@@ -140,9 +153,12 @@ export function ActFoot({ act, label, disabled }: { act: Act; label: string; dis
           )}
         </p>
       )}
-      <button type="submit" className="button main self-start" disabled={disabled || act.busy}>
-        {label}
-      </button>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <button type="submit" className="button main" disabled={disabled || act.busy}>
+          {label}
+        </button>
+        {needs.length > 0 && <span className="quiet text-[0.9rem]">needs {inWords(needs)}</span>}
+      </div>
     </div>
   );
 }

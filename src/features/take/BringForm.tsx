@@ -42,35 +42,33 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const [age, setAge] = useState(firstAge);
   const m = many.read();
   const days = decimalOf(age, locale);
-  const ready = lot.ready && stage && m && m !== 'all' && days.error === null;
   return (
     <ActForm
       act={act}
       event={event}
       className="flex max-w-[560px] flex-col gap-3"
       onSend={() => {
-        if (ready)
-          void act.submit(
-            {
-              account,
-              ...lot.payload,
-              stage,
-              measured: m,
-              origin,
-              ...(original && age === firstAge
-                ? {}
-                : days.value === null
-                  ? original
-                    ? { fertilisedAt: null }
-                    : {}
-                  : { fertilisedAt: Math.round((Number(event.payload.at) || now) - days.value * DAY_MS) }),
-              ...event.payload,
-            },
-            (r) => `${r?.lot}: ${r?.text}.`,
-          );
+        void act.submit(
+          {
+            account,
+            ...lot.payload,
+            stage,
+            measured: m,
+            origin,
+            ...(original && age === firstAge
+              ? {}
+              : days.value === null
+                ? original
+                  ? { fertilisedAt: null }
+                  : {}
+                : { fertilisedAt: Math.round((Number(event.payload.at) || now) - days.value * DAY_MS) }),
+            ...event.payload,
+          },
+          (r) => `${r?.lot}: ${r?.text}.`,
+        );
       }}
       label="Record"
-      disabled={!ready}
+      needs={[...lot.needs, !stage && 'a stage', (!m || m === 'all') && 'the number', days.error && 'the age']}
     >
       <Choice
         label="They were"

@@ -50,8 +50,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
   const filled = females.filter((f) => f.tag.trim());
   const masses = filled.map((f) => measureOf(f.mass, 'mass', unit('mass'), locale));
   const m = many.read();
-  const ready =
-    lot.ready && filled.length > 0 && maleTags.length > 0 && m && m !== 'all' && masses.every((x) => !x.error);
+  const eggs = m === 'all' ? null : m;
   const set = (i: number, p: Partial<{ tag: string; mass: string }>) => {
     const next = females.map((f, k) => (k === i ? { ...f, ...p } : f));
     if (i === females.length - 1 && next[i]!.tag) next.push({ tag: '', mass: '' });
@@ -63,9 +62,16 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
       act={act}
       className="flex max-w-[960px] flex-col gap-5"
       label="Record take"
-      disabled={!ready || event.error !== undefined}
+      needs={[
+        ...lot.needs,
+        filled.length === 0 && 'a female',
+        females.some((f) => f.mass.trim() && !f.tag.trim()) && 'a tag for each female',
+        masses.some((x) => x.error) && 'masses that can be read',
+        maleTags.length === 0 && 'a male',
+        !eggs && 'the number of eggs',
+        event.error && 'the time',
+      ]}
       onSend={() => {
-        if (!ready) return;
         void act.submit(
           {
             ...lot.payload,
@@ -86,7 +92,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
                     .filter((p) => p.males.length > 0),
                 }
               : {}),
-            measured: m,
+            measured: eggs,
             ...event.payload,
           },
           (r) => `${r?.lot}: ${r?.text} eggs.`,

@@ -17,7 +17,7 @@ export function useNewLot(act: Act, species: SpeciesOption[], places: PlaceOptio
     kind,
     /** Id of the chosen unit, or empty. */
     unit,
-    ready: kind !== '' && unit !== '',
+    needs: [kind === '' && 'a species', unit === '' && 'a unit'],
     payload: {
       species: kind,
       unit: Number(unit),

@@ -1,0 +1,112 @@
+/** @jest-environment jsdom */
+import { screen } from '@testing-library/react';
+import { server, show } from '../../../tests/support/screen';
+import { TakeForm } from '../take/TakeForm';
+import { WeighForm } from './countForms';
+import type { ActHolding, PlaceOption } from './holding';
+import { GradeForm, LayDownForm, MoveForm } from './moveForms';
+import { ReleaseForm } from './outForms';
+
+const h: ActHolding = {
+  unitId: 1,
+  unit: 'B1',
+  lotId: 9,
+  lot: 'AC-31-01',
+  stage: 'egg',
+  stageName: 'eggs',
+  number: 60_000,
+  stages: [
+    { id: 'egg', name: 'eggs' },
+    { id: 'fry', name: 'fry' },
+  ],
+  checks: [],
+};
+const places: PlaceOption[] = ['B1', 'J1', 'J2'].map((name, i) => ({
+  id: i + 1,
+  name,
+  room: 'Hall',
+  kind: i === 0 ? 'bench' : 'jar',
+  holds: '',
+}));
+const sites = [{ id: 5, name: 'Lake Ivarre' }];
+const button = () =>
+  screen.getAllByRole('button').find((b) => b.getAttribute('type') === 'submit') as HTMLButtonElement;
+/** What stands beside the button; null when it can be pressed. */
+const needs = () => {
+  const said = button().nextElementSibling?.textContent ?? null;
+  expect(button().disabled).toBe(said !== null);
+  return said;
+};
+
+test('a form says what it still needs, and nothing more once it has it', async () => {
+  const { user } = show(<TakeForm species={[{ id: 'sterlet', name: 'Sterlet', stages: [] }]} places={places} />);
+  expect(needs()).toBe('needs a female, a male and the number of eggs');
+  await user.type(screen.getByLabelText('Female 1, tag'), 'F1');
+  await user.type(screen.getByLabelText('Males (tags)'), 'M1 M2');
+  expect(needs()).toBe('needs the number of eggs');
+  await user.click(screen.getByLabelText('counted'));
+  await user.type(screen.getByLabelText('Number of eggs'), '900');
+  expect(needs()).toBeNull();
+});
+
+test('a mass without a tag is asked about, not left out', async () => {
+  const { user } = show(<TakeForm species={[{ id: 'sterlet', name: 'Sterlet', stages: [] }]} places={places} />);
+  await user.type(screen.getByLabelText('Female 1, tag'), 'F1');
+  await user.type(screen.getByLabelText('Female 2, mass'), '2.4');
+  expect(needs()).toContain('a tag for each female');
+  await user.type(screen.getByLabelText('Female 2, tag'), 'F2');
+  await user.type(screen.getByLabelText('Female 2, mass'), ' handfuls');
+  expect(needs()).toContain('masses that can be read');
+});
+
+test('laying down: a unit without its volume, or a volume without its unit, holds the form', async () => {
+  const { user } = show(<LayDownForm h={h} places={places} sites={sites} totalVolumeMl={3000} />);
+  expect(needs()).toBe('needs a unit');
+  await user.selectOptions(screen.getByLabelText('Unit 1'), '2');
+  expect(needs()).toBe('needs the volume for each unit');
+  await user.type(screen.getByLabelText('Volume, L'), '1.5');
+  expect(needs()).toBeNull();
+  await user.type(screen.getAllByLabelText('Volume, L')[1]!, '1.5');
+  expect(needs()).toBe('needs a unit');
+  await user.selectOptions(screen.getByLabelText('Unit 2'), '3');
+  expect(needs()).toBeNull();
+});
+
+test('a batch without its count holds back the others too', async () => {
+  const { user } = show(<WeighForm h={{ ...h, stage: 'fry' }} />);
+  expect(needs()).toBe('needs a batch weighed and counted');
+  await user.type(screen.getByLabelText('mass 1'), '120');
+  await user.type(screen.getByLabelText('count 1'), '60');
+  expect(needs()).toBeNull();
+  await user.type(screen.getByLabelText('mass 2'), '118');
+  expect(needs()).toBe('needs a batch weighed and counted');
+  await user.type(screen.getByLabelText('count 2'), '0');
+  expect(needs()).not.toBeNull();
+  await user.clear(screen.getByLabelText('count 2'));
+  await user.type(screen.getByLabelText('count 2'), '59');
+  await user.type(screen.getByLabelText(/^All weighed/), '12 parsecs');
+  expect(needs()).toBe('needs the mass of all');
+});
+
+test('moving and grading name what is missing in words of theirs', async () => {
+  const move = show(<MoveForm h={h} places={places} sites={sites} />);
+  expect(needs()).toBe('needs how many and a unit to go to');
+  move.unmount();
+  const { user } = show(<GradeForm h={h} places={places} sites={sites} />);
+  expect(needs()).toBe('needs a unit for each class and how many are in each');
+  await user.clear(screen.getAllByLabelText('Class')[1]!);
+  expect(needs()).toBe('needs a name for each class, a unit for each class and how many are in each');
+});
+
+test('a temperature that cannot be read does not go missing from a release', async () => {
+  const { user } = show(<ReleaseForm h={{ ...h, stage: 'fry' }} places={places} sites={sites} />);
+  await user.selectOptions(screen.getByLabelText('Released to'), '5');
+  await user.type(screen.getByLabelText('mass 1'), '120');
+  await user.type(screen.getByLabelText('count 1'), '60');
+  await user.type(screen.getByLabelText(/^Buckets/), '8.2 7.9');
+  expect(needs()).toBeNull();
+  await user.type(screen.getByLabelText(/^Receiving water/), 'cold');
+  expect(needs()).toBe('needs the temperature');
+  await user.click(button());
+  expect(server.sent).toHaveLength(0);
+});
