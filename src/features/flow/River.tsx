@@ -52,7 +52,8 @@ export function River({
     () => scaleTime().domain([flow.from, flow.to]).range([0, right]).clamp(true),
     [flow.from, flow.to, right],
   );
-  const river = useMemo(() => layOut(flow, (t) => x(t), size.height - HEAD - 8, right), [flow, x, size.height, right]);
+  const end = x(Math.min(now, flow.to));
+  const river = useMemo(() => layOut(flow, (t) => x(t), size.height - HEAD - 8, end), [flow, x, size.height, end]);
   const placed = useMemo(
     () =>
       new Map(river.groups.flatMap((g) => g.bands.map((b) => [b.lotId, { band: b, perPixel: g.perPixel }] as const))),
@@ -101,6 +102,15 @@ export function River({
               <Scale perPixel={g.perPixel} x={right + RIGHT - 10} y={g.top + 6} />
             </g>
           ))}
+          {/* Under the bands, which end at it. */}
+          {now >= flow.from && now <= flow.to && (
+            <g pointerEvents="none">
+              <line x1={x(now)} x2={x(now)} y1={-16} y2={height - HEAD} stroke="var(--hand)" strokeWidth={1.4} />
+              <text x={x(now) - 4} y={-9} textAnchor="end" fontSize={12} fontWeight={700} fill="var(--hand)">
+                today
+              </text>
+            </g>
+          )}
           {flow.links.map((l, i) => {
             const a = placed.get(l.from);
             const b = placed.get(l.to);
@@ -122,7 +132,7 @@ export function River({
               band={band}
               perPixel={perPixel}
               x={x}
-              to={flow.to}
+              to={Math.min(now, flow.to)}
               faded={faded(band.lotId)}
               onMove={(at, px, py) => setHover({ band, at, x: px, y: py })}
               onLeave={() => setHover(null)}
@@ -155,14 +165,6 @@ export function River({
               </g>
             );
           })}
-          {now >= flow.from && now <= flow.to && (
-            <g pointerEvents="none">
-              <line x1={x(now)} x2={x(now)} y1={-16} y2={height - HEAD} stroke="var(--hand)" strokeWidth={1.4} />
-              <text x={x(now) - 4} y={-9} textAnchor="end" fontSize={12} fontWeight={700} fill="var(--hand)">
-                today
-              </text>
-            </g>
-          )}
         </g>
       </svg>
       {hover && <Tip hover={hover} timeZone={timeZone} now={now} width={size.width} />}
@@ -246,10 +248,14 @@ function Band({ band, perPixel, x, to, faded, onMove, onLeave, onOpen, onFollow 
           }
           onMouseLeave={onLeave}
         />
-        <text x={band.labelX} y={band.top - 3} fontSize={12} fill="var(--ink)">
-          <tspan fontWeight={600}>{band.lot}</tspan>
-          {band.alive > 0 && <tspan fill="var(--soft)">{`  ${short(band.alive)}`}</tspan>}
+        <text x={band.labelX} y={band.top - 3} fontSize={12} fontWeight={600} fill="var(--ink)">
+          {band.lot}
         </text>
+        {band.alive > 0 && (
+          <text x={x(to) + 6} y={mid + 4} fontSize={12} fill="var(--soft)">
+            {short(band.alive)}
+          </text>
+        )}
       </a>
     </g>
   );

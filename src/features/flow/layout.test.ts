@@ -1,5 +1,5 @@
 import type { Flow, FlowBand } from '@/queries/flow';
-import { LABEL_HEIGHT, labelOf, layOut, lineage, numberAt } from './layout';
+import { LABEL_HEIGHT, layOut, lineage, numberAt } from './layout';
 
 const DAY = 86_400_000;
 
@@ -48,7 +48,7 @@ test('all sixty lots are placed, and no band or label meets another in its lane'
       const meet = a.left < b.right && b.left < a.right && a.top < b.bottom - 0.01 && b.top < a.bottom - 0.01;
       expect(meet ? [placed[i]!.lot, placed[j]!.lot] : null).toBeNull();
     }
-  for (const b of placed) expect(b.labelX + labelOf(b).length * 6.9).toBeLessThanOrEqual(1100.01);
+  for (const b of placed) expect(b.labelX + b.lot.length * 6.9).toBeLessThanOrEqual(1100.01);
 });
 
 test('the number at an instant is that of the last point not after it', () => {

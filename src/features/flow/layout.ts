@@ -1,4 +1,3 @@
-import { short } from '@/core/quantities/format';
 import type { Flow, FlowBand } from '@/queries/flow';
 
 /** Pixels of a lane kept for the label above the band, and the least that a label takes in width. */
@@ -25,15 +24,15 @@ export type River = { groups: Group[]; height: number };
 /**
  * Where every lot runs: species below one another, each on a scale of its own (animals a pixel), lots in lanes so that
  * no band and no label meets another in its lane. A child goes next to its parent where there is room.
- * @param x maps an instant to pixels; @param room pixels of height to fill
+ * @param x maps an instant to pixels; @param room pixels of height to fill; @param end where the bands of the living end
  */
-export function layOut(flow: Flow, x: (at: number) => number, room: number, right: number): River {
+export function layOut(flow: Flow, x: (at: number) => number, room: number, end: number): River {
   // The species with most lots first: it is what most of the season is about.
   const lots = (species: string) => flow.bands.filter((b) => b.species === species).length;
   const names = [...new Map(flow.bands.map((b) => [b.species, b.speciesName]))].sort((a, b) => lots(b[0]) - lots(a[0]));
   const groups = names.map(([species, name]) => {
     const bands = flow.bands.filter((b) => b.species === species && b.points.length > 0);
-    return { species, name, lanes: pack(order(bands, flow), x, right) };
+    return { species, name, lanes: pack(order(bands, flow), x, end) };
   });
   const fixed = groups.reduce((s, g) => s + GROUP_HEAD + g.lanes.length * (LABEL_HEIGHT + LANE_GAP), 0);
   // Bands want some width to be read as such: a crowded river grows taller than the window, and scrolls.
@@ -81,33 +80,28 @@ function order(bands: readonly FlowBand[], flow: Flow): FlowBand[] {
 type InLane = { band: FlowBand; x0: number; x1: number; labelX: number };
 
 /** First lane with room, from the lane of the band before on: near its parent, and round to the top. */
-function pack(bands: readonly FlowBand[], x: (at: number) => number, right: number): InLane[][] {
+function pack(bands: readonly FlowBand[], x: (at: number) => number, end: number): InLane[][] {
   const lanes: InLane[][] = [];
-  let last = 0;
+  let lane = 0;
   for (const band of bands) {
     const x0 = Math.max(0, x(band.points[0]!.at));
-    const end = band.points.at(-1)!;
-    const x1 = end.number > 0 ? right : Math.min(right, x(end.at));
-    const width = labelOf(band).length * LABEL_CHARACTER;
-    const labelX = Math.max(0, Math.min(x0, right - width));
+    const last = band.points.at(-1)!;
+    const x1 = last.number > 0 ? end : Math.min(end, x(last.at));
+    const width = band.lot.length * LABEL_CHARACTER;
+    const labelX = Math.max(0, Math.min(x0, end - width));
     const span: InLane = { band, x0: Math.min(x0, labelX), x1: Math.max(x1, labelX + width), labelX };
-    const fits = (lane: InLane[]) => lane.every((b) => span.x0 > b.x1 + 8 || span.x1 + 8 < b.x0);
-    const tries = [...lanes.keys()].sort((a, b) => Math.abs(a - last) - Math.abs(b - last) || a - b);
+    const fits = (others: InLane[]) => others.every((b) => span.x0 > b.x1 + 8 || span.x1 + 8 < b.x0);
+    const tries = [...lanes.keys()].sort((a, b) => Math.abs(a - lane) - Math.abs(b - lane) || a - b);
     const found = tries.find((i) => fits(lanes[i]!));
     if (found === undefined) {
       lanes.push([span]);
-      last = lanes.length - 1;
+      lane = lanes.length - 1;
     } else {
       lanes[found]!.push(span);
-      last = found;
+      lane = found;
     }
   }
   return lanes;
-}
-
-/** What stands above a band: its name, with the number alive when it is. */
-export function labelOf(b: FlowBand): string {
-  return b.alive > 0 ? `${b.lot}  ${short(b.alive)}` : b.lot;
 }
 
 /** Number alive at an instant by the band's points: that of the last point not after it. */

@@ -56,8 +56,8 @@ export function LossChart({
         ))}
         <circle cx={x(last.at)} cy={y(last.value)} r={3} fill="var(--loss)" />
         <text
-          x={Math.min(W - 10, x(last.at))}
-          y={y(last.value) - 6}
+          x={W - 8}
+          y={12}
           textAnchor="end"
           fontSize={12}
           fontWeight={700}

@@ -74,7 +74,7 @@ export function UnitSheet({
             <Doubtful number={h.number} sd={h.sd} size="big" />
           </p>
           {Math.abs(h.number - h.estimated) > Math.max(1, 0.2 * h.sd) && (
-            <p className="quiet">
+            <p className="quiet mb-2">
               in the unit by the books; alive, estimated: <Doubtful number={h.estimated} sd={h.sd} size="plain" />
             </p>
           )}
