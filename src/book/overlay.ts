@@ -5,6 +5,7 @@ export type Overlay = { path: string; value: unknown; source: string };
 /**
  * A species with this hatchery's own values laid over the shelf's. Paths are those of `provenances`:
  * `milestones.hatched` (an object with model and cv), `drift.fry`, `limits.0`, `values.2`.
+ * A field that is null in a value is taken away (the upper end of a limit that has none).
  * @throws Error in plain words when a path or a value does not fit
  */
 export function layOver(shipped: Species, overlays: readonly Overlay[]): Species {
@@ -13,7 +14,10 @@ export function layOver(shipped: Species, overlays: readonly Overlay[]): Species
     const [group, key] = o.path.split('.') as [string, string];
     const target = find(copy, group, key);
     if (!target) throw new Error(`the book has no value ${o.path}`);
-    if (typeof o.value === 'object' && o.value !== null && !Array.isArray(o.value)) Object.assign(target, o.value);
+    if (typeof o.value === 'object' && o.value !== null && !Array.isArray(o.value))
+      for (const [k, v] of Object.entries(o.value))
+        if (v === null) delete (target as Record<string, unknown>)[k];
+        else Object.assign(target, { [k]: v });
     else if ('value' in target && typeof o.value === 'number') Object.assign(target, { value: o.value });
     else throw new Error('give the value in the form of the one that stands there');
     Object.assign(target, { source: o.source });

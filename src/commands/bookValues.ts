@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { layOver } from '@/book/overlay';
 import { defineCommand } from './define';
+import { queuePredictions } from './jobs';
 import { knownSpecies } from './lots';
 import { CommandRefused } from './refused';
 
@@ -47,12 +48,7 @@ export const setSpeciesValue = defineCommand({
       .where('h.number', '>', 0)
       .distinct('h.lot_id')
       .pluck('h.lot_id')) as number[];
-    if (p.path.startsWith('milestones.') && lots.length > 0)
-      await c
-        .trx('job')
-        .insert(lots.map((id) => ({ site_id: c.site.id, kind: 'predict', subject: String(id), queued_at: c.now })))
-        .onConflict(['kind', 'subject'])
-        .merge({ queued_at: c.now, attempts: 0 });
+    if (p.path.startsWith('milestones.')) await queuePredictions(c, lots);
     return {};
   },
 });

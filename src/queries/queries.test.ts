@@ -136,7 +136,7 @@ test('rearing shows the last mean weight of the lot and the dead of a week', asy
   const r1 = (await rearingView(h.db, site, h.clock.now, await round(h.db, site, h.clock.now))).find(
     (u) => u.name === 'R1',
   )!;
-  expect(r1.meanG).toBeCloseTo(41 / 405, 6);
+  expect(r1.massG! / r1.number).toBeCloseTo(41 / 405, 6);
   expect(r1.dead7).toBe(40);
   expect(r1.holdings[0]!.number).toBe(19960);
 });

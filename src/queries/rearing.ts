@@ -1,5 +1,6 @@
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
+import { totalsBy } from './standings';
 
 export type RearingUnit = {
   id: number;
@@ -10,8 +11,11 @@ export type RearingUnit = {
   volumeL: number | null;
   flowLPerMin: number | null;
   holdings: RoundHolding[];
-  meanG: number | null;
-  weighedAt: number | null;
+  /** All that stands in it, with the doubt that its holdings share. */
+  number: number;
+  sd: number;
+  /** Mass of all; null while some of it was never weighed. */
+  massG: number | null;
   dead7: number;
 };
 
@@ -32,9 +36,9 @@ export async function rearingView(
       roomId: 'r.id',
       volumeL: 'u.volume_l',
       flowLPerMin: 'u.flow_l_min',
-    })) as unknown as Omit<RearingUnit, 'holdings' | 'meanG' | 'weighedAt' | 'dead7'>[];
+    })) as unknown as Omit<RearingUnit, 'holdings' | 'number' | 'sd' | 'massG' | 'dead7'>[];
   const lots = [...new Set(holdings.map((h) => h.lotId))];
-  const [weights, dead] = await Promise.all([
+  const [weights, dead, totals] = await Promise.all([
     lots.length === 0
       ? []
       : (db('observation as o')
@@ -42,15 +46,14 @@ export async function rearingView(
             db('observation')
               .whereIn('lot_id', lots)
               .where('kind', 'meanG')
-              .groupBy('lot_id')
-              .select('lot_id', db.raw('MAX(`at`) AS latest'))
+              .groupBy('lot_id', 'unit_id')
+              .select('lot_id', 'unit_id', db.raw('MAX(`at`) AS latest'))
               .as('m'),
-            (on) => on.on('m.lot_id', 'o.lot_id').andOn('m.latest', 'o.at'),
+            (on) => on.on('m.lot_id', 'o.lot_id').andOn('m.unit_id', 'o.unit_id').andOn('m.latest', 'o.at'),
           )
           .where('o.kind', 'meanG')
-          .select('o.lot_id', 'o.value', 'o.at') as unknown as Promise<
-          { lot_id: number; value: number; at: number }[]
-        >),
+          .orderBy('o.at', 'desc')
+          .select('o.lot_id', 'o.unit_id', 'o.value', 'o.at') as unknown as Promise<Weighed[]>),
     holdings.length === 0
       ? []
       : (db('observation')
@@ -62,16 +65,25 @@ export async function rearingView(
           .where('at', '>', now - 7 * 86_400_000)
           .groupBy('unit_id')
           .select('unit_id', db.raw('SUM(value) AS n')) as unknown as Promise<{ unit_id: number; n: number }[]>),
+    totalsBy(db, site.siteId, now, 'unit'),
   ]);
   return units.map((u) => {
     const own = holdings.filter((h) => h.unitId === u.id);
-    const weight = weights.find((w) => w.lot_id === own[0]?.lotId);
+    const weighed = own.map((h) => lastWeighed(weights, h));
+    const all = own.length > 0 && weighed.every((w) => w !== undefined);
     return {
       ...u,
       holdings: own,
-      meanG: weight?.value ?? null,
-      weighedAt: weight?.at ?? null,
+      ...(totals.get(String(u.id)) ?? { number: 0, sd: 0 }),
+      massG: all ? own.reduce((s, h, i) => s + h.number * weighed[i]!.value, 0) : null,
       dead7: Number(dead.find((d) => d.unit_id === u.id)?.n ?? 0),
     };
   });
 }
+
+type Weighed = { lot_id: number; unit_id: number; value: number; at: number };
+
+/** The last weighing of a lot in this unit; before its first one here, the last wherever it was. */
+const lastWeighed = (newestFirst: readonly Weighed[], h: RoundHolding): Weighed | undefined =>
+  newestFirst.find((w) => w.lot_id === h.lotId && w.unit_id === h.unitId) ??
+  newestFirst.find((w) => w.lot_id === h.lotId);

@@ -1,6 +1,7 @@
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
+import { totalsBy } from './standings';
 import { type SensorNow, sensorsNow } from './today';
 
 export type RoomUnit = {
@@ -14,6 +15,9 @@ export type RoomUnit = {
   loadLimit: number | null;
   flowLPerMin: number | null;
   holdings: RoundHolding[];
+  /** All that stands in it, with the doubt that its holdings share. */
+  number: number;
+  sd: number;
   /** Dead of the last ten local days, oldest first; null where nobody looked. */
   losses: (number | null)[];
 };
@@ -29,7 +33,7 @@ export type RoomView = {
 
 const DAYS = 10;
 
-/** One room as it stands, from all that stands: four queries. */
+/** One room as it stands, from all that stands: a fixed number of queries. */
 export async function roomView(
   db: Db,
   site: { siteId: number; timeZone: string },
@@ -45,7 +49,7 @@ export async function roomView(
   if (!room) return null;
   const holdings = all.filter((h) => h.roomId === roomId);
   const first = addLocalDays(now, -(DAYS - 1), site.timeZone);
-  const [units, sensors] = await Promise.all([
+  const [units, sensors, totals] = await Promise.all([
     db('unit')
       .where({ room_id: roomId, retired: false })
       .orderBy(['place_y', 'place_x', 'id'])
@@ -55,8 +59,9 @@ export async function roomView(
         volumeL: 'volume_l',
         loadLimit: 'load_limit',
         flowLPerMin: 'flow_l_min',
-      }) as unknown as Promise<Omit<RoomUnit, 'holdings' | 'losses'>[]>,
+      }) as unknown as Promise<Omit<RoomUnit, 'holdings' | 'number' | 'sd' | 'losses'>[]>,
     sensorsNow(db, site.siteId, now),
+    totalsBy(db, site.siteId, now, 'unit', { roomId }),
   ]);
   const losses =
     holdings.length === 0
@@ -79,6 +84,7 @@ export async function roomView(
   const view = units.map((u) => ({
     ...u,
     holdings: holdings.filter((h) => h.unitId === u.id),
+    ...(totals.get(String(u.id)) ?? { number: 0, sd: 0 }),
     losses: byUnit.get(u.id) ?? new Array<null>(DAYS).fill(null),
   }));
   const lookedToday = view.filter((u) => u.holdings.length > 0 && u.losses[DAYS - 1] !== null).length;

@@ -39,7 +39,7 @@ export async function survivalStair(db: Db, site: { siteId: number }, lotId: num
   const [entries, before, alive] = await Promise.all([
     entered(db, lots),
     standingBefore(db, links),
-    totalsBy(db, site.siteId, now, 'lot', lotId).then((t) => t.get(String(lotId)) ?? { number: 0, sd: 0 }),
+    totalsBy(db, site.siteId, now, 'lot', { lotId }).then((t) => t.get(String(lotId)) ?? { number: 0, sd: 0 }),
   ]);
   const stages = stagesOf(lotId, null, links, entries, before);
   const ordered = [...stages].sort((a, b) => a[1].first - b[1].first);

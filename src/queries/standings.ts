@@ -113,13 +113,20 @@ export async function totalsBy(
   db: Db,
   siteId: number,
   now: number,
-  group: 'stage' | 'species' | 'lot' | 'room',
-  onlyLot?: number,
+  group: 'stage' | 'species' | 'lot' | 'room' | 'unit',
+  only: { lotId?: number; roomId?: number } = {},
 ): Promise<Map<string, { number: number; sd: number }>> {
-  const by = { stage: 'h.stage', species: 't.species', lot: 'CAST(h.lot_id AS CHAR)', room: 'CAST(u.room_id AS CHAR)' }[
-    group
-  ];
-  const one = onlyLot === undefined ? '' : ` AND h.lot_id = ${Number(onlyLot)}`;
+  const by = {
+    stage: 'h.stage',
+    species: 't.species',
+    lot: 'CAST(h.lot_id AS CHAR)',
+    room: 'CAST(u.room_id AS CHAR)',
+    unit: 'CAST(h.unit_id AS CHAR)',
+  }[group];
+  const one = [
+    only.lotId === undefined ? '' : ` AND h.lot_id = ${Number(only.lotId)}`,
+    only.roomId === undefined ? '' : ` AND u.room_id = ${Number(only.roomId)}`,
+  ].join('');
   const [rows] = (await db.raw(
     `SELECT g, SUM(POW(c * sd, 2)) AS variance FROM (
        SELECT g, source, SUM(c) AS c, MAX(sd) AS sd FROM (
@@ -142,7 +149,8 @@ export async function totalsBy(
     .where('h.site_id', siteId)
     .where('h.number', '>', 0)
     .modify((q) => {
-      if (onlyLot !== undefined) q.where('h.lot_id', onlyLot);
+      if (only.lotId !== undefined) q.where('h.lot_id', only.lotId);
+      if (only.roomId !== undefined) q.where('u.room_id', only.roomId);
     })
     .groupByRaw(by)
     .select(db.raw(`${by} AS g`), db.raw('SUM(h.number) AS n'))) as unknown as { g: string; n: string | number }[];

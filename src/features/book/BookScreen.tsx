@@ -1,13 +1,14 @@
 import Link from 'next/link';
-import { modelRange, rateFunction } from '@/core/development/model';
 import { figures } from '@/core/quantities/format';
-import type { Milestone, Species } from '@/core/species/species';
+import type { Species } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { BookView, ValueChange } from '@/queries/book';
 import type { OwnDrift } from '@/queries/drift';
 import { Glyph } from '@/ui/glyphs';
+import { daysAt, STEADY } from './daysAt';
 import { OwnDriftLine } from './OwnDriftLine';
 import { ValueEditor } from './ValueEditor';
+import { valueAt, valueWords } from './valueForm';
 
 /** What do we know? Species with their stages, clocks, limits and values, each with its source, or marked to verify. */
 export function BookScreen({
@@ -118,8 +119,7 @@ function SpeciesPage({
   now: number;
   timeZone: string;
 }) {
-  const editor = (path: string, value: unknown) =>
-    mayEdit ? <ValueEditor species={s.id} path={path} value={value} /> : null;
+  const editor = (path: string) => (mayEdit ? <ValueEditor species={s} path={path} /> : null);
   return (
     <>
       <h2 className="text-[1.3rem]">
@@ -137,10 +137,11 @@ function SpeciesPage({
         <thead>
           <tr>
             <th>to</th>
-            <th className="num">4 °C</th>
-            <th className="num">8 °C</th>
-            <th className="num">12 °C</th>
-            <th className="num">16 °C</th>
+            {STEADY.map((t) => (
+              <th key={t} className="num">
+                {t} °C
+              </th>
+            ))}
             <th className="num">spread</th>
             <th>counted from</th>
             <th>source</th>
@@ -151,9 +152,9 @@ function SpeciesPage({
           {s.milestones.map((m) => (
             <tr key={m.id}>
               <td className="font-bold">{m.name}</td>
-              {[4, 8, 12, 16].map((t) => (
+              {STEADY.map((t) => (
                 <td key={t} className="num">
-                  {daysAt(m, t)}
+                  {daysAt(m.model, t)}
                 </td>
               ))}
               <td className="num">{Math.round(100 * m.cv)} %</td>
@@ -161,7 +162,7 @@ function SpeciesPage({
               <td>
                 <Source {...m} />
               </td>
-              <td>{editor(`milestones.${m.id}`, { model: m.model, cv: m.cv })}</td>
+              <td>{editor(`milestones.${m.id}`)}</td>
             </tr>
           ))}
         </tbody>
@@ -183,7 +184,7 @@ function SpeciesPage({
               <td>
                 <Source {...l} />
               </td>
-              <td>{editor(`limits.${i}`, { low: l.low, high: l.high })}</td>
+              <td>{editor(`limits.${i}`)}</td>
             </tr>
           ))}
           {s.values.map((v, i) => (
@@ -196,7 +197,7 @@ function SpeciesPage({
               <td>
                 <Source {...v} />
               </td>
-              <td>{editor(`values.${i}`, { value: v.value, spread: v.spread })}</td>
+              <td>{editor(`values.${i}`)}</td>
             </tr>
           ))}
           {s.drift.map((d) => (
@@ -218,7 +219,7 @@ function SpeciesPage({
               <td>
                 <Source {...d} />
               </td>
-              <td>{editor(`drift.${d.stage}`, { perDay: d.perDay, sd: d.sd })}</td>
+              <td>{editor(`drift.${d.stage}`)}</td>
             </tr>
           ))}
           {s.handsOff.map((h, i) => (
@@ -230,7 +231,7 @@ function SpeciesPage({
               <td>
                 <Source {...h} />
               </td>
-              <td>{editor(`handsOff.${i}`, { from: h.from, to: h.to })}</td>
+              <td>{editor(`handsOff.${i}`)}</td>
             </tr>
           ))}
         </tbody>
@@ -241,9 +242,8 @@ function SpeciesPage({
           <ul>
             {history.map((h) => (
               <li key={`${h.path}${h.at}`} className="border-b border-rule py-1">
-                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{h.path}</b>{' '}
-                <span className="font-mono text-[0.85rem]">{JSON.stringify(h.value).slice(0, 140)}</span>, {h.source}: “
-                {h.why}”
+                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{valueAt(s, h.path).title}</b>,{' '}
+                {valueWords(s, h.path, h.value)}; {h.source}: “{h.why}”
               </li>
             ))}
           </ul>
@@ -255,10 +255,3 @@ function SpeciesPage({
 
 /** A value as the book states it: no figures that nobody claimed. */
 const stated = (v: number) => (Number.isInteger(v) ? figures(v) : String(v));
-
-function daysAt(m: Milestone, celsius: number): string {
-  const range = modelRange(m.model);
-  if (range && (celsius < range.low || celsius > range.high)) return '–';
-  const rate = rateFunction(m.model)(celsius);
-  return rate > 0 ? figures(1 / rate, 3) : '–';
-}

@@ -1,68 +1,181 @@
 'use client';
 
+import { Plus } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { Field, TextField } from '@/ui/fields';
-import { ActFoot, useAct } from '../acts/useAct';
+import { type DevelopmentModel, developmentModel } from '@/core/development/model';
+import type { Species } from '@/core/species/species';
+import { SelectField, TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import { useAct } from '../acts/useAct';
+import { useSession } from '../frame/session';
+import { daysAt, STEADY } from './daysAt';
+import { type ModelKind, modelKinds, modelSays, readTyped, type Typed, typedOf, valueAt } from './valueForm';
 
 /** Lays this hatchery's own value over the shipped one; the old one stays in the history. */
-export function ValueEditor({ species, path, value }: { species: string; path: string; value: unknown }) {
-  const act = useAct('species.setValue');
-  const [text, setText] = useState(JSON.stringify(value, null, 1));
-  const [source, setSource] = useState('');
-  const [why, setWhy] = useState('');
-  let parsed: unknown;
-  let wrong = '';
-  try {
-    parsed = JSON.parse(text);
-  } catch (e) {
-    wrong = `cannot be read: ${(e as Error).message}`;
-  }
+export function ValueEditor({ species, path }: { species: Species; path: string }) {
+  const { title, value } = valueAt(species, path);
+  const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root>
-      <Dialog.Trigger className="link text-[0.87rem]">edit</Dialog.Trigger>
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger className="link text-[0.87rem]" aria-label={`edit ${title}`}>
+        edit
+      </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/40" />
         <Dialog.Content
           className="fixed top-1/2 left-1/2 max-h-[88vh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-strong bg-sheet p-6"
           aria-describedby={undefined}
         >
-          <Dialog.Title className="mb-3 text-[1.1rem] font-bold">{path}</Dialog.Title>
-          <form
-            className="flex flex-col gap-3"
-            onSubmit={(e) => {
-              e.preventDefault();
-              if (!wrong)
-                void act.submit(
-                  { species, path, value: parsed, source, why },
-                  () => 'In force from now on; dates are worked anew.',
-                );
-            }}
-          >
-            <Field label="Value, in the form that stands here" error={wrong || act.errorOn('value')}>
-              {(p) => (
-                <textarea
-                  {...p}
-                  rows={9}
-                  className="input font-mono text-[0.9rem]"
-                  value={text}
-                  onChange={(e) => setText(e.target.value)}
-                />
-              )}
-            </Field>
-            <TextField
-              label="Source"
-              value={source}
-              onChange={setSource}
-              hint="The publication, or “own counts 2031”"
-              error={act.errorOn('source')}
-            />
-            <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
-            <ActFoot act={act} label="Put in force" disabled={Boolean(wrong) || !source || !why} />
-          </form>
+          <Dialog.Title className="text-[1.1rem] font-bold">{title}</Dialog.Title>
+          <p className="quiet mb-3">{species.name}</p>
+          <ValueForm key={JSON.stringify(value)} species={species} path={path} onDone={() => setOpen(false)} />
           <Dialog.Close className="link mt-3">Close</Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+/** The figures of one value, its source and why it is changed; a clock shows what it makes of steady temperatures. */
+export function ValueForm({ species, path, onDone }: { species: Species; path: string; onDone?: () => void }) {
+  const { locale } = useSession();
+  const act = useAct('species.setValue', onDone);
+  const { value, figures } = valueAt(species, path);
+  const model = value.model as DevelopmentModel | undefined;
+  const [typed, setTyped] = useState<Typed>(() =>
+    typedOf(value, figures(model?.kind ?? null), model?.kind ?? null, locale),
+  );
+  const [source, setSource] = useState('');
+  const [why, setWhy] = useState('');
+  const own = figures(typed.kind);
+  const read = readTyped(typed, own, value, locale);
+  const put = (key: string) => (text: string) => setTyped({ ...typed, figures: { ...typed.figures, [key]: text } });
+  return (
+    <ActForm
+      act={act}
+      label="Put in force"
+      needs={[!read.value && 'every figure', !source.trim() && 'a source', !why.trim() && 'why']}
+      onSend={() => void act.submit({ species: species.id, path, value: read.value, source, why })}
+    >
+      {typed.kind && (
+        <SelectField
+          label="Model"
+          value={typed.kind}
+          onChange={(kind) => setTyped({ ...typed, kind: kind as ModelKind })}
+          options={modelKinds}
+          hint={modelSays[typed.kind]}
+        />
+      )}
+      {typed.kind === 'table' && (
+        <PointRows
+          points={typed.points}
+          onChange={(points) => setTyped({ ...typed, points })}
+          error={read.errors.points}
+        />
+      )}
+      <div className="grid grid-cols-2 gap-3">
+        {own.map((f) => (
+          <TextField
+            key={f.key}
+            label={f.unit ? `${f.label}, ${f.unit}` : f.label}
+            inputMode="decimal"
+            value={typed.figures[f.key] ?? ''}
+            onChange={put(f.key)}
+            error={read.errors[f.key]}
+            hint={f.optional ? 'may be left out' : undefined}
+          />
+        ))}
+      </div>
+      {model && <Steady now={model} then={read.value?.model} />}
+      {act.errorOn('value') && <p className="text-loss">{act.errorOn('value')}</p>}
+      <TextField
+        label="Source"
+        value={source}
+        onChange={setSource}
+        hint="The publication, or “own counts 2031”"
+        error={act.errorOn('source')}
+      />
+      <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
+    </ActForm>
+  );
+}
+
+/** Days at steady temperatures: as they are in force, and as they are typed. */
+function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
+  const typed = developmentModel.safeParse(then);
+  return (
+    <table className="ledger" data-testid="steady">
+      <thead>
+        <tr>
+          <th>days at</th>
+          {STEADY.map((t) => (
+            <th key={t} className="num">
+              {t} °C
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        <tr className="text-soft">
+          <td>in force</td>
+          {STEADY.map((t) => (
+            <td key={t} className="num">
+              {daysAt(now, t)}
+            </td>
+          ))}
+        </tr>
+        <tr>
+          <td>as typed</td>
+          {STEADY.map((t) => (
+            <td key={t} className="num font-bold">
+              {typed.success ? daysAt(typed.data, t) : ''}
+            </td>
+          ))}
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+function PointRows({
+  points,
+  onChange,
+  error,
+}: {
+  points: Typed['points'];
+  onChange: (points: Typed['points']) => void;
+  error?: string;
+}) {
+  const set = (i: number, key: 'celsius' | 'days', text: string) =>
+    onChange(points.map((p, k) => (k === i ? { ...p, [key]: text } : p)));
+  return (
+    <fieldset className="field">
+      <legend className="label mb-1 text-[0.87rem] text-soft">Points (°C, days)</legend>
+      {points.map((p, i) => (
+        <div key={i} className="mb-1 flex items-center gap-1.5">
+          <span className="w-5 text-right text-[0.85rem] text-soft">{i + 1}</span>
+          {(['celsius', 'days'] as const).map((key) => (
+            <input
+              key={key}
+              aria-label={`${key === 'celsius' ? 'temperature' : 'days'} ${i + 1}`}
+              inputMode="decimal"
+              autoComplete="off"
+              className="input"
+              value={p[key]}
+              onChange={(e) => set(i, key, e.target.value)}
+            />
+          ))}
+        </div>
+      ))}
+      {error && <span className="text-[0.87rem] text-loss">{error}</span>}
+      <button
+        type="button"
+        className="link mt-1 inline-flex items-center gap-1"
+        onClick={() => onChange([...points, { celsius: '', days: '' }])}
+      >
+        <Plus size={14} /> another
+      </button>
+    </fieldset>
   );
 }

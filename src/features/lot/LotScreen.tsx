@@ -1,6 +1,6 @@
 import { scaleLinear, scaleLog } from 'd3';
 import Link from 'next/link';
-import { figures, grouped, percent, withDoubt } from '@/core/quantities/format';
+import { figures, grouped, percent } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { LotView } from '@/queries/lot';
 import type { Step } from '@/queries/stair';
@@ -367,9 +367,3 @@ function GrowthChart({ weights, timeZone }: { weights: LotView['weights']; timeZ
     </section>
   );
 }
-
-/** Number and half-width as text, for titles. */
-export const plainDoubt = (n: number, sd: number) => {
-  const d = withDoubt(n, 1.96 * sd);
-  return d.half ? `${d.number} ±${d.half}` : d.number;
-};

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { decimals, figures, grouped } from '@/core/quantities/format';
+import { fromBase } from '@/core/quantities/measure';
 import type { RearingUnit } from '@/queries/rearing';
 import { Glyph, stageColour } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
@@ -20,8 +21,9 @@ export function RearingScreen({
   sheet: ReactNode;
 }) {
   const rooms = [...new Set(units.map((u) => u.room))];
-  const density = (u: RearingUnit) =>
-    u.meanG === null || !u.volumeL ? null : (u.holdings.reduce((s, h) => s + h.number, 0) * u.meanG) / u.volumeL;
+  const density = (u: RearingUnit) => (u.massG === null || !u.volumeL ? null : u.massG / u.volumeL);
+  /** Grams a litre as the reader has it. */
+  const shown = (d: number) => (us ? fromBase(d, 'mass', 'oz') / fromBase(1000, 'volume', 'gal') : d);
   const most = Math.max(1, ...units.map((u) => density(u) ?? 0));
   return (
     <div className={`grid min-h-full ${sheet ? 'grid-cols-[minmax(0,1fr)_360px] max-lg:grid-cols-1' : ''}`}>
@@ -68,7 +70,9 @@ export function RearingScreen({
                     <tbody>
                       {used.map((u) => {
                         const h = u.holdings[0]!;
-                        const n = u.holdings.reduce((s, x) => s + x.number, 0);
+                        const n = u.number;
+                        const lots = [...new Map(u.holdings.map((x) => [x.lotId, x.lot]))];
+                        const stages = [...new Set(u.holdings.map((x) => x.stageName))];
                         const d = density(u);
                         const due = u.holdings
                           .flatMap((x) => x.due)
@@ -90,13 +94,15 @@ export function RearingScreen({
                               </Link>
                             </td>
                             <td>
-                              <Link className="whitespace-nowrap text-ink" href={`/lots/${h.lotId}`}>
-                                {h.lot}
-                              </Link>
+                              {lots.map(([id, lot]) => (
+                                <Link key={id} className="block whitespace-nowrap text-ink" href={`/lots/${id}`}>
+                                  {lot}
+                                </Link>
+                              ))}
                             </td>
                             <td>
                               <span className="inline-flex items-center gap-1.5 whitespace-nowrap align-top">
-                                <Glyph name={h.glyph} size={18} /> {h.stageName}
+                                <Glyph name={h.glyph} size={18} /> {stages.join(', ')}
                               </span>
                               {due && (
                                 <span
@@ -107,17 +113,17 @@ export function RearingScreen({
                               )}
                             </td>
                             <td className="num">
-                              <Doubtful number={n} sd={h.sd} />
+                              <Doubtful number={n} sd={u.sd} />
                             </td>
                             <td className="num">
-                              {u.meanG === null ? (
+                              {u.massG === null || n === 0 ? (
                                 <span className="text-soft">not weighed</span>
                               ) : (
-                                `${figures(u.meanG)} g`
+                                `${figures(u.massG / n)} g`
                               )}
                             </td>
                             <td className="num">
-                              {u.meanG === null ? '' : decimals((n * u.meanG) / (us ? 453.592 : 1000), 1)}
+                              {u.massG === null ? '' : decimals(fromBase(u.massG, 'mass', us ? 'lb' : 'kg'), 1)}
                             </td>
                             <td>
                               {d !== null && (
@@ -130,7 +136,7 @@ export function RearingScreen({
                                       fill={stageColour[h.glyph] ?? 'var(--deep)'}
                                     />
                                   </svg>
-                                  {decimals(us ? (d * 3.785) / 28.35 : d, 1)}
+                                  {decimals(shown(d), 1)}
                                 </span>
                               )}
                             </td>

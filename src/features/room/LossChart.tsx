@@ -55,14 +55,7 @@ export function LossChart({
           />
         ))}
         <circle cx={x(last.at)} cy={y(last.value)} r={3} fill="var(--loss)" />
-        <text
-          x={W - 8}
-          y={12}
-          textAnchor="end"
-          fontSize={12}
-          fontWeight={700}
-          fill="var(--loss)"
-        >
+        <text x={W - 8} y={12} textAnchor="end" fontSize={12} fontWeight={700} fill="var(--loss)">
           {last.value} on {dayMonth(last.at, timeZone)}
         </text>
         <text x={30} y={H - 4} fontSize={11} fill="var(--soft)">

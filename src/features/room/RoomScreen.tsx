@@ -1,5 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { figures } from '@/core/quantities/format';
+import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
 import type { RoomUnit, RoomView } from '@/queries/room';
 import type { RoundHolding } from '@/queries/round';
@@ -93,7 +95,7 @@ export function RoomScreen({
                 <h2>{battery || 'Units'}</h2>
                 {load > 0 && (
                   <span className="text-[0.87rem] text-soft">
-                    set flow {us ? `${(load / 3.785).toFixed(0)} gpm` : `${load.toFixed(0)} L/min`} together
+                    set flow {figures(fromBase(load, 'flow', us ? 'gpm' : 'L/min'))} {us ? 'gpm' : 'L/min'} together
                   </span>
                 )}
               </div>
@@ -161,12 +163,6 @@ export function nextStep(h: RoundHolding, now: number, timeZone: string): string
   return `${word} ${dayMonth(next.at, timeZone, now)}${days}`;
 }
 
-/** Inside a window of the species in which hands should stay off, and why. */
-export function handsOffNow(h: RoundHolding): string | null {
-  if (h.station !== 'eggs' || !h.handsOff) return null;
-  return h.handsOff;
-}
-
 function UnitCell({
   u,
   roomId,
@@ -188,10 +184,8 @@ function UnitCell({
   const due = u.holdings.flatMap((x) => x.due);
   const urgent = due.find((d) => d.urgency === 1);
   const soon = due.find((d) => d.urgency === 2 && d.kind !== 'pick' && d.kind !== 'dead');
-  const off = h ? handsOffNow(h) : null;
+  const off = h?.station === 'eggs' && Boolean(h.handsOff);
   const hatch = h?.milestones.find((m) => (h.station === 'eggs' ? m.enters === 'yolksac' : m.enters === 'fry'));
-  const total = u.holdings.reduce((s, x) => s + x.number, 0);
-  const sd = Math.hypot(...u.holdings.map((x) => x.sd), 0);
   return (
     <li>
       <Link
@@ -211,7 +205,7 @@ function UnitCell({
           )}
         </span>
         <span className={`flex gap-2 ${u.kind === 'jar' ? 'items-start' : 'flex-col'}`}>
-          <UnitDrawing u={u} handsOff={off !== null} />
+          <UnitDrawing u={u} handsOff={off} />
           <span className={`flex gap-1.5 ${u.kind === 'jar' ? 'flex-col' : 'items-center'}`}>
             {h && (
               <Ring
@@ -227,7 +221,7 @@ function UnitCell({
         {h ? (
           <>
             <span className="block text-[0.9rem] tracking-tight">
-              <Doubtful number={total} sd={sd} />
+              <Doubtful number={u.number} sd={u.sd} />
             </span>
             {nextStep(h, now, timeZone) && (
               <span className="block text-[0.83rem] leading-tight text-soft">{nextStep(h, now, timeZone)}</span>

@@ -1,0 +1,214 @@
+import type { DevelopmentModel } from '@/core/development/model';
+import { figures as inFigures } from '@/core/quantities/format';
+import type { Milestone, Species } from '@/core/species/species';
+import { decimalOf, numberText } from '../acts/inputs';
+
+export type ModelKind = DevelopmentModel['kind'];
+/** One figure of a value: where it stands in it, and how it is shown (a share of one as percent, for example). */
+export type Figure = { key: string; label: string; unit: string; times: number; optional?: boolean };
+/** Figures as typed, by their keys; a table's points apart. */
+export type Typed = {
+  kind: ModelKind | null;
+  figures: Record<string, string>;
+  points: { celsius: string; days: string }[];
+};
+
+export const modelKinds: { value: ModelKind; label: string }[] = [
+  { value: 'degreeDays', label: 'degree-days' },
+  { value: 'power', label: 'power curve' },
+  { value: 'exponential', label: 'exponential' },
+  { value: 'table', label: 'table' },
+];
+
+/** What a model says, for those who type its figures. */
+export const modelSays: Record<ModelKind, string> = {
+  degreeDays: 'days = sum / (temperature − base)',
+  power: 'log₁₀ days = a + b · log₁₀ (temperature − α)',
+  exponential: 'days = a · e^(−k · temperature)',
+  table: 'days at each temperature, a smooth curve between',
+};
+
+const figure = (key: string, label: string, unit = '', times = 1, optional = false): Figure => ({
+  key,
+  label,
+  unit,
+  times,
+  optional,
+});
+const fitted = [
+  figure('model.range.low', 'Fitted from', '°C', 1, true),
+  figure('model.range.high', 'to', '°C', 1, true),
+];
+const ofModel: Record<ModelKind, Figure[]> = {
+  degreeDays: [figure('model.sum', 'Sum', 'degree-days'), figure('model.base', 'Base', '°C'), ...fitted],
+  power: [figure('model.a', 'a'), figure('model.b', 'b'), figure('model.alpha', 'α', '°C'), ...fitted],
+  exponential: [figure('model.a', 'a', 'days'), figure('model.k', 'k', '1/°C'), ...fitted],
+  table: [],
+};
+
+/** The value at a path of the species book: what it is called, what it is now, and the figures that it is made of. */
+export function valueAt(
+  s: Species,
+  path: string,
+): { title: string; value: Record<string, unknown>; figures: (kind: ModelKind | null) => Figure[] } {
+  const [group, key] = path.split('.') as [string, string];
+  const stageName = (id: string) => (id === 'all' ? 'all stages' : (s.stages.find((x) => x.id === id)?.name ?? id));
+  switch (group) {
+    case 'milestones': {
+      const m = s.milestones.find((x) => x.id === key)!;
+      return {
+        title: `Clock to ${m.name}`,
+        value: { model: m.model, cv: m.cv },
+        figures: (kind) => [...ofModel[kind!], figure('cv', 'Spread of single animals', '%', 100)],
+      };
+    }
+    case 'limits': {
+      const l = s.limits[Number(key)]!;
+      return {
+        title: `${l.what}, ${stageName(l.stage)}`,
+        value: { low: l.low, high: l.high },
+        figures: () => [figure('low', 'Lowest', l.unit, 1, true), figure('high', 'Highest', l.unit, 1, true)],
+      };
+    }
+    case 'values': {
+      const v = s.values[Number(key)]!;
+      return {
+        title: v.what,
+        value: { value: v.value, spread: v.spread },
+        figures: () => [figure('value', 'Value', v.unit), figure('spread', '±', v.unit, 1, true)],
+      };
+    }
+    case 'drift': {
+      const d = s.drift.find((x) => x.stage === key)!;
+      return {
+        title: `Unseen loss between counts, ${stageName(key)}`,
+        value: { perDay: d.perDay, sd: d.sd },
+        figures: () => [figure('perDay', 'Lost', '% a day', 100), figure('sd', '±', '% a day', 196)],
+      };
+    }
+    default: {
+      const h = s.handsOff[Number(key)]!;
+      return {
+        title: `Hands off: ${h.why}`,
+        value: { from: h.from, to: h.to },
+        figures: () => [
+          figure('from', 'From', '% of the way to hatch', 100),
+          figure('to', 'to', '% of the way to hatch', 100),
+        ],
+      };
+    }
+  }
+}
+
+const inside = (value: unknown, key: string): unknown =>
+  key.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | undefined)?.[k], value);
+
+/** A value as it is typed. */
+export function typedOf(
+  value: Record<string, unknown>,
+  figures: readonly Figure[],
+  kind: ModelKind | null,
+  locale: string,
+): Typed {
+  const text = (v: unknown, times = 1) =>
+    typeof v === 'number' ? numberText(Number((v * times).toPrecision(12)), locale, 12) : '';
+  const model = value.model as DevelopmentModel | undefined;
+  return {
+    kind,
+    figures: Object.fromEntries(figures.map((f) => [f.key, text(inside(value, f.key), f.times)])),
+    points:
+      model?.kind === 'table'
+        ? model.points.map((p) => ({ celsius: text(p.celsius), days: text(p.days) }))
+        : [
+            { celsius: '', days: '' },
+            { celsius: '', days: '' },
+          ],
+  };
+}
+
+/**
+ * The value that is typed, null while something is missing or cannot be read; with what is wrong by figure. A figure
+ * that may be left out and is left empty goes as null: it is taken away.
+ */
+export function readTyped(
+  typed: Typed,
+  figures: readonly Figure[],
+  before: Record<string, unknown>,
+  locale: string,
+): { value: Record<string, unknown> | null; errors: Record<string, string> } {
+  const errors: Record<string, string> = {};
+  const value: Record<string, unknown> = {};
+  const put = (key: string, v: unknown) => {
+    const keys = key.split('.');
+    const last = keys.pop()!;
+    let at = value;
+    for (const k of keys) {
+      at[k] ??= {};
+      at = at[k] as Record<string, unknown>;
+    }
+    at[last] = v;
+  };
+  if (typed.kind) put('model.kind', typed.kind);
+  let missing = false;
+  for (const f of figures) {
+    const { value: v, error } = decimalOf(typed.figures[f.key] ?? '', locale);
+    if (error) errors[f.key] = error;
+    else if (v !== null) put(f.key, Number((v / f.times).toPrecision(12)));
+    else if (!f.optional) missing = true;
+    // A model is put in force whole: what it leaves out is gone already.
+    else if (!f.key.startsWith('model.')) put(f.key, null);
+  }
+  const range = inside(value, 'model.range') as { low?: number; high?: number } | undefined;
+  if (range && (range.low === undefined || range.high === undefined))
+    errors[range.low === undefined ? 'model.range.low' : 'model.range.high'] = 'give both ends, or neither';
+  if (typed.kind === 'table') {
+    const rows = typed.points.filter((p) => p.celsius.trim() || p.days.trim());
+    const points = rows.map((p) => ({ celsius: decimalOf(p.celsius, locale), days: decimalOf(p.days, locale) }));
+    const wrong = points.flatMap((p) => [p.celsius.error, p.days.error]).find(Boolean);
+    if (wrong) errors.points = wrong;
+    else if (points.length < 2 || points.some((p) => p.celsius.value === null || p.days.value === null)) missing = true;
+    put(
+      'model.points',
+      points.map((p) => ({ celsius: p.celsius.value, days: p.days.value })),
+    );
+    const old = before.model as DevelopmentModel | undefined;
+    if (old?.kind === 'table' && old.outside) put('model.outside', old.outside);
+  }
+  return { value: missing || Object.keys(errors).length > 0 ? null : value, errors };
+}
+
+/** A value of the book in words, for its history. */
+export function valueWords(s: Species, path: string, value: unknown): string {
+  const [group, key] = path.split('.') as [string, string];
+  const v = value as Record<string, number | undefined> & Partial<Pick<Milestone, 'model'>>;
+  const of100 = (x: unknown, times = 100) => inFigures(Number(x) * times, 3);
+  const n = (x: unknown) => (typeof x === 'number' ? inFigures(x, 6) : '–');
+  if (typeof value !== 'object' || value === null) return n(value);
+  switch (group) {
+    case 'milestones':
+      return [v.model && modelWords(v.model), v.cv !== undefined && `spread ${of100(v.cv)} %`]
+        .filter(Boolean)
+        .join(', ');
+    case 'limits':
+      return `${n(v.low)} to ${n(v.high)} ${s.limits[Number(key)]?.unit ?? ''}`.trim();
+    case 'values':
+      return `${n(v.value)}${v.spread == null ? '' : ` ±${n(v.spread)}`} ${s.values[Number(key)]?.unit ?? ''}`.trim();
+    case 'drift':
+      return `${of100(v.perDay)} ±${of100(v.sd, 196)} % a day`;
+    default:
+      return `${of100(v.from)} to ${of100(v.to)} % of the way to hatch`;
+  }
+}
+
+function modelWords(m: DevelopmentModel): string {
+  switch (m.kind) {
+    case 'degreeDays':
+      return `${inFigures(m.sum, 5)} degree-days above ${m.base} °C`;
+    case 'power':
+      return `power curve, a ${m.a}, b ${m.b}, α ${m.alpha}`;
+    case 'exponential':
+      return `exponential, a ${m.a}, k ${m.k}`;
+    case 'table':
+      return `table: ${m.points.map((p) => `${inFigures(p.days, 3)} d at ${p.celsius} °C`).join(', ')}`;
+  }
+}
