@@ -16,13 +16,13 @@ export async function unitSheet(
     db('observation')
       .whereIn('holding_id', [...holdingIds])
       .whereIn('kind', ['pick', 'dead'])
-      .orderBy('at')
+      .orderBy('at', 'desc')
       .limit(400)
       .select('at', 'value') as unknown as Promise<LossPoint[]>,
     ledger(db, siteId, { unitId, limit: 8 }),
     checksOf(db, siteId, { holdingIds }),
   ]);
-  return { losses, entries, checks };
+  return { losses: losses.reverse(), entries, checks };
 }
 
 export type Check = {

@@ -1,0 +1,96 @@
+import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { rearingView } from './rearing';
+import { roomView } from './room';
+import { round } from './round';
+import { unitSheet } from './unitSheet';
+
+let h: TestHatchery;
+let site: { siteId: number; timeZone: string };
+const inRoom = async (unit: string) => {
+  const { room_id } = (await h.db('unit').where({ name: unit }).first('room_id')) as { room_id: number };
+  const room = await roomView(h.db, site, room_id, h.clock.now, await round(h.db, site, h.clock.now));
+  return room!.units.find((u) => u.name === unit)!;
+};
+const tank = async (unit: string) =>
+  (await rearingView(h.db, site, h.clock.now, await round(h.db, site, h.clock.now))).find((u) => u.name === unit)!;
+const counted = (number: number) => ({ kind: 'measured', measured: { method: 'counted', number } });
+/** Five batches of a hundred that weigh so much each, give or take a little. */
+const batches = (g: number) => [0.98, 1.01, 1, 1.02, 0.99].map((f) => ({ massG: 100 * g * f, count: 100 }));
+
+beforeAll(async () => {
+  h = await testHatchery();
+  site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
+  await h.send('take.record', takeOf61500(h.units.B1!));
+  h.clock.now += HOUR;
+  await h.send('eggs.layDown', {
+    unit: h.units.B1!,
+    totalVolumeMl: 3000,
+    graduationMl: 0,
+    parts: [1, 2].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1500 })),
+  });
+});
+
+test('a jar half hatched is as sure in all as it was before: what went over is missing where it came from', async () => {
+  h.clock.now += 60 * DAY;
+  const before = await inRoom('J1');
+  expect(before.number).toBe(30_750);
+  await h.send('stage.change', {
+    unit: h.units.J1!,
+    to: 'yolksac',
+    amount: { kind: 'measured', measured: { method: 'estimated', number: 12_000, half: 4000 } },
+  });
+  const after = await inRoom('J1');
+  expect(after.holdings.map((x) => x.number).sort((a, b) => a - b)).toEqual([12_000, 18_750]);
+  expect(after.number).toBe(30_750);
+  expect(after.sd).toBeCloseTo(before.sd, -1);
+  // Each alone is far less sure: adding their doubts as if they were strangers would say so of the jar.
+  expect(Math.hypot(...after.holdings.map((x) => x.sd))).toBeGreaterThan(1.3 * after.sd);
+});
+
+test('an empty jar has a number too: none', async () => {
+  expect(await inRoom('J4')).toMatchObject({ number: 0, sd: 0, holdings: [] });
+});
+
+test('a lot in two tanks weighs in each what was weighed there; in a third what was weighed last', async () => {
+  await h.send('stock.bring', {
+    account: 'arrived',
+    species: 'arctic-char',
+    stage: 'fry',
+    unit: h.units.R1!,
+    measured: { method: 'counted', number: 9000 },
+  });
+  expect(await tank('R1')).toMatchObject({ number: 9000, massG: null });
+  await h.send('weigh.record', { unit: h.units.R1!, batches: batches(0.5) });
+  await h.send('move.record', { sources: [{ unit: h.units.R1!, amount: counted(3000) }], to: h.units.R2! });
+  expect((await tank('R2')).massG).toBeCloseTo(1500, 6);
+  h.clock.now += 10 * DAY;
+  await h.send('weigh.record', { unit: h.units.R2!, batches: batches(0.8) });
+  expect((await tank('R1')).massG).toBeCloseTo(3000, 6);
+  expect((await tank('R2')).massG).toBeCloseTo(2400, 6);
+  await h.send('move.record', { sources: [{ unit: h.units.R1!, amount: counted(1000) }], to: h.units.R3! });
+  expect((await tank('R3')).massG).toBeCloseTo(800, 6);
+});
+
+test('a tank of two stages has the mass of both', async () => {
+  await h.send('stage.change', { unit: h.units.R2!, to: 'fingerling', amount: counted(500) });
+  const t = await tank('R2');
+  expect(t.holdings).toHaveLength(2);
+  expect([t.number, t.massG]).toEqual([3000, expect.closeTo(2400, 6)]);
+});
+
+test('of a long life the sheet keeps the newest losses, in order', async () => {
+  await h.send('dead.record', { unit: h.units.R1!, number: 7 });
+  const like = (await h.db('observation').where({ kind: 'dead' }).first()) as Record<string, unknown>;
+  const first = h.clock.now - 420 * DAY;
+  await h.db('observation').insert(
+    Array.from({ length: 410 }, (_, i) => {
+      const { id: _id, ...row } = like;
+      return { ...row, at: first + i * DAY, value: 1000 + i };
+    }),
+  );
+  const { losses } = await unitSheet(h.db, site.siteId, h.units.R1!, [like.holding_id as number]);
+  expect(losses).toHaveLength(400);
+  expect(losses.at(-1)!.value).toBe(7);
+  expect(losses[0]!.value).toBe(1011);
+  expect(losses.every((l, i) => i === 0 || l.at >= losses[i - 1]!.at)).toBe(true);
+});
