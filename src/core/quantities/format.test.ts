@@ -28,4 +28,6 @@ test('decimals, figures and per cent without noise', () => {
     '0',
   ]);
   expect([percent(0.0312), percent(0.42), percent(0.985)].map(plain)).toEqual(['3.1 %', '42 %', '98.5 %']);
+  // Nearly all is not all.
+  expect([percent(0), percent(1), percent(0.99999)].map(plain)).toEqual(['0 %', '100 %', '100.0 %']);
 });

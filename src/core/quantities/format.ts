@@ -36,10 +36,10 @@ export function figures(value: number, count = 3): string {
   return decimals(value, Math.min(6, places));
 }
 
-/** A share in per cent, with one decimal below ten and above ninety. */
+/** A share in per cent, with one decimal below ten and above ninety; all and none have nothing behind the point. */
 export function percent(share: number): string {
   const p = 100 * share;
-  return `${decimals(p, p < 10 || p > 90 ? 1 : 0)}${THIN}%`;
+  return `${decimals(p, p !== 0 && p !== 100 && (p < 10 || p > 90) ? 1 : 0)}${THIN}%`;
 }
 
 /** Three figures and a thousand sign: labels are small. @example short(36412) // "36 k" */

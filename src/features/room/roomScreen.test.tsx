@@ -1,0 +1,167 @@
+/** @jest-environment jsdom */
+import { screen, within } from '@testing-library/react';
+import type { RoomUnit, RoomView } from '@/queries/room';
+import type { Milestone, RoundHolding } from '@/queries/round';
+import { NOW, show } from '../../../tests/support/screen';
+import { LossChart } from './LossChart';
+import { nextStep, RoomScreen } from './RoomScreen';
+
+const DAY = 86_400_000;
+const milestone = (id: string, days: number, over: Partial<Milestone> = {}): Milestone => ({
+  id,
+  name: id,
+  at: NOW + days * DAY,
+  low: NOW + (days - 2) * DAY,
+  high: NOW + (days + 2) * DAY,
+  seen: false,
+  passed: 0.5,
+  measuredShare: 1,
+  note: '',
+  ...over,
+});
+const eggs = (over: Partial<RoundHolding> = {}): RoundHolding =>
+  ({
+    holdingId: 1,
+    lot: 'AC-31-01',
+    station: 'eggs',
+    glyph: 'egg',
+    number: 15_000,
+    sd: 900,
+    milestones: [
+      milestone('eyed', -3, { seen: true }),
+      milestone('half hatched', 20, { enters: 'yolksac' }),
+      milestone('swum up', 60, { enters: 'fry' }),
+    ],
+    last: {},
+    due: [],
+    handsOff: null,
+    ...over,
+  }) as unknown as RoundHolding;
+const due = (urgency: 1 | 2, says: string) => ({ kind: 'check', urgency, says }) as RoundHolding['due'][number];
+const unit = (name: string, over: Partial<RoomUnit> = {}): RoomUnit => ({
+  id: Number(name.slice(1)),
+  name,
+  kind: 'jar',
+  battery: 'Battery A',
+  x: Number(name.slice(1)),
+  y: 0,
+  volumeL: 7,
+  loadLimit: 45_000,
+  flowLPerMin: 4,
+  holdings: [eggs()],
+  number: 15_000,
+  sd: 900,
+  losses: new Array(10).fill(2),
+  ...over,
+});
+const room = (units: RoomUnit[]): RoomView => ({
+  id: 1,
+  name: 'Cold room',
+  kind: 'incubation',
+  rooms: [
+    { id: 1, name: 'Cold room' },
+    { id: 2, name: 'Warm room' },
+  ],
+  sensors: [{ id: 4, name: 'cold1', roomId: 1, celsius: 4.53, at: NOW } as RoomView['sensors'][number]],
+  units,
+  lookedToday: 1,
+});
+const open = (units: RoomUnit[], over: Partial<Parameters<typeof RoomScreen>[0]> = {}) =>
+  show(
+    <RoomScreen
+      room={room(units)}
+      selected={null}
+      stage={null}
+      now={NOW}
+      timeZone="Europe/Vienna"
+      us={false}
+      sheet={null}
+      {...over}
+    />,
+  );
+const cell = (name: string) => screen.getByRole('link', { name: new RegExp(`^${name}\\b`) });
+
+test('who wants a hand is said at the top and at the unit, in its first words', () => {
+  open([
+    unit('J1', { holdings: [eggs({ due: [due(1, 'hatch may begin: look, keep hands off, screens clear')] })] }),
+    unit('J2', { holdings: [eggs({ due: [due(2, 'eyed? look at a sample')] })] }),
+    unit('J3', { holdings: [], number: 0, sd: 0 }),
+  ]);
+  expect(screen.getByText('1 want a hand')).toBeTruthy();
+  expect(screen.getByText('1 of 2 looked at today')).toBeTruthy();
+  expect(cell('J1').textContent).toContain('hatch may begin');
+  expect(cell('J1').textContent).not.toContain('screens');
+  expect(cell('J2').textContent).toContain('eyed');
+  expect(cell('J3').textContent).toContain('empty');
+});
+
+test('a unit says its number with the doubt of all that stands in it, and what comes next', () => {
+  open([unit('J1', { holdings: [eggs(), eggs({ holdingId: 2, number: 3000 })], number: 18_000, sd: 500 })]);
+  expect(cell('J1').textContent).toContain('18\u2005000±980');
+  expect(cell('J1').textContent).toContain('hatch 4 May ±2');
+});
+
+test('hands off is said where nothing presses more', () => {
+  open([unit('J1', { holdings: [eggs({ handsOff: 'tender between gastrula and eyed' })] })]);
+  expect(cell('J1').textContent).toContain('hands off');
+});
+
+test('water in the reader’s units: the flow of a battery together, the room’s sensors', () => {
+  const { unmount } = open([unit('J1'), unit('J2')]);
+  expect(screen.getByText('set flow 8 L/min together')).toBeTruthy();
+  expect(screen.getByText('cold1 4.5 °C')).toBeTruthy();
+  unmount();
+  open([unit('J1'), unit('J2')], { us: true });
+  expect(screen.getByText(/^set flow 2\.11\d* gpm together$/)).toBeTruthy();
+  expect(screen.getByText('cold1 40.2 °F')).toBeTruthy();
+});
+
+test('a battery that stands empty takes one line; a room without units sends to set-up', () => {
+  const { unmount } = open([unit('J1', { holdings: [], number: 0 }), unit('J2', { holdings: [], number: 0 })]);
+  expect(within(screen.getByRole('region', { name: 'Battery A' })).getAllByRole('link')).toHaveLength(2);
+  expect(screen.getByText(/all empty/)).toBeTruthy();
+  unmount();
+  open([]);
+  expect(screen.getByRole('link', { name: 'Set-up' })).toBeTruthy();
+});
+
+test('asked for one stage, the others step back', () => {
+  open([unit('J1'), unit('J2', { holdings: [eggs({ station: 'yolksac' })] })], { stage: 'yolksac' });
+  expect(cell('J1').className).toContain('opacity-45');
+  expect(cell('J2').className).not.toContain('opacity-45');
+});
+
+test('above eighty units the room is drawn densely, each still a link', () => {
+  open(Array.from({ length: 90 }, (_, i) => unit(`T${i + 1}`)));
+  expect(screen.getAllByRole('link', { name: /T\d+/ })).toHaveLength(90);
+});
+
+describe('what comes next', () => {
+  const said = (over: Partial<RoundHolding>) => nextStep(eggs(over), NOW, 'Europe/Vienna');
+  test('the first stage not seen yet, with its interval: days, halves, quarters', () => {
+    expect(said({})).toBe('hatch 4 May ±2');
+    const sure = (hours: number) => [
+      milestone('eyed', 1, { low: NOW + DAY - hours * 3_600_000, high: NOW + DAY + hours * 3_600_000 }),
+    ];
+    expect(said({ milestones: sure(12) })).toBe('eyed 15 Apr ±½');
+    expect(said({ milestones: sure(6) })).toBe('eyed 15 Apr ±¼');
+    expect(said({ milestones: [milestone('eyed', 1, { low: null, high: null })] })).toBe('eyed 15 Apr');
+  });
+  test('larvae wait for swim-up only; without a date nothing is claimed', () => {
+    expect(said({ station: 'yolksac' })).toMatch(/^swum up 13 Jun/);
+    expect(said({ milestones: [] })).toBeNull();
+    expect(said({ milestones: [milestone('half hatched', 20, { enters: 'yolksac', at: null })] })).toBeNull();
+  });
+  test('a stage that was looked for is not announced again', () => {
+    const eyed = milestone('eyed', 1, { check: 'eyed' });
+    expect(said({ milestones: [eyed] })).toMatch(/^eyed/);
+    expect(said({ milestones: [eyed], last: { 'check:eyed': NOW } })).toBeNull();
+  });
+});
+
+test('losses are told to those who cannot see the bars; the last one is named', () => {
+  const losses = [12, 3, 0, 7].map((value, i) => ({ at: NOW - (4 - i) * DAY, value }));
+  show(<LossChart losses={losses} now={NOW} timeZone="Europe/Vienna" from={NOW - 5 * DAY} />);
+  expect(screen.getByRole('img', { name: 'Dead a round; the last: 7; the most: 12' })).toBeTruthy();
+  expect(screen.getByText('7 on 13 Apr')).toBeTruthy();
+});
