@@ -7,6 +7,7 @@ import { connect } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { backup } from './backup';
 import { readEnvironment } from './environment';
+import { checkForeignDatabase } from './foreign';
 import { ensureDatabase, isAlive, type PrivateDatabase, startDatabase, stopDatabase } from './mariadb';
 
 export const say = (text: string) => process.stderr.write(`morula: ${text}\n`);
@@ -28,7 +29,10 @@ export async function openDatabase(
   fresh = false,
 ): Promise<{ url: string; own: PrivateDatabase | null }> {
   const env = readEnvironment();
-  if (env.DATABASE_URL && mode === 'start') return { url: env.DATABASE_URL, own: null };
+  if (env.DATABASE_URL && mode === 'start') {
+    await checkForeignDatabase(env.DATABASE_URL);
+    return { url: env.DATABASE_URL, own: null };
+  }
   say('starting the private MariaDB on loopback');
   const own = await startDatabase(join(HOME, 'db'));
   const name = mode === 'demo' ? 'morula_demo' : 'morula';
