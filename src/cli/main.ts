@@ -1,3 +1,4 @@
+import { isDiskFull } from '@/store/diskFull';
 import { calc } from './calc';
 
 const usage = `usage: ./morula COMMAND
@@ -49,9 +50,8 @@ process.stdout.on('error', (e: NodeJS.ErrnoException) => {
 try {
   process.exitCode = await main();
 } catch (e) {
-  const full = (e as { code?: string }).code === 'ENOSPC';
   process.stderr.write(
-    `morula: ${full ? 'the disk is full. Make room, then run this again.' : ((e as Error).message ?? e)}\n`,
+    `morula: ${isDiskFull(e) ? 'the disk is full. Make room, then run this again.' : ((e as Error).message ?? e)}\n`,
   );
   if (process.env.MORULA_DEBUG) console.error(e);
   process.exitCode = 1;

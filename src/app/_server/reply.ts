@@ -1,6 +1,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { CommandRefused } from '@/commands/refused';
+import { isDiskFull } from '@/store/diskFull';
 
 /** A refusal is an answer; anything else is a bug: logged with an id that the user sees. */
 export function replyTo(e: unknown): Response {
@@ -9,6 +10,20 @@ export function replyTo(e: unknown): Response {
     return Response.json(
       { refused: { code: e.code, message: e.message, path: e.path, todo: e.todo, ask: e.ask } },
       { status },
+    );
+  }
+  if (isDiskFull(e)) {
+    console.error(e);
+    return Response.json(
+      {
+        refused: {
+          code: 'diskFull',
+          message: 'The disk of Morula’s machine is full. Nothing was recorded.',
+          path: '',
+          todo: 'Make room on it, then send this again: it will not be doubled.',
+        },
+      },
+      { status: 507 },
     );
   }
   const id = randomUUID().slice(0, 8);
