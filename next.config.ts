@@ -4,6 +4,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   turbopack: { root: import.meta.dirname },
+  // A logger's file of the largest size that is taken, as JSON.
+  experimental: { proxyClientMaxBodySize: '90mb' },
   serverExternalPackages: ['@node-rs/argon2', 'knex', 'mysql2', 'pdfkit', 'exceljs'],
 };
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LARGEST_FILE } from '@/core/readings/decodeText';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { type SensorKind, sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
@@ -184,7 +185,7 @@ export const importReadings = defineCommand({
   schema: z.object({
     sensor: z.number().int(),
     fileName: z.string().max(200).default(''),
-    text: z.string().min(1, 'is empty').max(80_000_000, 'is larger than 80 MB: split the file'),
+    text: z.string().min(1, 'is empty').max(LARGEST_FILE, 'is larger than 40 MB: split the file'),
     dateOrder: z.enum(['dmy', 'mdy']).optional(),
     unit: z.enum(['C', 'F']).optional(),
     conflicts: z.enum(['keep', 'replace']).default('keep'),

@@ -1,9 +1,12 @@
+import { TextDecoder } from 'node:util';
 import { cleanup, configure, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/features/frame/session';
 import { WorkingProvider } from '@/features/frame/Working';
 
+// The test browser has none.
+globalThis.TextDecoder ??= TextDecoder as typeof globalThis.TextDecoder;
 // A machine that is busy with something else is no failure.
 configure({ asyncUtilTimeout: 15_000 });
 

@@ -164,6 +164,26 @@ describe('without a connection', () => {
     expect(server.sent.map((s) => s.id)).toEqual([server.sent[0]!.id, server.sent[0]!.id]);
   });
 
+  test.each(['signIn', 'diskFull'])(
+    'what is no fault of the record (%s) holds all of them back, unmarked',
+    async (code) => {
+      server.replies = [refused('not now', '', { code })];
+      for (const n of [1, 2])
+        await browserStore().waiting.put({
+          id: `${code}${n}`,
+          personId: 1,
+          type: 'pick.record',
+          payload: { number: n },
+          says: `${n} picked`,
+          madeAt: NOW + n,
+        });
+      expect(await flushOutbox(1)).toBe(0);
+      expect(server.sent).toHaveLength(1);
+      expect((await browserStore().waiting.toArray()).map((w) => w.refused)).toEqual([undefined, undefined]);
+      expect(await flushOutbox(1)).toBe(2);
+    },
+  );
+
   test('what the server does not accept stays, marked, for its person to settle; the rest goes on', async () => {
     server.replies = [refused('Nothing stood in J3 then.')];
     for (const n of [1, 2])

@@ -57,6 +57,8 @@ export async function keepForLater(w: Omit<Waiting, 'madeAt'> & { madeAt: number
   await browserStore().waiting.put(w);
 }
 
+/** Trouble of the session or of the machine, not of the record: it waits on. */
+const WAITS = new Set(['signIn', 'diskFull']);
 let sending = false;
 
 /**
@@ -77,7 +79,7 @@ export async function flushOutbox(personId: number): Promise<number> {
       const answer = await send(w.type, w.payload, w.id, w.madeAt);
       if (answer.state === 'offline') break;
       if (answer.state === 'refused') {
-        if (answer.refused.code === 'signIn') break;
+        if (WAITS.has(answer.refused.code)) break;
         await browserStore().waiting.update(w.id, { refused: `${answer.refused.message} ${answer.refused.todo}` });
         continue;
       }

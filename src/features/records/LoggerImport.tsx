@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
+import { decodeText, LARGEST_FILE } from '@/core/readings/decodeText';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { ReadNow } from '@/queries/today';
@@ -43,6 +44,7 @@ export function LoggerImport({
   const event = useEventFields();
   const [sensor, setSensor] = useState(String(sensors[0]?.id ?? ''));
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
+  const [tooLarge, setTooLarge] = useState(false);
   const [report, setReport] = useState<Imported | null>(null);
   const [reading, setReading] = useState('');
   const chosen = sensors.find((s) => s.id === Number(sensor));
@@ -87,7 +89,7 @@ export function LoggerImport({
             <Field
               label="CSV file"
               hint="Any separator, decimal comma or point, local times or with a zone"
-              error={act.errorOn('text')}
+              error={tooLarge ? 'is larger than 40 MB: split the file' : act.errorOn('text')}
             >
               {(p) => (
                 <input
@@ -98,7 +100,10 @@ export function LoggerImport({
                   onChange={(e) => {
                     const f = e.target.files?.[0];
                     setReport(null);
-                    if (f) void f.text().then((text) => setFile({ name: f.name, text }));
+                    setFile(null);
+                    setTooLarge(f !== undefined && f.size > LARGEST_FILE);
+                    if (f && f.size <= LARGEST_FILE)
+                      void f.arrayBuffer().then((b) => setFile({ name: f.name, text: decodeText(new Uint8Array(b)) }));
                   }}
                 />
               )}

@@ -78,8 +78,9 @@ describe('readings', () => {
     show(<LoggerImport sensors={sensors} mayWrite={mayWrite} timeZone="Europe/Vienna" />, as);
   const file = () => {
     const f = new File(['time;temp\n'], 'bay1.csv', { type: 'text/csv' });
-    // The test browser's files cannot be read as text yet.
-    (f as { text: () => Promise<string> }).text = async () => 'time;temp\n2031-04-13 08:00;5,1\n';
+    // The test browser's files cannot be read yet.
+    const bytes = Buffer.from('time;temp\n2031-04-13 08:00;5,1\n');
+    (f as { arrayBuffer: () => Promise<ArrayBufferLike> }).arrayBuffer = async () => new Uint8Array(bytes).buffer;
     return f;
   };
   const report = (over: object) => ({
@@ -101,6 +102,15 @@ describe('readings', () => {
       },
       entries: ['e1'],
     },
+  });
+
+  test('a file too large is not sent, and says what to do', async () => {
+    const { user } = open();
+    const large = file();
+    Object.defineProperty(large, 'size', { value: 40_000_001 });
+    await user.upload(screen.getByLabelText('CSV file'), large);
+    expect(screen.getByText(/larger than 40 MB: split the file/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Import' })).toHaveProperty('disabled', true);
   });
 
   test('a file: what was new, what was there, what could not be read and why', async () => {
