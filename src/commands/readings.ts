@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { grouped } from '@/core/quantities/format';
 import { LARGEST_FILE } from '@/core/readings/decodeText';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { type SensorKind, sensorKinds } from '@/core/readings/sensorKinds';
@@ -187,6 +188,7 @@ export const importReadings = defineCommand({
     fileName: z.string().max(200).default(''),
     text: z.string().min(1, 'is empty').max(LARGEST_FILE, 'is larger than 40 MB: split the file'),
     dateOrder: z.enum(['dmy', 'mdy']).optional(),
+    clock: z.enum(['local', 'winter']).optional(),
     unit: z.enum(['C', 'F']).optional(),
     conflicts: z.enum(['keep', 'replace']).default('keep'),
   }),
@@ -198,6 +200,7 @@ export const importReadings = defineCommand({
         timeZone: c.site.timeZone,
         kind: sensor.kind,
         dateOrder: p.dateOrder,
+        clock: p.clock,
         unit: p.unit,
       });
     } catch (e) {
@@ -221,6 +224,20 @@ export const importReadings = defineCommand({
           choices: [
             { value: 'dmy', label: 'Day first' },
             { value: 'mdy', label: 'Month first' },
+          ],
+        },
+      );
+    if (file.skipped > 0 && !p.clock)
+      throw new CommandRefused(
+        'clock',
+        `${grouped(file.skipped)} ${file.skipped === 1 ? 'line has a time' : 'lines have times'} that no clock here showed: clocks went forward over it.`,
+        'clock',
+        'Say how the logger’s clock runs.',
+        {
+          field: 'clock',
+          choices: [
+            { value: 'winter', label: 'It keeps winter time all year', why: 'all its times are read so' },
+            { value: 'local', label: 'It follows local time', why: 'those lines are left out' },
           ],
         },
       );
@@ -248,7 +265,7 @@ export const importReadings = defineCommand({
       },
     ]);
     if (sensor.kind === 'temperature' && done.added + done.replaced > 0) await predictAllOn(c, sensor.id);
-    const said = (t: number) => `${dayMonth(t, c.site.timeZone)} ${clock(t, c.site.timeZone)}`;
+    const said = (t: number) => `${dayMonth(t, c.site.timeZone, c.now)} ${clock(t, c.site.timeZone)}`;
     return {
       sensor: sensor.name,
       ...done,

@@ -62,3 +62,48 @@ test('what is no logger file is said to be none', () => {
   expect(() => read('hello\nworld')).toThrow(/no column holds dates/);
   expect(() => read('time,name\n2031-02-01 10:00,carp')).toThrow(/no column holds temperatures/);
 });
+
+describe('a logger that keeps winter time all year', () => {
+  const file = 'time,temp\n2031-03-30 01:30,4\n2031-03-30 02:30,4.1\n2031-03-30 03:30,4.2\n2031-07-01 12:00,11\n';
+  const at = (clock?: 'local' | 'winter', timeZone = 'Europe/Vienna') => parseLogger(file, { timeZone, clock });
+
+  test('shows it by times that no local clock had; they are counted, and left out when it is local after all', () => {
+    expect(at().skipped).toBe(1);
+    expect(at('local').rows).toHaveLength(3);
+    expect(
+      parseLogger('time,temp\n2031-03-30 01:30,4\n2031-03-30 03:30,4.2\n', { timeZone: 'Europe/Vienna' }).skipped,
+    ).toBe(0);
+  });
+
+  test('read so, its hours are even and its summer is an hour later than the clock says', () => {
+    const { rows, skipped, problems } = at('winter');
+    expect([skipped, problems]).toEqual([0, []]);
+    expect(rows.map((r) => new Date(r.at).toISOString().slice(0, 16))).toEqual([
+      '2031-03-30T00:30',
+      '2031-03-30T01:30',
+      '2031-03-30T02:30',
+      '2031-07-01T11:00',
+    ]);
+  });
+
+  test('south of the equator winter is the other half of the year', () => {
+    // Hobart: +10 in its winter, +11 in its summer.
+    const [january, july] = ['2031-01-15 12:00', '2031-07-15 12:00'].map(
+      (t) =>
+        parseLogger(`time,temp\n${t},4\n${t.replace('12:00', '13:00')},4\n`, {
+          timeZone: 'Australia/Hobart',
+          clock: 'winter',
+        }).rows[0]!.at,
+    );
+    expect(new Date(january!).toISOString()).toBe('2031-01-15T02:00:00.000Z');
+    expect(new Date(july!).toISOString()).toBe('2031-07-15T02:00:00.000Z');
+  });
+
+  test('a time with its zone stays what it says', () => {
+    const rows = parseLogger('time,temp\n2031-07-01T12:00Z,11\n2031-07-01T13:00+02:00,11\n', {
+      timeZone: 'Europe/Vienna',
+      clock: 'winter',
+    }).rows;
+    expect(rows.map((r) => new Date(r.at).getUTCHours())).toEqual([12, 11]);
+  });
+});

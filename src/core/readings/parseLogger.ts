@@ -19,6 +19,8 @@ export type LoggerFile = {
   };
   /** The dates can be read in two ways: the user must say which. */
   ambiguousDates: boolean;
+  /** Lines in an hour that local clocks skipped: the logger may keep winter time all year; the user must say. */
+  skipped: number;
 };
 
 export type LoggerOptions = {
@@ -26,6 +28,8 @@ export type LoggerOptions = {
   /** What the sensor measures; temperature unless said. */
   kind?: SensorKind;
   dateOrder?: 'dmy' | 'mdy';
+  /** Times without a zone: `local` (default) changes with the clocks of the site, `winter` is its winter time all year. */
+  clock?: 'local' | 'winter';
   unit?: 'C' | 'F';
   valueColumn?: number;
 };
@@ -35,8 +39,8 @@ export type LoggerOptions = {
  * in one column or two, ISO or day-first or month-first dates (also mixed with ISO), times with or without a zone. Times
  * without a zone are local; the hour that repeats in autumn is told apart by the order of the lines.
  *
- * Never guesses in silence: dates that can be read both ways set `ambiguousDates`, lines that cannot be read are
- * listed with the reason.
+ * Never guesses in silence: dates that can be read both ways set `ambiguousDates`, times that no local clock showed
+ * are counted as `skipped`, lines that cannot be read are listed with the reason.
  * @throws RangeError when no time or no value column can be found
  */
 export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
@@ -85,12 +89,14 @@ export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
   const rows: LoggerRow[] = [];
   const problems: LoggerProblem[] = [];
   let previous = Number.NEGATIVE_INFINITY;
+  let skipped = 0;
   for (const { cells, line } of data) {
     const when = timeColumns.map((c) => cells[c] ?? '').join(' ');
     const raw = cells[valueColumn] ?? '';
     const fail = (why: string) => problems.push({ line, text: cells.join(delimiter), why });
-    const at = instantOf(when, order.order, options.timeZone, previous);
+    const at = instantOf(when, order.order, options, previous);
     if (typeof at === 'string') {
+      if (at.endsWith(SKIPPED)) skipped += 1;
       fail(at);
       continue;
     }
@@ -116,6 +122,7 @@ export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
     problems,
     understood: { delimiter, timeColumns, valueColumn, header, dateOrder: order.order, unit },
     ambiguousDates: order.ambiguous,
+    skipped,
   };
 }
 
@@ -232,7 +239,14 @@ function dateOrderOf(
   return { order: 'dmy', ambiguous: true };
 }
 
-function instantOf(text: string, order: DateOrder, timeZone: string, previous: number): number | string {
+const SKIPPED = ' did not exist: the clocks went forward over it';
+
+function instantOf(
+  text: string,
+  order: DateOrder,
+  { timeZone, clock: runs }: LoggerOptions,
+  previous: number,
+): number | string {
   const p = dateParts(text);
   if (!p) return `“${text}” is no date`;
   const [year, month, day] = p.iso ? [p.a, p.b, p.c] : order === 'mdy' ? [p.c, p.a, p.b] : [p.c, p.b, p.a];
@@ -254,10 +268,23 @@ function instantOf(text: string, order: DateOrder, timeZone: string, previous: n
     return Date.UTC(year, month - 1, day, hour, minute, second) - offset * 60_000;
   }
   const local: LocalTime = { year, month, day, hour, minute, second };
+  if (runs === 'winter') return Date.UTC(year, month - 1, day, hour, minute, second) - winterOffset(year, timeZone);
   const instants = quickInstants(local, timeZone);
-  if (instants.length === 0) return `${text} did not exist: the clocks went forward over it`;
+  if (instants.length === 0) return `${text}${SKIPPED}`;
   // The repeated hour: the first reading not before the line above.
   return instants.find((t) => t > previous) ?? instants[0]!;
+}
+
+/** Offset of a zone from UTC in its winter: the smaller of January's and July's. */
+let winter = { zone: '', year: 0, offset: 0 };
+function winterOffset(year: number, timeZone: string): number {
+  if (winter.zone === timeZone && winter.year === year) return winter.offset;
+  const [january, july] = [1, 7].map(
+    (month) =>
+      Date.UTC(year, month - 1, 1, 12) - instantsOf({ year, month, day: 1, hour: 12, minute: 0 }, timeZone)[0]!,
+  ) as [number, number];
+  winter = { zone: timeZone, year, offset: Math.min(january, july) };
+  return winter.offset;
 }
 
 /** `instantsOf` costs some microseconds; a day without a change of clocks has one offset, kept from the line before. */

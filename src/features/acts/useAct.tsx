@@ -8,7 +8,7 @@ import { correctionOf, useCorrecting } from './correcting';
 export type Act = {
   busy: boolean;
   refused: Refused | null;
-  /** What was recorded last, as the form said it. */
+  /** What was recorded last, as the form said it; its entry where that can be taken back. */
   done: { says: string; entry?: string } | null;
   submit: (
     payload: Record<string, unknown>,
@@ -66,7 +66,7 @@ export function useAct(type: string, onDone?: () => void): Act {
     if (!correcting)
       setDone({
         says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result) ?? 'Recorded.'),
-        entry: answer.entries[0],
+        entry: type === 'readings.import' ? undefined : answer.entries[0],
       });
     if (correcting) correcting.onDone();
     else onDone?.();
@@ -157,6 +157,7 @@ export function ActFoot({
         <button type="submit" className="button main" disabled={disabled || act.busy}>
           {label}
         </button>
+        {act.busy && <span className="late quiet text-[0.9rem]">working …</span>}
         {needs.length > 0 && <span className="quiet text-[0.9rem]">needs {inWords(needs)}</span>}
       </div>
     </div>

@@ -2,15 +2,18 @@
 
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
+import { fromBase } from '@/core/quantities/measure';
 import { decodeText, LARGEST_FILE } from '@/core/readings/decodeText';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { ReadNow } from '@/queries/today';
+import type { WaterDays } from '@/queries/waterDays';
 import { Field, SelectField, TextField } from '@/ui/fields';
 import { decimalOf, MeasureInput, measureOf, useShown } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
+import { WaterChart } from './WaterChart';
 
 type Imported = {
   sensor: string;
@@ -30,14 +33,16 @@ type Imported = {
 /** A logger’s file, or one reading by eye, of any sensor. */
 export function LoggerImport({
   sensors,
+  water,
   mayWrite,
   timeZone,
 }: {
   sensors: readonly ReadNow[];
+  water: WaterDays;
   mayWrite: boolean;
   timeZone: string;
 }) {
-  const { locale } = useSession();
+  const { locale, now } = useSession();
   const unit = useShown();
   const act = useAct('readings.import');
   const typed = useAct('reading.record', () => setReading(''));
@@ -147,6 +152,18 @@ export function LoggerImport({
         )}
       </div>
       <div>
+        {!report && chosen && (
+          <WaterChart
+            days={water.days}
+            list={water.bySensor[chosen.id] ?? water.days.map(() => null)}
+            shown={(v) =>
+              kind.word === 'temperature' || kind.word === 'flow' ? fromBase(v, kind.word, unit(kind.word)) : v
+            }
+            unit={kind.word === 'temperature' || kind.word === 'flow' ? unit(kind.word) : kind.unit}
+            timeZone={timeZone}
+            now={now}
+          />
+        )}
         {report && (
           <section data-testid="import-report">
             <h2 className="mb-2">

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import type { SheetEntry } from '@/queries/ledger';
 import type { StockList } from '@/queries/stockList';
 import type { ReadNow } from '@/queries/today';
+import type { WaterDays } from '@/queries/waterDays';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from './EntryList';
 import { LoggerImport } from './LoggerImport';
@@ -26,6 +27,7 @@ type Props = {
   kind: string;
   kinds: { value: string; label: string }[];
   sensors: ReadNow[];
+  water: WaterDays;
   now: number;
   timeZone: string;
   mayWrite: boolean;
@@ -50,7 +52,9 @@ export function RecordsScreen(p: Props) {
       </div>
       {p.tab === 'stock' && p.stock && <Stock {...p} stock={p.stock} />}
       {p.tab === 'ledger' && <Ledger {...p} />}
-      {p.tab === 'readings' && <LoggerImport sensors={p.sensors} mayWrite={p.mayWrite} timeZone={p.timeZone} />}
+      {p.tab === 'readings' && (
+        <LoggerImport sensors={p.sensors} water={p.water} mayWrite={p.mayWrite} timeZone={p.timeZone} />
+      )}
     </div>
   );
 }

@@ -1,9 +1,12 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
+import { addLocalDays } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
+import type { WaterDays } from '@/queries/waterDays';
 import { NOW, onlySent, refused, server, show } from '../../../tests/support/screen';
 import { EntryList } from './EntryList';
 import { LoggerImport } from './LoggerImport';
+import { gapsOf } from './WaterChart';
 
 const entry = (over: Partial<SheetEntry> = {}): SheetEntry => ({
   id: 'e1',
@@ -74,8 +77,14 @@ describe('readings', () => {
     { id: 5, name: 'bay1', room: 'Cold room', kind: 'temperature', value: 6.1, at: NOW - 3_600_000 },
     { id: 6, name: 'oxygen R', room: 'Hall', kind: 'oxygen', value: null, at: null },
   ] as unknown as Parameters<typeof LoggerImport>[0]['sensors'];
+  const days = Array.from({ length: 20 }, (_, i) => addLocalDays(NOW, i - 19, 'Europe/Vienna'));
+  const read = (i: number) => ({ day: days[i]!, mean: 4 + i / 10, low: 3.8 + i / 10, high: 4.3 + i / 10 });
+  const water: WaterDays = {
+    days,
+    bySensor: { 5: days.map((_, i) => (i === 3 || i === 8 || i === 9 ? null : read(i))) },
+  };
   const open = (as = {}, mayWrite = true) =>
-    show(<LoggerImport sensors={sensors} mayWrite={mayWrite} timeZone="Europe/Vienna" />, as);
+    show(<LoggerImport sensors={sensors} water={water} mayWrite={mayWrite} timeZone="Europe/Vienna" />, as);
   const file = () => {
     const f = new File(['time;temp\n'], 'bay1.csv', { type: 'text/csv' });
     // The test browser's files cannot be read yet.
@@ -102,6 +111,41 @@ describe('readings', () => {
       },
       entries: ['e1'],
     },
+  });
+
+  test('the chosen water is drawn with its gaps, in the reader’s unit; one never read says what that means', async () => {
+    const { user, unmount } = open();
+    expect(
+      screen.getByRole('img', {
+        name: /^17 of 20 days read, between 3\.8\d* and 6\.2\d* °C; last 5\.9\d* °C on 14 Apr$/,
+      }),
+    ).toBeTruthy();
+    expect(screen.getByText(/^Not read: 29 Mar, 3 Apr to 4 Apr\./)).toBeTruthy();
+    await user.selectOptions(screen.getByLabelText('Water'), '6');
+    expect(screen.getByText(/Nothing was read in the last 20 days/)).toBeTruthy();
+    unmount();
+    open({ units: 'us', locale: 'en-US' });
+    expect(screen.getByRole('img', { name: /last 42\.6\d* °F/ })).toBeTruthy();
+  });
+
+  test('gaps are runs of days, also at both ends', () => {
+    const d = read(0);
+    expect(gapsOf([null, d, null, null, d, null])).toEqual([
+      [0, 0],
+      [2, 3],
+      [5, 5],
+    ]);
+    expect(gapsOf([d, d])).toEqual([]);
+    expect(gapsOf([null, null])).toEqual([[0, 1]]);
+  });
+
+  test('a file that was read in offers no undo: it is not taken back', async () => {
+    server.replies = [report({})];
+    const { user } = open();
+    await user.upload(screen.getByLabelText('CSV file'), file());
+    await user.click(await screen.findByRole('button', { name: 'Import' }));
+    expect(await screen.findByText('Read: bay1.')).toBeTruthy();
+    expect(screen.queryByText('Undo')).toBeNull();
   });
 
   test('a file too large is not sent, and says what to do', async () => {

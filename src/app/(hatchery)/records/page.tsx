@@ -3,6 +3,7 @@ import { RecordsScreen } from '@/features/records/RecordsScreen';
 import { ledger, ledgerKinds } from '@/queries/ledger';
 import { stockList } from '@/queries/stockList';
 import { readNow } from '@/queries/today';
+import { waterDays } from '@/queries/waterDays';
 import { db, now } from '../../_server/database';
 import { idIn } from '../../_server/idOf';
 import { requirePerson } from '../../_server/session';
@@ -44,6 +45,7 @@ export default async function RecordsPage({
       kind={kind}
       kinds={ledgerKinds}
       sensors={tab === 'readings' ? await readNow(db(), person.siteId, at) : []}
+      water={tab === 'readings' ? await waterDays(db(), person, at) : { days: [], bySensor: {} }}
       now={at}
       timeZone={person.timeZone}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}
