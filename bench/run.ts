@@ -14,7 +14,7 @@ import { migrate } from '@/store/migrations';
 import { addReadings } from '@/store/readings';
 import { pickBySql } from './baseline/pickSql';
 import { rateLoop } from './baseline/predictLoop';
-import { scriptOf, typing } from './page';
+import { scriptOf, type Typing, typing } from './page';
 import {
   type App,
   buildBare,
@@ -34,6 +34,7 @@ export type Result = { what: string; ours: number; base: number; unit: string; r
 export type Bound = { what: string; value: number; unit: string; wanted: number };
 export type Bench = { results: Result[]; screens: Screen[]; bounds: Bound[] };
 
+const TYPING_ROUNDS = 5;
 const median = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >> 1]!;
 const timed = async (work: () => unknown) => {
   const t = performance.now();
@@ -94,20 +95,35 @@ async function pagesBench(
     ]);
     for (const x of list) say(`${x.screen}: ${(x.large / x.small).toFixed(2)}`);
     const script = (await scriptOf(large, '/')) - (await scriptOf(bare, '/'));
-    const typed = await typing(large, [
-      'pick 34 JA3',
-      'dead 5 RA4 fungus',
-      'weigh RA4 25g/61 26g/63 total 41kg',
-      'move 400 RA4>RA30',
-    ]);
-    const sorted = [...typed.readBackMs].sort((a, b) => a - b);
+    // A machine shared with others stalls now and then for half a second: the round in the middle is ours.
+    const rounds: Typing[] = [];
+    for (let i = 0; i < TYPING_ROUNDS; i++)
+      rounds.push(
+        await typing(large, [
+          'pick 34 JA3',
+          'dead 5 RA4 fungus',
+          'weigh RA4 25g/61 26g/63 total 41kg',
+          'move 400 RA4>RA30',
+        ]),
+      );
+    const [tasks, keys] = [rounds.map((r) => r.longestTaskMs), rounds.map((r) => Math.max(...r.readBackMs))];
+    const all = (list: number[]) =>
+      [...list]
+        .sort((a, b) => a - b)
+        .map((v) => v.toFixed(0))
+        .join(', ');
     const server = Number(readFileSync(join(own.dir, 'mariadb.pid'), 'utf8'));
     const bounds: Bound[] = [
       { what: 'first-load script of Today over that of a bare page', value: script, unit: 'kB gzip', wanted: 120 },
-      { what: 'longest task while typing, network blocked', value: typed.longestTaskMs, unit: 'ms', wanted: 100 },
       {
-        what: `reading-back of the log line, slowest of ${sorted.length} keys`,
-        value: sorted.at(-1)!,
+        what: `longest task while typing, network blocked, median of ${TYPING_ROUNDS} rounds (${all(tasks)})`,
+        value: median(tasks),
+        unit: 'ms',
+        wanted: 100,
+      },
+      {
+        what: `reading-back of the log line, slowest of ${rounds[0]!.readBackMs.length} keys, median of ${TYPING_ROUNDS} rounds (${all(keys)})`,
+        value: median(keys),
         unit: 'ms',
         wanted: 50,
       },

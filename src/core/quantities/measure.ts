@@ -55,14 +55,21 @@ export type ParsedMeasure =
       readings?: { text: string; value: number }[];
     };
 
+type Marks = { decimal: '.' | ','; group: string };
+const knownMarks = new Map<string, Marks>();
 /**
  * Decimal and grouping marks of a locale. `en-GB`: `.` and `,`; `de-DE`: `,` and `.`; `fr-FR` and `sv-SE`: `,` and a
  * space.
  */
-function marks(locale: string): { decimal: '.' | ','; group: string } {
+function marks(locale: string): Marks {
+  // Asking the browser takes some 40 ms the first time: too long between two keys.
+  const known = knownMarks.get(locale);
+  if (known) return known;
   const parts = new Intl.NumberFormat(locale).formatToParts(12345.6);
   const decimal = parts.find((p) => p.type === 'decimal')?.value === ',' ? ',' : '.';
-  return { decimal, group: parts.find((p) => p.type === 'group')?.value ?? ' ' };
+  const found: Marks = { decimal, group: parts.find((p) => p.type === 'group')?.value ?? ' ' };
+  knownMarks.set(locale, found);
+  return found;
 }
 
 /**
@@ -78,11 +85,11 @@ export function parseNumber(text: string, locale: string): ParsedMeasure {
   if (t === '') return { ok: false, code: 'empty', message: 'is empty' };
   if (!/^[+-]?[\d.,]*\d[.,]?$/.test(t) || !/\d/.test(t))
     return { ok: false, code: 'number', message: `“${text.trim()}” is not a number` };
+  const plain = /^[+-]?\d+$/;
+  if (plain.test(t)) return { ok: true, value: Number(t) };
   const { decimal, group } = marks(locale);
   const other = decimal === '.' ? ',' : '.';
   const grouped = (mark: string) => new RegExp(`^[+-]?\\d{1,3}(\\${mark}\\d{3})+$`);
-  const plain = /^[+-]?\d+$/;
-  if (plain.test(t)) return { ok: true, value: Number(t) };
   const commas = t.split(',').length - 1;
   const points = t.split('.').length - 1;
   if (commas > 0 && points > 0) {

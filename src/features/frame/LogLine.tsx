@@ -3,6 +3,7 @@
 import { CornerDownLeft, Send, WifiOff } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { parseNumber } from '@/core/quantities/measure';
 import { readLine, type Snapshot } from '@/core/shorthand/parse';
 import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
 import { browserStore, keepSnapshot, keptSnapshot } from './outbox';
@@ -79,6 +80,9 @@ export function LogLine() {
       clearInterval(timer);
     };
   }, [refresh, flush, countWaiting]);
+
+  // The browser's tables of how numbers are written are fetched before the first key wants them.
+  useEffect(() => void parseNumber('1.5', session.locale), [session.locale]);
 
   useEffect(() => {
     const key = (e: KeyboardEvent) => {
