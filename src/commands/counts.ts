@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, measurement, numberFrom } from '@/core/books/measure';
+import { ownRules } from '@/core/ownRules';
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { meanWeight, weightBatch } from '@/core/sampling/meanWeight';
 import { said } from './bringIn';
@@ -72,10 +73,13 @@ export const recordWeighing = defineCommand({
   },
 });
 
-/** The last mean weight of the holding against this one: a factor of eight is a slip of the unit more often than growth. */
-const WILD_FACTOR = 8;
-/** No fry or fingerling of the shelf weighs more; above it the unit is asked about. */
-const HEAVY_G = { egg: 1, yolksac: 2, fry: 20, fingerling: 2000 } as Record<string, number>;
+/** Grams each, above which the unit is asked about where nothing was weighed before. */
+const HEAVY_G: Record<string, number> = {
+  egg: ownRules.heavyEgg.value,
+  yolksac: ownRules.heavyYolksac.value,
+  fry: ownRules.heavyFry.value,
+  fingerling: ownRules.heavyFingerling.value,
+};
 
 async function doubtMass(c: Context, at: Standing, meanG: number, sure: 'yes' | undefined): Promise<void> {
   if (sure === 'yes') return;
@@ -84,8 +88,10 @@ async function doubtMass(c: Context, at: Standing, meanG: number, sure: 'yes' | 
     .where({ lot_id: at.lot.id, kind: 'meanG' })
     .orderBy('at', 'desc')
     .first('value')) as { value: number } | undefined;
-  const heavy = HEAVY_G[at.place.stage] ?? 2000;
-  const wild = last ? meanG / last.value > WILD_FACTOR || last.value / meanG > WILD_FACTOR : meanG > heavy;
+  const heavy = HEAVY_G[at.place.stage] ?? ownRules.heavyFingerling.value;
+  const wild = last
+    ? meanG / last.value > ownRules.massFactor.value || last.value / meanG > ownRules.massFactor.value
+    : meanG > heavy;
   if (!wild) return;
   const than = last
     ? `; the last weighing gave ${last.value.toPrecision(3)} g`

@@ -1,3 +1,4 @@
+import { ownRules } from '@/core/ownRules';
 import { provenances, type Species } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -15,7 +16,8 @@ export async function speciesList(
 
 export type BookView = {
   species: Species[];
-  unverified: { species: string; speciesId: string; path: string; what: string; hint: string }[];
+  /** Of species, and (without one) rules of thumb of our own. */
+  unverified: { species: string; speciesId: string | null; path: string; what: string; hint: string }[];
   total: number;
 };
 
@@ -23,7 +25,18 @@ export type BookView = {
 export async function bookView(db: Db, siteId: number): Promise<BookView> {
   const species = [...(await speciesBook(db, siteId)).values()].sort((a, b) => a.name.localeCompare(b.name));
   const all = species.flatMap((s) => provenances(s).map((p) => ({ ...p, species: s.name, speciesId: s.id })));
-  return { species, unverified: all.filter((p) => p.source === 'verify'), total: all.length };
+  const rules = Object.entries(ownRules).map(([id, r]) => ({
+    species: 'all species',
+    speciesId: null,
+    path: id,
+    what: `${r.what}: ${r.value} ${r.unit}`,
+    hint: r.hint,
+  }));
+  return {
+    species,
+    unverified: [...all.filter((p) => p.source === 'verify'), ...rules],
+    total: all.length + rules.length,
+  };
 }
 
 export type ValueChange = { path: string; value: unknown; source: string; why: string; by: string; at: number };

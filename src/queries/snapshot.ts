@@ -1,4 +1,4 @@
-import type { Snapshot } from '@/core/shorthand/parse';
+import type { Snapshot } from '@/core/shorthand/reading';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { standingsNow, totalsBy } from './standings';

@@ -1,5 +1,6 @@
 import { type Phase, PredictionRefused, predict } from '@/core/development/predict';
 import type { Point } from '@/core/development/timeline';
+import { ownRules } from '@/core/ownRules';
 import type { Species } from '@/core/species/species';
 import type { Db } from './connection';
 import { speciesBook } from './species';
@@ -191,7 +192,7 @@ async function temperaturesFor(
   return points;
 }
 
-/** Standard deviation of the last daily means: how far this water strays from where it is. Not below a tenth of a degree. */
+/** Standard deviation of the last daily means: how far this water strays from where it is. */
 function unsteadiness(points: readonly Point[], now: number): number {
   const days = new Map<number, { n: number; sum: number }>();
   for (const p of points) {
@@ -200,9 +201,12 @@ function unsteadiness(points: readonly Point[], now: number): number {
     days.set(Math.floor(p.at / DAY), { n: d.n + 1, sum: d.sum + p.celsius });
   }
   const means = [...days.values()].map((d) => d.sum / d.n);
-  if (means.length < 3) return 0.5;
+  if (means.length < 3) return ownRules.forecastSd.value;
   const mean = means.reduce((s, v) => s + v, 0) / means.length;
-  return Math.max(0.1, Math.sqrt(means.reduce((s, v) => s + (v - mean) ** 2, 0) / (means.length - 1)));
+  return Math.max(
+    ownRules.leastForecastSd.value,
+    Math.sqrt(means.reduce((s, v) => s + (v - mean) ** 2, 0) / (means.length - 1)),
+  );
 }
 
 /** What was seen: the first check with half or more, the day on which half had hatched, the first ponding. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { studentTwoSided } from '../distributions';
+import { ownRules } from '../ownRules';
 import { type Ratio, ratioEstimate } from './ratio';
 
 export const weightBatch = z.object({
@@ -10,7 +11,7 @@ export const weightBatch = z.object({
 export type WeightBatch = z.output<typeof weightBatch>;
 
 /** Batches needed before a mean may be called settled without the hatchery's own variation: two lucky ones are not. */
-export const FEWEST_BATCHES = 5;
+export const FEWEST_BATCHES = ownRules.settledBatches.value;
 
 /**
  * Indices of batches that do not fit the others: externally studentised residual from the ratio of the rest, with

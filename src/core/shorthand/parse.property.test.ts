@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { forms, readLine, type Snapshot } from './parse';
+import { readLine } from './parse';
+import { forms, type Snapshot } from './reading';
 
 const unit = (id: number, name: string, number: number) => ({
   id,

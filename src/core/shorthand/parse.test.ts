@@ -1,4 +1,5 @@
-import { readLine, type Snapshot } from './parse';
+import { readLine } from './parse';
+import type { Snapshot } from './reading';
 
 const holding = (lot: string, lotId: number, number: number, stage = 'egg') => ({
   holdingId: lotId,

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { volumetricCount } from '@/core/eggs/volumetric';
+import { ownRules } from '@/core/ownRules';
 import { figures, grouped, withDoubt } from '@/core/quantities/format';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
@@ -159,7 +160,7 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
   if (batches.length === 0 || batches.some((b) => b.count <= 0 || b.massG <= 0)) return null;
   const r = meanWeight(batches);
   const share = r.half / r.ratio;
-  const settled = batches.length >= FEWEST_BATCHES && share <= 0.05;
+  const settled = batches.length >= FEWEST_BATCHES && share <= ownRules.settledShare.value;
   return (
     <p className="text-[0.95rem]" data-testid="mean-weight" data-settled={settled}>
       <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>

@@ -80,9 +80,13 @@ function Unverified({ book }: { book: BookView }) {
           {book.unverified.map((u) => (
             <tr key={u.speciesId + u.path}>
               <td className="whitespace-nowrap">
-                <Link className="link" href={`/book?species=${u.speciesId}`}>
-                  {u.species}
-                </Link>
+                {u.speciesId === null ? (
+                  u.species
+                ) : (
+                  <Link className="link" href={`/book?species=${u.speciesId}`}>
+                    {u.species}
+                  </Link>
+                )}
               </td>
               <td>{u.what}</td>
               <td className="text-soft">{u.hint}</td>

@@ -2,7 +2,8 @@
 
 import { useEffect, useState } from 'react';
 import { withDoubt } from '@/core/quantities/format';
-import { forms, type readLine, type Said } from '@/core/shorthand/parse';
+import type { readLine } from '@/core/shorthand/parse';
+import { forms, type Said } from '@/core/shorthand/reading';
 
 /** What the log line shows after Enter, until when, and whether it may still be undone. */
 export type Shown = { tone: 'done' | 'wrong' | 'wait'; text: string; undo?: string; until: number };

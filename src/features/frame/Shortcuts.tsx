@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { forms } from '@/core/shorthand/parse';
+import { forms } from '@/core/shorthand/reading';
 
 const keys = [
   ['/', 'to the log line'],

@@ -2,7 +2,7 @@
 import { act, screen, waitFor } from '@testing-library/react';
 import Dexie from 'dexie';
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
-import type { Snapshot } from '@/core/shorthand/parse';
+import type { Snapshot } from '@/core/shorthand/reading';
 import { went } from '../../../tests/support/navigation';
 import { NOW, refused, server, type session, show } from '../../../tests/support/screen';
 import { LogLine } from './LogLine';

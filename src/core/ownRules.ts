@@ -1,0 +1,72 @@
+/**
+ * Rules of thumb of Morula's own: thresholds that no publication gives. Each says what it rests on; none has been
+ * verified against data, and the Book lists them as such.
+ */
+export const ownRules = {
+  massFactor: {
+    what: 'a mean mass so many times above or below the last one is asked about',
+    value: 8,
+    unit: 'times',
+    hint: 'half the smallest slip between units on a scale, 16 ounces for a pound; fish grow less between weighings',
+  },
+  heavyEgg: {
+    what: 'an egg above this mean mass is asked about',
+    value: 1,
+    unit: 'g',
+    hint: 'none of the shelf comes near',
+  },
+  heavyYolksac: {
+    what: 'a yolk-sac larva above this mean mass is asked about',
+    value: 2,
+    unit: 'g',
+    hint: 'as eggs, with water',
+  },
+  heavyFry: {
+    what: 'fry above this mean mass are asked about',
+    value: 20,
+    unit: 'g',
+    hint: 'fingerlings by any usage',
+  },
+  heavyFingerling: {
+    what: 'fingerlings above this mean mass are asked about',
+    value: 2000,
+    unit: 'g',
+    hint: 'table fish by any usage',
+  },
+  forecastSd: {
+    what: 'doubt of a water’s forecast while fewer than three days were read',
+    value: 0.5,
+    unit: '°C',
+    hint: 'compare daily means of a spring and of a river over two weeks',
+  },
+  leastForecastSd: {
+    what: 'least doubt of a water’s forecast, however steady it was',
+    value: 0.1,
+    unit: '°C',
+    hint: 'what a logger of ±0.1 °C can tell apart',
+  },
+  riseRounds: {
+    what: 'rounds of dead that make a usual',
+    value: 5,
+    unit: 'rounds',
+    hint: 'the median of fewer moves with each one',
+  },
+  riseSpreads: {
+    what: 'spreads above the usual at which the dead of a round are called a rise',
+    value: 4,
+    unit: 'spreads',
+    hint: 'under a normal spread one false alarm in some 30 000 rounds; real rounds are wilder',
+  },
+  settledBatches: {
+    what: 'sample batches before a mean is called settled',
+    value: 5,
+    unit: 'batches',
+    hint: 'two that agree are luck; practice is three to ten',
+  },
+  settledShare: {
+    what: 'half-width of a mean, as a share of it, at which it is called settled',
+    value: 0.05,
+    unit: 'of the mean',
+    hint: 'what rations and stocking numbers can bear',
+  },
+} as const;

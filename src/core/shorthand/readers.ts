@@ -1,0 +1,276 @@
+import { grouped } from '../quantities/format';
+import { parseMeasure } from '../quantities/measure';
+import { type At, holdingIn, lastWord, nearest, same, unitNamed, wholeNumber, wrongNumber } from './find';
+import { type Ctx, formOf, type Reading, type Said, type Wrong } from './reading';
+
+/** One reader for each verb: the words behind it, made into a command with its reading-back. */
+export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
+  pick: (w, c) => lossLine(w, c, 'pick.record', 'dead picked', ['egg']),
+  dead: (w, c) => lossLine(w, c, 'dead.record', 'dead', ['yolksac', 'fry', 'fingerling']),
+  temp(words, c) {
+    const [measure, place] = lastWord(words);
+    if (!measure || !place) return { kind: 'incomplete', hint: formOf('temp') };
+    const shown = c.options.system === 'us' ? '°F' : '°C';
+    const value = parseMeasure(measure, 'temperature', shown, c.options.locale);
+    if (!value.ok) return wrongNumber(value.message);
+    if (value.value < -3 || value.value > 45)
+      return wrongNumber(`${measure} ${/[fc]$/i.test(measure) ? '' : shown} is no water that holds fish`);
+    const sensor = c.snapshot.sensors.find((s) => same(s.name, place));
+    const says = (where: string): Said[] => [`${value.value.toFixed(1)} °C, ${where}, now`];
+    if (sensor)
+      return {
+        kind: 'command',
+        type: 'temperature.record',
+        payload: { sensor: sensor.id, celsius: value.value },
+        says: says(`${sensor.name} (${sensor.room})`),
+      };
+    const unit = unitNamed(
+      place,
+      c,
+      c.snapshot.sensors.map((s) => s.name),
+    );
+    if ('code' in unit) return unit;
+    return {
+      kind: 'command',
+      type: 'temperature.record',
+      payload: { unit: unit.id, celsius: value.value },
+      says: says(`water of ${unit.name}`),
+    };
+  },
+  count(words, c) {
+    const [place, number] = [words[0], words.slice(1).join('')];
+    if (!place || !number) return { kind: 'incomplete', hint: formOf('count') };
+    const at = holdingIn(place, c);
+    if ('kind' in at) return at;
+    const n = wholeNumber(number, c);
+    if (typeof n !== 'number') return n;
+    return command('count.record', at, { measured: { method: 'counted', number: n } }, [
+      `${grouped(n)} counted in `,
+      ...where(at),
+      `. The books say `,
+      { number: at.holding.number, sd: at.holding.sd },
+      '.',
+    ]);
+  },
+  weigh(words, c) {
+    const [place, ...rest] = words;
+    if (!place || rest.length === 0) return { kind: 'incomplete', hint: formOf('weigh') };
+    const at = holdingIn(place, c);
+    if ('kind' in at) return at;
+    const totalAt = rest.findIndex((w) => /^total$/i.test(w));
+    const samples = (totalAt < 0 ? rest : rest.slice(0, totalAt)).map((w) => /^(.+)\/(\d+)$/.exec(w));
+    if (samples.length === 0 || samples.some((s) => !s))
+      return { kind: 'incomplete', hint: `${formOf('weigh')}: each batch as mass/count` };
+    const shown = c.options.system === 'us' ? 'oz' : 'g';
+    const batches: { massG: number; count: number }[] = [];
+    for (const s of samples) {
+      const mass = parseMeasure(s![1]!, 'mass', shown, c.options.locale);
+      if (!mass.ok) return wrongNumber(mass.message);
+      if (mass.value <= 0 || Number(s![2]) <= 0) return wrongNumber(`“${s![0]}”: mass and count must be above 0`);
+      batches.push({ massG: mass.value, count: Number(s![2]) });
+    }
+    const mean = batches.reduce((t, b) => t + b.massG, 0) / batches.reduce((t, b) => t + b.count, 0);
+    const says: Said[] = [
+      `${batches.length} ${batches.length === 1 ? 'batch' : 'batches'}, ${mean.toPrecision(3)} g each, `,
+      ...where(at),
+    ];
+    if (totalAt < 0) return command('weigh.record', at, { batches }, [...says, '.']);
+    const total = parseMeasure(
+      rest.slice(totalAt + 1).join(' '),
+      'mass',
+      c.options.system === 'us' ? 'lb' : 'kg',
+      c.options.locale,
+    );
+    if (!total.ok)
+      return total.code === 'empty' ? { kind: 'incomplete', hint: formOf('weigh') } : wrongNumber(total.message);
+    return command('weigh.record', at, { batches, totalMassG: total.value }, [
+      ...says,
+      `: ${grouped(Math.round(total.value / mean))} in all. The books say `,
+      { number: at.holding.number, sd: at.holding.sd },
+      '.',
+    ]);
+  },
+  move(words, c) {
+    const joined = words.join(' ').replace(/\s*(?:>|→)\s*/, '>');
+    const m = /^(.*\S)\s+(\S+)>(\S*)$/.exec(joined);
+    if (!m?.[3]) return { kind: 'incomplete', hint: formOf('move') };
+    const from = holdingIn(m[2]!, c);
+    if ('kind' in from) return from;
+    const to = unitNamed(m[3], c);
+    if ('code' in to) return to;
+    if (to.id === from.unit.id)
+      return { kind: 'wrong', code: 'syntax', message: `They stand in ${to.name} already`, nearest: [formOf('move')] };
+    const all = /^all$/i.test(m[1]!);
+    const n = all ? from.holding.number : wholeNumber(m[1]!, c);
+    if (typeof n !== 'number') return n;
+    const tooMany = checkEnough(n, from);
+    if (tooMany) return tooMany;
+    const other = to.holdings.filter((h) => h.lotId !== from.holding.lotId);
+    const amount = all ? { kind: 'all' } : { kind: 'measured', measured: { method: 'counted', number: n } };
+    return {
+      kind: 'command',
+      type: 'move.record',
+      payload: {
+        sources: [{ unit: from.unit.id, lotId: from.holding.lotId, stage: from.holding.stage, amount }],
+        to: to.id,
+      },
+      says: [
+        all ? 'all of ' : `${grouped(n)} of `,
+        ...where(from),
+        ` to ${to.name}, ${other.length > 0 ? `where ${other.map((h) => h.lot).join(', ')} stands: they would mix` : to.holdings.length > 0 ? 'to the same lot there' : 'which is empty'}. Leaves `,
+        { number: from.holding.number - n, sd: all ? 0 : from.holding.sd },
+        '.',
+      ],
+    };
+  },
+  hatch(words, c) {
+    const [number, place] = lastWord(words);
+    if (!number || !place) return { kind: 'incomplete', hint: formOf('hatch') };
+    const at = holdingIn(place, c, ['egg']);
+    if ('kind' in at) return at;
+    if (at.holding.stage !== 'egg')
+      return { kind: 'wrong', code: 'syntax', message: `${at.unit.name} holds no eggs`, nearest: [] };
+    const all = /^all$/i.test(number);
+    const n = all ? at.holding.number : wholeNumber(number, c);
+    if (typeof n !== 'number') return n;
+    const tooMany = checkEnough(n, at);
+    if (tooMany) return tooMany;
+    const amount = all ? { kind: 'all' } : { kind: 'measured', measured: { method: 'counted', number: n } };
+    return {
+      kind: 'command',
+      type: 'stage.change',
+      payload: { unit: at.unit.id, lotId: at.holding.lotId, from: 'egg', to: 'yolksac', amount },
+      says: [
+        all ? 'all have hatched: ' : `${grouped(n)} have hatched, `,
+        ...where(at),
+        '. Eggs left: ',
+        { number: at.holding.number - n, sd: all ? 0 : at.holding.sd },
+        '.',
+      ],
+    };
+  },
+  feed(words, c) {
+    const [measure, place] = lastWord(words);
+    if (!measure || !place) return { kind: 'incomplete', hint: formOf('feed') };
+    const at = holdingIn(place, c, ['fry', 'fingerling', 'yolksac']);
+    if ('kind' in at) return at;
+    const mass = parseMeasure(measure, 'mass', c.options.system === 'us' ? 'oz' : 'g', c.options.locale);
+    if (!mass.ok) return wrongNumber(mass.message);
+    if (mass.value <= 0) return wrongNumber('feed must weigh something');
+    return command('feed.record', at, { massG: mass.value }, [
+      `${mass.value >= 1000 ? `${(mass.value / 1000).toPrecision(3)} kg` : `${mass.value.toPrecision(3)} g`} of feed to `,
+      ...where(at),
+      '.',
+    ]);
+  },
+  eyed(words, c) {
+    const m = /^(\d+)\s*\/\s*(\d+)\s+(\S+)$/.exec(words.join(' '));
+    if (!m) return { kind: 'incomplete', hint: formOf('eyed') };
+    const [successes, trials] = [Number(m[1]), Number(m[2])];
+    if (trials === 0 || successes > trials) return wrongNumber(`${successes} of ${trials} cannot be`);
+    const at = holdingIn(m[3]!, c, ['egg']);
+    if ('kind' in at) return at;
+    return command('check.record', at, { check: 'eyed', successes, trials }, [
+      `${successes} of ${trials} eyed, ${((100 * successes) / trials).toFixed(0)} %, `,
+      ...where(at),
+      '. Moves no animal.',
+    ]);
+  },
+  note(words, c) {
+    const [place, ...rest] = words;
+    if (!place || rest.length === 0) return { kind: 'incomplete', hint: formOf('note') };
+    const unit = unitNamed(place, c);
+    if ('code' in unit)
+      return {
+        kind: 'command',
+        type: 'note.record',
+        payload: { note: words.join(' ') },
+        says: [`A note of the day: “${words.join(' ')}”`],
+      };
+    return {
+      kind: 'command',
+      type: 'note.record',
+      payload: { unit: unit.id, note: rest.join(' ') },
+      says: [`On ${unit.name}: “${rest.join(' ')}”`],
+    };
+  },
+  trace(words, c) {
+    const name = words.join(' ');
+    if (!name) return { kind: 'incomplete', hint: formOf('trace') };
+    const lot = c.snapshot.lots.find((l) => same(l.name, name));
+    if (lot)
+      return {
+        kind: 'open',
+        href: `/lots/${lot.id}`,
+        says: [`${lot.name}: `, { number: lot.alive, sd: lot.sd }, ' alive. Enter opens its story.'],
+      };
+    const unit = c.snapshot.units.find((u) => same(u.name, name));
+    if (unit && unit.holdings.length === 1)
+      return {
+        kind: 'open',
+        href: `/lots/${unit.holdings[0]!.lotId}`,
+        says: [`${unit.holdings[0]!.lot}, in ${unit.name}. Enter opens its story.`],
+      };
+    const begun = c.snapshot.lots.filter((l) => l.name.toLowerCase().startsWith(name.toLowerCase()));
+    if (begun.length > 0)
+      return {
+        kind: 'incomplete',
+        hint: begun
+          .slice(0, 6)
+          .map((l) => `trace ${l.name}`)
+          .join('   '),
+      };
+    return {
+      kind: 'wrong',
+      code: 'unknownLot',
+      message: `There is no lot “${name}”`,
+      nearest: nearest(
+        name,
+        c.snapshot.lots.map((l) => l.name),
+      ).map((l) => `trace ${l}`),
+    };
+  },
+};
+
+function lossLine(words: string[], c: Ctx, type: string, what: string, prefer: readonly string[]): Reading {
+  if (words.length < 2) return { kind: 'incomplete', hint: formOf(c.verb) };
+  // The number may be grouped by spaces: it ends where the first word that is no number begins.
+  const split = words.findIndex((w) => !/^[\d.,]+$/.test(w));
+  if (split < 1)
+    return split < 0 ? { kind: 'incomplete', hint: formOf(c.verb) } : wrongNumber(`“${words[0]}” is not a number`);
+  const n = wholeNumber(words.slice(0, split).join(''), c);
+  if (typeof n !== 'number') return n;
+  const at = holdingIn(words[split]!, c, prefer);
+  if ('kind' in at) return at;
+  const cause = words.slice(split + 1).join(' ');
+  const tooMany = checkEnough(n, at);
+  if (tooMany) return tooMany;
+  return command(type, at, { number: n, ...(cause ? { cause } : {}) }, [
+    `${grouped(n)} ${what}, `,
+    ...where(at),
+    `${cause ? `, ${cause}` : ''}. Leaves `,
+    { number: at.holding.number - n, sd: at.holding.sd },
+    '.',
+  ]);
+}
+
+function command(type: string, at: At, payload: Record<string, unknown>, says: Said[]): Reading {
+  return {
+    kind: 'command',
+    type,
+    payload: { unit: at.unit.id, lotId: at.holding.lotId, stage: at.holding.stage, ...payload },
+    says,
+  };
+}
+
+const where = (at: At): Said[] => [`${at.unit.name}, ${at.holding.species.toLowerCase()} ${at.holding.lot}`];
+
+function checkEnough(n: number, at: At): Wrong | null {
+  if (n <= at.holding.number) return null;
+  return {
+    kind: 'wrong',
+    code: 'tooMany',
+    message: `${grouped(n)} is more than the books hold in ${at.unit.name}: ${grouped(at.holding.number)}`,
+    nearest: [`count ${at.unit.name} …`],
+  };
+}
