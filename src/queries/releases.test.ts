@@ -40,6 +40,18 @@ test('a release: number, doubt, mean mass, and what its water got', async () => 
   expect(await gone()).toEqual([['Lake Ivarre', 8911]]);
 });
 
+test('a site’s sum has the doubt of its releases together: weighings of their own add in squares', async () => {
+  await release([5000, 4000]);
+  h.clock.now += DAY;
+  await release([3000]);
+  const [one, two] = (await list()).map((r) => r.sd) as [number, number];
+  const [site] = await siteTotals(h.db, h.manager.siteId, 0);
+  expect(site!.number).toBe(8911 + 2970);
+  expect(site!.sd).toBeCloseTo(Math.hypot(one, two), 6);
+  // Of the season only: what went out before it does not count.
+  expect(await siteTotals(h.db, h.manager.siteId, h.clock.now + 1)).toMatchObject([{ number: 0, sd: 0 }]);
+});
+
 test('the paper: parents by share, batches and buckets as weighed', async () => {
   const { entryId } = await release([5000, 4000]);
   const { paperId } = await h.send<{ paperId: number }>('paper.issue', { entryId, content: { number: 8911 } });

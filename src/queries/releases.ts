@@ -17,7 +17,7 @@ export type Release = {
   paper: { id: number; number: string; superseded: boolean } | null;
   voided: boolean;
 };
-export type SiteTotal = { id: number; name: string; water: string; target: number | null; number: number };
+export type SiteTotal = { id: number; name: string; water: string; target: number | null; number: number; sd: number };
 
 /** Releases of the last two years, newest first, with their papers. */
 export async function releases(db: Db, siteId: number, now: number): Promise<Release[]> {
@@ -88,19 +88,41 @@ async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder
   });
 }
 
-/** Release sites with what they got this season against their target. */
+/** Release sites with what they got this season, with the doubt of the sum, against their target. */
 export async function siteTotals(db: Db, siteId: number, since: number): Promise<SiteTotal[]> {
-  const rows = (await db('release_site as s')
-    .leftJoin('observation as o', (on) =>
-      on.on('o.trials', 's.id').andOnVal('o.kind', 'release').andOnVal('o.at', '>=', since),
-    )
-    .where({ 's.site_id': siteId, 's.retired': false })
-    .groupBy('s.id', 's.name', 's.water', 's.target')
-    .orderBy('s.name')
-    .select('s.id', 's.name', 's.water', 's.target', db.raw('COALESCE(SUM(o.value), 0) AS number'))) as (SiteTotal & {
-    number: string | number;
-  })[];
-  return rows.map((r) => ({ ...r, number: Number(r.number) }));
+  const released = () =>
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .join('entry as e', 'e.seq', 'p.entry_seq')
+      .where({ 'h.site_id': siteId, 'p.account': 'released' })
+      .whereNull('p.superseded_seq')
+      .where('p.order_at', '>=', since);
+  const where = "CAST(JSON_VALUE(e.intent, '$.site') AS UNSIGNED)";
+  const [sites, numbers, doubts] = await Promise.all([
+    db('release_site')
+      .where({ site_id: siteId, retired: false })
+      .orderBy('name')
+      .select('id', 'name', 'water', 'target') as unknown as Promise<Omit<SiteTotal, 'number' | 'sd'>[]>,
+    released()
+      .groupByRaw(where)
+      .select(db.raw(`${where} AS id`), db.raw('SUM(p.delta) AS number')) as unknown as Promise<
+      { id: number; number: string }[]
+    >,
+    // What several releases share is added before it is squared.
+    released()
+      .join('posting_loading as l', 'l.posting_id', 'p.id')
+      .join('error_source as s', 's.id', 'l.source_id')
+      .groupByRaw(`${where}, l.source_id`)
+      .select(
+        db.raw(`${where} AS id`),
+        db.raw('POW(SUM(l.coefficient) * MAX(s.sd), 2) AS variance'),
+      ) as unknown as Promise<{ id: number; variance: number }[]>,
+  ]);
+  return sites.map((s) => ({
+    ...s,
+    number: Number(numbers.find((n) => Number(n.id) === s.id)?.number ?? 0),
+    sd: Math.sqrt(doubts.filter((d) => Number(d.id) === s.id).reduce((v, d) => v + d.variance, 0)),
+  }));
 }
 
 export type ReleasePaper = {

@@ -49,7 +49,7 @@ export function BookScreen({
           {book.unverified.length} of {book.total} values nobody has verified
         </Link>
       </nav>
-      <section className="min-w-0 px-6 py-4">
+      <section className="min-w-0 max-w-[960px] px-6 py-4">
         {open ? (
           <SpeciesPage s={open} history={history} ownDrift={ownDrift} mayEdit={mayEdit} now={now} timeZone={timeZone} />
         ) : (

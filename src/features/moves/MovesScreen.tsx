@@ -101,13 +101,16 @@ export function MovesScreen({
               <div className="flex items-baseline justify-between gap-2">
                 <b>{s.name}</b>
                 <span>
-                  <b>{grouped(s.number)}</b>
+                  <Doubtful number={s.number} sd={s.sd} />
                   {s.target !== null && <span className="text-soft"> of {grouped(s.target)}</span>}
                 </span>
               </div>
               <svg width="100%" height={10} aria-hidden="true" preserveAspectRatio="none" viewBox={`0 0 ${most} 10`}>
                 {s.target !== null && <rect width={s.target} height={10} fill="var(--rule)" />}
                 <rect width={s.number} height={10} fill="var(--deep)" />
+                {s.target !== null && s.number > s.target && (
+                  <rect x={s.target - most / 300} width={most / 150} height={10} fill="var(--sheet)" />
+                )}
               </svg>
               {s.target !== null && s.number > s.target && (
                 <p className="text-[0.9rem] text-careful">above its target: check the permit</p>

@@ -25,6 +25,7 @@ const site = (over: Partial<SiteTotal> = {}): SiteTotal => ({
   water: 'lake',
   target: 20_000,
   number: 9200,
+  sd: 110,
   ...over,
 });
 const open = (over: Partial<Parameters<typeof MovesScreen>[0]> = {}) =>
@@ -87,16 +88,20 @@ test('a release that was taken back is struck through and gets no paper', () => 
 
 test('sites against their targets, above it with a word of caution', () => {
   open({
-    sites: [site(), site({ id: 6, name: 'Reach 4', number: 21_000 }), site({ id: 7, name: 'Tarn', target: null })],
+    sites: [
+      site(),
+      site({ id: 6, name: 'Reach 4', number: 21_000, sd: 0 }),
+      site({ id: 7, name: 'Tarn', target: null }),
+    ],
   });
   const told = screen
     .getAllByRole('listitem')
     .filter((l) => l.dataset.site)
     .map((l) => l.textContent);
   expect(told).toEqual([
-    'Lake Ivarre9\u2005200 of 20\u2005000',
+    'Lake Ivarre9\u2005200±220 of 20\u2005000',
     'Reach 421\u2005000 of 20\u2005000above its target: check the permit',
-    'Tarn9\u2005200',
+    'Tarn9\u2005200±220',
   ]);
 });
 
