@@ -112,3 +112,17 @@ test('reads back what it understood, with what is left', () => {
     '.',
   ]);
 });
+
+test('what is read back is in the units of the one who types', () => {
+  const says = (line: string, system: 'metric' | 'us') => {
+    const r = read(line, system === 'us' ? 'en-US' : 'en-GB', system);
+    return r.kind === 'command' ? r.says.filter((x) => typeof x === 'string').join('') : r.kind;
+  };
+  expect(says('temp 46 bay2', 'us')).toBe('46.0 °F, bay2 (Cold room), now');
+  expect(says('temp 46 F bay2', 'metric')).toBe('7.8 °C, bay2 (Cold room), now');
+  expect(says('weigh R4 0.9/61 0.88/60', 'us')).toContain('2 batches, 1\u2005090/lb, R4');
+  expect(says('weigh R4 25/61', 'metric')).toContain('1 batch, 0.410 g each, R4');
+  expect(says('feed 12 R4', 'us')).toContain('12.0 oz of feed');
+  expect(says('feed 3 lb R4', 'us')).toContain('3.00 lb of feed');
+  expect(says('feed 1200 R4', 'metric')).toContain('1.20 kg of feed');
+});

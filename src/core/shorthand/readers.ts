@@ -1,5 +1,6 @@
 import { grouped } from '../quantities/format';
-import { parseMeasure } from '../quantities/measure';
+import { massEach } from '../quantities/mass';
+import { fromBase, parseMeasure } from '../quantities/measure';
 import { type At, holdingIn, lastWord, nearest, same, unitNamed, wholeNumber, wrongNumber } from './find';
 import { type Ctx, formOf, type Reading, type Said, type Wrong } from './reading';
 
@@ -16,7 +17,9 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
     if (value.value < -3 || value.value > 45)
       return wrongNumber(`${measure} ${/[fc]$/i.test(measure) ? '' : shown} is no water that holds fish`);
     const sensor = c.snapshot.sensors.find((s) => same(s.name, place));
-    const says = (where: string): Said[] => [`${value.value.toFixed(1)} °C, ${where}, now`];
+    const says = (where: string): Said[] => [
+      `${fromBase(value.value, 'temperature', shown.slice(1)).toFixed(1)} ${shown}, ${where}, now`,
+    ];
     if (sensor)
       return {
         kind: 'command',
@@ -61,7 +64,8 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
     const samples = (totalAt < 0 ? rest : rest.slice(0, totalAt)).map((w) => /^(.+)\/(\d+)$/.exec(w));
     if (samples.length === 0 || samples.some((s) => !s))
       return { kind: 'incomplete', hint: `${formOf('weigh')}: each batch as mass/count` };
-    const shown = c.options.system === 'us' ? 'oz' : 'g';
+    const us = c.options.system === 'us';
+    const shown = us ? 'oz' : 'g';
     const batches: { massG: number; count: number }[] = [];
     for (const s of samples) {
       const mass = parseMeasure(s![1]!, 'mass', shown, c.options.locale);
@@ -71,16 +75,11 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
     }
     const mean = batches.reduce((t, b) => t + b.massG, 0) / batches.reduce((t, b) => t + b.count, 0);
     const says: Said[] = [
-      `${batches.length} ${batches.length === 1 ? 'batch' : 'batches'}, ${mean.toPrecision(3)} g each, `,
+      `${batches.length} ${batches.length === 1 ? 'batch' : 'batches'}, ${massEach(mean, us)}${us ? '' : ' each'}, `,
       ...where(at),
     ];
     if (totalAt < 0) return command('weigh.record', at, { batches }, [...says, '.']);
-    const total = parseMeasure(
-      rest.slice(totalAt + 1).join(' '),
-      'mass',
-      c.options.system === 'us' ? 'lb' : 'kg',
-      c.options.locale,
-    );
+    const total = parseMeasure(rest.slice(totalAt + 1).join(' '), 'mass', us ? 'lb' : 'kg', c.options.locale);
     if (!total.ok)
       return total.code === 'empty' ? { kind: 'incomplete', hint: formOf('weigh') } : wrongNumber(total.message);
     return command('weigh.record', at, { batches, totalMassG: total.value }, [
@@ -158,7 +157,7 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
     if (!mass.ok) return wrongNumber(mass.message);
     if (mass.value <= 0) return wrongNumber('feed must weigh something');
     return command('feed.record', at, { massG: mass.value }, [
-      `${mass.value >= 1000 ? `${(mass.value / 1000).toPrecision(3)} kg` : `${mass.value.toPrecision(3)} g`} of feed to `,
+      `${ofFeed(mass.value, c.options.system === 'us')} of feed to `,
       ...where(at),
       '.',
     ]);
@@ -273,4 +272,11 @@ function checkEnough(n: number, at: At): Wrong | null {
     message: `${grouped(n)} is more than the books hold in ${at.unit.name}: ${grouped(at.holding.number)}`,
     nearest: [`count ${at.unit.name} …`],
   };
+}
+
+/** Feed in the unit in which its reader would say it. */
+function ofFeed(g: number, us: boolean): string {
+  const large = us ? g >= 453.59237 : g >= 1000;
+  const unit = us ? (large ? 'lb' : 'oz') : large ? 'kg' : 'g';
+  return `${fromBase(g, 'mass', unit).toPrecision(3)} ${unit}`;
 }

@@ -5,6 +5,7 @@ import type { MeasurementInput } from '@/core/books/measure';
 import { volumetricCount } from '@/core/eggs/volumetric';
 import { ownRules } from '@/core/ownRules';
 import { figures, grouped, withDoubt } from '@/core/quantities/format';
+import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
 import { Choice } from '@/ui/fields';
@@ -157,6 +158,7 @@ export function Outcome({ value }: { value: HowManyValue }) {
 
 /** The running mean of sample batches, and whether another batch is wanted. */
 export function MeanWeight({ batches }: { batches: readonly { massG: number; count: number }[] }) {
+  const us = useSession().units === 'us';
   if (batches.length === 0 || batches.some((b) => b.count <= 0 || b.massG <= 0)) return null;
   const r = meanWeight(batches);
   const share = r.half / r.ratio;
@@ -164,8 +166,8 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
   return (
     <p className="text-[0.95rem]" data-testid="mean-weight" data-settled={settled}>
       <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>
-        <span className="font-bold">{figures(r.ratio)} g</span>{' '}
-        <span className="text-soft">±{figures(r.half, 2)} g each</span>
+        <span className="font-bold">{massEach(r.ratio, us)}</span>{' '}
+        <span className="text-soft">{us ? `±${(100 * share).toPrecision(2)} %` : `±${figures(r.half, 2)} g each`}</span>
       </Worked>
       <span className={`ml-2 ${settled ? 'text-deep' : 'text-careful'}`}>
         {settled

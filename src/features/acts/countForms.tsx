@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { grouped } from '@/core/quantities/format';
+import { massEach } from '@/core/quantities/mass';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { type Batch, BatchRows, useBatches } from './batches';
@@ -16,7 +17,7 @@ import { useEventFields } from './when';
 
 /** Sample weights, batch by batch until settled, with the whole if weighed. */
 export function WeighForm({ h }: { h: ActHolding }) {
-  const { locale } = useSession();
+  const { locale, units } = useSession();
   const unit = useShown();
   const original = useOriginal<{ batches: Batch[]; totalMassG: number }>();
   const act = useAct('weigh.record', () => {
@@ -43,7 +44,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
               ...(totalG.value !== null ? { totalMassG: totalG.value } : original ? { totalMassG: null } : {}),
               ...event.payload,
             },
-            (r) => (r?.count ? saidCensus(r) : `${Number(r?.meanG).toPrecision(3)} g each.`),
+            (r) => (r?.count ? saidCensus(r) : `${massEach(Number(r?.meanG), units === 'us')} each.`),
           );
       }}
       label="Record weights"

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { grouped } from '@/core/quantities/format';
+import { massOfAll } from '@/core/quantities/mass';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -92,7 +93,7 @@ export function OutForm({ h }: { h: ActHolding }) {
 
 /** Weighed out bucket by bucket, to a site. */
 export function ReleaseForm({ h, sites }: FormProps) {
-  const { locale } = useSession();
+  const { locale, units } = useSession();
   const unit = useShown();
   const act = useAct('release.record');
   const event = useEventFields();
@@ -122,6 +123,8 @@ export function ReleaseForm({ h, sites }: FormProps) {
   const masses = parts.map((b) => measureOf(b, 'mass', unit('mass'), locale));
   const bad = masses.find((m) => m.error)?.error ?? null;
   const good = masses.flatMap((m) => (m.value ? [m.value] : []));
+  const inAll = good.reduce((s, b) => s + b, 0);
+  const mean = batches.reduce((s, b) => s + b.massG, 0) / batches.reduce((s, b) => s + b.count, 0);
   const celsius = measureOf(water, 'temperature', unit('temperature'), locale);
   return (
     <ActForm
@@ -165,7 +168,7 @@ export function ReleaseForm({ h, sites }: FormProps) {
         error={bad ?? act.errorOn('bucketsG')}
         hint={
           good.length > 0
-            ? `${good.length} ${good.length === 1 ? 'bucket' : 'buckets'}, ${(good.reduce((s, b) => s + b, 0) / 1000).toFixed(2)} kg${batches.length > 0 ? `: about ${grouped(good.reduce((s, b) => s + b, 0) / (batches.reduce((s, b) => s + b.massG, 0) / batches.reduce((s, b) => s + b.count, 0)))} animals` : ''}`
+            ? `${good.length} ${good.length === 1 ? 'bucket' : 'buckets'}, ${massOfAll(inAll, units === 'us', 2)}${batches.length > 0 ? `: about ${grouped(inAll / mean)} animals` : ''}`
             : undefined
         }
       />

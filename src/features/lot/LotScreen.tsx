@@ -1,6 +1,7 @@
 import { scaleLinear, scaleLog } from 'd3';
 import Link from 'next/link';
-import { figures, grouped, percent } from '@/core/quantities/format';
+import { grouped, percent } from '@/core/quantities/format';
+import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
 import type { LotView } from '@/queries/lot';
 import type { Step } from '@/queries/stair';
@@ -28,7 +29,7 @@ const stageWords: Record<string, string> = {
 };
 
 /** What is this batch's story? */
-export function LotScreen({ lot, now, timeZone }: { lot: LotView; now: number; timeZone: string }) {
+export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolean; now: number; timeZone: string }) {
   return (
     <div className="px-6 py-4 max-sm:px-3">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
@@ -98,7 +99,7 @@ export function LotScreen({ lot, now, timeZone }: { lot: LotView; now: number; t
               </table>
             )}
           </section>
-          {lot.weights.length > 1 && <GrowthChart weights={lot.weights} timeZone={timeZone} />}
+          {lot.weights.length > 1 && <GrowthChart weights={lot.weights} us={us} timeZone={timeZone} />}
         </div>
         <div className="flex flex-col gap-6">
           {lot.holdings[0] && <ClockTable h={lot.holdings[0]} now={now} timeZone={timeZone} />}
@@ -318,7 +319,7 @@ function Parents({ lot }: { lot: LotView }) {
   );
 }
 
-function GrowthChart({ weights, timeZone }: { weights: LotView['weights']; timeZone: string }) {
+function GrowthChart({ weights, us, timeZone }: { weights: LotView['weights']; us: boolean; timeZone: string }) {
   const W = 560;
   const H = 150;
   const x = scaleLinear()
@@ -335,7 +336,7 @@ function GrowthChart({ weights, timeZone }: { weights: LotView['weights']; timeZ
         viewBox={`0 0 ${W} ${H}`}
         className="w-full max-w-[640px]"
         role="img"
-        aria-label={weights.map((w) => `${dayMonth(w.at, timeZone)} ${figures(w.meanG)} g`).join(', ')}
+        aria-label={weights.map((w) => `${dayMonth(w.at, timeZone)} ${massEach(w.meanG, us)}`).join(', ')}
       >
         {y
           .ticks(3)
@@ -344,7 +345,7 @@ function GrowthChart({ weights, timeZone }: { weights: LotView['weights']; timeZ
             <g key={t}>
               <line x1={54} x2={W - 76} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
               <text x={48} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-                {figures(t, 2)} g
+                {massEach(t, us)}
               </text>
             </g>
           ))}
@@ -355,7 +356,7 @@ function GrowthChart({ weights, timeZone }: { weights: LotView['weights']; timeZ
           </g>
         ))}
         <text x={x(last.at) + 6} y={y(last.meanG) + 4} fontSize={13} fontWeight={700} fill="var(--ink)">
-          {figures(last.meanG)} g
+          {massEach(last.meanG, us)}
         </text>
         <text x={54} y={H - 6} fontSize={12} fill="var(--soft)">
           {dayMonth(weights[0]!.at, timeZone)}

@@ -67,7 +67,8 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
   working: null,
   ...over,
 });
-const open = (over: Partial<LotView> = {}) => show(<LotScreen lot={lot(over)} now={NOW} timeZone="Europe/Vienna" />);
+const open = (over: Partial<LotView> = {}, us = false) =>
+  show(<LotScreen lot={lot(over)} us={us} now={NOW} timeZone="Europe/Vienna" />);
 /** Before a percent sign. */
 const THIN = '\u2005';
 const rows = (within_: HTMLElement) =>
@@ -162,8 +163,11 @@ test('growth is drawn from two weighings on, each told with its day', () => {
   const { unmount } = open({ weights: [weight(10, 0.4)] });
   expect(screen.queryByText('Mean weight')).toBeNull();
   unmount();
-  open({ weights: [weight(30, 0.21), weight(10, 0.4)] });
+  const drawn = open({ weights: [weight(30, 0.21), weight(10, 0.4)] });
   expect(screen.getByRole('img', { name: /^15 Mar 0\.21\d* g, 4 Apr 0\.4\d* g$/ })).toBeTruthy();
+  drawn.unmount();
+  open({ weights: [weight(30, 0.21), weight(10, 0.4)] }, true);
+  expect(screen.getByRole('img', { name: /^15 Mar 2.160\/lb, 4 Apr 1.130\/lb$/ })).toBeTruthy();
 });
 
 test('a long ledger goes on: older entries from the last one shown', () => {

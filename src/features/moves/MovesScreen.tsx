@@ -1,5 +1,6 @@
 import Link from 'next/link';
-import { figures, grouped } from '@/core/quantities/format';
+import { grouped } from '@/core/quantities/format';
+import { massEach } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
 import type { Release, SiteTotal } from '@/queries/releases';
@@ -13,6 +14,7 @@ export function MovesScreen({
   sites,
   moves,
   ready,
+  us,
   now,
   timeZone,
   mayWrite,
@@ -21,6 +23,7 @@ export function MovesScreen({
   sites: SiteTotal[];
   moves: SheetEntry[];
   ready: { unit: string; lot: string; number: number; sd: number }[];
+  us: boolean;
   now: number;
   timeZone: string;
   mayWrite: boolean;
@@ -63,7 +66,7 @@ export function MovesScreen({
                     <td className="num">
                       <Doubtful number={r.number} sd={r.sd} how="weighed" />
                     </td>
-                    <td className="num">{r.meanG === null ? '' : `${figures(r.meanG)} g`}</td>
+                    <td className="num">{r.meanG === null ? '' : massEach(r.meanG, us)}</td>
                     <td className="whitespace-nowrap">
                       {r.paper ? (
                         <>

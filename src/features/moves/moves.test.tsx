@@ -35,6 +35,7 @@ const open = (over: Partial<Parameters<typeof MovesScreen>[0]> = {}) =>
       sites={[site()]}
       moves={[]}
       ready={[]}
+      us={false}
       now={NOW}
       timeZone="Europe/Vienna"
       mayWrite

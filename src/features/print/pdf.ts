@@ -1,6 +1,8 @@
 import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
 import { figures, grouped, percent, withDoubt } from '@/core/quantities/format';
+import { massEach, massOfAll } from '@/core/quantities/mass';
+import { fromBase } from '@/core/quantities/measure';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import type { ReleasePaper } from '@/queries/releases';
 import type { RoundHolding } from '@/queries/round';
@@ -100,8 +102,11 @@ function foot(doc: Doc, text: string): void {
   }
 }
 
-/** The release paper: number, interval, mean size, origin, and how it was measured. */
-export async function releasePaperPdf(p: ReleasePaper, timeZone: string): Promise<Uint8Array<ArrayBuffer>> {
+/**
+ * The release paper: number, interval, mean size, origin, and how it was measured.
+ * @param us in US customary units, as its reader has them
+ */
+export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = false): Promise<Uint8Array<ArrayBuffer>> {
   const { doc, bytes } = open(`Release ${p.number}`);
   const said = p.said as { number: number; sd: number; meanG: number | null };
   doc.font('bold').fontSize(18).text(`Release ${p.number}`);
@@ -121,27 +126,39 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string): Promis
     `${isoDay(p.entry.at, timeZone)} ${clock(p.entry.at, timeZone)}, from ${p.entry.unit}, measured by ${p.measuredBy}`,
   );
   doc.text(
-    clean(`Mean ${said.meanG === null ? 'not known' : `${figures(said.meanG)} g`} each; ±: half of the 95 % interval.`),
+    clean(
+      `Mean ${said.meanG === null ? 'not known' : massEach(said.meanG, us)}${us ? '' : ' each'}; ±: half of the 95 % interval.`,
+    ),
   );
-  if (p.waterCelsius !== null) doc.text(`Receiving water ${p.waterCelsius.toFixed(1)} °C`);
+  if (p.waterCelsius !== null)
+    doc.text(
+      `Receiving water ${fromBase(p.waterCelsius, 'temperature', us ? 'F' : 'C').toFixed(1)} °${us ? 'F' : 'C'}`,
+    );
   doc.moveDown(1).font('bold').text('How it was measured').font('plain').fontSize(9.5).moveDown(0.3);
   table(
     doc,
     [
       { title: 'sample batch', width: 90 },
-      { title: 'mass, g', width: 90, right: true },
+      { title: us ? 'mass, oz' : 'mass, g', width: 90, right: true },
       { title: 'count', width: 80, right: true },
-      { title: 'g each', width: 80, right: true },
+      { title: 'each', width: 80, right: true },
     ],
-    p.batches.map((b, i) => [String(i + 1), figures(b.massG, 5), String(b.count), figures(b.massG / b.count)]),
+    p.batches.map((b, i) => [
+      String(i + 1),
+      figures(fromBase(b.massG, 'mass', us ? 'oz' : 'g'), 5),
+      String(b.count),
+      massEach(b.massG / b.count, us),
+    ]),
   );
-  doc
-    .moveDown(0.6)
-    .text(
-      clean(
-        `${p.bucketsG.length} ${p.bucketsG.length === 1 ? 'bucket' : 'buckets'}, together ${(p.bucketsG.reduce((s, b) => s + b, 0) / 1000).toFixed(2)} kg. Number = total mass / (sum of sample mass / sum of sample count); ratio estimator, Student’s t.`,
-      ),
-    );
+  doc.moveDown(0.6).text(
+    clean(
+      `${p.bucketsG.length} ${p.bucketsG.length === 1 ? 'bucket' : 'buckets'}, together ${massOfAll(
+        p.bucketsG.reduce((s, b) => s + b, 0),
+        us,
+        2,
+      )}. Number = total mass / (sum of sample mass / sum of sample count); ratio estimator, Student’s t.`,
+    ),
+  );
   doc.moveDown(1).font('bold').fontSize(11).text('Origin').font('plain').fontSize(9.5).moveDown(0.3);
   table(
     doc,

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { decimals, figures, grouped } from '@/core/quantities/format';
+import { decimals, grouped } from '@/core/quantities/format';
+import { massEach } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
 import type { RearingUnit } from '@/queries/rearing';
 import { Glyph, stageColour } from '@/ui/glyphs';
@@ -119,7 +120,7 @@ export function RearingScreen({
                               {u.massG === null || n === 0 ? (
                                 <span className="text-soft">not weighed</span>
                               ) : (
-                                `${figures(u.massG / n)} g`
+                                massEach(u.massG / n, us)
                               )}
                             </td>
                             <td className="num">

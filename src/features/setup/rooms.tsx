@@ -2,11 +2,12 @@
 
 import { useState } from 'react';
 import { figures, grouped } from '@/core/quantities/format';
+import { fromBase } from '@/core/quantities/measure';
 import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
-import { NumberInput, wholeOf } from '../acts/inputs';
+import { NumberInput, useShown, wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
@@ -29,6 +30,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
   const units = view.units.filter((u) => u.roomId === room.id);
   const sensors = view.sensors.filter((s) => s.roomId === room.id);
   const divided = view.divided.filter((d) => d.roomId === room.id);
+  const volume = useShown()('volume');
   const [open, setOpen] = useState<Open>(null);
   const toggle = (what: 'units' | 'sensor' | 'room') => setOpen(open?.what === what ? null : { what });
   const rows = [...new Map(units.map((u) => [`${u.y}${u.battery}`, u])).values()];
@@ -74,7 +76,9 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
             ))}
             <span className="quiet">
               {[
-                first.volumeL === null ? '' : `${figures(first.volumeL, 3)} L`,
+                first.volumeL === null
+                  ? ''
+                  : `${figures(fromBase(first.volumeL * 1000, 'volume', volume), 3)} ${volume}`,
                 first.loadLimit === null ? '' : `up to ${grouped(first.loadLimit)}`,
               ]
                 .filter(Boolean)

@@ -10,5 +10,5 @@ export async function GET(_: Request, { params }: { params: Promise<{ id: string
   const id = idIn((await params).id);
   const paper = id === undefined ? null : await releasePaper(db(), person.siteId, id);
   if (!paper) return new Response('There is no such paper.', { status: 404 });
-  return pdfReply(await releasePaperPdf(paper, person.timeZone), `release-${paper.number}.pdf`);
+  return pdfReply(await releasePaperPdf(paper, person.timeZone, person.units === 'us'), `release-${paper.number}.pdf`);
 }

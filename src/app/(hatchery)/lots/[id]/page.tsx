@@ -19,5 +19,5 @@ export default async function LotPage({
   const at = now();
   const lot = await lotView(db(), person, idOf(id), at, idIn(before));
   if (!lot) notFound();
-  return <LotScreen lot={lot} now={at} timeZone={person.timeZone} />;
+  return <LotScreen lot={lot} us={person.units === 'us'} now={at} timeZone={person.timeZone} />;
 }
