@@ -9,6 +9,14 @@ const at = (unit: string, delta: number, over: Partial<Moved> = {}): Moved => ({
   ...over,
 });
 const world = (account: string, unit: string, delta: number) => at(unit, delta, { account });
+test('in US customary: pounds, fish to a pound, Fahrenheit', () => {
+  const us = (kind: string, intent: Record<string, unknown>) =>
+    entryWords(kind, intent, [], true).replaceAll('\u2005', ' ');
+  expect(us('feed', { massG: 453.59237, feed: 'crumb' })).toBe('1.00 lb, crumb');
+  expect(us('temperature', { celsius: 8 })).toBe('46.4 °F');
+  expect(us('weighing', { batches: [{ massG: 25, count: 61 }] })).toBe('1 110/lb');
+});
+
 const words = (kind: string, intent: Record<string, unknown>, ...moved: Moved[]) =>
   entryWords(kind, intent, moved).replaceAll('\u2005', ' ');
 

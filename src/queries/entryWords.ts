@@ -1,11 +1,16 @@
 import { wordOf } from '@/core/books/kinds';
+import { massEach, massOfAll } from '@/core/quantities/mass';
+import { fromBase } from '@/core/quantities/measure';
 
 export type Moved = { account: string; delta: number; unit: string; lot: string; stage: string };
 
 const spaced = (n: number) => String(Math.abs(n)).replace(/\B(?=(\d{3})+(?!\d))/g, '\u2005');
 
-/** What an entry did, in one line of plain words. */
-export function entryWords(kind: string, intent: Record<string, unknown>, moved: readonly Moved[]): string {
+/**
+ * What an entry did, in one line of plain words.
+ * @param us masses and temperatures in US customary units
+ */
+export function entryWords(kind: string, intent: Record<string, unknown>, moved: readonly Moved[], us = false): string {
   const held = moved.filter((m) => m.account === 'holding');
   const out = held.filter((m) => m.delta < 0);
   // What an entry found in a holding that it takes from (more came out than the books held) did not come in.
@@ -25,9 +30,9 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'sampleBack':
       return `${spaced(Number(intent.number))} put back${intent.dead ? `, ${spaced(Number(intent.dead))} died of it` : ''}${intent.purpose ? `, ${intent.purpose}` : ''}`;
     case 'feed':
-      return `${intent.massG} g${intent.feed ? `, ${intent.feed}` : ''}`;
+      return `${us ? massOfAll(Number(intent.massG), true, 2) : `${intent.massG} g`}${intent.feed ? `, ${intent.feed}` : ''}`;
     case 'temperature':
-      return `${intent.celsius} °C`;
+      return us ? `${fromBase(Number(intent.celsius), 'temperature', 'F').toFixed(1)} °F` : `${intent.celsius} °C`;
     case 'reading':
       return `${intent.sensorName}: ${intent.value} ${intent.unitName}`.trim();
     case 'import':
@@ -38,7 +43,7 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'count': {
       const batches = intent.batches as { massG: number; count: number }[] | undefined;
       const each = batches
-        ? `${(batches.reduce((s, b) => s + b.massG, 0) / batches.reduce((s, b) => s + b.count, 0)).toPrecision(3)} g each`
+        ? `${massEach(batches.reduce((s, b) => s + b.massG, 0) / batches.reduce((s, b) => s + b.count, 0), us)}${us ? '' : ' each'}`
         : '';
       const measured = intent.measured as { number?: number } | undefined;
       const mode =

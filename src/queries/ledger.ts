@@ -31,6 +31,8 @@ export type LedgerFilter = {
   /** Only what happened by this instant, the latest to have happened first. */
   until?: number;
   limit: number;
+  /** Words in US customary units; metric unless said. */
+  us?: boolean;
 };
 
 export const ledgerKinds = Object.entries(kindWords).map(([value, label]) => ({ value, label }));
@@ -91,7 +93,7 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
     measuredBy: r.measured_by,
     note: r.note,
     where: whereOf(r.kind, intentOf.get(r.seq)!, names),
-    says: entryWords(r.kind, intentOf.get(r.seq)!, numbers.get(r.seq) ?? []),
+    says: entryWords(r.kind, intentOf.get(r.seq)!, numbers.get(r.seq) ?? [], f.us),
     voided: r.voided !== null,
     why: r.why ?? '',
     replaces: r.replaces_seq !== null,

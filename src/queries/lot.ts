@@ -41,7 +41,7 @@ export type LotView = {
 /** One batch's story. A fixed number of queries. */
 export async function lotView(
   db: Db,
-  site: { siteId: number; timeZone: string },
+  site: { siteId: number; timeZone: string; units?: string },
   lotId: number,
   now: number,
   entriesBefore?: number,
@@ -64,7 +64,7 @@ export async function lotView(
       .limit(200)
       .select('at', { meanG: 'value' }, 'low', 'high') as unknown as Promise<LotView['weights']>,
     checksOf(db, site.siteId, { lotId }),
-    ledger(db, site.siteId, { lotId, limit: 60, before: entriesBefore }),
+    ledger(db, site.siteId, { lotId, limit: 60, before: entriesBefore, us: site.units === 'us' }),
     beginning(db, lotId),
   ]);
   const number = holdings.reduce((s, h) => s + h.number, 0);

@@ -9,9 +9,10 @@ export async function unitSheet(
   siteId: number,
   unitId: number,
   holdingIds: readonly number[],
+  us = false,
 ): Promise<{ losses: LossPoint[]; entries: SheetEntry[]; checks: Check[] }> {
   if (holdingIds.length === 0)
-    return { losses: [], entries: await ledger(db, siteId, { unitId, limit: 8 }), checks: [] };
+    return { losses: [], entries: await ledger(db, siteId, { unitId, limit: 8, us }), checks: [] };
   const [losses, entries, checks] = await Promise.all([
     db('observation')
       .whereIn('holding_id', [...holdingIds])
@@ -19,7 +20,7 @@ export async function unitSheet(
       .orderBy('at', 'desc')
       .limit(400)
       .select('at', 'value') as unknown as Promise<LossPoint[]>,
-    ledger(db, siteId, { unitId, limit: 8 }),
+    ledger(db, siteId, { unitId, limit: 8, us }),
     checksOf(db, siteId, { holdingIds }),
   ]);
   return { losses: losses.reverse(), entries, checks };

@@ -21,6 +21,7 @@ export async function sheetOf(person: SignedIn, unit: Unit, close: string, neigh
       person.siteId,
       unit.id,
       unit.holdings.map((h) => h.holdingId),
+      person.units === 'us',
     ),
     places(db(), person.siteId),
     releaseSites(db(), person.siteId),

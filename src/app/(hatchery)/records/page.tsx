@@ -38,6 +38,7 @@ export default async function RecordsPage({
               kinds: kind ? [kind] : undefined,
               before: idIn(params.before),
               limit: 100,
+              us: person.units === 'us',
             })
           : []
       }

@@ -11,7 +11,12 @@ export async function GET(request: Request): Promise<Response> {
   if (!person) return Response.json({}, { status: 401 });
   const q = query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
   if (!q.success) return Response.json({ error: 'give a lot and an instant' }, { status: 400 });
-  const entries = await ledger(db(), person.siteId, { lotId: q.data.lot, until: q.data.at, limit: 3 });
+  const entries = await ledger(db(), person.siteId, {
+    lotId: q.data.lot,
+    until: q.data.at,
+    limit: 3,
+    us: person.units === 'us',
+  });
   return Response.json(
     entries.map(({ id, at, kind, where, says, voided }) => ({
       id,
