@@ -1,8 +1,8 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { connect } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { backup } from './backup';
@@ -13,6 +13,7 @@ import { ensureDatabase, isAlive, type PrivateDatabase, startDatabase, stopDatab
 export const say = (text: string) => process.stderr.write(`morula: ${text}\n`);
 export const HOME = '.morula';
 const RUN_FILE = join(HOME, 'running.json');
+const START_FILE = join(HOME, 'starting');
 
 type Running = { pid: number; address: string; mode: string };
 
@@ -40,8 +41,43 @@ export async function openDatabase(
   return { url: own.url(name), own };
 }
 
-/** Migrates, seeds the demo if asked and empty, builds if sources changed, and serves until stopped. */
+/**
+ * Marks that a start is under way, so that two at once do not both start a database and build.
+ * @returns the pid of the other that is at it; null when the mark is ours now
+ */
+export function claimStart(file = START_FILE): number | null {
+  mkdirSync(dirname(file), { recursive: true });
+  for (;;) {
+    try {
+      writeFileSync(file, String(process.pid), { flag: 'wx' });
+      return null;
+    } catch (e) {
+      if ((e as { code?: string }).code !== 'EEXIST') throw e;
+    }
+    const other = Number(readFileSync(file, 'utf8'));
+    if (isAlive(other, 'main.ts')) return other;
+    // Left behind by one that was killed.
+    rmSync(file, { force: true });
+  }
+}
+
+/** Serves until stopped; waits where another start from this folder is under way, and leaves it to that one. */
 export async function serve(mode: 'demo' | 'start', args: string[]): Promise<number> {
+  const other = claimStart();
+  if (other === null) {
+    try {
+      return await startAndServe(mode, args, () => rmSync(START_FILE, { force: true }));
+    } finally {
+      if (existsSync(START_FILE) && Number(readFileSync(START_FILE, 'utf8')) === process.pid) rmSync(START_FILE);
+    }
+  }
+  say(`another start from this folder is under way (pid ${other}); waiting for it`);
+  while (isAlive(other, 'main.ts') && running() === null) await new Promise((ok) => setTimeout(ok, 300));
+  return serve(mode, args);
+}
+
+/** Migrates, seeds the demo if asked and empty, builds if sources changed, and serves until stopped. */
+async function startAndServe(mode: 'demo' | 'start', args: string[], started: () => void): Promise<number> {
   const env = readEnvironment();
   const already = running();
   if (already) {
@@ -86,6 +122,7 @@ export async function serve(mode: 'demo' | 'start', args: string[]): Promise<num
   // Listened for from the start: an application that ends while it is waited for must not be waited for again.
   const ended = new Promise<number>((ok) => child.on('exit', (c) => ok(c ?? 0)));
   writeFileSync(RUN_FILE, JSON.stringify({ pid: process.pid, address, mode } satisfies Running));
+  started();
   let stopping = false;
   const stop = () => {
     if (stopping) return;
