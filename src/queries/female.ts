@@ -1,11 +1,14 @@
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+import { loadsByLot } from './standings';
 
 export type FemaleLot = {
   lotId: number;
   lot: string;
   share: number;
   alive: number;
+  /** Of `alive`, her share taken as known. */
+  sd: number;
   units: string;
   gone: Record<string, number>;
 };
@@ -15,6 +18,8 @@ export type FemaleView = {
   species: string;
   lots: FemaleLot[];
   alive: number;
+  /** Of `alive`: what her lots share (sisters of one take) is added before it is squared. */
+  sd: number;
   gone: Record<string, number>;
 };
 
@@ -22,7 +27,7 @@ export type FemaleView = {
  * Forward from a female: every lot that carries her offspring, what of it is alive and what went where, by her share of
  * each lot (assuming equal survival of families). A lot that was moved on into others counts there, not twice.
  */
-export async function femaleView(db: Db, siteId: number, id: number): Promise<FemaleView | null> {
+export async function femaleView(db: Db, siteId: number, id: number, now: number): Promise<FemaleView | null> {
   const fish = (await db('brood_fish').where({ id, site_id: siteId }).first('id', 'tag', 'species')) as
     | { id: number; tag: string; species: string }
     | undefined;
@@ -36,7 +41,8 @@ export async function femaleView(db: Db, siteId: number, id: number): Promise<Fe
     .orderBy('t.id')
     .select('t.id', 't.name', db.raw('SUM(s.share) AS share'))) as { id: number; name: string; share: number }[];
   const ids = shares.map((s) => s.id);
-  const [alive, gone, book] = await Promise.all([
+  const [loads, alive, gone, book] = await Promise.all([
+    loadsByLot(db, siteId, now, ids),
     ids.length === 0
       ? []
       : (db('holding as h')
@@ -72,10 +78,15 @@ export async function femaleView(db: Db, siteId: number, id: number): Promise<Fe
       lot: s.name,
       share: s.share,
       alive: Math.round(Number(here?.n ?? 0) * s.share),
+      sd: s.share * sdOf(loads.get(s.id)!.values()),
       units: here?.units ?? '',
       gone: out,
     };
   });
+  const hers = new Map<number, { c: number; sd: number }>();
+  for (const s of shares)
+    for (const [source, l] of loads.get(s.id)!)
+      hers.set(source, { c: (hers.get(source)?.c ?? 0) + s.share * l.c, sd: l.sd });
   const sum: Record<string, number> = {};
   for (const l of lots) for (const [account, n] of Object.entries(l.gone)) sum[account] = (sum[account] ?? 0) + n;
   return {
@@ -84,6 +95,10 @@ export async function femaleView(db: Db, siteId: number, id: number): Promise<Fe
     species: book.get(fish.species)?.name ?? fish.species,
     lots,
     alive: lots.reduce((s, l) => s + l.alive, 0),
+    sd: sdOf(hers.values()),
     gone: sum,
   };
 }
+
+const sdOf = (loads: Iterable<{ c: number; sd: number }>) =>
+  Math.sqrt([...loads].reduce((v, l) => v + (l.c * l.sd) ** 2, 0));

@@ -90,10 +90,14 @@ test('a survival within a lot uses the error that both numbers share: it is far 
 
 test('forward from a female: alive and gone by her share', async () => {
   const { id } = (await h.db('brood_fish').where({ tag: 'F34' }).first('id')) as { id: number };
-  const f = (await femaleView(h.db, 1, id))!;
+  const f = (await femaleView(h.db, 1, id, h.clock.now))!;
   expect(f.alive).toBe(36600);
   expect(f.gone).toEqual({ picked: 300 });
-  expect(await femaleView(h.db, 1, 9999)).toBeNull();
+  // Three jars of one take are as sure together as the take: her share of that.
+  expect(f.sd).toBeGreaterThan(0.6 * TAKE_SD - 1);
+  expect(f.sd).toBeLessThan(0.6 * TAKE_SD * 1.01);
+  expect(f.lots[0]!.sd).toBeCloseTo(f.sd, 6);
+  expect(await femaleView(h.db, 1, 9999, h.clock.now)).toBeNull();
 });
 
 test('the ledger tells what each entry did, newest first, by unit, by kind, by search', async () => {

@@ -105,6 +105,40 @@ export function grown(
 }
 
 /**
+ * SQL of what living holdings owe to each error source, their own unseen loss up to now among them.
+ * Takes the site, the instant, the site.
+ * @param by SQL expression over `h`, `t`, `u` that names the group  @param only further conditions, begun by AND
+ */
+const loadings = (by: string, only: string) =>
+  `SELECT ${by} AS g, l.source_id AS source, l.coefficient AS c, s.sd
+     FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id
+     JOIN holding_loading l ON l.holding_id = h.id JOIN error_source s ON s.id = l.source_id
+     WHERE h.site_id = ? AND h.number > 0${only}
+   UNION ALL
+   SELECT ${by}, d.id, h.exposure + h.number * GREATEST(0, ? - h.exposure_at) / ${DAY}, d.sd
+     FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id
+     JOIN error_source d ON d.name = CONVERT(CONCAT('drift:', h.lot_id, '|', h.unit_id, '|', h.stage) USING ascii)
+     WHERE h.site_id = ? AND h.number > 0${only}`;
+
+/** What the living of some lots owe to each error source: for sums in which lots count by shares of them. */
+export async function loadsByLot(
+  db: Db,
+  siteId: number,
+  now: number,
+  lotIds: readonly number[],
+): Promise<Map<number, Map<number, { c: number; sd: number }>>> {
+  const out = new Map<number, Map<number, { c: number; sd: number }>>(lotIds.map((id) => [id, new Map()]));
+  if (lotIds.length === 0) return out;
+  const [rows] = (await db.raw(
+    `SELECT g, source, SUM(c) AS c, MAX(sd) AS sd
+       FROM (${loadings('h.lot_id', ` AND h.lot_id IN (${lotIds.map(Number).join(',')})`)}) a GROUP BY g, source`,
+    [siteId, now, siteId],
+  )) as [{ g: number; source: number; c: number; sd: number }[]];
+  for (const r of rows) out.get(Number(r.g))!.set(Number(r.source), { c: r.c, sd: r.sd });
+  return out;
+}
+
+/**
  * Totals over groups of holdings with the doubt that they share: loadings are added by source before they are squared,
  * so that jars poured from one take are as sure together as the take was.
  * @param group SQL expression over `h`, `t`, `u` that names the group
@@ -129,17 +163,7 @@ export async function totalsBy(
   ].join('');
   const [rows] = (await db.raw(
     `SELECT g, SUM(POW(c * sd, 2)) AS variance FROM (
-       SELECT g, source, SUM(c) AS c, MAX(sd) AS sd FROM (
-         SELECT ${by} AS g, l.source_id AS source, l.coefficient AS c, s.sd
-           FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id
-           JOIN holding_loading l ON l.holding_id = h.id JOIN error_source s ON s.id = l.source_id
-           WHERE h.site_id = ? AND h.number > 0${one}
-         UNION ALL
-         SELECT ${by}, d.id, h.exposure + h.number * GREATEST(0, ? - h.exposure_at) / ${DAY}, d.sd
-           FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id
-           JOIN error_source d ON d.name = CONVERT(CONCAT('drift:', h.lot_id, '|', h.unit_id, '|', h.stage) USING ascii)
-           WHERE h.site_id = ? AND h.number > 0${one}
-       ) a GROUP BY g, source
+       SELECT g, source, SUM(c) AS c, MAX(sd) AS sd FROM (${loadings(by, one)}) a GROUP BY g, source
      ) b GROUP BY g`,
     [siteId, now, siteId],
   )) as [{ g: string; variance: number }[]];

@@ -1,4 +1,5 @@
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { femaleView } from './female';
 import { rearingView } from './rearing';
 import { roomView } from './room';
 import { round } from './round';
@@ -93,4 +94,34 @@ test('of a long life the sheet keeps the newest losses, in order', async () => {
   expect(losses.at(-1)!.value).toBe(7);
   expect(losses[0]!.value).toBe(1011);
   expect(losses.every((l, i) => i === 0 || l.at >= losses[i - 1]!.at)).toBe(true);
+});
+
+test('a female whose eggs went two ways: her offspring are as sure as what the ways share', async () => {
+  // J2 goes on as a lot of its own (graded), J1 stays: both from one take, whose error they share.
+  h.clock.now += 30 * DAY;
+  await h.send('stage.change', { unit: h.units.J2!, to: 'yolksac', amount: { kind: 'all' } });
+  await h.send('move.record', {
+    sources: [{ unit: h.units.J2!, amount: { kind: 'all' } }],
+    to: h.units.R4!,
+    toStage: 'fry',
+  });
+  const whole = (await h.db('holding').where({ unit_id: h.units.R4! }).where('number', '>', 0).first('number')) as {
+    number: number;
+  };
+  await h.send('grade.record', {
+    unit: h.units.R4!,
+    classes: [
+      { grade: 'L', unit: h.units.R5!, amount: { kind: 'share', share: 0.5 } },
+      { grade: 'S', unit: h.units.R6!, amount: { kind: 'all' } },
+    ],
+  });
+  const { id } = (await h.db('brood_fish').where({ tag: 'F34' }).first('id')) as { id: number };
+  const f = (await femaleView(h.db, site.siteId, id, h.clock.now))!;
+  expect(f.lots).toHaveLength(3);
+  expect(f.alive).toBeCloseTo(0.6 * (whole.number + 30_750), -1);
+  // Nearly all of one measurement: their doubts add up plainly, not in squares; unseen loss is each one's own.
+  const plain = f.lots.reduce((s, l) => s + l.sd, 0);
+  expect(f.sd).toBeGreaterThan(0.9 * plain);
+  expect(f.sd).toBeGreaterThan(1.3 * Math.hypot(...f.lots.map((l) => l.sd)));
+  expect(f.sd).toBeLessThanOrEqual(plain + 1e-6);
 });

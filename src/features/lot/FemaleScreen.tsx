@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { grouped, percent } from '@/core/quantities/format';
 import type { FemaleView } from '@/queries/female';
+import { Doubtful } from '@/ui/number';
 
 const columns = [
   ['picked', 'picked'],
@@ -21,7 +22,7 @@ export function FemaleScreen({ f }: { f: FemaleView }) {
       <h1 className="text-[1.5rem]">{f.tag}</h1>
       <p className="quiet mb-3">{f.species}, female</p>
       <p className="mb-4" data-testid="female-alive" data-alive={f.alive}>
-        <b className="text-[2rem] leading-none">{grouped(f.alive)}</b>{' '}
+        <Doubtful number={f.alive} sd={f.sd} size="big" />{' '}
         <span className="quiet">of her offspring alive here, by her share of each lot</span>
       </p>
       <div className="overflow-x-auto">
@@ -48,7 +49,9 @@ export function FemaleScreen({ f }: { f: FemaleView }) {
                   </Link>
                 </td>
                 <td className="num">{percent(l.share)}</td>
-                <td className="num font-bold">{grouped(l.alive)}</td>
+                <td className="num">
+                  <Doubtful number={l.alive} sd={l.sd} />
+                </td>
                 <td className="text-soft">{l.units}</td>
                 {used.map(([account, word]) => (
                   <td key={word} className="num">

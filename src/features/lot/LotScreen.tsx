@@ -180,7 +180,9 @@ function Parents({ lot }: { lot: LotView }) {
                   </td>
                   <td>{p.males}</td>
                   <td className="num">{percent(p.share)}</td>
-                  <td className="num">{grouped(p.number)}</td>
+                  <td className="num">
+                    <Doubtful number={p.number} sd={p.share * lot.sd} size="plain" />
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -141,7 +141,7 @@ test('parents by share; unknown ones say from where; of very many the first thir
   expect(within(table).getByRole('link', { name: 'F7' }).getAttribute('href')).toBe('/females/7');
   unmount();
   open({ parents: [{ ...family(1), femaleId: null, females: '', label: 'from Upper station', share: 1 }] });
-  expect(rows(screen.getByTestId('parents'))[1]).toBe('from Upper stationM4, M7100 %555');
+  expect(rows(screen.getByTestId('parents'))[1]).toBe('from Upper stationM4, M7100 %600±1 500');
 });
 
 test('kin on both sides, with what went over', () => {

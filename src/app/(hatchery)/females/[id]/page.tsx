@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { FemaleScreen } from '@/features/lot/FemaleScreen';
 import { femaleView } from '@/queries/female';
-import { db } from '../../../_server/database';
+import { db, now } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { requirePerson } from '../../../_server/session';
 
@@ -9,7 +9,7 @@ export const metadata = { title: 'Female' };
 
 export default async function FemalePage({ params }: { params: Promise<{ id: string }> }) {
   const person = await requirePerson();
-  const female = await femaleView(db(), person.siteId, idOf((await params).id));
+  const female = await femaleView(db(), person.siteId, idOf((await params).id), now());
   if (!female) notFound();
   return <FemaleScreen f={female} />;
 }
