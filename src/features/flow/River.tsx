@@ -8,12 +8,14 @@ import { grouped, short, withDoubt } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { Flow, FlowBand } from '@/queries/flow';
 import { stageColour } from '@/ui/glyphs';
-import { LEAST_WIDTH, layOut, lineage, numberAt, type PlacedBand } from './layout';
+import { LABEL_CHARACTER, LEAST_WIDTH, layOut, lineage, numberAt, type PlacedBand } from './layout';
 import { useLedgerAt } from './useLedgerAt';
 
 const LEFT = 14;
 const RIGHT = 26;
 const HEAD = 24;
+/** Pixels below which the river is scrolled sideways. */
+const NARROWEST = 560;
 const stageOrder = ['egg', 'yolksac', 'fry', 'fingerling'];
 const stageWords: Record<string, string> = { egg: 'eggs', yolksac: 'yolk-sac', fry: 'fry', fingerling: 'fingerlings' };
 const WEEK = 7 * 86_400_000;
@@ -35,17 +37,26 @@ export function River({
   const box = useRef<HTMLDivElement>(null);
   const router = useRouter();
   const [size, setSize] = useState({ width: 1130, height: 580 });
+  const [scrolled, setScrolled] = useState(0);
   const [hover, setHover] = useState<Hover | null>(null);
   const [follow, setFollow] = useState<number | null>(focus);
   useEffect(() => setFollow(focus), [focus]);
   useEffect(() => {
     const el = box.current;
     if (!el) return;
-    const measure = () => setSize({ width: Math.max(560, el.clientWidth), height: Math.max(420, el.clientHeight) });
+    const measure = () =>
+      setSize({ width: Math.max(NARROWEST, el.clientWidth), height: Math.max(420, el.clientHeight) });
     measure();
+    // Where it is wider than the page, today is what is looked for first.
+    const begin = requestAnimationFrame(() => {
+      el.scrollLeft = el.scrollWidth;
+    });
     const watch = new ResizeObserver(measure);
     watch.observe(el);
-    return () => watch.disconnect();
+    return () => {
+      cancelAnimationFrame(begin);
+      watch.disconnect();
+    };
   }, []);
   const right = size.width - LEFT - RIGHT;
   const x = useMemo(
@@ -65,7 +76,11 @@ export function River({
   const faded = (id: number) => lit !== null && !lit.has(id);
 
   return (
-    <div ref={box} className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden">
+    <div
+      ref={box}
+      className="relative min-h-0 flex-1 overflow-auto"
+      onScroll={(e) => setScrolled(e.currentTarget.scrollLeft)}
+    >
       <svg width={size.width} height={height} role="group" aria-label="River of lots" className="block">
         <g transform={`translate(${LEFT} ${HEAD})`}>
           {months.map((m) => (
@@ -96,7 +111,13 @@ export function River({
                 stroke="var(--strong)"
                 strokeWidth={0.6}
               />
-              <text x={-6} y={g.top + 15} fontSize={13} fontWeight={700} fill="var(--ink)">
+              <text
+                x={Math.max(-6, scrolled - LEFT + 4)}
+                y={g.top + 15}
+                fontSize={13}
+                fontWeight={700}
+                fill="var(--ink)"
+              >
                 {g.name}
               </text>
               <Scale perPixel={g.perPixel} x={right + RIGHT - 10} y={g.top + 6} />
@@ -133,6 +154,7 @@ export function River({
               perPixel={perPixel}
               x={x}
               to={Math.min(now, flow.to)}
+              left={scrolled - LEFT + 4}
               faded={faded(band.lotId)}
               onMove={(at, px, py) => setHover({ band, at, x: px, y: py })}
               onLeave={() => setHover(null)}
@@ -188,6 +210,8 @@ type BandProps = {
   perPixel: number;
   x: (t: number) => number;
   to: number;
+  /** The page's edge, when it is scrolled sideways: names stay in sight. */
+  left: number;
   faded: boolean;
   onMove: (at: number, px: number, py: number) => void;
   onLeave: () => void;
@@ -195,12 +219,13 @@ type BandProps = {
   onFollow: () => void;
 };
 
-function Band({ band, perPixel, x, to, faded, onMove, onLeave, onOpen, onFollow }: BandProps) {
+function Band({ band, perPixel, x, to, left, faded, onMove, onLeave, onOpen, onFollow }: BandProps) {
   const mid = centre(band, perPixel);
   const points = useMemo(
     () => (band.alive > 0 ? [...band.points, { ...band.points.at(-1)!, at: to }] : band.points),
     [band, to],
   );
+  const labelX = Math.max(band.labelX, Math.min(left, x(points.at(-1)!.at) - band.lot.length * LABEL_CHARACTER));
   const stages = stageOrder.filter((s) => points.some((p) => p.stages[s]));
   const half = (p: FlowBand['points'][number]) => (p.number === 0 ? 0 : Math.max(LEAST_WIDTH, p.number / perPixel) / 2);
   const soft = area<FlowBand['points'][number]>()
@@ -248,7 +273,7 @@ function Band({ band, perPixel, x, to, faded, onMove, onLeave, onOpen, onFollow 
           }
           onMouseLeave={onLeave}
         />
-        <text x={band.labelX} y={band.top - 3} fontSize={12} fontWeight={600} fill="var(--ink)">
+        <text x={labelX} y={band.top - 3} fontSize={12} fontWeight={600} fill="var(--ink)">
           {band.lot}
         </text>
         {band.alive > 0 && (

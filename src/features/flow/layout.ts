@@ -2,7 +2,7 @@ import type { Flow, FlowBand } from '@/queries/flow';
 
 /** Pixels of a lane kept for the label above the band, and the least that a label takes in width. */
 export const LABEL_HEIGHT = 13;
-const LABEL_CHARACTER = 6.9;
+export const LABEL_CHARACTER = 6.9;
 const GROUP_HEAD = 24;
 const LANE_GAP = 3;
 /** Pixels a lane gets for its band on the average, at least. */

@@ -157,3 +157,28 @@ test('followed from the lot’s page: all that is not its kin steps back', () =>
   const standing = flow.bands.filter((b) => bandOf(b.lot).parentElement!.getAttribute('opacity') === '1');
   expect(new Set(standing.map((b) => b.lotId))).toEqual(kin);
 });
+
+test('scrolled sideways, names stay in sight over their own band; what is alive stands at its end', () => {
+  const flow = season();
+  draw(flow);
+  const nameOf = (lot: string) => Number(bandOf(lot).querySelector('text')!.getAttribute('x'));
+  const before = new Map(flow.bands.map((b) => [b.lot, nameOf(b.lot)]));
+  const box = document.querySelector('svg')!.parentElement!;
+  box.scrollLeft = 250;
+  fireEvent.scroll(box);
+  let moved = 0;
+  for (const b of flow.bands) {
+    const [was, now] = [before.get(b.lot)!, nameOf(b.lot)];
+    const end = px(b.alive > 0 ? NOW : b.points.at(-1)!.at);
+    expect(now).toBeGreaterThanOrEqual(was);
+    if (now > was) {
+      moved += 1;
+      expect(now).toBeLessThanOrEqual(250);
+      expect(now + b.lot.length * 6.9).toBeLessThanOrEqual(end + 0.01);
+    }
+  }
+  expect(moved).toBeGreaterThan(10);
+  const alive = flow.bands.find((b) => b.alive > 0)!;
+  const [, number] = bandOf(alive.lot).querySelectorAll('text');
+  expect(Number(number!.getAttribute('x'))).toBeCloseTo(WIDTH + 6, 6);
+});
