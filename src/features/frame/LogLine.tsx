@@ -7,9 +7,10 @@ import { parseNumber } from '@/core/quantities/measure';
 import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';
 import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
-import { browserStore, keepSnapshot, keptSnapshot } from './outbox';
+import { browserStore, keepSnapshot, keptSnapshot, type Waiting } from './outbox';
 import { type Answer, flushOutbox, keepForLater, newId, RECORDED, type Refused, send } from './send';
 import { useSession } from './session';
+import { Unsent } from './Unsent';
 
 /** One line of shorthand, always there: reads back what it understood before Enter records it, with or without a network. */
 export function LogLine() {
@@ -19,7 +20,7 @@ export function LogLine() {
   const [snapshot, setSnapshot] = useState<Snapshot | null>(null);
   const [shown, setShown] = useState<Shown | null>(null);
   const [asked, setAsked] = useState<{ refused: Refused; type: string; payload: Record<string, unknown> } | null>(null);
-  const [waiting, setWaiting] = useState<{ count: number; refused: string[] }>({ count: 0, refused: [] });
+  const [waiting, setWaiting] = useState<{ count: number; refused: Waiting[] }>({ count: 0, refused: [] });
   const [online, setOnline] = useState(true);
   const [busy, setBusy] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -30,7 +31,7 @@ export function LogLine() {
     const all = await browserStore().waiting.where('personId').equals(session.personId).toArray();
     setWaiting({
       count: all.filter((w) => !w.refused).length,
-      refused: all.flatMap((w) => (w.refused ? [`${w.says}: ${w.refused}`] : [])),
+      refused: all.filter((w) => w.refused),
     });
   }, [session.personId]);
 
@@ -254,14 +255,7 @@ export function LogLine() {
         )}
       </div>
       {waiting.refused.length > 0 && (
-        <button
-          type="button"
-          className="button text-loss"
-          title={waiting.refused.join('\n')}
-          onClick={() => setShown({ tone: 'wrong', text: waiting.refused[0]!, until: Number.POSITIVE_INFINITY })}
-        >
-          {waiting.refused.length} not accepted
-        </button>
+        <Unsent list={waiting.refused} onChange={(sendNow) => void (sendNow ? flush() : countWaiting())} />
       )}
       {(!online || waiting.count > 0) && (
         <span className="flex items-center gap-1.5 whitespace-nowrap text-[0.9rem] text-careful" data-testid="outbox">

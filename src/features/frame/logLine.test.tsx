@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, screen, waitFor } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import Dexie from 'dexie';
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import type { Snapshot } from '@/core/shorthand/reading';
@@ -198,8 +198,37 @@ describe('without a connection', () => {
     await flushOutbox(1);
     const left = await browserStore().waiting.toArray();
     expect(left).toEqual([expect.objectContaining({ id: 'w1', refused: expect.stringContaining('Nothing stood') })]);
-    await ready();
-    expect(await screen.findByRole('button', { name: '1 not accepted' })).toBeTruthy();
+    const { user } = await ready();
+    await user.click(await screen.findByRole('button', { name: '1 not accepted' }));
+    const dialog = within(await screen.findByRole('dialog'));
+    expect(dialog.getByText(/^1 picked/).textContent).toContain('made 14 Apr 07:42');
+    expect(dialog.getByText(/Nothing stood in J3 then/)).toBeTruthy();
+    // Again, refused again; then once more, after what was in its way is gone.
+    server.replies = [refused('Still nothing there.')];
+    await user.click(dialog.getByRole('button', { name: 'Send it again' }));
+    await screen.findByText(/Still nothing there/);
+    await user.click(screen.getByRole('button', { name: 'Send it again' }));
+    await waitFor(async () => expect(await browserStore().waiting.count()).toBe(0));
+    expect(server.sent.filter((s) => s.id === 'w1').map((s) => s.madeAt)).toEqual([NOW + 1, NOW + 1, NOW + 1]);
+  });
+
+  test('what is not wanted any more is let go, and only that', async () => {
+    for (const n of [1, 2])
+      await browserStore().waiting.put({
+        id: `old${n}`,
+        personId: 1,
+        type: 'pick.record',
+        payload: { number: n },
+        says: `${n} picked`,
+        madeAt: NOW,
+        refused: 'There is no such unit here.',
+      });
+    const { user } = await ready();
+    await user.click(await screen.findByRole('button', { name: '2 not accepted' }));
+    await user.click((await screen.findAllByRole('button', { name: 'Let it go' }))[0]!);
+    await screen.findByRole('button', { name: '1 not accepted', hidden: true });
+    expect((await browserStore().waiting.toArray()).map((w) => w.id)).toEqual(['old2']);
+    expect(server.sent.filter((s) => s.type === 'pick.record')).toEqual([]);
   });
 
   test('signed out meanwhile: everything waits for the person; another person’s records are left alone', async () => {
