@@ -30,22 +30,24 @@ export function makeTimeline(readings: readonly Point[], plan: readonly Point[],
   const gaps = findGaps(sorted, start);
   const all = future.length > 0 ? sorted.concat(future) : sorted;
 
-  const at: number[] = [];
-  const celsius: number[] = [];
+  // Room for every point, and for the steps that long gaps are divided into.
+  const most = all.length + Math.ceil(Math.max(0, end - start) / MOST_STEP_MS) + 3;
+  const at = new Float64Array(most);
+  const celsius = new Float64Array(most);
+  let n = 0;
   const push = (time: number, value: number) => {
-    const n = at.length;
     if (n > 0 && time <= at[n - 1]!) return;
     if (n > 0 && time - at[n - 1]! > MOST_STEP_MS) {
       const t0 = at[n - 1]!;
       const c0 = celsius[n - 1]!;
       const pieces = Math.ceil((time - t0) / MOST_STEP_MS);
       for (let k = 1; k < pieces; k++) {
-        at.push(t0 + ((time - t0) * k) / pieces);
-        celsius.push(c0 + ((value - c0) * k) / pieces);
+        at[n] = t0 + ((time - t0) * k) / pieces;
+        celsius[n++] = c0 + ((value - c0) * k) / pieces;
       }
     }
-    at.push(time);
-    celsius.push(value);
+    at[n] = time;
+    celsius[n++] = value;
   };
   let i = 0;
   while (i < all.length && all[i]!.at <= start) i += 1;
@@ -57,16 +59,16 @@ export function makeTimeline(readings: readonly Point[], plan: readonly Point[],
     push(start, a.celsius + ((b.celsius - a.celsius) * (start - a.at)) / (b.at - a.at));
   }
   for (; i < all.length && all[i]!.at <= end; i++) push(all[i]!.at, all[i]!.celsius);
-  if (at[at.length - 1]! < end) {
+  if (at[n - 1]! < end) {
     if (i < all.length) {
-      const t0 = at[at.length - 1]!;
-      const c0 = celsius[celsius.length - 1]!;
+      const t0 = at[n - 1]!;
+      const c0 = celsius[n - 1]!;
       push(end, c0 + ((all[i]!.celsius - c0) * (end - t0)) / (all[i]!.at - t0));
-    } else push(end, celsius[celsius.length - 1]!);
+    } else push(end, celsius[n - 1]!);
   }
   return {
-    at: Float64Array.from(at),
-    celsius: Float64Array.from(celsius),
+    at: at.slice(0, n),
+    celsius: celsius.slice(0, n),
     measuredTo: Math.min(measuredTo, end),
     gaps,
   };
@@ -88,12 +90,20 @@ function findGaps(sorted: readonly Point[], start: number): { from: number; to: 
   if (sorted.length < 3) return [];
   const steps = new Float64Array(sorted.length - 1);
   for (let i = 1; i < sorted.length; i++) steps[i - 1] = sorted[i]!.at - sorted[i - 1]!.at;
-  const median = Float64Array.from(steps).sort()[steps.length >> 1]!;
+  const median = medianOf(steps);
   const gaps: { from: number; to: number }[] = [];
   for (let i = 0; i < steps.length; i++)
     if (steps[i]! > 3 * median && sorted[i + 1]!.at > start)
       gaps.push({ from: Math.max(start, sorted[i]!.at), to: sorted[i + 1]!.at });
   return gaps;
+}
+
+/** A logger's steps are nearly all the same: then that is the median, and nothing needs sorting. */
+function medianOf(steps: Float64Array): number {
+  const usual = steps[steps.length >> 1]!;
+  let same = 0;
+  for (let i = 0; i < steps.length; i++) if (steps[i] === usual) same += 1;
+  return 2 * same > steps.length ? usual : Float64Array.from(steps).sort()[steps.length >> 1]!;
 }
 
 /**
