@@ -101,17 +101,23 @@ const WHERE_IT_STOOD = `JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.un
 const COLUMNS = `h.id, t.species, t.name AS lot, t.id AS lotId, u.name AS unit, r.name AS room, h.stage, p.number, p.sd,
        p.exposure, p.exposure_at AS exposureAt, d.id AS driftId, d.sd AS driftSd, d.mean AS driftMean, h.last_order_at AS lastOrderAt`;
 
+/** By the books as known now: a holding that nothing touched since stands in its row, others in their last point. */
 async function standingNow(db: Db, siteId: number, asOf: number): Promise<Row[]> {
   const [rows] = (await db.raw(
     `SELECT ${COLUMNS}
-       FROM (SELECT id FROM holding WHERE site_id = ? AND number > 0 AND opened_at <= ?
-             UNION ALL SELECT id FROM holding WHERE site_id = ? AND number = 0 AND last_order_at > ? AND opened_at <= ?) w
-       JOIN holding h ON h.id = w.id
-       JOIN holding_point p ON p.holding_id = h.id AND (p.order_at, p.day_rank, p.order_seq, p.entry_seq) = (
-         SELECT q.order_at, q.day_rank, q.order_seq, q.entry_seq FROM holding_point q WHERE q.holding_id = h.id AND q.order_at <= ?
-         ORDER BY q.order_at DESC, q.day_rank DESC, q.order_seq DESC, q.entry_seq DESC LIMIT 1)
+       FROM (SELECT id AS holding_id, number, sd, exposure, exposure_at FROM holding
+              WHERE site_id = ? AND number > 0 AND opened_at <= ? AND last_order_at <= ?
+             UNION ALL
+             SELECT q.holding_id, q.number, q.sd, q.exposure, q.exposure_at
+               FROM holding w JOIN holding_point q ON q.holding_id = w.id
+                AND (q.order_at, q.day_rank, q.order_seq, q.entry_seq) = (
+                  SELECT x.order_at, x.day_rank, x.order_seq, x.entry_seq FROM holding_point x
+                   WHERE x.holding_id = w.id AND x.order_at <= ?
+                   ORDER BY x.order_at DESC, x.day_rank DESC, x.order_seq DESC, x.entry_seq DESC LIMIT 1)
+              WHERE w.site_id = ? AND w.last_order_at > ? AND w.opened_at <= ?) p
+       JOIN holding h ON h.id = p.holding_id
        ${WHERE_IT_STOOD}`,
-    [siteId, asOf, siteId, asOf, asOf, asOf],
+    [siteId, asOf, asOf, asOf, siteId, asOf, asOf],
   )) as [Row[]];
   return rows;
 }
