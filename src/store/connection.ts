@@ -9,7 +9,8 @@ export type Trx = Knex.Transaction;
  * - `supportBigNumbers` without strings: our numbers stay below 2^53, larger ones must fail loudly, not round;
  * - READ COMMITTED on every connection: a handler must see what the holder of the site lock committed before it;
  * - knex writes `charset` into CREATE TABLE, so it must be a character set; the collation is set on the session;
- * - strict mode: a value that does not fit is an error.
+ * - strict mode: a value that does not fit is an error;
+ * - ids rise by one, also on a server that is set up otherwise: rows of one INSERT are told apart by it.
  */
 export function connect(url: string, pool: { min?: number; max?: number } = {}): Db {
   const u = new URL(url);
@@ -34,7 +35,7 @@ export function connect(url: string, pool: { min?: number; max?: number } = {}):
         done: (e: Error | null, c: unknown) => void,
       ) {
         connection.query(
-          "SET SESSION collation_connection = 'utf8mb4_unicode_ci', SESSION tx_isolation = 'READ-COMMITTED', SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO'",
+          "SET SESSION collation_connection = 'utf8mb4_unicode_ci', SESSION tx_isolation = 'READ-COMMITTED', SESSION auto_increment_increment = 1, SESSION auto_increment_offset = 1, SESSION sql_mode = 'STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO'",
           (e) => done(e, connection),
         );
       },
