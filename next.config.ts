@@ -5,7 +5,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   turbopack: { root: import.meta.dirname },
   // A logger's file of the largest size that is taken, as JSON.
-  experimental: { proxyClientMaxBodySize: '90mb' },
+  experimental: { proxyClientMaxBodySize: '60mb' },
   serverExternalPackages: ['@node-rs/argon2', 'knex', 'mysql2', 'pdfkit', 'exceljs'],
 };
 

@@ -186,7 +186,7 @@ export const importReadings = defineCommand({
   schema: z.object({
     sensor: z.number().int(),
     fileName: z.string().max(200).default(''),
-    text: z.string().min(1, 'is empty').max(LARGEST_FILE, 'is larger than 40 MB: split the file'),
+    text: z.string().min(1, 'is empty').max(LARGEST_FILE, 'is larger than 25 MB: split the file'),
     dateOrder: z.enum(['dmy', 'mdy']).optional(),
     clock: z.enum(['local', 'winter']).optional(),
     unit: z.enum(['C', 'F']).optional(),

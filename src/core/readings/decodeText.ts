@@ -1,5 +1,5 @@
-/** Bytes of a logger's file; one byte a character, some eleven years of a reading every five minutes. */
-export const LARGEST_FILE = 40_000_000;
+/** Bytes of a logger's file; one byte a character, a million lines. Read whole, it takes the application some 30 times its size. */
+export const LARGEST_FILE = 25_000_000;
 
 /**
  * The text of a file of unknown encoding: by its byte order mark, else UTF-8, else Windows-1252, which older loggers

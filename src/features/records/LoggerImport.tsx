@@ -94,7 +94,7 @@ export function LoggerImport({
             <Field
               label="CSV file"
               hint="Any separator, decimal comma or point, local times or with a zone"
-              error={tooLarge ? 'is larger than 40 MB: split the file' : act.errorOn('text')}
+              error={tooLarge ? 'is larger than 25 MB: split the file' : act.errorOn('text')}
             >
               {(p) => (
                 <input

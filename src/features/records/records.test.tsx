@@ -151,9 +151,9 @@ describe('readings', () => {
   test('a file too large is not sent, and says what to do', async () => {
     const { user } = open();
     const large = file();
-    Object.defineProperty(large, 'size', { value: 40_000_001 });
+    Object.defineProperty(large, 'size', { value: 25_000_001 });
     await user.upload(screen.getByLabelText('CSV file'), large);
-    expect(screen.getByText(/larger than 40 MB: split the file/)).toBeTruthy();
+    expect(screen.getByText(/larger than 25 MB: split the file/)).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Import' })).toHaveProperty('disabled', true);
   });
 
