@@ -1,7 +1,7 @@
 import { uuidv7 } from 'uuidv7';
 import { speciesOf } from '@/book/shelf';
 import { fromJson } from '@/store/books/rows';
-import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { refusal } from '../../tests/support/refusal';
 import type { Actor, Role } from './define';
 import { execute } from './execute';
@@ -17,13 +17,7 @@ beforeAll(async () => {
     password: 'correct horse battery',
   });
   reader = { id, siteId: h.manager.siteId, name: 'Vet', role: 'reader' };
-  await h.send('take.record', takeOf61500(h.units.B1!));
-  h.clock.now += HOUR;
-  await h.send('eggs.layDown', {
-    unit: h.units.B1!,
-    totalVolumeMl: 3000,
-    parts: [1, 2].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1500 })),
-  });
+  await laidDown(h, ['J1', 'J2']);
 });
 
 const actorOf = (role: Role): Actor =>

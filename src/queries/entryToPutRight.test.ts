@@ -1,4 +1,4 @@
-import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { entryToPutRight } from './entryToPutRight';
 
 let h: TestHatchery;
@@ -6,13 +6,7 @@ const all = { kind: 'all' };
 
 beforeAll(async () => {
   h = await testHatchery();
-  await h.send('take.record', takeOf61500(h.units.B1!));
-  h.clock.now += HOUR;
-  await h.send('eggs.layDown', {
-    unit: h.units.B1!,
-    totalVolumeMl: 3000,
-    parts: [1, 3].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1500 })),
-  });
+  await laidDown(h, ['J1', 'J3']);
   h.clock.now += DAY;
   await h.send('pick.record', { unit: h.units.J3!, number: 340, note: 'fungus' }, h.culturist);
   h.clock.now += DAY;

@@ -1,4 +1,4 @@
-import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { type Flow, flow } from './flow';
 import { stockList } from './stockList';
 
@@ -10,14 +10,7 @@ const counted = (number: number) => ({ kind: 'measured', measured: { method: 'co
 beforeAll(async () => {
   h = await testHatchery();
   from = h.clock.now - DAY;
-  await h.send('take.record', takeOf61500(h.units.B1!));
-  h.clock.now += HOUR;
-  await h.send('eggs.layDown', {
-    unit: h.units.B1!,
-    totalVolumeMl: 3000,
-    graduationMl: 0,
-    parts: [1, 2, 3].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1000 })),
-  });
+  await laidDown(h, ['J1', 'J2', 'J3'], { graduationMl: 0 });
   for (let d = 0; d < 30; d++) {
     h.clock.now += DAY;
     for (const j of ['J1', 'J2', 'J3']) await h.send('pick.record', { unit: h.units[j]!, number: 40 + d });

@@ -1,4 +1,4 @@
-import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { femaleView } from './female';
 import { lifeLine } from './frame';
 import { ledger } from './ledger';
@@ -12,19 +12,12 @@ import { stockList } from './stockList';
 
 let h: TestHatchery;
 let site: { siteId: number; timeZone: string };
-let laidDown: number;
+let laidDownAt: number;
 beforeAll(async () => {
   h = await testHatchery();
   site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
-  await h.send('take.record', takeOf61500(h.units.B1!));
-  h.clock.now += HOUR;
-  await h.send('eggs.layDown', {
-    unit: h.units.B1!,
-    totalVolumeMl: 3000,
-    graduationMl: 0,
-    parts: [1, 2, 3].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1000 })),
-  });
-  laidDown = h.clock.now;
+  await laidDown(h, ['J1', 'J2', 'J3'], { graduationMl: 0 });
+  laidDownAt = h.clock.now;
   h.clock.now += 2 * DAY;
   await h.send('pick.record', { unit: h.units.J1!, number: 500 });
 });
@@ -46,9 +39,9 @@ test('the stock list: rows by unit, and a total as sure as the take, not as thre
 });
 
 test('as of a past instant: before the pick, before the laying down, before anything', async () => {
-  expect((await stockList(h.db, 1, laidDown, 'unit')).rows.map((r) => r.number)).toEqual([20500, 20500, 20500]);
-  expect((await stockList(h.db, 1, laidDown - HOUR / 2, 'unit')).rows.map((r) => r.unit)).toEqual(['B1']);
-  expect((await stockList(h.db, 1, laidDown - DAY, 'unit')).rows).toEqual([]);
+  expect((await stockList(h.db, 1, laidDownAt, 'unit')).rows.map((r) => r.number)).toEqual([20500, 20500, 20500]);
+  expect((await stockList(h.db, 1, laidDownAt - HOUR / 2, 'unit')).rows.map((r) => r.unit)).toEqual(['B1']);
+  expect((await stockList(h.db, 1, laidDownAt - DAY, 'unit')).rows).toEqual([]);
 });
 
 test('the life line counts what the round counts, with the doubt that the jars share', async () => {

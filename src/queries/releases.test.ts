@@ -1,4 +1,4 @@
-import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { ledger } from './ledger';
 import { releasePaper, releases, siteTotals } from './releases';
 
@@ -13,13 +13,7 @@ const gone = async () => (await siteTotals(h.db, h.manager.siteId, 0)).map((s) =
 /** From the eggs of F31 and F34 to 20 000 fry in R1. */
 beforeEach(async () => {
   h = await testHatchery();
-  await h.send('take.record', takeOf61500(h.units.B1!));
-  h.clock.now += HOUR;
-  await h.send('eggs.layDown', {
-    unit: h.units.B1!,
-    totalVolumeMl: 3000,
-    parts: [1, 2, 3].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1000 })),
-  });
+  await laidDown(h, ['J1', 'J2', 'J3']);
   h.clock.now += 60 * DAY;
   await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', amount: all });
   h.clock.now += 20 * DAY;

@@ -1,4 +1,4 @@
-import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { survivalStair } from './stair';
 
 let h: TestHatchery;
@@ -13,14 +13,7 @@ const stair = (lot: number) => survivalStair(h.db, { siteId: h.manager.siteId },
 
 beforeAll(async () => {
   h = await testHatchery();
-  await h.send('take.record', takeOf61500(h.units.B1!));
-  h.clock.now += HOUR;
-  await h.send('eggs.layDown', {
-    unit: h.units.B1!,
-    totalVolumeMl: 3000,
-    graduationMl: 0,
-    parts: [1, 2].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1500 })),
-  });
+  await laidDown(h, ['J1', 'J2'], { graduationMl: 0 });
   h.clock.now += DAY;
   for (const jar of ['J1', 'J2']) await h.send('pick.record', { unit: h.units[jar]!, number: 5750 });
   h.clock.now += 60 * DAY;

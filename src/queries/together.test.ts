@@ -1,4 +1,4 @@
-import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { femaleView } from './female';
 import { rearingView } from './rearing';
 import { roomView } from './room';
@@ -21,14 +21,7 @@ const batches = (g: number) => [0.98, 1.01, 1, 1.02, 0.99].map((f) => ({ massG: 
 beforeAll(async () => {
   h = await testHatchery();
   site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
-  await h.send('take.record', takeOf61500(h.units.B1!));
-  h.clock.now += HOUR;
-  await h.send('eggs.layDown', {
-    unit: h.units.B1!,
-    totalVolumeMl: 3000,
-    graduationMl: 0,
-    parts: [1, 2].map((k) => ({ unit: h.units[`J${k}`]!, volumeMl: 1500 })),
-  });
+  await laidDown(h, ['J1', 'J2'], { graduationMl: 0 });
 });
 
 test('a jar half hatched is as sure in all as it was before: what went over is missing where it came from', async () => {

@@ -153,3 +153,19 @@ export const takeOf61500 = (unit: number, more: Record<string, unknown> = {}) =>
   unit,
   ...more,
 });
+
+/** That take, an hour later laid down in these jars by equal volumes. */
+export async function laidDown(
+  h: TestHatchery,
+  jars: readonly string[],
+  more: Record<string, unknown> = {},
+): Promise<void> {
+  await h.send('take.record', takeOf61500(h.units.B1!));
+  h.clock.now += HOUR;
+  await h.send('eggs.layDown', {
+    unit: h.units.B1!,
+    totalVolumeMl: 3000,
+    parts: jars.map((jar) => ({ unit: h.units[jar]!, volumeMl: 3000 / jars.length })),
+    ...more,
+  });
+}

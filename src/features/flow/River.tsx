@@ -1,26 +1,19 @@
 'use client';
 
-import { area, curveStepAfter, scaleTime } from 'd3';
+import { scaleTime } from 'd3';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { wordOf } from '@/core/books/kinds';
-import { grouped, short, withDoubt } from '@/core/quantities/format';
+import { grouped, short } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
-import type { Flow, FlowBand } from '@/queries/flow';
-import { stageColour } from '@/ui/glyphs';
-import { LABEL_CHARACTER, LEAST_WIDTH, layOut, lineage, numberAt, type PlacedBand } from './layout';
-import { useLedgerAt } from './useLedgerAt';
+import type { Flow } from '@/queries/flow';
+import { Band, centre, LEFT } from './Band';
+import { LEAST_WIDTH, layOut, lineage, numberAt } from './layout';
+import { type Hover, Tip } from './Tip';
 
-const LEFT = 14;
 const RIGHT = 26;
 const HEAD = 24;
 /** Pixels below which the river is scrolled sideways. */
 const NARROWEST = 560;
-const stageOrder = ['egg', 'yolksac', 'fry', 'fingerling'];
-const stageWords: Record<string, string> = { egg: 'eggs', yolksac: 'yolk-sac', fry: 'fry', fingerling: 'fingerlings' };
-const WEEK = 7 * 86_400_000;
-
-type Hover = { band: PlacedBand; at: number; x: number; y: number };
 
 /** The season as a river: width is number alive, soft edge is doubt, colour is stage. */
 export function River({
@@ -199,105 +192,6 @@ export function River({
   );
 }
 
-/** The middle line of a band, in pixels: it keeps its level, only the width changes. */
-function centre(b: PlacedBand, perPixel: number): number {
-  const peak = Math.max(...b.points.map((p) => p.number)) / perPixel;
-  return b.top + Math.max(LEAST_WIDTH, peak) / 2;
-}
-
-type BandProps = {
-  band: PlacedBand;
-  perPixel: number;
-  x: (t: number) => number;
-  to: number;
-  /** The page's edge, when it is scrolled sideways: names stay in sight. */
-  left: number;
-  faded: boolean;
-  onMove: (at: number, px: number, py: number) => void;
-  onLeave: () => void;
-  onOpen: () => void;
-  onFollow: () => void;
-};
-
-function Band({ band, perPixel, x, to, left, faded, onMove, onLeave, onOpen, onFollow }: BandProps) {
-  const mid = centre(band, perPixel);
-  const points = useMemo(
-    () => (band.alive > 0 ? [...band.points, { ...band.points.at(-1)!, at: to }] : band.points),
-    [band, to],
-  );
-  const labelX = Math.max(band.labelX, Math.min(left, x(points.at(-1)!.at) - band.lot.length * LABEL_CHARACTER));
-  const stages = stageOrder.filter((s) => points.some((p) => p.stages[s]));
-  const half = (p: FlowBand['points'][number]) => (p.number === 0 ? 0 : Math.max(LEAST_WIDTH, p.number / perPixel) / 2);
-  const soft = area<FlowBand['points'][number]>()
-    .curve(curveStepAfter)
-    .x((p) => x(p.at))
-    .y0((p) => mid - half(p) - (1.96 * p.sd) / perPixel / 2)
-    .y1((p) => mid + half(p) + (1.96 * p.sd) / perPixel / 2);
-  return (
-    <g opacity={faded ? 0.14 : 1}>
-      <path d={soft(points) ?? ''} fill="var(--strong)" opacity={0.28} />
-      {stages.map((s) => {
-        const before = stageOrder.slice(0, stageOrder.indexOf(s));
-        // Below the least width the stages share the hairline by their shares.
-        const scale = (p: FlowBand['points'][number]) => (p.number === 0 ? 0 : (2 * half(p)) / p.number);
-        const path = area<FlowBand['points'][number]>()
-          .curve(curveStepAfter)
-          .x((p) => x(p.at))
-          .y0((p) => mid - half(p) + scale(p) * before.reduce((t, b) => t + (p.stages[b] ?? 0), 0))
-          .y1(
-            (p) => mid - half(p) + scale(p) * (before.reduce((t, b) => t + (p.stages[b] ?? 0), 0) + (p.stages[s] ?? 0)),
-          );
-        return <path key={s} d={path(points) ?? ''} fill={stageColour[s]} />;
-      })}
-      <a
-        href={`/lots/${band.lotId}`}
-        aria-label={`${band.lot}, ${band.speciesName}, ${band.alive > 0 ? `${grouped(band.alive)} alive` : 'gone'}`}
-        data-lot={band.lot}
-        data-per-pixel={perPixel}
-        onClick={(e) => {
-          e.preventDefault();
-          if (e.shiftKey) onFollow();
-          else onOpen();
-        }}
-        onFocus={() => onMove(points.at(-1)!.at, x(points[0]!.at), mid)}
-        onBlur={onLeave}
-      >
-        <rect
-          x={x(points[0]!.at)}
-          y={band.top - 12}
-          width={Math.max(8, x(points.at(-1)!.at) - x(points[0]!.at))}
-          height={Math.max(16, (mid - band.top) * 2 + 13)}
-          fill="transparent"
-          onMouseMove={(e) =>
-            onMove(invert(x, points, e.nativeEvent.offsetX - LEFT), e.nativeEvent.offsetX, e.nativeEvent.offsetY)
-          }
-          onMouseLeave={onLeave}
-        />
-        <text x={labelX} y={band.top - 3} fontSize={12} fontWeight={600} fill="var(--ink)">
-          {band.lot}
-        </text>
-        {band.alive > 0 && (
-          <text x={x(to) + 6} y={mid + 4} fontSize={12} fill="var(--soft)">
-            {short(band.alive)}
-          </text>
-        )}
-      </a>
-    </g>
-  );
-}
-
-/** Instant under a pixel, by halving: the scale is clamped, its inverse is not needed elsewhere. */
-function invert(x: (t: number) => number, points: readonly { at: number }[], px: number): number {
-  let low = points[0]!.at;
-  let high = points.at(-1)!.at;
-  for (let i = 0; i < 40 && high - low > WEEK / 500; i++) {
-    const mid = (low + high) / 2;
-    if (x(mid) < px) low = mid;
-    else high = mid;
-  }
-  return low;
-}
-
 function Link({ x, from, to, width, faded }: { x: number; from: number; to: number; width: number; faded: boolean }) {
   const bend = Math.min(26, 8 + Math.abs(to - from) / 6);
   return (
@@ -324,46 +218,5 @@ function Scale({ perPixel, x, y }: { perPixel: number; x: number; y: number }) {
         {short(nice)}
       </text>
     </g>
-  );
-}
-
-/** The number at a point of a band, and the last entries that made it so. */
-function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: string; now: number; width: number }) {
-  const { band, at } = hover;
-  const i = Math.max(
-    0,
-    band.points.findLastIndex((p) => p.at <= at),
-  );
-  const p = band.points[i]!;
-  // Between two points of the band the ledger may hold more: those that were too small to draw.
-  const until = Math.min(now, (band.points[i + 1]?.at ?? now + 1) - 1);
-  const lines = useLedgerAt(band.lotId, Math.ceil(Math.max(p.at, Math.min(until, at)) / 3_600_000) * 3_600_000);
-  const d = withDoubt(p.number, 1.96 * p.sd);
-  return (
-    <div
-      className="pointer-events-none absolute z-10 w-[270px] border border-strong bg-sheet px-3 py-2 text-[0.92rem]"
-      style={{ left: Math.min(width - 285, Math.max(4, hover.x + 14)), top: hover.y + 16 }}
-      data-testid="river-tip"
-    >
-      <b>{band.lot}</b> <span className="quiet">{band.speciesName}</span>
-      <p>
-        {dayMonth(at, timeZone, now)}: <b>{d.number}</b> {d.half && <span className="quiet">±{d.half}</span>}
-      </p>
-      <p className="quiet">
-        {Object.entries(p.stages)
-          .map(([s, n]) => `${grouped(n)} ${stageWords[s] ?? s}`)
-          .join(', ')}
-      </p>
-      <ul className="mt-1 min-h-[3.6em] border-t border-rule pt-1 text-[0.87rem]">
-        {lines === null && <li className="quiet">the ledger…</li>}
-        {lines?.map((l) => (
-          <li key={l.id} className={l.voided ? 'text-soft line-through' : ''}>
-            <span className="text-soft">{dayMonth(l.at, timeZone, now)}</span> {wordOf(l.kind)}
-            {l.says && <span>: {l.says}</span>}
-          </li>
-        ))}
-      </ul>
-      <p className="quiet text-[0.85rem]">click: its story; shift-click: its kin</p>
-    </div>
   );
 }
