@@ -47,9 +47,9 @@ export function Shortcuts({ hrefs }: { hrefs: string[] }) {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 bg-black/40" />
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
         <Dialog.Content
-          className="fixed top-1/2 left-1/2 max-h-[85vh] w-[min(680px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-strong bg-sheet p-6"
+          className="fixed top-1/2 left-1/2 z-30 max-h-[85vh] w-[min(680px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-strong bg-sheet p-6"
           aria-describedby={undefined}
         >
           <Dialog.Title className="mb-3 text-[1.15rem] font-bold">Keys and the log line</Dialog.Title>
