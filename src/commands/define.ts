@@ -1,5 +1,7 @@
 import type { z } from 'zod';
+import type { HoldingKey } from '@/core/books/accounts';
 import type { NewEntry, Recorded } from '@/store/books/record';
+import type { HoldingRow } from '@/store/books/rows';
 import type { Without } from '@/store/books/without';
 import type { Trx } from '@/store/connection';
 
@@ -13,6 +15,8 @@ export type Context = {
   actor: Actor;
   site: { id: number; name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number };
   now: number;
+  /** Rows of holdings read since the last `record`: under the site's lock they are as they were. */
+  holdings: Map<HoldingKey, HoldingRow>;
   /** Records entries in the books; refusals become CommandRefused. */
   record: (entries: EntryDraft[]) => Promise<Recorded>;
   /** Finds another command by type: corrections and proposals carry out what others defined. */

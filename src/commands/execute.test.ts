@@ -2,7 +2,7 @@ import { uuidv7 } from 'uuidv7';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { refusal } from '../../tests/support/refusal';
 import { siteVersion } from '../queries/version';
-import { execute, hashOf } from './execute';
+import { execute, executeIn, hashOf } from './execute';
 
 let h: TestHatchery;
 beforeAll(async () => {
@@ -45,6 +45,27 @@ describe('a record that waited in a browser', () => {
     expect(await h.number('R1')).toBe(before);
     expect(await entryAt(id)).toBe(first);
     h.clock.now += HOUR;
+  });
+
+  test('sent again while its first sending is still being carried out waits for it, and is carried out once', async () => {
+    const id = uuidv7();
+    h.clock.now += HOUR;
+    const before = await h.number('R1');
+    const sent = { id, type: 'dead.record', payload: dead(4) };
+    let again!: ReturnType<typeof execute>;
+    await h.db.transaction(async (trx) => {
+      await trx('site').where({ id: h.manager.siteId }).forUpdate().first();
+      again = execute(h.db, h.manager, sent, h.clock.now);
+      // It waits for the site's lock by now; whatever it may have read before, it must see what is committed here.
+      await new Promise((r) => setTimeout(r, 150));
+      expect((await executeIn(trx, h.manager, sent, h.clock.now)).repeated).toBe(false);
+    });
+    expect((await again).repeated).toBe(true);
+    expect(await h.number('R1')).toBe(before - 4);
+    const many = { ...sent, id: uuidv7() };
+    const all = await Promise.all(Array.from({ length: 6 }, () => execute(h.db, h.manager, many, h.clock.now)));
+    expect(all.filter((d) => !d.repeated)).toHaveLength(1);
+    expect(await h.number('R1')).toBe(before - 8);
   });
 
   test('keeps a time that was typed', async () => {

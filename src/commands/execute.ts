@@ -56,28 +56,32 @@ export async function execute(db: Db, actor: Actor, sent: Sent, now: number): Pr
  * goes back to a savepoint, so that nothing of it stays while the caller goes on.
  */
 export async function executeIn(trx: Trx, actor: Actor, sent: Sent, now: number): Promise<Done> {
-  return trx.transaction((inner) => carryOut(inner, actor, sent, now));
+  // A savepoint of the same name takes the place of the one before: none needs to be released.
+  await trx.raw('SAVEPOINT command');
+  try {
+    return await carryOut(trx, actor, sent, now);
+  } catch (e) {
+    // After a deadlock the whole transaction is gone, and its savepoint: what went wrong is `e`.
+    await trx.raw('ROLLBACK TO SAVEPOINT command').catch(() => {});
+    throw e;
+  }
 }
 
 async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promise<Done> {
   if (!UUID.test(sent.id)) throw new CommandRefused('id', 'The command carries no proper id.', 'id');
-  const site = await trx('site').where({ id: actor.siteId }).forUpdate().first();
-  if (!site) throw new CommandRefused('noSite', 'This site does not exist.');
+  const site = await lockSite(trx, actor.siteId, sent.id);
   const hash = hashOf(sent.type, sent.payload);
-  const before = (await trx('command').where({ id: sent.id }).first()) as
-    | { payload_hash: string; person_id: number; result: string }
-    | undefined;
-  if (before) {
-    if (before.payload_hash !== hash)
+  if (site.payload_hash !== null) {
+    if (site.payload_hash !== hash)
       throw new CommandRefused(
         'idReused',
         'This record was sent before with other figures; the first one stands.',
         'id',
         'Look at the ledger, and put it right there if need be.',
       );
-    if (before.person_id !== actor.id)
+    if (site.person_id !== actor.id)
       throw new CommandRefused('idReused', 'This record was sent before by somebody else.', 'id');
-    const stored = fromJson<Stored>(before.result);
+    const stored = fromJson<Stored>(site.result);
     return { id: sent.id, ...stored, repeated: true };
   }
   const command = commandOf(sent.type);
@@ -111,6 +115,33 @@ async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promis
   return { id: sent.id, ...stored, repeated: false };
 }
 
+type SiteRow = { id: number; name: string; time_zone: string; lot_pattern: string; season_starts_month: number };
+/** The command of an id, if it was carried out before. */
+type Earlier = { payload_hash: string; person_id: number; result: string } | { payload_hash: null };
+
+/**
+ * Takes the site's lock, and only then looks for the command: an outer join reads its left side first, and a locking
+ * read sees what the lock's holder before us has committed. One statement, for every pick waits for it.
+ */
+async function lockSite(trx: Trx, siteId: number, commandId: string): Promise<SiteRow & Earlier> {
+  const row = (await trx('site as s')
+    .leftJoin('command as c', (on) => on.onVal('c.id', commandId))
+    .where('s.id', siteId)
+    .forUpdate()
+    .first(
+      's.id',
+      's.name',
+      's.time_zone',
+      's.lot_pattern',
+      's.season_starts_month',
+      'c.payload_hash',
+      'c.person_id',
+      'c.result',
+    )) as (SiteRow & Earlier) | undefined;
+  if (!row) throw new CommandRefused('noSite', 'This site does not exist.');
+  return row;
+}
+
 function timed({ payload, madeAt }: Sent): unknown {
   return madeAt === undefined || typeof payload !== 'object' || payload === null ? payload : { at: madeAt, ...payload };
 }
@@ -121,8 +152,6 @@ export function commandOf(type: string): Command {
   return command;
 }
 
-type SiteRow = { id: number; name: string; time_zone: string; lot_pattern: string; season_starts_month: number };
-
 async function contextFor(
   trx: Trx,
   actor: Actor,
@@ -132,6 +161,7 @@ async function contextFor(
   recorded: string[],
 ): Promise<Context> {
   const timeZone = site.time_zone;
+  const holdings: Context['holdings'] = new Map();
   const record = async (drafts: EntryDraft[]) => {
     const entries = drafts.map((d) => {
       const day = localDay(d.at, timeZone);
@@ -148,6 +178,7 @@ async function contextFor(
           personName: actor.name,
           now,
           context: () => bookContext(trx, site.id),
+          holdings,
         },
         entries,
       );
@@ -160,6 +191,8 @@ async function contextFor(
             | { kind: string; order_at: number }
             | undefined);
       throw await sayRefusal(trx, e.refusal, later ? { kind: later.kind, orderAt: later.order_at, timeZone } : null);
+    } finally {
+      holdings.clear();
     }
   };
   return {
@@ -167,6 +200,7 @@ async function contextFor(
     commandId,
     actor,
     now,
+    holdings,
     record,
     lookup: commandOf,
     site: {

@@ -80,6 +80,7 @@ export async function standingsIn(
     })
     .select('h.*', ...LOT.map((k) => `t.${k} as lot_${k}`), ...UNIT.map((k) => `u.${k} as unit_${k}`))) as (HoldingRow &
     Record<string, unknown>)[];
+  for (const r of rows) c.holdings.set(keyOfRow(r), r);
   const part = <T>(r: Record<string, unknown>, prefix: string, keys: readonly string[]) =>
     Object.fromEntries(keys.map((k) => [k, r[`${prefix}_${k}`]])) as T;
   const past = rows.filter((r) => r.last_order_at > at);

@@ -42,6 +42,8 @@ export type Recording = {
   now: number;
   /** Asked for only when something is booked. */
   context: () => Promise<BookContext>;
+  /** Rows of holdings that the caller has read under the same lock. */
+  holdings: ReadonlyMap<HoldingKey, HoldingRow>;
 };
 
 /**
@@ -62,7 +64,7 @@ export async function recordEntries(r: Recording, entries: readonly NewEntry[]):
     return { seqs: rows.map((x) => x.seq), derivations: [], rederived: [] };
 
   const acts = [...booked, ...voided].flatMap((row) => fromJson<Act[]>(row.acts));
-  const holdings = await holdingsAround(r.trx, placesOf(acts), unitsEntered(acts));
+  const holdings = await holdingsAround(r, placesOf(acts), unitsEntered(acts));
   const latest = [...holdings].sort((a, b) => comparePosition(lastOf(b), lastOf(a)))[0];
   const atTheEnd =
     voided.length === 0 && (!latest || booked.every((row) => comparePosition(positionOf(row), lastOf(latest)) > 0));
@@ -251,8 +253,14 @@ const unitsEntered = (acts: readonly Act[]): number[] => [
 const lotsOf = (acts: readonly Act[]): number[] => [...new Set(placesOf(acts).map((p) => Number(p.lot)))];
 
 /** Rows of the places named, made where they are missing, and of whatever stands in the units entered. */
-async function holdingsAround(trx: Trx, places: readonly Place[], units: readonly number[]): Promise<HoldingRow[]> {
+async function holdingsAround(
+  { trx, holdings: read }: Recording,
+  places: readonly Place[],
+  units: readonly number[],
+): Promise<HoldingRow[]> {
   const keys = new Map(places.map((p) => [keyOf(p), p]));
+  if (units.length === 0 && [...keys.keys()].every((k) => read.has(k)))
+    return [...keys.keys()].map((k) => read.get(k)!);
   const rows = (await trx('holding')
     .where((q) => {
       for (const p of keys.values()) q.orWhere({ lot_id: Number(p.lot), unit_id: Number(p.unit), stage: p.stage });
