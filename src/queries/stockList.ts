@@ -36,23 +36,26 @@ type Row = Omit<StockRow, 'sd'> & {
   lastOrderAt: number;
 };
 
+/** What stood at an instant, holding by holding, and what the holdings owe to each source of doubt. */
+export type StockAt = Pick<StockList, 'asOf' | 'knownAt' | 'rows'> & {
+  ids: number[];
+  loadings: ReadonlyMap<number, readonly Loading[]>;
+};
+
 /**
  * All living stock as it stood at an instant: by the books as known now, or as they were known at the instant `knownAt`
- * (what was recorded or put right later is then left out, with the doubt that the numbers had). The doubt of totals is
- * that which the holdings share: loadings are added by source before they are squared.
+ * (what was recorded or put right later is then left out, with the doubt that the numbers had).
  */
-export async function stockList(
-  db: Db,
-  siteId: number,
-  asOf: number,
-  by: GroupBy,
-  knownAt?: number,
-): Promise<StockList> {
+export async function stockAt(db: Db, siteId: number, asOf: number, knownAt?: number): Promise<StockAt> {
   const seq = knownAt === undefined ? null : await lastKnownSeq(db, siteId, knownAt);
   const rows = seq === null ? await standingNow(db, siteId, asOf) : await standingAsKnown(db, siteId, asOf, seq);
   const [book, loadings] = await Promise.all([speciesBook(db, siteId), loadingsOf(db, rows, asOf, seq)]);
-  const list = rows.map(
-    (r): StockRow => ({
+  return {
+    asOf,
+    knownAt: knownAt ?? null,
+    ids: rows.map((r) => r.id),
+    loadings,
+    rows: rows.map((r) => ({
       lot: r.lot,
       lotId: r.lotId,
       unit: r.unit,
@@ -61,26 +64,41 @@ export async function stockList(
       sd: grown(r, r.exposure, r.exposureAt, r.driftSd ?? 0, r.driftMean ?? 0, asOf).sd,
       species: book.get(r.species)?.name ?? r.species,
       stage: book.get(r.species)?.stages.find((s) => s.id === r.stage)?.name ?? r.stage,
-    }),
-  );
+    })),
+  };
+}
+
+/**
+ * Stock with its totals. The doubt of totals is that which the holdings share: loadings are added by source before they
+ * are squared.
+ */
+export function stockBy(stock: StockAt, by: GroupBy): StockList {
   const groups = new Map<string, { number: number; ids: number[] }>();
-  list.forEach((r, i) => {
+  stock.rows.forEach((r, i) => {
     const g = groups.get(r[by]) ?? { number: 0, ids: [] };
     g.number += r.number;
-    g.ids.push(rows[i]!.id);
+    g.ids.push(stock.ids[i]!);
     groups.set(r[by], g);
   });
   return {
-    asOf,
-    knownAt: knownAt ?? null,
-    rows: list,
-    totals: [...groups].map(([key, g]) => ({ by: key, number: g.number, sd: sdTogether(loadings, g.ids) })),
-    number: list.reduce((s, r) => s + r.number, 0),
-    sd: sdTogether(
-      loadings,
-      rows.map((r) => r.id),
-    ),
+    asOf: stock.asOf,
+    knownAt: stock.knownAt,
+    rows: stock.rows,
+    totals: [...groups].map(([key, g]) => ({ by: key, number: g.number, sd: sdTogether(stock.loadings, g.ids) })),
+    number: stock.rows.reduce((s, r) => s + r.number, 0),
+    sd: sdTogether(stock.loadings, stock.ids),
   };
+}
+
+/** As `stockAt`, with the totals of `stockBy`. */
+export async function stockList(
+  db: Db,
+  siteId: number,
+  asOf: number,
+  by: GroupBy,
+  knownAt?: number,
+): Promise<StockList> {
+  return stockBy(await stockAt(db, siteId, asOf, knownAt), by);
 }
 
 /** The last entry that had been recorded by an instant; 0 when none had. */

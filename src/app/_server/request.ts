@@ -2,39 +2,57 @@ import 'server-only';
 import { cache } from 'react';
 import { lifeLine, type StationTotal } from '@/queries/frame';
 import { type RoundHolding, round } from '@/queries/round';
+import { type StockList, stockAt, stockBy } from '@/queries/stockList';
 import { siteVersion } from '@/queries/version';
 import { db, now } from './database';
 import { requirePerson } from './session';
+import type { StockQuery } from './stockQuery';
 
 /** The instant of this request: the frame and the page show one moment. */
 export const requestNow = cache(() => now());
 
-type Standing = { holdings: RoundHolding[]; stations: StationTotal[] };
-type Kept = { key: string; standing: Promise<Standing> };
+/** What was worked for the last page that asked, by site and by what it is. */
+const kept = new Map<string, { key: string; worked: Promise<unknown> }>();
 
-/** What stands, by site, as worked for the last page that asked. */
-const kept = new Map<number, Kept>();
+const versionNow = cache(async (siteId: number) => siteVersion(db(), siteId));
 
 /**
- * Everything that stands and the life line over it. Worked once for all pages and people until a command or new dates
- * change something, or the minute is over: asking whether it changed is one indexed statement.
+ * Works something out once for all pages and people until a command or new dates change something, or the minute is
+ * over: asking whether it changed is one indexed statement.
+ * @param what one thing of this name is kept for each site  @param which tells apart what can be asked of it
  */
-const standing = cache(async (): Promise<Standing> => {
-  const person = await requirePerson();
-  const at = requestNow();
-  const key = `${await siteVersion(db(), person.siteId)} ${Math.floor(at / 60_000)}`;
-  const before = kept.get(person.siteId);
-  if (before?.key === key) return before.standing;
-  const work = async () => {
-    const holdings = await round(db(), person, at);
-    return { holdings, stations: await lifeLine(db(), person, at, holdings) };
-  };
-  const mine: Kept = { key, standing: work() };
-  kept.set(person.siteId, mine);
+async function workedOnce<T>(what: string, which: string, work: (siteId: number) => Promise<T>): Promise<T> {
+  const { siteId } = await requirePerson();
+  const key = `${await versionNow(siteId)} ${Math.floor(requestNow() / 60_000)} ${which}`;
+  const place = `${siteId} ${what}`;
+  const before = kept.get(place);
+  if (before?.key === key) return before.worked as Promise<T>;
+  const mine = { key, worked: work(siteId) };
+  kept.set(place, mine);
   // What failed is not kept: the next page tries again.
-  mine.standing.catch(() => kept.get(person.siteId) === mine && kept.delete(person.siteId));
-  return mine.standing;
-});
+  mine.worked.catch(() => kept.get(place) === mine && kept.delete(place));
+  return mine.worked;
+}
+
+type Standing = { holdings: RoundHolding[]; stations: StationTotal[] };
+
+/** Everything that stands and the life line over it. */
+const standing = cache(
+  (): Promise<Standing> =>
+    workedOnce('round', '', async () => {
+      const person = await requirePerson();
+      const holdings = await round(db(), person, requestNow());
+      return { holdings, stations: await lifeLine(db(), person, requestNow(), holdings) };
+    }),
+);
 
 export const requestRound = async (): Promise<RoundHolding[]> => (await standing()).holdings;
 export const requestStations = async (): Promise<StationTotal[]> => (await standing()).stations;
+
+/** The stock list that a page shows: turning its pages, or grouping it otherwise, works nothing anew. */
+export async function requestStock(q: StockQuery): Promise<StockList> {
+  const stock = await workedOnce('stock', `${q.day ?? ''} ${q.known ?? ''}`, (siteId) =>
+    stockAt(db(), siteId, q.asOf, q.knownAt),
+  );
+  return stockBy(stock, q.by);
+}

@@ -16,12 +16,20 @@ const query = z.object({
 
 type By = 'species' | 'lot' | 'unit' | 'stage';
 
+export type StockQuery = {
+  asOf: number;
+  by: By;
+  day: string | undefined;
+  knownAt: number | undefined;
+  known: string | undefined;
+};
+
 /** `?day=2031-04-13&by=lot&known=2031-04-20`: a past day means its end, today means now; `known`: as known that evening. */
 export function stockQuery(
   params: URLSearchParams | Record<string, string | undefined>,
   now: number,
   timeZone: string,
-): { asOf: number; by: By; day: string | undefined; knownAt: number | undefined; known: string | undefined } {
+): StockQuery {
   const raw = params instanceof URLSearchParams ? Object.fromEntries(params) : params;
   const parsed = query.safeParse(Object.fromEntries(Object.entries(raw).filter(([, v]) => v !== '')));
   const q = parsed.success ? parsed.data : { day: undefined, known: undefined, by: 'species' as const };

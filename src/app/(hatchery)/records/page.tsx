@@ -1,11 +1,11 @@
 import { isoDay } from '@/core/time/localDay';
 import { RecordsScreen } from '@/features/records/RecordsScreen';
 import { ledger, ledgerKinds } from '@/queries/ledger';
-import { stockList } from '@/queries/stockList';
 import { readNow } from '@/queries/today';
 import { waterDays } from '@/queries/waterDays';
-import { db, now } from '../../_server/database';
+import { db } from '../../_server/database';
 import { idIn } from '../../_server/idOf';
+import { requestNow, requestStock } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 import { stockQuery } from '../../_server/stockQuery';
 
@@ -18,14 +18,14 @@ export default async function RecordsPage({
 }) {
   const person = await requirePerson();
   const params = await searchParams;
-  const at = now();
+  const at = requestNow();
   const tab = params.tab === 'ledger' || params.tab === 'readings' ? params.tab : 'stock';
   const q = stockQuery(params, at, person.timeZone);
   const kind = ledgerKinds.some((k) => k.value === params.kind) ? params.kind! : '';
   return (
     <RecordsScreen
       tab={tab}
-      stock={tab === 'stock' ? await stockList(db(), person.siteId, q.asOf, q.by, q.knownAt) : null}
+      stock={tab === 'stock' ? await requestStock(q) : null}
       by={q.by}
       day={q.day}
       known={q.known}
