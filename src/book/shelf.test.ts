@@ -19,6 +19,13 @@ describe.each([...speciesShelf().values()].map((s) => [s.name, s] as const))('%s
   });
 });
 
+test('values are named as the species names its stages', () => {
+  const whats = provenances(speciesOf('noble-crayfish')).map((p) => p.what);
+  const own = speciesOf('noble-crayfish').stages.map((x) => x.name);
+  expect(whats.filter((w) => w.startsWith('unseen loss'))).toEqual(own.map((n) => `unseen loss, ${n}`));
+  expect(whats.some((w) => /yolksac/.test(w))).toBe(false);
+});
+
 test('the tables of the shelf: Arctic char at 6 °C takes 72 days to half hatched, 113 to swim-up', () => {
   const days = (id: string, t: number) =>
     1 / rateFunction(speciesOf('arctic-char').milestones.find((m) => m.id === id)!.model)(t);

@@ -54,7 +54,7 @@ What stands is worked once and kept until a command or new dates change somethin
 
 The ledger's newest hundred entries are of other kinds in the two (the large one's last recorded are copies of a whole season), so it is shown apart.
 
-The stock list works all that lives for its totals, 360 holdings here against 72: its medians stand at 1.3 to 1.5, and on a machine shared with others its p95 came out between 1.33 and 1.95 in six runs.
+The stock list is worked once for all its pages and groupings, like what stands: the first page after a record works all that lives (some 8 ms with 72 holdings, 20 ms with 360).
 
 A plain pick costs some ten statements against seven by hand (site lock, repeated command, what stood there, loadings).
 `;

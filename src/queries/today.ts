@@ -1,5 +1,6 @@
 import type { SensorKind } from '@/core/readings/sensorKinds';
 import { localDay } from '@/core/time/localDay';
+import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
 
@@ -18,7 +19,7 @@ export type Today = {
   sensors: SensorNow[];
   /** Looked at since midnight, by holding. */
   done: Record<number, number>;
-  proposals: { id: string; by: string; at: number; type: string; payload: unknown; unit: string }[];
+  proposals: { id: string; by: string; at: number; type: string; payload: Record<string, unknown>; unit: string }[];
 };
 
 /** What is to be done now and in which order, from what stands; three queries whatever the history. */
@@ -54,9 +55,14 @@ export async function today(
         'p.type',
         'p.payload',
         'u.name as unit',
-      ) as unknown as Promise<Today['proposals']>,
+      ) as unknown as Promise<(Today['proposals'][number] & { payload: string })[]>,
   ]);
-  return { holdings, sensors, done: Object.fromEntries(done.map((d) => [d.holding_id, Number(d.n)])), proposals };
+  return {
+    holdings,
+    sensors,
+    done: Object.fromEntries(done.map((d) => [d.holding_id, Number(d.n)])),
+    proposals: proposals.map((p) => ({ ...p, payload: fromJson<Record<string, unknown>>(p.payload) })),
+  };
 }
 
 /** The last reading of every temperature sensor, and the mean of the day before: each one step along an index. */

@@ -93,6 +93,9 @@ export function stageOf(s: Species, id: string): Stage {
 
 /** Every value of a species with its provenance: for the list of what nobody has verified. */
 export function provenances(s: Species): { path: string; what: string; source: string; hint: string }[] {
+  // Limits may hold for all stages, or for one that the species does not tell apart.
+  const named = (stage: string) =>
+    stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === stage)?.name ?? stage);
   return [
     ...s.milestones.map((m) => ({
       path: `milestones.${m.id}`,
@@ -102,14 +105,14 @@ export function provenances(s: Species): { path: string; what: string; source: s
     })),
     ...s.limits.map((l, i) => ({
       path: `limits.${i}`,
-      what: `limit: ${l.what} (${l.stage})`,
+      what: `limit: ${l.what} (${named(l.stage)})`,
       source: l.source,
       hint: l.hint,
     })),
     ...s.values.map((v, i) => ({ path: `values.${i}`, what: v.what, source: v.source, hint: v.hint })),
     ...s.drift.map((d) => ({
       path: `drift.${d.stage}`,
-      what: `unseen loss, ${d.stage}`,
+      what: `unseen loss, ${named(d.stage)}`,
       source: d.source,
       hint: d.hint,
     })),

@@ -86,6 +86,33 @@ test('the stock list of a season stands on one page; a long one goes on over as 
   expect(long.pages).toBeLessThan(20);
 });
 
+test('every group has its total on the paper, however many there are', async () => {
+  const groups = (n: number) => ({
+    ...stock(10),
+    totals: Array.from({ length: n }, (_, i) => ({ by: `AC-31-${i}`, number: 1000, sd: 10 })),
+  });
+  expect((await printed(stockListPdf(groups(30), 'Ombrel Hatchery', VIENNA))).pages).toBe(1);
+  expect((await printed(stockListPdf(groups(300), 'Ombrel Hatchery', VIENNA))).pages).toBeGreaterThan(4);
+});
+
+test('a remark that is longer than its column takes more lines, and none is cut', async () => {
+  const remark = 'ask for a count, the books are less sure than one in ten; move to the larger tank today';
+  const rows = (says: string) =>
+    printed(
+      roundSheetPdf(
+        Array.from({ length: 40 }, (_, i) =>
+          holding(i, { due: [{ kind: 'check', urgency: 2, says }] as RoundHolding['due'] }),
+        ),
+        'Ombrel Hatchery',
+        NOW,
+        VIENNA,
+      ),
+    );
+  expect((await rows('weigh')).pages).toBe(1);
+  // Four lines each instead of one.
+  expect((await rows(remark)).pages).toBe(3);
+});
+
 test('nothing in stock is a page too, also as known at an earlier day', async () => {
   const empty = { ...stock(0), knownAt: NOW - 86_400_000 };
   expect((await printed(stockListPdf(empty, 'Ombrel Hatchery', VIENNA))).pages).toBe(1);

@@ -46,43 +46,50 @@ const doubt = (n: number, sd: number) => {
 
 type Column = { title: string; width: number; right?: boolean };
 
-/** A ruled table that goes on over pages with its head repeated. */
+/** Goes to a new page unless so many points are left on this one. */
+function keepTogether(doc: Doc, points: number): void {
+  if (doc.y + points > doc.page.height - doc.page.margins.bottom) doc.addPage();
+}
+
+/** A ruled table that goes on over pages with its head repeated. What is too long for its column takes more lines. */
 function table(doc: Doc, columns: readonly Column[], rows: readonly (readonly string[])[], lineHeight = 14): void {
   const left = doc.page.margins.left;
+  const titles = columns.map((c) => c.title);
+  const heightOf = (cells: readonly string[]) => {
+    const heights = columns.map((c, i) => doc.heightOfString(clean(cells[i] ?? ''), { width: c.width - 6 }));
+    // Each further line adds its own height; a row of one is as high as was asked.
+    return lineHeight + Math.ceil(Math.max(...heights) - doc.heightOfString('X'));
+  };
   const line = (cells: readonly string[], bold: boolean) => {
-    if (doc.y + lineHeight > doc.page.height - doc.page.margins.bottom) {
-      doc.addPage();
-      line(
-        columns.map((c) => c.title),
-        true,
-      );
-    }
+    doc.font(bold ? 'bold' : 'plain');
+    const height = heightOf(cells);
     const y = doc.y;
     let x = left;
-    doc.font(bold ? 'bold' : 'plain');
     columns.forEach((c, i) => {
-      doc.text(clean(cells[i] ?? ''), x, y + 2, {
-        width: c.width - 6,
-        align: c.right ? 'right' : 'left',
-        lineBreak: false,
-        ellipsis: true,
-      });
+      doc.text(clean(cells[i] ?? ''), x, y + 2, { width: c.width - 6, align: c.right ? 'right' : 'left' });
       x += c.width;
     });
     doc
-      .moveTo(left, y + lineHeight)
-      .lineTo(x, y + lineHeight)
+      .moveTo(left, y + height)
+      .lineTo(x, y + height)
       .lineWidth(bold ? 0.9 : 0.3)
       .strokeColor('#555')
       .stroke();
-    doc.y = y + lineHeight;
+    doc.y = y + height;
     doc.x = left;
   };
-  line(
-    columns.map((c) => c.title),
-    true,
-  );
-  for (const r of rows) line(r, false);
+  doc.font('plain');
+  // A head alone at the foot of a page says nothing.
+  keepTogether(doc, lineHeight + (rows[0] ? heightOf(rows[0]) : 0));
+  line(titles, true);
+  for (const r of rows) {
+    doc.font('plain');
+    if (doc.y + heightOf(r) > doc.page.height - doc.page.margins.bottom) {
+      doc.addPage();
+      line(titles, true);
+    }
+    line(r, false);
+  }
 }
 
 function foot(doc: Doc, text: string): void {
@@ -159,6 +166,7 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
       )}. Number = total mass / (sum of sample mass / sum of sample count); ratio estimator, Student’s t.`,
     ),
   );
+  keepTogether(doc, 60);
   doc.moveDown(1).font('bold').fontSize(11).text('Origin').font('plain').fontSize(9.5).moveDown(0.3);
   table(
     doc,
@@ -204,7 +212,7 @@ export async function stockListPdf(list: StockList, site: string, timeZone: stri
       { title: 'group', width: 200 },
       { title: 'number', width: 110, right: true },
     ],
-    list.totals.slice(0, 24).map((t) => [t.by, doubt(t.number, t.sd)]),
+    list.totals.map((t) => [t.by, doubt(t.number, t.sd)]),
     dense,
   );
   doc.moveDown(0.8).fontSize(list.rows.length > 42 ? 7.5 : 8.5);
@@ -243,7 +251,10 @@ export async function roundSheetPdf(
     .fontSize(9)
     .text(`printed ${clock(now, timeZone)}; temperatures:  ________   ________   ________   ________`);
   for (const room of [...new Set(holdings.map((h) => h.room))]) {
-    doc.moveDown(0.6).font('bold').fontSize(11).text(room).fontSize(9);
+    doc.moveDown(0.6).font('bold').fontSize(11);
+    // The room's name, the head of its table and a row of it.
+    keepTogether(doc, 16 + 2 * 16);
+    doc.text(room).fontSize(9);
     table(
       doc,
       [

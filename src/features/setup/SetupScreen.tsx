@@ -74,7 +74,7 @@ function SiteForm({ view }: { view: SetupView }) {
         act={act}
         className={line}
         label="Keep"
-        disabled={days.value === null || percent.value === null}
+        needs={[days.value === null && 'the days', percent.value === null && 'the ±']}
         onSend={() =>
           void act.submit(
             {

@@ -27,7 +27,11 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
             <option key={r}>{r}</option>
           ))}
         </select>
-        {act.refused && <span className="ml-2 text-loss">{act.refused.message}</span>}
+        {act.refused && (
+          <span role="alert" className="ml-2 text-loss">
+            {act.refused.message} {act.refused.todo}
+          </span>
+        )}
       </td>
       <td>
         {password === null ? (
@@ -48,9 +52,9 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
               autoComplete="new-password"
               value={password}
               onChange={setPassword}
-              error={reset.errorOn('password')}
+              error={reset.errorOn('password') ?? reset.refused?.message}
             />
-            <button type="submit" className="button">
+            <button type="submit" className="button" disabled={!password || reset.busy}>
               Set
             </button>
           </form>
@@ -79,7 +83,7 @@ export function NewPerson() {
       act={act}
       className={line}
       label="Add person"
-      disabled={!v.name.trim() || !v.password}
+      needs={[!v.name.trim() && 'a name', !v.password && 'a password']}
       onSend={() => void act.submit(v, () => 'Made.')}
     >
       <TextField

@@ -61,7 +61,7 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
       act={act}
       className={line}
       label={site ? 'Keep' : 'Make site'}
-      disabled={!v.name.trim() || target.error !== null}
+      needs={[!v.name.trim() && 'a name', target.error !== null && 'the target']}
       onSend={() => void act.submit(payload, () => (site ? 'Kept.' : 'Made.'))}
     >
       <TextField label={site ? 'Name' : 'New site'} value={v.name} onChange={set('name')} error={act.errorOn('name')} />

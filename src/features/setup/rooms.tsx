@@ -147,7 +147,7 @@ export function NewRoom() {
       act={act}
       className={line}
       label="Make room"
-      disabled={!name.trim()}
+      needs={[!name.trim() && 'a name']}
       onSend={() => void act.submit({ name, kind }, () => 'Made.')}
     >
       <TextField label="New room" value={name} onChange={setName} error={act.errorOn('name')} />
@@ -165,7 +165,7 @@ function RenameRoom({ room }: { room: Room }) {
       act={act}
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Keep"
-      disabled={!name.trim()}
+      needs={[!name.trim() && 'a name']}
       onSend={() => void act.submit({ id: room.id, name, kind }, () => 'Kept.')}
     >
       <TextField label="Name of the room" value={name} onChange={setName} error={act.errorOn('name')} />
@@ -190,13 +190,17 @@ function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['
   const [from, count] = [wholeOf(v.from, locale).value, wholeOf(v.count, locale).value];
   const read = measures.read(v);
   const waters = sensors.filter((s) => s.kind === 'temperature');
-  const ready = v.prefix && from !== null && count !== null && read.readable;
   return (
     <ActForm
       act={act}
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Make units"
-      disabled={!ready}
+      needs={[
+        !v.prefix.trim() && 'letters',
+        from === null && 'the first number',
+        count === null && 'how many',
+        !read.readable && 'measures that can be read',
+      ]}
       onSend={() =>
         void act.submit(
           {
@@ -248,7 +252,7 @@ function NewSensor({ room }: { room: { id: number } }) {
       act={act}
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Make sensor"
-      disabled={!name.trim()}
+      needs={[!name.trim() && 'a name']}
       onSend={() => void act.submit({ name, room: room.id, kind }, () => 'Made.')}
     >
       <SelectField

@@ -31,7 +31,6 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
   const [row, place] = [wholeOf(v.row, locale), wholeOf(v.place, locale)];
   const read = measures.read(v);
   const waters = view.sensors.filter((s) => s.kind === 'temperature' && s.roomId === Number(v.room));
-  const ready = v.name.trim() && read.readable && row.value !== null && place.value !== null;
   const payload = {
     id: u.id,
     name: v.name,
@@ -49,7 +48,12 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
       act={act}
       className={`${line} border-l-[3px] border-deep pl-3`}
       label="Keep"
-      disabled={!ready}
+      needs={[
+        !v.name.trim() && 'a name',
+        row.value === null && 'its row',
+        place.value === null && 'its place in the row',
+        !read.readable && 'measures that can be read',
+      ]}
       onSend={() => void act.submit(payload, () => 'Kept.')}
     >
       <TextField
@@ -105,7 +109,7 @@ export function DivideForm({ u }: { u: Unit }) {
       act={act}
       className={`${line} border-l-[3px] border-deep pl-3`}
       label={`Divide ${u.name}`}
-      disabled={list.length < 2}
+      needs={[list.length < 2 && 'two names at least']}
       onSend={() => void act.submit({ id: u.id, names: list })}
     >
       <TextField

@@ -22,23 +22,31 @@ export function Next72({
   timeZone: string;
 }) {
   const end = now + SPAN;
-  const byLot = new Map<string, Band>();
+  const byLot = new Map<string, Band & { lotMilestone: string; rooms: Set<string> }>();
   for (const h of holdings)
     for (const m of h.milestones) {
       if (m.seen || m.at === null || m.low === null || m.high === null) continue;
       if (m.high < now || m.low > end || (h.station === 'yolksac' && m.enters !== 'fry')) continue;
-      const key = `${h.lotId} ${m.id}`;
-      if (!byLot.has(key))
-        byLot.set(key, {
-          key,
-          label: `${h.lot} ${m.name}`,
-          from: m.low,
-          to: m.high,
-          at: m.at,
-          stage: m.enters ?? 'eyed',
-        });
+      // A lot on two waters has two clocks.
+      const key = `${h.lotId} ${m.id} ${m.at}`;
+      const band = byLot.get(key) ?? {
+        key,
+        lotMilestone: `${h.lotId} ${m.id}`,
+        label: `${h.lot} ${m.name}`,
+        rooms: new Set(),
+        from: m.low,
+        to: m.high,
+        at: m.at,
+        stage: m.enters ?? 'eyed',
+      };
+      byLot.set(key, band);
+      band.rooms.add(h.room);
     }
-  const bands = [...byLot.values()].sort((a, b) => a.from - b.from || a.at - b.at);
+  const waters = new Map<string, number>();
+  for (const b of byLot.values()) waters.set(b.lotMilestone, (waters.get(b.lotMilestone) ?? 0) + 1);
+  const bands = [...byLot.values()]
+    .map((b) => (waters.get(b.lotMilestone)! > 1 ? { ...b, label: `${b.label}, ${[...b.rooms].join(', ')}` } : b))
+    .sort((a, b) => a.from - b.from || a.at - b.at);
   const y = (t: number) => (HEIGHT * (Math.min(end, Math.max(now, t)) - now)) / SPAN;
   const days: number[] = [];
   for (let d = localDay(now, timeZone).end; d < end; d = localDay(d, timeZone).end) days.push(d);

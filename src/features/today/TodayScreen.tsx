@@ -1,11 +1,12 @@
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { decimals } from '@/core/quantities/format';
-import { clock, weekday } from '@/core/time/localDay';
+import { clock, isoDay, weekday } from '@/core/time/localDay';
 import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
 import { Next72 } from './Next72';
-import { Proposal, WalkRow } from './Walk';
+import { proposedOf } from './proposed';
+import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
 
 /** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
@@ -30,6 +31,16 @@ export function TodayScreen({
   const left = today.holdings.filter(daily).length;
   const walked = walkedRooms(today.holdings, room);
   const wanting = today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length;
+  const shown = ({ id, by, unit, type, payload, at }: Today['proposals'][number]): ProposalShown => {
+    const meant = today.holdings.filter(
+      (h) =>
+        h.unitId === payload.unit &&
+        (payload.lotId === undefined || h.lotId === payload.lotId) &&
+        (payload.stage === undefined || h.stage === payload.stage),
+    );
+    const day = isoDay(at, timeZone) === isoDay(now, timeZone) ? '' : `${weekday(at, timeZone)}, `;
+    return { id, by, unit, when: day + clock(at, timeZone), proposed: proposedOf(type, payload, us), books: meant };
+  };
   return (
     <div className="grid min-h-full grid-cols-[minmax(0,1fr)_300px] max-lg:grid-cols-1">
       <section className="min-w-0 px-6 py-4 max-sm:px-3" aria-label="The walk">
@@ -138,16 +149,7 @@ export function TodayScreen({
             <h2 className="mb-1 text-hand">Counts to accept</h2>
             <ul>
               {today.proposals.map((p) => (
-                <Proposal
-                  key={p.id}
-                  p={{
-                    ...p,
-                    payload: (typeof p.payload === 'string' ? JSON.parse(p.payload) : p.payload) as Record<
-                      string,
-                      unknown
-                    >,
-                  }}
-                />
+                <Proposal key={p.id} p={shown(p)} />
               ))}
             </ul>
           </section>

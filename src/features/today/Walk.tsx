@@ -10,6 +10,7 @@ import { Doubtful } from '@/ui/number';
 import { wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
+import type { Proposed } from './proposed';
 
 /** One line of the walk: what stands there, what it wants, and the field in place. */
 export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | undefined; href: string }) {
@@ -56,6 +57,11 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
               {d.says}
             </span>
           ))}
+          {n.error && (
+            <span role="alert" id={`e${h.holdingId}`} className="text-loss">
+              {number}: {n.error}
+            </span>
+          )}
           {act.refused && (
             <span role="alert" className="text-loss">
               {act.refused.message} {act.refused.ask ? '' : act.refused.todo}
@@ -102,7 +108,7 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
             className="input w-[5.2rem] text-right"
             placeholder={eggs ? 'picked' : 'dead'}
             aria-invalid={n.error ? true : undefined}
-            title={n.error ?? undefined}
+            aria-describedby={n.error ? `e${h.holdingId}` : undefined}
             value={number}
             onChange={(e) => setNumber(e.target.value)}
           />
@@ -125,27 +131,52 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
   );
 }
 
-/** Counts that a hand proposed: a yes or a no. */
-export function Proposal({
-  p,
-}: {
-  p: { id: string; by: string; unit: string; type: string; payload: Record<string, unknown> };
-}) {
+export type ProposalShown = {
+  id: string;
+  by: string;
+  /** When it was proposed, as the clock says it. */
+  when: string;
+  unit: string;
+  proposed: Proposed;
+  /** What the books say of it: one holding, none, or several that it may mean. */
+  books: readonly { number: number; sd: number }[];
+};
+
+/** A count that a hand proposed, beside the books: a yes or a no. */
+export function Proposal({ p }: { p: ProposalShown }) {
   const act = useAct('proposal.settle');
-  const measured = p.payload.measured as { number?: number; totalMassG?: number } | undefined;
+  const { number, sd, how } = p.proposed;
   return (
     <li className="border-b border-rule py-2">
       <p>
-        <b>{p.by}</b> counted {p.unit}: {measured?.number !== undefined ? grouped(measured.number) : 'weighed'}
+        <b>{p.by}</b> {p.proposed.act} <b>{p.unit}</b>
+        {number === null ? `: ${how}` : ': '}
+        {number !== null && <Doubtful number={number} sd={sd} />}
+        <span className="quiet"> {p.when}</span>
       </p>
+      {number !== null && (
+        <p className="quiet">
+          {how && `${how}; `}
+          {p.books.length === 1 ? (
+            <>
+              the books say <Doubtful number={p.books[0]!.number} sd={p.books[0]!.sd} size="plain" />
+            </>
+          ) : p.books.length === 0 ? (
+            'nothing stands there by the books'
+          ) : (
+            `the books hold ${p.books.length} there: which is asked`
+          )}
+        </p>
+      )}
       {act.refused && (
         <p role="alert" className="text-loss">
-          {act.refused.message}
+          {act.refused.message} {act.refused.ask ? '' : act.refused.todo}
           {act.refused.ask?.choices.map((c) => (
             <button
               key={c.value}
               type="button"
               className="link ml-2"
+              disabled={act.busy}
               onClick={() => void act.submit({ proposalId: p.id, accept: true, [act.refused!.ask!.field]: c.value })}
             >
               {c.label}
@@ -154,12 +185,17 @@ export function Proposal({
         </p>
       )}
       <div className="mt-1 flex gap-2">
-        <button type="button" className="button" onClick={() => void act.submit({ proposalId: p.id, accept: true })}>
-          Accept
-        </button>
-        <button type="button" className="button" onClick={() => void act.submit({ proposalId: p.id, accept: false })}>
-          Decline
-        </button>
+        {[true, false].map((accept) => (
+          <button
+            key={String(accept)}
+            type="button"
+            className="button"
+            disabled={act.busy}
+            onClick={() => void act.submit({ proposalId: p.id, accept })}
+          >
+            {accept ? 'Accept' : 'Decline'}
+          </button>
+        ))}
       </div>
     </li>
   );

@@ -74,6 +74,19 @@ describe('the next 72 hours', () => {
     expect(draw([])).toContain('No stage is predicted in these days');
   });
 
+  test('a lot on two waters has two bands, each with its room', () => {
+    const [early, late] = [hatching(1, 20), hatching(1, 44)];
+    const html = draw([
+      { ...early, room: 'Cold room' },
+      { ...late, holdingId: 2, room: 'Hall' },
+      { ...late, holdingId: 3, room: 'Hall' },
+    ]);
+    expect(html.match(/AC-31-01 half hatched[^<]*<\/text>/g)).toEqual([
+      'AC-31-01 half hatched, Cold room</text>',
+      'AC-31-01 half hatched, Hall</text>',
+    ]);
+  });
+
   test('a lot in several units is one band; what was seen or lies beyond is not drawn', () => {
     const lot = hatching(1, 20);
     const html = draw([lot, { ...lot, holdingId: 2 }, hatching(3, 200)]);

@@ -4,7 +4,7 @@ import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
 import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { TodayScreen } from './TodayScreen';
-import { Proposal, WalkRow } from './Walk';
+import { WalkRow } from './Walk';
 
 const HOUR = 3_600_000;
 
@@ -153,25 +153,22 @@ test('fish are dead, not picked; a reader has no field', () => {
   expect(row('R4').queryByRole('textbox')).toBeNull();
 });
 
+const counted = {
+  id: 'p1',
+  by: 'Hand',
+  at: NOW - 2 * HOUR,
+  unit: 'R1',
+  type: 'count.record',
+  payload: { unit: 1, measured: { method: 'counted', number: 990 } },
+};
+
 test('a count that a hand proposed: accepted, declined, or accepted with an answer', async () => {
   server.replies = [
     refused('The count says 990, the books say 1 000.', 'answer', {
       ask: { field: 'answer', choices: [{ value: 'replace', label: 'Take the count' }] },
     }),
   ];
-  const p = {
-    id: 'p1',
-    by: 'Hand',
-    unit: 'R1',
-    type: 'count.record',
-    payload: { measured: { method: 'counted', number: 990 } },
-  };
-  const { user } = show(
-    <ul>
-      <Proposal p={p} />
-    </ul>,
-  );
-  expect(screen.getByRole('listitem').textContent).toContain('Hand counted R1: 990');
+  const { user } = draw(today({ proposals: [counted] }));
   await user.click(screen.getByRole('button', { name: 'Accept' }));
   await user.click(await screen.findByRole('button', { name: 'Take the count' }));
   await waitFor(() => expect(server.sent).toHaveLength(2));
@@ -179,4 +176,33 @@ test('a count that a hand proposed: accepted, declined, or accepted with an answ
   server.sent = [];
   await user.click(screen.getByRole('button', { name: 'Decline' }));
   await waitFor(() => expect(onlySent().payload).toEqual({ proposalId: 'p1', accept: false }));
+});
+
+test('what is proposed is said with its doubt, beside what the books say, in the reader’s units', () => {
+  const batches = [
+    { massG: 100, count: 100 },
+    { massG: 102, count: 100 },
+  ];
+  const said = (payload: Record<string, unknown>, type: string, us = false, holdings = [holding(1), holding(2)]) => {
+    const { unmount } = draw(today({ holdings, proposals: [{ ...counted, type, payload }] }), {}, us);
+    const item = screen.getByRole('button', { name: 'Accept' }).closest('li')!;
+    const text = item.textContent!.replace(/[\u2005\u2009\u00a0]/g, ' ');
+    const numbers = [...item.querySelectorAll('[data-number]')].map((x) => Number(x.getAttribute('data-number')));
+    unmount();
+    return { text, numbers };
+  };
+  const plain = said(counted.payload, 'count.record');
+  expect(plain.numbers).toEqual([990, 20_000]);
+  expect(plain.text).toContain('Hand counted R1: 990 05:42');
+  // 10.1 kg at (100 + 102) / 200 = 1.01 g each: 10 000.
+  const whole = { unit: 1, batches, totalMassG: 10_100, totalMassSdG: 0 };
+  expect(said(whole, 'weigh.record').numbers).toEqual([10_000, 20_000]);
+  expect(said(whole, 'weigh.record').text).toContain('10.10 kg at 1.01 g in 2 batches; the books say');
+  // 453.592 g / 1.01 g = 449 to a pound; 10.1 kg = 22.27 lb.
+  expect(said(whole, 'weigh.record', true).text).toContain('22.27 lb at 449/lb');
+  expect(said({ unit: 1, batches }, 'weigh.record').text).toContain('Hand weighed R1: 1.01 g in 2 batches');
+  expect(said({ ...counted.payload, unit: 9 }, 'count.record').text).toContain('nothing stands there by the books');
+  const two = [holding(1), holding(2, { unitId: 1, lotId: 13 })];
+  expect(said(counted.payload, 'count.record', false, two).text).toContain('the books hold 2 there');
+  expect(said({ ...counted.payload, lotId: 13 }, 'count.record', false, two).numbers).toEqual([990, 20_000]);
 });
