@@ -29,6 +29,23 @@ test('25 kg for a sample of 60 fry is asked about, and taken when they do weigh 
   );
 });
 
+test('which of several stages is meant is asked in the words of the species', async () => {
+  await h.send('take.record', takeOf61500(h.units.B1!));
+  await h.send('stage.change', {
+    unit: h.units.B1!,
+    to: 'yolksac',
+    amount: { kind: 'measured', measured: counted(2000) },
+  });
+  const no = await refusal(h.send('count.record', { unit: h.units.B1!, measured: counted(1900) }));
+  expect([no.code, no.ask?.choices]).toEqual([
+    'whichStage',
+    [
+      { value: 'egg', label: 'eggs' },
+      { value: 'yolksac', label: 'yolk-sac larvae' },
+    ],
+  ]);
+});
+
 test('a unit above its limit is asked about', async () => {
   await h.send('take.record', takeOf61500(h.units.B1!));
   const all = { unit: h.units.B1!, totalVolumeMl: 3000, parts: [{ unit: h.units.J1!, volumeMl: 3000 }] };

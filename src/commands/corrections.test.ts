@@ -149,7 +149,7 @@ test('the past is not put right into something that cannot have been', async () 
   });
   const no = await refusal(h.send('pick.record', { unit: h.units.J3!, number: 5000, at: early }));
   expect(no.code).toBe('laterEntry');
-  expect(no.message).toMatch(/the move of 4 Nov could not stand/);
+  expect(no.message).toMatch(/4 Nov as “moved” could not stand/);
   expect(await h.number('J3')).toBe(250);
   await sound();
 });

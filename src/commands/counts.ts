@@ -8,7 +8,7 @@ import { said } from './bringIn';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
-import { booksOf, type Standing, standing } from './standing';
+import { booksOf, type Standing, stageName, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
@@ -95,7 +95,7 @@ async function doubtMass(c: Context, at: Standing, meanG: number, sure: 'yes' | 
   if (!wild) return;
   const than = last
     ? `; the last weighing gave ${last.value.toPrecision(3)} g`
-    : `; that is heavy for ${at.place.stage}`;
+    : `; that is heavy for ${stageName(at)}`;
   throw new CommandRefused(
     'massUnit',
     `That makes ${meanG.toPrecision(3)} g each${than}. Is the unit right?`,

@@ -1,5 +1,7 @@
+import { speciesOf } from '@/book/shelf';
 import type { Place } from '@/core/books/accounts';
 import { type BookState, numbersAt } from '@/core/books/state';
+import { stageOf } from '@/core/species/species';
 import type { HoldingRow } from '@/store/books/rows';
 import { currentState, keyOfRow, lastPointsBefore, stateBefore } from '@/store/books/stateOf';
 import type { Context } from './define';
@@ -122,6 +124,9 @@ function seenWithout(state: BookState, r: HoldingRow, at: number) {
   return h && { number: h.number, sd: numbersAt(key, h, at, state.sources).sd, closed_at: h.closedAt };
 }
 
+/** The stage of what stands, as its species names it. */
+export const stageName = (s: Standing): string => stageOf(speciesOf(s.lot.species), s.place.stage).name;
+
 /** What the books said of a holding at an instant: in the unit, alive, and the sd of both. */
 export async function booksOf(c: Context, holding: HoldingRow, at: number) {
   const without = c.replacing?.without;
@@ -173,7 +178,7 @@ export async function standing(
     'Say which ones.',
     {
       field: 'stage',
-      choices: found.map((s) => ({ value: s.place.stage, label: s.place.stage })),
+      choices: found.map((s) => ({ value: s.place.stage, label: stageName(s) })),
     },
   );
 }

@@ -1,5 +1,6 @@
 import type { HoldingKey } from '@/core/books/accounts';
 import { placeOf } from '@/core/books/accounts';
+import { wordOf } from '@/core/books/kinds';
 import type { Refusal } from '@/core/books/refusal';
 import { grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
@@ -40,7 +41,7 @@ export async function sayRefusal(
   if (!later) return new CommandRefused(refusal.code, message, path, todo, ask);
   return new CommandRefused(
     'laterEntry',
-    `Then the ${later.kind} of ${dayMonth(later.orderAt, later.timeZone)} could not stand: ${message.charAt(0).toLowerCase()}${message.slice(1)}`,
+    `Then what was recorded for ${dayMonth(later.orderAt, later.timeZone)} as “${wordOf(later.kind)}” could not stand: ${message.charAt(0).toLowerCase()}${message.slice(1)}`,
     path,
     `Put that entry right first, or choose another time. ${todo}`,
   );
