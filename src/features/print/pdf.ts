@@ -204,18 +204,24 @@ export async function stockListPdf(list: StockList, site: string, timeZone: stri
         `as of ${isoDay(list.asOf, timeZone)} ${clock(list.asOf, timeZone)}${list.knownAt === null ? '' : `, as known at the end of ${isoDay(list.knownAt, timeZone)}`}: ${doubt(list.number, list.sd)} animals`,
       ),
     );
-  doc.moveDown(0.6).fontSize(8.5);
-  const dense = list.rows.length > 42 ? 11 : 14;
+  const [size, lineHeight] = list.rows.length > 42 ? [7.5, 11] : [8.5, 14];
+  doc.moveDown(0.6).fontSize(size);
+  // Many groups stand in two columns, the second going on where the first ends.
+  const half = list.totals.length > 12 ? Math.ceil(list.totals.length / 2) : list.totals.length;
+  const pair = [
+    { title: 'group', width: 130 },
+    { title: 'number', width: 95, right: true },
+  ];
+  const cells = (t: StockList['totals'][number] | undefined) => (t ? [t.by, doubt(t.number, t.sd)] : ['', '']);
   table(
     doc,
-    [
-      { title: 'group', width: 200 },
-      { title: 'number', width: 110, right: true },
-    ],
-    list.totals.map((t) => [t.by, doubt(t.number, t.sd)]),
-    dense,
+    half < list.totals.length ? [...pair, { title: '', width: 30 }, ...pair] : pair,
+    list.totals
+      .slice(0, half)
+      .map((t, i) => (half < list.totals.length ? [...cells(t), '', ...cells(list.totals[half + i])] : cells(t))),
+    lineHeight,
   );
-  doc.moveDown(0.8).fontSize(list.rows.length > 42 ? 7.5 : 8.5);
+  doc.moveDown(0.8).fontSize(size);
   table(
     doc,
     [
@@ -227,7 +233,7 @@ export async function stockListPdf(list: StockList, site: string, timeZone: stri
       { title: 'number', width: 95, right: true },
     ],
     list.rows.map((r) => [r.species, r.lot, r.unit, r.room, r.stage, doubt(r.number, r.sd)]),
-    dense,
+    lineHeight,
   );
   foot(doc, `${site}, stock list`);
   doc.end();

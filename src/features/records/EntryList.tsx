@@ -30,7 +30,7 @@ export function EntryList({
       {entries.map((e) => (
         <li key={e.id} className="border-b border-rule py-1.5" data-entry={e.kind} data-voided={e.voided}>
           <div
-            className={`grid items-baseline gap-x-3 ${compact ? 'grid-cols-[5.2rem_minmax(0,1fr)_auto]' : 'grid-cols-[8.5rem_8.4rem_minmax(0,1fr)_9.5rem_4.2rem] max-md:grid-cols-[6rem_minmax(0,1fr)_auto]'}`}
+            className={`grid items-baseline gap-x-3 ${compact ? 'grid-cols-[5.2rem_minmax(0,1fr)_auto]' : 'grid-cols-[8rem_10.4rem_minmax(0,1fr)_11.5rem_4.2rem] max-md:grid-cols-[6rem_minmax(0,1fr)_auto]'}`}
           >
             <span className="text-[0.9rem] text-soft">
               {dayMonth(e.at, timeZone, now)}
