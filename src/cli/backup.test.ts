@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { checkBooks } from '@/store/books/check';
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { addressOf } from '../../tests/support/server';
 import { backup, restore } from './backup';
 import { answers } from './serve';
 
@@ -26,7 +27,7 @@ beforeAll(async () => {
 
 const url = async () => {
   const [rows] = (await h.db.raw('SELECT DATABASE() AS name')) as [{ name: string }[]];
-  return `${process.env.MORULA_TEST_SERVER}/${rows[0]!.name}`;
+  return addressOf(rows[0]!.name);
 };
 
 test('what was written down comes back whole: numbers, doubt, notes, and the books replay', async () => {

@@ -3,7 +3,9 @@ import { connect } from '@/store/connection';
 import { checkForeignDatabase } from './foreign';
 import { freePort } from './mariadb';
 
+// By its port, as a server of somebody else's is reached.
 const server = new URL(process.env.MORULA_TEST_SERVER!);
+server.search = '';
 const to = (over: { user?: string; password?: string; port?: string; name?: string } = {}) => {
   const u = new URL(server);
   if (over.user) u.username = over.user;
@@ -14,12 +16,12 @@ const to = (over: { user?: string; password?: string; port?: string; name?: stri
 };
 
 beforeAll(async () => {
-  const root = connect(`${server}/information_schema`, { max: 1 });
+  const root = connect(to({ name: 'information_schema' }), { max: 1 });
   await root.raw('CREATE DATABASE IF NOT EXISTS morula_foreign');
   await root.destroy();
 });
 afterAll(async () => {
-  const root = connect(`${server}/information_schema`, { max: 1 });
+  const root = connect(to({ name: 'information_schema' }), { max: 1 });
   await root.raw('DROP DATABASE morula_foreign');
   await root.destroy();
 });

@@ -71,7 +71,17 @@ describe('the private server', () => {
     const db = connect(one.url('morula_kept'), { max: 1 });
     await db.raw('CREATE TABLE t (v INT)');
     await db('t').insert({ v: 34 });
+    const by = async () => (await db.raw('SELECT CURRENT_USER() AS u'))[0];
+    expect(await by()).toEqual([{ u: 'morula@localhost' }]);
     await db.destroy();
+    // Whatever cleared its socket away: it is reached by its port, and the next start mends it.
+    const socket = new URL(one.url('x')).searchParams.get('socketPath')!;
+    rmSync(socket);
+    const byPort = connect(one.url('morula_kept'), { max: 1 });
+    expect((await byPort.raw('SELECT CURRENT_USER() AS u, v FROM t'))[0]).toEqual([{ u: 'morula@127.0.0.1', v: 34 }]);
+    await byPort.destroy();
+    await startDatabase(home, false);
+    expect(existsSync(socket)).toBe(true);
     await stopDatabase(home);
     await expect(connect(one.url('morula_kept'), { max: 1 }).raw('SELECT 1')).rejects.toThrow();
 

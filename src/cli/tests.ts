@@ -15,7 +15,7 @@ export async function test(args: string[]): Promise<number> {
   say('starting a private MariaDB for the tests');
   const server = await startDatabase(join(HOME, 'test-db'), false);
   const env = {
-    MORULA_TEST_SERVER: server.url('').replace(/\/$/, ''),
+    MORULA_TEST_SERVER: server.url(''),
     NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
   };
   let passed = 0;

@@ -2,27 +2,19 @@ import { flow } from '@/queries/flow';
 import { round } from '@/queries/round';
 import { stockList } from '@/queries/stockList';
 import { checkBooks } from '@/store/books/check';
-import { connect, type Db } from '@/store/connection';
+import type { Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
+import { ownDatabase } from '../../tests/support/server';
 import { seedDemo } from './season';
 
 let db: Db;
-let root: Db;
-const name = `morula_test_demo_${process.pid}`;
+let drop: () => Promise<void>;
 
 beforeAll(async () => {
-  const server = process.env.MORULA_TEST_SERVER;
-  if (!server) throw new Error('store tests need a MariaDB: run them by ./morula test');
-  root = connect(`${server}/information_schema`, { max: 1 });
-  await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-  db = connect(`${server}/${name}`, { max: 4 });
+  ({ db, drop } = await ownDatabase('demo', 4));
   await migrate(db);
 });
-afterAll(async () => {
-  await db?.destroy();
-  await root.raw(`DROP DATABASE \`${name}\``);
-  await root.destroy();
-});
+afterAll(() => drop?.());
 
 test('eighteen months of the demo hatchery: some sixty lots, 8 000 entries and more, every stage alive, sound books, mishaps to find', async () => {
   const anchor = Date.parse('2031-04-14T05:42:00Z');

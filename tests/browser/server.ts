@@ -10,9 +10,10 @@ export default async function setup(): Promise<() => Promise<void>> {
   const server = process.env.MORULA_TEST_SERVER;
   if (!server) throw new Error('browser tests need a MariaDB: run them by ./morula test');
   const name = `morula_browser_${process.pid}`;
-  const root = knex({ client: 'mysql2', connection: `${server}/information_schema`, pool: { min: 0, max: 1 } });
+  const addressOf = (database: string) => Object.assign(new URL(server), { pathname: `/${database}` }).toString();
+  const root = knex({ client: 'mysql2', connection: addressOf('information_schema'), pool: { min: 0, max: 1 } });
   await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-  const url = `${server}/${name}`;
+  const url = addressOf(name);
   await run('node', ['--disable-warning=ExperimentalWarning', '--import', 'tsx', 'src/cli/migrate.ts', url]);
   const port = await freePort();
   const app = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {

@@ -2,8 +2,9 @@ import { uuidv7 } from 'uuidv7';
 import type { Actor } from '@/commands/define';
 import { execute } from '@/commands/execute';
 import { setUp } from '@/commands/people';
-import { connect, type Db } from '@/store/connection';
+import type { Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
+import { ownDatabase } from './server';
 
 export const HOUR = 3_600_000;
 export const DAY = 24 * HOUR;
@@ -35,22 +36,9 @@ let database: { db: Db; drop: () => Promise<void> } | null = null;
 /** One database for a test file, made at its first test and emptied before each other one. */
 async function emptyDatabase(): Promise<Db> {
   if (!database) {
-    const server = process.env.MORULA_TEST_SERVER;
-    if (!server) throw new Error('store tests need a MariaDB: run them by ./morula test (or ./morula test unit)');
-    const name = `morula_test_${process.pid}_${Math.random().toString(36).slice(2, 8)}`;
-    const root = connect(`${server}/information_schema`, { max: 1 });
-    await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-    const db = connect(`${server}/${name}`, { max: 24 });
-    database = {
-      db,
-      drop: async () => {
-        await db.destroy();
-        await root.raw(`DROP DATABASE \`${name}\``);
-        await root.destroy();
-      },
-    };
-    await migrate(db);
-    return db;
+    database = await ownDatabase('hatchery', 24);
+    await migrate(database.db);
+    return database.db;
   }
   const { db } = database;
   const tables = (await db('information_schema.tables')

@@ -1,21 +1,13 @@
-import { connect, type Db } from '../connection';
+import { ownDatabase } from '../../../tests/support/server';
+import type { Db } from '../connection';
 import { migrate, steps, unmigrate } from './index';
 
 let db: Db;
-let root: Db;
-const name = `morula_test_migrations_${process.pid}`;
+let drop: () => Promise<void>;
 beforeAll(async () => {
-  const server = process.env.MORULA_TEST_SERVER;
-  if (!server) throw new Error('store tests need a MariaDB: run them by ./morula test');
-  root = connect(`${server}/information_schema`, { max: 1 });
-  await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-  db = connect(`${server}/${name}`, { max: 2 });
+  ({ db, drop } = await ownDatabase('migrations', 2));
 });
-afterAll(async () => {
-  await db?.destroy();
-  await root.raw(`DROP DATABASE \`${name}\``);
-  await root.destroy();
-});
+afterAll(() => drop?.());
 
 const tables = async () =>
   ((await db.raw('SHOW TABLES'))[0] as Record<string, string>[])
