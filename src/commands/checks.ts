@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
 import { grouped } from '@/core/quantities/format';
 import { wilson } from '@/core/sampling/proportion';
+import type { Observation } from '@/store/books/record';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { standing } from './standing';
+import { idsOf, standing } from './standing';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
 const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
@@ -36,9 +37,7 @@ export const recordCheck = defineCommand({
       );
     const share = wilson(p.successes, p.trials);
     await observe(c, event, 'check', p, {
-      holding_id: at.holding.id,
-      unit_id: at.unit.id,
-      lot_id: at.lot.id,
+      ...idsOf(at),
       kind: `check:${p.check}`.slice(0, 20),
       value: share.estimate,
       low: share.low,
@@ -75,7 +74,7 @@ export const recordSampleReturned = defineCommand({
         'number',
         'Check the number, or count the unit first.',
       );
-    const { seqs } = await c.record([
+    await c.record([
       {
         kind: 'sampleBack',
         ...event,
@@ -92,16 +91,9 @@ export const recordSampleReturned = defineCommand({
                   amount: { kind: 'number', number: p.dead, sd: 0, df: null, how: 'counted', shortfall: false },
                 },
               ],
+        observations: [{ kind: 'sampleBack', ...idsOf(at), value: p.number }],
       },
     ]);
-    const row = {
-      entry_seq: seqs[0]!,
-      holding_id: at.holding.id,
-      unit_id: at.unit.id,
-      lot_id: at.lot.id,
-      at: event.at,
-    };
-    await c.trx('observation').insert({ ...row, kind: 'sampleBack', value: p.number });
     return { lot: at.lot.name, unit: at.unit.name, number: p.number, dead: p.dead };
   },
 });
@@ -122,9 +114,7 @@ export const recordFeed = defineCommand({
     if (at.place.stage === 'egg')
       throw new CommandRefused('eggsDoNotEat', `${at.unit.name} holds eggs.`, 'unit', 'Check the unit.');
     await observe(c, event, 'feed', p, {
-      holding_id: at.holding.id,
-      unit_id: at.unit.id,
-      lot_id: at.lot.id,
+      ...idsOf(at),
       kind: 'feed',
       value: p.massG,
     });
@@ -141,7 +131,14 @@ export const recordNote = defineCommand({
     .refine((p) => p.note.length > 0, { path: ['note'], error: 'is empty' }),
   async handle(c, p) {
     const event = eventOf(c, p);
-    const at = p.unit === undefined ? undefined : await standing(c, p.unit, asOf(c, event), p).catch(() => undefined);
+    // A remark on an empty unit, or on several lots at once, is about the unit alone.
+    const at =
+      p.unit === undefined
+        ? undefined
+        : await standing(c, p.unit, asOf(c, event), p).catch((e) => {
+            if (e instanceof CommandRefused) return undefined;
+            throw e;
+          });
     await observe(c, event, 'note', p, {
       holding_id: at?.holding.id ?? null,
       unit_id: p.unit ?? null,
@@ -157,9 +154,7 @@ export async function observe(
   event: Event,
   kind: string,
   intent: unknown,
-  row: Record<string, unknown>,
-): Promise<number> {
-  const { seqs } = await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent, acts: [] }]);
-  await c.trx('observation').insert({ ...row, entry_seq: seqs[0]!, at: event.at });
-  return seqs[0]!;
+  observation: Observation,
+): Promise<void> {
+  await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent, acts: [], observations: [observation] }]);
 }

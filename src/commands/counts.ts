@@ -4,11 +4,12 @@ import { type Measurement, measurement, numberFrom } from '@/core/books/measure'
 import { ownRules } from '@/core/ownRules';
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { meanWeight, weightBatch } from '@/core/sampling/meanWeight';
+import type { Observation } from '@/store/books/record';
 import { said } from './bringIn';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
-import { booksOf, type Standing, stageName, standing } from './standing';
+import { booksOf, idsOf, type Standing, stageName, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
@@ -56,9 +57,7 @@ export const recordWeighing = defineCommand({
     };
     if (p.totalMassG === undefined) {
       await observe(c, event, 'weighing', p, {
-        holding_id: at.holding.id,
-        unit_id: at.unit.id,
-        lot_id: at.lot.id,
+        ...idsOf(at),
         ...size,
       });
       return { lot: at.lot.name, unit: at.unit.name, meanG: mean.ratio };
@@ -142,7 +141,7 @@ async function census(
   choice: 'combine' | 'replace' | 'note' | undefined,
   kind: string,
   intent: unknown,
-  size?: Record<string, unknown>,
+  size?: Observation,
 ) {
   const { meanG: _, ...count } = numberFrom(m, await usualCv(c, m.method, ['weighing', 'count', 'release']));
   const book = await booksOf(c, at.holding, asOf(c, event));
@@ -150,25 +149,26 @@ async function census(
   const full = m.method === 'counted';
   if (!choice && !compared.agree) throw disagreement(at, book, count, compared.z, full);
   const mode = choice ?? (full ? 'replace' : 'combine');
-  const { seqs, derivations } = await c.record([
+  const { derivations } = await c.record([
     {
       kind,
       ...event,
       replacesSeq: c.replacing?.seq,
       intent: { ...(intent as object), mode },
       acts: [{ act: 'census', holding: at.place, count, mode }],
+      observations: [
+        {
+          kind: 'census',
+          ...idsOf(at),
+          value: count.number,
+          low: count.number - 1.96 * count.sd,
+          high: count.number + 1.96 * count.sd,
+        },
+        ...(size ? [{ ...idsOf(at), ...size }] : []),
+      ],
     },
   ]);
   const found = derivations[0]?.censuses[0];
-  const row = { entry_seq: seqs[0]!, holding_id: at.holding.id, unit_id: at.unit.id, lot_id: at.lot.id, at: event.at };
-  await c.trx('observation').insert({
-    ...row,
-    kind: 'census',
-    value: count.number,
-    low: count.number - 1.96 * count.sd,
-    high: count.number + 1.96 * count.sd,
-  });
-  if (size) await c.trx('observation').insert({ ...row, ...size });
   return {
     lot: at.lot.name,
     unit: at.unit.name,

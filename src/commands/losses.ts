@@ -4,7 +4,7 @@ import type { Amount } from '@/core/books/entry';
 import { measurement, numberFrom } from '@/core/books/measure';
 import { type Context, defineCommand, type Role } from './define';
 import { CommandRefused } from './refused';
-import { type Standing, standing } from './standing';
+import { idsOf, type Standing, standing } from './standing';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
 const where = {
@@ -55,7 +55,7 @@ async function recordLoss(
   intent: unknown,
   shown: number | null,
 ) {
-  const { seqs } = await c.record([
+  await c.record([
     {
       kind,
       ...event,
@@ -63,17 +63,9 @@ async function recordLoss(
       intent,
       // A pick of none is worth recording (it was looked at) but moves nothing.
       acts: amount.kind === 'number' && amount.number === 0 ? [] : [{ act: 'lose', account, from: at.place, amount }],
+      observations: [{ kind, ...idsOf(at), value: shown }],
     },
   ]);
-  await c.trx('observation').insert({
-    entry_seq: seqs[0]!,
-    holding_id: at.holding.id,
-    unit_id: at.unit.id,
-    lot_id: at.lot.id,
-    kind,
-    at: event.at,
-    value: shown,
-  });
   return { lot: at.lot.name, unit: at.unit.name, number: shown };
 }
 

@@ -46,18 +46,16 @@ export const recordTemperature = defineCommand({
       .orderBy('at', 'desc')
       .first('value', 'at')) as { value: number; at: number } | undefined;
     const stood = await typeReading(c, sensor, event.at, p.celsius);
-    const { seqs } = await c.record([
+    await c.record([
       {
         kind: 'temperature',
         ...event,
         replacesSeq: c.replacing?.seq,
         intent: { ...p, readOn: sensor.id, stood },
         acts: [],
+        observations: [{ kind: 'temperature', unit_id: p.unit ?? null, value: p.celsius }],
       },
     ]);
-    await c
-      .trx('observation')
-      .insert({ entry_seq: seqs[0]!, unit_id: p.unit ?? null, kind: 'temperature', at: event.at, value: p.celsius });
     await predictAllOn(c, sensor.id);
     const step = before && event.at - before.at < 86_400_000 ? p.celsius - before.value : 0;
     return { sensor: sensor.name, celsius: p.celsius, step };
@@ -81,16 +79,16 @@ export const recordReading = defineCommand({
         `It lies between ${kind.low} and ${kind.high} ${kind.unit}: check the unit and the probe.`,
       );
     const stood = await typeReading(c, sensor, event.at, p.value);
-    const { seqs } = await c.record([
+    await c.record([
       {
         kind: 'reading',
         ...event,
         replacesSeq: c.replacing?.seq,
         intent: { ...p, sensorName: sensor.name, unitName: kind.unit, readOn: sensor.id, stood },
         acts: [],
+        observations: [{ kind: sensor.kind, value: p.value }],
       },
     ]);
-    await c.trx('observation').insert({ entry_seq: seqs[0]!, kind: sensor.kind, at: event.at, value: p.value });
     if (sensor.kind === 'temperature') await predictAllOn(c, sensor.id);
     return { sensor: sensor.name, value: p.value };
   },

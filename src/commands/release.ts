@@ -4,7 +4,7 @@ import { weightBatch } from '@/core/sampling/meanWeight';
 import { said } from './bringIn';
 import { defineCommand } from './define';
 import { CommandRefused } from './refused';
-import { standing } from './standing';
+import { idsOf, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -57,20 +57,18 @@ export const recordRelease = defineCommand({
           },
           ...(p.emptied ? [{ act: 'close' as const, holding: at.place }] : []),
         ],
+        observations: [
+          {
+            kind: 'release',
+            ...idsOf(at),
+            value: count.number,
+            low: count.number - 1.96 * count.sd,
+            high: count.number + 1.96 * count.sd,
+            trials: site.id,
+          },
+        ],
       },
     ]);
-    await c.trx('observation').insert({
-      entry_seq: seqs[0]!,
-      holding_id: at.holding.id,
-      unit_id: at.unit.id,
-      lot_id: at.lot.id,
-      kind: 'release',
-      at: event.at,
-      value: count.number,
-      low: count.number - 1.96 * count.sd,
-      high: count.number + 1.96 * count.sd,
-      trials: site.id,
-    });
     const entry = (await c.trx('entry').where({ seq: seqs[0]! }).first('id')) as { id: string };
     return { entryId: entry.id, lot: at.lot.name, unit: at.unit.name, site: site.name, meanG, ...said(count) };
   },

@@ -124,6 +124,9 @@ function seenWithout(state: BookState, r: HoldingRow, at: number) {
   return h && { number: h.number, sd: numbersAt(key, h, at, state.sources).sd, closed_at: h.closedAt };
 }
 
+/** What an observation of it is about. */
+export const idsOf = (s: Standing) => ({ holding_id: s.holding.id, unit_id: s.unit.id, lot_id: s.lot.id });
+
 /** The stage of what stands, as its species names it. */
 export const stageName = (s: Standing): string => stageOf(speciesOf(s.lot.species), s.place.stage).name;
 

@@ -47,6 +47,20 @@ export function connect(url: string, pool: { min?: number; max?: number } = {}):
   });
 }
 
+/**
+ * Carries out statements of whose results nothing is needed, in one journey to the server: as a compound statement, which
+ * ends at the first that fails. (Sent one behind the other without waiting, those behind a deadlock would run outside
+ * the transaction that it ended.)
+ */
+export async function together(trx: Trx, statements: readonly Knex.QueryBuilder[]): Promise<void> {
+  for (let i = 0; i < statements.length; i += 100) {
+    const parts = statements.slice(i, i + 100).map((s) => s.toSQL());
+    const bindings = parts.flatMap((p) => p.bindings as Knex.RawBinding[]);
+    if (parts.length === 1) await statements[i];
+    else await trx.raw(`BEGIN NOT ATOMIC ${parts.map((p) => `${p.sql};`).join(' ')} END`, bindings);
+  }
+}
+
 /** Codes of MariaDB after which the same transaction may well go through. */
 const RETRIED = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD']);
 

@@ -4,7 +4,7 @@ import { type Act, dayRank } from '@/core/books/entry';
 import { compareEntries, orderInstant, rankOf } from '@/core/books/order';
 import { BookRefused } from '@/core/books/refusal';
 import type { BookContext } from '@/core/books/state';
-import type { Trx } from '../connection';
+import { type Trx, together } from '../connection';
 import { comparePosition, lastOf, lineage, positionOf } from './lineage';
 import { type EntryRow, fromJson, type HoldingRow, toBookEntry } from './rows';
 import { addLots, currentState, keyOfRow, stateBefore } from './stateOf';
@@ -24,6 +24,21 @@ export type NewEntry = {
   note?: string;
   voidsSeq?: number;
   replacesSeq?: number;
+  /** What it tells besides its acts, for the queries that look for the latest of a kind. */
+  observations?: readonly Observation[];
+};
+
+/** Something seen at the time of an entry: of a holding, a unit or a lot, where it is of one. */
+export type Observation = {
+  kind: string;
+  holding_id?: number | null;
+  unit_id?: number | null;
+  lot_id?: number | null;
+  value?: number | null;
+  low?: number;
+  high?: number;
+  trials?: number;
+  successes?: number;
 };
 
 export type Recorded = {
@@ -60,8 +75,14 @@ export async function recordEntries(r: Recording, entries: readonly NewEntry[]):
   const rows = await insertEntries(r, entries);
   const booked = rows.filter((row) => row.acts !== '[]');
   const voided = await voidedEntries(r.trx, rows);
-  if (booked.length === 0 && voided.length === 0)
+  const seen = entries.flatMap((e, i) =>
+    (e.observations ?? []).map((o) => ({ ...o, entry_seq: rows[i]!.seq, at: e.at })),
+  );
+  const observations = seen.length === 0 ? [] : [r.trx('observation').insert(seen)];
+  if (booked.length === 0 && voided.length === 0) {
+    await together(r.trx, observations);
     return { seqs: rows.map((x) => x.seq), derivations: [], rederived: [] };
+  }
 
   const acts = [...booked, ...voided].flatMap((row) => fromJson<Act[]>(row.acts));
   const holdings = await holdingsAround(r, placesOf(acts), unitsEntered(acts));
@@ -69,13 +90,13 @@ export async function recordEntries(r: Recording, entries: readonly NewEntry[]):
   const atTheEnd =
     voided.length === 0 && (!latest || booked.every((row) => comparePosition(positionOf(row), lastOf(latest)) > 0));
   const writer = new BookWriter(r, Math.max(...rows.map((x) => x.seq)));
-  if (atTheEnd)
-    return {
-      seqs: rows.map((x) => x.seq),
-      derivations: await append(r, writer, booked, holdings, acts),
-      rederived: [],
-    };
+  if (atTheEnd) {
+    const derivations = await append(r, writer, booked, holdings, acts);
+    await together(r.trx, [...writer.pending(), ...observations]);
+    return { seqs: rows.map((x) => x.seq), derivations, rederived: [] };
+  }
   const { derivations, rederived } = await rederive(r, writer, booked, voided, holdings);
+  await together(r.trx, observations);
   return { seqs: rows.map((x) => x.seq), derivations, rederived };
 }
 

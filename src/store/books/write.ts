@@ -1,9 +1,10 @@
+import type { Knex } from 'knex';
 import type { HoldingKey } from '@/core/books/accounts';
 import type { Derivation, Posting } from '@/core/books/derive';
 import { type ErrorSource, type Loadings, sdOf } from '@/core/books/doubt';
 import type { BookEntry } from '@/core/books/entry';
 import { type BookState, loadingsAt } from '@/core/books/state';
-import type { Trx } from '../connection';
+import { type Trx, together } from '../connection';
 import type { HoldingRow, PointRow } from './rows';
 import { keyOfRow } from './stateOf';
 import { activePostings, chunks, samePoint, samePostings } from './stored';
@@ -14,6 +15,8 @@ export type Replayed = { entry: BookEntry; derivation: Derivation; after: After;
 /** Writes derivations: postings with their versions, points, current holdings, compositions. */
 export class BookWriter {
   private readonly sourceIds = new Map<string, { id: number; sd: number }>();
+  /** Statements that wait to be carried out together: nothing is read back before. */
+  private waiting: Knex.QueryBuilder[] = [];
   private readonly trx: Trx;
 
   /** @param madeSeq the entry whose recording leads to what is written */
@@ -34,7 +37,14 @@ export class BookWriter {
     );
   }
 
-  /** Writes an entry that stands behind everything on its holdings. */
+  /** What `append` has left to be carried out, in this order; it is the caller's then. */
+  pending(): Knex.QueryBuilder[] {
+    const { waiting } = this;
+    this.waiting = [];
+    return waiting;
+  }
+
+  /** Writes an entry that stands behind everything on its holdings, but for what is `pending`. */
   async append(entry: BookEntry, derivation: Derivation, state: BookState, rows: readonly HoldingRow[]): Promise<void> {
     const ids = new Map(rows.map((r) => [keyOfRow(r), r.id]));
     const before = new Map(rows.map((r) => [keyOfRow(r), r]));
@@ -42,7 +52,7 @@ export class BookWriter {
     await this.writePostings([{ entry, postings: derivation.postings }], ids);
     await this.writeLots(entry, derivation);
     const after = this.numbersAfter(entry, derivation, state);
-    await this.writePoints([{ entry, derivation, after }], ids);
+    this.waiting.push(...this.pointInserts([{ entry, derivation, after }], ids));
     for (const [key] of derivation.after)
       await this.writeHolding(before.get(key)!, key, state, { entry, ...after.get(key)! }, derivation);
   }
@@ -79,6 +89,7 @@ export class BookWriter {
     await this.replaceLots(replayed, lotMakers);
     await this.replacePoints(from, replayed, ids);
     await this.refreshHoldings(rows, state);
+    await together(this.trx, this.pending());
     const rederived = changed.map((x) => x.entry.seq).filter((s) => !fresh.has(s));
     const touched = [...rederived, ...voided];
     if (touched.length > 0)
@@ -115,11 +126,9 @@ export class BookWriter {
     ids: ReadonlyMap<HoldingKey, number>,
   ): Promise<void> {
     const flat = list.flatMap(({ entry, postings }) => postings.map((p) => ({ entry, p })));
-    if (flat.length === 0) return;
-    await this.findSources(flat.flatMap(({ p }) => [...p.loadings.keys()]));
-    for (const some of chunks(flat, 500)) {
-      // One INSERT of many rows takes consecutive ids in InnoDB's simple-insert mode; the first is reported.
-      const [first] = (await this.trx('posting').insert(
+    const inserts = chunks(flat, 500).map((some) => ({
+      some,
+      insert: this.trx('posting').insert(
         some.map(({ entry, p }) => ({
           entry_seq: entry.seq,
           made_seq: this.madeSeq,
@@ -128,7 +137,16 @@ export class BookWriter {
           delta: p.delta,
           order_at: entry.orderAt,
         })),
-      )) as [number];
+      ),
+    }));
+    if (flat.every(({ p }) => p.loadings.size === 0)) {
+      this.waiting.push(...inserts.map((x) => x.insert));
+      return;
+    }
+    await this.findSources(flat.flatMap(({ p }) => [...p.loadings.keys()]));
+    for (const { some, insert } of inserts) {
+      // One INSERT of many rows takes consecutive ids in InnoDB's simple-insert mode; the first is reported.
+      const [first] = (await insert) as [number];
       const loadings = some.flatMap(({ p }, i) =>
         [...p.loadings].map(([name, coefficient]) => ({
           posting_id: first + i,
@@ -137,13 +155,12 @@ export class BookWriter {
           sd: this.sourceIds.get(name)!.sd,
         })),
       );
-      for (const part of chunks(loadings, 1000)) await this.trx('posting_loading').insert(part);
+      this.waiting.push(...chunks(loadings, 1000).map((part) => this.trx('posting_loading').insert(part)));
     }
   }
 
-  private async writePoints(list: readonly Replayed[], ids: ReadonlyMap<HoldingKey, number>): Promise<void> {
-    const points = this.pointsOf(list, ids);
-    for (const some of chunks(points, 500)) await this.trx('holding_point').insert(some);
+  private pointInserts(list: readonly Replayed[], ids: ReadonlyMap<HoldingKey, number>): Knex.QueryBuilder[] {
+    return chunks(this.pointsOf(list, ids), 500).map((some) => this.trx('holding_point').insert(some));
   }
 
   /** Points from an instant on, anew; those that come out different are kept aside with what replaced them. */
@@ -204,33 +221,35 @@ export class BookWriter {
     derivation: Derivation,
   ): Promise<void> {
     const h = state.holdings.get(key)!;
-    await this.trx('holding')
-      .where({ id: row.id })
-      .update({
-        number: h.number,
-        sd: last.sd,
-        exposure: h.exposure,
-        exposure_at: h.exposureAt,
-        closed_at: h.closedAt,
-        opened_at: row.opened_at ?? last.entry.orderAt,
-        last_order_at: last.entry.orderAt,
-        last_rank: last.entry.rank,
-        last_order_seq: last.entry.orderSeq,
-        last_seq: last.entry.seq,
-      });
+    this.waiting.push(
+      this.trx('holding')
+        .where({ id: row.id })
+        .update({
+          number: h.number,
+          sd: last.sd,
+          exposure: h.exposure,
+          exposure_at: h.exposureAt,
+          closed_at: h.closedAt,
+          opened_at: row.opened_at ?? last.entry.orderAt,
+          last_order_at: last.entry.orderAt,
+          last_rank: last.entry.rank,
+          last_order_seq: last.entry.orderSeq,
+          last_seq: last.entry.seq,
+        }),
+    );
     const moved = derivation.postings.some((p) => p.account === 'holding' && p.holding === key && p.loadings.size > 0);
     if (moved) await this.writeLoadings(row.id, h.loadings);
   }
 
   private async writeLoadings(holdingId: number, loadings: Loadings): Promise<void> {
     await this.findSources(loadings.keys());
-    await this.trx('holding_loading').where({ holding_id: holdingId }).delete();
+    this.waiting.push(this.trx('holding_loading').where({ holding_id: holdingId }).delete());
     const rows = [...loadings].map(([name, coefficient]) => ({
       holding_id: holdingId,
       source_id: this.sourceIds.get(name)!.id,
       coefficient,
     }));
-    for (const some of chunks(rows, 500)) await this.trx('holding_loading').insert(some);
+    this.waiting.push(...chunks(rows, 500).map((some) => this.trx('holding_loading').insert(some)));
   }
 
   /** After a replay: every holding's current row from its last point. */
