@@ -56,5 +56,5 @@ The ledger's newest hundred entries are of other kinds in the two (the large one
 
 The stock list is worked once for all its pages and groupings, like what stands: the first page after a record works all that lives (some 8 ms with 72 holdings, 20 ms with 360).
 
-A plain pick costs some ten statements against seven by hand (site lock, repeated command, what stood there, loadings).
+A plain pick costs six statements in its transaction against seven by hand: the site's lock with the look for an earlier sending, what stood there, its loadings, the entry, then what follows from it together, and the command.
 `;

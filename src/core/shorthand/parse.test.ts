@@ -53,6 +53,11 @@ test('records in shorthand become commands', () => {
   });
   expect(sent('temp 8.4 bay2')).toEqual({ type: 'temperature.record', sensor: 2, celsius: 8.4 });
   expect(sent('count R4 812')).toMatchObject({ type: 'count.record', measured: { method: 'counted', number: 812 } });
+  // As one says a pick: the number first.
+  expect(sent('count 812 R4')).toEqual(sent('count R4 812'));
+  expect(sent('count 4 100 R4')).toEqual(sent('count R4 4 100'));
+  expect(sent('weigh 25g/61 26g/63 total 41kg R4')).toEqual(sent('weigh R4 25g/61 26g/63 total 41kg'));
+  expect(read('count 812 R99')).toMatchObject({ code: 'unknownUnit', message: 'There is no unit “R99”' });
   expect(sent('weigh R4 25g/61 26g/63 total 41kg')).toMatchObject({
     type: 'weigh.record',
     batches: [

@@ -41,7 +41,8 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
     };
   },
   count(words, c) {
-    const [place, number] = [words[0], words.slice(1).join('')];
+    const [place, figures] = placeOf(words, c);
+    const number = figures.join('');
     if (!place || !number) return { kind: 'incomplete', hint: formOf('count') };
     const at = holdingIn(place, c);
     if ('kind' in at) return at;
@@ -56,7 +57,7 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
     ]);
   },
   weigh(words, c) {
-    const [place, ...rest] = words;
+    const [place, rest] = placeOf(words, c);
     if (!place || rest.length === 0) return { kind: 'incomplete', hint: formOf('weigh') };
     const at = holdingIn(place, c);
     if ('kind' in at) return at;
@@ -260,6 +261,16 @@ function command(type: string, at: At, payload: Record<string, unknown>, says: S
     payload: { unit: at.unit.id, lotId: at.holding.lotId, stage: at.holding.stage, ...payload },
     says,
   };
+}
+
+/** The place of a line that begins with it, or, said the other way round, ends with it; and the other words. */
+function placeOf(words: string[], c: Ctx): [place: string | undefined, rest: string[]] {
+  const [first, ...rest] = words;
+  const last = words.at(-1)!;
+  const isUnit = c.snapshot.units.some((u) => same(u.name, first ?? ''));
+  if (first && rest.length > 0 && /^\d/.test(first) && !isUnit && /^\p{L}/u.test(last))
+    return [last, words.slice(0, -1)];
+  return [first, rest];
 }
 
 const where = (at: At): Said[] => [`${at.unit.name}, ${at.holding.species.toLowerCase()} ${at.holding.lot}`];

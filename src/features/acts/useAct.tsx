@@ -153,7 +153,7 @@ export function ActFoot({
           )}
         </p>
       )}
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <div className="foot flex flex-wrap items-center gap-x-3 gap-y-1">
         <button type="submit" className="button main" disabled={disabled || act.busy}>
           {label}
         </button>
