@@ -32,12 +32,17 @@ function errorOf(work: () => unknown): CalculationError | null {
 }
 
 describe.each(registry.map((c) => c.id))('%s', (id) => {
-  test('a word, nothing or an endless number for any figure is refused, naming the figure', async () => {
+  test('a word, nothing or an endless number for any figure, a figure for any word is refused, naming it', async () => {
     const c = (await loadCalculation(id))!;
-    const numbers = leaves(c.example).filter((l) => typeof l.value === 'number');
-    expect(numbers.length).toBeGreaterThan(0);
-    for (const { path } of numbers)
-      for (const wrong of ['many', null, Number.NaN, Number.POSITIVE_INFINITY, [1], {}]) {
+    const all = leaves(c.example);
+    expect(all.length).toBeGreaterThan(0);
+    for (const { path, value } of all)
+      for (const wrong of [
+        ...(typeof value === 'number' ? ['many', Number.NaN, Number.POSITIVE_INFINITY] : [7]),
+        null,
+        [1],
+        {},
+      ]) {
         const e = errorOf(() => run(c, withLeaf(c.example, path, wrong)));
         expect([path, wrong, e !== null]).toEqual([path, wrong, true]);
         // The nearest name on the way to the figure: a choice between forms may be refused as a whole.

@@ -69,4 +69,10 @@ export const ownRules = {
     unit: 'of the mean',
     hint: 'what rations and stocking numbers can bear',
   },
+  smallEggMm: {
+    what: 'eggs smaller than this are not counted by a row',
+    value: 1.5,
+    unit: 'mm',
+    hint: 'near a millimetre half an egg in a row is a large share, and walls and fluid hold eggs apart',
+  },
 } as const;

@@ -40,6 +40,37 @@ const more: Record<string, unknown[]> = {
     },
   ],
   'eggs.volumetric': [{ samples: [{ volumeMl: 10, count: 212 }], totalVolumeMl: 3000, totalVolumeSdMl: 30 }],
+  'eggs.trough': [
+    { troughLengthMm: 250, counts: [60] },
+    { troughLengthMm: 250, counts: [58, 63], packing: 0.61, packingSd: 0.02, totalVolumeMl: 900, totalVolumeSdMl: 10 },
+  ],
+  'eggs.packing': [{ diameterMm: 4, samples: [{ volumeMl: 10, count: 190 }] }],
+  'eggs.displacement': [{ displacedMl: 400, displacedSdMl: 4, diameterMm: 4, diameterSdMm: 0.05 }],
+  'eggs.expected': [
+    { femaleMassKg: 2, eggsPerKg: 2000 },
+    { femaleMassKg: 2, eggsPerKg: 2000, eggsPerKgSd: 1500, eggs: 9000 },
+  ],
+  'genetics.kinship': [
+    { animals: [{ id: 'a' }, { id: 'b', sire: 'x', dam: 'a' }], among: ['b', 'a'] },
+    {
+      animals: [
+        { id: 's' },
+        { id: 'd' },
+        { id: 'x', sire: 's', dam: 'd' },
+        { id: 'y', sire: 's', dam: 'x' },
+        { id: 'z', sire: 's', dam: 'y' },
+      ],
+    },
+  ],
+  'genetics.effectiveSize': [{ males: 2, females: 100 }],
+  'dose.injection': [
+    { massKg: 2, dosePerKg: 0.5, doseUnit: 'mL' },
+    { massKg: 2, dosePerKg: 1000, doseUnit: 'IU', concentrationPerMl: 500, maxMlPerSite: 2 },
+  ],
+  'dose.bath': [
+    { volumeL: 200, targetMgPerL: 167, basis: 'productVolume', densityKgPerL: 1.08 },
+    { volumeL: 200, targetMgPerL: 10 },
+  ],
   'eggs.combine': [
     {
       estimates: [

@@ -45,10 +45,40 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./eggs/volumetric')).calculation),
   },
   {
+    id: 'eggs.trough',
+    title: 'Eggs by a row in the trough',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/trough')).trough),
+  },
+  {
+    id: 'eggs.packing',
+    title: 'How closely eggs lie',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/trough')).packing),
+  },
+  {
+    id: 'eggs.gravimetric',
+    title: 'Eggs by weight',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/gravimetric')).gravimetric),
+  },
+  {
+    id: 'eggs.displacement',
+    title: 'Eggs by displaced water',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/gravimetric')).displacement),
+  },
+  {
     id: 'eggs.combine',
     title: 'Two methods, one number',
     group: 'Eggs',
     load: async () => as((await import('./eggs/combine')).calculation),
+  },
+  {
+    id: 'eggs.expected',
+    title: 'Eggs to expect of a female',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/expected')).expected),
   },
   {
     id: 'development.rate',
@@ -61,6 +91,42 @@ export const registry: readonly Listed[] = [
     title: 'When they eye, hatch and swim up',
     group: 'Thermal time',
     load: async () => as((await import('./development/predictCalculation')).calculation),
+  },
+  {
+    id: 'genetics.kinship',
+    title: 'Kinship and inbreeding',
+    group: 'Parents',
+    load: async () => as((await import('./genetics/kinshipCalculation')).kinship),
+  },
+  {
+    id: 'genetics.effectiveSize',
+    title: 'Effective size',
+    group: 'Parents',
+    load: async () => as((await import('./genetics/effectiveSize')).effectiveSize),
+  },
+  {
+    id: 'genetics.retain',
+    title: 'Future brood from each family',
+    group: 'Parents',
+    load: async () => as((await import('./genetics/effectiveSize')).retain),
+  },
+  {
+    id: 'dose.injection',
+    title: 'Injection',
+    group: 'Doses and baths',
+    load: async () => as((await import('./doses/doses')).injection),
+  },
+  {
+    id: 'dose.bath',
+    title: 'Bath',
+    group: 'Doses and baths',
+    load: async () => as((await import('./doses/doses')).bath),
+  },
+  {
+    id: 'dose.dilution',
+    title: 'Dilution',
+    group: 'Doses and baths',
+    load: async () => as((await import('./doses/doses')).dilution),
   },
   {
     id: 'water.oxygenSaturation',

@@ -61,6 +61,8 @@ test('first run: manager, rooms, units, a sensor, a release site', async () => {
     await block.getByLabel('how many').fill(String(count));
     await block.getByRole('button', { name: 'Make units' }).click();
     await expect(block.getByText(new RegExp(`Made: ${letters}1`))).toBeVisible();
+    // Its row comes with the page's next drawing and moves what stands below.
+    await expect(block.getByRole('button', { name: `${letters}1`, exact: true })).toBeVisible();
   }
   const cold = page.locator('[data-room="Cold room"]');
   await cold.getByRole('button', { name: 'add a sensor' }).click();

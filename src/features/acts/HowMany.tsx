@@ -134,7 +134,7 @@ export function Outcome({ value }: { value: HowManyValue }) {
           <span className="text-[1.35rem] font-bold">{d.number}</span>
           {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
         </Worked>
-        <span className="ml-3 text-soft">{grouped(c.eggsPerL)} a litre</span>
+        <span className="ml-3 text-soft">{grouped(c.perUnit * 1000)} a litre</span>
         {c.ratio.warnings.map((w) => (
           <p key={w} className="text-[0.9rem] text-careful">
             {w}
