@@ -62,6 +62,25 @@ const more: Record<string, unknown[]> = {
       ],
     },
   ],
+  'genetics.matingPlan': [
+    {
+      females: [{ id: 'a' }, { id: 'b' }, { id: 'c' }],
+      males: [{ id: 'm' }, { id: 'n' }, { id: 'o' }],
+      malesPerFemale: 2,
+      kinship: {
+        order: ['a', 'b', 'c', 'm', 'n', 'o'],
+        matrix: [
+          [0.5, 0, 0, 0.25, 0, 0.1],
+          [0, 0.5, 0, 0, 0.125, 0],
+          [0, 0, 0.5, 0.0625, 0, 0],
+          [0.25, 0, 0.0625, 0.5, 0, 0],
+          [0, 0.125, 0, 0, 0.5, 0],
+          [0.1, 0, 0, 0, 0, 0.5],
+        ],
+      },
+      objective: 'meanKinship',
+    },
+  ],
   'genetics.effectiveSize': [{ males: 2, females: 100 }],
   'dose.injection': [
     { massKg: 2, dosePerKg: 0.5, doseUnit: 'mL' },

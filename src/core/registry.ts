@@ -99,6 +99,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./genetics/kinshipCalculation')).kinship),
   },
   {
+    id: 'genetics.matingPlan',
+    title: 'Mating plan',
+    group: 'Parents',
+    load: async () => as((await import('./genetics/matingPlan')).matingPlan),
+  },
+  {
     id: 'genetics.effectiveSize',
     title: 'Effective size',
     group: 'Parents',
