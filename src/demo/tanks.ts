@@ -4,6 +4,9 @@ import type { Station } from './station';
 /** Living animals of a lot in truth, by unit. */
 export type Truth = Map<string, number>;
 
+/** Day from which on feed is written down at every round. */
+const SECOND_SEASON = -180;
+
 /** Fish in one tank as they are in truth: how many, how heavy, what they die of and how they grow. */
 type Growing = {
   lotId: number;
@@ -70,6 +73,7 @@ export class Tanks {
       ) + 0.12;
     const grams = () =>
       g.gram * Math.exp(Math.min(g.rate * (p.day - g.pondedAt), cold ? 6 : 5) * (g.graded ? 0.35 : 1));
+    let fedUntil = g.pondedAt;
     for (let d = Math.ceil(g.pondedAt) + 0.94; d < Math.min(end - 0.1, 0); d += g.graded && d < -12 ? 3 : 1) {
       // The morning's round has not come to every tank yet.
       if (d > -0.5 && chance.next() > 0.4) continue;
@@ -81,17 +85,20 @@ export class Tanks {
         await p.trySend('dead.record', { unit: p.unit(state.unit), lotId: g.lotId, number: found }, 'Hand', {
           shortfall: 'yes',
         });
-        if (p.day % 2 < 1)
-          await p.trySend(
-            'feed.record',
-            {
-              unit: p.unit(state.unit),
-              lotId: g.lotId,
-              massG: Number((state.n * grams() * 0.03).toPrecision(3)),
-              feed: grams() < 0.2 ? 'starter 0.4' : 'pellet 1.1',
-            },
-            'Hand',
-          );
+        // In its first season the hatchery wrote its feed down once a week, since then at every round.
+        const days = Math.round(p.day - fedUntil);
+        if (days < (p.day < SECOND_SEASON ? 7 : 1)) return;
+        fedUntil = p.day;
+        await p.trySend(
+          'feed.record',
+          {
+            unit: p.unit(state.unit),
+            lotId: g.lotId,
+            massG: Number((state.n * grams() * 0.03 * days).toPrecision(3)),
+            feed: grams() < 0.2 ? 'starter 0.4' : 'pellet 1.1',
+          },
+          'Hand',
+        );
       });
     }
     for (let d = g.pondedAt + 12; d < Math.min(end - 0.3, 0); d += 17)
