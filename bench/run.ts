@@ -14,6 +14,7 @@ import { migrate } from '@/store/migrations';
 import { addReadings } from '@/store/readings';
 import { pickBySql } from './baseline/pickSql';
 import { rateLoop } from './baseline/predictLoop';
+import { kinshipBench, planBench } from './genetics';
 import { scriptOf, type Typing, typing } from './page';
 import {
   type App,
@@ -31,7 +32,7 @@ import {
 /** `wanted` null: shown, not judged. */
 export type Result = { what: string; ours: number; base: number; unit: string; ratio: number; wanted: number | null };
 /** Something with an upper bound of its own. */
-export type Bound = { what: string; value: number; unit: string; wanted: number };
+export type Bound = { what: string; value: number; unit: string; wanted: number | null };
 export type Bench = { results: Result[]; screens: Screen[]; bounds: Bound[] };
 
 const TYPING_ROUNDS = 5;
@@ -48,6 +49,7 @@ export async function bench(own: PrivateDatabase, say: (text: string) => void): 
   await ensureDatabase(own, name, true);
   const db = connect(own.url(name), { max: 4 });
   const results: Result[] = [];
+  const plans: Bound[] = [];
   const add = (r: Result) => {
     say(`${r.what}: ${r.ratio.toFixed(2)}`);
     results.push(r);
@@ -55,13 +57,17 @@ export async function bench(own: PrivateDatabase, say: (text: string) => void): 
   try {
     await migrate(db);
     add(predictBench());
+    add(kinshipBench());
+    plans.push(...planBench());
+    for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));
   } finally {
     await db.destroy();
     await ensureDatabase(own, name, true);
   }
-  return { results, ...(await pagesBench(own, say)) };
+  const { screens: list, bounds } = await pagesBench(own, say);
+  return { results, screens: list, bounds: [...bounds, ...plans] };
 }
 
 /** The application on a hatchery of 60 lots and on one of 10 000, beside a bare page. */

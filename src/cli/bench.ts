@@ -31,7 +31,8 @@ export async function runBench(args: string[]): Promise<number> {
       '| what | measured | at most | |',
       '|---|---|---|---|',
       ...bounds.map(
-        (b) => `| ${b.what} | ${b.value.toFixed(1)} ${b.unit} | ${b.wanted} | ${verdict(b.value, b.wanted)} |`,
+        (b) =>
+          `| ${b.what} | ${b.value.toFixed(b.unit === '%' ? 3 : 1)} ${b.unit} | ${b.wanted ?? ''} | ${verdict(b.value, b.wanted)} |`,
       ),
     ].join('\n');
     process.stdout.write(`${text}\n`);

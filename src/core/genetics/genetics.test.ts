@@ -1,3 +1,4 @@
+import { drawnPedigree } from '../../../tests/support/pedigree';
 import { CalculationError, run } from '../calculation';
 import { effectiveSize, effectiveSizeOf, equalNumbers, retain } from './effectiveSize';
 import { inbreeding, kinshipAmong, relationshipTable } from './kinship';
@@ -14,29 +15,6 @@ const errorOf = (work: () => unknown): CalculationError => {
   }
   throw new Error('nothing was refused');
 };
-
-/** A pedigree drawn by a generator of its own: generations of so many, each from some of the last. */
-function drawn(generations: number, size: number, parents: number, seed = 1): Animal[] {
-  let state = seed;
-  const below = (n: number) => {
-    state = (state * 1_103_515_245 + 12_345) % 2_147_483_648;
-    return Math.floor((state / 2_147_483_648) * n);
-  };
-  const animals: Animal[] = [];
-  for (let g = 0; g < generations; g++)
-    for (let k = 0; k < size; k++)
-      animals.push(
-        g === 0
-          ? { id: `g0-${k}` }
-          : {
-              id: `g${g}-${k}`,
-              // Even numbers are males, odd ones females; one in ten has an unknown sire.
-              ...(below(10) === 0 ? {} : { sire: `g${g - 1}-${2 * below(parents)}` }),
-              dam: `g${g - 1}-${2 * below(parents) + 1}`,
-            },
-      );
-  return animals;
-}
 
 describe('kinship of known relatives', () => {
   const family: Animal[] = [
@@ -99,7 +77,7 @@ describe('kinship of known relatives', () => {
 });
 
 describe('some of many, without the table', () => {
-  const animals = drawn(9, 24, 5);
+  const animals = drawnPedigree(9, 24, 5);
   const p = pedigreeOf(animals);
   const n = p.ids.length;
   const table = relationshipTable(p);
@@ -133,7 +111,7 @@ describe('some of many, without the table', () => {
   });
 
   test('5 000 animals, and a line of 5 000 generations, are held', () => {
-    const many = drawn(20, 250, 40);
+    const many = drawnPedigree(20, 250, 40);
     const r = of(
       many,
       Array.from({ length: 20 }, (_, k) => `g19-${k}`),
