@@ -227,14 +227,15 @@ export const matingPlan = defineCalculation({
   },
   working: (i, o) => {
     const p = posed(i);
-    const share = new Map(i.females.map((f, k) => [f.id, p.shares[k]!]));
-    const given = new Map<string, number>();
-    for (const c of o.crosses) given.set(c.male, (given.get(c.male) ?? 0) + share.get(c.female)! * c.share);
+    const eggs = new Map(i.females.map((f) => [f.id, f.eggs ?? 1]));
+    const all = [...eggs.values()].reduce((s, e) => s + e, 0);
+    const given = new Map<string, string[]>();
+    for (const c of o.crosses) given.set(c.male, [...(given.get(c.male) ?? []), String(eggs.get(c.female))]);
     const steps: Step[] = [
       {
         name: 'meanOffspringF',
         says: 'mean inbreeding of the offspring, by eggs',
-        expression: o.crosses.map((c) => `${share.get(c.female)} * ${c.share} * ${c.offspringF}`).join(' + '),
+        expression: `(${o.crosses.map((c) => `${eggs.get(c.female)} * ${c.offspringF}`).join(' + ')}) / ${p.need} / ${all}`,
         value: o.meanOffspringF,
       },
       {
@@ -246,7 +247,10 @@ export const matingPlan = defineCalculation({
       {
         name: 'effectiveSize',
         says: 'effective size, by what each parent gives',
-        expression: `1 / (${[...given.values(), ...share.values()].map((x) => `(${x} / 2)^2`).join(' + ')})`,
+        expression: `1 / (${[
+          ...[...given.values()].map((g) => `((${g.join(' + ')}) / ${p.need} / ${all} / 2)^2`),
+          ...[...eggs.values()].map((e) => `(${e} / ${all} / 2)^2`),
+        ].join(' + ')})`,
         value: o.effectiveSize,
       },
     ];

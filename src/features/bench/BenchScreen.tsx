@@ -4,13 +4,13 @@ import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Working } from '@/core/calculation';
 import { figures } from '@/core/quantities/format';
-import type { Dimension } from '@/core/quantities/measure';
-import { decimalOf, measureOf, numberText } from '../acts/inputs';
-import { useSession } from '../frame/session';
 import { WorkingView } from '../frame/Working';
+import { Editor } from './Editor';
+import { unitFor, words } from './keys';
+import type { Shape } from './shape';
 
 export type BenchEntry = { id: string; title: string; group: string };
-export type BenchOpen = { id: string; title: string; asks: string; example: unknown; source: string };
+export type BenchOpen = { id: string; title: string; asks: string; example: unknown; source: string; shape: Shape };
 type Answer = {
   output: Record<string, unknown>;
   working: Working;
@@ -78,7 +78,7 @@ export function BenchScreen({ list, open }: { list: BenchEntry[]; open: BenchOpe
       <section className="min-w-0 px-6 py-4" aria-label={open.title}>
         <h2 className="text-[1.2rem]">{open.title}</h2>
         <p className="quiet mb-4">{open.asks}</p>
-        <Editor value={input} onChange={setInput} path="" wrong={error?.path ?? ''} />
+        <Editor value={input} shape={open.shape} onChange={setInput} path="" wrong={error?.path ?? ''} />
         {error && (
           <p role="alert" className="mt-3 text-loss">
             {error.text}
@@ -104,155 +104,6 @@ export function BenchScreen({ list, open }: { list: BenchEntry[]; open: BenchOpe
         )}
       </aside>
     </div>
-  );
-}
-
-const unitOfKey: [RegExp, string][] = [
-  [/Mg?PerL$/, 'mg/L'],
-  [/Ml$/, 'mL'],
-  [/Mm$/, 'mm'],
-  [/Celsius$|^celsius$/, '°C'],
-  [/(?:^|[a-z])G$/, 'g'],
-  [/Kpa$/, 'kPa'],
-  [/Ppt$/, 'ppt'],
-  [/M$/, 'm'],
-  [/[dD]ays$/, 'days'],
-];
-const words = (key: string) =>
-  key
-    .replace(/(MgPerL|Ml|Mm|Celsius|Kpa|Ppt|G|M|PerL)$/, (m) => (m === 'PerL' ? ' per litre' : ''))
-    .replace(/([A-Z])/g, ' $1')
-    .toLowerCase()
-    .trim() || key;
-const unitFor = (key: string) => unitOfKey.find(([r]) => r.test(key))?.[1] ?? '';
-
-/** Fields made from the shape of the example: numbers, texts, lists of rows. */
-function Editor({
-  value,
-  onChange,
-  path,
-  wrong,
-}: {
-  value: unknown;
-  onChange: (v: unknown) => void;
-  path: string;
-  wrong: string;
-}) {
-  if (Array.isArray(value))
-    return (
-      <div className="flex flex-col gap-1.5">
-        {value.map((v, i) => (
-          <div key={i} className="flex items-end gap-2">
-            <div className="min-w-0 flex-1">
-              <Editor
-                value={v}
-                onChange={(x) => onChange(value.map((y, k) => (k === i ? x : y)))}
-                path={`${path}[${i}]`}
-                wrong={wrong}
-              />
-            </div>
-            <button
-              type="button"
-              className="link pb-1.5 text-[0.87rem]"
-              disabled={value.length === 1}
-              onClick={() => onChange(value.filter((_, k) => k !== i))}
-            >
-              less
-            </button>
-          </div>
-        ))}
-        <button
-          type="button"
-          className="link self-start text-[0.9rem]"
-          onClick={() => onChange([...value, value.at(-1)])}
-        >
-          another
-        </button>
-      </div>
-    );
-  if (value && typeof value === 'object')
-    return (
-      <div className={path === '' ? 'flex flex-col gap-3' : 'flex flex-wrap items-end gap-2'}>
-        {Object.entries(value).map(([k, v]) => {
-          const here = path ? `${path}.${k}` : k;
-          const simple = typeof v !== 'object';
-          return (
-            <div key={k} className={`field ${simple ? (path === '' ? 'max-w-[16rem]' : 'w-[9.5rem]') : ''}`}>
-              {simple ? (
-                <label>
-                  <span className="text-[0.87rem] text-soft">
-                    {words(k)}
-                    {unitFor(k) && `, ${unitFor(k)}`}
-                  </span>
-                  <Leaf
-                    name={k}
-                    value={v}
-                    wrong={wrong !== '' && wrong === here}
-                    onChange={(x) => onChange({ ...value, [k]: x })}
-                  />
-                </label>
-              ) : (
-                <>
-                  <span className="text-[0.87rem] text-soft">{words(k)}</span>
-                  <Editor value={v} onChange={(x) => onChange({ ...value, [k]: x })} path={here} wrong={wrong} />
-                </>
-              )}
-            </div>
-          );
-        })}
-      </div>
-    );
-  return <Leaf name="" value={value} wrong={wrong === path} onChange={onChange} />;
-}
-
-/** Keys whose figure may be typed with a unit of its own, and the unit of a bare number. */
-const measureOfKey: [RegExp, Dimension, string, number][] = [
-  [/Ml$/, 'volume', 'mL', 1],
-  [/volumeL$|VolumeL$/, 'volume', 'L', 1000],
-  [/Kg$/, 'mass', 'kg', 1000],
-  [/(?:^|[a-z])G$/, 'mass', 'g', 1],
-  [/Mm$/, 'length', 'mm', 1],
-  [/Celsius$|^celsius$/, 'temperature', '°C', 1],
-  [/LPerMin$/, 'flow', 'L/min', 1],
-];
-
-/** A figure as typed; what cannot be read goes on as it stands, so that the answer says so instead of an older one. */
-function readFigure(text: string, name: string, locale: string): number | string {
-  const measure = measureOfKey.find(([r]) => r.test(name));
-  const read = measure ? measureOf(text, measure[1], measure[2], locale) : decimalOf(text, locale);
-  return read.value === null ? text : read.value / (measure?.[3] ?? 1);
-}
-
-function Leaf({
-  name,
-  value,
-  onChange,
-  wrong,
-}: {
-  name: string;
-  value: unknown;
-  onChange: (v: unknown) => void;
-  wrong: boolean;
-}) {
-  const { locale } = useSession();
-  const [number] = useState(typeof value === 'number');
-  const shown = typeof value === 'number' ? numberText(value, locale, 15) : String(value);
-  const [text, setText] = useState(shown);
-  useEffect(
-    () => setText((t) => (t === value || (number && readFigure(t, name, locale) === value) ? t : shown)),
-    [value, number, name, locale, shown],
-  );
-  return (
-    <input
-      className="input"
-      aria-invalid={wrong || undefined}
-      inputMode={number ? 'decimal' : undefined}
-      value={text}
-      onChange={(e) => {
-        setText(e.target.value);
-        onChange(number ? readFigure(e.target.value, name, locale) : e.target.value);
-      }}
-    />
   );
 }
 
@@ -286,11 +137,12 @@ function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; pr
           ));
         if (Array.isArray(v)) {
           if (v.length === 0 || k === 'progress') return null;
+          if (v.every(isRow)) return <OutputTable key={k} name={name} rows={v} />;
           return v
-            .slice(0, 12)
+            .slice(0, SHOWN)
             .map((x, i) =>
-              typeof x === 'object' ? (
-                <OutputRows key={i} value={x as Record<string, unknown>} prefix={`${words(k)} ${i + 1}: `} />
+              x && typeof x === 'object' && !Array.isArray(x) ? (
+                <OutputRows key={i} value={x as Record<string, unknown>} prefix={`${name} ${i + 1}: `} />
               ) : (
                 <OutputRows key={i} value={{ [`${k} ${i + 1}`]: x }} />
               ),
@@ -299,5 +151,49 @@ function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; pr
         return <OutputRows key={k} value={v as Record<string, unknown>} prefix={`${name}: `} />;
       })}
     </>
+  );
+}
+
+/** Rows and figures of a list that are shown: the command line gives them all. */
+const SHOWN = 200;
+
+/** A thing of figures and words alone, or a list of them: a row of a table. */
+const isRow = (x: unknown): x is Record<string, unknown> =>
+  x !== null && typeof x === 'object' && Object.values(x).every((y) => y === null || typeof y !== 'object');
+
+/** A list of like things, one a row. */
+function OutputTable({ name, rows }: { name: string; rows: Record<string, unknown>[] }) {
+  const keys = [...new Set(rows.flatMap((r) => Object.keys(r)))].slice(0, SHOWN);
+  return (
+    <div className="overflow-x-auto border-b border-rule py-2">
+      <dt className="text-soft">{name}</dt>
+      <dd>
+        <table className="ledger">
+          {!Array.isArray(rows[0]) && (
+            <thead>
+              <tr>
+                {keys.map((k) => (
+                  <th key={k}>
+                    {words(k)} {unitFor(k)}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+          )}
+          <tbody>
+            {rows.slice(0, SHOWN).map((r, i) => (
+              <tr key={i}>
+                {keys.map((k) => (
+                  <td key={k} className={typeof r[k] === 'number' ? 'num font-bold' : ''}>
+                    {typeof r[k] === 'number' ? figures(r[k], 6) : String(r[k] ?? '')}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {rows.length > SHOWN && <p className="quiet">and {rows.length - SHOWN} more</p>}
+      </dd>
+    </div>
   );
 }

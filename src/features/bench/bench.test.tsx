@@ -1,9 +1,11 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
+import { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
 import { loadCalculation, registry } from '@/core/registry';
 import { type session, show } from '../../../tests/support/screen';
 import { BenchScreen } from './BenchScreen';
+import type { Shape } from './shape';
 
 const list = registry.map((c) => ({ id: c.id, title: c.title, group: c.id.split('.')[0]! }));
 
@@ -27,7 +29,17 @@ beforeEach(() => {
 async function open(id: string, as: Partial<typeof session> = {}) {
   const c = (await loadCalculation(id))!;
   const drawn = show(
-    <BenchScreen list={list} open={{ id, title: c.title, asks: c.asks, example: c.example, source: c.source }} />,
+    <BenchScreen
+      list={list}
+      open={{
+        id,
+        title: c.title,
+        asks: c.asks,
+        example: c.example,
+        source: c.source,
+        shape: z.toJSONSchema(c.input, { io: 'input' }) as Shape,
+      }}
+    />,
     as,
   );
   await screen.findByTestId('bench-output');
@@ -104,4 +116,48 @@ test('without a connection the figures stay and that is said', async () => {
   }) as never;
   await user.type(screen.getByLabelText(/^mass/), '0');
   expect((await screen.findByRole('alert')).textContent).toContain('No connection');
+});
+
+test('what the example leaves out can be given, and left out again', async () => {
+  const { user } = await open('water.oxygenSaturation');
+  const fresh = output('mgPerL');
+  await user.click(screen.getByRole('button', { name: 'salinity' }));
+  await user.clear(screen.getByLabelText(/^salinity/));
+  await user.type(screen.getByLabelText(/^salinity/), '30');
+  await waitFor(() => expect(output('mgPerL')).not.toBe(fresh));
+  await user.click(screen.getByRole('button', { name: 'leave out salinity' }));
+  await waitFor(() => expect(output('mgPerL')).toBe(fresh));
+});
+
+test('of several forms another is chosen and begins whole; few words are chosen, not typed', async () => {
+  const { user } = await open('development.rate');
+  await user.selectOptions(screen.getByLabelText('kind'), 'degree days');
+  expect(screen.getByLabelText('sum')).toBeTruthy();
+  expect(screen.queryByLabelText('alpha')).toBeNull();
+  await user.clear(screen.getByLabelText('sum'));
+  await user.type(screen.getByLabelText('sum'), '450');
+  await waitFor(() => expect(output('days')).toBeTruthy());
+});
+
+test('a mating plan may be asked for other ends, with pairs that must not be', async () => {
+  const { user } = await open('genetics.matingPlan');
+  await user.click(screen.getByRole('button', { name: 'objective' }));
+  await user.selectOptions(screen.getByLabelText('objective'), 'mean kinship');
+  await waitFor(() => expect(screen.getByText(/group coancestry/, { selector: 'aside *' })).toBeTruthy());
+  await user.click(screen.getByRole('button', { name: 'avoid' }));
+  expect(screen.getByRole('button', { name: 'leave out avoid' })).toBeTruthy();
+});
+
+test('a list of like things is a table, a matrix too', async () => {
+  const { unmount } = await open('genetics.matingPlan');
+  const rows = [...document.querySelectorAll('[data-testid="bench-output"] tbody tr')];
+  expect(rows.map((r) => [...r.children].map((c) => c.textContent))).toEqual([
+    ['x', 'v', '1', '0'],
+    ['u', 'y', '1', expect.stringMatching(/^0\.125/)],
+  ]);
+  unmount();
+  await open('genetics.kinship');
+  const matrix = document.querySelector('[data-testid="bench-output"] table')!;
+  expect(matrix.querySelectorAll('tr')).toHaveLength(5);
+  expect(matrix.querySelector('thead')).toBeNull();
 });

@@ -95,7 +95,7 @@ export function WorkingView({ working, source, validWhen, cautions, about }: Omi
               <td>
                 <span className="text-soft">{s.says}</span>
                 <br />
-                <span className="font-mono text-[0.82rem] break-all">
+                <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">
                   {s.name} = {s.expression}
                 </span>
               </td>

@@ -1,5 +1,7 @@
+import { z } from 'zod';
 import { loadCalculation, registry } from '@/core/registry';
 import { BenchScreen } from '@/features/bench/BenchScreen';
+import type { Shape } from '@/features/bench/shape';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Bench' };
@@ -12,7 +14,14 @@ export default async function BenchPage({ searchParams }: { searchParams: Promis
     <BenchScreen
       key={c.id}
       list={registry.map(({ id, title, group }) => ({ id, title, group }))}
-      open={{ id: c.id, title: c.title, asks: c.asks, example: c.example, source: c.source }}
+      open={{
+        id: c.id,
+        title: c.title,
+        asks: c.asks,
+        example: c.example,
+        source: c.source,
+        shape: z.toJSONSchema(c.input, { io: 'input' }) as Shape,
+      }}
     />
   );
 }
