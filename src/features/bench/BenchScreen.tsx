@@ -126,7 +126,7 @@ function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; pr
           return (
             <div key={k} className="flex items-baseline justify-between border-b border-rule py-1">
               <dt className="text-soft">{name}</dt>
-              <dd className="font-bold">{v === true ? 'yes' : v === false ? 'no' : v}</dd>
+              <dd className="font-bold">{textOf(v)}</dd>
             </div>
           );
         if (k === 'warnings' && Array.isArray(v))
@@ -157,6 +157,13 @@ function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; pr
 /** Rows and figures of a list that are shown: the command line gives them all. */
 const SHOWN = 200;
 
+/** What is no figure: yes and no, instants to the minute, words as they are. */
+function textOf(v: unknown): string {
+  if (typeof v === 'boolean') return v ? 'yes' : 'no';
+  const instant = /^(\d{4}-\d\d-\d\d)T(\d\d:\d\d).*Z$/.exec(String(v));
+  return instant ? `${instant[1]} ${instant[2]} UTC` : String(v ?? '');
+}
+
 /** A thing of figures and words alone, or a list of them: a row of a table. */
 const isRow = (x: unknown): x is Record<string, unknown> =>
   x !== null && typeof x === 'object' && Object.values(x).every((y) => y === null || typeof y !== 'object');
@@ -184,8 +191,8 @@ function OutputTable({ name, rows }: { name: string; rows: Record<string, unknow
             {rows.slice(0, SHOWN).map((r, i) => (
               <tr key={i}>
                 {keys.map((k) => (
-                  <td key={k} className={typeof r[k] === 'number' ? 'num font-bold' : ''}>
-                    {typeof r[k] === 'number' ? figures(r[k], 6) : String(r[k] ?? '')}
+                  <td key={k} className={typeof r[k] === 'number' ? 'num font-bold' : 'whitespace-nowrap'}>
+                    {typeof r[k] === 'number' ? figures(r[k], 6) : textOf(r[k])}
                   </td>
                 ))}
               </tr>
