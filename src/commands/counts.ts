@@ -9,7 +9,7 @@ import { said } from './bringIn';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
-import { booksOf, idsOf, type Standing, stageName, standing } from './standing';
+import { booksOf, idsOf, type Standing, seenNumber, stageName, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
@@ -160,9 +160,7 @@ async function census(
         {
           kind: 'census',
           ...idsOf(at),
-          value: count.number,
-          low: count.number - 1.96 * count.sd,
-          high: count.number + 1.96 * count.sd,
+          ...seenNumber(count),
         },
         ...(size ? [{ ...idsOf(at), ...size }] : []),
       ],

@@ -4,7 +4,7 @@ import { weightBatch } from '@/core/sampling/meanWeight';
 import { said } from './bringIn';
 import { defineCommand } from './define';
 import { CommandRefused } from './refused';
-import { idsOf, standing } from './standing';
+import { idsOf, seenNumber, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -61,9 +61,7 @@ export const recordRelease = defineCommand({
           {
             kind: 'release',
             ...idsOf(at),
-            value: count.number,
-            low: count.number - 1.96 * count.sd,
-            high: count.number + 1.96 * count.sd,
+            ...seenNumber(count),
             trials: site.id,
           },
         ],

@@ -1,6 +1,7 @@
 import { speciesOf } from '@/book/shelf';
 import type { Place } from '@/core/books/accounts';
 import { type BookState, numbersAt } from '@/core/books/state';
+import { Z95 } from '@/core/distributions';
 import { stageOf } from '@/core/species/species';
 import type { HoldingRow } from '@/store/books/rows';
 import { currentState, keyOfRow, lastPointsBefore, stateBefore } from '@/store/books/stateOf';
@@ -126,6 +127,13 @@ function seenWithout(state: BookState, r: HoldingRow, at: number) {
 
 /** What an observation of it is about. */
 export const idsOf = (s: Standing) => ({ holding_id: s.holding.id, unit_id: s.unit.id, lot_id: s.lot.id });
+
+/** A number that was found, with its interval, as an observation tells it. */
+export const seenNumber = (c: { number: number; sd: number }) => ({
+  value: c.number,
+  low: c.number - Z95 * c.sd,
+  high: c.number + Z95 * c.sd,
+});
 
 /** The stage of what stands, as its species names it. */
 export const stageName = (s: Standing): string => stageOf(speciesOf(s.lot.species), s.place.stage).name;

@@ -1,4 +1,5 @@
-import { CalculationError, run } from './calculation';
+import { refusedInput } from '../../tests/support/refusedInput';
+import { run } from './calculation';
 import { loadCalculation, registry } from './registry';
 
 type Leaf = { path: (string | number)[]; value: unknown };
@@ -21,16 +22,6 @@ function withLeaf(input: unknown, path: readonly (string | number)[], to: unknow
   return copy;
 }
 
-function errorOf(work: () => unknown): CalculationError | null {
-  try {
-    work();
-    return null;
-  } catch (e) {
-    if (e instanceof CalculationError) return e;
-    throw e;
-  }
-}
-
 describe.each(registry.map((c) => c.id))('%s', (id) => {
   test('a word, nothing or an endless number for any figure, a figure for any word is refused, naming it', async () => {
     const c = (await loadCalculation(id))!;
@@ -43,7 +34,7 @@ describe.each(registry.map((c) => c.id))('%s', (id) => {
         [1],
         {},
       ]) {
-        const e = errorOf(() => run(c, withLeaf(c.example, path, wrong)));
+        const e = refusedInput(() => run(c, withLeaf(c.example, path, wrong)));
         expect([path, wrong, e !== null]).toEqual([path, wrong, true]);
         // The nearest name on the way to the figure: a choice between forms may be refused as a whole.
         const names = path.filter((p) => typeof p === 'string') as string[];
@@ -54,7 +45,7 @@ describe.each(registry.map((c) => c.id))('%s', (id) => {
   test('no input at all, another kind of thing, or a list is refused', async () => {
     const c = (await loadCalculation(id))!;
     for (const wrong of [undefined, null, 'text', 7, []])
-      expect([wrong, errorOf(() => run(c, wrong)) !== null]).toEqual([wrong, true]);
+      expect([wrong, refusedInput(() => run(c, wrong)) !== null]).toEqual([wrong, true]);
   });
 
   test('the example is not changed by being reckoned with, and gives the same twice', async () => {

@@ -1,15 +1,6 @@
-import { CalculationError, run } from '../calculation';
+import { errorOf } from '../../../tests/support/refusedInput';
+import { run } from '../calculation';
 import { bath, dilution, injection } from './doses';
-
-const errorOf = (work: () => unknown): CalculationError => {
-  try {
-    work();
-  } catch (e) {
-    if (e instanceof CalculationError) return e;
-    throw e;
-  }
-  throw new Error('nothing was refused');
-};
 
 describe('injection', () => {
   test('2 kg at 10 µg each from 20 µg a millilitre is 1 mL', () => {

@@ -1,18 +1,9 @@
-import { CalculationError, run } from '../calculation';
+import { errorOf } from '../../../tests/support/refusedInput';
+import { run } from '../calculation';
 import { expected } from './expected';
 import { displacement, gravimetric } from './gravimetric';
 import { packing, trough } from './trough';
 import { calculation as volumetric } from './volumetric';
-
-const errorOf = (work: () => unknown): CalculationError => {
-  try {
-    work();
-  } catch (e) {
-    if (e instanceof CalculationError) return e;
-    throw e;
-  }
-  throw new Error('nothing was refused');
-};
 
 describe('eggs by a row in the trough', () => {
   test('250 mm and 60 in a row: 4.17 mm, 15 963 to a litre by hexagonal layers', () => {

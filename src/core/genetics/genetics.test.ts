@@ -1,20 +1,12 @@
 import { drawnPedigree } from '../../../tests/support/pedigree';
-import { CalculationError, run } from '../calculation';
+import { errorOf } from '../../../tests/support/refusedInput';
+import { run } from '../calculation';
 import { effectiveSize, effectiveSizeOf, equalNumbers, retain } from './effectiveSize';
 import { inbreeding, kinshipAmong, relationshipTable } from './kinship';
 import { kinship } from './kinshipCalculation';
 import { type Animal, completeness, pedigreeOf } from './pedigree';
 
 const of = (animals: Animal[], among?: string[]) => run(kinship, { animals, ...(among ? { among } : {}) });
-const errorOf = (work: () => unknown): CalculationError => {
-  try {
-    work();
-  } catch (e) {
-    if (e instanceof CalculationError) return e;
-    throw e;
-  }
-  throw new Error('nothing was refused');
-};
 
 describe('kinship of known relatives', () => {
   const family: Animal[] = [

@@ -1,17 +1,10 @@
-import { CalculationError, run } from '../calculation';
+import { errorOf } from '../../../tests/support/refusedInput';
+import { run } from '../calculation';
 import { matingPlan } from './matingPlan';
 import { bottleneck } from './transport';
 
+const refusal = (input: unknown) => errorOf(() => run(matingPlan, input));
 type Input = Parameters<typeof matingPlan.compute>[0];
-const errorOf = (input: unknown): CalculationError => {
-  try {
-    run(matingPlan, input);
-  } catch (e) {
-    if (e instanceof CalculationError) return e;
-    throw e;
-  }
-  throw new Error('nothing was refused');
-};
 
 /** Small cases from a generator of their own: parents with kinship of a random pedigree-like kind. */
 function posed(seed: number, objective: 'inbreeding' | 'meanKinship') {
@@ -91,7 +84,7 @@ describe('against every plan there is', () => {
       const c = posed(seed, 'inbreeding');
       const best = byBruteForce(c);
       if (best === null) {
-        expect(errorOf(c).code).toBe('impossible');
+        expect(refusal(c).code).toBe('impossible');
         impossible += 1;
         continue;
       }
@@ -162,7 +155,7 @@ describe('what a manager expects of a plan', () => {
     ];
     const crosses = (o: { crosses: { female: string; male: string }[] }) => o.crosses.map((c) => c.female + c.male);
     expect(crosses(run(matingPlan, strangers(0, 0, { females, males })))).toEqual(['am', 'bn']);
-    const no = errorOf(strangers(0, 0, { females, males: [males[0]!] }));
+    const no = refusal(strangers(0, 0, { females, males: [males[0]!] }));
     expect([no.code, no.path]).toEqual(['impossible', 'females[1].id']);
     expect(run(matingPlan, strangers(0, 0, { females, males: [males[0]!], betweenStocks: true })).crosses).toHaveLength(
       2,
@@ -171,10 +164,10 @@ describe('what a manager expects of a plan', () => {
   });
 
   test('an impossible demand names the limit: too few males, males used up, a knot of females on few males', () => {
-    expect(errorOf(strangers(2, 1, { malesPerFemale: 2 })).message).toMatch(
+    expect(refusal(strangers(2, 1, { malesPerFemale: 2 })).message).toMatch(
       /f0 wants 2 males.*only 1 is.*too few males/,
     );
-    const used = errorOf(
+    const used = refusal(
       strangers(3, 2, {
         males: [
           { id: 'm0', maxFemales: 1 },
@@ -183,7 +176,7 @@ describe('what a manager expects of a plan', () => {
       }),
     );
     expect([used.path, used.message]).toEqual(['males', expect.stringMatching(/3 crosses.*m0, m1.*raise how many/)]);
-    const knot = errorOf(
+    const knot = refusal(
       strangers(3, 3, {
         males: [{ id: 'm0', maxFemales: 1 }, { id: 'm1' }, { id: 'm2' }],
         avoid: [
@@ -198,13 +191,13 @@ describe('what a manager expects of a plan', () => {
   });
 
   test('names that stand twice, eggs of some only, a matrix of another shape are refused at their place', () => {
-    expect(errorOf(strangers(1, 0, { males: [{ id: 'f0' }] })).message).toMatch(/f0 is named twice/);
+    expect(refusal(strangers(1, 0, { males: [{ id: 'f0' }] })).message).toMatch(/f0 is named twice/);
     const some = strangers(0, 1, { females: [{ id: 'a', eggs: 10 }, { id: 'b' }] });
-    expect(errorOf(some).path).toBe('females[1].eggs');
+    expect(refusal(some).path).toBe('females[1].eggs');
     const { pedigree: _, ...plain } = strangers(1, 1);
-    expect(errorOf({ ...plain, kinship: { order: ['f0', 'm0'], matrix: [[0.5]] } }).path).toBe('kinship.matrix');
-    expect(errorOf({ ...plain, kinship: { order: ['f0'], matrix: [[0.5]] } }).message).toMatch(/m0 is not in/);
-    expect(errorOf(plain).path).toBe('pedigree');
+    expect(refusal({ ...plain, kinship: { order: ['f0', 'm0'], matrix: [[0.5]] } }).path).toBe('kinship.matrix');
+    expect(refusal({ ...plain, kinship: { order: ['f0'], matrix: [[0.5]] } }).message).toMatch(/m0 is not in/);
+    expect(refusal(plain).path).toBe('pedigree');
   });
 });
 

@@ -184,6 +184,26 @@ describe('without a connection', () => {
     },
   );
 
+  test.each([
+    ['a gateway’s error', { status: 502, body: { error: 'bad gateway' } }],
+    ['a portal’s yes', { status: 200, body: { ok: true } }],
+    ['nothing readable', { status: 200, body: null }],
+  ])('%s in the place of an answer is none: the record is kept, unmarked', async (_, reply) => {
+    server.replies = [reply];
+    await browserStore().waiting.put({
+      id: 'kept',
+      personId: 1,
+      type: 'pick.record',
+      payload: { number: 3 },
+      says: '3 picked',
+      madeAt: NOW,
+    });
+    expect(await flushOutbox(1)).toBe(0);
+    const left = await browserStore().waiting.toArray();
+    expect(left.map((w) => [w.id, w.refused])).toEqual([['kept', undefined]]);
+    expect(await flushOutbox(1)).toBe(1);
+  });
+
   test('what the server does not accept stays, marked, for its person to settle; the rest goes on', async () => {
     server.replies = [refused('Nothing stood in J3 then.')];
     for (const n of [1, 2])

@@ -34,22 +34,26 @@ export async function send(
   } catch {
     return { state: 'offline' };
   }
-  const body = (await response.json().catch(() => null)) as
-    | ({ refused?: Refused } & { result: Record<string, unknown> | null; entries: string[]; proposed?: boolean })
-    | null;
-  if (!body)
+  const body = (await response.json().catch(() => null)) as {
+    refused?: Refused;
+    result?: Record<string, unknown> | null;
+    entries?: string[];
+    proposed?: boolean;
+  } | null;
+  if (body?.refused) return { state: 'refused', refused: body.refused };
+  // Something between here and Morula answered in its place: only what says what was recorded was recorded.
+  if (!response.ok || !Array.isArray(body?.entries))
     return {
       state: 'refused',
       refused: {
-        code: 'bug',
+        code: 'noAnswer',
         message: 'The server gave no proper answer.',
         path: '',
         todo: 'Send it again: a record that got through is not doubled.',
       },
     };
-  if (body.refused) return { state: 'refused', refused: body.refused };
   window.dispatchEvent(new CustomEvent(RECORDED));
-  return { state: 'done', id, result: body.result, entries: body.entries, proposed: body.proposed };
+  return { state: 'done', id, result: body.result ?? null, entries: body.entries, proposed: body.proposed };
 }
 
 /** Puts a record into the outbox, with the time at which it was made. */
@@ -57,8 +61,8 @@ export async function keepForLater(w: Omit<Waiting, 'madeAt'> & { madeAt: number
   await browserStore().waiting.put(w);
 }
 
-/** Trouble of the session or of the machine, not of the record: it waits on. */
-const WAITS = new Set(['signIn', 'diskFull']);
+/** Trouble of the session, of the machine or on the way to it, not of the record: it waits on. */
+const WAITS = new Set(['signIn', 'diskFull', 'noAnswer']);
 let sending = false;
 
 /**
