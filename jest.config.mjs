@@ -27,7 +27,11 @@ export default {
   // A machine that is busy with something else is no failure.
   testTimeout: 60_000,
   projects: [
-    { ...common, displayName: 'core', testMatch: ['<rootDir>/src/{core,book,ui,features,cli,app}/**/*.test.ts?(x)'] },
+    {
+      ...common,
+      displayName: 'core',
+      testMatch: ['<rootDir>/src/{core,book,ui,features,cli,app,workers}/**/*.test.ts?(x)'],
+    },
     {
       ...common,
       displayName: 'store',

@@ -1,7 +1,14 @@
 import type { Calculation } from './calculation';
 
 /** One line of the register; the calculation itself loads on demand. */
-export type Listed = { id: string; title: string; group: string; load: () => Promise<Calculation> };
+export type Listed = {
+  id: string;
+  title: string;
+  group: string;
+  /** Takes seconds with large inputs: worked in a thread of its own (`src/workers`). */
+  heavy?: true;
+  load: () => Promise<Calculation>;
+};
 
 // The element types differ in their schemas; the register forgets them on purpose and every use parses again.
 const as = (c: unknown) => c as Calculation;
@@ -90,18 +97,21 @@ export const registry: readonly Listed[] = [
     id: 'development.predict',
     title: 'When they eye, hatch and swim up',
     group: 'Thermal time',
+    heavy: true,
     load: async () => as((await import('./development/predictCalculation')).calculation),
   },
   {
     id: 'genetics.kinship',
     title: 'Kinship and inbreeding',
     group: 'Parents',
+    heavy: true,
     load: async () => as((await import('./genetics/kinshipCalculation')).kinship),
   },
   {
     id: 'genetics.matingPlan',
     title: 'Mating plan',
     group: 'Parents',
+    heavy: true,
     load: async () => as((await import('./genetics/matingPlan')).matingPlan),
   },
   {
@@ -201,6 +211,8 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./books/reconcile')).reconcile),
   },
 ];
+
+export const isHeavy = (id: string): boolean => registry.some((c) => c.id === id && c.heavy);
 
 /** Loads a calculation by id; undefined when there is none. */
 export async function loadCalculation(id: string): Promise<Calculation | undefined> {

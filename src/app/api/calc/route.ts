@@ -1,5 +1,6 @@
-import { CalculationError, parseInput } from '@/core/calculation';
-import { loadCalculation } from '@/core/registry';
+import { type Calculation, CalculationError, parseInput } from '@/core/calculation';
+import { isHeavy, loadCalculation } from '@/core/registry';
+import { inThread, Stopped } from '@/workers/thread';
 import { replyTo } from '../../_server/reply';
 import { signedIn } from '../../_server/session';
 
@@ -10,19 +11,34 @@ export async function POST(request: Request): Promise<Response> {
     const { id, input } = (await request.json()) as { id: string; input: unknown };
     const calculation = await loadCalculation(String(id));
     if (!calculation) return Response.json({ error: `There is no calculation ${id}.`, path: 'id' }, { status: 404 });
-    const parsed = parseInput(calculation, input);
-    const output = calculation.compute(parsed);
+    const worked = isHeavy(calculation.id)
+      ? await heavy(calculation.id, input, request.signal)
+      : light(calculation, input);
     return Response.json({
-      output,
-      working: calculation.working(parsed, output),
+      ...worked,
       title: calculation.title,
       source: calculation.source,
       validWhen: calculation.validWhen,
       cautions: calculation.cautions,
     });
   } catch (e) {
+    // Whoever asked has gone.
+    if (e instanceof Stopped) return new Response(null, { status: 499 });
     if (e instanceof CalculationError) return Response.json({ error: e.message, path: e.path }, { status: 422 });
     if (e instanceof RangeError) return Response.json({ error: e.message, path: 'input' }, { status: 422 });
     return replyTo(e);
   }
+}
+
+function light(calculation: Calculation, input: unknown) {
+  const parsed = parseInput(calculation, input);
+  const output = calculation.compute(parsed);
+  return { output, working: calculation.working(parsed, output) };
+}
+
+async function heavy(id: string, input: unknown, signal: AbortSignal) {
+  const outcome = await inThread(id, input, signal);
+  if ('refused' in outcome) throw new CalculationError(outcome.refused.code, '', outcome.refused.message);
+  if ('broken' in outcome) throw new Error(outcome.broken);
+  return outcome.ok;
 }

@@ -1,0 +1,19 @@
+import { parentPort } from 'node:worker_threads';
+import { CalculationError, parseInput } from '@/core/calculation';
+import { loadCalculation } from '@/core/registry';
+import type { Asked, Outcome } from './thread';
+
+/** The thread's side: one calculation after the other, each answered by its number. */
+parentPort!.on('message', async ({ no, id, input }: Asked) => {
+  const answer = (outcome: Outcome) => parentPort!.postMessage({ no, outcome });
+  try {
+    const calculation = (await loadCalculation(id))!;
+    const parsed = parseInput(calculation, input);
+    const output = calculation.compute(parsed) as Record<string, unknown>;
+    answer({ ok: { output, working: calculation.working(parsed, output) } });
+  } catch (e) {
+    if (e instanceof CalculationError) answer({ refused: { code: e.code, path: e.path, message: e.message } });
+    else if (e instanceof RangeError) answer({ refused: { code: 'range', path: 'input', message: e.message } });
+    else answer({ broken: e instanceof Error ? (e.stack ?? e.message) : String(e) });
+  }
+});
