@@ -75,4 +75,10 @@ export const ownRules = {
     unit: 'mm',
     hint: 'near a millimetre half an egg in a row is a large share, and walls and fluid hold eggs apart',
   },
+  latencyStaleHours: {
+    what: 'a latency clock without a temperature for so long says that it runs on the last one',
+    value: 6,
+    unit: 'hours',
+    hint: 'a quarter of a day’s swing; the shortest latency of the shelf is some 20 hours',
+  },
 } as const;

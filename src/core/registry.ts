@@ -127,6 +127,30 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./genetics/effectiveSize')).retain),
   },
   {
+    id: 'eggs.polarisation',
+    title: 'Polarisation index',
+    group: 'Spawning',
+    load: async () => as((await import('./induction/ripeness')).polarisation),
+  },
+  {
+    id: 'induction.latency',
+    title: 'When an injected female ovulates',
+    group: 'Spawning',
+    load: async () => as((await import('./induction/latencyCalculation')).latency),
+  },
+  {
+    id: 'spawning.females',
+    title: 'Females needed',
+    group: 'Spawning',
+    load: async () => as((await import('./induction/females')).femalesNeeded),
+  },
+  {
+    id: 'milt.needed',
+    title: 'Milt needed',
+    group: 'Spawning',
+    load: async () => as((await import('./induction/milt')).milt),
+  },
+  {
     id: 'dose.injection',
     title: 'Injection',
     group: 'Doses and baths',

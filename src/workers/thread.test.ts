@@ -2,8 +2,9 @@ import { drawnPedigree } from '../../tests/support/pedigree';
 import { inThread, Stopped } from './thread';
 
 /** Nothing of this process may wait for the thread: the longest pause between two ticks of a timer while it works. */
-async function longestPauseDuring(work: Promise<unknown>): Promise<number> {
-  let last = performance.now();
+async function longestPauseDuring(work: Promise<unknown>): Promise<{ pause: number; took: number }> {
+  const began = performance.now();
+  let last = began;
   let longest = 0;
   const timer = setInterval(() => {
     const t = performance.now();
@@ -12,7 +13,7 @@ async function longestPauseDuring(work: Promise<unknown>): Promise<number> {
   }, 5);
   await work;
   clearInterval(timer);
-  return longest;
+  return { pause: longest, took: performance.now() - began };
 }
 
 const plan = (n: number) => {
@@ -44,8 +45,9 @@ test('a mistake of the caller is told at its field, and the thread goes on', asy
 
 test('this process goes on while a plan is sought', async () => {
   await inThread('genetics.effectiveSize', { males: 1, females: 1 });
-  const pause = await longestPauseDuring(inThread('genetics.matingPlan', plan(80)));
-  expect(pause).toBeLessThan(100);
+  const { pause, took } = await longestPauseDuring(inThread('genetics.matingPlan', plan(80)));
+  // Worked here, the pause would be the whole of it; a busy machine pauses on its own account.
+  expect(pause).toBeLessThan(took / 5);
 });
 
 test('what is stopped ends at once, what waited behind it is worked', async () => {
