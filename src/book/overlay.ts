@@ -40,6 +40,12 @@ function find(s: Species, group: string, key: string): object | undefined {
       return s.values[Number(key)];
     case 'handsOff':
       return s.handsOff[Number(key)];
+    case 'polarisation':
+      return s.polarisation;
+    case 'inductions':
+      return s.inductions.find((i) => i.id === key);
+    case 'latencies':
+      return s.latencies.find((l) => l.id === key);
     default:
       return undefined;
   }

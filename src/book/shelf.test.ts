@@ -13,6 +13,20 @@ describe.each([...speciesShelf().values()].map((s) => [s.name, s] as const))('%s
     expect(s.milestones.map((m) => m.enters).filter(Boolean)).toEqual(['yolksac', 'fry']);
   });
 
+  test('parents: each sex has a sign that it is ready, treatments are whole, and latencies are of a treatment', () => {
+    for (const sex of ['female', 'male']) expect(s.ripeness.some((r) => r.sex === sex && r.ready)).toBe(true);
+    for (const i of s.inductions) {
+      expect(i.parts.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+      expect(i.dosePerKg.low).toBeLessThanOrEqual(i.dosePerKg.high);
+    }
+    for (const l of s.latencies) {
+      expect(s.inductions.map((i) => i.id)).toContain(l.induction);
+      if (l.eggStage) expect(s.eggStages.map((e) => e.id)).toContain(l.eggStage);
+      const hours = [...l.points].sort((a, b) => a.celsius - b.celsius).map((p) => p.hours);
+      expect(hours).toEqual([...hours].sort((a, b) => b - a));
+    }
+  });
+
   test('every value says where it comes from: a source, or verify with a hint where to look', () => {
     for (const p of provenances(s)) expect(p.source === 'verify' ? p.hint : p.source).not.toBe('');
     for (const stage of s.stages) expect(s.drift.some((d) => d.stage === stage.id)).toBe(true);

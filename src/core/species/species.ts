@@ -66,6 +66,46 @@ const handsOff = z.object({
   ...provenance,
 });
 
+/** How ripe a brood fish is, by the species' own signs. */
+const ripeness = z.object({
+  id: z.string(),
+  name: z.string(),
+  sex: z.enum(['female', 'male']),
+  signs: z.string(),
+  /** She gives eggs, he gives milt: now. */
+  ready: z.boolean().default(false),
+  /** Her eggs are, or may be, past their time. */
+  over: z.boolean().default(false),
+});
+/** Stage of the eggs in her, by a sample: it may choose the row of the latency table. */
+const eggStage = z.object({ id: z.string(), name: z.string(), looks: z.string() });
+/** A treatment that brings ovulation: what, how much, in which parts, and how she is watched afterwards. */
+const induction = z.object({
+  id: z.string(),
+  name: z.string(),
+  product: z.string(),
+  unit: z.enum(['mg', 'ug', 'IU', 'mL']),
+  dosePerKg: z.object({ low: z.number().positive(), high: z.number().positive() }),
+  /** Shares of the dose, in the order in which they are given. */
+  parts: z.array(z.number().positive()).min(1),
+  intervalHours: z.number().min(0),
+  check: z.object({ leadHours: z.number().min(0), stepMinutes: z.number().positive() }),
+  /** How long eggs stay good in her after ovulation. */
+  ripeHours: z.number().positive().optional(),
+  fits: z.string().default(''),
+  ...provenance,
+});
+/** Hours from the last part to ovulation, for one treatment and, where it matters, one stage of the eggs. */
+const latency = z.object({
+  id: z.string(),
+  induction: z.string(),
+  eggStage: z.string().optional(),
+  points: z.array(z.object({ celsius: z.number(), hours: z.number().positive() })).min(2),
+  cv: z.number().min(0),
+  ...provenance,
+});
+const polarisation = z.object({ ready: z.number().positive(), notBefore: z.number().positive(), ...provenance });
+
 export const species = z.object({
   id: z.string().regex(/^[a-z-]+$/),
   name: z.string(),
@@ -80,10 +120,18 @@ export const species = z.object({
   values: z.array(value),
   drift: z.array(drift),
   handsOff: z.array(handsOff).default([]),
+  ripeness: z.array(ripeness).default([]),
+  eggStages: z.array(eggStage).default([]),
+  polarisation: polarisation.optional(),
+  inductions: z.array(induction).default([]),
+  latencies: z.array(latency).default([]),
 });
 export type Species = z.output<typeof species>;
 export type Stage = z.output<typeof stage>;
 export type Milestone = z.output<typeof milestone>;
+export type Ripeness = z.output<typeof ripeness>;
+export type Induction = z.output<typeof induction>;
+export type Latency = z.output<typeof latency>;
 
 export function stageOf(s: Species, id: string): Stage {
   const found = s.stages.find((x) => x.id === id);
@@ -122,5 +170,37 @@ export function provenances(s: Species): { path: string; what: string; source: s
       source: h.source,
       hint: h.hint,
     })),
+    ...(s.polarisation
+      ? [
+          {
+            path: 'polarisation.limits',
+            what: 'polarisation index at which she is ready',
+            source: s.polarisation.source,
+            hint: s.polarisation.hint,
+          },
+        ]
+      : []),
+    ...s.inductions.map((i) => ({
+      path: `inductions.${i.id}`,
+      what: `dose of ${i.name}`,
+      source: i.source,
+      hint: i.hint,
+    })),
+    ...s.latencies.map((l) => ({
+      path: `latencies.${l.id}`,
+      what: `latency, ${latencyName(s, l)}`,
+      source: l.source,
+      hint: l.hint,
+    })),
   ];
 }
+
+/** A row of the latency tables in words. */
+export function latencyName(s: Species, l: Latency): string {
+  const treatment = s.inductions.find((i) => i.id === l.induction)?.name ?? l.induction;
+  const stage = s.eggStages.find((e) => e.id === l.eggStage)?.name;
+  return stage ? `${treatment}, ${stage}` : treatment;
+}
+
+/** A named figure of the Book, such as `eggs per kg of female`; the first whose name begins so. */
+export const valueNamed = (s: Species, begins: string) => s.values.find((v) => v.what.startsWith(begins));

@@ -7,6 +7,7 @@ import type { OwnDrift } from '@/queries/drift';
 import { Glyph } from '@/ui/glyphs';
 import { daysAt, STEADY } from './daysAt';
 import { OwnDriftLine } from './OwnDriftLine';
+import { SpawningValues } from './SpawningValues';
 import { ValueEditor } from './ValueEditor';
 import { valueAt, valueWords } from './valueForm';
 
@@ -240,6 +241,7 @@ function SpeciesPage({
           ))}
         </tbody>
       </table>
+      <SpawningValues s={s} editor={editor} source={(p) => <Source {...p} />} />
       {history.length > 0 && (
         <>
           <h2 className="mt-5 mb-1">What was changed here</h2>

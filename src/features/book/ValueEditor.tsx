@@ -10,7 +10,7 @@ import { ActForm } from '../acts/ActForm';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { daysAt, STEADY } from './daysAt';
-import { type ModelKind, modelKinds, modelSays, readTyped, type Typed, typedOf, valueAt } from './valueForm';
+import { kindOf, type ModelKind, modelKinds, modelSays, readTyped, type Typed, typedOf, valueAt } from './valueForm';
 
 /** Lays this hatchery's own value over the shipped one; the old one stays in the history. */
 export function ValueEditor({ species, path }: { species: Species; path: string }) {
@@ -43,9 +43,8 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
   const act = useAct('species.setValue', onDone);
   const { value, figures } = valueAt(species, path);
   const model = value.model as DevelopmentModel | undefined;
-  const [typed, setTyped] = useState<Typed>(() =>
-    typedOf(value, figures(model?.kind ?? null), model?.kind ?? null, locale),
-  );
+  const first = kindOf(value);
+  const [typed, setTyped] = useState<Typed>(() => typedOf(value, figures(first), first, locale));
   const [source, setSource] = useState('');
   const [why, setWhy] = useState('');
   const own = figures(typed.kind);
@@ -58,7 +57,7 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
       needs={[!read.value && 'every figure', !source.trim() && 'a source', !why.trim() && 'why']}
       onSend={() => void act.submit({ species: species.id, path, value: read.value, source, why })}
     >
-      {typed.kind && (
+      {typed.kind && typed.kind !== 'hours' && (
         <SelectField
           label="Model"
           value={typed.kind}
@@ -67,8 +66,9 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
           hint={modelSays[typed.kind]}
         />
       )}
-      {typed.kind === 'table' && (
+      {(typed.kind === 'table' || typed.kind === 'hours') && (
         <PointRows
+          what={typed.kind === 'hours' ? 'hours' : 'days'}
           points={typed.points}
           onChange={(points) => setTyped({ ...typed, points })}
           error={read.errors.points}
@@ -139,10 +139,12 @@ function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
 }
 
 function PointRows({
+  what,
   points,
   onChange,
   error,
 }: {
+  what: 'days' | 'hours';
   points: Typed['points'];
   onChange: (points: Typed['points']) => void;
   error?: string;
@@ -151,14 +153,14 @@ function PointRows({
     onChange(points.map((p, k) => (k === i ? { ...p, [key]: text } : p)));
   return (
     <fieldset className="field">
-      <legend className="label mb-1 text-[0.87rem] text-soft">Points (°C, days)</legend>
+      <legend className="label mb-1 text-[0.87rem] text-soft">Points (°C, {what})</legend>
       {points.map((p, i) => (
         <div key={i} className="mb-1 flex items-center gap-1.5">
           <span className="w-5 text-right text-[0.85rem] text-soft">{i + 1}</span>
           {(['celsius', 'days'] as const).map((key) => (
             <input
               key={key}
-              aria-label={`${key === 'celsius' ? 'temperature' : 'days'} ${i + 1}`}
+              aria-label={`${key === 'celsius' ? 'temperature' : what} ${i + 1}`}
               inputMode="decimal"
               autoComplete="off"
               className="input"

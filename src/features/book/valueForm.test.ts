@@ -2,10 +2,9 @@ import { layOver } from '@/book/overlay';
 import { speciesOf, speciesShelf } from '@/book/shelf';
 import { developmentModel } from '@/core/development/model';
 import { provenances } from '@/core/species/species';
-import { readTyped, typedOf, valueAt, valueWords } from './valueForm';
+import { kindOf, readTyped, typedOf, valueAt, valueWords } from './valueForm';
 
 const char = speciesOf('arctic-char');
-const kindOf = (value: Record<string, unknown>) => (value.model as { kind: 'table' } | undefined)?.kind ?? null;
 
 describe('a value of the book as typed', () => {
   const all = [...speciesShelf().keys()].flatMap((id) => provenances(speciesOf(id)).map((p) => [id, p.path] as const));

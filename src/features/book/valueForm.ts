@@ -1,14 +1,14 @@
 import type { DevelopmentModel } from '@/core/development/model';
 import { figures as inFigures } from '@/core/quantities/format';
-import type { Milestone, Species } from '@/core/species/species';
+import { latencyName, type Milestone, type Species } from '@/core/species/species';
 import { decimalOf, numberText } from '../acts/inputs';
 
 export type ModelKind = DevelopmentModel['kind'];
 /** One figure of a value: where it stands in it, and how it is shown (a share of one as percent, for example). */
 export type Figure = { key: string; label: string; unit: string; times: number; optional?: boolean };
-/** Figures as typed, by their keys; a table's points apart. */
+/** Figures as typed, by their keys; a table's points apart: in days of a model, in hours of a latency. */
 export type Typed = {
-  kind: ModelKind | null;
+  kind: ModelKind | 'hours' | null;
   figures: Record<string, string>;
   points: { celsius: string; days: string }[];
 };
@@ -50,7 +50,7 @@ const ofModel: Record<ModelKind, Figure[]> = {
 export function valueAt(
   s: Species,
   path: string,
-): { title: string; value: Record<string, unknown>; figures: (kind: ModelKind | null) => Figure[] } {
+): { title: string; value: Record<string, unknown>; figures: (kind: Typed['kind']) => Figure[] } {
   const [group, key] = path.split('.') as [string, string];
   const stageName = (id: string) => (id === 'all' ? 'all stages' : (s.stages.find((x) => x.id === id)?.name ?? id));
   switch (group) {
@@ -59,7 +59,7 @@ export function valueAt(
       return {
         title: `Clock to ${m.name}`,
         value: { model: m.model, cv: m.cv },
-        figures: (kind) => [...ofModel[kind!], figure('cv', 'Spread of single animals', '%', 100)],
+        figures: (kind) => [...ofModel[kind as ModelKind], figure('cv', 'Spread of single animals', '%', 100)],
       };
     }
     case 'limits': {
@@ -86,6 +86,37 @@ export function valueAt(
         figures: () => [figure('perDay', 'Lost', '% a day', 100), figure('sd', '±', '% a day', 196)],
       };
     }
+    case 'polarisation': {
+      const { ready, notBefore } = s.polarisation!;
+      return {
+        title: 'Polarisation index',
+        value: { ready, notBefore },
+        figures: () => [figure('ready', 'Ready at or below'), figure('notBefore', 'Not ready above')],
+      };
+    }
+    case 'inductions': {
+      const i = s.inductions.find((x) => x.id === key)!;
+      return {
+        title: `Dose: ${i.name}`,
+        value: { dosePerKg: i.dosePerKg, intervalHours: i.intervalHours, check: i.check, ripeHours: i.ripeHours },
+        figures: () => [
+          figure('dosePerKg.low', 'From', `${i.unit}/kg`),
+          figure('dosePerKg.high', 'to', `${i.unit}/kg`),
+          figure('intervalHours', 'Between the parts', 'h'),
+          figure('check.leadHours', 'First look before the early end', 'h'),
+          figure('check.stepMinutes', 'then every', 'min'),
+          figure('ripeHours', 'Eggs stay good for', 'h', 1, true),
+        ],
+      };
+    }
+    case 'latencies': {
+      const l = s.latencies.find((x) => x.id === key)!;
+      return {
+        title: `Latency: ${latencyName(s, l)}`,
+        value: { points: l.points, cv: l.cv },
+        figures: () => [figure('cv', 'Spread between females', '%', 100)],
+      };
+    }
     default: {
       const h = s.handsOff[Number(key)]!;
       return {
@@ -103,21 +134,27 @@ export function valueAt(
 const inside = (value: unknown, key: string): unknown =>
   key.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | undefined)?.[k], value);
 
+/** In which form a value is typed: as a model, as hours at temperatures, or as plain figures. */
+export const kindOf = (value: Record<string, unknown>): Typed['kind'] =>
+  (value.model as DevelopmentModel | undefined)?.kind ?? ('points' in value ? 'hours' : null);
+
 /** A value as it is typed. */
 export function typedOf(
   value: Record<string, unknown>,
   figures: readonly Figure[],
-  kind: ModelKind | null,
+  kind: Typed['kind'],
   locale: string,
 ): Typed {
   const text = (v: unknown, times = 1) =>
     typeof v === 'number' ? numberText(Number((v * times).toPrecision(12)), locale, 12) : '';
   const model = value.model as DevelopmentModel | undefined;
+  const hours = value.points as { celsius: number; hours: number }[] | undefined;
   return {
     kind,
     figures: Object.fromEntries(figures.map((f) => [f.key, text(inside(value, f.key), f.times)])),
-    points:
-      model?.kind === 'table'
+    points: hours
+      ? hours.map((p) => ({ celsius: text(p.celsius), days: text(p.hours) }))
+      : model?.kind === 'table'
         ? model.points.map((p) => ({ celsius: text(p.celsius), days: text(p.days) }))
         : [
             { celsius: '', days: '' },
@@ -148,7 +185,8 @@ export function readTyped(
     }
     at[last] = v;
   };
-  if (typed.kind) put('model.kind', typed.kind);
+  const hours = typed.kind === 'hours';
+  if (typed.kind && !hours) put('model.kind', typed.kind);
   let missing = false;
   for (const f of figures) {
     const { value: v, error } = decimalOf(typed.figures[f.key] ?? '', locale);
@@ -161,15 +199,15 @@ export function readTyped(
   const range = inside(value, 'model.range') as { low?: number; high?: number } | undefined;
   if (range && (range.low === undefined || range.high === undefined))
     errors[range.low === undefined ? 'model.range.low' : 'model.range.high'] = 'give both ends, or neither';
-  if (typed.kind === 'table') {
+  if (typed.kind === 'table' || hours) {
     const rows = typed.points.filter((p) => p.celsius.trim() || p.days.trim());
     const points = rows.map((p) => ({ celsius: decimalOf(p.celsius, locale), days: decimalOf(p.days, locale) }));
     const wrong = points.flatMap((p) => [p.celsius.error, p.days.error]).find(Boolean);
     if (wrong) errors.points = wrong;
     else if (points.length < 2 || points.some((p) => p.celsius.value === null || p.days.value === null)) missing = true;
     put(
-      'model.points',
-      points.map((p) => ({ celsius: p.celsius.value, days: p.days.value })),
+      hours ? 'points' : 'model.points',
+      points.map((p) => ({ celsius: p.celsius.value, [hours ? 'hours' : 'days']: p.days.value })),
     );
     const old = before.model as DevelopmentModel | undefined;
     if (old?.kind === 'table' && old.outside) put('model.outside', old.outside);
@@ -193,6 +231,15 @@ export function valueWords(s: Species, path: string, value: unknown): string {
       return `${n(v.low)} to ${n(v.high)} ${s.limits[Number(key)]?.unit ?? ''}`.trim();
     case 'values':
       return `${n(v.value)}${v.spread == null ? '' : ` ±${n(v.spread)}`} ${s.values[Number(key)]?.unit ?? ''}`.trim();
+    case 'polarisation':
+      return `ready at ${n(v.ready)}, not above ${n(v.notBefore)}`;
+    case 'inductions': {
+      const dose = (value as { dosePerKg?: { low: number; high: number } }).dosePerKg;
+      const unit = s.inductions.find((i) => i.id === key)?.unit ?? '';
+      return dose ? `${n(dose.low)} to ${n(dose.high)} ${unit}/kg` : '';
+    }
+    case 'latencies':
+      return `${((value as { points?: { celsius: number; hours: number }[] }).points ?? []).map((p) => `${n(p.hours)} h at ${n(p.celsius)} °C`).join(', ')}, spread ${of100(v.cv)} %`;
     case 'drift':
       return `${of100(v.perDay)} ±${of100(v.sd, 196)} % a day`;
     default:
