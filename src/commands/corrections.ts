@@ -45,6 +45,9 @@ const commandOfKind: Record<string, string> = {
   note: 'note.record',
   temperature: 'temperature.record',
   reading: 'reading.record',
+  fishLook: 'brood.look',
+  fishMove: 'brood.move',
+  fate: 'brood.fate',
 };
 
 type Found = EntryRow & { voided: number | null };
@@ -65,6 +68,13 @@ async function entryToCorrect(c: Context, id: string): Promise<Found> {
     );
   if (entry.kind === 'correction')
     throw new CommandRefused('correction', 'A correction is not corrected: enter anew what it took back.', 'entryId');
+  if (entry.kind === 'fishImport')
+    throw new CommandRefused(
+      'import',
+      'A list of brood fish that was read in is not taken back.',
+      'entryId',
+      'Read in the right list: what its cells say takes the place of what was said before.',
+    );
   if (entry.kind === 'import')
     throw new CommandRefused(
       'import',

@@ -1,5 +1,8 @@
 import { setSpeciesValue } from './bookValues';
 import { bringStock, recordTake } from './bringIn';
+import { saveFish } from './broodFish';
+import { importFish } from './broodImport';
+import { moveFish, recordFate, recordLook } from './broodLife';
 import { recordCheck, recordFeed, recordNote, recordSampleReturned } from './checks';
 import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
@@ -50,6 +53,11 @@ const all = [
   resetPassword,
   savePreferences,
   setSpeciesValue,
+  saveFish,
+  importFish,
+  recordLook,
+  moveFish,
+  recordFate,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

@@ -75,6 +75,12 @@ export const ownRules = {
     unit: 'mm',
     hint: 'near a millimetre half an egg in a row is a large share, and walls and fluid hold eggs apart',
   },
+  broodMassFactor: {
+    what: 'a brood fish so many times heavier or lighter than the last time is asked about',
+    value: 1.6,
+    unit: 'times',
+    hint: 'a spawning costs a female up to a third of her mass; a pound read as a kilogram is 2.2',
+  },
   latencyStaleHours: {
     what: 'a latency clock without a temperature for so long says that it runs on the last one',
     value: 6,

@@ -96,3 +96,9 @@ export function instantsOf(t: LocalTime, timeZone: string): number[] {
   }
   return [...found].sort((a, b) => a - b);
 }
+
+/** Start of the local day of a date, ms. @param iso yyyy-mm-dd, a date that exists */
+export function startOfDay(iso: string, timeZone: string): number {
+  const [year, month, day] = iso.split('-').map(Number) as [number, number, number];
+  return localDay(instantsOf({ year, month, day, hour: 12, minute: 0 }, timeZone)[0]!, timeZone).start;
+}

@@ -28,9 +28,13 @@ export type NewEntry = {
   observations?: readonly Observation[];
 };
 
-/** Something seen at the time of an entry: of a holding, a unit or a lot, where it is of one. */
+/** Something seen at the time of an entry: of a holding, a unit, a lot, a brood fish or a spawning day. */
 export type Observation = {
   kind: string;
+  brood_fish_id?: number | null;
+  spawning_day_id?: number | null;
+  /** What was found, where that is no number. */
+  said?: string | null;
   holding_id?: number | null;
   unit_id?: number | null;
   lot_id?: number | null;

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { Db } from '../connection';
 import { booksMigrations } from './books';
+import { broodMigrations } from './brood';
 import { placesMigrations } from './places';
 import { readingsMigrations } from './readings';
 
@@ -10,7 +11,12 @@ import { readingsMigrations } from './readings';
  */
 export type Step = { name: string; up: (k: Knex) => PromiseLike<unknown>; down: (k: Knex) => PromiseLike<unknown> };
 
-export const steps: readonly Step[] = [...placesMigrations, ...booksMigrations, ...readingsMigrations];
+export const steps: readonly Step[] = [
+  ...placesMigrations,
+  ...booksMigrations,
+  ...readingsMigrations,
+  ...broodMigrations,
+];
 
 const source: Knex.MigrationSource<Step> = {
   getMigrations: async () => [...steps],

@@ -1,0 +1,230 @@
+import { z } from 'zod';
+import { fateIds, fateOf, killMethodIds } from '@/core/brood/fates';
+import { polarisation } from '@/core/induction/ripeness';
+import { ownRules } from '@/core/ownRules';
+import { figures } from '@/core/quantities/format';
+import type { Observation } from '@/store/books/record';
+import { type FishRecord, fishById } from './broodFish';
+import { type Context, defineCommand } from './define';
+import { CommandRefused } from './refused';
+import { unitById } from './standing';
+import { eventFields, eventOf } from './when';
+
+const positive = z.number().gt(0, 'must be above 0');
+const fishId = z.number().int();
+/** The spawning day that an act belongs to, where it belongs to one. */
+export const dayField = { day: z.number().int().optional() };
+
+/** The latest of a kind that was seen of a fish up to an instant. */
+export async function latestOf(
+  c: Context,
+  fish: number,
+  kind: string,
+  until: number,
+): Promise<{ value: number | null; said: string | null; unit_id: number | null; at: number } | undefined> {
+  return (await c
+    .trx('observation')
+    .where({ brood_fish_id: fish, kind })
+    .where('at', '<=', until)
+    .modify((q) => {
+      // What an entry that is being put right had said no longer counts.
+      if (c.replacing) q.whereNot('entry_seq', c.replacing.seq);
+    })
+    .orderBy([
+      { column: 'at', order: 'desc' },
+      { column: 'id', order: 'desc' },
+    ])
+    .first('value', 'said', 'unit_id', 'at')) as never;
+}
+
+/** Refuses an act on a fish that has left. */
+export async function mustBeHere(c: Context, fish: Pick<FishRecord, 'id' | 'tag'>, at: number, path = 'fish') {
+  const fate = await latestOf(c, fish.id, 'fate', at);
+  const gone = fate && fateOf(fate.said ?? '');
+  if (gone && !gone.stays)
+    throw new CommandRefused(
+      'gone',
+      `${fish.tag} left before: ${gone.name}.`,
+      path,
+      'Check the tag, or put its fate right.',
+    );
+}
+
+/** What was seen of a brood fish in the hand: mass, length, how ripe it is, its egg sample. */
+export const recordLook = defineCommand({
+  type: 'brood.look',
+  roles: ['manager', 'culturist'],
+  schema: z
+    .object({
+      ...eventFields,
+      ...dayField,
+      fish: fishId,
+      massG: positive.optional(),
+      lengthMm: positive.optional(),
+      ripeness: z.string().optional(),
+      eggStage: z.string().optional(),
+      oocytes: z
+        .array(z.object({ nucleusToPoleMm: z.number().min(0), diameterMm: positive }))
+        .max(100)
+        .optional(),
+      condition: z.string().trim().max(200, 'is too long').optional(),
+      airSeconds: z.number().int().min(0).max(3600).optional(),
+      sure: z.literal('yes').optional(),
+    })
+    .refine(
+      (p) =>
+        [p.massG, p.lengthMm, p.ripeness, p.eggStage, p.condition].some((x) => x !== undefined && x !== '') ||
+        (p.oocytes?.length ?? 0) > 0,
+      { path: ['massG'], error: 'nothing was seen: give a mass, a length, how ripe it is, or a remark' },
+    ),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const fish = await fishById(c, p.fish);
+    await mustBeHere(c, fish, event.at);
+    const seen: Observation[] = [];
+    const note = (kind: string, value: number | null, said?: string) =>
+      seen.push({ kind, brood_fish_id: fish.id, spawning_day_id: p.day ?? null, value, said: said ?? null });
+    if (p.massG !== undefined) {
+      await askMass(c, fish, p.massG, event.at, p.sure);
+      note('mass', p.massG);
+    }
+    if (p.lengthMm !== undefined) note('length', p.lengthMm);
+    if (p.ripeness) {
+      const sign = fish.book.ripeness.find((r) => r.id === p.ripeness);
+      if (!sign) throw new CommandRefused('noStage', `${fish.book.name} has no such sign of ripeness.`, 'ripeness');
+      if (fish.sex === 'unknown') await c.trx('brood_fish').where({ id: fish.id }).update({ sex: sign.sex });
+      else if (fish.sex !== sign.sex)
+        throw new CommandRefused(
+          'sex',
+          `${fish.tag} is a ${fish.sex}; “${sign.name}” is seen on a ${sign.sex}.`,
+          'ripeness',
+          'Check the tag, or put the sex right.',
+        );
+      note('ripeness', null, sign.id);
+    }
+    if (p.eggStage) {
+      if (!fish.book.eggStages.some((e) => e.id === p.eggStage))
+        throw new CommandRefused('noStage', `${fish.book.name} has no such stage of eggs.`, 'eggStage');
+      note('eggStage', null, p.eggStage);
+    }
+    if (p.oocytes && p.oocytes.length > 0) {
+      const index = polarisation.compute(polarisation.input.parse({ oocytes: p.oocytes })).index;
+      note('polarisation', index);
+    }
+    if (p.condition) note('condition', null, p.condition.slice(0, 60));
+    if (p.airSeconds !== undefined) note('air', p.airSeconds);
+    await c.record([
+      { kind: 'fishLook', ...event, replacesSeq: c.replacing?.seq, intent: p, acts: [], observations: seen },
+    ]);
+    return { tag: fish.tag };
+  },
+});
+
+/** A mass far from the last one is a slip of a unit or of a tag more often than a fish that grew. */
+async function askMass(c: Context, fish: FishRecord, massG: number, at: number, sure?: string): Promise<void> {
+  const last = await latestOf(c, fish.id, 'mass', at);
+  const most = ownRules.broodMassFactor.value;
+  if (sure || !last?.value || (massG < last.value * most && massG > last.value / most)) return;
+  throw new CommandRefused(
+    'strangeMass',
+    `${fish.tag} weighed ${figures(last.value, 4)} g the last time; ${figures(massG, 4)} g is far from that.`,
+    'massG',
+    'Check the unit and the tag.',
+    { field: 'sure', choices: [{ value: 'yes', label: 'It is right' }] },
+  );
+}
+
+/** Brood fish put into a unit. */
+export const moveFish = defineCommand({
+  type: 'brood.move',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    ...dayField,
+    fish: z.array(fishId).min(1, 'needs a fish').max(500, 'are too many at once'),
+    unit: z.number().int(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const unit = await unitById(c, p.unit);
+    const moved = [];
+    for (const id of p.fish) {
+      const fish = await fishById(c, id);
+      await mustBeHere(c, fish, event.at);
+      moved.push(fish);
+    }
+    await c.record([
+      {
+        kind: 'fishMove',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: p,
+        acts: [],
+        observations: moved.map((f) => ({
+          kind: 'stood',
+          brood_fish_id: f.id,
+          spawning_day_id: p.day ?? null,
+          unit_id: unit.id,
+        })),
+      },
+    ]);
+    return { unit: unit.name, fish: moved.map((f) => f.tag) };
+  },
+});
+
+/** How an adult ended here: kept, returned, used, died, or killed; with the welfare record of a killing. */
+export const recordFate = defineCommand({
+  type: 'brood.fate',
+  roles: ['manager', 'culturist'],
+  schema: z
+    .object({
+      ...eventFields,
+      ...dayField,
+      fish: fishId,
+      fate: z.enum(fateIds),
+      /** Of a killing: how, and whether the first application sufficed. */
+      method: z.enum(killMethodIds).optional(),
+      firstSufficed: z.boolean().optional(),
+      /** Of one returned: the mark it carries. */
+      mark: z.string().trim().max(60, 'is too long').optional(),
+      massG: positive.optional(),
+      lengthMm: positive.optional(),
+      cause: z.string().trim().max(120, 'is too long').default(''),
+      /** A treated fish goes to food only when whoever is responsible says that its withdrawal is over. */
+      withdrawal: z.literal('over').optional(),
+    })
+    .refine((p) => !fateOf(p.fate)!.killed || (p.method && p.firstSufficed !== undefined), {
+      path: ['method'],
+      error: 'say how it was killed, and whether the first application sufficed',
+    }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const fish = await fishById(c, p.fish);
+    await mustBeHere(c, fish, event.at);
+    const fate = fateOf(p.fate)!;
+    if (fate.id === 'food') await mustNotBeTreated(c, fish, event.at, p.withdrawal);
+    const of = { brood_fish_id: fish.id, spawning_day_id: p.day ?? null };
+    const observations: Observation[] = [{ kind: 'fate', ...of, said: fate.id }];
+    if (p.massG !== undefined) observations.push({ kind: 'mass', ...of, value: p.massG });
+    if (p.lengthMm !== undefined) observations.push({ kind: 'length', ...of, value: p.lengthMm });
+    if (fate.killed)
+      observations.push({ kind: 'kill', ...of, said: p.method!, trials: 1, successes: p.firstSufficed ? 1 : 0 });
+    if (p.mark) observations.push({ kind: 'mark', ...of, said: p.mark });
+    await c.record([{ kind: 'fate', ...event, replacesSeq: c.replacing?.seq, intent: p, acts: [], observations }]);
+    return { tag: fish.tag, fate: fate.name };
+  },
+});
+
+async function mustNotBeTreated(c: Context, fish: FishRecord, at: number, withdrawal?: string): Promise<void> {
+  const given = await latestOf(c, fish.id, 'inject', at);
+  if (!given || (withdrawal === 'over' && c.actor.role === 'manager')) return;
+  throw new CommandRefused(
+    'treated',
+    `${fish.tag} was injected (${given.said ?? 'hormone'}): it is barred from food.`,
+    'fate',
+    'Choose another end. The manager may answer that its withdrawal, by label and local law, is over.',
+    c.actor.role === 'manager'
+      ? { field: 'withdrawal', choices: [{ value: 'over', label: 'Its withdrawal is over' }] }
+      : undefined,
+  );
+}
