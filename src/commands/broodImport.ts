@@ -54,7 +54,7 @@ export const importFish = defineCommand({
         ...event,
         replacesSeq: c.replacing?.seq,
         // The file itself is not kept in the ledger: what it said of each fish is.
-        intent: { species: species.id, fileName: p.fileName, fish: rows.length },
+        intent: { species: species.id, fileName: p.fileName, count: rows.length },
         acts: [],
         observations,
       },

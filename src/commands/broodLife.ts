@@ -82,6 +82,7 @@ export const recordLook = defineCommand({
     const fish = await fishById(c, p.fish);
     await mustBeHere(c, fish, event.at);
     const seen: Observation[] = [];
+    const saw: string[] = [];
     const note = (kind: string, value: number | null, said?: string) =>
       seen.push({ kind, brood_fish_id: fish.id, spawning_day_id: p.day ?? null, value, said: said ?? null });
     if (p.massG !== undefined) {
@@ -101,20 +102,30 @@ export const recordLook = defineCommand({
           'Check the tag, or put the sex right.',
         );
       note('ripeness', null, sign.id);
+      saw.push(sign.name);
     }
     if (p.eggStage) {
-      if (!fish.book.eggStages.some((e) => e.id === p.eggStage))
-        throw new CommandRefused('noStage', `${fish.book.name} has no such stage of eggs.`, 'eggStage');
-      note('eggStage', null, p.eggStage);
+      const stage = fish.book.eggStages.find((e) => e.id === p.eggStage);
+      if (!stage) throw new CommandRefused('noStage', `${fish.book.name} has no such stage of eggs.`, 'eggStage');
+      note('eggStage', null, stage.id);
+      saw.push(stage.name);
     }
     if (p.oocytes && p.oocytes.length > 0) {
       const index = polarisation.compute(polarisation.input.parse({ oocytes: p.oocytes })).index;
       note('polarisation', index);
+      saw.push(`polarisation index ${index.toFixed(3)}`);
     }
     if (p.condition) note('condition', null, p.condition.slice(0, 60));
     if (p.airSeconds !== undefined) note('air', p.airSeconds);
     await c.record([
-      { kind: 'fishLook', ...event, replacesSeq: c.replacing?.seq, intent: p, acts: [], observations: seen },
+      {
+        kind: 'fishLook',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: { ...p, saw: saw.join(', ') },
+        acts: [],
+        observations: seen,
+      },
     ]);
     return { tag: fish.tag };
   },

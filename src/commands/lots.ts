@@ -101,7 +101,7 @@ function takeMade(lots: { id: number; grade: string }[], grade: string): { id: n
   return lots.splice(i, 1)[0];
 }
 
-/** Brood fish by tag, made when they are new here. */
+/** Brood fish by tag; one that is new here is known by this take only, until somebody enters it among the brood. */
 export async function broodFish(
   c: Context,
   species: string,
@@ -117,7 +117,9 @@ export async function broodFish(
       throw new CommandRefused('sex', `${tag} stands in the books as a ${row.sex}.`, `${sex}s`, 'Check the tag.');
     if (row) known.set(tag, row.id);
     else {
-      const [id] = (await c.trx('brood_fish').insert({ site_id: c.site.id, species, tag, sex })) as [number];
+      const [id] = (await c
+        .trx('brood_fish')
+        .insert({ site_id: c.site.id, species, tag, sex, pedigree_only: true })) as [number];
       known.set(tag, id);
     }
   }

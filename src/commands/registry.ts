@@ -14,6 +14,7 @@ import { addPerson, resetPassword, savePerson, savePreferences } from './people'
 import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
+import { saveDay } from './spawningDay';
 import { addUnits, divideUnit, joinUnit, saveUnit } from './units';
 
 const all = [
@@ -58,6 +59,7 @@ const all = [
   recordLook,
   moveFish,
   recordFate,
+  saveDay,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

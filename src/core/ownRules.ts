@@ -81,6 +81,12 @@ export const ownRules = {
     unit: 'times',
     hint: 'a spawning costs a female up to a third of her mass; a pound read as a kilogram is 2.2',
   },
+  airSeconds: {
+    what: 'a fish longer out of the water than this is called to be put back',
+    value: 60,
+    unit: 'seconds',
+    hint: 'handling guidance for fish to be released commonly names half a minute to a minute; set it by your own',
+  },
   latencyStaleHours: {
     what: 'a latency clock without a temperature for so long says that it runs on the last one',
     value: 6,

@@ -1,4 +1,5 @@
 import { wordOf } from '@/core/books/kinds';
+import { fateOf, killMethods } from '@/core/brood/fates';
 import { massEach, massOfAll } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
 
@@ -52,6 +53,29 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
         ] ?? '';
       return `${[measured?.number !== undefined ? spaced(measured.number) : '', each].filter(Boolean).join(', ')}${mode}${odd}`;
     }
+    case 'fishImport':
+      return `${intent.fileName || 'list'}: ${intent.count} fish`;
+    case 'fishLook':
+      return [
+        intent.massG && massOfAll(Number(intent.massG), us, 3),
+        intent.lengthMm && (us ? `${(Number(intent.lengthMm) / 25.4).toFixed(1)} in` : `${intent.lengthMm} mm`),
+        intent.saw,
+        intent.condition,
+      ]
+        .filter(Boolean)
+        .join(', ');
+    case 'fishMove':
+      return `${(intent.fish as unknown[]).length} fish`;
+    case 'fate':
+      return [
+        fateOf(String(intent.fate))?.name,
+        killMethods.find((m) => m.id === intent.method)?.name,
+        intent.firstSufficed === false && 'the first application did not suffice',
+        intent.mark && `mark ${intent.mark}`,
+        intent.cause,
+      ]
+        .filter(Boolean)
+        .join(', ');
     case 'note':
       return '';
     case 'pick':

@@ -1,10 +1,17 @@
 import { seasonOf } from '@/commands/lots';
 import type { Station } from '@/core/species/species';
 import type { Db } from '@/store/connection';
+import { broodHere } from './brood';
 import type { RoundHolding } from './round';
 import { totalsBy } from './standings';
 
-export type StationTotal = { station: Station | 'gone'; number: number; sd: number; due: number; href: string };
+export type StationTotal = {
+  station: 'brood' | Station | 'gone';
+  number: number;
+  sd: number;
+  due: number;
+  href: string;
+};
 
 /** Stage ids are the same for all species of the book: each names its station. */
 const stationOfStage: Record<string, Station> = {
@@ -21,7 +28,8 @@ export async function lifeLine(
   now: number,
   holdings: readonly RoundHolding[],
 ): Promise<StationTotal[]> {
-  const [totals, gone, rooms] = await Promise.all([
+  const [brood, totals, gone, rooms] = await Promise.all([
+    broodHere(db, site.siteId),
     totalsBy(db, site.siteId, now, 'stage'),
     goneOut(db, site, now),
     db('room').where({ site_id: site.siteId, kind: 'incubation' }).orderBy('walk_order').first('id') as Promise<
@@ -46,7 +54,12 @@ export async function lifeLine(
       href,
     };
   });
-  return [...stations, { station: 'gone', ...gone, due: 0, href: '/moves' }];
+  return [
+    // Each of them is known by its tag: their number has no doubt.
+    { station: 'brood', number: brood, sd: 0, due: 0, href: '/brood' },
+    ...stations,
+    { station: 'gone', ...gone, due: 0, href: '/moves' },
+  ];
 }
 
 /** Released and sold since the season began, with the doubt that the postings carried. */

@@ -13,7 +13,7 @@ export type SheetEntry = {
   by: string;
   measuredBy: string;
   note: string;
-  /** The unit or sensor that was looked at; empty where `says` names what was moved from where to where. */
+  /** The unit, sensor or brood fish that was looked at; empty where `says` names what was moved from where to where. */
   where: string;
   says: string;
   voided: boolean;
@@ -25,6 +25,7 @@ export type SheetEntry = {
 export type LedgerFilter = {
   unitId?: number;
   lotId?: number;
+  fishId?: number;
   kinds?: readonly string[];
   search?: string;
   before?: number;
@@ -108,6 +109,7 @@ async function ledgerSeqs(db: Db, siteId: number, f: LedgerFilter): Promise<numb
   const ways: Knex.QueryBuilder[] = [];
   if (f.unitId !== undefined) ways.push(...touching(db, 'unit_id', [f.unitId]));
   if (f.lotId !== undefined) ways.push(...touching(db, 'lot_id', [f.lotId]));
+  if (f.fishId !== undefined) ways.push(db('observation').where({ brood_fish_id: f.fishId }).select('entry_seq'));
   if (f.search) ways.push(...(await searched(db, siteId, f)));
   return (await db('entry as e')
     .where('e.site_id', siteId)
@@ -149,6 +151,7 @@ async function searched(db: Db, siteId: number, f: LedgerFilter): Promise<Knex.Q
     db('unit').where({ site_id: siteId, name: text }).select(db.raw("'unit_id' AS what"), 'id'),
     db('lot').where({ site_id: siteId, name: text }).select(db.raw("'lot_id' AS what"), 'id'),
     db('person').where({ site_id: siteId, name: text }).select(db.raw("'person' AS what"), 'id'),
+    db('brood_fish').where({ site_id: siteId, tag: text }).select(db.raw("'fish' AS what"), 'id'),
   ] as never)) as unknown as { what: string; id: number }[];
   const ids = (what: string) => named.filter((n) => n.what === what).map((n) => n.id);
   const words = text.match(/[\p{L}\p{N}]+/gu) ?? [];
@@ -159,6 +162,7 @@ async function searched(db: Db, siteId: number, f: LedgerFilter): Promise<Knex.Q
       .whereRaw('MATCH (words) AGAINST (? IN BOOLEAN MODE)', [words.map((w) => `+${w}*`).join(' ')])
       .select({ entry_seq: 'seq' }),
   ];
+  if (ids('fish').length > 0) ways.push(db('observation').whereIn('brood_fish_id', ids('fish')).select('entry_seq'));
   if (ids('person').length > 0)
     // The newest of a person who typed for years are enough: the page shows no more.
     ways.push(
@@ -181,12 +185,26 @@ async function searched(db: Db, siteId: number, f: LedgerFilter): Promise<Knex.Q
 }
 
 /** Kinds that look at something where it stands: their words do not name it. */
-const looksAt = new Set(['check', 'sampleBack', 'feed', 'temperature', 'weighing', 'count', 'note', 'emptied']);
+const looksAt = new Set([
+  'fishMove',
+  'check',
+  'sampleBack',
+  'feed',
+  'temperature',
+  'weighing',
+  'count',
+  'note',
+  'emptied',
+]);
 
 const whereOf = (kind: string, intent: Record<string, unknown>, names: Map<string, string>): string =>
-  looksAt.has(kind) ? (names.get(`unit ${intent.unit}`) ?? names.get(`sensor ${intent.sensor}`) ?? '') : '';
+  typeof intent.fish === 'number'
+    ? (names.get(`fish ${intent.fish}`) ?? '')
+    : looksAt.has(kind)
+      ? (names.get(`unit ${intent.unit}`) ?? names.get(`sensor ${intent.sensor}`) ?? '')
+      : '';
 
-/** Names of the units and sensors that payloads point at: `unit 12`, `sensor 3`. */
+/** Names of the units, sensors and brood fish that payloads point at: `unit 12`, `sensor 3`, `fish 7`. */
 async function namesOf(db: Db, intents: readonly Record<string, unknown>[]): Promise<Map<string, string>> {
   const ids = (key: string) => [
     0,
@@ -195,6 +213,7 @@ async function namesOf(db: Db, intents: readonly Record<string, unknown>[]): Pro
   const rows = (await db.unionAll([
     db('unit').whereIn('id', ids('unit')).select(db.raw("'unit' AS what"), 'id', 'name'),
     db('sensor').whereIn('id', ids('sensor')).select(db.raw("'sensor' AS what"), 'id', 'name'),
+    db('brood_fish').whereIn('id', ids('fish')).select(db.raw("'fish' AS what"), 'id', { name: 'tag' }),
   ] as never)) as unknown as { what: string; id: number; name: string }[];
   return new Map(rows.map((r) => [`${r.what} ${r.id}`, r.name]));
 }

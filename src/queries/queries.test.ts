@@ -51,7 +51,7 @@ test('the life line counts what the round counts, with the doubt that the jars s
   expect(eggs.number).toBe(standing.reduce((s, x) => s + x.number, 0));
   expect(eggs.sd).toBeGreaterThan(TAKE_SD - 1);
   expect(eggs.sd).toBeLessThan(TAKE_SD * 1.01);
-  expect(stations.map((s) => s.station)).toEqual(['eggs', 'yolksac', 'fry', 'fingerlings', 'gone']);
+  expect(stations.map((s) => s.station)).toEqual(['brood', 'eggs', 'yolksac', 'fry', 'fingerlings', 'gone']);
 });
 
 test('the room shows its units with ten days of losses; days on which nobody looked are gaps', async () => {

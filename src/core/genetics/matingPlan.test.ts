@@ -1,6 +1,7 @@
 import { errorOf } from '../../../tests/support/refusedInput';
 import { run } from '../calculation';
 import { matingPlan } from './matingPlan';
+import { planFigures } from './planFigures';
 import { bottleneck } from './transport';
 
 const refusal = (input: unknown) => errorOf(() => run(matingPlan, input));
@@ -220,4 +221,36 @@ test('a bottleneck is one: its females want more than its males can give', () =>
     }
     expect([seed, tight !== null]).toEqual([seed, short]);
   }
+});
+
+describe('figures of crosses however they came about', () => {
+  const kinship = [
+    [0.5, 0, 0.25, 0],
+    [0, 0.5, 0, 0.125],
+    [0.25, 0, 0.5, 0],
+    [0, 0.125, 0, 0.5],
+  ];
+
+  test('by hand: two females, two males, one cross each', () => {
+    const o = planFigures(kinship, [0.75, 0.25], 2, [
+      { female: 0, male: 0 },
+      { female: 1, male: 1 },
+    ])!;
+    expect(o.meanOffspringF).toBeCloseTo(0.75 * 0.25 + 0.25 * 0.125, 12);
+    expect(o.maxOffspringF).toBe(0.25);
+    expect(o.fathered).toEqual([0.75, 0.25]);
+    // Σ c² = 2 · (0.375² + 0.125²)
+    expect(o.effectiveSize).toBeCloseTo(1 / (2 * (0.375 ** 2 + 0.125 ** 2)), 12);
+    expect(o.inbreedingPerGeneration).toBeCloseTo(1 / (2 * o.effectiveSize), 12);
+  });
+
+  test('a female without a male counts for nothing; without any cross there is nothing to say', () => {
+    const o = planFigures(kinship, [0.75, 0.25], 2, [
+      { female: 1, male: 0 },
+      { female: 1, male: 1 },
+    ])!;
+    expect(o.meanOffspringF).toBeCloseTo(0.0625, 12);
+    expect(o.fathered).toEqual([0.5, 0.5]);
+    expect(planFigures(kinship, [0.75, 0.25], 2, [])).toBeNull();
+  });
 });

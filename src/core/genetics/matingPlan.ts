@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
-import { effectiveSizeOf } from './effectiveSize';
 import { inbreeding, kinshipAmong } from './kinship';
 import { leastCoancestry, type Parents } from './meanKinship';
 import { animal, completeness, pedigreeOf } from './pedigree';
+import { planFigures } from './planFigures';
 import { bottleneck, type Demand, readySolver, Transport } from './transport';
 
 await readySolver();
@@ -189,15 +189,8 @@ export const matingPlan = defineCalculation({
       const crosses = transport.pairs
         .filter((_, j) => made[j])
         .map(({ female, male }) => ({ female, male, f: p.kinship[female]![F + male]! }));
-      const gives = [...p.shares.map((s) => s / 2), ...i.males.map(() => 0)];
-      for (const c of crosses) gives[F + c.male] = gives[F + c.male]! + p.shares[c.female]! / 2 / p.need;
-      let groupCoancestry = 0;
-      gives.forEach((a, x) => {
-        gives.forEach((b, y) => {
-          groupCoancestry += a * b * p.kinship[x]![y]!;
-        });
-      });
-      const mean = crosses.reduce((s, c) => s + (p.shares[c.female]! / p.need) * c.f, 0);
+      const figures = planFigures(p.kinship, p.shares, i.males.length, crosses)!;
+      const { meanOffspringF: mean, groupCoancestry } = figures;
       const value = i.objective === 'inbreeding' ? mean : groupCoancestry;
       const least = Math.min(bound ?? value, value);
       const warnings = warningsOf(i, p, crosses);
@@ -209,8 +202,8 @@ export const matingPlan = defineCalculation({
           offspringF: c.f,
         })),
         meanOffspringF: mean,
-        maxOffspringF: Math.max(...crosses.map((c) => c.f)),
-        effectiveSize: effectiveSizeOf(gives.slice(F), gives.slice(0, F)),
+        maxOffspringF: figures.maxOffspringF,
+        effectiveSize: figures.effectiveSize,
         groupCoancestry,
         bound: least,
         gap: value > 0 ? (value - least) / value : 0,

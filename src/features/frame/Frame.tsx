@@ -13,13 +13,21 @@ import { type SessionInfo, SessionProvider } from './session';
 import { WorkingProvider } from './Working';
 
 const stationWords = {
+  brood: 'Brood',
   eggs: 'Eggs',
   yolksac: 'Yolk-sac',
   fry: 'Fry',
   fingerlings: 'Fingerlings',
   gone: 'Gone out',
 } as const;
-const stationGlyphs = { eggs: 'egg', yolksac: 'yolksac', fry: 'fry', fingerlings: 'fingerling', gone: 'gone' } as const;
+const stationGlyphs = {
+  brood: 'adult',
+  eggs: 'egg',
+  yolksac: 'yolksac',
+  fry: 'fry',
+  fingerlings: 'fingerling',
+  gone: 'gone',
+} as const;
 
 const desks = [
   { href: '/', word: 'Today', icon: ListChecks },
@@ -99,11 +107,11 @@ function LifeLine({ stations }: { stations: StationTotal[] }) {
   // The thread between stations is as thick as the numbers are large, on a root scale, so that fry beside eggs still show.
   const thick = (n: number) => 2 + 9 * Math.sqrt(n / most);
   return (
-    <nav aria-label="Life line" className="relative grid min-w-0 flex-1 grid-cols-5 overflow-x-auto max-sm:flex">
+    <nav aria-label="Life line" className="relative grid min-w-0 flex-1 grid-cols-6 overflow-x-auto max-sm:flex">
       <svg
         className="pointer-events-none absolute top-[14px] left-0 h-[30px] w-full max-sm:hidden"
         preserveAspectRatio="none"
-        viewBox="0 0 500 30"
+        viewBox="0 0 600 30"
         aria-hidden="true"
       >
         <path
@@ -121,7 +129,7 @@ function LifeLine({ stations }: { stations: StationTotal[] }) {
           key={s.station}
           href={s.href}
           station={s.station}
-          label={`${stationWords[s.station]}, key ${i + 2}`}
+          label={`${stationWords[s.station]}, key ${i + 1}`}
         >
           <span className="relative inline-flex h-[38px] w-[38px] items-center justify-center rounded-full border border-strong bg-sheet max-sm:h-[30px] max-sm:w-[30px]">
             <Glyph name={stationGlyphs[s.station]} />

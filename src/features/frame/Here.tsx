@@ -34,13 +34,15 @@ export function StationLink({
   const path = usePathname();
   const stage = useSearchParams().get('stage');
   const here =
-    station === 'gone'
-      ? path.startsWith('/moves')
-      : station === 'eggs'
-        ? path.startsWith('/rooms') && stage !== 'yolksac'
-        : station === 'yolksac'
-          ? path.startsWith('/rooms') && stage === 'yolksac'
-          : path.startsWith('/rearing') && (stage === station || (!stage && station === 'fry'));
+    station === 'brood'
+      ? path.startsWith('/brood') || path.startsWith('/spawning')
+      : station === 'gone'
+        ? path.startsWith('/moves')
+        : station === 'eggs'
+          ? path.startsWith('/rooms') && stage !== 'yolksac'
+          : station === 'yolksac'
+            ? path.startsWith('/rooms') && stage === 'yolksac'
+            : path.startsWith('/rearing') && (stage === station || (!stage && station === 'fry'));
   return (
     <Link
       href={href}

@@ -7,7 +7,7 @@ import { forms } from '@/core/shorthand/reading';
 
 const keys = [
   ['/', 'to the log line'],
-  ['2 to 6', 'stations of the life line: eggs, yolk-sac, fry, fingerlings, gone out'],
+  ['1 to 6', 'stations of the life line: brood, eggs, yolk-sac, fry, fingerlings, gone out'],
   ['t, f, b, k, r', 'Today, Flow, Bench, Book, Records'],
   ['w', 'working of the number that has the focus, or of the first on the page'],
   ['?', 'this help'],
@@ -29,8 +29,8 @@ export function Shortcuts({ hrefs }: { hrefs: string[] }) {
         (e.target as HTMLElement).closest('input, textarea, select, [contenteditable], [role=dialog]')
       )
         return;
-      const station = hrefs[Number(e.key) - 2];
-      if (/^[2-6]$/.test(e.key) && station) router.push(station);
+      const station = hrefs[Number(e.key) - 1];
+      if (/^[1-6]$/.test(e.key) && station) router.push(station);
       else if (pages[e.key]) router.push(pages[e.key]!);
       else if (e.key === '?') setOpen(true);
       else return;

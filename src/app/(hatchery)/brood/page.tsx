@@ -1,0 +1,72 @@
+import { BroodScreen, type BroodShow } from '@/features/brood/BroodScreen';
+import { BroodTools } from '@/features/brood/BroodTools';
+import { FishSheet } from '@/features/brood/FishSheet';
+import { bookOf } from '@/features/brood/fish';
+import { broodView } from '@/queries/brood';
+import { ledger } from '@/queries/ledger';
+import { places } from '@/queries/places';
+import { db } from '../../_server/database';
+import { requestNow } from '../../_server/request';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Brood' };
+
+export default async function BroodPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ species?: string; show?: string; q?: string; fish?: string }>;
+}) {
+  const person = await requirePerson();
+  const { species, show, q = '', fish } = await searchParams;
+  const [view, where] = await Promise.all([
+    broodView(db(), person.siteId, species ?? null),
+    places(db(), person.siteId),
+  ]);
+  const ripe = view.fish.some((f) => f.gone === null && f.ripeness?.ready);
+  const shown: BroodShow = show === 'here' || show === 'gone' || show === 'ripe' ? show : ripe ? 'ripe' : 'here';
+  const selected = view.fish.find((f) => f.id === Number(fish));
+  const history = selected
+    ? await ledger(db(), person.siteId, { fishId: selected.id, limit: 40, us: person.units === 'us' })
+    : [];
+  const mayWrite = person.role === 'manager' || person.role === 'culturist';
+  const strains = [...new Set(view.fish.map((f) => f.strain).filter(Boolean))].sort();
+  const close = `/brood?${new URLSearchParams({ species: view.book.id, show: shown, ...(q ? { q } : {}) })}`;
+  return (
+    <BroodScreen
+      view={view}
+      show={shown}
+      search={q}
+      selected={selected?.id ?? null}
+      now={requestNow()}
+      timeZone={person.timeZone}
+      us={person.units === 'us'}
+      sheet={
+        selected && (
+          <FishSheet
+            key={selected.id}
+            f={selected}
+            book={bookOf(view.book)}
+            history={history}
+            places={where}
+            strains={strains}
+            mayWrite={mayWrite}
+            close={close}
+          />
+        )
+      }
+      tools={
+        mayWrite && (
+          <BroodTools
+            key={view.book.id}
+            species={{ id: view.book.id, name: view.book.name }}
+            shelf={view.species.map((s) => ({ id: s.id, name: s.name })).sort((a, b) => a.name.localeCompare(b.name))}
+            known={view.fish.map((f) => ({ tag: f.tag, sex: f.sex }))}
+            units={where.map((w) => w.name)}
+            strains={strains}
+            first={view.fish.length === 0}
+          />
+        )
+      }
+    />
+  );
+}

@@ -1,0 +1,116 @@
+import { z } from 'zod';
+import { dayPlan } from '@/core/spawning/plan';
+import { dayMonth, localDay } from '@/core/time/localDay';
+import { speciesBook } from '@/store/species';
+import { type Context, defineCommand } from './define';
+import { knownSpecies } from './lots';
+import { CommandRefused } from './refused';
+
+export type DayRow = { id: number; species: string; name: string; day: number; plan: string; closed: number };
+
+export async function dayById(c: Context, id: number | undefined, path = 'day'): Promise<DayRow> {
+  const row =
+    id === undefined
+      ? undefined
+      : ((await c.trx('spawning_day').where({ id, site_id: c.site.id }).first()) as DayRow | undefined);
+  if (!row) throw new CommandRefused('noDay', 'There is no such spawning day.', path, 'Choose one of the list.');
+  return row;
+}
+
+/** A spawning day planned, or its plan changed: what is wanted, who with whom, what with, where to. */
+export const saveDay = defineCommand({
+  type: 'spawning.save',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    id: z.number().int().optional(),
+    species: z.string(),
+    name: z.string().trim().max(80, 'is too long').default(''),
+    /** Any instant of the local day on which they are to be stripped. */
+    day: z.number().int(),
+    plan: dayPlan,
+    closed: z.boolean().default(false),
+  }),
+  async handle(c, p) {
+    const shipped = knownSpecies(p.species);
+    const book = (await speciesBook(c.trx, c.site.id)).get(shipped.id) ?? shipped;
+    if (p.plan.induction && !book.inductions.some((i) => i.id === p.plan.induction))
+      throw new CommandRefused('noInduction', `${book.name} has no such treatment.`, 'plan.induction');
+    await mustBeParents(c, shipped.id, p.plan.crosses);
+    const units = (await c
+      .trx('unit')
+      .where({ site_id: c.site.id, retired: false })
+      .whereIn('id', [0, ...p.plan.units])
+      .pluck('id')) as number[];
+    if (units.length < new Set(p.plan.units).size)
+      throw new CommandRefused('noUnit', 'One of the units is not in use.', 'plan.units', 'Choose others.');
+    const day = localDay(p.day, c.site.timeZone).start;
+    const name = p.name || (await freeName(c, `${book.name}, ${dayMonth(day, c.site.timeZone)}`, p.id));
+    const other = (await c.trx('spawning_day').where({ site_id: c.site.id, name }).first('id')) as
+      | { id: number }
+      | undefined;
+    if (other && other.id !== p.id)
+      throw new CommandRefused('nameTaken', 'There is a spawning day of that name already.', 'name', 'Give another.');
+    const row = { species: shipped.id, name, day, plan: JSON.stringify(p.plan), closed: p.closed };
+    if (p.id !== undefined) {
+      const before = await dayById(c, p.id, 'id');
+      if (before.species !== shipped.id)
+        throw new CommandRefused('species', 'The species of a day stays.', 'species', 'Plan another day.');
+      await c.trx('spawning_day').where({ id: p.id }).update(row);
+      return { id: p.id, name };
+    }
+    const [id] = (await c.trx('spawning_day').insert({ ...row, site_id: c.site.id })) as [number];
+    return { id, name };
+  },
+});
+
+async function freeName(c: Context, name: string, id: number | undefined): Promise<string> {
+  const like = (await c
+    .trx('spawning_day')
+    .where({ site_id: c.site.id })
+    .whereNot('id', id ?? 0)
+    .where('name', 'like', `${name}%`)
+    .pluck('name')) as string[];
+  let n = 1;
+  let free = name;
+  while (like.includes(free)) free = `${name} (${++n})`;
+  return free;
+}
+
+/** Females and males of the species, each in the place of its sex, no female twice. */
+async function mustBeParents(
+  c: Context,
+  species: string,
+  crosses: readonly { female: number; males: readonly number[] }[],
+): Promise<void> {
+  const ids = [...new Set(crosses.flatMap((x) => [x.female, ...x.males]))];
+  const rows = (await c
+    .trx('brood_fish')
+    .where({ site_id: c.site.id, species })
+    .whereIn('id', [0, ...ids])
+    .select('id', 'tag', 'sex', 'strain')) as { id: number; tag: string; sex: string; strain: string }[];
+  const fish = new Map(rows.map((r) => [r.id, r]));
+  const seen = new Set<number>();
+  for (const x of crosses) {
+    const female = fish.get(x.female);
+    if (!female) throw new CommandRefused('noFish', 'One of the fish is not known.', 'plan.crosses');
+    if (female.sex === 'male' || seen.has(x.female))
+      throw new CommandRefused(
+        'sex',
+        seen.has(x.female) ? `${female.tag} stands twice.` : `${female.tag} is a male.`,
+        'plan.crosses',
+      );
+    seen.add(x.female);
+    for (const id of x.males) {
+      const male = fish.get(id);
+      if (!male) throw new CommandRefused('noFish', 'One of the fish is not known.', 'plan.crosses');
+      if (male.sex === 'female') throw new CommandRefused('sex', `${male.tag} is a female.`, 'plan.crosses');
+      if (male.strain && female.strain && male.strain !== female.strain)
+        throw new CommandRefused(
+          'strain',
+          `${female.tag} is of the strain ${female.strain}, ${male.tag} of ${male.strain}: strains are held apart.`,
+          'plan.crosses',
+          'Give her a male of her own strain, or put a strain right.',
+        );
+    }
+  }
+}

@@ -1,0 +1,28 @@
+import Link from 'next/link';
+
+const tabs = [
+  { id: 'brood', word: 'Brood', href: '/brood' },
+  { id: 'plan', word: 'Mating plan', href: '/brood/plan' },
+  { id: 'spawning', word: 'Spawning bench', href: '/spawning' },
+] as const;
+
+/** The screens of the first station. */
+export function BroodTabs({ here, species }: { here: (typeof tabs)[number]['id']; species?: string }) {
+  return (
+    <nav aria-label="Brood" className="mb-3 flex flex-wrap gap-x-6 gap-y-1">
+      {tabs.map((t) =>
+        t.id === here ? (
+          <h1 key={t.id}>{t.word}</h1>
+        ) : (
+          <Link
+            key={t.id}
+            className="text-[1.05rem] text-soft no-underline hover:text-ink"
+            href={species && t.id !== 'spawning' ? `${t.href}?species=${species}` : t.href}
+          >
+            {t.word}
+          </Link>
+        ),
+      )}
+    </nav>
+  );
+}

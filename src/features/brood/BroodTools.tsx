@@ -1,0 +1,65 @@
+'use client';
+
+import { useState } from 'react';
+import type { Sex } from '@/core/brood/parseFish';
+import { ImportFish } from './ImportFish';
+import { SaveFishForm } from './SaveFishForm';
+
+/** Entering fish: one by one, or a list. */
+export function BroodTools({
+  species,
+  shelf,
+  known,
+  units,
+  strains,
+  first,
+}: {
+  species: { id: string; name: string };
+  shelf: readonly { id: string; name: string }[];
+  known: readonly { tag: string; sex: Sex }[];
+  units: readonly string[];
+  strains: readonly string[];
+  /** None is known yet: the forms stand open. */
+  first: boolean;
+}) {
+  const [open, setOpen] = useState<'one' | 'list' | null>(first ? 'one' : null);
+  const [kind, setKind] = useState(species.id);
+  const chosen = shelf.find((s) => s.id === kind) ?? species;
+  const button = (id: 'one' | 'list', word: string) => (
+    <button
+      type="button"
+      aria-pressed={open === id}
+      className={`button ${open === id ? 'border-deep bg-deep-wash' : ''}`}
+      onClick={() => setOpen(open === id ? null : id)}
+    >
+      {word}
+    </button>
+  );
+  return (
+    <section className="mt-6 max-w-[760px]" aria-label="Enter brood fish">
+      <div className="flex flex-wrap gap-1.5">
+        {button('one', 'Enter a fish')}
+        {button('list', 'Read in a list')}
+      </div>
+      {open && (
+        <div className="mt-3 flex flex-col gap-3 border-l-[3px] border-deep pl-3">
+          <label className="field max-w-[16rem]">
+            <span className="label">Species</span>
+            <select className="input" value={kind} onChange={(e) => setKind(e.target.value)}>
+              {shelf.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          {open === 'one' ? (
+            <SaveFishForm key={chosen.id} species={chosen} strains={strains} />
+          ) : (
+            <ImportFish key={chosen.id} species={chosen} known={chosen.id === species.id ? known : []} units={units} />
+          )}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,537 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Cross } from '@/core/genetics/planFigures';
+import { grouped, figures as inFigures } from '@/core/quantities/format';
+import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
+import { isoDay, startOfDay } from '@/core/time/localDay';
+import type { BroodFish } from '@/queries/brood';
+import { Choice, SelectField, TextField } from '@/ui/fields';
+import { NumberInput, wholeOf } from '../acts/inputs';
+import { ActFoot, useAct } from '../acts/useAct';
+import { useSession } from '../frame/session';
+import { BroodTabs } from './BroodTabs';
+import { PlanGrid } from './PlanGrid';
+import {
+  afterGenerations,
+  byLot,
+  figuresOf,
+  type Kinship,
+  mayCross,
+  moveCross,
+  NEAR,
+  planSays,
+  shareOf,
+  toggleCross,
+} from './planState';
+
+type Best = { crosses: Cross[]; meanOffspringF: number; groupCoancestry: number; gap: number; objective: Objective };
+type Objective = 'inbreeding' | 'meanKinship';
+type Work = 'kinship' | 'plan' | null;
+
+/** Who with whom: kinship of those ripe now, the best plan within the limits, and what any other costs. */
+export function PlanScreen({
+  species,
+  females: ripeFemales,
+  males: ripeMales,
+  days,
+}: {
+  species: { id: string; name: string };
+  females: BroodFish[];
+  males: BroodFish[];
+  /** Open spawning days of the species, to take the plan to. */
+  days: { id: number; name: string }[];
+}) {
+  const { locale, timeZone, now } = useSession();
+  const router = useRouter();
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const females = useMemo(() => ripeFemales.filter((f) => !left.has(f.id)), [ripeFemales, left]);
+  const males = useMemo(() => ripeMales.filter((m) => !left.has(m.id)), [ripeMales, left]);
+  const [whole, setWhole] = useState<Kinship | null>(null);
+  const [malesPerFemale, setMalesPerFemale] = useState('2');
+  const [mostFemales, setMostFemales] = useState('');
+  const [objective, setObjective] = useState<Objective>('inbreeding');
+  const [avoid, setAvoid] = useState<string[]>([]);
+  const [crosses, setCrosses] = useState<Cross[]>([]);
+  const [best, setBest] = useState<Best | null>(null);
+  const [work, setWork] = useState<Work>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [at, setAt] = useState<number | null>(null);
+  const stop = useRef<AbortController | null>(null);
+
+  const ask = useCallback(async (what: Exclude<Work, null>, path: string, body: unknown) => {
+    stop.current?.abort();
+    const mine = new AbortController();
+    stop.current = mine;
+    setWork(what);
+    setError(null);
+    try {
+      const r = await fetch(path, { method: 'POST', body: JSON.stringify(body), signal: mine.signal });
+      const answer = await r.json();
+      if (r.ok) return answer as Record<string, unknown>;
+      setError(answer.error ?? answer.refused?.message ?? 'It cannot be worked.');
+    } catch (e) {
+      if ((e as Error).name !== 'AbortError') setError('No connection. Nothing is lost: try again.');
+    } finally {
+      if (stop.current === mine) setWork(null);
+    }
+    return null;
+  }, []);
+
+  // Kinship of all that are ripe is worked once; leaving one out needs no new one.
+  const ids = useMemo(() => [...ripeFemales, ...ripeMales].map((x) => x.id), [ripeFemales, ripeMales]);
+  useEffect(() => {
+    if (ids.length < 2) return;
+    void ask('kinship', '/api/kinship', { species: species.id, among: ids }).then((a) => {
+      if (!a) return;
+      const order = a.order as string[];
+      setWhole({
+        matrix: a.kinship as number[][],
+        completeness: order.map((id) => (a.completeness as Record<string, number>)[id]!),
+        inbreeding: order.map((id) => (a.inbreeding as Record<string, number>)[id]!),
+        pedigree: Number(a.pedigree),
+      });
+    });
+    return () => stop.current?.abort();
+  }, [ids, species.id, ask]);
+
+  const kinship = useMemo((): Kinship | null => {
+    if (!whole) return null;
+    const at = [...females, ...males].map((x) => ids.indexOf(x.id));
+    return {
+      ...whole,
+      matrix: at.map((a) => at.map((b) => whole.matrix[a]![b]!)),
+      completeness: at.map((a) => whole.completeness[a]!),
+      inbreeding: at.map((a) => whole.inbreeding[a]!),
+    };
+  }, [whole, females, males, ids]);
+
+  const wanted = wholeOf(malesPerFemale, locale).value;
+  const limit = wholeOf(mostFemales, locale).value;
+  const seek = async () => {
+    if (!kinship || !wanted) return;
+    const tags = [...females, ...males].map((x) => x.tag);
+    const known = shareOf(females);
+    const a = await ask('plan', '/api/calc', {
+      id: 'genetics.matingPlan',
+      input: {
+        females: females.map((f, i) => ({ id: f.tag, eggs: known[i], ...(f.strain ? { stock: f.strain } : {}) })),
+        males: males.map((m) => ({
+          id: m.tag,
+          ...(limit ? { maxFemales: limit } : {}),
+          ...(m.strain ? { stock: m.strain } : {}),
+        })),
+        malesPerFemale: wanted,
+        kinship: { order: tags, matrix: kinship.matrix },
+        avoid: avoid.map((x) => x.split('|')).filter(([f, m]) => tags.includes(f!) && tags.includes(m!)),
+        objective,
+      },
+    });
+    if (!a) return;
+    const o = a.output as {
+      crosses: { female: string; male: string }[];
+      meanOffspringF: number;
+      groupCoancestry: number;
+      gap: number;
+    };
+    const found = o.crosses.map((c) => ({
+      female: females.findIndex((f) => f.tag === c.female),
+      male: males.findIndex((m) => m.tag === c.male),
+    }));
+    setCrosses(found);
+    setBest({
+      crosses: found,
+      meanOffspringF: o.meanOffspringF,
+      groupCoancestry: o.groupCoancestry,
+      gap: o.gap,
+      objective,
+    });
+  };
+  const leave = (id: number) => {
+    setLeft(new Set([...left, id]));
+    setCrosses([]);
+    setBest(null);
+    setAt(null);
+  };
+  const figures = kinship && figuresOf(females, males, kinship, crosses);
+  const lot = kinship && byLot(females, males, kinship);
+  const says = kinship && figures ? planSays(females, males, kinship, crosses, figures) : [];
+  const row = at === null ? null : females[at];
+  if (ripeFemales.length === 0 || ripeMales.length === 0)
+    return (
+      <div className="px-6 py-4 max-sm:px-3">
+        <BroodTabs here="plan" species={species.id} />
+        <p className="quiet">
+          {species.name}: {ripeFemales.length} females and {ripeMales.length} males are ripe or about to be. A plan
+          needs both: look at the fish first, in{' '}
+          <Link className="link" href={`/brood?species=${species.id}&show=here`}>
+            Brood
+          </Link>
+          .
+        </p>
+      </div>
+    );
+  return (
+    <div className="grid min-h-full grid-cols-[minmax(0,1fr)_360px] max-lg:grid-cols-1">
+      <section className="min-w-0 px-6 py-4 max-sm:px-3" aria-label="Mating plan">
+        <BroodTabs here="plan" species={species.id} />
+        <form
+          className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void seek();
+          }}
+        >
+          <NumberInput
+            label="Males a female"
+            value={malesPerFemale}
+            onChange={setMalesPerFemale}
+            className="w-[7.5rem]"
+          />
+          <NumberInput
+            label="Most females a male"
+            value={mostFemales}
+            onChange={setMostFemales}
+            className="w-[9.5rem]"
+          />
+          <SelectField
+            label="Wanted"
+            value={objective}
+            onChange={setObjective}
+            options={[
+              { value: 'inbreeding', label: 'least inbred offspring' },
+              { value: 'meanKinship', label: 'most kept for later generations' },
+            ]}
+          />
+          {work === 'plan' ? (
+            <button type="button" className="button" onClick={() => stop.current?.abort()}>
+              Stop
+            </button>
+          ) : (
+            <button type="submit" className="button main" disabled={!kinship || !wanted || work !== null}>
+              Find the best plan
+            </button>
+          )}
+          <span className="quiet pb-2 text-[0.9rem]" role="status">
+            {work === 'plan' && <span className="late">seeking; the page goes on meanwhile</span>}
+            {work === 'kinship' && <span className="late">working kinship</span>}
+          </span>
+        </form>
+        {error && (
+          <p role="alert" className="mb-3 border-l-[3px] border-hand bg-hand-wash px-3 py-2">
+            {error}
+          </p>
+        )}
+        {kinship && (
+          <PlanGrid
+            females={females}
+            males={males}
+            kinship={kinship}
+            crosses={crosses}
+            avoid={avoid}
+            selected={at}
+            onSelect={setAt}
+            onMove={(x, male) => setCrosses(moveCross(crosses, x, male))}
+          />
+        )}
+        <p className="quiet mt-2 text-[0.9rem]">
+          The shade of a square is the inbreeding of its offspring, {inFigures(100 * NEAR, 3)} % that of half sibs;
+          hatched squares are barred. Drag a cross along its row, or choose a female for her males.{' '}
+          {whole && `Pedigree of ${grouped(whole.pedigree)} animals.`}
+        </p>
+      </section>
+      <aside
+        className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-t max-lg:border-l-0 max-sm:px-3"
+        aria-label="What the plan costs"
+      >
+        {figures && lot !== null ? (
+          <>
+            <Costs figures={figures} lot={lot} best={best} />
+            <ul className="mt-3 flex flex-col gap-2">
+              {says.map((s) => (
+                <li
+                  key={s.text}
+                  className={`border-l-[3px] px-3 py-1 text-[0.95rem] ${s.bad ? 'border-hand bg-hand-wash' : 'border-careful'}`}
+                >
+                  {s.text}
+                </li>
+              ))}
+            </ul>
+            <TakeToDay
+              species={species}
+              days={days}
+              today={isoDay(now, timeZone)}
+              crosses={females.flatMap((f, i) => {
+                const his = crosses.filter((c) => c.female === i).map((c) => males[c.male]!.id);
+                return his.length > 0 ? [{ female: f.id, males: his }] : [];
+              })}
+              onDone={(id) => router.push(`/spawning/${id}`)}
+            />
+          </>
+        ) : (
+          <p className="quiet">
+            {kinship
+              ? 'No crosses yet: find the best plan, or choose a female and give her males.'
+              : work === 'kinship'
+                ? 'Kinship is being worked from the whole pedigree.'
+                : ''}
+          </p>
+        )}
+        {row && kinship && (
+          <Mates
+            female={row}
+            index={at!}
+            females={females}
+            males={males}
+            kinship={kinship}
+            crosses={crosses}
+            avoid={avoid}
+            onToggle={(male) => setCrosses(toggleCross(crosses, { female: at!, male }))}
+            onAvoid={(key, male) => {
+              const barred = !avoid.includes(key);
+              setAvoid(barred ? [...avoid, key] : avoid.filter((x) => x !== key));
+              if (barred) setCrosses(crosses.filter((c) => c.female !== at || c.male !== male));
+            }}
+            onLeave={() => leave(row.id)}
+          />
+        )}
+        {left.size > 0 && (
+          <p className="mt-3 text-[0.95rem]">
+            Left out:{' '}
+            {[...ripeFemales, ...ripeMales]
+              .filter((x) => left.has(x.id))
+              .map((x) => x.tag)
+              .join(', ')}
+            .{' '}
+            <button
+              type="button"
+              className="link"
+              onClick={() => {
+                setLeft(new Set());
+                setCrosses([]);
+                setBest(null);
+              }}
+            >
+              Take them in again
+            </button>
+          </p>
+        )}
+      </aside>
+    </div>
+  );
+}
+
+const percent = (x: number) => `${inFigures(100 * x, 3)} %`;
+
+/** The plan against the best possible and against lots drawn. */
+function Costs({
+  figures,
+  lot,
+  best,
+}: {
+  figures: NonNullable<ReturnType<typeof figuresOf>>;
+  lot: number;
+  best: Best | null;
+}) {
+  const most = Math.max(figures.meanOffspringF, lot, best?.meanOffspringF ?? 0, 1e-9);
+  const bars = [
+    { word: 'this plan', value: figures.meanOffspringF, fill: 'var(--deep)' },
+    ...(best
+      ? [
+          {
+            word: best.objective === 'inbreeding' ? 'best possible' : 'plan found',
+            value: best.meanOffspringF,
+            fill: 'var(--strong)',
+          },
+        ]
+      : []),
+    { word: 'drawn by lot', value: lot, fill: 'var(--strong)' },
+  ];
+  return (
+    <div data-testid="plan-costs" data-mean={figures.meanOffspringF}>
+      <p className="text-soft">mean inbreeding of the offspring</p>
+      <p className="mb-2 text-[2rem] leading-none font-bold">{percent(figures.meanOffspringF)}</p>
+      <dl className="grid grid-cols-[6.5rem_minmax(0,1fr)_4.5rem] items-center gap-x-2 gap-y-1">
+        {bars.map((b) => (
+          <div key={b.word} className="contents">
+            <dt className="text-[0.92rem] text-soft">{b.word}</dt>
+            <dd aria-hidden="true" className="h-[9px] bg-rule">
+              <span className="block h-full" style={{ width: `${(100 * b.value) / most}%`, background: b.fill }} />
+            </dd>
+            <dd className="text-right">{percent(b.value)}</dd>
+          </div>
+        ))}
+      </dl>
+      {best && (
+        <p className="quiet mt-1 text-[0.88rem]">
+          {best.gap <= 1e-9
+            ? best.objective === 'inbreeding'
+              ? 'Proven: no plan within these limits has less.'
+              : 'Proven: no plan within these limits keeps more.'
+            : `The plan found is within ${inFigures(100 * best.gap, 2)} % of the best possible mean kinship.`}
+        </p>
+      )}
+      <table className="ledger mt-3">
+        <tbody>
+          <tr>
+            <td>highest of a cross</td>
+            <td className={`num ${figures.maxOffspringF >= NEAR ? 'font-bold text-hand' : 'font-bold'}`}>
+              {percent(figures.maxOffspringF)}
+            </td>
+          </tr>
+          <tr>
+            <td>mean kinship kept</td>
+            <td className="num font-bold">{inFigures(figures.groupCoancestry, 3)}</td>
+          </tr>
+          <tr>
+            <td>effective size</td>
+            <td className="num font-bold">{inFigures(figures.effectiveSize, 3)}</td>
+          </tr>
+          <tr>
+            <td>inbreeding gained in a generation</td>
+            <td className="num font-bold">{percent(figures.inbreedingPerGeneration)}</td>
+          </tr>
+          <tr>
+            <td className="text-soft">were it so for five generations</td>
+            <td className="num text-soft">{percent(afterGenerations(figures.inbreedingPerGeneration, 5))}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** The males of one female, least related first. */
+function Mates({
+  female,
+  index,
+  females,
+  males,
+  kinship,
+  crosses,
+  avoid,
+  onToggle,
+  onAvoid,
+  onLeave,
+}: {
+  female: BroodFish;
+  index: number;
+  females: BroodFish[];
+  males: BroodFish[];
+  kinship: Kinship;
+  crosses: Cross[];
+  avoid: string[];
+  onToggle: (male: number) => void;
+  onAvoid: (key: string, male: number) => void;
+  onLeave: () => void;
+}) {
+  const F = females.length;
+  const list = males
+    .map((m, j) => ({ m, j, f: kinship.matrix[index]![F + j]! }))
+    .sort((a, b) => a.f - b.f || a.m.tag.localeCompare(b.m.tag));
+  return (
+    <section className="mt-4 border-t border-strong pt-3" aria-label={`Males of ${female.tag}`}>
+      <h2>
+        {female.tag}
+        <span className="ml-2 font-normal text-soft">
+          {female.strain || 'strain not known'}, {Math.round(100 * kinship.completeness[index]!)} % of her ancestors
+          known
+        </span>
+      </h2>
+      <ul className="mt-1 max-h-[20rem] overflow-auto">
+        {list.map(({ m, j, f }) => {
+          const key = `${female.tag}|${m.tag}`;
+          const barred = avoid.includes(key);
+          const open = mayCross(female, m);
+          return (
+            <li key={m.id} className="flex items-center gap-2 border-b border-rule py-1">
+              <label className="flex min-w-0 flex-1 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="accent-[var(--deep)]"
+                  disabled={!open || barred}
+                  checked={crosses.some((c) => c.female === index && c.male === j)}
+                  onChange={() => onToggle(j)}
+                />
+                <span className={open && !barred ? 'font-bold' : 'text-soft'}>{m.tag}</span>
+                <span className={f >= NEAR ? 'text-hand' : 'text-soft'}>{percent(f)}</span>
+                <span className="truncate text-[0.88rem] text-soft">
+                  {open ? `${Math.round(100 * kinship.completeness[F + j]!)} % known` : `of ${m.strain}`}
+                </span>
+              </label>
+              {open && (
+                <button type="button" className="link text-[0.88rem]" onClick={() => onAvoid(key, j)}>
+                  {barred ? 'allow' : 'bar'}
+                </button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <button type="button" className="link mt-2" onClick={onLeave}>
+        Leave {female.tag} out
+      </button>
+    </section>
+  );
+}
+
+/** The plan becomes that of a spawning day. */
+function TakeToDay({
+  species,
+  days,
+  today,
+  crosses,
+  onDone,
+}: {
+  species: { id: string; name: string };
+  days: { id: number; name: string }[];
+  today: string;
+  crosses: { female: number; males: number[] }[];
+  onDone: (id: number) => void;
+}) {
+  const { timeZone } = useSession();
+  const act = useAct('spawning.save');
+  const [day, setDay] = useState(today);
+  const [how, setHow] = useState<CrossKind>('split');
+  return (
+    <form
+      className="mt-4 flex flex-col gap-2 border-t border-strong pt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void act.submit({ species: species.id, day: startOfDay(day, timeZone), plan: { crosses, how } }, (r) => {
+          onDone(Number(r?.id));
+          return `Planned: ${r?.name}.`;
+        });
+      }}
+    >
+      <h2>To a spawning day</h2>
+      <TextField label="Stripped on" type="date" value={day} onChange={setDay} error={act.errorOn('day')} />
+      <Choice
+        label="How the milt is given"
+        value={how}
+        onChange={setHow}
+        options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
+      />
+      <p className="quiet text-[0.9rem]">{crossKindWords[how].split(': ')[1]}.</p>
+      {how === 'pooled' && (
+        <p className="text-[0.9rem] text-careful">Pooling hides unequal fathers: they are taken as equal.</p>
+      )}
+      <ActFoot act={act} label="Plan this day" disabled={crosses.length === 0 || !day} />
+      {days.length > 0 && (
+        <p className="quiet text-[0.9rem]">
+          Planned already:{' '}
+          {days.map((d, i) => (
+            <span key={d.id}>
+              {i > 0 && ', '}
+              <Link className="link" href={`/spawning/${d.id}`}>
+                {d.name}
+              </Link>
+            </span>
+          ))}
+        </p>
+      )}
+    </form>
+  );
+}

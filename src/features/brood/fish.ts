@@ -1,0 +1,24 @@
+import type { Species } from '@/core/species/species';
+
+/** What the forms need to know of a brood fish and its species. */
+export type FishInHand = {
+  id: number;
+  tag: string;
+  sex: 'female' | 'male' | 'unknown';
+  massG: number | null;
+  /** The spawning day on whose bench it is in hand. */
+  day?: number;
+  book: Pick<Species, 'id' | 'name' | 'ripeness' | 'eggStages' | 'polarisation' | 'inductions'>;
+};
+
+export const bookOf = (s: Species): FishInHand['book'] => ({
+  id: s.id,
+  name: s.name,
+  ripeness: s.ripeness,
+  eggStages: s.eggStages,
+  polarisation: s.polarisation,
+  inductions: s.inductions,
+});
+
+/** The act is about this fish, on this day. */
+export const of = (f: FishInHand) => ({ fish: f.id, ...(f.day === undefined ? {} : { day: f.day }) });
