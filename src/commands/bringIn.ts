@@ -39,6 +39,9 @@ export const recordTake = defineCommand({
       measured: measurement,
       hardened: z.boolean().default(true),
       unit: z.number().int(),
+      /** The spawning day and bowl that the eggs come from. */
+      day: z.number().int().optional(),
+      bowl: z.string().trim().max(20).optional(),
     })
     .refine((p) => new Set(p.females.map((f) => f.tag)).size === p.females.length, {
       path: ['females'],
@@ -85,6 +88,10 @@ export const recordTake = defineCommand({
             composition,
           },
         ],
+        observations:
+          p.day === undefined
+            ? []
+            : [{ kind: 'take', spawning_day_id: p.day, lot_id: lot.id, value: number.number, said: p.bowl ?? null }],
       },
     ]);
     await queuePredictions(c, [lot.id]);

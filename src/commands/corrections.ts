@@ -48,6 +48,12 @@ const commandOfKind: Record<string, string> = {
   fishLook: 'brood.look',
   fishMove: 'brood.move',
   fate: 'brood.fate',
+  inject: 'spawning.inject',
+  ready: 'spawning.ready',
+  strip: 'spawning.strip',
+  milt: 'spawning.milt',
+  cross: 'spawning.cross',
+  step: 'spawning.step',
 };
 
 type Found = EntryRow & { voided: number | null };

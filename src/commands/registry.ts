@@ -14,6 +14,7 @@ import { addPerson, resetPassword, savePerson, savePreferences } from './people'
 import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
+import { cross, inject, lookReady, stampStep, strip, takeMilt } from './spawningBench';
 import { saveDay } from './spawningDay';
 import { addUnits, divideUnit, joinUnit, saveUnit } from './units';
 
@@ -60,6 +61,12 @@ const all = [
   moveFish,
   recordFate,
   saveDay,
+  inject,
+  lookReady,
+  strip,
+  takeMilt,
+  cross,
+  stampStep,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

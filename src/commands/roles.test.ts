@@ -66,6 +66,19 @@ const may: Record<string, Role[]> = {
   'person.resetPassword': managers,
   'preferences.save': everyone,
   'species.setValue': managers,
+  'brood.save': culturists,
+  'brood.import': culturists,
+  'brood.look': culturists,
+  'brood.move': culturists,
+  'brood.fate': culturists,
+  'spawning.save': culturists,
+  'spawning.inject': culturists,
+  'spawning.ready': culturists,
+  'spawning.strip': culturists,
+  'spawning.milt': culturists,
+  'spawning.cross': culturists,
+  // Whoever stirs the bowl stamps its steps.
+  'spawning.step': hands,
 };
 
 test('every command has its people', () => {

@@ -87,6 +87,30 @@ export const ownRules = {
     unit: 'seconds',
     hint: 'handling guidance for fish to be released commonly names half a minute to a minute; set it by your own',
   },
+  doseStop: {
+    what: 'a dose so many times outside its range is stopped as a slip of an order of magnitude',
+    value: 3,
+    unit: 'times',
+    hint: 'about the square root of ten: nearer to another order of magnitude than to the range',
+  },
+  injectionMost: {
+    what: 'an injection above this volume is stopped: the vial was misread',
+    value: 5,
+    unit: 'mL/kg',
+    hint: 'syringe practice is some tenths to two millilitres a kilogram',
+  },
+  injectionLeast: {
+    what: 'an injection below this volume is stopped: no syringe measures it',
+    value: 0.02,
+    unit: 'mL',
+    hint: 'two strokes of a fine syringe of one millilitre',
+  },
+  intervalSlack: {
+    what: 'share of the interval between two parts by which a part may be early or late unasked',
+    value: 0.25,
+    unit: 'of the interval',
+    hint: 'three hours in twelve',
+  },
   latencyStaleHours: {
     what: 'a latency clock without a temperature for so long says that it runs on the last one',
     value: 6,

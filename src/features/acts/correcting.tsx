@@ -33,7 +33,16 @@ export function useOriginal<T extends object>(): Partial<T> | null {
 }
 
 /** Answers to questions about the first figures: they are asked anew of the new ones. */
-const answers = { answer: null, mix: null, overload: null, shortfall: null, sure: null, withdrawal: null };
+const answers = {
+  answer: null,
+  dose: null,
+  interval: null,
+  mix: null,
+  overload: null,
+  shortfall: null,
+  sure: null,
+  withdrawal: null,
+};
 
 /** The command that puts an entry right by the payload of a form. */
 export function correctionOf(c: Correcting, payload: Record<string, unknown>): Record<string, unknown> {

@@ -1,0 +1,227 @@
+import { benchState } from '@/core/spawning/bench';
+import { benchEntries } from '@/store/bench';
+import { HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
+import { refusal } from '../../tests/support/refusal';
+
+let h: TestHatchery;
+let day: number;
+let f1: number;
+let f2: number;
+let m1: number;
+let m2: number;
+beforeEach(async () => {
+  h = await testHatchery();
+  const fish = async (tag: string, sex: string, more: Record<string, unknown> = {}) =>
+    (await h.send<{ id: number }>('brood.save', { species: 'sterlet', tag, sex, strain: 'Ombrel', ...more })).id;
+  f1 = await fish('F1', 'female');
+  f2 = await fish('F2', 'female');
+  m1 = await fish('M1', 'male');
+  m2 = await fish('M2', 'male');
+  const plan = { eggsWanted: 40_000, crosses: [{ female: f1, males: [m1, m2] }], induction: 'pituitary2' };
+  day = (await h.send<{ id: number }>('spawning.save', { species: 'sterlet', day: h.clock.now, plan })).id;
+});
+
+const state = async () => benchState(await benchEntries(h.db, day));
+const lastEntry = async () => (await h.db('entry').orderBy('seq', 'desc').first('id')) as { id: string };
+const dose = (more: Record<string, unknown> = {}) => ({
+  day,
+  fish: f1,
+  induction: 'pituitary2',
+  part: 1,
+  massG: 2000,
+  dosePerKg: 4,
+  concentrationPerMl: 4,
+  concentrationUnit: 'mg',
+  hormoneLot: 'CP-7',
+  checkedBy: 'Culturist',
+  ...more,
+});
+
+describe('a plan', () => {
+  test('names a day by itself; another of the same species and day gets a name of its own', async () => {
+    const again = await h.send('spawning.save', { species: 'sterlet', day: h.clock.now, plan: {} });
+    expect(again).toMatchObject({ name: expect.stringMatching(/^Sterlet, .*\(2\)$/) });
+  });
+
+  test('takes no male as a female, no female twice, no pair of two strains', async () => {
+    const plan = (crosses: unknown) =>
+      h.send('spawning.save', { species: 'sterlet', day: h.clock.now, plan: { crosses } });
+    expect(await refusal(plan([{ female: m1, males: [m2] }]))).toMatchObject({ code: 'sex' });
+    expect(await refusal(plan([{ female: f1, males: [f2] }]))).toMatchObject({ code: 'sex' });
+    expect(
+      await refusal(
+        plan([
+          { female: f1, males: [m1] },
+          { female: f1, males: [m2] },
+        ]),
+      ),
+    ).toMatchObject({ code: 'sex', message: 'F1 stands twice.' });
+    await h.send('brood.save', { id: m2, species: 'sterlet', tag: 'M2', sex: 'male', strain: 'Tessel' });
+    expect(await refusal(plan([{ female: f1, males: [m2] }]))).toMatchObject({ code: 'strain' });
+  });
+});
+
+describe('an injection', () => {
+  test('is worked out: a tenth of 4 mg/kg for 2 kg, from a vial of 4 mg/mL', async () => {
+    expect(await h.send('spawning.inject', dose({ maxMlPerSite: 0.15 }))).toMatchObject({
+      amount: expect.closeTo(0.8, 9),
+      volumeMl: expect.closeTo(0.2, 9),
+      sites: 2,
+    });
+    expect((await state()).fish.get(f1)!.injections).toMatchObject([{ part: 1, of: 2, doseUnit: 'mg' }]);
+  });
+
+  test('a vial in µg read as mg is stopped by the volume it makes', async () => {
+    const e = await refusal(h.send('spawning.inject', dose({ concentrationPerMl: 4000 })));
+    expect(e).toMatchObject({ code: 'volume', path: 'concentrationUnit' });
+    expect(e.todo).toContain('thousandfold');
+    const much = await refusal(h.send('spawning.inject', dose({ concentrationPerMl: 4, concentrationUnit: 'ug' })));
+    expect(much).toMatchObject({ code: 'volume' });
+    expect(await h.send('spawning.inject', dose({ concentrationPerMl: 4000, concentrationUnit: 'ug' }))).toMatchObject({
+      volumeMl: expect.closeTo(0.2, 9),
+    });
+  });
+
+  test('a dose out of range is asked about, an order of magnitude is stopped without an answer', async () => {
+    expect(await refusal(h.send('spawning.inject', dose({ dosePerKg: 6 })))).toMatchObject({
+      code: 'dose',
+      ask: { field: 'dose' },
+    });
+    await h.send('spawning.inject', dose({ dosePerKg: 6, dose: 'meant' }));
+    const stop = await refusal(h.send('spawning.inject', dose({ fish: f2, dosePerKg: 40, dose: 'meant' })));
+    expect(stop).toMatchObject({ code: 'doseStop', path: 'dosePerKg', ask: undefined });
+    // The range of the Book is the hatchery's own to put right.
+    await h.send('species.setValue', {
+      species: 'sterlet',
+      path: 'inductions.pituitary2',
+      value: { dosePerKg: { low: 3, high: 20 } },
+      source: 'test',
+      why: 'test',
+    });
+    await h.send('spawning.inject', dose({ fish: f2, dosePerKg: 40, dose: 'meant' }));
+  });
+
+  test('a second person, the parts in their order and at their interval, none twice', async () => {
+    expect(await refusal(h.send('spawning.inject', dose({ checkedBy: 'manager' })))).toMatchObject({
+      code: 'secondPerson',
+      path: 'checkedBy',
+    });
+    expect(await refusal(h.send('spawning.inject', dose({ part: 2 })))).toMatchObject({ code: 'part' });
+    await h.send('spawning.inject', dose());
+    expect(await refusal(h.send('spawning.inject', dose()))).toMatchObject({ code: 'part' });
+    h.clock.now += 5 * HOUR;
+    expect(await refusal(h.send('spawning.inject', dose({ part: 2 })))).toMatchObject({
+      code: 'interval',
+      ask: { field: 'interval' },
+    });
+    h.clock.now += 7 * HOUR;
+    await h.send('spawning.inject', dose({ part: 2 }));
+    expect(await refusal(h.send('spawning.inject', dose({ part: 3 })))).toMatchObject({ code: 'part' });
+  });
+
+  test('put right in its place, without asking whether it was given already', async () => {
+    await h.send('spawning.inject', dose());
+    const { id } = await lastEntry();
+    await h.send('entry.correct', { entryId: id, reason: 'she was weighed anew', replacement: { massG: 2500 } });
+    expect((await state()).fish.get(f1)!.injections).toMatchObject([{ massG: 2500, amount: expect.closeTo(1, 9) }]);
+  });
+
+  test('a male is not injected, and who was injected is barred from food', async () => {
+    expect(await refusal(h.send('spawning.inject', dose({ fish: m1 })))).toMatchObject({ code: 'sex' });
+    await h.send('spawning.inject', dose());
+    const food = { fish: f1, fate: 'food', method: 'blow', firstSufficed: true };
+    expect(await refusal(h.send('brood.fate', food, h.culturist))).toMatchObject({ code: 'treated', ask: undefined });
+    expect(await refusal(h.send('brood.fate', food))).toMatchObject({ ask: { field: 'withdrawal' } });
+  });
+});
+
+describe('eggs, milt and bowls', () => {
+  const stripped = (fish: number, massG: number, more = {}) => h.send('spawning.strip', { day, fish, massG, ...more });
+  const bowl = (more: Record<string, unknown> = {}) =>
+    h.send('spawning.cross', {
+      day,
+      bowl: 'A',
+      females: [{ fish: f1, massG: 300 }],
+      males: [m1, m2],
+      how: 'pooled',
+      protocols: ['sturgeon-diluted', 'clay'],
+      ...more,
+    });
+
+  test('eggs that were not stripped, or are in a bowl already, cannot go into one', async () => {
+    expect(await refusal(bowl())).toMatchObject({ code: 'noEggs' });
+    await stripped(f1, 310);
+    await bowl();
+    expect(await refusal(bowl())).toMatchObject({ code: 'bowl' });
+    expect(await refusal(bowl({ bowl: 'B', females: [{ fish: f1, massG: 100 }] }))).toMatchObject({
+      code: 'noEggs',
+      message: 'F1 has 10 g of eggs left, not 100.',
+    });
+    // Put right in its own place it may have its own eggs again.
+    const { id } = await lastEntry();
+    await h.send('entry.correct', {
+      entryId: id,
+      reason: 'weighed with the bowl',
+      replacement: { females: [{ fish: f1, massG: 290 }] },
+    });
+    expect((await state()).bowls).toMatchObject([{ bowl: 'A', females: [{ massG: 290 }] }]);
+  });
+
+  test('poor eggs and milt that does not move are asked about', async () => {
+    expect(await refusal(stripped(f1, 310, { apart: true }))).toMatchObject({ path: 'why' });
+    await stripped(f1, 310, { apart: true, why: 'a third over-ripe' });
+    await h.send('spawning.milt', { day, fish: m2, motility: 'none' });
+    const e = await refusal(bowl());
+    expect(e).toMatchObject({ code: 'poor', ask: { field: 'sure' } });
+    expect(e.message).toContain('the eggs of F1, the milt of M2');
+    await bowl({ sure: 'yes' });
+  });
+
+  test('steps are stamped once, in the bowl’s own protocols, or left out with a reason', async () => {
+    await stripped(f1, 310);
+    await bowl();
+    const step = (more: Record<string, unknown>) =>
+      h.send<{ off: number }>('spawning.step', { day, bowl: 'A', protocol: 'sturgeon-diluted', ...more });
+    await step({ step: 'weigh', value: 298 });
+    expect(await refusal(step({ step: 'weigh' }))).toMatchObject({ code: 'stamped' });
+    expect(await refusal(step({ step: 'nosuch' }))).toMatchObject({ code: 'noStep' });
+    expect(await refusal(step({ step: 'mix', protocol: 'enzyme' }))).toMatchObject({ code: 'noProtocol' });
+    expect(await refusal(step({ step: 'mix', bowl: 'Z' }))).toMatchObject({ code: 'noBowl' });
+    expect(await refusal(step({ step: 'mix', skipped: true }))).toMatchObject({ path: 'why' });
+    h.clock.now += HOUR;
+    // Half an hour was allowed for it.
+    expect((await step({ step: 'mix' })).off).toBeGreaterThan(29);
+    // A hand may stamp.
+    await h.send('spawning.step', { day, bowl: 'A', protocol: 'clay', step: 'into' }, h.hand);
+    const stamps = (await state()).bowls[0]!.stamps;
+    expect(stamps['sturgeon-diluted']).toMatchObject([{ step: 'weigh', value: 298 }, { step: 'mix' }]);
+    expect(stamps.clay).toHaveLength(1);
+  });
+
+  test('counted, the eggs are in the books and known as those of the bowl; taken back, they are not', async () => {
+    await stripped(f1, 310);
+    await bowl();
+    await h.send('take.record', {
+      species: 'sterlet',
+      females: [{ tag: 'F1', share: 1 }],
+      males: [{ tag: 'M1' }, { tag: 'M2' }],
+      cross: 'pooled',
+      measured: { method: 'counted', number: 18_000 },
+      unit: h.units.B1,
+      day,
+      bowl: 'A',
+    });
+    expect(await h.number('B1')).toBe(18_000);
+    expect((await state()).bowls[0]!.take).not.toBeNull();
+    const { id } = await lastEntry();
+    await h.send('entry.correct', { entryId: id, reason: 'another bowl' });
+    expect((await state()).bowls[0]!.take).toBeNull();
+  });
+
+  test('looks whether she runs', async () => {
+    await h.send('spawning.ready', { day, fish: f1, found: 'notYet' });
+    await h.send('spawning.ready', { day, fish: f1, found: 'running' });
+    expect((await state()).fish.get(f1)!.checks.map((x) => x.found)).toEqual(['notYet', 'running']);
+    expect(await refusal(h.send('spawning.ready', { day, fish: m1, found: 'running' }))).toMatchObject({ code: 'sex' });
+  });
+});

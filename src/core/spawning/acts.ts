@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import { readyFindings } from '../induction/latency';
+import { crossKinds } from './plan';
+
+const positive = z.number().gt(0, 'must be above 0');
+const share = z.number().min(0, 'cannot be negative').max(1, 'is a share, at most 1');
+const fish = z.number().int();
+const unit = z.enum(['mL', 'mg', 'ug', 'IU'], { error: 'is mL, mg, ug or IU' });
+
+/** What is done to one fish or one bowl on the bench, as it is sent and kept. */
+export const injectFields = {
+  fish,
+  induction: z.string(),
+  part: z.number().int().min(1),
+  massG: positive,
+  dosePerKg: positive,
+  /** As it stands on the vial. */
+  concentrationPerMl: positive.optional(),
+  concentrationUnit: unit.optional(),
+  maxMlPerSite: positive.optional(),
+  hormoneLot: z.string().trim().min(1, 'needs the lot number on the vial').max(60, 'is too long'),
+  checkedBy: z.string().trim().min(1, 'needs a second person').max(80, 'is too long'),
+};
+
+export const eggQuality = {
+  colour: z.enum(['good', 'pale', 'mixed', 'dark']).optional(),
+  firmness: z.enum(['firm', 'soft', 'mixed']).optional(),
+  blood: z.enum(['none', 'some', 'much']).optional(),
+  lumps: z.boolean().optional(),
+  overRipeShare: share.optional(),
+};
+
+export const motilities = [
+  { id: 'high', name: 'more than three quarters move', share: 0.85 },
+  { id: 'middle', name: 'a quarter to three quarters move', share: 0.5 },
+  { id: 'low', name: 'less than a quarter move', share: 0.12 },
+  { id: 'none', name: 'none move', share: 0 },
+] as const;
+export type MotilityId = (typeof motilities)[number]['id'];
+
+export const stripFields = {
+  fish,
+  massG: positive,
+  volumeMl: positive.optional(),
+  ...eggQuality,
+  apart: z.boolean().default(false),
+  why: z.string().trim().max(200, 'is too long').default(''),
+};
+
+export const miltFields = {
+  fish,
+  volumeMl: positive.optional(),
+  motility: z.enum(motilities.map((m) => m.id) as [MotilityId, ...MotilityId[]]).optional(),
+  taken: z.enum(['hand', 'tube', 'testes']).default('hand'),
+  dirt: z.enum(['none', 'urine', 'blood', 'water']).default('none'),
+  apart: z.boolean().default(false),
+  why: z.string().trim().max(200, 'is too long').default(''),
+};
+
+export const readyFields = { fish, found: z.enum(readyFindings) };
+
+const bowlName = z.string().trim().min(1, 'needs a name').max(20, 'is too long');
+export const crossFields = {
+  bowl: bowlName,
+  females: z
+    .array(z.object({ fish, massG: positive }))
+    .min(1, 'needs the eggs of a female')
+    .max(40),
+  males: z.array(fish).min(1, 'needs a male').max(40),
+  how: z.enum(crossKinds),
+  protocols: z.array(z.string().max(60)).max(12).default([]),
+};
+export const stepFields = {
+  bowl: bowlName,
+  protocol: z.string().max(60),
+  step: z.string().max(60),
+  skipped: z.boolean().default(false),
+  why: z.string().trim().max(200, 'is too long').default(''),
+  value: z.number().optional(),
+};
+
+type Of<T extends z.ZodRawShape> = z.output<z.ZodObject<T>>;
+/** What the command works out and keeps beside what was sent. */
+export type Injected = Of<typeof injectFields> & {
+  doseUnit: 'mL' | 'mg' | 'ug' | 'IU';
+  of: number;
+  amount: number;
+  volumeMl: number;
+  sites: number;
+};
+export type Stripped = Of<typeof stripFields>;
+export type MiltTaken = Of<typeof miltFields>;
+export type LookedAt = Of<typeof readyFields>;
+export type Crossed = Of<typeof crossFields>;
+export type Stepped = Of<typeof stepFields>;
