@@ -1,5 +1,6 @@
 import { speciesOf } from '@/book/shelf';
 import { rateFunction } from '@/core/development/model';
+import { BroodStock } from './brood';
 import type { Plan } from './plans';
 import type { Station } from './station';
 import type { Tanks, Truth } from './tanks';
@@ -7,7 +8,7 @@ import { waterOf } from './waters';
 
 /** Takes and what becomes of them in the jars and trays, until they are ponded. */
 export class Eggs {
-  private tag = 1;
+  private readonly brood = new BroodStock();
   private readonly p;
 
   constructor(
@@ -24,10 +25,9 @@ export class Eggs {
     const small = plan.species === 'pikeperch' ? 2 : 10;
     const bias = plan.countBias ?? 1;
     const total = plan.eggs / perMl;
-    const females = Array.from({ length: plan.females }, () => ({
-      tag: `${species.code}F${this.tag++}`,
-      massG: p.chance.whole(900, 2600),
-    }));
+    const females = this.brood
+      .females(plan.species, plan.females)
+      .map((tag) => ({ tag, massG: p.chance.whole(900, 2600) }));
     const males = (plan.males ?? Array.from({ length: p.chance.whole(2, 4) }, () => `M${p.chance.whole(1, 30)}`)).map(
       (m) => `${species.code}${m}`,
     );

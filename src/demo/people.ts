@@ -86,6 +86,14 @@ export async function furnish(p: Player): Promise<void> {
     sensor: river,
     y: 0,
   });
+  const brood = await room('Brood hall', 'rearing');
+  for (const [from, sensor] of [
+    [1, cold1],
+    [3, bay2],
+    [5, bay2],
+    [7, bay2],
+  ] as const)
+    await many(brood, 'tank', 'H', from, 2, { battery: 'Brood', volumeL: 4000, flowLPerMin: 40, sensor, y: from });
   await many(ponds, 'pond', 'P', 1, 3, { battery: 'Meadow', volumeL: 900000, sensor: river, y: 0 });
   for (const [name, water, target] of [
     ['Lake Ivarre', 'Lake Ivarre', 85000],

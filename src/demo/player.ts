@@ -114,6 +114,11 @@ export class Player {
     return new Map(rows.map((r) => [units.find((u) => this.unit(u) === r.unit_id)!, r.lot_id]));
   }
 
+  async fishId(species: string, tag: string): Promise<number> {
+    const row = (await (this.trx ?? this.db)('brood_fish').where({ species, tag }).first('id')) as { id: number };
+    return row.id;
+  }
+
   async sites(): Promise<number[]> {
     return (await (this.trx ?? this.db)('release_site').orderBy('id').pluck('id')) as number[];
   }

@@ -1,5 +1,6 @@
 import type { Db } from '@/store/connection';
 import { workJobs } from '@/store/predictions';
+import { Brood } from './brood';
 import { Chance } from './chance';
 import { Eggs } from './eggs';
 import { foundOmbrel, furnish } from './people';
@@ -61,6 +62,7 @@ function planSeason(p: Player): void {
   const station = new Station(p);
   const tanks = new Tanks(station);
   const eggs = new Eggs(station, tanks);
+  new Brood(p).lay(FIRST_DAY);
   for (const plan of plans(p.chance)) p.at(plan.day + 0.1, () => eggs.take(plan));
   for (const [day, number] of [
     [-300, 5200],
