@@ -134,7 +134,9 @@ export const recordLook = defineCommand({
 /** A mass far from the last one is a slip of a unit or of a tag more often than a fish that grew. */
 async function askMass(c: Context, fish: FishRecord, massG: number, at: number, sure?: string): Promise<void> {
   const last = await latestOf(c, fish.id, 'mass', at);
-  const most = ownRules.broodMassFactor.value;
+  // The longer ago, the more it may have grown: the factor once more for every year.
+  const years = last ? Math.max(0, at - last.at) / (365 * 86_400_000) : 0;
+  const most = ownRules.broodMassFactor.value ** (1 + years);
   if (sure || !last?.value || (massG < last.value * most && massG > last.value / most)) return;
   throw new CommandRefused(
     'strangeMass',

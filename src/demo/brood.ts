@@ -55,8 +55,8 @@ export class Brood {
         lines.push(
           `${tag},${sex},${s.strain},captive,${s.year - 6},${s.code}-gs${(k % 3) + 1},${s.code}-gd${(k % 5) + 1},,,`,
         );
-      sires.forEach((t, k) => ancestor(t, 'm', k));
-      dams.forEach((t, k) => ancestor(t, 'f', k + 1));
+      for (const [k, t] of sires.entries()) ancestor(t, 'm', k);
+      for (const [k, t] of dams.entries()) ancestor(t, 'f', k + 1);
       const one = (sex: 'F' | 'M', n: number) => {
         const mass = Math.round(this.chance.between(s.massG[0], s.massG[1]) * (sex === 'M' ? 0.8 : 1));
         const length = Math.round(1000 * s.length * (mass / 1000) ** (1 / 3));
