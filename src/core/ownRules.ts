@@ -81,6 +81,12 @@ export const ownRules = {
     unit: 'times',
     hint: 'a spawning costs a female up to a third of her mass; a pound read as a kilogram is 2.2',
   },
+  ripeDays: {
+    what: 'a fish counts as ripe for so long after it was seen so, unless it spawned since',
+    value: 14,
+    unit: 'days',
+    hint: 'brood fish in season are commonly looked through once or twice a week',
+  },
   airSeconds: {
     what: 'a fish longer out of the water than this is called to be put back',
     value: 60,

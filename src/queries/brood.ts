@@ -2,6 +2,7 @@ import { fateOf } from '@/core/brood/fates';
 import type { FishSource, Sex } from '@/core/brood/parseFish';
 import { expected } from '@/core/eggs/expected';
 import type { Animal } from '@/core/genetics/pedigree';
+import { ownRules } from '@/core/ownRules';
 import { type Species, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -24,7 +25,8 @@ export type BroodFish = {
   massG: number | null;
   massAt: number | null;
   lengthMm: number | null;
-  ripeness: { id: string; name: string; ready: boolean; over: boolean; at: number } | null;
+  /** The last sign seen; `ready` only while that was lately and it has not spawned since. */
+  ripeness: { id: string; name: string; ready: boolean; over: boolean; at: number; old: boolean } | null;
   eggStage: { id: string; name: string } | null;
   polarisation: number | null;
   /** What ended its stay; null while it is here. */
@@ -89,16 +91,34 @@ export async function broodHere(db: Db, siteId: number): Promise<number> {
   return [...(await hereBySpecies(db, siteId)).values()].reduce((s, n) => s + n, 0);
 }
 
+/** The species whose brood was looked at last and most: the one that spawns now. */
+async function inSeason(db: Db, siteId: number, now: number): Promise<string | null> {
+  const row = (await db('observation as o')
+    .join('brood_fish as f', 'f.id', 'o.brood_fish_id')
+    .where({ 'f.site_id': siteId, 'o.kind': 'ripeness' })
+    .where('o.at', '>', now - RIPE_MS)
+    .groupBy('f.species')
+    .orderByRaw('MAX(o.at) DESC')
+    .first('f.species')) as { species: string } | undefined;
+  return row?.species ?? null;
+}
+
+const RIPE_MS = ownRules.ripeDays.value * 86_400_000;
+
 /**
  * Who can be spawned: the brood fish of a species with what was seen of each last. Six statements however many.
- * @param wanted species id; without one the species with most fish here
+ * @param wanted species id; without one the species in season, else that with most fish here
  */
-export async function broodView(db: Db, siteId: number, wanted: string | null): Promise<BroodView> {
-  const [shelf, here] = await Promise.all([speciesBook(db, siteId), hereBySpecies(db, siteId)]);
+export async function broodView(db: Db, siteId: number, wanted: string | null, now: number): Promise<BroodView> {
+  const [shelf, here, season] = await Promise.all([
+    speciesBook(db, siteId),
+    hereBySpecies(db, siteId),
+    wanted === null ? inSeason(db, siteId, now) : null,
+  ]);
   const species = [...shelf.values()]
     .map((s) => ({ id: s.id, name: s.name, here: here.get(s.id) ?? 0 }))
     .sort((a, b) => b.here - a.here || a.name.localeCompare(b.name));
-  const book = shelf.get(wanted ?? '') ?? shelf.get(species[0]!.id)!;
+  const book = shelf.get(wanted ?? season ?? '') ?? shelf.get(species[0]!.id)!;
   const [rows, seen, given] = await Promise.all([
     fishRows(db, siteId, book.id),
     latestSeen(db, siteId, book.id),
@@ -108,7 +128,7 @@ export async function broodView(db: Db, siteId: number, wanted: string | null): 
   return {
     species,
     book,
-    fish: rows.map((r) => fishOf(r, (kind) => of.get(`${r.id} ${kind}`), given.get(r.id), book)),
+    fish: rows.map((r) => fishOf(r, (kind) => of.get(`${r.id} ${kind}`), given.get(r.id), book, now)),
   };
 }
 
@@ -172,12 +192,14 @@ function fishOf(
   seen: (kind: string) => Seen | undefined,
   given: { n: number; last: number } | undefined,
   book: Species,
+  now: number,
 ): BroodFish {
   const mass = seen('mass');
   const sign = seen('ripeness');
   const ripeness = book.ripeness.find((x) => x.id === sign?.said);
   const eggStage = book.eggStages.find((x) => x.id === seen('eggStage')?.said);
   const fate = fateOf(seen('fate')?.said ?? '');
+  const old = sign !== undefined && (sign.at < now - RIPE_MS || (given?.last ?? 0) > sign.at);
   const stood = seen('stood');
   return {
     id: r.id,
@@ -196,7 +218,7 @@ function fishOf(
     massG: mass?.value ?? null,
     massAt: mass?.at ?? null,
     lengthMm: seen('length')?.value ?? null,
-    ripeness: ripeness && sign ? { ...ripeness, at: sign.at } : null,
+    ripeness: ripeness && sign ? { ...ripeness, ready: ripeness.ready && !old, at: sign.at, old } : null,
     eggStage: eggStage ? { id: eggStage.id, name: eggStage.name } : null,
     polarisation: seen('polarisation')?.value ?? null,
     gone: fate && !fate.stays ? fate.name : null,

@@ -3,6 +3,7 @@ import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { speciesList } from './book';
 import { places, releaseSites } from './places';
+import { benchView } from './spawning';
 
 type Found = {
   seq: number;
@@ -37,7 +38,9 @@ export async function entryToPutRight(db: Db, siteId: number, id: string) {
     .first('e.*')) as Found | undefined;
   if (!entry) return null;
   const payload = fromJson<Record<string, unknown>>(entry.intent);
-  const [touched, book, units, sites, species] = await Promise.all([
+  const [fish, bench, touched, book, units, sites, species] = await Promise.all([
+    fishOf(db, siteId, payload),
+    entry.kind === 'cross' && typeof payload.day === 'number' ? benchView(db, { siteId }, payload.day, entry.at) : null,
     holdingsBefore(db, entry),
     speciesBook(db, siteId),
     places(db, siteId),
@@ -82,10 +85,32 @@ export async function entryToPutRight(db: Db, siteId: number, id: string) {
       note: entry.note,
     },
     holdings,
+    /** The brood fish that it was about, with what its species' book says of looking at one. */
+    fish: fish && {
+      id: fish.id,
+      tag: fish.tag,
+      sex: fish.sex,
+      massG: null,
+      ...(typeof payload.day === 'number' ? { day: payload.day } : {}),
+      book: book.get(fish.species)!,
+    },
+    bench,
     places: units,
     sites,
     species,
   };
+}
+
+/** The (first) brood fish that a payload names. */
+async function fishOf(db: Db, siteId: number, payload: Record<string, unknown>) {
+  const id = Array.isArray(payload.fish) ? payload.fish[0] : payload.fish;
+  if (typeof id !== 'number') return null;
+  return ((await db('brood_fish').where({ id, site_id: siteId }).first('id', 'tag', 'sex', 'species')) ?? null) as {
+    id: number;
+    tag: string;
+    sex: 'female' | 'male' | 'unknown';
+    species: string;
+  } | null;
 }
 
 export type EntryToPutRight = NonNullable<Awaited<ReturnType<typeof entryToPutRight>>>;

@@ -1,7 +1,10 @@
 import { wordOf } from '@/core/books/kinds';
 import { fateOf, killMethods } from '@/core/brood/fates';
+import { findingWords, type ReadyFinding } from '@/core/induction/latency';
+import { figures } from '@/core/quantities/format';
 import { massEach, massOfAll } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
+import { motilities } from '@/core/spawning/acts';
 
 export type Moved = { account: string; delta: number; unit: string; lot: string; stage: string };
 
@@ -76,6 +79,24 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       ]
         .filter(Boolean)
         .join(', ');
+    case 'inject':
+      return `part ${intent.part} of ${intent.of}: ${figures(Number(intent.amount), 3)} ${intent.doseUnit === 'ug' ? 'µg' : intent.doseUnit}, ${figures(Number(intent.volumeMl), 3)} mL in ${intent.sites} ${intent.sites === 1 ? 'site' : 'sites'}, lot ${intent.hormoneLot}, checked by ${intent.checkedBy}`;
+    case 'ready':
+      return findingWords[intent.found as ReadyFinding];
+    case 'strip':
+      return `${us ? massOfAll(Number(intent.massG), true, 3) : `${intent.massG} g`} of eggs${intent.apart ? `, held apart: ${intent.why}` : ''}`;
+    case 'milt':
+      return [
+        intent.volumeMl && `${intent.volumeMl} mL`,
+        motilities.find((m) => m.id === intent.motility)?.name,
+        intent.apart && `held apart: ${intent.why}`,
+      ]
+        .filter(Boolean)
+        .join(', ');
+    case 'cross':
+      return `bowl ${intent.bowl}, ${intent.how}: ${(intent.females as unknown[]).length} × ${(intent.males as unknown[]).length}`;
+    case 'step':
+      return `bowl ${intent.bowl}: ${intent.says ?? intent.step}${intent.skipped ? `, left out: ${intent.why}` : ''}`;
     case 'note':
       return '';
     case 'pick':

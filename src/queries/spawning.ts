@@ -71,7 +71,7 @@ export type BenchView = {
   protocols: ProtocolInForce[];
   /** Fish of the species that are here and not of this day. */
   others: { id: number; tag: string; sex: Sex; ready: boolean }[];
-  /** Eggs of the planned females that gave none yet, and of those counted. */
+  /** Eggs of the females that are not counted yet and not held apart, and those counted. */
   expected: number | null;
   counted: { number: number; sd: number };
   odds: number | null;
@@ -86,7 +86,7 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
   const plan = dayPlan.parse(fromJson(row.plan));
   const [entries, brood, protocols, takes] = await Promise.all([
     benchEntries(db, id),
-    broodView(db, site.siteId, row.species),
+    broodView(db, site.siteId, row.species, now),
     protocolsInForce(db, site.siteId),
     takesOf(db, id),
   ]);
@@ -116,7 +116,16 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
     number: takes.reduce((s, t) => s + t.eggs, 0),
     sd: Math.hypot(0, ...takes.map((t) => t.sd)),
   };
-  const coming = females.filter((f) => f.strips.length === 0 && f.planned.length > 0 && f.fish.eggs);
+  // Whose eggs are not counted yet and not held apart: what they may still bring.
+  const inBooks = new Set(bowls.filter((b) => b.take).flatMap((b) => b.females.map((f) => f.fish)));
+  const coming = females.filter(
+    (f) =>
+      f.fish.eggs &&
+      !inBooks.has(f.fish.id) &&
+      (f.planned.length > 0 || f.strips.length > 0) &&
+      !(f.strips.length > 0 && f.strips.every((s) => s.apart)) &&
+      f.checks.at(-1)?.found !== 'spent',
+  );
   const expected = coming.length === 0 ? null : coming.reduce((s, f) => s + f.fish.eggs!.expected, 0);
   return {
     id,
@@ -153,7 +162,7 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
   };
 }
 
-/** Odds that the females who have given none yet bring what is still wanted. */
+/** Odds that the females whose eggs are not counted yet bring what is still wanted. */
 function oddsOf(plan: DayPlan, coming: readonly BenchFemale[], counted: number): number | null {
   const wanted = plan.eggsWanted - counted;
   if (plan.eggsWanted === 0) return null;
@@ -165,7 +174,8 @@ function oddsOf(plan: DayPlan, coming: readonly BenchFemale[], counted: number):
       females: coming.map((f) => ({
         eggs: f.fish.eggs!.expected,
         eggsSd: (f.fish.eggs!.high - f.fish.eggs!.expected) / Z95,
-        ovulates: plan.ovulates ?? 1,
+        // Who runs already will give eggs.
+        ovulates: f.strips.length > 0 || f.checks.at(-1)?.found === 'running' ? 1 : (plan.ovulates ?? 1),
       })),
     }),
   );

@@ -12,6 +12,13 @@ export type LatencyRow = {
 /** What was found when a fish was looked at: eggs do not run, run on pressure, run by their own weight, or too late. */
 export const readyFindings = ['notYet', 'soon', 'running', 'overRipe', 'spent'] as const;
 export type ReadyFinding = (typeof readyFindings)[number];
+export const findingWords: Record<ReadyFinding, string> = {
+  notYet: 'not yet',
+  soon: 'on pressure only: soon',
+  running: 'eggs run by their own weight',
+  overRipe: 'over-ripe',
+  spent: 'no eggs left',
+};
 export type ReadyCheck = { at: number; found: ReadyFinding };
 
 /** Where a fish must be looked at before it may be left alone: further checks are due. */

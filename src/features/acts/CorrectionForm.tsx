@@ -3,6 +3,11 @@
 import { useEffect, useState } from 'react';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
+import type { FishInHand } from '../brood/fish';
+import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
+import { CrossForm } from '../spawning/bowlActs';
+import { InjectForm, MiltForm, ReadyForm, StripForm } from '../spawning/fishActs';
+import { StepTimeForm } from '../spawning/StepTimeForm';
 import { BringForm } from '../take/BringForm';
 import { TakeForm } from '../take/TakeForm';
 import { CorrectingProvider } from './correcting';
@@ -33,7 +38,7 @@ export function CorrectionForm({ entryId, onDone }: { entryId: string; onDone: (
 }
 
 /** Kinds that say themselves where animals came to, or that stand in no unit. */
-const ownPlace = new Set(['take', 'opening', 'arrival', 'temperature', 'reading', 'note']);
+const ownPlace = new Set(['cross', 'step', 'take', 'opening', 'arrival', 'temperature', 'reading', 'note']);
 
 function Filled({ found, onDone }: { found: EntryToPutRight; onDone: () => void }) {
   const { original, holdings, places } = found;
@@ -64,6 +69,9 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
   if (kind === 'opening' || kind === 'arrival') return <BringForm species={species} places={places} />;
   if (kind === 'temperature' || kind === 'reading') return <ReadingForm />;
   if (kind === 'note') return <NoteForm />;
+  if (kind === 'step') return <StepTimeForm />;
+  if (kind === 'cross' && found.bench) return <CrossForm view={found.bench} bowl="" />;
+  if (found.fish) return <FishFormOf found={found} f={found.fish} />;
   if (!h) return <p role="alert">What this entry was about cannot be found. Take it back, and enter it anew.</p>;
   const p = { h, places, sites };
   switch (kind) {
@@ -98,5 +106,24 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
       return <FeedForm h={h} />;
     default:
       return <OutForm h={h} />;
+  }
+}
+
+function FishFormOf({ found, f }: { found: EntryToPutRight; f: FishInHand }) {
+  switch (found.original.kind) {
+    case 'fishLook':
+      return <LookForm f={f} />;
+    case 'fishMove':
+      return <FishMoveForm f={f} places={found.places} />;
+    case 'fate':
+      return <FateForm f={f} />;
+    case 'inject':
+      return <InjectForm f={f} part={1} treatment="" />;
+    case 'ready':
+      return <ReadyForm f={f} />;
+    case 'strip':
+      return <StripForm f={f} />;
+    default:
+      return <MiltForm f={f} />;
   }
 }

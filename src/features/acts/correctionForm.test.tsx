@@ -1,5 +1,9 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
+import { protocolShelf } from '@/book/protocols';
+import { speciesOf } from '@/book/shelf';
+import { dayPlan } from '@/core/spawning/plan';
+import type { BroodFish } from '@/queries/brood';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { CorrectionForm } from './CorrectionForm';
@@ -42,9 +46,39 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
         ],
       },
     ],
+    fish:
+      fishNo(payload) === undefined
+        ? null
+        : {
+            id: Number(fishNo(payload)),
+            tag: 'STF11',
+            sex: fishNo(payload) === 12 ? 'male' : 'female',
+            massG: null,
+            day: 3,
+            book: sterlet,
+          },
+    bench:
+      kind === 'cross'
+        ? ({
+            id: 3,
+            plan: dayPlan.parse({}),
+            females: [inBench(11, 'STF11', 'female')],
+            males: [inBench(12, 'STM1', 'male'), inBench(13, 'STM2', 'male')],
+            protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
+          } as unknown as EntryToPutRight['bench'])
+        : null,
   };
   server.pages['/api/entries/e1'] = found;
 }
+
+const sterlet = speciesOf('sterlet');
+const fishNo = (payload: Record<string, unknown>) => ([] as unknown[]).concat(payload.fish ?? [])[0];
+const inBench = (id: number, tag: string, sex: 'female' | 'male') => ({
+  fish: { id, tag, sex } as BroodFish,
+  eggsLeftG: sex === 'female' ? 300 : 0,
+  strips: [],
+  milts: [],
+});
 
 const counted = (number: number) => ({ method: 'counted', number });
 const batches = [
@@ -155,6 +189,77 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
       fertilisedAt: AT - 30 * 86_400_000 - 12_345,
     },
   ],
+  [
+    'fishLook',
+    {
+      fish: 11,
+      massG: 2450,
+      lengthMm: 734,
+      ripeness: 'ripening',
+      oocytes: [
+        { nucleusToPoleMm: 0.15, diameterMm: 2.3 },
+        { nucleusToPoleMm: 0.12, diameterMm: 2.25 },
+      ],
+      condition: 'a healed wound',
+      airSeconds: 31,
+    },
+    [],
+  ],
+  ['fishMove', { fish: [11, 14], unit: 3 }, []],
+  ['fate', { fish: 11, fate: 'killed', method: 'blow', firstSufficed: false, cause: 'surplus' }, []],
+  ['fate', { fish: 11, fate: 'returned', mark: 'left clip', massG: 2300, lengthMm: 734, cause: '' }, []],
+  [
+    'inject',
+    {
+      fish: 11,
+      day: 3,
+      induction: 'pituitary2',
+      part: 2,
+      massG: 2450,
+      dosePerKg: 4,
+      concentrationPerMl: 5000,
+      concentrationUnit: 'ug',
+      maxMlPerSite: 0.5,
+      hormoneLot: 'CP-7',
+      checkedBy: 'Manager',
+    },
+    [],
+  ],
+  ['ready', { fish: 11, day: 3, found: 'soon' }, []],
+  [
+    'strip',
+    {
+      fish: 11,
+      day: 3,
+      massG: 318,
+      colour: 'good',
+      firmness: 'mixed',
+      blood: 'some',
+      lumps: true,
+      overRipeShare: 0.125,
+      apart: true,
+      why: 'lumps',
+    },
+    [],
+  ],
+  [
+    'milt',
+    { fish: 12, day: 3, volumeMl: 12.5, motility: 'low', taken: 'tube', dirt: 'urine', apart: true, why: 'urine' },
+    [],
+  ],
+  [
+    'cross',
+    {
+      day: 3,
+      bowl: 'A',
+      females: [{ fish: 11, massG: 290 }],
+      males: [12, 13],
+      how: 'split',
+      protocols: ['sturgeon-diluted', 'clay'],
+    },
+    [],
+  ],
+  ['step', { day: 3, bowl: 'A', protocol: 'clay', step: 'into', value: 7.25, why: 'late bell', skipped: false }, []],
 ];
 
 const kinds = recorded.map(([kind, payload, holdings = [holding('R1')]]) => ({ kind, payload, holdings }));

@@ -201,7 +201,17 @@ export function Ripeness({ f, now, timeZone }: { f: BroodFish; now: number; time
   if (!f.ripeness) return <span className="text-soft">not looked at</span>;
   return (
     <span className="whitespace-nowrap">
-      <span className={f.ripeness.ready ? 'font-bold text-deep' : f.ripeness.over ? 'font-bold text-loss' : ''}>
+      <span
+        className={
+          f.ripeness.old
+            ? 'text-soft'
+            : f.ripeness.ready
+              ? 'font-bold text-deep'
+              : f.ripeness.over
+                ? 'font-bold text-loss'
+                : ''
+        }
+      >
         {f.ripeness.name}
       </span>
       <span className="ml-1.5 text-[0.88rem] text-soft">{dayMonth(f.ripeness.at, timeZone, now)}</span>

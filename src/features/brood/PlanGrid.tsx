@@ -14,7 +14,7 @@ import { memo, useMemo } from 'react';
 import type { Cross } from '@/core/genetics/planFigures';
 import { figures } from '@/core/quantities/format';
 import type { BroodFish } from '@/queries/brood';
-import { type Kinship, mayCross, NEAR } from './planState';
+import { HOLES, type Kinship, mayCross, NEAR } from './planState';
 
 /**
  * Kinship of females (rows) with males (columns), and the crosses on it. A cross is dragged along its row to another
@@ -63,7 +63,7 @@ export function PlanGrid({
               <span
                 className={`absolute text-[0.85rem] whitespace-nowrap ${size > 40 ? 'w-full truncate px-0.5 text-center' : 'origin-bottom-left -rotate-90'}`}
                 style={size > 40 ? { top: 4 } : { left: size / 2 + 6, top: heads - 22 }}
-                title={`${m.tag}, ${m.strain || 'strain not known'}`}
+                title={`${m.tag}, ${m.strain || 'strain not known'}, ${Math.round(100 * kinship.completeness[females.length + j]!)} % of his ancestors known`}
               >
                 {m.tag}
               </span>
@@ -140,6 +140,9 @@ const Squares = memo(function Squares({
         <pattern id="barred" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--strong)" strokeWidth="1" />
         </pattern>
+        <pattern id="unsure" width="6" height="6" patternUnits="userSpaceOnUse">
+          <circle cx="3" cy="3" r="0.9" fill="var(--strong)" />
+        </pattern>
       </defs>
       {females.map((f, i) =>
         males.map((m, j) => {
@@ -154,6 +157,9 @@ const Squares = memo(function Squares({
                 // A quarter (full sibs) is the darkest; what is nearer is no darker.
                 fillOpacity={open ? 0.04 + 0.6 * Math.min(1, x / 0.25) : 0.6}
               />
+              {open && (kinship.completeness[i]! < HOLES || kinship.completeness[F + j]! < HOLES) && (
+                <rect width={size - 1} height={high - 1} fill="url(#unsure)" />
+              )}
               {size > 40 && open && x > 0 && (
                 <text x={size - 5} y={high - 5} textAnchor="end" fontSize="10.5" fill="var(--ink)">
                   {figures(100 * x, 2)}

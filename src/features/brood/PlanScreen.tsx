@@ -25,6 +25,7 @@ import {
   planSays,
   shareOf,
   toggleCross,
+  usualLimit,
 } from './planState';
 
 type Best = { crosses: Cross[]; meanOffspringF: number; groupCoancestry: number; gap: number; objective: Objective };
@@ -51,7 +52,7 @@ export function PlanScreen({
   const males = useMemo(() => ripeMales.filter((m) => !left.has(m.id)), [ripeMales, left]);
   const [whole, setWhole] = useState<Kinship | null>(null);
   const [malesPerFemale, setMalesPerFemale] = useState('2');
-  const [mostFemales, setMostFemales] = useState('');
+  const [mostFemales, setMostFemales] = useState(() => String(usualLimit(ripeFemales.length, ripeMales.length, 2)));
   const [objective, setObjective] = useState<Objective>('inbreeding');
   const [avoid, setAvoid] = useState<string[]>([]);
   const [crosses, setCrosses] = useState<Cross[]>([]);
@@ -238,7 +239,8 @@ export function PlanScreen({
         )}
         <p className="quiet mt-2 text-[0.9rem]">
           The shade of a square is the inbreeding of its offspring, {inFigures(100 * NEAR, 3)} % that of half sibs;
-          hatched squares are barred. Drag a cross along its row, or choose a female for her males.{' '}
+          hatched squares are barred, dotted ones are of animals whose ancestors are little known: they may be nearer.
+          Drag a cross along its row, or choose a female for her males.{' '}
           {whole && `Pedigree of ${grouped(whole.pedigree)} animals.`}
         </p>
       </section>

@@ -8,7 +8,7 @@ import { Choice, SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
 import { type PlaceOption, placeOptions } from '../acts/holding';
-import { decimalOf, MeasureInput, measureOf, measureText, useShown } from '../acts/inputs';
+import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
@@ -47,7 +47,9 @@ export function LookForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
   const [ripeness, setRipeness] = useState(original?.ripeness ?? '');
   const [eggStage, setEggStage] = useState(original?.eggStage ?? '');
   const [oocytes, setOocytes] = useState(
-    original?.oocytes?.map((o) => `${o.nucleusToPoleMm}/${o.diameterMm}`).join(' ') ?? '',
+    original?.oocytes
+      ?.map((o) => `${numberText(o.nucleusToPoleMm, locale)}/${numberText(o.diameterMm, locale)}`)
+      .join(' ') ?? '',
   );
   const [condition, setCondition] = useState(original?.condition ?? '');
   const [air, setAir] = useState<number | null>(original?.airSeconds ?? null);

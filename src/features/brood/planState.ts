@@ -60,7 +60,7 @@ export function planSays(
   const over = males.filter((_, m) => used > 2 && figures.fathered[m]! > 2 / used + 1e-9);
   const single = females.filter((_, f) => crosses.filter((c) => c.female === f).length === 1);
   const none = females.filter((_, f) => !crosses.some((c) => c.female === f));
-  const holes = [...females, ...males].filter((_, i) => k.completeness[i]! < 0.5).length;
+  const holes = [...females, ...males].filter((_, i) => k.completeness[i]! < HOLES).length;
   const list = (names: readonly string[]) =>
     names.length <= 5 ? names.join(', ') : `${names.slice(0, 4).join(', ')} and ${names.length - 4} more`;
   const says: { text: string; bad: boolean }[] = [];
@@ -73,8 +73,8 @@ export function planSays(
     });
   if (figures.effectiveSize < FEW)
     says.push({
-      text: `Few parents: an effective size of ${figures.effectiveSize.toFixed(1)} loses ${(100 * figures.inbreedingPerGeneration).toFixed(1)} % in one generation. Take more of both sexes, or equal shares.`,
-      bad: true,
+      text: `Few parents: an effective size of ${figures.effectiveSize.toFixed(1)} gains ${(100 * figures.inbreedingPerGeneration).toFixed(1)} % inbreeding in one generation. Take more of both sexes, or equal shares.`,
+      bad: false,
     });
   if (single.length > 0)
     says.push({
@@ -89,6 +89,13 @@ export function planSays(
     });
   return says;
 }
+
+/** Of an animal with fewer known ancestors kinship says little. */
+export const HOLES = 0.5;
+
+/** As many females for a male as equal use makes, and one more: what is asked for unless somebody says otherwise. */
+export const usualLimit = (females: number, males: number, malesPerFemale: number) =>
+  Math.ceil((females * malesPerFemale) / Math.max(1, males)) + 1;
 
 /** Below this effective size the next generation gains more than a hundredth of inbreeding: 1/(2Ne) = 1 %. */
 const FEW = 50;

@@ -2,11 +2,12 @@
 
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
+import { findingWords } from '@/core/induction/latency';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { motilities } from '@/core/spawning/acts';
 import { nextBowl } from '@/core/spawning/bench';
-import { clock, dayMonth } from '@/core/time/localDay';
+import { clock } from '@/core/time/localDay';
 import type { BenchBowl, BenchFemale, BenchView } from '@/queries/spawning';
 import { Doubtful } from '@/ui/number';
 import type { PlaceOption } from '../acts/holding';
@@ -16,10 +17,10 @@ import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
 import { useSession } from '../frame/session';
 import { BowlSteps } from './BowlSteps';
 import { CountBowl, CrossForm, Materials } from './bowlActs';
-import { ClockBar, clockSpan } from './ClockBar';
+import { ClockAxis, ClockBar, clockSpan } from './ClockBar';
 import { DayPlanForm } from './DayPlanForm';
 import { type BenchDue, benchDue, span } from './due';
-import { findingWord, InjectForm, MiltForm, ReadyForm, StripForm } from './fishActs';
+import { InjectForm, MiltForm, ReadyForm, StripForm } from './fishActs';
 import { useNow } from './useNow';
 
 type FishAct = 'look' | 'inject' | 'ready' | 'strip' | 'milt' | 'move' | 'fate';
@@ -48,6 +49,7 @@ export function BenchScreen({
   const waiting = due.filter((d) => d.now && d.about.act !== 'count').length;
   useTitle(waiting > 0 ? `(${waiting}) ${view.name}` : view.name);
   const range = clockSpan(view.females, now);
+  const barWidth = Math.max(150, Math.min(520, width - 560));
   const close = () => setOpen(null);
   const fish = open?.what === 'fish' ? [...view.females, ...view.males].find((f) => f.fish.id === open.id) : undefined;
   const inHand = (f: { fish: BenchFemale['fish'] }): FishInHand => ({
@@ -75,7 +77,7 @@ export function BenchScreen({
         </div>
         <DueList due={due} now={now} timeZone={timeZone} onOpen={(d) => setOpen(openOf(d))} />
 
-        <Heading word="Females" range={range} timeZone={timeZone} />
+        <Heading word="Females" range={range} timeZone={timeZone} width={barWidth} />
         {view.females.length === 0 && (
           <p className="quiet py-2">
             No female is on this day: choose them in the plan of the day, or by a mating plan.
@@ -89,7 +91,7 @@ export function BenchScreen({
               view={view}
               range={range}
               now={now}
-              width={Math.max(150, Math.min(520, width - 560))}
+              width={barWidth}
               us={units === 'us'}
               selected={open?.what === 'fish' && open.id === f.fish.id}
               onAct={mayWrite ? (act) => setOpen({ what: 'fish', id: f.fish.id, act }) : null}
@@ -282,18 +284,21 @@ function Heading({
   word,
   range,
   timeZone,
+  width,
 }: {
   word: string;
   range: { from: number; to: number } | null;
   timeZone: string;
+  width: number;
 }) {
   return (
-    <div className="flex items-baseline justify-between border-b-2 border-deep/40 pb-0.5">
-      <h2>{word}</h2>
+    <div className="flex items-end gap-x-4 border-b-2 border-deep/40">
+      <h2 className="w-[7.5rem] flex-none pb-0.5">{word}</h2>
       {range && (
-        <span className="text-[0.87rem] text-soft">
-          {`clocks from ${dayMonth(range.from, timeZone)} ${clock(range.from, timeZone)} to ${clock(range.to, timeZone)}; triangles: given, next look; band: may run`}
-        </span>
+        <>
+          <ClockAxis {...range} timeZone={timeZone} width={width} />
+          <span className="ml-auto text-[0.87rem] text-soft">▲ injected ▼ next look; band: she may run</span>
+        </>
       )}
     </div>
   );
@@ -354,7 +359,7 @@ function FemaleRow({
         </button>
         <span className="block text-[0.88rem] text-soft">
           {f.fish.massG === null ? 'not weighed' : massOfAll(f.fish.massG, us, 2)}
-          {f.fish.ripeness ? `, ${f.fish.ripeness.name}` : ''}
+          {f.given.length === 0 && f.fish.ripeness ? `, ${f.fish.ripeness.name}` : ''}
         </span>
       </div>
       {range && <ClockBar f={f} from={range.from} to={range.to} now={now} timeZone={timeZone} width={width} />}
@@ -365,7 +370,7 @@ function FemaleRow({
             {apart && <span className="block text-loss">held apart: {apart.why}</span>}
           </>
         ) : found && (found.found === 'running' || found.found === 'overRipe' || found.found === 'spent') ? (
-          <b className={found.found === 'running' ? 'text-deep' : 'text-loss'}>{findingWord(found.found)}</b>
+          <b className={found.found === 'running' ? 'text-deep' : 'text-loss'}>{findingWords[found.found]}</b>
         ) : c?.noForecast ? (
           <span className="text-hand">
             <b>No forecast: begin checks now.</b> <span className="text-[0.9rem]">{c.noForecast}</span>

@@ -86,8 +86,40 @@ export function ClockBar({
 
 /** The hours over which the clocks of a day are drawn: from the first injection to past the last that may be. */
 export function clockSpan(females: readonly BenchFemale[], now: number): { from: number; to: number } | null {
-  const begun = females.flatMap((f) => f.given.map((g) => g.at));
+  // From the last part of each: what was given before stands at the left edge.
+  const begun = females.flatMap((f) => f.given.slice(-1).map((g) => g.at));
   if (begun.length === 0) return null;
   const ends = females.flatMap((f) => [f.clock?.high ?? now, f.clock?.overRipeFrom ?? now, f.nextPart?.at ?? now]);
   return { from: Math.min(...begun) - 1_800_000, to: Math.max(now, ...ends) + 3_600_000 };
+}
+
+/** The hours above the clocks. */
+export function ClockAxis({
+  from,
+  to,
+  timeZone,
+  width,
+}: {
+  from: number;
+  to: number;
+  timeZone: string;
+  width: number;
+}) {
+  const x = scaleLinear([from, to], [6, width - 6]);
+  const every = [1, 2, 3, 6, 12, 24].find((h) => (width * h * 3_600_000) / (to - from) >= 46) ?? 24;
+  const hours: number[] = [];
+  for (let t = Math.ceil(from / 3_600_000) * 3_600_000; t < to; t += 3_600_000)
+    if (Number(clock(t, timeZone).slice(0, 2)) % every === 0) hours.push(t);
+  return (
+    <svg width={width} height={18} aria-hidden="true" className="block">
+      {hours.map((t) => (
+        <g key={t} transform={`translate(${x(t)},0)`}>
+          <text y={11} textAnchor="middle" fontSize="11.5" fill="var(--soft)">
+            {clock(t, timeZone)}
+          </text>
+          <line y1={14} y2={18} stroke="var(--strong)" />
+        </g>
+      ))}
+    </svg>
+  );
 }

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { injection } from '@/core/doses/doses';
-import { type ReadyFinding, readyFindings } from '@/core/induction/latency';
+import { findingWords, type ReadyFinding, readyFindings } from '@/core/induction/latency';
 import { figures } from '@/core/quantities/format';
 import { motilities } from '@/core/spawning/acts';
 import { Caution } from '@/ui/caution';
@@ -203,15 +203,6 @@ function workedOut(input: unknown) {
   }
 }
 
-const findingWords: Record<ReadyFinding, string> = {
-  notYet: 'not yet',
-  soon: 'on pressure only: soon',
-  running: 'eggs run by their own weight',
-  overRipe: 'over-ripe',
-  spent: 'no eggs left',
-};
-export const findingWord = (f: ReadyFinding) => findingWords[f];
-
 /** Looked whether she runs: one tap. */
 export function ReadyForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) {
   const original = useOriginal<{ found: ReadyFinding }>();
@@ -225,7 +216,7 @@ export function ReadyForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
       label="Record"
       needs={[!found && 'what was found']}
       onSend={() =>
-        void act.submit({ ...of(f), found, ...event.payload }, () => `${f.tag}: ${findingWord(found as 'soon')}.`)
+        void act.submit({ ...of(f), found, ...event.payload }, () => `${f.tag}: ${findingWords[found as 'soon']}.`)
       }
     >
       <p className="quiet text-[0.92rem]">Lift her: do eggs run by their own weight? If not, slight pressure, once.</p>
@@ -369,7 +360,7 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
       <Tick checked={apart} onChange={setApart}>
         held apart
       </Tick>
-      {apart && <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />}
+      {apart && <TextField label="Held apart because" value={why} onChange={setWhy} error={act.errorOn('why')} />}
       <Caution>
         Surface damp, eyes covered, gentle pressure; stop when eggs no longer run. No water to the eggs.
       </Caution>
@@ -463,7 +454,7 @@ export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
       <Tick checked={apart} onChange={setApart}>
         held apart
       </Tick>
-      {apart && <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />}
+      {apart && <TextField label="Held apart because" value={why} onChange={setWhy} error={act.errorOn('why')} />}
     </ActForm>
   );
 }

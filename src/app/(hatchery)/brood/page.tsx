@@ -19,7 +19,7 @@ export default async function BroodPage({
   const person = await requirePerson();
   const { species, show, q = '', fish } = await searchParams;
   const [view, where] = await Promise.all([
-    broodView(db(), person.siteId, species ?? null),
+    broodView(db(), person.siteId, species ?? null, requestNow()),
     places(db(), person.siteId),
   ]);
   const ripe = view.fish.some((f) => f.gone === null && f.ripeness?.ready);

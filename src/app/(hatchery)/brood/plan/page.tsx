@@ -2,6 +2,7 @@ import { PlanScreen } from '@/features/brood/PlanScreen';
 import { broodView } from '@/queries/brood';
 import { spawningDays } from '@/queries/spawning';
 import { db } from '../../../_server/database';
+import { requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
 
 export const metadata = { title: 'Mating plan' };
@@ -10,12 +11,17 @@ export default async function PlanPage({ searchParams }: { searchParams: Promise
   const person = await requirePerson();
   const { species } = await searchParams;
   const [view, days] = await Promise.all([
-    broodView(db(), person.siteId, species ?? null),
+    broodView(db(), person.siteId, species ?? null, requestNow()),
     spawningDays(db(), person.siteId, { open: true }),
   ]);
   // Those that are ripe, and those that are about to be: a plan is made before the day.
   const near = view.fish.filter(
-    (f) => f.gone === null && f.ripeness && !f.ripeness.over && (f.ripeness.ready || f.ripeness.id === 'ripening'),
+    (f) =>
+      f.gone === null &&
+      f.ripeness &&
+      !f.ripeness.old &&
+      !f.ripeness.over &&
+      (f.ripeness.ready || f.ripeness.id === 'ripening'),
   );
   return (
     <PlanScreen

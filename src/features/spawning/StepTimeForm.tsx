@@ -1,0 +1,46 @@
+'use client';
+
+import { useState } from 'react';
+import { TextField, Tick } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import { useOriginal } from '../acts/correcting';
+import { decimalOf, numberText } from '../acts/inputs';
+import { useAct } from '../acts/useAct';
+import { useEventFields } from '../acts/when';
+import { useSession } from '../frame/session';
+
+/** A stamped step put right: its time, its figure, why it was early, late or left out. */
+export function StepTimeForm() {
+  const { locale } = useSession();
+  const act = useAct('spawning.step');
+  const event = useEventFields();
+  const original = useOriginal<{ value: number; why: string; skipped: boolean; says: string; bowl: string }>();
+  const [value, setValue] = useState(original?.value === undefined ? '' : numberText(original.value, locale));
+  const [why, setWhy] = useState(original?.why ?? '');
+  const [skipped, setSkipped] = useState(original?.skipped ?? false);
+  const v = decimalOf(value, locale);
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label="Record"
+      needs={[skipped && !why.trim() && 'why it was left out', v.error && 'a figure that can be read']}
+      onSend={() => void act.submit({ value: v.value, why, skipped, ...event.payload })}
+    >
+      <p>
+        Bowl {original?.bowl}: {original?.says}
+      </p>
+      <TextField
+        label="Figure"
+        inputMode="decimal"
+        value={value}
+        onChange={setValue}
+        error={v.error ?? act.errorOn('value')}
+      />
+      <Tick checked={skipped} onChange={setSkipped}>
+        left out
+      </Tick>
+      <TextField label="Early, late or left out because" value={why} onChange={setWhy} error={act.errorOn('why')} />
+    </ActForm>
+  );
+}
