@@ -56,7 +56,8 @@ export type BenchBowl = {
   how: CrossKind;
   protocols: string[];
   stamps: Record<string, BowlStamp[]>;
-  take: { lotId: number; lot: string; eggs: number; sd: number; unitId: number | null; waiting: number } | null;
+  /** Counted into the books: its lot, and what of it still waits on the bench. */
+  take: Omit<TakeOfBowl, 'entry'> | null;
 };
 export type BenchView = {
   id: number;
@@ -109,7 +110,7 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
       ...b,
       females: b.females.map((f) => ({ ...f, tag: fishOf.get(f.fish)?.tag ?? '?' })),
       males: b.males.map((m) => ({ fish: m, tag: fishOf.get(m)?.tag ?? '?' })),
-      take: take ? { ...take } : null,
+      take: take ?? null,
     };
   });
   const counted = {
@@ -267,8 +268,11 @@ type TakeOfBowl = {
   lot: string;
   eggs: number;
   sd: number;
-  unitId: number | null;
+  unitId: number;
+  unit: string;
   waiting: number;
+  /** The volume at which they were counted, where they were counted so. */
+  volumeMl: number | null;
 };
 
 /** Takes of the day with what they brought, and what of it still stands on the bench. */
@@ -282,12 +286,15 @@ async function takesOf(db: Db, day: number): Promise<TakeOfBowl[]> {
     .where({ 'o.spawning_day_id': day, 'o.kind': 'take' })
     .select('e.id as entry', 't.id as lotId', 't.name as lot', 'p.number as eggs', 'p.sd', {
       unitId: 'h.unit_id',
+      unit: 'u.name',
       waiting: 'h.number',
       kind: 'u.kind',
-    })) as (TakeOfBowl & { kind: string })[];
-  return rows.map(({ kind, ...r }) => ({
+      intent: 'e.intent',
+    })) as (Omit<TakeOfBowl, 'volumeMl'> & { kind: string; intent: string })[];
+  return rows.map(({ kind, intent, ...r }) => ({
     ...r,
     eggs: Number(r.eggs),
+    volumeMl: fromJson<{ measured?: { totalVolumeMl?: number } }>(intent).measured?.totalVolumeMl ?? null,
     waiting: kind === 'bench' ? Number(r.waiting) : 0,
   }));
 }

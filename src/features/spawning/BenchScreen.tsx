@@ -11,6 +11,7 @@ import { clock } from '@/core/time/localDay';
 import type { BenchBowl, BenchFemale, BenchView } from '@/queries/spawning';
 import { Doubtful } from '@/ui/number';
 import type { PlaceOption } from '../acts/holding';
+import { LayDownForm } from '../acts/moveForms';
 import { BroodTabs } from '../brood/BroodTabs';
 import { bookOf, type FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
@@ -28,7 +29,7 @@ type Open =
   | { what: 'plan' }
   | { what: 'fish'; id: number; act: FishAct }
   | { what: 'cross'; first?: number }
-  | { what: 'count'; bowl: string }
+  | { what: 'count' | 'layDown'; bowl: string }
   | null;
 
 /** One spawning day: who is next, how much, how long; with wet hands, or from the desk by the person who writes. */
@@ -47,7 +48,7 @@ export function BenchScreen({
   const [box, width] = useWidth();
   const due = benchDue(view, now);
   const waiting = due.filter((d) => d.now && d.about.act !== 'count').length;
-  useTitle(waiting > 0 ? `(${waiting}) ${view.name}` : view.name);
+  useTitle(waiting > 0 ? `(${waiting}) ${view.name}` : view.name, now);
   const range = clockSpan(view.females, now);
   const barWidth = Math.max(150, Math.min(520, width - 560));
   const close = () => setOpen(null);
@@ -144,6 +145,7 @@ export function BenchScreen({
             b={b}
             now={now}
             onCount={mayWrite ? () => setOpen({ what: 'count', bowl: b.bowl }) : null}
+            onLayDown={mayWrite ? () => setOpen({ what: 'layDown', bowl: b.bowl }) : null}
           />
         ))}
       </section>
@@ -158,9 +160,9 @@ export function BenchScreen({
                 ? 'Plan of the day'
                 : open.what === 'cross'
                   ? 'A bowl'
-                  : open.what === 'count'
-                    ? `Bowl ${open.bowl}, count`
-                    : fish?.fish.tag}
+                  : open.what === 'fish'
+                    ? fish?.fish.tag
+                    : `Bowl ${open.bowl}, ${open.what === 'count' ? 'count' : 'lay down'}`}
             </h2>
             <button type="button" className="link" onClick={close}>
               Close
@@ -182,6 +184,15 @@ export function BenchScreen({
               view={view}
               bowl={view.bowls.find((b) => b.bowl === open.bowl)!}
               places={places}
+            />
+          )}
+          {open.what === 'layDown' && (
+            <LayDown
+              key={open.bowl}
+              view={view}
+              bowl={view.bowls.find((b) => b.bowl === open.bowl)!}
+              places={places}
+              close={close}
             />
           )}
           {open.what === 'fish' && fish && (
@@ -489,11 +500,13 @@ function BowlSection({
   b,
   now,
   onCount,
+  onLayDown,
 }: {
   view: BenchView;
   b: BenchBowl;
   now: number;
   onCount: (() => void) | null;
+  onLayDown: (() => void) | null;
 }) {
   const { timeZone } = useSession();
   return (
@@ -518,10 +531,10 @@ function BowlSection({
               {b.take.lot}
             </Link>{' '}
             <Doubtful number={b.take.eggs} sd={b.take.sd} /> eggs
-            {b.take.waiting > 0 && (
-              <Link className="link ml-3" href="/take">
-                lay them down
-              </Link>
+            {b.take.waiting > 0 && onLayDown && (
+              <button type="button" className="button ml-3" onClick={onLayDown}>
+                Lay down
+              </button>
             )}
           </span>
         ) : (
@@ -541,11 +554,55 @@ function BowlSection({
   );
 }
 
-/** The title bar says what is due, for whoever looks at another page of the browser. */
-function useTitle(title: string): void {
+/** What was counted goes into its units; those of the plan stand first. */
+function LayDown({
+  view,
+  bowl,
+  places,
+  close,
+}: {
+  view: BenchView;
+  bowl: BenchBowl;
+  places: readonly PlaceOption[];
+  close: () => void;
+}) {
+  const { take } = bowl;
+  if (!take || take.waiting === 0)
+    return (
+      <p className="quiet">
+        All its eggs are laid down.{' '}
+        <button type="button" className="link" onClick={close}>
+          Close
+        </button>
+      </p>
+    );
+  const planned = view.plan.units;
+  const first = places.filter((p) => planned.includes(p.id)).map((p) => ({ ...p, room: 'as planned' }));
+  return (
+    <LayDownForm
+      h={{
+        unitId: take.unitId,
+        unit: take.unit,
+        lotId: take.lotId,
+        lot: take.lot,
+        stage: 'egg',
+        stageName: view.book.stages.find((s) => s.id === 'egg')?.name ?? 'eggs',
+        number: take.waiting,
+        stages: view.book.stages,
+        checks: view.book.checks,
+      }}
+      places={[...first, ...places.filter((p) => !planned.includes(p.id))]}
+      sites={[]}
+      totalVolumeMl={take.volumeMl}
+    />
+  );
+}
+
+/** The title bar says what is due, for whoever looks at another page of the browser; the page's own comes late. */
+function useTitle(title: string, tick: number): void {
   useEffect(() => {
-    document.title = title;
-  }, [title]);
+    if (tick > 0 && document.title !== title) document.title = title;
+  }, [title, tick]);
 }
 
 function useWidth(): [React.RefObject<HTMLElement | null>, number] {
