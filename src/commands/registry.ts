@@ -12,6 +12,7 @@ import { recordDead, recordLossOf, recordPick } from './losses';
 import { changeStage, grade, move } from './moves';
 import { addPerson, resetPassword, savePerson, savePreferences } from './people';
 import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
+import { saveProtocol } from './protocols';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
 import { cross, inject, lookReady, stampStep, strip, takeMilt } from './spawningBench';
@@ -67,6 +68,7 @@ const all = [
   takeMilt,
   cross,
   stampStep,
+  saveProtocol,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

@@ -79,6 +79,7 @@ const may: Record<string, Role[]> = {
   'spawning.cross': culturists,
   // Whoever stirs the bowl stamps its steps.
   'spawning.step': hands,
+  'protocol.save': managers,
 };
 
 test('every command has its people', () => {

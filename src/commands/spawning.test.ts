@@ -1,5 +1,7 @@
+import { protocolShelf } from '@/book/protocols';
 import { benchState } from '@/core/spawning/bench';
 import { benchEntries } from '@/store/bench';
+import { protocolsInForce } from '@/store/protocols';
 import { HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { refusal } from '../../tests/support/refusal';
 
@@ -223,5 +225,30 @@ describe('eggs, milt and bowls', () => {
     await h.send('spawning.ready', { day, fish: f1, found: 'running' });
     expect((await state()).fish.get(f1)!.checks.map((x) => x.found)).toEqual(['notYet', 'running']);
     expect(await refusal(h.send('spawning.ready', { day, fish: m1, found: 'running' }))).toMatchObject({ code: 'sex' });
+  });
+});
+
+describe('protocols of this hatchery’s own', () => {
+  const clay = () => protocolShelf().get('clay')!;
+  const save = (content: unknown, more: Record<string, unknown> = {}) =>
+    h.send<{ version: number }>('protocol.save', { content, why: 'as we do it', ...more });
+
+  test('a version of its own takes the shipped one’s place; another follows it; retired it is gone', async () => {
+    expect(await save({ ...clay(), name: 'our clay' })).toMatchObject({ version: 1 });
+    expect(await save({ ...clay(), name: 'our clay, longer' })).toMatchObject({ version: 2 });
+    const inForce = () => protocolsInForce(h.db, h.manager.siteId);
+    expect((await inForce()).get('clay')).toMatchObject({ name: 'our clay, longer', version: 2 });
+    await save(clay(), { retired: true });
+    expect((await inForce()).has('clay')).toBe(false);
+  });
+
+  test('a copy must not take the place of one there is; what cannot be worked is refused at its step', async () => {
+    expect(await refusal(save(clay(), { fresh: true }))).toMatchObject({ code: 'nameTaken' });
+    expect(await save({ ...clay(), id: 'clay-ours' }, { fresh: true })).toMatchObject({ version: 1 });
+    const steps = [{ id: 'a', says: 'x', fromMinutes: 3, toMinutes: 1 }];
+    expect(await refusal(save({ ...clay(), steps }))).toMatchObject({ path: 'content.steps.0.toMinutes' });
+    expect(await refusal(h.send('protocol.save', { content: clay(), why: 'x' }, h.culturist))).toMatchObject({
+      code: 'notAllowed',
+    });
   });
 });

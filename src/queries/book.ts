@@ -1,8 +1,13 @@
 import { ownRules } from '@/core/ownRules';
+import { protocolKindWords } from '@/core/spawning/protocol';
 import { provenances, type Species } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { protocolsInForce } from '@/store/protocols';
 import { speciesBook } from '@/store/species';
+
+export type { ProtocolInForce } from '@/store/protocols';
+export { protocolsInForce as protocolsOf };
 
 export async function speciesList(
   db: Db,
@@ -32,10 +37,20 @@ export async function bookView(db: Db, siteId: number): Promise<BookView> {
     what: `${r.what}: ${r.value} ${r.unit}`,
     hint: r.hint,
   }));
+  const protocols = [...(await protocolsInForce(db, siteId)).values()];
+  const schools = protocols
+    .filter((p) => p.source === 'verify')
+    .map((p) => ({
+      species: 'protocols',
+      speciesId: null,
+      path: `protocol ${p.id}`,
+      what: `${protocolKindWords[p.kind]}: ${p.name}`,
+      hint: p.hint,
+    }));
   return {
     species,
-    unverified: [...all.filter((p) => p.source === 'verify'), ...rules],
-    total: all.length + rules.length,
+    unverified: [...all.filter((p) => p.source === 'verify'), ...schools, ...rules],
+    total: all.length + protocols.length + rules.length,
   };
 }
 

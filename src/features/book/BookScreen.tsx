@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { figures } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
@@ -20,6 +21,7 @@ export function BookScreen({
   mayEdit,
   now,
   timeZone,
+  protocols = null,
 }: {
   book: BookView;
   open: Species | null;
@@ -28,6 +30,8 @@ export function BookScreen({
   mayEdit: boolean;
   now: number;
   timeZone: string;
+  /** The page of protocols, where that is open. */
+  protocols?: ReactNode;
 }) {
   return (
     <div className="grid min-h-full grid-cols-[230px_minmax(0,1fr)] max-md:grid-cols-1">
@@ -46,12 +50,21 @@ export function BookScreen({
             </li>
           ))}
         </ul>
+        <Link
+          href="/book?page=protocols"
+          aria-current={protocols ? 'page' : undefined}
+          className={`mt-3 block border-l-[3px] py-1 pl-2 text-ink no-underline ${protocols ? 'border-deep font-bold' : 'border-transparent'}`}
+        >
+          Protocols
+        </Link>
         <Link href="/book" className="mt-4 block text-[0.95rem] text-hand">
           {book.unverified.length} of {book.total} values nobody has verified
         </Link>
       </nav>
       <section className="min-w-0 max-w-[960px] px-6 py-4">
-        {open ? (
+        {protocols ? (
+          protocols
+        ) : open ? (
           <SpeciesPage s={open} history={history} ownDrift={ownDrift} mayEdit={mayEdit} now={now} timeZone={timeZone} />
         ) : (
           <Unverified book={book} />

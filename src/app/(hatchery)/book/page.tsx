@@ -1,14 +1,19 @@
 import { BookScreen } from '@/features/book/BookScreen';
-import { bookView, valueHistory } from '@/queries/book';
+import { ProtocolsPage } from '@/features/book/ProtocolsPage';
+import { bookView, protocolsOf, valueHistory } from '@/queries/book';
 import { ownDrift } from '@/queries/drift';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Book' };
 
-export default async function BookPage({ searchParams }: { searchParams: Promise<{ species?: string }> }) {
+export default async function BookPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ species?: string; page?: string }>;
+}) {
   const person = await requirePerson();
-  const { species } = await searchParams;
+  const { species, page } = await searchParams;
   const book = await bookView(db(), person.siteId);
   const open = book.species.find((s) => s.id === species) ?? null;
   return (
@@ -20,6 +25,14 @@ export default async function BookPage({ searchParams }: { searchParams: Promise
       mayEdit={person.role === 'manager'}
       now={now()}
       timeZone={person.timeZone}
+      protocols={
+        page === 'protocols' ? (
+          <ProtocolsPage
+            protocols={[...(await protocolsOf(db(), person.siteId)).values()]}
+            mayEdit={person.role === 'manager'}
+          />
+        ) : null
+      }
     />
   );
 }

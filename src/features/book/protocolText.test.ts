@@ -1,0 +1,45 @@
+import { protocolShelf } from '@/book/protocols';
+import { emptyStep, idOfWords, readProtocol, stepTyped } from './protocolText';
+
+const shelf = [...protocolShelf().values()];
+const opened = (id: string) => {
+  const { steps, materials, ...rest } = protocolShelf().get(id)!;
+  return { rest, steps: steps.map(stepTyped), materials: materials.map((m) => ({ ...m, amount: String(m.amount) })) };
+};
+
+test.each(shelf.map((p) => [p.id, p] as const))('%s opened and read again is what it was', (id, p) => {
+  const o = opened(id);
+  expect(readProtocol(o.rest, o.steps, o.materials)).toEqual({ protocol: p });
+});
+
+test('a new step gets an id of its words, steps that were there keep theirs; empty rows fall away', () => {
+  const o = opened('clay');
+  const read = readProtocol(
+    o.rest,
+    [o.steps[0]!, { ...emptyStep(), says: 'Sieved, twice!', from: '1,5', to: '3' }, emptyStep(), ...o.steps.slice(1)],
+    [],
+  );
+  expect('protocol' in read && read.protocol.steps.map((s) => s.id)).toEqual(['into', 'sieved-twice', 'stir', 'rinse']);
+  expect('protocol' in read && read.protocol.steps[1]).toMatchObject({ fromMinutes: 1.5, toMinutes: 3 });
+});
+
+test('what is wrong is said by the step and the field', () => {
+  const o = opened('clay');
+  const wrong = (i: number, v: object) =>
+    readProtocol(
+      o.rest,
+      o.steps.map((s, k) => (k === i ? { ...s, ...v } : s)),
+      o.materials,
+    );
+  expect(wrong(1, { from: '70' })).toEqual({ error: 'step 2, to: the window ends before it begins' });
+  expect(wrong(1, { says: '' })).toEqual({ error: 'step 2, what is done: is empty' });
+  expect(wrong(0, { after: 'rinse' })).toEqual({ error: 'step 1, counted from: must be a step that stands before' });
+  expect(wrong(0, { to: 'soon' })).toMatchObject({ error: expect.stringMatching(/^step 1, to/) });
+  expect(readProtocol(o.rest, [], [])).toEqual({ error: 'steps needs a step' });
+});
+
+test('ids of words are letters, digits and hyphens, and free', () => {
+  expect(idOfWords('Überführt in Öl!', [])).toBe('uberfuhrt-in-ol');
+  expect(idOfWords('rinse', ['rinse', 'rinse-2'])).toBe('rinse-3');
+  expect(idOfWords('!!!', [])).toBe('step');
+});

@@ -1,0 +1,103 @@
+import { type Protocol, type ProtocolStep, protocol } from '@/core/spawning/protocol';
+
+/** A step as it is edited. */
+export type StepTyped = {
+  id: string;
+  says: string;
+  after: string;
+  from: string;
+  to: string;
+  caution: string;
+  what: string;
+  unit: string;
+};
+export type MaterialTyped = { what: string; amount: string; unit: string; per: Protocol['materials'][number]['per'] };
+
+export const stepTyped = (s: ProtocolStep): StepTyped => ({
+  id: s.id,
+  says: s.says,
+  after: s.after ?? '',
+  from: s.fromMinutes === undefined ? '' : String(s.fromMinutes),
+  to: s.toMinutes === undefined ? '' : String(s.toMinutes),
+  caution: s.caution ?? '',
+  what: s.measure?.what ?? '',
+  unit: s.measure?.unit ?? '',
+});
+
+export const emptyStep = (): StepTyped => ({
+  id: '',
+  says: '',
+  after: '',
+  from: '',
+  to: '',
+  caution: '',
+  what: '',
+  unit: '',
+});
+
+/** An id made of words, of small letters, digits and hyphens; not one of those taken. */
+export function idOfWords(words: string, taken: readonly string[]): string {
+  const base =
+    words
+      .toLowerCase()
+      .normalize('NFD')
+      .replace(/\p{M}/gu, '')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 34) || 'step';
+  let id = base;
+  for (let n = 2; taken.includes(id); n++) id = `${base}-${n}`;
+  return id;
+}
+
+const number = (text: string): number | undefined =>
+  text.trim() === '' ? undefined : Number(text.trim().replace(',', '.'));
+
+/**
+ * The protocol that is typed, or what is wrong with it in words. Steps keep their ids, so that bowls under way keep
+ * their stamps; new ones get one of their words.
+ */
+export function readProtocol(
+  base: Omit<Protocol, 'steps' | 'materials'>,
+  steps: readonly StepTyped[],
+  materials: readonly MaterialTyped[],
+): { protocol: Protocol } | { error: string } {
+  const filled = steps.filter((s) => s.says.trim() || s.from || s.to);
+  const ids: string[] = [];
+  const content = {
+    ...base,
+    steps: filled.map((s) => {
+      const id = s.id || idOfWords(s.says, [...ids, ...steps.map((x) => x.id)]);
+      ids.push(id);
+      return {
+        id,
+        says: s.says,
+        ...(s.after ? { after: s.after } : {}),
+        ...(number(s.from) === undefined ? {} : { fromMinutes: number(s.from) }),
+        ...(number(s.to) === undefined ? {} : { toMinutes: number(s.to) }),
+        ...(s.what.trim() ? { measure: { what: s.what.trim(), unit: s.unit.trim() } } : {}),
+        ...(s.caution.trim() ? { caution: s.caution.trim() } : {}),
+      };
+    }),
+    materials: materials
+      .filter((m) => m.what.trim() || m.amount)
+      .map((m) => ({ what: m.what.trim(), amount: number(m.amount), unit: m.unit.trim(), per: m.per })),
+  };
+  const parsed = protocol.safeParse(content);
+  if (parsed.success) return { protocol: parsed.data };
+  const [where, index, field] = parsed.error.issues[0]!.path;
+  const { message } = parsed.error.issues[0]!;
+  if (where === 'steps' && typeof index === 'number')
+    return {
+      error: `step ${index + 1}${fieldWords[String(field)] ? `, ${fieldWords[String(field)]}` : ''}: ${message}`,
+    };
+  if (where === 'materials' && typeof index === 'number') return { error: `material ${index + 1}: ${message}` };
+  return { error: `${String(where ?? '')} ${message}`.trim() };
+}
+
+const fieldWords: Record<string, string> = {
+  says: 'what is done',
+  after: 'counted from',
+  fromMinutes: 'from',
+  toMinutes: 'to',
+};
