@@ -1,36 +1,38 @@
 'use client';
 
 import { useState } from 'react';
-import type { MeasurementInput } from '@/core/books/measure';
+import { type MeasurementInput, measurement, numberFrom, workingOf } from '@/core/books/measure';
+import { trough } from '@/core/eggs/trough';
 import { volumetricCount } from '@/core/eggs/volumetric';
 import { ownRules } from '@/core/ownRules';
 import { figures, grouped, withDoubt } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
-import { Choice } from '@/ui/fields';
+import { Choice, TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
-import { MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
-import { emptyPairs, type Pair, PairRows, pairsText, readPairs } from './pairs';
+import { decimalOf, MeasureInput, NumberInput, useShown } from './inputs';
+import { PairRows, readPairs } from './pairs';
+import {
+  type Amount,
+  emptyHowMany,
+  type HowManyValue,
+  howManyValue,
+  type Method,
+  readHowMany,
+  rowCounts,
+} from './readHowMany';
 
-export type Method = 'all' | 'counted' | 'weight' | 'volume' | 'estimated';
 const words: Record<Method, string> = {
   all: 'all that is left',
   counted: 'counted',
   weight: 'weighed',
   volume: 'by volume',
+  trough: 'by a row in the trough',
+  displaced: 'by water displaced',
   estimated: 'estimated',
 };
-
-export type HowManyValue = { method: Method; number: string; half: string; rows: Pair[]; total: string };
-export const emptyHowMany = (method: Method): HowManyValue => ({
-  method,
-  number: '',
-  half: '',
-  rows: emptyPairs(),
-  total: '',
-});
 
 /** How many, by any of the ways in which the trade measures; shows the number with its ± as it comes. */
 export function HowManyInput({
@@ -72,9 +74,10 @@ export function HowManyInput({
           <NumberInput label="give or take" value={value.half} onChange={(half) => set({ half })} />
         </div>
       )}
-      {(value.method === 'weight' || value.method === 'volume') && (
+      {(value.method === 'weight' || value.method === 'volume' || value.method === 'displaced') && (
         <SampleInputs value={value} set={set} error={error} />
       )}
+      {value.method === 'trough' && <TroughInputs value={value} set={set} error={error} />}
     </div>
   );
 }
@@ -100,19 +103,66 @@ function SampleInputs({
   return (
     <>
       <PairRows
-        label={weight ? 'Sample batches' : 'Volume samples'}
+        label={weight ? 'Sample batches' : value.method === 'displaced' ? 'Samples' : 'Volume samples'}
         dimension={dimension}
-        first={weight ? 'mass' : 'volume'}
+        first={weight ? 'mass' : value.method === 'displaced' ? 'displaced' : 'volume'}
         rows={value.rows}
         onChange={(rows) => set({ rows })}
         error={error}
         flagged={flagged}
       />
       <MeasureInput
-        label={weight ? 'All weighed' : 'Volume of all'}
+        label={weight ? 'All weighed' : value.method === 'displaced' ? 'Displaced by all' : 'Volume of all'}
         dimension={dimension}
         value={value.total}
         onChange={(total) => set({ total })}
+      />
+      <Outcome value={value} />
+    </>
+  );
+}
+
+/** A row of eggs in a trough of known length, three times; no gap, no overlap, no water. */
+function TroughInputs({
+  value,
+  set,
+  error,
+}: {
+  value: HowManyValue;
+  set: (p: Partial<HowManyValue>) => void;
+  error?: string | null;
+}) {
+  const { locale } = useSession();
+  const counts = rowCounts(value.counts, locale);
+  const packing = decimalOf(value.packing, locale);
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        <MeasureInput
+          label="Length of the row"
+          dimension="length"
+          value={value.length}
+          onChange={(length) => set({ length })}
+        />
+        <TextField
+          label="Eggs in it, each time"
+          inputMode="decimal"
+          placeholder="58 59.5 58"
+          value={value.counts}
+          onChange={(v) => set({ counts: v })}
+          error={counts.error ?? error}
+          hint="To the half egg"
+        />
+      </div>
+      <MeasureInput label="Volume of all" dimension="volume" value={value.total} onChange={(total) => set({ total })} />
+      <TextField
+        label="Packing, where this hatchery has its own"
+        inputMode="decimal"
+        placeholder="0.6046"
+        value={value.packing}
+        onChange={(v) => set({ packing: v })}
+        error={packing.error}
+        hint="Left empty: simple hexagonal layers. The Bench works it from counted samples"
       />
       <Outcome value={value} />
     </>
@@ -124,7 +174,9 @@ export function Outcome({ value }: { value: HowManyValue }) {
   const { locale } = useSession();
   const unit = useShown();
   const m = readHowMany(value, locale, unit);
-  if (!m || m === 'all' || (m.method !== 'volume' && m.method !== 'weight')) return null;
+  if (!m || m === 'all') return null;
+  if (m.method === 'trough' || m.method === 'displaced') return <ByCalculation m={m} />;
+  if (m.method !== 'volume' && m.method !== 'weight') return null;
   if (m.method === 'volume') {
     const c = volumetricCount(m.samples, m.totalVolumeMl, 0);
     const d = withDoubt(c.eggs, c.eggs * c.relativeHalf);
@@ -156,6 +208,32 @@ export function Outcome({ value }: { value: HowManyValue }) {
   );
 }
 
+/** The number by the calculation of its method, which also says what is doubtful. */
+function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' | 'displaced' }> }) {
+  const parsed = measurement.parse(m);
+  const n = numberFrom(parsed);
+  const d = withDoubt(n.number, 1.96 * n.sd);
+  const o = m.method === 'trough' ? trough.compute(trough.input.parse(m)) : null;
+  return (
+    <div className="border-t border-rule pt-2" data-testid="outcome">
+      <Worked request={workingOf(parsed)!}>
+        <span className="text-[1.35rem] font-bold">{d.number}</span>
+        {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
+      </Worked>
+      {o && (
+        <span className="ml-3 text-soft">
+          {figures(o.diameterMm, 3)} mm, {grouped(o.eggsPerL)} a litre
+        </span>
+      )}
+      {o?.warnings?.map((w) => (
+        <p key={w} className="text-[0.9rem] text-careful">
+          {w}
+        </p>
+      ))}
+    </div>
+  );
+}
+
 /** The running mean of sample batches, and whether another batch is wanted. */
 export function MeanWeight({ batches }: { batches: readonly { massG: number; count: number }[] }) {
   const us = useSession().units === 'us';
@@ -178,89 +256,6 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
       </span>
     </p>
   );
-}
-
-/** The measurement that a value stands for; null while it is incomplete or cannot be read. */
-export function readHowMany(
-  v: HowManyValue,
-  locale: string,
-  unit: ReturnType<typeof useShown>,
-): MeasurementInput | 'all' | null {
-  if (v.method === 'all') return 'all';
-  if (v.method === 'counted') {
-    const n = wholeOf(v.number, locale).value;
-    return n === null ? null : { method: 'counted', number: n };
-  }
-  if (v.method === 'estimated') {
-    const n = wholeOf(v.number, locale).value;
-    const half = wholeOf(v.half, locale).value;
-    return n === null || half === null ? null : { method: 'estimated', number: n, half };
-  }
-  const weight = v.method === 'weight';
-  const pairs = readPairs(v.rows, weight ? 'mass' : 'volume', unit(weight ? 'mass' : 'volume', true), locale);
-  const total = measureOf(v.total, weight ? 'mass' : 'volume', unit(weight ? 'mass' : 'volume'), locale).value;
-  if (!pairs || pairs.length === 0 || pairs.some((p) => p.measure <= 0) || total === null || total <= 0) return null;
-  if (weight)
-    return pairs.some((p) => p.count <= 0)
-      ? null
-      : { method: 'weight', batches: pairs.map((p) => ({ massG: p.measure, count: p.count })), totalMassG: total };
-  return {
-    method: 'volume',
-    samples: pairs.map((p) => ({ volumeMl: p.measure, count: p.count })),
-    totalVolumeMl: total,
-  };
-}
-
-/** How many, as a command has it: measured, or all that is left, or a share of it. */
-export type Amount =
-  | { kind: 'all' }
-  | { kind: 'share'; share: number }
-  | { kind: 'measured'; measured: MeasurementInput };
-
-/** As the `amount` of a move: all, or measured. */
-export function amountPayload(m: MeasurementInput | 'all'): Amount {
-  return m === 'all' ? { kind: 'all' } : { kind: 'measured', measured: m };
-}
-
-/** A measurement, filled into the fields that give it. */
-export function howManyValue(
-  m: MeasurementInput | 'all',
-  locale: string,
-  unit: ReturnType<typeof useShown>,
-): HowManyValue {
-  if (m === 'all') return emptyHowMany('all');
-  const number = (n: number) => numberText(n, locale);
-  switch (m.method) {
-    case 'counted':
-      return { ...emptyHowMany('counted'), number: number(m.number) };
-    case 'estimated':
-      return { ...emptyHowMany('estimated'), number: number(m.number), half: number(m.half) };
-    case 'volume':
-      return {
-        ...emptyHowMany('volume'),
-        rows: pairsText(
-          m.samples.map((x) => ({ measure: x.volumeMl, count: x.count })),
-          'volume',
-          unit('volume', true),
-          locale,
-        ),
-        total: measureText(m.totalVolumeMl, 'volume', unit('volume'), locale),
-      };
-    case 'weight':
-    case 'buckets': {
-      const total = m.method === 'weight' ? m.totalMassG : m.bucketsG.reduce((s, b) => s + b, 0);
-      return {
-        ...emptyHowMany('weight'),
-        rows: pairsText(
-          m.batches.map((x) => ({ measure: x.massG, count: x.count })),
-          'mass',
-          unit('mass', true),
-          locale,
-        ),
-        total: measureText(total, 'mass', unit('mass'), locale),
-      };
-    }
-  }
 }
 
 /** @param original what was measured when the entry was made, in a form that puts it right */

@@ -177,6 +177,28 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
     },
   ],
   [
+    'take',
+    {
+      species: 'arctic-char',
+      lotName: 'Factorial',
+      females: [{ tag: 'F31', share: 1 }],
+      males: [{ tag: 'M4' }, { tag: 'M7' }],
+      cross: 'pairs',
+      pairs: [
+        { female: 'F31', males: ['M4'] },
+        { female: 'F31', males: ['M7'] },
+      ],
+      measured: {
+        method: 'combined',
+        parts: [
+          { method: 'trough', troughLengthMm: 300, counts: [58, 59.5, 58], packing: 0.61, totalVolumeMl: 900 },
+          { method: 'displaced', samples: [{ displacedMl: 12, count: 150 }], displacedMl: 640 },
+        ],
+      },
+      unit: 1,
+    },
+  ],
+  [
     'arrival',
     {
       account: 'arrived',

@@ -2,7 +2,7 @@
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import { NOW, session, show } from '../../../tests/support/screen';
-import { emptyHowMany, HowManyInput, type HowManyValue, howManyValue, readHowMany } from './HowMany';
+import { HowManyInput } from './HowMany';
 import {
   decimalOf,
   MeasureInput,
@@ -14,6 +14,7 @@ import {
   wholeOf,
 } from './inputs';
 import { emptyPairs, type Pair, PairRows, readPairs } from './pairs';
+import { emptyHowMany, type HowManyValue, howManyValue, readHowMany } from './readHowMany';
 import { nowValue, readWhen, useEventFields, WhenInput } from './when';
 
 describe('text into numbers', () => {

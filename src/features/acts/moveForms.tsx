@@ -7,17 +7,10 @@ import { SelectField, TextField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { useOriginal } from './correcting';
-import {
-  type Amount,
-  amountPayload,
-  emptyHowMany,
-  HowManyInput,
-  howManyValue,
-  readHowMany,
-  useHowMany,
-} from './HowMany';
+import { HowManyInput, useHowMany } from './HowMany';
 import { type ActHolding, at, type FormProps, placeOptions } from './holding';
 import { MeasureInput, measureOf, measureText, numberText, useShown } from './inputs';
+import { type Amount, amountPayload, emptyHowMany, howManyValue, readHowMany } from './readHowMany';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 

@@ -9,9 +9,9 @@ import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
-import { emptyHowMany, HowManyInput, readHowMany } from '../acts/HowMany';
 import { type PlaceOption, placeOptions } from '../acts/holding';
 import { measureOf, measureText, useShown } from '../acts/inputs';
+import { useTwoWays } from '../acts/TwoWays';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
@@ -195,15 +195,13 @@ export function CountBowl({
   places: readonly PlaceOption[];
   onDone?: () => void;
 }) {
-  const { locale } = useSession();
-  const unit = useShown();
   const act = useAct('take.record', onDone);
   const event = useEventFields();
-  const [many, setMany] = useState(emptyHowMany('volume'));
+  const many = useTwoWays('volume');
   const benches = places.filter((p) => p.kind === 'bench');
   const [to, setTo] = useState(benches[0] ? String(benches[0].id) : '');
   const [hardened, setHardened] = useState<'' | 'dry' | 'hardened'>('');
-  const measured = readHowMany(many, locale, unit);
+  const measured = many.read();
   const total = bowl.females.reduce((s, f) => s + f.massG, 0);
   const tags = bowl.males.map((m) => m.tag);
   return (
@@ -242,13 +240,11 @@ export function CountBowl({
           { value: 'hardened', label: 'hardened' },
         ]}
       />
-      <HowManyInput
-        value={many}
-        onChange={setMany}
-        methods={['volume', 'weight', 'counted', 'estimated']}
-        what="eggs"
-        error={act.errorOn('measured')}
-      />
+      {many.view({
+        methods: ['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated'],
+        what: 'eggs',
+        error: act.errorOn('measured'),
+      })}
       <SelectField
         label="They stand on"
         value={to}

@@ -8,9 +8,9 @@ import { Caution } from '@/ui/caution';
 import { Choice, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
-import { HowManyInput, useHowMany } from '../acts/HowMany';
 import type { PlaceOption, SpeciesOption } from '../acts/holding';
 import { measureOf, measureText, useShown } from '../acts/inputs';
+import { useTwoWays } from '../acts/TwoWays';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
@@ -31,7 +31,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
   const act = useAct('take.record');
   const event = useEventFields();
   const original = useOriginal<TakeEntry>();
-  const many = useHowMany('volume', original?.measured);
+  const many = useTwoWays('volume', original?.measured);
   const lot = useNewLot(act, species, places, places.find((p) => p.kind === 'bench')?.id);
   const [females, setFemales] = useState([
     ...(original?.females ?? []).map((f) => ({
@@ -43,14 +43,21 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
   const [males, setMales] = useState(original?.males?.map((m) => m.tag).join(' ') ?? '');
   const [cross, setCross] = useState<'pooled' | 'pairs'>(original?.cross ?? 'pooled');
   const [pairs, setPairs] = useState<Record<string, string>>(() =>
-    Object.fromEntries((original?.pairs ?? []).map((p) => [p.female, p.males.join(' ')])),
+    Object.fromEntries(
+      (original?.pairs ?? []).map(({ female }) => [
+        female,
+        original!
+          .pairs!.filter((p) => p.female === female)
+          .map((p) => p.males.join(' '))
+          .join(' / '),
+      ]),
+    ),
   );
   const share = (tag: string) => original?.females?.find((f) => f.tag === tag)?.share;
   const maleTags = males.split(/[\s,;]+/).filter(Boolean);
   const filled = females.filter((f) => f.tag.trim());
   const masses = filled.map((f) => measureOf(f.mass, 'mass', unit('mass'), locale));
-  const m = many.read();
-  const eggs = m === 'all' ? null : m;
+  const eggs = many.read();
   const set = (i: number, p: Partial<{ tag: string; mass: string }>) => {
     const next = females.map((f, k) => (k === i ? { ...f, ...p } : f));
     if (i === females.length - 1 && next[i]!.tag) next.push({ tag: '', mass: '' });
@@ -84,11 +91,14 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
             cross,
             ...(cross === 'pairs'
               ? {
+                  // A stroke between males: each side has its own part of her eggs.
                   pairs: filled
-                    .map((f) => ({
-                      female: f.tag.trim(),
-                      males: (pairs[f.tag] ?? '').split(/[\s,;]+/).filter(Boolean),
-                    }))
+                    .flatMap((f) =>
+                      (pairs[f.tag] ?? '').split('/').map((part) => ({
+                        female: f.tag.trim(),
+                        males: part.split(/[\s,;]+/).filter(Boolean),
+                      })),
+                    )
                     .filter((p) => p.males.length > 0),
                 }
               : {}),
@@ -162,7 +172,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
                 label={`${f.tag} with`}
                 value={pairs[f.tag] ?? ''}
                 onChange={(v) => setPairs({ ...pairs, [f.tag]: v })}
-                placeholder="M4"
+                placeholder="M4 / M7"
                 error={act.errorOn('pairs')}
               />
             ))}
@@ -171,13 +181,11 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
           )}
         </div>
         <div className="flex flex-col gap-3">
-          <HowManyInput
-            value={many.value}
-            onChange={many.setValue}
-            methods={['volume', 'counted', 'estimated']}
-            what="eggs"
-            error={act.errorOn('measured')}
-          />
+          {many.view({
+            methods: ['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated'],
+            what: 'eggs',
+            error: act.errorOn('measured'),
+          })}
           <Caution>
             Samples and total both dry, or both hardened: eggs swell in between. Wet hands and light hurt eggs.
           </Caution>

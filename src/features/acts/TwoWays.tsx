@@ -1,0 +1,87 @@
+'use client';
+
+import { useState } from 'react';
+import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { combineEstimates } from '@/core/eggs/combine';
+import { withDoubt } from '@/core/quantities/format';
+import { useSession } from '../frame/session';
+import { HowManyInput } from './HowMany';
+import { useShown } from './inputs';
+import { emptyHowMany, type HowManyValue, howManyValue, type Method, readHowMany } from './readHowMany';
+
+/** One batch counted in one way, or in two that are reconciled: by their doubts, and said where they disagree. */
+export function useTwoWays(first: Method, original?: MeasurementInput | null) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const parts = original?.method === 'combined' ? original.parts : original ? [original] : [];
+  const [ways, setWays] = useState<HowManyValue[]>(() =>
+    parts.length > 0 ? parts.map((p) => howManyValue(p, locale, unit)) : [emptyHowMany(first)],
+  );
+  const read = (): MeasurementInput | null => {
+    const each = ways.map((w) => readHowMany(w, locale, unit));
+    if (each.some((m) => m === null || m === 'all')) return null;
+    const all = each as Exclude<MeasurementInput, { method: 'combined' }>[];
+    return all.length === 1 ? all[0]! : { method: 'combined', parts: all };
+  };
+  return {
+    read,
+    reset: () => setWays([emptyHowMany(first)]),
+    view: (p: { methods: readonly Method[]; what: string; error?: string | null }) => (
+      <>
+        {ways.map((w, i) => (
+          <div key={i} className={i > 0 ? 'border-t border-strong pt-3' : ''}>
+            {i > 0 && (
+              <div className="mb-1 flex items-baseline justify-between">
+                <b>The same eggs another way</b>
+                <button
+                  type="button"
+                  className="link text-[0.9rem]"
+                  onClick={() => setWays(ways.filter((_, k) => k !== i))}
+                >
+                  leave it out
+                </button>
+              </div>
+            )}
+            <HowManyInput
+              value={w}
+              onChange={(v) => setWays(ways.map((x, k) => (k === i ? v : x)))}
+              methods={p.methods}
+              what={p.what}
+              error={i === 0 ? p.error : undefined}
+            />
+          </div>
+        ))}
+        {ways.length === 1 && ways[0]!.method !== 'counted' && (
+          <button
+            type="button"
+            className="link self-start text-[0.92rem]"
+            onClick={() => setWays([...ways, emptyHowMany(ways[0]!.method === 'weight' ? 'volume' : 'weight')])}
+          >
+            count them another way too
+          </button>
+        )}
+        <Reconciled measured={read()} />
+      </>
+    ),
+  };
+}
+
+function Reconciled({ measured }: { measured: MeasurementInput | null }) {
+  if (measured?.method !== 'combined') return null;
+  const each = measured.parts.map((p) => numberFrom(measurement.parse(p)));
+  if (each.some((n) => n.sd === 0)) return <p className="quiet">One of them was counted egg by egg: it stands.</p>;
+  const c = combineEstimates(each.map((n) => ({ value: n.number, sd: n.sd })));
+  const d = withDoubt(c.value, 1.96 * c.sd);
+  return (
+    <div className="border-t border-strong pt-2" data-testid="reconciled" data-agree={c.agree}>
+      <p>
+        together <b className="text-[1.35rem]">{d.number}</b> <span className="text-soft">±{d.half}</span>
+      </p>
+      <p className={`text-[0.92rem] ${c.agree ? 'text-soft' : 'text-hand'}`}>
+        {c.agree
+          ? 'No conflict seen between them; that is no proof that both are right.'
+          : 'They disagree beyond chance: one of them is off. Look for water in the measure, dry against hardened, a wrong packing. The doubt is widened by it.'}
+      </p>
+    </div>
+  );
+}
