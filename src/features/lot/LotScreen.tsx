@@ -25,6 +25,9 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
     <div className="px-6 py-4 max-sm:px-3">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-[1.5rem]">{lot.name}</h1>
+        <a className="link" href={`/print/labels/${lot.id}`} target="_blank" rel="noopener">
+          labels
+        </a>
         <span className="text-soft">
           {lot.species} <i>{lot.latin}</i>, season {lot.season}
           {lot.grade && `, grade ${lot.grade}`}

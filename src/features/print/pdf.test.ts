@@ -1,7 +1,14 @@
+import { protocolShelf } from '@/book/protocols';
+import { speciesOf } from '@/book/shelf';
+import type { Label } from '@/core/labels/label';
+import { dayPlan } from '@/core/spawning/plan';
 import type { ReleasePaper } from '@/queries/releases';
 import type { RoundHolding } from '@/queries/round';
+import type { BenchView } from '@/queries/spawning';
 import type { StockList } from '@/queries/stockList';
+import { labelSvg, labelsPdf } from './labels';
 import { releasePaperPdf, roundSheetPdf, stockListPdf } from './pdf';
+import { setUpSheetPdf } from './setUpSheet';
 
 const NOW = Date.parse('2031-04-14T05:42:00Z');
 const VIENNA = 'Europe/Vienna';
@@ -161,4 +168,77 @@ test('a superseded one says so, and one without mean or parents is still printed
     said: { number: 10, sd: 0, meanG: null },
   });
   expect((await printed(releasePaperPdf(bare, VIENNA))).pages).toBe(1);
+});
+
+describe('labels', () => {
+  const label = (unit: string): Label => ({
+    unit,
+    lot: 'ST-31-02',
+    lines: ['Sterlet', 'STF11 × STM2 STM5', '24\u2005200 eggs, fertilised 14 Apr', 'code 7K4'],
+    address: 'http://127.0.0.1:4180/lots/12',
+  });
+
+  test('fourteen to a sheet, the fifteenth on the next', async () => {
+    const sheets = async (n: number) =>
+      (
+        await printed(
+          labelsPdf(
+            Array.from({ length: n }, (_, i) => label(`J${i + 1}`)),
+            'Labels',
+          ),
+        )
+      ).pages;
+    expect(await sheets(14)).toBe(1);
+    expect(await sheets(15)).toBe(2);
+  });
+
+  test('as SVG it names unit and lot, keeps signs of markup apart, and its code is drawn', () => {
+    const svg = labelSvg({ ...label('J<1>'), lines: ['a & b'] });
+    expect(svg).toContain('>J&lt;1&gt;</text>');
+    expect(svg).toContain('a &amp; b');
+    // A code of version 3 (29 by 29 modules) at least, its three corner marks alone are 99 squares.
+    expect(svg.match(/M[\d.]+,[\d.]+h/g)!.length).toBeGreaterThan(99);
+  });
+});
+
+describe('the set-up sheet of a spawning day', () => {
+  const female = (n: number) =>
+    ({
+      fish: { id: n, tag: `STF${n}`, massG: 2400, eggs: { expected: 66_000, low: 1, high: 2 } },
+      planned: [101],
+      treatment: { id: 'pituitary2', name: '', parts: 2 },
+      given: [],
+      nextPart: null,
+      clock: null,
+      checks: [],
+      strips: [],
+      eggsLeftG: 0,
+      celsius: 14,
+    }) as unknown as BenchView['females'][number];
+  const view = (females: number) =>
+    ({
+      id: 1,
+      name: 'Sterlet, 14 Apr',
+      day: NOW,
+      plan: dayPlan.parse({
+        eggsWanted: 90_000,
+        stripAt: NOW,
+        induction: 'pituitary2',
+        protocols: ['sturgeon-diluted', 'clay', 'harden-short'],
+        units: [3, 4],
+      }),
+      book: speciesOf('sterlet'),
+      females: Array.from({ length: females }, (_, i) => female(i + 1)),
+      males: [{ fish: { id: 101, tag: 'STM1' }, milts: [], bowls: [] }],
+      bowls: [],
+      protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
+      expected: 66_000 * females,
+      odds: 0.9,
+      counted: { number: 0, sd: 0 },
+    }) as unknown as BenchView;
+
+  test.each([0, 3, 12])('is one page with %d females', async (females) => {
+    const o = { site: 'Ombrel', timeZone: VIENNA, now: NOW, us: false, units: new Map([[3, 'J3']]) };
+    expect((await printed(setUpSheetPdf(view(females), o))).pages).toBe(1);
+  });
 });

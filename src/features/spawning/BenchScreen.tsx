@@ -75,6 +75,9 @@ export function BenchScreen({
               plan of the day
             </button>
           )}
+          <a className="link" href={`/print/spawning/${view.id}`} target="_blank" rel="noopener">
+            set-up sheet
+          </a>
         </div>
         <DueList due={due} now={now} timeZone={timeZone} onOpen={(d) => setOpen(openOf(d))} />
 
@@ -531,6 +534,9 @@ function BowlSection({
               {b.take.lot}
             </Link>{' '}
             <Doubtful number={b.take.eggs} sd={b.take.sd} /> eggs
+            <a className="link ml-3" href={`/print/labels/${b.take.lotId}`} target="_blank" rel="noopener">
+              labels
+            </a>
             {b.take.waiting > 0 && onLayDown && (
               <button type="button" className="button ml-3" onClick={onLayDown}>
                 Lay down

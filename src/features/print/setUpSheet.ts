@@ -1,0 +1,133 @@
+import { injection } from '@/core/doses/doses';
+import { figures, grouped, percent } from '@/core/quantities/format';
+import { massOfAll } from '@/core/quantities/mass';
+import { protocolKindWords } from '@/core/spawning/protocol';
+import { clock, dayMonth } from '@/core/time/localDay';
+import type { BenchFemale, BenchView } from '@/queries/spawning';
+import { clean, foot, open, table } from './paper';
+
+/** Lines of females that fit on the one page beside the rest. */
+const MOST = 24;
+
+/** A dose in the middle of the Book's range, as a guide: what is injected is worked at the bench from the vial in hand. */
+function guide(v: BenchView, f: BenchFemale, part: number): string {
+  const t = v.book.inductions.find((i) => i.id === (f.treatment?.id ?? v.plan.induction));
+  if (!t || !f.fish.massG || t.parts[part] === undefined) return '';
+  const middle = (t.dosePerKg.low + t.dosePerKg.high) / 2;
+  const o = injection.compute(
+    injection.input.parse({
+      massKg: f.fish.massG / 1000,
+      dosePerKg: middle,
+      doseUnit: t.unit,
+      ...(t.unit === 'mL' ? {} : { concentrationPerMl: 1 }),
+      parts: t.parts,
+    }),
+  );
+  return `${figures(o.parts[part]!.amount, 3)} ${t.unit === 'ug' ? 'µg' : t.unit}`;
+}
+
+/** The set-up sheet of a spawning day: one page with parents, doses, times, crosses, units, and the steps to stamp. */
+export async function setUpSheetPdf(
+  v: BenchView,
+  o: { site: string; timeZone: string; now: number; us: boolean; units: ReadonlyMap<number, string> },
+): Promise<Uint8Array<ArrayBuffer>> {
+  const { doc, bytes } = open(v.name, true);
+  const tz = o.timeZone;
+  const tag = new Map([...v.females, ...v.males].map((f) => [f.fish.id, f.fish.tag] as const));
+  doc.font('bold').fontSize(17).text(clean(v.name), { continued: true });
+  doc
+    .font('plain')
+    .fontSize(11)
+    .text(clean(`   ${dayMonth(v.day, tz)}${v.plan.stripAt ? `, to be stripped ${clock(v.plan.stripAt, tz)}` : ''}`));
+  const t = v.book.inductions.find((i) => i.id === v.plan.induction);
+  const wanted = [
+    v.plan.eggsWanted > 0 && `${grouped(v.plan.eggsWanted)} eggs wanted`,
+    v.expected !== null && `about ${grouped(Number(v.expected.toPrecision(2)))} to come`,
+    v.odds !== null && `enough in ${percent(v.odds)} of such days`,
+    v.plan.units.length > 0 && `eggs go to ${v.plan.units.map((u) => o.units.get(u) ?? '?').join(' ')}`,
+  ].filter(Boolean);
+  doc.fontSize(10).text(clean(`${wanted.join('; ')}.`));
+  if (t)
+    doc.text(
+      clean(
+        `${t.name}: ${t.dosePerKg.low} to ${t.dosePerKg.high} ${t.unit === 'ug' ? 'µg' : t.unit}/kg, ${t.parts.map((p) => percent(p)).join(' then ')}${t.parts.length > 1 ? `, ${t.intervalHours} h apart` : ''}. Amounts below are for the middle of that range; volume by the vial in hand, checked by a second person.`,
+      ),
+    );
+  doc.moveDown(0.5);
+  const parts = t?.parts.length ?? 0;
+  const columns = [
+    { title: 'female', width: 66 },
+    { title: o.us ? 'lb' : 'kg', width: 40, right: true },
+    { title: 'eggs expected', width: 70, right: true },
+    ...Array.from({ length: parts }, (_, i) => ({ title: `part ${i + 1}`, width: 92 })),
+    { title: 'look first, runs about', width: 108 },
+    { title: 'with', width: parts > 0 ? 120 : 200 },
+    { title: 'looks', width: 100 },
+    { title: 'eggs g', width: 50 },
+    { title: 'bowl', width: 34 },
+  ];
+  doc.fontSize(9.5);
+  table(
+    doc,
+    columns,
+    v.females.slice(0, MOST).map((f) => {
+      const c = f.clock;
+      const given = (i: number) => f.given.find((g) => g.part === i + 1);
+      return [
+        f.fish.tag,
+        f.fish.massG === null ? '' : (massOfAll(f.fish.massG, o.us, 2).split(' ')[0] ?? ''),
+        f.fish.eggs ? grouped(Number(f.fish.eggs.expected.toPrecision(2))) : '',
+        ...Array.from({ length: parts }, (_, i) => {
+          const g = given(i);
+          return g ? `${clock(g.at, tz)}  ${figures(g.volumeMl, 3)} mL` : `____  ${guide(v, f, i)}`;
+        }),
+        c === null ? '' : c.noForecast ? 'no forecast: begin now' : `${clock(c.firstCheck, tz)}, ${clock(c.at!, tz)}`,
+        f.planned.map((m) => tag.get(m) ?? '?').join(', '),
+        f.checks
+          .slice(-4)
+          .map((x) => clock(x.at, tz))
+          .join(' '),
+        f.strips.length > 0 ? String(Math.round(f.strips.reduce((s, x) => s + x.massG, 0))) : '',
+        v.bowls
+          .filter((b) => b.females.some((x) => x.fish === f.fish.id))
+          .map((b) => b.bowl)
+          .join(' '),
+      ];
+    }),
+    17,
+  );
+  if (v.females.length > MOST) doc.text(`and ${v.females.length - MOST} more females: see the screen`);
+  doc.moveDown(0.6);
+  const protocols = v.plan.protocols.map((id) => v.protocols.find((p) => p.id === id)).filter((p) => p !== undefined);
+  const width = (doc.page.width - 2 * doc.page.margins.left) / Math.max(1, protocols.length);
+  const top = doc.y;
+  protocols.forEach((p, i) => {
+    const x = doc.page.margins.left + i * width;
+    doc
+      .font('bold')
+      .fontSize(9.5)
+      .text(clean(`${protocolKindWords[p.kind]}: ${p.name}`), x, top, { width: width - 10 });
+    doc.font('plain').fontSize(8.8);
+    p.steps.forEach((s, k) => {
+      const minutes =
+        s.toMinutes === undefined
+          ? s.fromMinutes === undefined
+            ? ''
+            : `after ${s.fromMinutes} min`
+          : `${s.fromMinutes ?? 0}–${s.toMinutes} min`;
+      // What does not fit on the one page stands on the screen.
+      if (doc.y > doc.page.height - doc.page.margins.bottom - 30) return;
+      doc.text(clean(`${k + 1}  ${s.says}${minutes ? ` (${minutes})` : ''}  ____`), x, doc.y + 2, {
+        width: width - 10,
+      });
+    });
+  });
+  foot(
+    doc,
+    clean(
+      `${o.site}, set-up sheet made ${dayMonth(o.now, tz)} ${clock(o.now, tz)}; by the books and clocks of that minute`,
+    ),
+  );
+  doc.end();
+  return bytes;
+}
