@@ -99,9 +99,9 @@ function Steps({ p }: { p: Protocol }) {
             {s.measure && <span className="text-soft"> ({s.measure.what})</span>}
             {s.caution && <span className="block text-careful">{s.caution}</span>}
           </span>
-          <span className="w-[9rem] flex-none text-soft">
+          <span className="w-[11rem] flex-none text-soft">
             {minutes(s)}
-            {s.after ? ` of step ${p.steps.findIndex((x) => x.id === s.after) + 1}` : ''}
+            {s.after ? ` after step ${p.steps.findIndex((x) => x.id === s.after) + 1}` : ''}
           </span>
         </li>
       ))}
@@ -161,7 +161,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
         {steps.map((s, i) => (
           <div
             key={i}
-            className="mb-2 grid grid-cols-[1.4rem_minmax(0,1fr)_4.5rem_4.5rem_7rem_auto] items-center gap-1.5 max-sm:grid-cols-[1.4rem_1fr_auto]"
+            className="mb-2 grid grid-cols-[1.4rem_minmax(0,1fr)_4.5rem_4.5rem_8.5rem_auto] items-center gap-1.5 max-sm:grid-cols-[1.4rem_1fr_auto]"
           >
             <span className="text-right text-soft">{i + 1}</span>
             <input

@@ -62,6 +62,11 @@ export function BenchScreen({
     book: bookOf(view.book),
   });
   const sheet = open !== null && mayWrite;
+  const aside = useRef<HTMLElement>(null);
+  // Where the sheet stands above the bench (tablet, phone), it comes into sight when something is taken in hand.
+  useEffect(() => {
+    if (open !== null && window.innerWidth < 1024) aside.current?.scrollIntoView?.({ block: 'start' });
+  }, [open]);
   return (
     <div className={`grid min-h-full ${sheet ? 'grid-cols-[minmax(0,1fr)_380px] max-lg:grid-cols-1' : ''}`}>
       <section ref={box} className="min-w-0 px-6 py-4 max-sm:px-3 max-lg:order-2" aria-label="Spawning bench">
@@ -154,6 +159,7 @@ export function BenchScreen({
       </section>
       {sheet && (
         <aside
+          ref={aside}
           aria-label="In hand"
           className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-b max-lg:border-l-0 max-sm:px-3"
         >
@@ -265,7 +271,7 @@ function DueList({
         >
           <button
             type="button"
-            className="flex w-full items-baseline gap-4 px-2 py-1.5 text-left hover:bg-deep-wash"
+            className="flex w-full flex-wrap items-baseline gap-x-4 px-2 py-1.5 text-left hover:bg-deep-wash"
             onClick={() => {
               onOpen(d);
               if ('bowl' in d.about)
@@ -285,8 +291,10 @@ function DueList({
                 : `in ${span(d.at - now)}`}
             </span>
             <span className="w-[6.5rem] flex-none font-bold">{d.who}</span>
-            <span className="min-w-0 flex-1">{d.says}</span>
-            <span className="flex-none text-soft">{d.now && d.at >= now - 60_000 ? '' : clock(d.at, timeZone)}</span>
+            <span className="min-w-0 flex-1 max-sm:basis-full">{d.says}</span>
+            <span className="flex-none text-soft max-sm:hidden">
+              {d.now && d.at >= now - 60_000 ? '' : clock(d.at, timeZone)}
+            </span>
           </button>
         </li>
       ))}
@@ -311,7 +319,9 @@ function Heading({
       {range && (
         <>
           <ClockAxis {...range} timeZone={timeZone} width={width} />
-          <span className="ml-auto text-[0.87rem] text-soft">▲ injected ▼ next look; band: she may run</span>
+          <span className="ml-auto text-[0.87rem] text-soft max-sm:hidden">
+            ▲ injected ▼ next look; band: she may run
+          </span>
         </>
       )}
     </div>
