@@ -34,11 +34,9 @@ export async function setUpSheetPdf(
   const { doc, bytes } = open(v.name, true);
   const tz = o.timeZone;
   const tag = new Map([...v.females, ...v.males].map((f) => [f.fish.id, f.fish.tag] as const));
-  doc.font('bold').fontSize(17).text(clean(v.name), { continued: true });
-  doc
-    .font('plain')
-    .fontSize(11)
-    .text(clean(`   ${dayMonth(v.day, tz)}${v.plan.stripAt ? `, to be stripped ${clock(v.plan.stripAt, tz)}` : ''}`));
+  doc.font('bold').fontSize(17).text(clean(v.name));
+  doc.font('plain').fontSize(10.5);
+  if (v.plan.stripAt) doc.text(clean(`To be stripped ${dayMonth(v.plan.stripAt, tz)} ${clock(v.plan.stripAt, tz)}.`));
   const t = v.book.inductions.find((i) => i.id === v.plan.induction);
   const wanted = [
     v.plan.eggsWanted > 0 && `${grouped(v.plan.eggsWanted)} eggs wanted`,
@@ -46,7 +44,7 @@ export async function setUpSheetPdf(
     v.odds !== null && `enough in ${percent(v.odds)} of such days`,
     v.plan.units.length > 0 && `eggs go to ${v.plan.units.map((u) => o.units.get(u) ?? '?').join(' ')}`,
   ].filter(Boolean);
-  doc.fontSize(10).text(clean(`${wanted.join('; ')}.`));
+  if (wanted.length > 0) doc.text(clean(`${wanted.join('; ')}.`));
   if (t)
     doc.text(
       clean(
@@ -66,7 +64,7 @@ export async function setUpSheetPdf(
     { title: 'eggs g', width: 50 },
     { title: 'bowl', width: 34 },
   ];
-  doc.fontSize(9.5);
+  doc.fontSize(10);
   table(
     doc,
     columns,
@@ -94,34 +92,52 @@ export async function setUpSheetPdf(
           .join(' '),
       ];
     }),
-    17,
+    19,
   );
   if (v.females.length > MOST) doc.text(`and ${v.females.length - MOST} more females: see the screen`);
   doc.moveDown(0.6);
-  const protocols = v.plan.protocols.map((id) => v.protocols.find((p) => p.id === id)).filter((p) => p !== undefined);
-  const width = (doc.page.width - 2 * doc.page.margins.left) / Math.max(1, protocols.length);
-  const top = doc.y;
-  protocols.forEach((p, i) => {
-    const x = doc.page.margins.left + i * width;
-    doc
-      .font('bold')
-      .fontSize(9.5)
-      .text(clean(`${protocolKindWords[p.kind]}: ${p.name}`), x, top, { width: width - 10 });
-    doc.font('plain').fontSize(8.8);
-    p.steps.forEach((s, k) => {
-      const minutes =
-        s.toMinutes === undefined
-          ? s.fromMinutes === undefined
-            ? ''
-            : `after ${s.fromMinutes} min`
-          : `${s.fromMinutes ?? 0}–${s.toMinutes} min`;
-      // What does not fit on the one page stands on the screen.
-      if (doc.y > doc.page.height - doc.page.margins.bottom - 30) return;
-      doc.text(clean(`${k + 1}  ${s.says}${minutes ? ` (${minutes})` : ''}  ____`), x, doc.y + 2, {
-        width: width - 10,
-      });
-    });
-  });
+  doc.font('bold').text('Milt of  ', { continued: true }).font('plain');
+  doc.text(
+    clean(
+      v.males.map((m) => `${m.fish.tag}${m.milts.at(-1)?.apart ? ' (held apart)' : ''}  ______`).join('    ') ||
+        'no male yet',
+    ),
+  );
+  doc.moveDown(0.6);
+  const bowls = v.bowls.map((b) => b.bowl).slice(0, 4);
+  while (bowls.length < 4) bowls.push('');
+  for (const id of v.plan.protocols) {
+    const p = v.protocols.find((x) => x.id === id);
+    if (!p) continue;
+    const rows = p.steps.map((s, k) => [
+      `${k + 1}  ${s.says}`,
+      s.toMinutes === undefined
+        ? s.fromMinutes === undefined
+          ? ''
+          : `after ${s.fromMinutes} min`
+        : `${s.fromMinutes ?? 0} to ${s.toMinutes} min`,
+      ...bowls.map((b) => {
+        const stamp = v.bowls.find((x) => x.bowl === b)?.stamps[id]?.find((x) => x.step === s.id);
+        return stamp ? (stamp.skipped ? 'left out' : clock(stamp.at, tz)) : '';
+      }),
+    ]);
+    // One page: what does not fit on it stands on the screen.
+    if (doc.y + 22 + 15 * rows.length > doc.page.height - doc.page.margins.bottom - 14) {
+      doc.text(clean(`${protocolKindWords[p.kind]}, ${p.name}: on the screen`));
+      continue;
+    }
+    table(
+      doc,
+      [
+        { title: `${protocolKindWords[p.kind]}: ${p.name}`, width: 420 },
+        { title: '', width: 90 },
+        ...bowls.map((b) => ({ title: b ? `bowl ${b}` : 'bowl __', width: 62 })),
+      ],
+      rows,
+      14.5,
+    );
+    doc.moveDown(0.4);
+  }
   foot(
     doc,
     clean(
