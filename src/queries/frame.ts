@@ -1,6 +1,7 @@
 import { seasonOf } from '@/commands/lots';
 import type { Station } from '@/core/species/species';
 import type { Db } from '@/store/connection';
+import { benchWanting } from './benchDue';
 import { broodHere } from './brood';
 import type { RoundHolding } from './round';
 import { totalsBy } from './standings';
@@ -28,8 +29,9 @@ export async function lifeLine(
   now: number,
   holdings: readonly RoundHolding[],
 ): Promise<StationTotal[]> {
-  const [brood, totals, gone, rooms] = await Promise.all([
+  const [brood, bench, totals, gone, rooms] = await Promise.all([
     broodHere(db, site.siteId),
+    benchWanting(db, site.siteId, now),
     totalsBy(db, site.siteId, now, 'stage'),
     goneOut(db, site, now),
     db('room').where({ site_id: site.siteId, kind: 'incubation' }).orderBy('walk_order').first('id') as Promise<
@@ -56,7 +58,13 @@ export async function lifeLine(
   });
   return [
     // Each of them is known by its tag: their number has no doubt.
-    { station: 'brood', number: brood, sd: 0, due: 0, href: '/brood' },
+    {
+      station: 'brood',
+      number: brood,
+      sd: 0,
+      due: bench.due,
+      href: bench.day === null ? '/brood' : `/spawning/${bench.day}`,
+    },
     ...stations,
     { station: 'gone', ...gone, due: 0, href: '/moves' },
   ];

@@ -60,8 +60,8 @@ export async function setUpSheetPdf(
     ...Array.from({ length: parts }, (_, i) => ({ title: `part ${i + 1}`, width: 92 })),
     { title: 'look first, runs about', width: 108 },
     { title: 'with', width: parts > 0 ? 120 : 200 },
-    { title: 'looks', width: 100 },
-    { title: 'eggs g', width: 50 },
+    { title: 'looks', width: 94 },
+    { title: 'eggs g', width: 56 },
     { title: 'bowl', width: 34 },
   ];
   doc.fontSize(10);
@@ -85,7 +85,9 @@ export async function setUpSheetPdf(
           .slice(-4)
           .map((x) => clock(x.at, tz))
           .join(' '),
-        f.strips.length > 0 ? String(Math.round(f.strips.reduce((s, x) => s + x.massG, 0))) : '',
+        f.strips.length > 0
+          ? `${Math.round(f.strips.reduce((s, x) => s + x.massG, 0))}${f.strips.some((s) => s.apart) ? ' apart' : ''}`
+          : '',
         v.bowls
           .filter((b) => b.females.some((x) => x.fish === f.fish.id))
           .map((b) => b.bowl)

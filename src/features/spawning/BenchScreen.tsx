@@ -8,6 +8,7 @@ import { massOfAll } from '@/core/quantities/mass';
 import { motilities } from '@/core/spawning/acts';
 import { nextBowl } from '@/core/spawning/bench';
 import { clock } from '@/core/time/localDay';
+import { type BenchDue, benchDue } from '@/queries/benchDue';
 import type { BenchBowl, BenchFemale, BenchView } from '@/queries/spawning';
 import { Doubtful } from '@/ui/number';
 import type { PlaceOption } from '../acts/holding';
@@ -20,8 +21,8 @@ import { BowlSteps } from './BowlSteps';
 import { CountBowl, CrossForm, Materials } from './bowlActs';
 import { ClockAxis, ClockBar, clockSpan } from './ClockBar';
 import { DayPlanForm } from './DayPlanForm';
-import { type BenchDue, benchDue, span } from './due';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from './fishActs';
+import { span } from './span';
 import { useNow } from './useNow';
 
 type FishAct = 'look' | 'inject' | 'ready' | 'strip' | 'milt' | 'move' | 'fate';

@@ -9,7 +9,7 @@ import type { BenchBowl, BenchView } from '@/queries/spawning';
 import { decimalOf } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
-import { countdown } from './due';
+import { countdown } from './span';
 
 /** The steps of a bowl, protocol by protocol: one tap stamps the one that is on. */
 export function BowlSteps({ view, bowl, now }: { view: BenchView; bowl: BenchBowl; now: number }) {

@@ -1,6 +1,7 @@
 import { mustCheckAgain } from '@/core/induction/latency';
 import { progressOf } from '@/core/spawning/protocol';
-import type { BenchView } from '@/queries/spawning';
+import type { Db } from '@/store/connection';
+import { type BenchView, benchView } from './spawning';
 
 export type BenchDue = {
   key: string;
@@ -95,17 +96,23 @@ export function benchDue(v: Pick<BenchView, 'females' | 'bowls' | 'protocols'>, 
 /** A look so long overdue is called late. */
 const LATE = 10 * 60_000;
 
-/** 7 min, 2 h 05, 1 d 3 h. */
-export function span(ms: number): string {
-  const minutes = Math.floor(Math.abs(ms) / 60_000);
-  if (minutes < 60) return `${minutes} min`;
-  const hours = Math.floor(minutes / 60);
-  if (hours < 24) return `${hours} h ${String(minutes % 60).padStart(2, '0')}`;
-  return `${Math.floor(hours / 24)} d ${hours % 24} h`;
+/** How much of the bench wants a hand now, over all open days that are near: the mark on the life line. */
+export async function benchWanting(db: Db, siteId: number, now: number): Promise<{ due: number; day: number | null }> {
+  const days = (await db('spawning_day')
+    .where({ site_id: siteId, closed: false })
+    .whereBetween('day', [now - NEAR_MS, now + NEAR_MS])
+    .orderBy('day')
+    .limit(6)
+    .pluck('id')) as number[];
+  const views = await Promise.all(days.map((id) => benchView(db, { siteId }, id, now)));
+  const wanting = views
+    .filter((v) => v !== null)
+    .map((v) => ({ id: v.id, n: benchDue(v, now).filter((d) => d.now && d.about.act !== 'count').length }));
+  return {
+    due: wanting.reduce((s, w) => s + w.n, 0),
+    day: wanting.find((w) => w.n > 0)?.id ?? null,
+  };
 }
 
-/** Minutes and seconds, for the minute there is. */
-export function countdown(ms: number): string {
-  const s = Math.max(0, Math.ceil(ms / 1000));
-  return s >= 3600 ? span(ms) : `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
-}
+/** Injections begin some days before the day; what was left open longer ago is no longer urgent. */
+const NEAR_MS = 5 * 86_400_000;

@@ -1,0 +1,14 @@
+/** 7 min, 2 h 05, 1 d 3 h. */
+export function span(ms: number): string {
+  const minutes = Math.floor(Math.abs(ms) / 60_000);
+  if (minutes < 60) return `${minutes} min`;
+  const hours = Math.floor(minutes / 60);
+  if (hours < 24) return `${hours} h ${String(minutes % 60).padStart(2, '0')}`;
+  return `${Math.floor(hours / 24)} d ${hours % 24} h`;
+}
+
+/** Minutes and seconds, for the minute there is. */
+export function countdown(ms: number): string {
+  const s = Math.max(0, Math.ceil(ms / 1000));
+  return s >= 3600 ? span(ms) : `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+}
