@@ -1,13 +1,20 @@
 import { z } from 'zod';
 
+/** Set to nothing, a variable counts as not set. */
+const instant = z
+  .string()
+  .refine((t) => t === '' || !Number.isNaN(Date.parse(t)), { error: 'is no instant; like 2031-04-14T05:42:00Z' })
+  .transform((t) => t || undefined)
+  .optional();
+
 const environment = z.object({
   /** Address to serve on; loopback unless the manager says otherwise. */
   MORULA_HOST: z.string().default('127.0.0.1'),
   MORULA_PORT: z.coerce.number().int().min(1).max(65535).default(4180),
   /** A database run by others; without it a private one is started. */
   DATABASE_URL: z.string().url().optional(),
-  MORULA_NOW: z.string().optional(),
-  MORULA_FREEZE: z.string().optional(),
+  MORULA_NOW: instant,
+  MORULA_FREEZE: instant,
 });
 export type Environment = z.output<typeof environment>;
 

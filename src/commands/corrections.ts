@@ -37,6 +37,7 @@ const commandOfKind: Record<string, string> = {
   move: 'move.record',
   merge: 'move.record',
   grade: 'grade.record',
+  keepBrood: 'brood.keepApart',
   weighing: 'weigh.record',
   count: 'count.record',
   emptied: 'unit.emptied',

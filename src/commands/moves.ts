@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
 import type { Act, Amount } from '@/core/books/entry';
 import { measurement, numberFrom } from '@/core/books/measure';
+import { BROOD_GRADE, gradeFrom, isBroodGrade } from '@/core/brood/broodGrade';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { warnLoads } from './loads';
@@ -203,7 +204,8 @@ async function mixedLot(
       ? Math.round(clocks.reduce((s, p) => s + p.lot.fertilised_at! * (p.n / total), 0))
       : null;
   const species = speciesOf(parts[0]!.lot.species);
-  const lot = await newLot(c, { species, at, name, fertilisedAt });
+  const brood = parts.every((x) => isBroodGrade(x.lot.grade));
+  const lot = await newLot(c, { species, at, name, fertilisedAt, ...(brood ? { grade: BROOD_GRADE } : {}) });
   return { ...lot, species: species.id };
 }
 
@@ -249,7 +251,8 @@ export const grade = defineCommand({
     if (rest.length > 1) throw new CommandRefused('rest', 'Only one class can be “the rest”.', 'classes');
     const ordered = [...p.classes.filter((k) => k.amount.kind !== 'all'), ...rest];
     // While a grading is being put right each class finds its own lot again before a new name takes one left over.
-    const keeps = (k: { grade: string }) => c.replacing?.lots.some((l) => l.grade === k.grade) ?? false;
+    const gradeOf = (k: { grade: string }) => gradeFrom(at.lot.grade, k.grade);
+    const keeps = (k: { grade: string }) => c.replacing?.lots.some((l) => l.grade === gradeOf(k)) ?? false;
     const children = new Map<string, { id: number; name: string }>();
     for (const k of [...ordered.filter(keeps), ...ordered.filter((x) => !keeps(x))])
       children.set(
@@ -257,8 +260,8 @@ export const grade = defineCommand({
         await newLot(c, {
           species,
           at: event.at,
-          name: await childName(c, at.lot.name, k.grade),
-          grade: k.grade,
+          name: await childName(c, at.lot.name, k.grade, gradeOf(k)),
+          grade: gradeOf(k),
           fertilisedAt: at.lot.fertilised_at,
         }),
       );
@@ -295,12 +298,12 @@ export const grade = defineCommand({
  * Parent's name and the class; a number behind it when the parent was graded into such a class before. A lot of the
  * entry that is being put right keeps its name.
  */
-async function childName(c: Context, parent: string, grade: string): Promise<string> {
+async function childName(c: Context, parent: string, name: string, grade: string): Promise<string> {
   const own = c.replacing?.lots.find((l) => l.grade === grade);
   if (own) return ((await c.trx('lot').where({ id: own.id }).first('name')) as { name: string }).name;
-  const base = `${parent} ${grade}`.slice(0, 36);
+  const base = `${parent} ${name}`.slice(0, 36);
   for (let n = 1; ; n++) {
-    const name = n === 1 ? base : `${base}${n}`;
-    if (!(await c.trx('lot').where({ site_id: c.site.id, name }).first('id'))) return name;
+    const free = n === 1 ? base : `${base}${n}`;
+    if (!(await c.trx('lot').where({ site_id: c.site.id, name: free }).first('id'))) return free;
   }
 }

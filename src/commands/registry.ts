@@ -7,6 +7,7 @@ import { recordCheck, recordFeed, recordNote, recordSampleReturned } from './che
 import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
 import type { Command } from './define';
+import { keepApart } from './keepApart';
 import { layDown } from './layDown';
 import { recordDead, recordLossOf, recordPick } from './losses';
 import { changeStage, grade, move } from './moves';
@@ -69,6 +70,7 @@ const all = [
   cross,
   stampStep,
   saveProtocol,
+  keepApart,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

@@ -71,6 +71,7 @@ const may: Record<string, Role[]> = {
   'brood.look': culturists,
   'brood.move': culturists,
   'brood.fate': culturists,
+  'brood.keepApart': culturists,
   'spawning.save': culturists,
   'spawning.inject': culturists,
   'spawning.ready': culturists,

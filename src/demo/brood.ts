@@ -1,12 +1,12 @@
 import { Chance } from './chance';
 import type { Player } from './player';
 
-/** Brood fish of Ombrel by species: how many of each sex, how heavy, over which year classes. */
+/** Brood fish of Ombrel by species: how many of each sex, how heavy, how old the youngest year class is at the anchor. */
 const stocks = {
-  'arctic-char': { code: 'AC', females: 64, males: 31, strain: 'Ombrel', massG: [900, 2600], length: 0.46, year: 2024 },
-  sterlet: { code: 'ST', females: 16, males: 12, strain: 'Ombrel', massG: [1500, 3200], length: 0.37, year: 2021 },
-  pikeperch: { code: 'PP', females: 14, males: 16, strain: 'Ivarre', massG: [1400, 3600], length: 0.45, year: 2025 },
-  ide: { code: 'ID', females: 12, males: 14, strain: 'golden', massG: [500, 1300], length: 0.48, year: 2026 },
+  'arctic-char': { code: 'AC', females: 64, males: 31, strain: 'Ombrel', massG: [900, 2600], length: 0.46, age: 5 },
+  sterlet: { code: 'ST', females: 16, males: 12, strain: 'Ombrel', massG: [1500, 3200], length: 0.37, age: 8 },
+  pikeperch: { code: 'PP', females: 14, males: 16, strain: 'Ivarre', massG: [1400, 3600], length: 0.45, age: 4 },
+  ide: { code: 'ID', females: 12, males: 14, strain: 'golden', massG: [500, 1300], length: 0.48, age: 3 },
 } as const;
 type Kind = keyof typeof stocks;
 
@@ -46,14 +46,16 @@ export class Brood {
   }
 
   private async readIn(): Promise<void> {
+    const thisYear = new Date(this.p.anchor).getUTCFullYear();
     for (const [species, s] of Object.entries(stocks)) {
+      const year = thisYear - s.age - 2;
       const lines = ['tag,sex,strain,source,year class,sire,dam,mass g,length mm,unit'];
       // Two generations of ancestors known by name: few sires in the second, as hatcheries come to have.
       const sires = Array.from({ length: species === 'arctic-char' ? 5 : 4 }, (_, i) => `${s.code}-s${i + 1}`);
       const dams = Array.from({ length: 9 }, (_, i) => `${s.code}-d${i + 1}`);
       const ancestor = (tag: string, sex: string, k: number) =>
         lines.push(
-          `${tag},${sex},${s.strain},captive,${s.year - 6},${s.code}-gs${(k % 3) + 1},${s.code}-gd${(k % 5) + 1},,,`,
+          `${tag},${sex},${s.strain},captive,${year - 6},${s.code}-gs${(k % 3) + 1},${s.code}-gd${(k % 5) + 1},,,`,
         );
       for (const [k, t] of sires.entries()) ancestor(t, 'm', k);
       for (const [k, t] of dams.entries()) ancestor(t, 'f', k + 1);
@@ -68,7 +70,7 @@ export class Brood {
         const dam = known ? dams[this.chance.whole(0, dams.length - 1)] : '';
         const unit = `H${(Object.keys(stocks).indexOf(species) * 2 + (sex === 'F' ? 1 : 2)).toString()}`;
         lines.push(
-          `${s.code}${sex}${n},${sex.toLowerCase()},${s.strain},captive,${s.year + (n % 3)},${sire},${dam},${mass},${length},${unit}`,
+          `${s.code}${sex}${n},${sex.toLowerCase()},${s.strain},captive,${year + (n % 3)},${sire},${dam},${mass},${length},${unit}`,
         );
       };
       for (let n = 1; n <= s.females; n++) one('F', n);

@@ -1,5 +1,6 @@
+import { benchDue } from '@/core/spawning/due';
 import { HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
-import { benchDue, benchWanting } from './benchDue';
+import { benchWanting } from './benchDue';
 import { broodView } from './brood';
 import { lifeLine } from './frame';
 import { lotLabels } from './labels';

@@ -25,6 +25,7 @@ export const kindWords: Record<string, string> = {
   emptied: 'emptied',
   feed: 'feed',
   note: 'note',
+  keepBrood: 'kept for brood',
   fishImport: 'brood fish read in',
   fishLook: 'brood fish looked at',
   fishMove: 'brood fish moved',

@@ -5,6 +5,7 @@ import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
 import type { FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
+import { KeepForm } from '../brood/KeepForm';
 import { CrossForm } from '../spawning/bowlActs';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from '../spawning/fishActs';
 import { StepTimeForm } from '../spawning/StepTimeForm';
@@ -94,6 +95,8 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
       return <MoveForm {...p} pond={kind === 'pond'} siblings={holdings.slice(1)} />;
     case 'grade':
       return <GradeForm {...p} />;
+    case 'keepBrood':
+      return <KeepForm {...p} />;
     case 'weighing':
       return <WeighForm h={h} />;
     case 'count':

@@ -227,6 +227,11 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
     },
     [],
   ],
+  [
+    'keepBrood',
+    { ...where, stage: 'egg', amount: { kind: 'measured', measured: counted(120) }, to: 3 },
+    [holding('R1', egg)],
+  ],
   ['fishMove', { fish: [11, 14], unit: 3 }, []],
   ['fate', { fish: 11, fate: 'killed', method: 'blow', firstSufficed: false, cause: 'surplus' }, []],
   ['fate', { fish: 11, fate: 'returned', mark: 'left clip', massG: 2300, lengthMm: 734, cause: '' }, []],

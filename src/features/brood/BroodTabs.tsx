@@ -3,6 +3,7 @@ import Link from 'next/link';
 const tabs = [
   { id: 'brood', word: 'Brood', href: '/brood' },
   { id: 'plan', word: 'Mating plan', href: '/brood/plan' },
+  { id: 'next', word: 'Next generation', href: '/brood/next' },
   { id: 'spawning', word: 'Spawning bench', href: '/spawning' },
 ] as const;
 

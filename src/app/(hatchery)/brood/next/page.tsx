@@ -1,0 +1,37 @@
+import { NextScreen } from '@/features/brood/NextScreen';
+import { broodView } from '@/queries/brood';
+import { nextBrood } from '@/queries/nextBrood';
+import { places } from '@/queries/places';
+import { db } from '../../../_server/database';
+import { requestNow } from '../../../_server/request';
+import { requirePerson } from '../../../_server/session';
+
+export const metadata = { title: 'Next generation' };
+
+/** Animals kept in all unless somebody says otherwise. */
+const USUAL = 500;
+
+export default async function NextPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ species?: string; season?: string; target?: string }>;
+}) {
+  const person = await requirePerson();
+  const { species, season, target } = await searchParams;
+  const { book, species: all } = await broodView(db(), person.siteId, species ?? null, requestNow());
+  const wanted = /^\d{1,6}$/.test(target ?? '') ? Math.max(1, Number(target)) : USUAL;
+  const [view, where] = await Promise.all([
+    nextBrood(db(), person, book.id, { season, target: wanted, now: requestNow() }),
+    places(db(), person.siteId),
+  ]);
+  return (
+    <NextScreen
+      key={`${book.id} ${view.season}`}
+      species={{ id: book.id, name: book.name, stages: book.stages, checks: book.checks }}
+      list={all.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }))}
+      view={view}
+      places={where}
+      mayWrite={person.role === 'manager' || person.role === 'culturist'}
+    />
+  );
+}

@@ -1,0 +1,108 @@
+import { type LatencyClock, mustCheckAgain, type ReadyFinding } from '../induction/latency';
+import { type Protocol, progressOf, type Stamp } from './protocol';
+
+/** What of a spawning day says what is due. */
+export type BenchToDo = {
+  females: readonly {
+    fish: { id: number; tag: string };
+    nextPart: { part: number; at: number } | null;
+    clock: LatencyClock | null;
+    checks: readonly { at: number; found: ReadyFinding }[];
+    strips: readonly unknown[];
+  }[];
+  bowls: readonly { bowl: string; protocols: readonly string[]; stamps: Record<string, Stamp[]>; take: unknown }[];
+  protocols: readonly Protocol[];
+};
+
+export type BenchDue = {
+  key: string;
+  /** When it is wanted; by when it must be, where that is said. */
+  at: number;
+  by: number | null;
+  who: string;
+  says: string;
+  /** Due or over. */
+  now: boolean;
+  late: boolean;
+  about: { fish: number; act: 'inject' | 'ready' | 'strip' } | { bowl: string; act: 'steps' | 'count' };
+};
+
+/** What is wanted next on the bench, the most urgent first: looks, parts of treatments, stripping, steps of bowls. */
+export function benchDue(v: BenchToDo, now: number): BenchDue[] {
+  const out: BenchDue[] = [];
+  for (const f of v.females) {
+    const { id, tag } = f.fish;
+    if (f.nextPart)
+      out.push({
+        key: `part ${id}`,
+        at: f.nextPart.at,
+        by: null,
+        who: tag,
+        says: `inject part ${f.nextPart.part}`,
+        now: f.nextPart.at <= now,
+        late: f.nextPart.at + LATE < now,
+        about: { fish: id, act: 'inject' },
+      });
+    const found = f.checks.at(-1)?.found;
+    if (f.clock?.nextCheck != null && mustCheckAgain(found) && f.strips.length === 0)
+      out.push({
+        key: `look ${id}`,
+        at: f.clock.nextCheck,
+        by: null,
+        who: tag,
+        says: f.clock.noForecast ? 'look whether she runs: no forecast' : 'look whether she runs',
+        now: f.clock.nextCheck <= now,
+        late: f.clock.nextCheck + LATE < now,
+        about: { fish: id, act: 'ready' },
+      });
+    if ((found === 'running' || found === 'overRipe') && f.strips.length === 0)
+      out.push({
+        key: `strip ${id}`,
+        at: f.checks.at(-1)!.at,
+        by: f.clock?.overRipeFrom ?? null,
+        who: tag,
+        says: found === 'running' ? 'runs: strip her' : 'over-ripe: strip her, eggs apart',
+        now: true,
+        late: f.clock?.overRipeFrom != null && f.clock.overRipeFrom < now,
+        about: { fish: id, act: 'strip' },
+      });
+  }
+  for (const b of v.bowls) {
+    let open = false;
+    for (const id of b.protocols) {
+      const p = v.protocols.find((x) => x.id === id);
+      if (!p) continue;
+      // Protocols follow each other: the next one waits for the one before.
+      const step = progressOf(p, b.stamps[id] ?? [], now).find((s) => s.state !== 'done' && s.state !== 'skipped');
+      if (!step) continue;
+      open = true;
+      out.push({
+        key: `step ${b.bowl} ${id}`,
+        at: step.from ?? now,
+        by: step.to,
+        who: `bowl ${b.bowl}`,
+        says: step.step.says,
+        now: step.state !== 'waiting',
+        late: step.state === 'late',
+        about: { bowl: b.bowl, act: 'steps' },
+      });
+      break;
+    }
+    if (!open && !b.take)
+      out.push({
+        key: `count ${b.bowl}`,
+        at: now,
+        by: null,
+        who: `bowl ${b.bowl}`,
+        says: 'count the eggs',
+        now: true,
+        late: false,
+        about: { bowl: b.bowl, act: 'count' },
+      });
+  }
+  const urgency = (d: BenchDue) => (d.late ? 0 : d.now ? 1 : 2);
+  return out.sort((a, b) => urgency(a) - urgency(b) || (a.by ?? a.at) - (b.by ?? b.at) || a.who.localeCompare(b.who));
+}
+
+/** A look so long overdue is called late. */
+const LATE = 10 * 60_000;
