@@ -38,6 +38,7 @@ const commandOfKind: Record<string, string> = {
   merge: 'move.record',
   grade: 'grade.record',
   keepBrood: 'brood.keepApart',
+  deformity: 'deformity.record',
   weighing: 'weigh.record',
   count: 'count.record',
   emptied: 'unit.emptied',

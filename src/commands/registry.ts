@@ -7,6 +7,7 @@ import { recordCheck, recordFeed, recordNote, recordSampleReturned } from './che
 import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
 import type { Command } from './define';
+import { recordDeformities } from './deformities';
 import { keepApart } from './keepApart';
 import { layDown } from './layDown';
 import { recordDead, recordLossOf, recordPick } from './losses';
@@ -71,6 +72,7 @@ const all = [
   stampStep,
   saveProtocol,
   keepApart,
+  recordDeformities,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

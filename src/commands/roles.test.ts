@@ -72,6 +72,7 @@ const may: Record<string, Role[]> = {
   'brood.move': culturists,
   'brood.fate': culturists,
   'brood.keepApart': culturists,
+  'deformity.record': culturists,
   'spawning.save': culturists,
   'spawning.inject': culturists,
   'spawning.ready': culturists,

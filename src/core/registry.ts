@@ -127,6 +127,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./genetics/effectiveSize')).retain),
   },
   {
+    id: 'genetics.deformities',
+    title: 'Deformities by parent',
+    group: 'Parents',
+    load: async () => as((await import('./genetics/deformityTrace')).deformityTrace),
+  },
+  {
     id: 'eggs.polarisation',
     title: 'Polarisation index',
     group: 'Spawning',

@@ -103,13 +103,11 @@ async function inSeason(db: Db, siteId: number, now: number): Promise<string | n
   return row?.species ?? null;
 }
 
-const RIPE_MS = ownRules.ripeDays.value * 86_400_000;
-
 /**
- * Who can be spawned: the brood fish of a species with what was seen of each last. Six statements however many.
+ * The species that a brood page is about, and those to change to.
  * @param wanted species id; without one the species in season, else that with most fish here
  */
-export async function broodView(db: Db, siteId: number, wanted: string | null, now: number): Promise<BroodView> {
+export async function speciesOfPage(db: Db, siteId: number, wanted: string | null, now: number) {
   const [shelf, here, season] = await Promise.all([
     speciesBook(db, siteId),
     hereBySpecies(db, siteId),
@@ -119,6 +117,18 @@ export async function broodView(db: Db, siteId: number, wanted: string | null, n
     .map((s) => ({ id: s.id, name: s.name, here: here.get(s.id) ?? 0 }))
     .sort((a, b) => b.here - a.here || a.name.localeCompare(b.name));
   const book = shelf.get(wanted ?? season ?? '') ?? shelf.get(species[0]!.id)!;
+  const list = species.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }));
+  return { species, book, list };
+}
+
+const RIPE_MS = ownRules.ripeDays.value * 86_400_000;
+
+/**
+ * Who can be spawned: the brood fish of a species with what was seen of each last. Six statements however many.
+ * @param wanted species id; without one the species in season, else that with most fish here
+ */
+export async function broodView(db: Db, siteId: number, wanted: string | null, now: number): Promise<BroodView> {
+  const { species, book } = await speciesOfPage(db, siteId, wanted, now);
   const [rows, seen, given] = await Promise.all([
     fishRows(db, siteId, book.id),
     latestSeen(db, siteId, book.id),

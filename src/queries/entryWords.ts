@@ -1,4 +1,5 @@
 import { wordOf } from '@/core/books/kinds';
+import { deformityName } from '@/core/brood/deformities';
 import { fateOf, killMethods } from '@/core/brood/fates';
 import { findingWords, type ReadyFinding } from '@/core/induction/latency';
 import { figures } from '@/core/quantities/format';
@@ -31,6 +32,13 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       return into.map((m) => `${spaced(m.delta)} into ${m.unit}, ${m.lot}`).join(', ');
     case 'check':
       return `${intent.check}: ${intent.successes} of ${intent.trials}`;
+    case 'deformity':
+      return `${intent.deformed} of ${intent.looked} deformed${Object.entries(
+        (intent.kinds ?? {}) as Record<string, number>,
+      )
+        .filter(([, n]) => n > 0)
+        .map(([id, n], i) => `${i === 0 ? ': ' : ', '}${deformityName(id)} ${n}`)
+        .join('')}`;
     case 'sampleBack':
       return `${spaced(Number(intent.number))} put back${intent.dead ? `, ${spaced(Number(intent.dead))} died of it` : ''}${intent.purpose ? `, ${intent.purpose}` : ''}`;
     case 'feed':

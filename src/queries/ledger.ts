@@ -189,6 +189,7 @@ const looksAt = new Set([
   'fishMove',
   'check',
   'sampleBack',
+  'deformity',
   'feed',
   'temperature',
   'weighing',

@@ -26,6 +26,7 @@ export const kindWords: Record<string, string> = {
   feed: 'feed',
   note: 'note',
   keepBrood: 'kept for brood',
+  deformity: 'looked for deformities',
   fishImport: 'brood fish read in',
   fishLook: 'brood fish looked at',
   fishMove: 'brood fish moved',

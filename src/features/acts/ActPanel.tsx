@@ -2,7 +2,9 @@
 
 import { useEffect, useState } from 'react';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
+import { DeformityForm } from './DeformityForm';
 import type { ActHolding, PlaceOption, SiteOption } from './holding';
+import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, SampleForm } from './lookForms';
 import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
 import { OutForm, ReleaseForm } from './outForms';
@@ -11,6 +13,8 @@ type ActId =
   | 'pick'
   | 'dead'
   | 'check'
+  | 'deformity'
+  | 'keep'
   | 'sample'
   | 'stage'
   | 'pond'
@@ -30,6 +34,7 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
   const rest: { id: ActId; word: string }[] = [
     { id: 'count', word: 'Count' },
     { id: 'sample', word: 'Sample' },
+    { id: 'keep', word: 'Keep for brood' },
     { id: 'out', word: 'Cull, sell, lose' },
     { id: 'note', word: 'Note' },
     { id: 'emptied', word: 'Emptied' },
@@ -56,6 +61,7 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
       { id: 'check', word: 'Check' },
       { id: 'pond', word: 'Pond' },
       { id: 'move', word: 'Move' },
+      { id: 'deformity', word: 'Deformities' },
       ...rest,
     ];
   const growing: { id: ActId; word: string }[] = [
@@ -66,6 +72,7 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
     { id: 'grade', word: 'Grade' },
     { id: 'release', word: 'Release' },
     { id: 'check', word: 'Check' },
+    { id: 'deformity', word: 'Deformities' },
   ];
   return [...growing, ...(h.stage === 'fry' ? [{ id: 'stage' as const, word: 'Stage' }] : []), ...rest];
 }
@@ -112,6 +119,8 @@ export function ActPanel({
           {open === 'pick' && <LossForm h={holding} type="pick.record" />}
           {open === 'dead' && <LossForm h={holding} type="dead.record" />}
           {open === 'check' && <CheckForm h={holding} />}
+          {open === 'deformity' && <DeformityForm h={holding} />}
+          {open === 'keep' && <KeepForm h={holding} places={places} />}
           {open === 'sample' && <SampleForm h={holding} />}
           {open === 'stage' && <StageForm h={holding} />}
           {open === 'layDown' && <LayDownForm {...p} totalVolumeMl={totalVolumeMl} />}

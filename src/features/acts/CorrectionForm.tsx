@@ -5,7 +5,6 @@ import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
 import type { FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
-import { KeepForm } from '../brood/KeepForm';
 import { CrossForm } from '../spawning/bowlActs';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from '../spawning/fishActs';
 import { StepTimeForm } from '../spawning/StepTimeForm';
@@ -13,7 +12,9 @@ import { BringForm } from '../take/BringForm';
 import { TakeForm } from '../take/TakeForm';
 import { CorrectingProvider } from './correcting';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
+import { DeformityForm } from './DeformityForm';
 import { type ActHolding, placeOptions } from './holding';
+import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, ReadingForm, SampleForm } from './lookForms';
 import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
 import { OutForm, ReleaseForm } from './outForms';
@@ -97,6 +98,8 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
       return <GradeForm {...p} />;
     case 'keepBrood':
       return <KeepForm {...p} />;
+    case 'deformity':
+      return <DeformityForm h={h} />;
     case 'weighing':
       return <WeighForm h={h} />;
     case 'count':

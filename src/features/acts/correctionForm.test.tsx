@@ -232,6 +232,7 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
     { ...where, stage: 'egg', amount: { kind: 'measured', measured: counted(120) }, to: 3 },
     [holding('R1', egg)],
   ],
+  ['deformity', { ...where, looked: 120, deformed: 7, kinds: { jaw: 5, tail: 3 } }],
   ['fishMove', { fish: [11, 14], unit: 3 }, []],
   ['fate', { fish: 11, fate: 'killed', method: 'blow', firstSufficed: false, cause: 'surplus' }, []],
   ['fate', { fish: 11, fate: 'returned', mark: 'left clip', massG: 2300, lengthMm: 734, cause: '' }, []],

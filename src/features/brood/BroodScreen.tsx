@@ -5,6 +5,7 @@ import { massOfAll } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
 import type { BroodFish, BroodView } from '@/queries/brood';
 import { BroodTabs } from './BroodTabs';
+import { SpeciesNav } from './SpeciesNav';
 
 export type BroodShow = 'ripe' | 'here' | 'gone';
 
@@ -49,20 +50,7 @@ export function BroodScreen({
     <div className={`grid min-h-full ${sheet ? 'grid-cols-[minmax(0,1fr)_380px] max-lg:grid-cols-1' : ''}`}>
       <section className="min-w-0 px-6 py-4 max-sm:px-3 max-lg:order-2" aria-label="Brood">
         <BroodTabs here="brood" species={book.id} />
-        <nav aria-label="Species" className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
-          {view.species
-            .filter((s) => s.here > 0 || s.id === book.id)
-            .map((s) => (
-              <Link
-                key={s.id}
-                href={`/brood?species=${s.id}`}
-                aria-current={s.id === book.id ? 'page' : undefined}
-                className={`text-ink no-underline ${s.id === book.id ? 'border-b-[3px] border-deep font-bold' : 'text-soft hover:text-ink'}`}
-              >
-                {s.name} <span className="font-normal text-soft">{s.here}</span>
-              </Link>
-            ))}
-        </nav>
+        <SpeciesNav list={view.species.filter((s) => s.here > 0 || s.id === book.id)} here={book.id} path="/brood" />
         <p className="mb-3" data-testid="brood-says">
           <span className="text-[2rem] leading-none font-bold">{count(ripe, 'female')}</span> of {count(here, 'female')}{' '}
           females and <span className="text-[2rem] leading-none font-bold">{count(ripe, 'male')}</span> of{' '}

@@ -4,6 +4,7 @@ const tabs = [
   { id: 'brood', word: 'Brood', href: '/brood' },
   { id: 'plan', word: 'Mating plan', href: '/brood/plan' },
   { id: 'next', word: 'Next generation', href: '/brood/next' },
+  { id: 'deformities', word: 'Deformities', href: '/brood/deformities' },
   { id: 'spawning', word: 'Spawning bench', href: '/spawning' },
 ] as const;
 

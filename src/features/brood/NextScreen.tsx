@@ -6,8 +6,9 @@ import { figures, grouped } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import type { NextBrood, NextLot } from '@/queries/nextBrood';
 import type { PlaceOption } from '../acts/holding';
+import { KeepForm } from '../acts/KeepForm';
 import { BroodTabs } from './BroodTabs';
-import { KeepForm } from './KeepForm';
+import { SpeciesNav } from './SpeciesNav';
 
 /** How the next generation of parents is composed so far, and what is still lacking. */
 export function NextScreen({
@@ -34,18 +35,7 @@ export function NextScreen({
     >
       <section className="min-w-0 px-6 py-4 max-sm:px-3 max-lg:order-2" aria-label="Next generation">
         <BroodTabs here="next" species={species.id} />
-        <nav aria-label="Species" className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
-          {list.map((s) => (
-            <Link
-              key={s.id}
-              href={`/brood/next?species=${s.id}`}
-              aria-current={s.id === species.id ? 'page' : undefined}
-              className={`text-ink no-underline ${s.id === species.id ? 'border-b-[3px] border-deep font-bold' : 'text-soft hover:text-ink'}`}
-            >
-              {s.name}
-            </Link>
-          ))}
-        </nav>
+        <SpeciesNav list={list} here={species.id} path="/brood/next" />
         <form className="mb-3 flex flex-wrap items-end gap-4" action="/brood/next">
           <input type="hidden" name="species" value={species.id} />
           <label className="field">

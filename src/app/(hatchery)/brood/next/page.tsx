@@ -1,5 +1,5 @@
 import { NextScreen } from '@/features/brood/NextScreen';
-import { broodView } from '@/queries/brood';
+import { speciesOfPage } from '@/queries/brood';
 import { nextBrood } from '@/queries/nextBrood';
 import { places } from '@/queries/places';
 import { db } from '../../../_server/database';
@@ -18,7 +18,7 @@ export default async function NextPage({
 }) {
   const person = await requirePerson();
   const { species, season, target } = await searchParams;
-  const { book, species: all } = await broodView(db(), person.siteId, species ?? null, requestNow());
+  const { book, list } = await speciesOfPage(db(), person.siteId, species ?? null, requestNow());
   const wanted = /^\d{1,6}$/.test(target ?? '') ? Math.max(1, Number(target)) : USUAL;
   const [view, where] = await Promise.all([
     nextBrood(db(), person, book.id, { season, target: wanted, now: requestNow() }),
@@ -28,7 +28,7 @@ export default async function NextPage({
     <NextScreen
       key={`${book.id} ${view.season}`}
       species={{ id: book.id, name: book.name, stages: book.stages, checks: book.checks }}
-      list={all.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }))}
+      list={list}
       view={view}
       places={where}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}

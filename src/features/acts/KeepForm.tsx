@@ -2,13 +2,13 @@
 
 import { useState } from 'react';
 import { SelectField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { useOriginal } from '../acts/correcting';
-import { HowManyInput, useHowMany } from '../acts/HowMany';
-import { type ActHolding, at, type PlaceOption, placeOptions } from '../acts/holding';
-import { type Amount, emptyHowMany } from '../acts/readHowMany';
-import { useAct } from '../acts/useAct';
-import { useEventFields } from '../acts/when';
+import { ActForm } from './ActForm';
+import { useOriginal } from './correcting';
+import { HowManyInput, useHowMany } from './HowMany';
+import { type ActHolding, at, type PlaceOption, placeOptions } from './holding';
+import { type Amount, emptyHowMany } from './readHowMany';
+import { useAct } from './useAct';
+import { useEventFields } from './when';
 
 /** A sample of a lot kept apart as future brood: a lot of its own from here on. */
 export function KeepForm({ h, places, number }: { h: ActHolding; places: readonly PlaceOption[]; number?: number }) {
