@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { sexes, sources } from '@/core/brood/parseFish';
+import { type FishSource, sexes, sources } from '@/core/brood/parseFish';
 import { CalculationError } from '@/core/calculation';
 import { type Animal, pedigreeOf } from '@/core/genetics/pedigree';
 import type { Species } from '@/core/species/species';
@@ -17,6 +17,7 @@ export type FishRecord = {
   tag: string;
   sex: 'female' | 'male' | 'unknown';
   strain: string;
+  source: FishSource;
   sire_id: number | null;
   dam_id: number | null;
   pedigree_only: number;

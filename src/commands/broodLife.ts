@@ -1,9 +1,11 @@
 import { z } from 'zod';
+import { noneOf } from '@/core/brood/batch';
 import { fateIds, fateOf, killMethodIds } from '@/core/brood/fates';
 import { polarisation } from '@/core/induction/ripeness';
 import { ownRules } from '@/core/ownRules';
 import { figures } from '@/core/quantities/format';
 import type { Observation } from '@/store/books/record';
+import { askRules, ruleAnswers, unasked } from './arrivals';
 import { type FishRecord, fishById } from './broodFish';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
@@ -205,6 +207,7 @@ export const recordFate = defineCommand({
       cause: z.string().trim().max(120, 'is too long').default(''),
       /** A treated fish goes to food only when whoever is responsible says that its withdrawal is over. */
       withdrawal: z.literal('over').optional(),
+      ...ruleAnswers,
     })
     .refine((p) => !fateOf(p.fate)!.killed || (p.method && p.firstSufficed !== undefined), {
       path: ['method'],
@@ -216,6 +219,11 @@ export const recordFate = defineCommand({
     await mustBeHere(c, fish, event.at);
     const fate = fateOf(p.fate)!;
     if (fate.id === 'food') await mustNotBeTreated(c, fish, event.at, p.withdrawal);
+    await askRules(
+      c,
+      { species: fish.species, source: fish.source, fate: fate.id, at: event.at, adds: { ...noneOf(), [fish.sex]: 1 } },
+      p,
+    );
     const of = { brood_fish_id: fish.id, spawning_day_id: p.day ?? null };
     const observations: Observation[] = [{ kind: 'fate', ...of, said: fate.id }];
     if (p.massG !== undefined) observations.push({ kind: 'mass', ...of, value: p.massG });
@@ -223,7 +231,9 @@ export const recordFate = defineCommand({
     if (fate.killed)
       observations.push({ kind: 'kill', ...of, said: p.method!, trials: 1, successes: p.firstSufficed ? 1 : 0 });
     if (p.mark) observations.push({ kind: 'mark', ...of, said: p.mark });
-    await c.record([{ kind: 'fate', ...event, replacesSeq: c.replacing?.seq, intent: p, acts: [], observations }]);
+    await c.record([
+      { kind: 'fate', ...event, replacesSeq: c.replacing?.seq, intent: unasked(p), acts: [], observations },
+    ]);
     return { tag: fish.tag, fate: fate.name };
   },
 });

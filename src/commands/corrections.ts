@@ -39,6 +39,8 @@ const commandOfKind: Record<string, string> = {
   grade: 'grade.record',
   keepBrood: 'brood.keepApart',
   deformity: 'deformity.record',
+  fishArrival: 'brood.arrive',
+  fishSort: 'brood.sort',
   weighing: 'weigh.record',
   count: 'count.record',
   emptied: 'unit.emptied',

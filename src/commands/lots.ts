@@ -1,6 +1,6 @@
 import { speciesOf, speciesShelf } from '@/book/shelf';
 import type { Species } from '@/core/species/species';
-import { isoDay } from '@/core/time/localDay';
+import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { Context } from './define';
 import { CommandRefused } from './refused';
 
@@ -10,6 +10,13 @@ export function seasonOf(at: number, timeZone: string, startsMonth: number): str
   if (startsMonth === 1) return String(year);
   const first = month >= startsMonth ? year : year - 1;
   return `${first}/${String((first + 1) % 100).padStart(2, '0')}`;
+}
+
+/** The instants between which a season of `seasonOf` lies. */
+export function seasonSpan(season: string, timeZone: string, startsMonth: number): { from: number; to: number } {
+  const year = Number(season.slice(0, 4));
+  const start = (y: number) => startOfDay(`${y}-${String(startsMonth).padStart(2, '0')}-01`, timeZone);
+  return { from: start(year), to: start(year + 1) };
 }
 
 /** Fills the site's pattern: {code} {yy} {yyyy} {season} {n} {nn} {nnn}. */

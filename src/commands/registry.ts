@@ -1,3 +1,4 @@
+import { arrive, saveFateRules, sort, tagOut } from './arrivals';
 import { setSpeciesValue } from './bookValues';
 import { bringStock, recordTake } from './bringIn';
 import { saveFish } from './broodFish';
@@ -73,6 +74,10 @@ const all = [
   saveProtocol,
   keepApart,
   recordDeformities,
+  arrive,
+  sort,
+  tagOut,
+  saveFateRules,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

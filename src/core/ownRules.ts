@@ -93,6 +93,12 @@ export const ownRules = {
     unit: 'seconds',
     hint: 'handling guidance for fish to be released commonly names half a minute to a minute; set it by your own',
   },
+  soakHours: {
+    what: 'adults longer in a net than this are to be looked at before they are handled',
+    value: 4,
+    unit: 'hours',
+    hint: 'nets for living brood fish are commonly lifted every few hours; a night in a net costs fish',
+  },
   doseStop: {
     what: 'a dose so many times outside its range is stopped as a slip of an order of magnitude',
     value: 3,

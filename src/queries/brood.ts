@@ -5,6 +5,7 @@ import type { Animal } from '@/core/genetics/pedigree';
 import { ownRules } from '@/core/ownRules';
 import { type Species, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
+import { waitingBySpecies } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 
@@ -68,7 +69,7 @@ type Seen = {
   at: number;
 };
 
-/** How many of each species are here: known, and not gone. */
+/** How many of each species are here: known and not gone, and those of batches that still wait. */
 async function hereBySpecies(db: Db, siteId: number): Promise<Map<string, number>> {
   const leaves = ['returned', 'food', 'laboratory', 'killed', 'died', 'sold'];
   const rows = (await db('brood_fish as f')
@@ -83,7 +84,9 @@ async function hereBySpecies(db: Db, siteId: number): Promise<Map<string, number
     )
     .groupBy('f.species')
     .select('f.species', db.raw('COUNT(*) AS n'))) as { species: string; n: number }[];
-  return new Map(rows.map((r) => [r.species, Number(r.n)]));
+  const here = new Map(rows.map((r) => [r.species, Number(r.n)]));
+  for (const [species, n] of await waitingBySpecies(db, siteId)) here.set(species, (here.get(species) ?? 0) + n);
+  return here;
 }
 
 /** Brood fish that are here, of all species: the first station of the life line. */
@@ -118,7 +121,7 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
     .sort((a, b) => b.here - a.here || a.name.localeCompare(b.name));
   const book = shelf.get(wanted ?? season ?? '') ?? shelf.get(species[0]!.id)!;
   const list = species.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }));
-  return { species, book, list };
+  return { species, book, list, all: species.map((s) => ({ id: s.id, name: s.name })) };
 }
 
 const RIPE_MS = ownRules.ripeDays.value * 86_400_000;
@@ -252,6 +255,16 @@ export function eggsOf(book: Species, massG: number): { expected: number; low: n
     }),
   );
   return { expected: o.expected, low: o.low ?? o.expected, high: o.high ?? o.expected };
+}
+
+/** Strains that fish of a species carry. */
+export async function strainsOf(db: Db, siteId: number, species: string): Promise<string[]> {
+  return (await db('brood_fish')
+    .where({ site_id: siteId, species, pedigree_only: false })
+    .whereNot('strain', '')
+    .distinct('strain')
+    .orderBy('strain')
+    .pluck('strain')) as string[];
 }
 
 /** The pedigree of a species as calculations take it, by id. */

@@ -1,4 +1,5 @@
 import { wordOf } from '@/core/books/kinds';
+import { catchMeans } from '@/core/brood/batch';
 import { deformityName } from '@/core/brood/deformities';
 import { fateOf, killMethods } from '@/core/brood/fates';
 import { findingWords, type ReadyFinding } from '@/core/induction/latency';
@@ -64,6 +65,34 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
         ] ?? '';
       return `${[measured?.number !== undefined ? spaced(measured.number) : '', each].filter(Boolean).join(', ')}${mode}${odd}`;
     }
+    case 'fishArrival':
+      return [
+        `${intent.batchName}: ${[
+          intent.females && `${intent.females} females`,
+          intent.males && `${intent.males} males`,
+          intent.unknown && `${intent.unknown} not sexed`,
+        ]
+          .filter(Boolean)
+          .join(', ')}`,
+        catchMeans.find((m) => m.id === intent.means)?.name,
+        intent.place,
+        intent.dead && `${intent.dead} dead`,
+      ]
+        .filter(Boolean)
+        .join(', ');
+    case 'fishSort':
+      return [
+        `${intent.batchName}: ${intent.number} ${intent.sex === 'unknown' ? 'not sexed' : `${intent.sex}${Number(intent.number) === 1 ? '' : 's'}`}`,
+        fateOf(String(intent.fate))?.name,
+        killMethods.find((m) => m.id === intent.method)?.name,
+        intent.sufficed !== undefined &&
+          Number(intent.sufficed) < Number(intent.number) &&
+          `the first application sufficed for ${intent.sufficed}`,
+        intent.mark && `mark ${intent.mark}`,
+        intent.cause,
+      ]
+        .filter(Boolean)
+        .join(', ');
     case 'fishImport':
       return `${intent.fileName || 'list'}: ${intent.count} fish`;
     case 'fishLook':

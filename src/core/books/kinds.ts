@@ -27,6 +27,8 @@ export const kindWords: Record<string, string> = {
   note: 'note',
   keepBrood: 'kept for brood',
   deformity: 'looked for deformities',
+  fishArrival: 'adults came in',
+  fishSort: 'adults sorted',
   fishImport: 'brood fish read in',
   fishLook: 'brood fish looked at',
   fishMove: 'brood fish moved',

@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
+import { ArriveForm, SortForm } from '../brood/arrivalForms';
 import type { FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
 import { CrossForm } from '../spawning/bowlActs';
@@ -73,6 +74,8 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
   if (kind === 'note') return <NoteForm />;
   if (kind === 'step') return <StepTimeForm />;
   if (kind === 'cross' && found.bench) return <CrossForm view={found.bench} bowl="" />;
+  if (kind === 'fishArrival') return <ArriveForm places={places} />;
+  if (kind === 'fishSort') return <SortForm />;
   if (found.fish) return <FishFormOf found={found} f={found.fish} />;
   if (!h) return <p role="alert">What this entry was about cannot be found. Take it back, and enter it anew.</p>;
   const p = { h, places, sites };

@@ -12,7 +12,7 @@ import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/mea
 import { Choice, TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
-import { decimalOf, MeasureInput, NumberInput, useShown } from './inputs';
+import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from './inputs';
 import { PairRows, readPairs } from './pairs';
 import {
   type Amount,
@@ -23,6 +23,7 @@ import {
   readHowMany,
   rowCounts,
 } from './readHowMany';
+import { TallyPad } from './TallyPad';
 
 const words: Record<Method, string> = {
   all: 'all that is left',
@@ -154,6 +155,7 @@ function TroughInputs({
           hint="To the half egg"
         />
       </div>
+      <RowTally onRow={(n) => set({ counts: `${value.counts.trim()} ${numberText(n, locale)}`.trim() })} />
       <MeasureInput label="Volume of all" dimension="volume" value={value.total} onChange={(total) => set({ total })} />
       <TextField
         label="Packing, where this hatchery has its own"
@@ -166,6 +168,39 @@ function TroughInputs({
       />
       <Outcome value={value} />
     </>
+  );
+}
+
+/** A row tallied egg by egg, then taken over into the list of rows. */
+function RowTally({ onRow }: { onRow: (eggs: number) => void }) {
+  const [row, setRow] = useState(0);
+  const [nth, setNth] = useState(0);
+  return (
+    <div className="flex flex-col gap-2">
+      <TallyPad
+        key={nth}
+        word="Tally a row"
+        open={nth > 0}
+        classes={[
+          { id: 'egg', word: 'egg', key: 'e' },
+          { id: 'half', word: 'half', key: 'h' },
+        ]}
+        onCount={(n) => setRow((n.egg ?? 0) + (n.half ?? 0) / 2)}
+      />
+      {row > 0 && (
+        <button
+          type="button"
+          className="button main self-start"
+          onClick={() => {
+            onRow(row);
+            setRow(0);
+            setNth(nth + 1);
+          }}
+        >
+          Row of {row}: take it
+        </button>
+      )}
+    </div>
   );
 }
 

@@ -2,6 +2,7 @@ import Link from 'next/link';
 
 const tabs = [
   { id: 'brood', word: 'Brood', href: '/brood' },
+  { id: 'arrivals', word: 'Arrivals', href: '/brood/arrivals' },
   { id: 'plan', word: 'Mating plan', href: '/brood/plan' },
   { id: 'next', word: 'Next generation', href: '/brood/next' },
   { id: 'deformities', word: 'Deformities', href: '/brood/deformities' },

@@ -28,11 +28,13 @@ export type NewEntry = {
   observations?: readonly Observation[];
 };
 
-/** Something seen at the time of an entry: of a holding, a unit, a lot, a brood fish or a spawning day. */
+/** Something seen at the time of an entry: of a holding, a unit, a lot, a brood fish, a batch of adults or a spawning day. */
 export type Observation = {
   kind: string;
   brood_fish_id?: number | null;
   spawning_day_id?: number | null;
+  /** The batch of adults that came in or of which some ended. */
+  brood_batch_id?: number | null;
   /** What was found, where that is no number. */
   said?: string | null;
   holding_id?: number | null;

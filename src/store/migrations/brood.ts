@@ -74,4 +74,45 @@ export const broodMigrations: Step[] = [
     }),
     down: drop('protocol'),
   },
+  {
+    name: '0305_brood_batch',
+    up: create('brood_batch', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('species', 40).notNullable();
+      t.string('name', 40).notNullable();
+      t.unique(['site_id', 'name']);
+    }),
+    down: drop('brood_batch'),
+  },
+  {
+    name: '0306_brood_fish_batch',
+    up: (k) =>
+      k.raw(`ALTER TABLE brood_fish
+        ADD COLUMN batch_id INT UNSIGNED NULL COMMENT 'tagged out of a batch that came in',
+        ADD CONSTRAINT brood_fish_batch FOREIGN KEY (batch_id) REFERENCES brood_batch (id)`),
+    down: (k) => k.raw('ALTER TABLE brood_fish DROP FOREIGN KEY brood_fish_batch, DROP COLUMN batch_id'),
+  },
+  {
+    name: '0307_observation_batch',
+    up: (k) =>
+      k.raw(`ALTER TABLE observation
+        ADD COLUMN brood_batch_id INT UNSIGNED NULL,
+        ADD CONSTRAINT observation_batch FOREIGN KEY (brood_batch_id) REFERENCES brood_batch (id)`),
+    down: (k) => k.raw('ALTER TABLE observation DROP FOREIGN KEY observation_batch, DROP COLUMN brood_batch_id'),
+  },
+  {
+    name: '0308_fate_rules',
+    up: create('fate_rules', (t) => {
+      t.increments('id').comment('the latest of a species and season is in force');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('species', 40).notNullable();
+      t.string('season', 12).notNullable();
+      t.json('content').notNullable();
+      t.integer('recorded_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('recorded_at').notNullable();
+      t.index(['site_id', 'species', 'season']);
+    }),
+    down: drop('fate_rules'),
+  },
 ];

@@ -1,0 +1,32 @@
+import { ArrivalsScreen } from '@/features/brood/ArrivalsScreen';
+import { arrivalsView } from '@/queries/arrivals';
+import { speciesOfPage, strainsOf } from '@/queries/brood';
+import { places } from '@/queries/places';
+import { db } from '../../../_server/database';
+import { requestNow } from '../../../_server/request';
+import { requirePerson } from '../../../_server/session';
+
+export const metadata = { title: 'Arrivals and ends' };
+
+export default async function ArrivalsPage({ searchParams }: { searchParams: Promise<{ species?: string }> }) {
+  const person = await requirePerson();
+  const { species } = await searchParams;
+  const { book, list, all } = await speciesOfPage(db(), person.siteId, species ?? null, requestNow());
+  const [view, where, strains] = await Promise.all([
+    arrivalsView(db(), person, book.id, requestNow()),
+    places(db(), person.siteId),
+    strainsOf(db(), person.siteId, book.id),
+  ]);
+  return (
+    <ArrivalsScreen
+      key={book.id}
+      species={{ id: book.id, name: book.name }}
+      list={list.length > 1 ? list : all}
+      view={view}
+      places={where}
+      strains={strains}
+      mayWrite={person.role === 'manager' || person.role === 'culturist'}
+      mayRule={person.role === 'manager'}
+    />
+  );
+}
