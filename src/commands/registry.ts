@@ -5,6 +5,7 @@ import { saveFish } from './broodFish';
 import { importFish } from './broodImport';
 import { moveFish, recordFate, recordLook } from './broodLife';
 import { recordCheck, recordFeed, recordNote, recordSampleReturned } from './checks';
+import { saveConditioning } from './conditioning';
 import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
 import type { Command } from './define';
@@ -78,6 +79,7 @@ const all = [
   sort,
   tagOut,
   saveFateRules,
+  saveConditioning,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

@@ -77,6 +77,7 @@ const may: Record<string, Role[]> = {
   'brood.sort': culturists,
   'brood.tagOut': culturists,
   'brood.rules': ['manager'],
+  'conditioning.save': culturists,
   'spawning.save': culturists,
   'spawning.inject': culturists,
   'spawning.ready': culturists,

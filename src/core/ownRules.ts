@@ -93,6 +93,12 @@ export const ownRules = {
     unit: 'seconds',
     hint: 'handling guidance for fish to be released commonly names half a minute to a minute; set it by your own',
   },
+  responseDays: {
+    what: 'a fish that ripens so long after a conditioning programme ended counts as its response',
+    value: 60,
+    unit: 'days',
+    hint: 'a spawning season of one stock is commonly one to two months',
+  },
   soakHours: {
     what: 'adults longer in a net than this are to be looked at before they are handled',
     value: 4,

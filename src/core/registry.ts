@@ -22,6 +22,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./sampling/proportion')).calculation),
   },
   {
+    id: 'sample.difference',
+    title: 'Two shares compared',
+    group: 'Samples',
+    load: async () => as((await import('./sampling/difference')).calculation),
+  },
+  {
     id: 'sample.decide',
     title: 'Is the share above the mark?',
     group: 'Samples',

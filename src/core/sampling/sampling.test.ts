@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { betaCdf, studentQuantile, Z95 } from '../distributions';
 import { countByWeight } from './countByWeight';
 import { moreNeeded, probabilityAbove } from './decide';
+import { shareDifference } from './difference';
 import { meanWeight, outlyingBatches } from './meanWeight';
 import { wilson } from './proportion';
 import { ratioEstimate } from './ratio';
@@ -135,5 +136,28 @@ describe('weighing', () => {
     expect(outlyingBatches(odd)).toEqual([5]);
     expect(outlyingBatches([batches[0]!, { massG: 40, count: 100 }])).toEqual([]);
     expect(meanWeight(odd).ratio).toBeGreaterThan(meanWeight(batches).ratio);
+  });
+});
+
+describe('two shares compared', () => {
+  const of = (a: number, n: number, b: number, m: number) =>
+    shareDifference({ successes: a, trials: n }, { successes: b, trials: m });
+  test('the worked examples of Newcombe 1998, table II, method 10', () => {
+    // (a) 56/70 - 48/80, (b) 9/10 - 3/10, (e) 5/56 - 0/29, (h) 10/10 - 0/10
+    for (const [row, low, high] of [
+      [of(56, 70, 48, 80), 0.0524, 0.3339],
+      [of(9, 10, 3, 10), 0.1705, 0.809],
+      [of(5, 56, 0, 29), -0.0381, 0.1926],
+      [of(10, 10, 0, 10), 0.6075, 1],
+    ] as const) {
+      expect(row.low).toBeCloseTo(low, 4);
+      expect(row.high).toBeCloseTo(high, 4);
+    }
+  });
+  test('says which is higher only when chance does not explain it', () => {
+    expect(of(56, 70, 48, 80).verdict).toBe('first is higher');
+    expect(of(48, 80, 56, 70).verdict).toBe('second is higher');
+    expect(of(5, 56, 0, 29).verdict).toBe('no difference seen');
+    expect(of(1, 1, 0, 1).verdict).toBe('no difference seen');
   });
 });

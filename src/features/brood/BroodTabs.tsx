@@ -6,6 +6,7 @@ const tabs = [
   { id: 'plan', word: 'Mating plan', href: '/brood/plan' },
   { id: 'next', word: 'Next generation', href: '/brood/next' },
   { id: 'deformities', word: 'Deformities', href: '/brood/deformities' },
+  { id: 'conditioning', word: 'Conditioning', href: '/brood/conditioning' },
   { id: 'spawning', word: 'Spawning bench', href: '/spawning' },
 ] as const;
 

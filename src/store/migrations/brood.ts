@@ -115,4 +115,16 @@ export const broodMigrations: Step[] = [
     }),
     down: drop('fate_rules'),
   },
+  {
+    name: '0309_conditioning',
+    up: create('conditioning', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('species', 40).notNullable();
+      t.string('name', 60).notNullable();
+      t.json('content').notNullable();
+      t.unique(['site_id', 'name']);
+    }),
+    down: drop('conditioning'),
+  },
 ];

@@ -1,0 +1,211 @@
+'use client';
+
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import type { Conditioning } from '@/core/brood/conditioning';
+import { isoDay, startOfDay } from '@/core/time/localDay';
+import { TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import type { PlaceOption } from '../acts/holding';
+import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown, wholeOf } from '../acts/inputs';
+import { useAct } from '../acts/useAct';
+import { useSession } from '../frame/session';
+
+type Row = { day: string; light: string; warm: string; diet: string };
+
+/** A conditioning programme written down: where, from when, and what light, warmth and diet by which day. */
+export function ConditioningForm({
+  species,
+  places,
+  original,
+}: {
+  species: { id: string; name: string };
+  places: readonly PlaceOption[];
+  original?: { id: number; name: string; programme: Conditioning };
+}) {
+  const { locale, timeZone, now } = useSession();
+  const unit = useShown();
+  const act = useAct('conditioning.save');
+  const was = original?.programme;
+  const text = (v: number | null | undefined) => (v == null ? '' : numberText(v, locale));
+  const degrees = (v: number | null) => (v === null ? '' : measureText(v, 'temperature', unit('temperature'), locale));
+  const [name, setName] = useState(original?.name ?? '');
+  const [from, setFrom] = useState(isoDay(was?.from ?? now, timeZone));
+  const [to, setTo] = useState(was?.to ? isoDay(was.to, timeZone) : '');
+  const [units, setUnits] = useState<number[]>(was?.units ?? []);
+  const [kind, setKind] = useState(was?.tank.kind ?? '');
+  const [depth, setDepth] = useState(text(was?.tank.depthCm));
+  const [volume, setVolume] = useState(
+    was?.tank.volumeL ? measureText(was.tank.volumeL * 1000, 'volume', unit('volume'), locale) : '',
+  );
+  const [material, setMaterial] = useState(was?.tank.material ?? '');
+  const [why, setWhy] = useState(was?.why ?? '');
+  const [rows, setRows] = useState<Row[]>(
+    was?.steps.map((s) => ({
+      day: String(s.day),
+      light: text(s.lightHours),
+      warm: degrees(s.celsius),
+      diet: s.diet,
+    })) ?? [{ day: '0', light: '', warm: '', diet: '' }],
+  );
+  const set = (i: number, p: Partial<Row>) => setRows(rows.map((r, k) => (k === i ? { ...r, ...p } : r)));
+  const read = rows.map((r) => ({
+    day: wholeOf(r.day, locale),
+    light: decimalOf(r.light, locale),
+    warm: measureOf(r.warm, 'temperature', unit('temperature'), locale),
+    diet: r.diet,
+  }));
+  const unreadable = read.find((r) => r.day.error ?? r.light.error ?? r.warm.error);
+  const depthCm = decimalOf(depth, locale);
+  const volumeMl = measureOf(volume, 'volume', unit('volume'), locale);
+  return (
+    <ActForm
+      act={act}
+      label={original ? 'Save' : 'Begin it'}
+      needs={[
+        !name.trim() && 'a name',
+        units.length === 0 && 'a unit',
+        read.some((r) => r.day.value === null) && 'a day for each step',
+        (unreadable || depthCm.error || volumeMl.error) && 'figures that can be read',
+      ]}
+      onSend={() =>
+        void act.submit(
+          {
+            ...(original ? { id: original.id } : {}),
+            species: species.id,
+            name,
+            programme: {
+              from: startOfDay(from, timeZone),
+              to: to ? startOfDay(to, timeZone) : null,
+              units,
+              tank: {
+                kind,
+                depthCm: depthCm.value,
+                volumeL: volumeMl.value === null ? null : volumeMl.value / 1000,
+                material,
+              },
+              steps: read.map((r) => ({
+                day: r.day.value,
+                lightHours: r.light.value,
+                celsius: r.warm.value,
+                diet: r.diet,
+              })),
+              why,
+            },
+          },
+          () => 'It stands. What comes of it is read from the fish.',
+        )
+      }
+    >
+      <TextField label="Name" value={name} onChange={setName} error={act.errorOn('name')} />
+      <div className="grid grid-cols-2 gap-3">
+        <TextField label="From" type="date" value={from} onChange={setFrom} />
+        <TextField
+          label="To, once it has ended"
+          type="date"
+          value={to}
+          onChange={setTo}
+          error={act.errorOn('programme.to')}
+        />
+      </div>
+      <fieldset className="field">
+        <legend className="label mb-1 text-[0.87rem] text-soft">Fish stand in</legend>
+        <p>
+          {units.map((u) => (
+            <button
+              key={u}
+              type="button"
+              className="button mr-1.5"
+              aria-label={`take out ${places.find((p) => p.id === u)?.name}`}
+              onClick={() => setUnits(units.filter((x) => x !== u))}
+            >
+              {places.find((p) => p.id === u)?.name} <X size={14} aria-hidden />
+            </button>
+          ))}
+        </p>
+        <select
+          aria-label="Add a unit"
+          className="input"
+          value=""
+          onChange={(e) => setUnits([...units, Number(e.target.value)])}
+        >
+          <option value="">add a unit</option>
+          {places
+            .filter((p) => !units.includes(p.id))
+            .map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}, {p.room}
+              </option>
+            ))}
+        </select>
+        {act.errorOn('programme.units') && (
+          <span className="text-[0.87rem] text-loss">{act.errorOn('programme.units')}</span>
+        )}
+      </fieldset>
+      <div className="grid grid-cols-2 gap-3">
+        <TextField label="Kind of tank" value={kind} onChange={setKind} placeholder="round tank, raceway" />
+        <TextField label="Material" value={material} onChange={setMaterial} placeholder="concrete, fibreglass" />
+        <TextField
+          label="Depth, cm"
+          inputMode="decimal"
+          value={depth}
+          onChange={setDepth}
+          error={depthCm.error ?? undefined}
+        />
+        <MeasureInput label="Volume" dimension="volume" value={volume} onChange={setVolume} />
+      </div>
+      <table className="ledger" aria-label="Steps">
+        <thead>
+          <tr>
+            <th>day</th>
+            <th>light, h</th>
+            <th>{unit('temperature') === 'F' ? '°F' : '°C'}</th>
+            <th>diet</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r, i) => (
+            <tr key={i}>
+              {(['day', 'light', 'warm', 'diet'] as const).map((k) => (
+                <td key={k} className="pr-1">
+                  <input
+                    className="input"
+                    aria-label={`step ${i + 1}: ${{ day: 'day', light: 'hours of light', warm: 'temperature', diet: 'diet' }[k]}`}
+                    inputMode={k === 'diet' ? 'text' : 'decimal'}
+                    value={r[k]}
+                    onChange={(e) => set(i, { [k]: e.target.value })}
+                  />
+                </td>
+              ))}
+              <td>
+                {rows.length > 1 && (
+                  <button
+                    type="button"
+                    className="p-1 text-soft"
+                    aria-label={`leave out step ${i + 1}`}
+                    onClick={() => setRows(rows.filter((_, k) => k !== i))}
+                  >
+                    <X size={16} aria-hidden />
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="link self-start"
+        onClick={() => setRows([...rows, { day: '', light: '', warm: '', diet: '' }])}
+      >
+        another step
+      </button>
+      {act.errorOn('programme.steps') && <p className="text-loss">{act.errorOn('programme.steps')}</p>}
+      <p className="quiet text-[0.9rem]">
+        Light and warmth change evenly from step to step; what a step leaves empty goes on.
+      </p>
+      <TextField label="What it is to show" value={why} onChange={setWhy} />
+    </ActForm>
+  );
+}
