@@ -38,6 +38,8 @@ export const recordTake = defineCommand({
       pairs: z.array(z.object({ female: tag, males: z.array(tag).min(1, 'needs a male') })).default([]),
       measured: measurement,
       hardened: z.boolean().default(true),
+      /** White or broken ones taken out before the count: taken, and lost. */
+      removed: z.number().int('must be a whole number').min(0, 'cannot be negative').default(0),
       unit: z.number().int(),
       /** The spawning day and bowl that the eggs come from. */
       day: z.number().int().optional(),
@@ -71,6 +73,7 @@ export const recordTake = defineCommand({
     if (number.number === 0)
       throw new CommandRefused('none', 'That makes no eggs at all.', 'measured', 'Check the samples and the total.');
     const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt: event.at });
+    const place = { lot: String(lot.id), unit: String(unit.id), stage: 'egg' };
     const composition = await makeFamilies(c, lot.id, p, females, males);
     await c.record([
       {
@@ -82,11 +85,28 @@ export const recordTake = defineCommand({
           {
             act: 'bring',
             account: 'taken',
-            to: { lot: String(lot.id), unit: String(unit.id), stage: 'egg' },
+            to: place,
             species: species.id,
-            count: number,
+            count: { ...number, number: number.number + p.removed },
             composition,
           },
+          ...(p.removed > 0
+            ? [
+                {
+                  act: 'lose' as const,
+                  account: 'picked' as const,
+                  from: place,
+                  amount: {
+                    kind: 'number' as const,
+                    number: p.removed,
+                    sd: 0,
+                    df: null,
+                    how: 'counted' as const,
+                    shortfall: false,
+                  },
+                },
+              ]
+            : []),
         ],
         observations:
           p.day === undefined

@@ -69,6 +69,18 @@ export const ownRules = {
     unit: 'of the mean',
     hint: 'what rations and stocking numbers can bear',
   },
+  eggDensity: {
+    what: 'mass of a millilitre of fish egg, for eggs in a gram before this hatchery has counted any',
+    value: 1.07,
+    unit: 'g/mL',
+    hint: 'eggs sink slowly in fresh water; weigh a counted sample of known diameter',
+  },
+  gameteHours: {
+    what: 'stripped, unfertilised gametes older than this are to be looked at before they are used',
+    value: 6,
+    unit: 'hours',
+    hint: 'cooled and dry they keep some hours, by species; find your own by fertilised share against age',
+  },
   smallEggMm: {
     what: 'eggs smaller than this are not counted by a row',
     value: 1.5,

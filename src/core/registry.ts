@@ -88,6 +88,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./eggs/combine')).calculation),
   },
   {
+    id: 'eggs.swelling',
+    title: 'Dry to hardened',
+    group: 'Eggs',
+    load: async () => as((await import('./eggs/swelling')).swelling),
+  },
+  {
     id: 'eggs.expected',
     title: 'Eggs to expect of a female',
     group: 'Eggs',

@@ -28,6 +28,10 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
   const total = (list: readonly Moved[]) => spaced(list.reduce((s, m) => s + m.delta, 0));
   switch (kind) {
     case 'take':
+      return [
+        ...held.filter((m) => m.delta > 0).map((m) => `${spaced(m.delta)} into ${m.unit}, ${m.lot}`),
+        ...(intent.removed ? [`${spaced(Number(intent.removed))} of them dead, taken out before the count`] : []),
+      ].join('; ');
     case 'opening':
     case 'arrival':
       return into.map((m) => `${spaced(m.delta)} into ${m.unit}, ${m.lot}`).join(', ');

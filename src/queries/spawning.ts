@@ -1,16 +1,18 @@
 import type { Sex } from '@/core/brood/parseFish';
 import { HOUR_MS, type Point } from '@/core/development/timeline';
 import { Z95 } from '@/core/distributions';
+import { eggsPerGByDiameter, type Yield, yieldOf } from '@/core/eggs/yieldOf';
 import { femalesNeeded } from '@/core/induction/females';
 import { type LatencyClock, latencyClock, type ReadyFinding } from '@/core/induction/latency';
 import { type BenchState, type BowlStamp, benchState, eggsLeft } from '@/core/spawning/bench';
 import { type CrossKind, type DayPlan, dayPlan } from '@/core/spawning/plan';
-import type { Species } from '@/core/species/species';
+import { type Species, valueNamed } from '@/core/species/species';
 import { benchEntries } from '@/store/bench';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type ProtocolInForce, protocolsInForce } from '@/store/protocols';
 import { type BroodFish, broodView } from './brood';
+import { type EggsLearned, eggsLearned } from './eggsLearned';
 
 export type DayListed = { id: number; name: string; species: string; day: number; closed: boolean };
 
@@ -41,6 +43,8 @@ export type BenchFemale = {
   strips: { at: number; massG: number; apart: boolean; why: string; entry: string }[];
   /** Grams of her eggs in no bowl yet. */
   eggsLeftG: number;
+  /** What she gave against what her mass promises; null while that cannot be told. */
+  gave: Yield | null;
 };
 export type BenchMale = {
   fish: BroodFish;
@@ -70,6 +74,9 @@ export type BenchView = {
   males: BenchMale[];
   bowls: BenchBowl[];
   protocols: ProtocolInForce[];
+  /** What this hatchery’s own counts say of these eggs, and eggs in a dry gram by them or by the Book. */
+  learned: EggsLearned;
+  perDryG: { mean: number; sd: number | null; own: boolean } | null;
   /** Fish of the species that are here and not of this day. */
   others: { id: number; tag: string; sex: Sex; ready: boolean }[];
   /** Eggs of the females that are not counted yet and not held apart, and those counted. */
@@ -85,13 +92,15 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
     | undefined;
   if (!row) return null;
   const plan = dayPlan.parse(fromJson(row.plan));
-  const [entries, brood, protocols, takes] = await Promise.all([
+  const [entries, brood, protocols, takes, learned] = await Promise.all([
     benchEntries(db, id),
     broodView(db, site.siteId, row.species, now),
     protocolsInForce(db, site.siteId),
     takesOf(db, id),
+    eggsLearned(db, site.siteId, row.species),
   ]);
   const { book } = brood;
+  const perDryG = perDryGOf(learned, book);
   const state = benchState(entries);
   const fishOf = new Map(brood.fish.map((f) => [f.id, f]));
   const ofDay = new Set([
@@ -103,7 +112,7 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
   const water = await watersOf(db, here, state, now);
   const females = here
     .filter((f) => f.sex !== 'male')
-    .map((f) => femaleOf(f, state, plan, book, water.get(f.id) ?? [], now));
+    .map((f) => femaleOf(f, state, plan, book, perDryG, water.get(f.id) ?? [], now));
   const bowls = state.bowls.map((b): BenchBowl => {
     const take = takes.find((t) => t.entry === b.take?.entry);
     return {
@@ -154,6 +163,8 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
     protocols: [...protocols.values()].filter(
       (p) => p.groups.length === 0 || p.groups.includes(book.group) || bowls.some((b) => b.protocols.includes(p.id)),
     ),
+    learned,
+    perDryG,
     others: brood.fish
       .filter((f) => f.gone === null && !ofDay.has(f.id))
       .map((f) => ({ id: f.id, tag: f.tag, sex: f.sex, ready: Boolean(f.ripeness?.ready) })),
@@ -183,11 +194,22 @@ function oddsOf(plan: DayPlan, coming: readonly BenchFemale[], counted: number):
   return o.odds.at(-1)!.odds;
 }
 
+/** Eggs in a dry gram: as counted here, else by the diameter in the Book. */
+function perDryGOf(learned: EggsLearned, book: Species): BenchView['perDryG'] {
+  if (learned.perDryG) return { mean: learned.perDryG.mean, sd: learned.perDryG.sd, own: true };
+  const d = valueNamed(book, 'dry egg diameter');
+  if (!d) return null;
+  const mean = eggsPerGByDiameter(d.value);
+  // The Book's spread is the half-width in which most stocks lie; a volume goes with its third power.
+  return { mean, sd: d.spread === undefined ? null : (mean * 3 * d.spread) / d.value / Z95, own: false };
+}
+
 function femaleOf(
   f: BroodFish,
   state: BenchState,
   plan: DayPlan,
   book: Species,
+  perDryG: BenchView['perDryG'],
   temperatures: Point[],
   now: number,
 ): BenchFemale {
@@ -234,6 +256,14 @@ function femaleOf(
     checks: checks.map((x) => ({ at: x.at, found: x.found, entry: x.entry })),
     strips: (did?.strips ?? []).map((s) => ({ at: s.at, massG: s.massG, apart: s.apart, why: s.why, entry: s.entry })),
     eggsLeftG: eggsLeft(state, f.id),
+    gave:
+      perDryG && f.eggs && did && did.strips.length > 0
+        ? yieldOf(
+            did.strips.reduce((s, x) => s + x.massG, 0),
+            f.eggs,
+            perDryG,
+          )
+        : null,
   };
 }
 

@@ -6,7 +6,7 @@ import { SelectField } from '@/ui/fields';
 import { ArriveForm, SortForm } from '../brood/arrivalForms';
 import type { FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
-import { CrossForm } from '../spawning/bowlActs';
+import { CrossForm } from '../spawning/CrossForm';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from '../spawning/fishActs';
 import { StepTimeForm } from '../spawning/StepTimeForm';
 import { BringForm } from '../take/BringForm';

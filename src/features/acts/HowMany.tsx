@@ -162,9 +162,14 @@ function TroughInputs({
         inputMode="decimal"
         placeholder="0.6046"
         value={value.packing}
-        onChange={(v) => set({ packing: v })}
+        // Typed anew it is no longer the learned one.
+        onChange={(v) => set({ packing: v, packingSd: '' })}
         error={packing.error}
-        hint="Left empty: simple hexagonal layers. The Bench works it from counted samples"
+        hint={
+          value.packingSd
+            ? `±${figures(1.96 * Number(value.packingSd), 2)}, learned from batches counted here by a row and by volume both`
+            : 'Left empty: simple hexagonal layers. Count a batch by volume too, and this hatchery learns its own'
+        }
       />
       <Outcome value={value} />
     </>

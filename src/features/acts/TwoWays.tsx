@@ -6,16 +6,25 @@ import { combineEstimates } from '@/core/eggs/combine';
 import { withDoubt } from '@/core/quantities/format';
 import { useSession } from '../frame/session';
 import { HowManyInput } from './HowMany';
-import { useShown } from './inputs';
+import { numberText, useShown } from './inputs';
 import { emptyHowMany, type HowManyValue, howManyValue, type Method, readHowMany } from './readHowMany';
 
 /** One batch counted in one way, or in two that are reconciled: by their doubts, and said where they disagree. */
-export function useTwoWays(first: Method, original?: MeasurementInput | null) {
+export function useTwoWays(
+  first: Method,
+  original?: MeasurementInput | null,
+  /** How closely eggs lie here, learned from counts of both ways. */
+  packing?: { mean: number; sd: number } | null,
+) {
   const { locale } = useSession();
   const unit = useShown();
+  const empty = (method: Method): HowManyValue => ({
+    ...emptyHowMany(method),
+    ...(packing ? { packing: numberText(packing.mean, locale, 4), packingSd: String(packing.sd) } : {}),
+  });
   const parts = original?.method === 'combined' ? original.parts : original ? [original] : [];
   const [ways, setWays] = useState<HowManyValue[]>(() =>
-    parts.length > 0 ? parts.map((p) => howManyValue(p, locale, unit)) : [emptyHowMany(first)],
+    parts.length > 0 ? parts.map((p) => howManyValue(p, locale, unit)) : [empty(first)],
   );
   const read = (): MeasurementInput | null => {
     const each = ways.map((w) => readHowMany(w, locale, unit));
@@ -25,7 +34,7 @@ export function useTwoWays(first: Method, original?: MeasurementInput | null) {
   };
   return {
     read,
-    reset: () => setWays([emptyHowMany(first)]),
+    reset: () => setWays([empty(first)]),
     view: (p: { methods: readonly Method[]; what: string; error?: string | null }) => (
       <>
         {ways.map((w, i) => (
@@ -55,7 +64,7 @@ export function useTwoWays(first: Method, original?: MeasurementInput | null) {
           <button
             type="button"
             className="link self-start text-[0.92rem]"
-            onClick={() => setWays([...ways, emptyHowMany(ways[0]!.method === 'weight' ? 'volume' : 'weight')])}
+            onClick={() => setWays([...ways, empty(ways[0]!.method === 'weight' ? 'volume' : 'weight')])}
           >
             count them another way too
           </button>

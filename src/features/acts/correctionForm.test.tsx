@@ -62,6 +62,8 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
         ? ({
             id: 3,
             plan: dayPlan.parse({}),
+            book: sterlet,
+            perDryG: null,
             females: [inBench(11, 'STF11', 'female')],
             males: [inBench(12, 'STM1', 'male'), inBench(13, 'STM2', 'male')],
             protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),

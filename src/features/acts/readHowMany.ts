@@ -14,6 +14,8 @@ export type HowManyValue = {
   length: string;
   counts: string;
   packing: string;
+  /** Standard deviation of the packing, where it was learned. */
+  packingSd: string;
 };
 export const emptyHowMany = (method: Method): HowManyValue => ({
   method,
@@ -24,6 +26,7 @@ export const emptyHowMany = (method: Method): HowManyValue => ({
   length: '',
   counts: '',
   packing: '',
+  packingSd: '',
 });
 
 /** Counts of rows, parted by spaces. */
@@ -66,6 +69,7 @@ export function readHowMany(
       counts,
       totalVolumeMl,
       ...(packing.value === null ? {} : { packing: packing.value }),
+      ...(packing.value !== null && Number(v.packingSd) > 0 ? { packingSd: Number(v.packingSd) } : {}),
     };
   }
   const weight = v.method === 'weight';
@@ -155,6 +159,7 @@ export function howManyValue(
         length: measureText(m.troughLengthMm, 'length', unit('length'), locale),
         counts: m.counts.map(number).join(' '),
         packing: m.packing === undefined ? '' : number(m.packing),
+        packingSd: m.packingSd ? String(m.packingSd) : '',
         total: measureText(m.totalVolumeMl, 'volume', unit('volume'), locale),
       };
     // The ways of a combined measurement stand each in their own fields (TwoWays).

@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useEffect, useRef, useState } from 'react';
 import { findingWords } from '@/core/induction/latency';
+import { ownRules } from '@/core/ownRules';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { motilities } from '@/core/spawning/acts';
@@ -18,10 +19,12 @@ import { bookOf, type FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
 import { useSession } from '../frame/session';
 import { BowlSteps } from './BowlSteps';
-import { CountBowl, CrossForm, Materials } from './bowlActs';
 import { ClockAxis, ClockBar, clockSpan } from './ClockBar';
+import { CountBowl } from './CountBowl';
+import { CrossForm } from './CrossForm';
 import { DayPlanForm } from './DayPlanForm';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from './fishActs';
+import { Materials } from './Materials';
 import { span } from './span';
 import { useNow } from './useNow';
 
@@ -132,6 +135,7 @@ export function BenchScreen({
                     {last ? (last.apart ? `held apart: ${last.why}` : (how ?? 'milt taken')) : 'no milt yet'}
                     {m.bowls.length > 0 && `, in ${m.bowls.join(', ')}`}
                   </span>
+                  {last && !last.apart && m.bowls.length === 0 && <Age at={last.at} now={now} what="milt" />}
                 </li>
               );
             })}
@@ -392,7 +396,14 @@ function FemaleRow({
         {stripped > 0 ? (
           <>
             <b>{Math.round(stripped)} g</b> stripped{f.strips.length > 1 ? ` in ${f.strips.length}` : ''}
+            {f.gave && (
+              <span className={f.gave.state === 'low' ? 'text-hand' : 'text-soft'}>
+                , {Math.round(100 * f.gave.share)} % of what her mass promises
+                {f.gave.state === 'low' ? ': far below the usual' : f.gave.state === 'high' ? ': more than usual' : ''}
+              </span>
+            )}
             {apart && <span className="block text-loss">held apart: {apart.why}</span>}
+            {f.eggsLeftG > 0 && !apart && <Age at={f.strips[0]!.at} now={now} what="eggs" left={f.eggsLeftG} />}
           </>
         ) : found && (found.found === 'running' || found.found === 'overRipe' || found.found === 'spent') ? (
           <b className={found.found === 'running' ? 'text-deep' : 'text-loss'}>{findingWords[found.found]}</b>
@@ -440,6 +451,18 @@ function FemaleRow({
         </div>
       )}
     </li>
+  );
+}
+
+/** How long gametes have waited, stripped and not fertilised. */
+function Age({ at, now, what, left }: { at: number; now: number; what: string; left?: number }) {
+  const old = now - at > ownRules.gameteHours.value * 3_600_000;
+  return (
+    <span className={`block text-[0.9rem] ${old ? 'font-bold text-hand' : 'text-careful'}`}>
+      {left !== undefined && `${Math.round(left)} g `}
+      {what} waiting {span(now - at)}
+      {old && `, above ${ownRules.gameteHours.value} h: look at them before they are used`}
+    </span>
   );
 }
 

@@ -9,7 +9,7 @@ import { Choice, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
 import type { PlaceOption, SpeciesOption } from '../acts/holding';
-import { measureOf, measureText, useShown } from '../acts/inputs';
+import { measureOf, measureText, NumberInput, useShown, wholeOf } from '../acts/inputs';
 import { useTwoWays } from '../acts/TwoWays';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
@@ -22,17 +22,29 @@ type TakeEntry = {
   cross: 'pooled' | 'pairs';
   pairs: { female: string; males: string[] }[];
   measured: MeasurementInput;
+  removed: number;
 };
 
 /** Eggs taken: parents, crosses, and the number measured by volume samples. */
-export function TakeForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
+export function TakeForm({
+  species,
+  places,
+  packings = {},
+}: {
+  species: SpeciesOption[];
+  places: PlaceOption[];
+  /** How closely eggs of each species lie here, where that was learned. */
+  packings?: Record<string, { mean: number; sd: number } | null>;
+}) {
   const { locale } = useSession();
   const unit = useShown();
   const act = useAct('take.record');
   const event = useEventFields();
   const original = useOriginal<TakeEntry>();
-  const many = useTwoWays('volume', original?.measured);
   const lot = useNewLot(act, species, places, places.find((p) => p.kind === 'bench')?.id);
+  const many = useTwoWays('volume', original?.measured, packings[lot.kind]);
+  const [removed, setRemoved] = useState(original?.removed ? String(original.removed) : '');
+  const dead = wholeOf(removed, locale);
   const [females, setFemales] = useState([
     ...(original?.females ?? []).map((f) => ({
       tag: f.tag,
@@ -76,6 +88,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
         masses.some((x) => x.error) && 'masses that can be read',
         maleTags.length === 0 && 'a male',
         !eggs && 'the number of eggs',
+        dead.error && 'a number of dead that can be read',
         event.error && 'the time',
       ]}
       onSend={() => {
@@ -103,6 +116,7 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
                 }
               : {}),
             measured: eggs,
+            removed: dead.value ?? 0,
             ...event.payload,
           },
           (r) => `${r?.lot}: ${r?.text} eggs.`,
@@ -189,6 +203,13 @@ export function TakeForm({ species, places }: { species: SpeciesOption[]; places
           <Caution>
             Samples and total both dry, or both hardened: eggs swell in between. Wet hands and light hurt eggs.
           </Caution>
+          <NumberInput
+            label="Dead taken out before the count"
+            value={removed}
+            onChange={setRemoved}
+            error={dead.error ?? act.errorOn('removed')}
+            hint="Counted as taken, and as lost"
+          />
           {lot.unitField('They stand in')}
           {lot.nameField}
           {event.view(act.errorOn('at'))}

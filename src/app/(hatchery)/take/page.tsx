@@ -3,6 +3,7 @@ import { ActPanel } from '@/features/acts/ActPanel';
 import { TakeForm } from '@/features/take/TakeForm';
 import { actHoldings, measuredVolume } from '@/queries/actHoldings';
 import { speciesList } from '@/queries/book';
+import { packingsHere } from '@/queries/eggsLearned';
 import { places, releaseSites } from '@/queries/places';
 import { round } from '@/queries/round';
 import { Doubtful } from '@/ui/number';
@@ -14,11 +15,12 @@ export const metadata = { title: 'Take of eggs' };
 /** Eggs on the bench, to be laid down, and the form for a new take. */
 export default async function TakePage() {
   const person = await requirePerson();
-  const [species, where, sites, holdings] = await Promise.all([
+  const [species, where, sites, holdings, packings] = await Promise.all([
     speciesList(db(), person.siteId),
     places(db(), person.siteId),
     releaseSites(db(), person.siteId),
     round(db(), person, now(), { stages: ['egg'] }),
+    packingsHere(db(), person.siteId),
   ]);
   const waiting = holdings.filter((h) => h.unitKind === 'bench');
   const acts = actHoldings(waiting);
@@ -60,6 +62,7 @@ export default async function TakePage() {
       ) : (
         <TakeForm
           species={species}
+          packings={packings}
           places={where.filter((p) => ['bench', 'jar', 'tray', 'trough', 'frame'].includes(p.kind))}
         />
       )}

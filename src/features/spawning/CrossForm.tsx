@@ -1,20 +1,21 @@
 'use client';
 
 import { useState } from 'react';
-import { figures } from '@/core/quantities/format';
+import { milt } from '@/core/induction/milt';
+import { figures, grouped } from '@/core/quantities/format';
+import { motilities } from '@/core/spawning/acts';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
-import { materialsFor, protocolKindWords } from '@/core/spawning/protocol';
-import type { BenchBowl, BenchView } from '@/queries/spawning';
-import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
+import { protocolKindWords } from '@/core/spawning/protocol';
+import { valueNamed } from '@/core/species/species';
+import type { BenchView } from '@/queries/spawning';
+import { Choice, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
-import { type PlaceOption, placeOptions } from '../acts/holding';
 import { measureOf, measureText, useShown } from '../acts/inputs';
-import { useTwoWays } from '../acts/TwoWays';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import { useSession } from '../frame/session';
+import { Worked } from '../frame/Working';
 
 type Crossing = {
   bowl: string;
@@ -31,7 +32,7 @@ export function CrossForm({
   first,
   onDone,
 }: {
-  view: Pick<BenchView, 'id' | 'females' | 'males' | 'protocols' | 'plan'>;
+  view: Pick<BenchView, 'id' | 'females' | 'males' | 'protocols' | 'plan' | 'perDryG' | 'book'>;
   bowl: string;
   /** The female whose eggs it begins with. */
   first?: number;
@@ -126,6 +127,7 @@ export function CrossForm({
         {view.males.length === 0 && <p className="quiet">No male is on this day yet.</p>}
         {act.errorOn('males') && <span className="text-[0.87rem] text-loss">{act.errorOn('males')}</span>}
       </fieldset>
+      <MiltWanted view={view} massG={chosen.reduce((s, x) => s + (x.value ?? 0), 0)} males={males} />
       {males.length === 1 && (
         <p className="text-[0.92rem] text-careful">One male only: his fertility may be low. Two or three are usual.</p>
       )}
@@ -161,98 +163,48 @@ export function CrossForm({
   );
 }
 
-/** What the eggs of a bowl take of each material of its protocols. */
-export function Materials({ view, bowl }: { view: BenchView; bowl: BenchBowl }) {
-  const kg = bowl.females.reduce((s, f) => s + f.massG, 0) / 1000;
-  const rows = view.protocols
-    .filter((p) => bowl.protocols.includes(p.id))
-    .flatMap((p) => materialsFor(p, { kg, litres: kg }).map((m) => ({ ...m, protocol: p.name })));
-  if (rows.length === 0) return null;
-  return (
-    <table className="ledger text-[0.95rem]">
-      <tbody>
-        {rows.map((m) => (
-          <tr key={`${m.protocol} ${m.what}`}>
-            <td>{m.what}</td>
-            <td className="num font-bold">{m.amount === null ? '' : `${figures(m.amount, 3)} ${m.unit}`}</td>
-            <td className="text-soft">{m.protocol}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** The eggs of a bowl counted: the number goes to the books, with parents and doubt. */
-export function CountBowl({
+/** The milt that the chosen eggs want of the chosen males, by density and by how it moved today. */
+function MiltWanted({
   view,
-  bowl,
-  places,
-  onDone,
+  massG,
+  males,
 }: {
-  view: BenchView;
-  bowl: BenchBowl;
-  places: readonly PlaceOption[];
-  onDone?: () => void;
+  view: Pick<BenchView, 'males' | 'perDryG' | 'book'>;
+  massG: number;
+  males: readonly number[];
 }) {
-  const act = useAct('take.record', onDone);
-  const event = useEventFields();
-  const many = useTwoWays('volume');
-  const benches = places.filter((p) => p.kind === 'bench');
-  const [to, setTo] = useState(benches[0] ? String(benches[0].id) : '');
-  const [hardened, setHardened] = useState<'' | 'dry' | 'hardened'>('');
-  const measured = many.read();
-  const total = bowl.females.reduce((s, f) => s + f.massG, 0);
-  const tags = bowl.males.map((m) => m.tag);
+  const perEgg = valueNamed(view.book, 'sperm per egg');
+  const density = valueNamed(view.book, 'sperm in milt');
+  const his = view.males.filter((m) => males.includes(m.fish.id));
+  const seen = his.map((m) => ({ m, last: m.milts.findLast((x) => !x.apart) })).filter((x) => x.last !== undefined);
+  if (!perEgg || !density || !view.perDryG || massG <= 0 || seen.length === 0) return null;
+  const share = (id: string | null): number | null => motilities.find((x) => x.id === id)?.share ?? null;
+  const moving = seen.map((x) => share(x.last!.motility)).filter((s): s is number => s !== null && s > 0);
+  if (moving.length === 0)
+    return (
+      <p className="text-[0.92rem] text-careful">Look at the milt first: whether it moves says how much is needed.</p>
+    );
+  const volumes = seen.map((x) => x.last!.volumeMl);
+  const there = volumes.every((v) => v !== null) ? volumes.reduce<number>((s, v) => s + v!, 0) : undefined;
+  const input = {
+    eggs: Math.round(massG * view.perDryG.mean),
+    spermPerEgg: perEgg.value,
+    spermPerMlBillion: density.value,
+    motileShare: moving.reduce((s, x) => s + x, 0) / moving.length,
+    ...(there === undefined ? {} : { miltMl: there }),
+  };
+  const o = milt.compute(milt.input.parse(input));
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Into the books"
-      needs={[!measured && 'the count', !hardened && 'whether they are dry or hardened', !to && 'where they stand']}
-      onSend={() =>
-        void act.submit(
-          {
-            species: view.book.id,
-            females: bowl.females.map((f) => ({ tag: f.tag, share: f.massG / total })),
-            males: tags.map((tag) => ({ tag })),
-            cross: bowl.how === 'split' ? 'pairs' : 'pooled',
-            ...(bowl.how === 'split'
-              ? { pairs: bowl.females.flatMap((f) => tags.map((m) => ({ female: f.tag, males: [m] }))) }
-              : {}),
-            measured,
-            hardened: hardened === 'hardened',
-            unit: Number(to),
-            day: view.id,
-            bowl: bowl.bowl,
-            ...event.payload,
-          },
-          (r) => `${r?.lot}: ${r?.text} eggs. Lay them down below.`,
-        )
-      }
-    >
-      <Choice
-        label="Samples and total were"
-        value={hardened || ('' as 'dry')}
-        onChange={setHardened}
-        options={[
-          { value: 'dry', label: 'dry' },
-          { value: 'hardened', label: 'hardened' },
-        ]}
-      />
-      {many.view({
-        methods: ['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated'],
-        what: 'eggs',
-        error: act.errorOn('measured'),
-      })}
-      <SelectField
-        label="They stand on"
-        value={to}
-        onChange={setTo}
-        options={placeOptions(benches.length > 0 ? benches : places)}
-        error={act.errorOn('unit')}
-      />
-      <Caution>Samples and total both dry, or both hardened: eggs swell in between.</Caution>
-    </ActForm>
+    <p className={`text-[0.95rem] ${o.enough === false ? 'text-hand' : ''}`} data-testid="milt-wanted">
+      <Worked request={{ id: 'milt.needed', input }}>
+        <b>{figures(o.miltNeededMl, 2)} mL</b>
+      </Worked>{' '}
+      of milt for about {grouped(Number(input.eggs.toPrecision(2)))} eggs
+      {there !== undefined &&
+        (o.enough
+          ? `; there are ${figures(there, 3)} mL`
+          : `; there are only ${figures(there, 3)} mL: take another male`)}
+      <span className="text-soft"> (density and sperm an egg as in the Book; count yours)</span>
+    </p>
   );
 }
