@@ -4,11 +4,14 @@ import { fateIds, fateOf, killMethodIds } from '@/core/brood/fates';
 import { polarisation } from '@/core/induction/ripeness';
 import { ownRules } from '@/core/ownRules';
 import { figures } from '@/core/quantities/format';
+import { dayPlan } from '@/core/spawning/plan';
 import type { Observation } from '@/store/books/record';
+import { fromJson } from '@/store/books/rows';
 import { askRules, ruleAnswers, unasked } from './arrivals';
 import { type FishRecord, fishById } from './broodFish';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
+import { dayById } from './spawningDay';
 import { unitById } from './standing';
 import { eventFields, eventOf } from './when';
 
@@ -158,10 +161,14 @@ export const moveFish = defineCommand({
     ...dayField,
     fish: z.array(fishId).min(1, 'needs a fish').max(500, 'are too many at once'),
     unit: z.number().int(),
+    /** Of a cage: its lid is closed and secured. */
+    lid: z.literal('secured').optional(),
+    together: z.literal('meant').optional(),
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const unit = await unitById(c, p.unit);
+    if (p.day !== undefined) await mustBeAlone(c, p as typeof p & { day: number }, unit, event.at);
     const moved = [];
     for (const id of p.fish) {
       const fish = await fishById(c, id);
@@ -186,6 +193,64 @@ export const moveFish = defineCommand({
     return { unit: unit.name, fish: moved.map((f) => f.tag) };
   },
 });
+
+/** On a day on which they are held one to a cage: nobody else stands there, and the lid is secured. */
+async function mustBeAlone(
+  c: Context,
+  p: { day: number; fish: readonly number[]; lid?: string; together?: string },
+  unit: { id: number; name: string },
+  at: number,
+): Promise<void> {
+  const plan = dayPlan.parse(fromJson((await dayById(c, p.day)).plan));
+  // Where spawned fish recover together is no cage: the rule holds for those that are yet to be stripped.
+  const waiting = [];
+  for (const id of p.fish)
+    if ((await latestOf(c, id, 'inject', at)) && !(await latestOf(c, id, 'strip', at))) waiting.push(id);
+  if (!plan.oneToCage || waiting.length === 0) return;
+  const there = (await standIn(c, unit.id, at)).filter((f) => !p.fish.includes(f.id));
+  if (!p.together && (there.length > 0 || p.fish.length > 1))
+    throw new CommandRefused(
+      'notAlone',
+      there.length > 0
+        ? `${there.map((f) => f.tag).join(', ')} ${there.length === 1 ? 'stands' : 'stand'} in ${unit.name}: injected fish fight.`
+        : 'More than one would stand there: injected fish fight.',
+      'unit',
+      'One to a cage.',
+      { field: 'together', choices: [{ value: 'meant', label: 'They stand together all the same' }] },
+    );
+  if (!p.lid)
+    throw new CommandRefused('lid', 'Is the lid closed and secured? Injected fish jump.', 'lid', 'Tick it once it is.');
+}
+
+/** Brood fish that stood in a unit at an instant. */
+async function standIn(c: Context, unit: number, at: number): Promise<{ id: number; tag: string }[]> {
+  const last = c
+    .trx('observation as o')
+    .join('brood_fish as f', 'f.id', 'o.brood_fish_id')
+    .where({ 'f.site_id': c.site.id })
+    .whereIn('o.kind', ['stood', 'fate'])
+    .where('o.at', '<=', at)
+    .modify((q) => {
+      if (c.replacing) q.whereNot('o.entry_seq', c.replacing.seq);
+    })
+    .select(
+      'f.id',
+      'f.tag',
+      'o.kind',
+      'o.said',
+      'o.unit_id',
+      c.trx.raw('ROW_NUMBER() OVER (PARTITION BY f.id, o.kind ORDER BY o.at DESC, o.id DESC) AS nth'),
+    );
+  const rows = (await c.trx.from(last.as('x')).where('x.nth', 1).select('id', 'tag', 'kind', 'said', 'unit_id')) as {
+    id: number;
+    tag: string;
+    kind: string;
+    said: string | null;
+    unit_id: number | null;
+  }[];
+  const gone = new Set(rows.filter((r) => r.kind === 'fate' && !fateOf(r.said ?? '')?.stays).map((r) => r.id));
+  return rows.filter((r) => r.kind === 'stood' && r.unit_id === unit && !gone.has(r.id));
+}
 
 /** How an adult ended here: kept, returned, used, died, or killed; with the welfare record of a killing. */
 export const recordFate = defineCommand({

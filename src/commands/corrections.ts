@@ -58,6 +58,7 @@ const commandOfKind: Record<string, string> = {
   milt: 'spawning.milt',
   cross: 'spawning.cross',
   step: 'spawning.step',
+  bath: 'spawning.bath',
 };
 
 type Found = EntryRow & { voided: number | null };

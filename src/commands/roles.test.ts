@@ -78,6 +78,7 @@ const may: Record<string, Role[]> = {
   'brood.tagOut': culturists,
   'brood.rules': ['manager'],
   'conditioning.save': culturists,
+  'spawning.bath': culturists,
   'spawning.save': culturists,
   'spawning.inject': culturists,
   'spawning.ready': culturists,

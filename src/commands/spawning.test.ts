@@ -1,5 +1,7 @@
 import { protocolShelf } from '@/book/protocols';
 import { benchState } from '@/core/spawning/bench';
+import { benchDue } from '@/core/spawning/due';
+import { benchView } from '@/queries/spawning';
 import { benchEntries } from '@/store/bench';
 import { protocolsInForce } from '@/store/protocols';
 import { HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
@@ -250,5 +252,102 @@ describe('protocols of this hatchery’s own', () => {
     expect(await refusal(h.send('protocol.save', { content: clay(), why: 'x' }, h.culturist))).toMatchObject({
       code: 'notAllowed',
     });
+  });
+});
+
+describe('a bath', () => {
+  const mix = (more: Record<string, unknown> = {}) =>
+    h.send('spawning.bath', {
+      day,
+      protocol: 'iodophor-after',
+      volumeL: 10,
+      targetMgPerL: 100,
+      way: 'product',
+      activeShare: 0.01,
+      densityKgPerL: 1,
+      productLot: 'I-22',
+      batchesMost: 1,
+      ...more,
+    });
+  const into = (bowl: string, more: Record<string, unknown> = {}) =>
+    h.send('spawning.step', { day, bowl, protocol: 'iodophor-after', step: 'in', ...more });
+  const bowls = async (...names: string[]) => {
+    await h.send('spawning.strip', { day, fish: f1, massG: 300 });
+    for (const bowl of names)
+      await h.send('spawning.cross', {
+        day,
+        bowl,
+        females: [{ fish: f1, massG: 100 }],
+        males: [m1],
+        how: 'pooled',
+        protocols: ['iodophor-after'],
+      });
+  };
+
+  test('is worked out of the drum by its available iodine, or of a stock of known strength', async () => {
+    expect(await mix()).toMatchObject({ productG: expect.closeTo(100, 9), productMl: expect.closeTo(100, 9) });
+    expect(await mix({ way: 'stock', stockMgPerL: 2000, activeShare: undefined })).toMatchObject({
+      stockL: expect.closeTo(0.5, 9),
+      productG: null,
+    });
+  });
+
+  test('outside the protocol it is asked about, an order of magnitude out it is stopped', async () => {
+    expect(await refusal(mix({ targetMgPerL: 200 }))).toMatchObject({ code: 'dose', ask: { field: 'dose' } });
+    expect(await refusal(mix({ targetMgPerL: 10_000, dose: 'meant' }))).toMatchObject({ code: 'doseStop' });
+    expect(await refusal(mix({ activeShare: undefined }))).toMatchObject({ path: 'activeShare' });
+    expect(await refusal(mix({ way: 'stock', stockMgPerL: 50 }))).toMatchObject({ path: 'targetMgPerL' });
+    expect(await refusal(mix({ protocol: 'clay' }))).toMatchObject({ code: 'noProtocol' });
+  });
+
+  test('takes as many batches as were said; the next one asks for a fresh bath', async () => {
+    await bowls('A', 'B', 'C');
+    expect(await refusal(into('A'))).toMatchObject({ code: 'noBath', ask: { field: 'bath' } });
+    await mix();
+    await into('A');
+    const spent = await refusal(into('B'));
+    expect(spent).toMatchObject({ code: 'bathSpent', ask: { field: 'bath' } });
+    expect(spent.message).toContain('(A)');
+    await mix();
+    await into('B');
+    await into('C', { bath: 'again' });
+    await h.send('spawning.strip', { day, fish: f1, massG: 100 });
+    await bowls('D');
+    // Leaving the bath out needs none.
+    await into('D', { skipped: true, why: 'eggs too weak' });
+  });
+});
+
+describe('where injected fish fight', () => {
+  const move = (fish: number[], unit: string, more: Record<string, unknown> = {}) =>
+    h.send('brood.move', { day, fish, unit: h.units[unit]!, ...more });
+  beforeEach(async () => {
+    await h.send('brood.move', { fish: [f1, f2], unit: h.units.R1! });
+    await h.send('spawning.save', {
+      id: day,
+      species: 'sterlet',
+      day: h.clock.now,
+      plan: { crosses: [{ female: f1, males: [m1] }], induction: 'pituitary2', oneToCage: true },
+    });
+    await h.send('spawning.inject', dose());
+  });
+
+  test('one to a cage, with the lid secured; not yet injected they may stand together', async () => {
+    expect(await refusal(move([f1], 'R2'))).toMatchObject({ code: 'lid', path: 'lid' });
+    await move([f1], 'R2', { lid: 'secured' });
+    await move([f2], 'R3');
+    await h.send('spawning.inject', dose({ fish: f2 }));
+    const e = await refusal(move([f2], 'R2', { lid: 'secured' }));
+    expect(e).toMatchObject({ code: 'notAlone', path: 'unit', ask: { field: 'together' } });
+    expect(e.message).toContain('F1');
+    await move([f2], 'R2', { lid: 'secured', together: 'meant' });
+  });
+
+  test('the bench says who still shares a unit; once she is stripped she goes where she likes', async () => {
+    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    expect(v.females.find((f) => f.fish.tag === 'F1')!.notAlone).toBe(1);
+    expect(benchDue(v, h.clock.now).some((d) => d.key === `cage ${f1}`)).toBe(true);
+    await h.send('spawning.strip', { day, fish: f1, massG: 200 });
+    await move([f1], 'R1');
   });
 });

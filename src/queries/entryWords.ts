@@ -134,6 +134,12 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       ]
         .filter(Boolean)
         .join(', ');
+    case 'bath':
+      return `${intent.name}: ${figures(Number(intent.volumeL), 3)} L at ${figures(Number(intent.targetMgPerL), 3)} mg/L of ${intent.of}${
+        intent.stockL != null
+          ? `, ${figures(Number(intent.stockL), 3)} L of stock`
+          : `, ${intent.productMl != null ? `${figures(Number(intent.productMl), 3)} mL` : `${figures(Number(intent.productG), 3)} g`} of product`
+      }, lot ${intent.productLot}`;
     case 'cross':
       return `bowl ${intent.bowl}, ${intent.how}: ${(intent.females as unknown[]).length} × ${(intent.males as unknown[]).length}`;
     case 'step':

@@ -4,6 +4,8 @@ import { Z95 } from '@/core/distributions';
 import { eggsPerGByDiameter, type Yield, yieldOf } from '@/core/eggs/yieldOf';
 import { femalesNeeded } from '@/core/induction/females';
 import { type LatencyClock, latencyClock, type ReadyFinding } from '@/core/induction/latency';
+import type { BathMixed } from '@/core/spawning/acts';
+import { type BathUsed, bathsOf } from '@/core/spawning/baths';
 import { type BenchState, type BowlStamp, benchState, eggsLeft } from '@/core/spawning/bench';
 import { type CrossKind, type DayPlan, dayPlan } from '@/core/spawning/plan';
 import { type Species, valueNamed } from '@/core/species/species';
@@ -45,6 +47,7 @@ export type BenchFemale = {
   eggsLeftG: number;
   /** What she gave against what her mass promises; null while that cannot be told. */
   gave: Yield | null;
+  notAlone: number;
 };
 export type BenchMale = {
   fish: BroodFish;
@@ -73,6 +76,7 @@ export type BenchView = {
   females: BenchFemale[];
   males: BenchMale[];
   bowls: BenchBowl[];
+  baths: (BathUsed & BathMixed & { by: string })[];
   protocols: ProtocolInForce[];
   /** What this hatchery’s own counts say of these eggs, and eggs in a dry gram by them or by the Book. */
   learned: EggsLearned;
@@ -112,7 +116,13 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
   const water = await watersOf(db, here, state, now);
   const females = here
     .filter((f) => f.sex !== 'male')
-    .map((f) => femaleOf(f, state, plan, book, perDryG, water.get(f.id) ?? [], now));
+    .map((f) => ({
+      ...femaleOf(f, state, plan, book, perDryG, water.get(f.id) ?? [], now),
+      notAlone:
+        plan.oneToCage && f.unitId !== null && state.fish.get(f.id)?.injections.length
+          ? brood.fish.filter((x) => x.id !== f.id && x.gone === null && x.unitId === f.unitId).length
+          : 0,
+    }));
   const bowls = state.bowls.map((b): BenchBowl => {
     const take = takes.find((t) => t.entry === b.take?.entry);
     return {
@@ -160,6 +170,7 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
         bowls: state.bowls.filter((b) => b.males.includes(f.id)).map((b) => b.bowl),
       })),
     bowls,
+    baths: bathsOf(state, protocols).map((b, i) => ({ ...state.baths[i]!, ...b })),
     protocols: [...protocols.values()].filter(
       (p) => p.groups.length === 0 || p.groups.includes(book.group) || bowls.some((b) => b.protocols.includes(p.id)),
     ),
@@ -212,7 +223,7 @@ function femaleOf(
   perDryG: BenchView['perDryG'],
   temperatures: Point[],
   now: number,
-): BenchFemale {
+): Omit<BenchFemale, 'notAlone'> {
   const did = state.fish.get(f.id);
   const given = did?.injections ?? [];
   const treatment = book.inductions.find((i) => i.id === (given.at(-1)?.induction ?? plan.induction)) ?? null;

@@ -27,6 +27,7 @@ export const kindWords: Record<string, string> = {
   note: 'note',
   keepBrood: 'kept for brood',
   deformity: 'looked for deformities',
+  bath: 'bath mixed',
   fishArrival: 'adults came in',
   fishSort: 'adults sorted',
   fishImport: 'brood fish read in',

@@ -77,6 +77,22 @@ export const stepFields = {
   skipped: z.boolean().default(false),
   why: z.string().trim().max(200, 'is too long').default(''),
   value: z.number().optional(),
+  /** Into a bath that was not recorded here, or that has had its batches. */
+  bath: z.enum(['elsewhere', 'again']).optional(),
+};
+export const bathFields = {
+  /** The protocol whose bath it is. */
+  protocol: z.string().max(60),
+  volumeL: positive.max(100_000, 'is more than a pond'),
+  targetMgPerL: positive,
+  /** From the product, by its active share; or from a stock solution of known strength. */
+  way: z.enum(['product', 'stock']),
+  activeShare: positive.max(1, 'is a share, at most 1').optional(),
+  densityKgPerL: positive.optional(),
+  stockMgPerL: positive.optional(),
+  productLot: z.string().trim().min(1, 'needs the lot on the drum').max(60, 'is too long'),
+  pH: z.number().min(0, 'is below 0').max(14, 'is above 14').optional(),
+  batchesMost: z.number().int('must be a whole number').min(1, 'at least one').max(50, 'is more than any bath bears'),
 };
 
 type Of<T extends z.ZodRawShape> = z.output<z.ZodObject<T>>;
@@ -92,4 +108,10 @@ export type Stripped = Of<typeof stripFields>;
 export type MiltTaken = Of<typeof miltFields>;
 export type LookedAt = Of<typeof readyFields>;
 export type Crossed = Of<typeof crossFields>;
+/** What the command works out and keeps beside what was sent. */
+export type BathMixed = Of<typeof bathFields> & {
+  productG: number | null;
+  productMl: number | null;
+  stockL: number | null;
+};
 export type Stepped = Of<typeof stepFields>;

@@ -1,5 +1,5 @@
 import type { ReadyFinding } from '../induction/latency';
-import type { Crossed, Injected, LookedAt, MiltTaken, Stepped, Stripped } from './acts';
+import type { BathMixed, Crossed, Injected, LookedAt, MiltTaken, Stepped, Stripped } from './acts';
 import type { Stamp } from './protocol';
 
 /** An entry of the bench, as it stands after all corrections. */
@@ -19,7 +19,7 @@ export type Bowl = Done<Crossed> & {
   /** Entry by which its eggs were counted and went to the books. */
   take: { entry: string; at: number } | null;
 };
-export type BenchState = { fish: Map<number, BenchFish>; bowls: Bowl[] };
+export type BenchState = { fish: Map<number, BenchFish>; bowls: Bowl[]; baths: Done<BathMixed>[] };
 
 /**
  * What happened on a spawning day, from its entries: each fish with its injections, looks and gametes, each bowl with
@@ -28,6 +28,7 @@ export type BenchState = { fish: Map<number, BenchFish>; bowls: Bowl[] };
 export function benchState(entries: readonly BenchEntry[]): BenchState {
   const fish = new Map<number, BenchFish>();
   const bowls = new Map<string, Bowl>();
+  const baths: Done<BathMixed>[] = [];
   const of = (id: number): BenchFish => {
     const known = fish.get(id);
     if (known) return known;
@@ -65,6 +66,10 @@ export function benchState(entries: readonly BenchEntry[]): BenchState {
         of(m.fish).milts.push(m);
         break;
       }
+      case 'bath': {
+        baths.push(done<BathMixed>(e));
+        break;
+      }
       case 'step': {
         const s = e.intent as Stepped;
         const bowl = bowls.get(s.bowl);
@@ -90,7 +95,7 @@ export function benchState(entries: readonly BenchEntry[]): BenchState {
         break;
       }
     }
-  return { fish, bowls: [...bowls.values()].sort((a, b) => a.at - b.at) };
+  return { fish, baths, bowls: [...bowls.values()].sort((a, b) => a.at - b.at) };
 }
 
 /** Eggs of a female that are in no bowl yet, by mass. */

@@ -1,10 +1,13 @@
 import { type LatencyClock, mustCheckAgain, type ReadyFinding } from '../induction/latency';
+import { type BathUsed, bathAt, isFresh } from './baths';
 import { type Protocol, progressOf, type Stamp } from './protocol';
 
 /** What of a spawning day says what is due. */
 export type BenchToDo = {
   females: readonly {
-    fish: { id: number; tag: string };
+    fish: { id: number; tag: string; unit: string | null };
+    /** Others in her unit, where they are to stand one to a cage. */
+    notAlone: number;
     nextPart: { part: number; at: number } | null;
     clock: LatencyClock | null;
     checks: readonly { at: number; found: ReadyFinding }[];
@@ -12,6 +15,8 @@ export type BenchToDo = {
   }[];
   bowls: readonly { bowl: string; protocols: readonly string[]; stamps: Record<string, Stamp[]>; take: unknown }[];
   protocols: readonly Protocol[];
+  /** Baths mixed on this day, in order. */
+  baths: readonly BathUsed[];
 };
 
 export type BenchDue = {
@@ -24,7 +29,7 @@ export type BenchDue = {
   /** Due or over. */
   now: boolean;
   late: boolean;
-  about: { fish: number; act: 'inject' | 'ready' | 'strip' } | { bowl: string; act: 'steps' | 'count' };
+  about: { fish: number; act: 'inject' | 'ready' | 'strip' | 'move' } | { bowl: string; act: 'steps' | 'count' };
 };
 
 /** What is wanted next on the bench, the most urgent first: looks, parts of treatments, stripping, steps of bowls. */
@@ -42,6 +47,17 @@ export function benchDue(v: BenchToDo, now: number): BenchDue[] {
         now: f.nextPart.at <= now,
         late: f.nextPart.at + LATE < now,
         about: { fish: id, act: 'inject' },
+      });
+    if (f.notAlone > 0 && f.strips.length === 0)
+      out.push({
+        key: `cage ${id}`,
+        at: now,
+        by: null,
+        who: tag,
+        says: `to a cage of her own: ${f.notAlone} more in ${f.fish.unit ?? 'her unit'}, and they fight`,
+        now: true,
+        late: false,
+        about: { fish: id, act: 'move' },
       });
     const found = f.checks.at(-1)?.found;
     if (f.clock?.nextCheck != null && mustCheckAgain(found) && f.strips.length === 0)
@@ -81,7 +97,10 @@ export function benchDue(v: BenchToDo, now: number): BenchDue[] {
         at: step.from ?? now,
         by: step.to,
         who: `bowl ${b.bowl}`,
-        says: step.step.says,
+        says:
+          p.bath?.step === step.step.id && !isFresh(bathAt(v.baths, id, now))
+            ? `mix a fresh bath (${p.name}), then: ${step.step.says}`
+            : step.step.says,
         now: step.state !== 'waiting',
         late: step.state === 'late',
         about: { bowl: b.bowl, act: 'steps' },

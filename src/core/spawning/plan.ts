@@ -23,6 +23,8 @@ export const dayPlan = z.object({
   induction: z.string().max(60).default(''),
   /** Share of such females that give eggs, as this hatchery takes it; null: all are taken to. */
   ovulates: z.number().gt(0, 'must be above 0').max(1, 'is a share, at most 1').nullable().default(null),
+  /** They fight once injected: each stands in a cage of its own, its lid secured. */
+  oneToCage: z.boolean().default(false),
   /** Units that are to receive the eggs. */
   units: z.array(z.number().int()).max(200).default([]),
   /** Protocols of the Book, in the order in which they are worked. */

@@ -38,6 +38,22 @@ const material = z.object({
   per: z.enum(['litre of eggs', 'kg of eggs', 'batch']),
 });
 
+/** A bath that eggs go through: its strength, and how many batches may before it is mixed anew. */
+const bath = z
+  .object({
+    /** The step with which a batch goes in. */
+    step: id,
+    /** Of what the strength is: `available iodine`. */
+    of: z.string().trim().min(1, 'say of what').max(40, 'is too long'),
+    basis: z.enum(['productMass', 'productVolume', 'activeSubstance', 'availableIodine']),
+    mgPerL: z.number().gt(0, 'must be above 0'),
+    low: z.number().gt(0, 'must be above 0'),
+    high: z.number().gt(0, 'must be above 0'),
+    batches: z.number().int('must be a whole number').min(1, 'at least one').max(50),
+  })
+  .refine((b) => b.low <= b.mgPerL && b.mgPerL <= b.high, { path: ['mgPerL'], error: 'lies outside low and high' });
+export type ProtocolBath = z.output<typeof bath>;
+
 export const protocol = z
   .object({
     id,
@@ -49,6 +65,7 @@ export const protocol = z
     hint: z.string().default(''),
     materials: z.array(material).max(20).default([]),
     steps: z.array(step).min(1, 'needs a step').max(30),
+    bath: bath.optional(),
     cautions: z.array(z.string().max(300)).max(12).default([]),
   })
   .superRefine((p, ctx) => {
@@ -60,6 +77,8 @@ export const protocol = z
         ctx.addIssue({ code: 'custom', path: ['steps', i, 'after'], message: 'must be a step that stands before' });
       before.add(s.id);
     });
+    if (p.bath && !before.has(p.bath.step))
+      ctx.addIssue({ code: 'custom', path: ['bath', 'step'], message: 'must be one of the steps' });
   });
 export type Protocol = z.output<typeof protocol>;
 export type ProtocolStep = Protocol['steps'][number];

@@ -6,6 +6,7 @@ import { SelectField } from '@/ui/fields';
 import { ArriveForm, SortForm } from '../brood/arrivalForms';
 import type { FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
+import { BathForm } from '../spawning/BathForm';
 import { CrossForm } from '../spawning/CrossForm';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from '../spawning/fishActs';
 import { StepTimeForm } from '../spawning/StepTimeForm';
@@ -73,6 +74,7 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
   if (kind === 'temperature' || kind === 'reading') return <ReadingForm />;
   if (kind === 'note') return <NoteForm />;
   if (kind === 'step') return <StepTimeForm />;
+  if (kind === 'bath' && found.bench) return <BathForm view={found.bench} />;
   if (kind === 'cross' && found.bench) return <CrossForm view={found.bench} bowl="" />;
   if (kind === 'fishArrival') return <ArriveForm places={places} />;
   if (kind === 'fishSort') return <SortForm />;

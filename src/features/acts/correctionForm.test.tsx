@@ -58,7 +58,7 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
             book: sterlet,
           },
     bench:
-      kind === 'cross'
+      kind === 'cross' || kind === 'bath'
         ? ({
             id: 3,
             plan: dayPlan.parse({}),
@@ -264,6 +264,36 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
       mark: '',
       totalMassG: 9000,
       cause: '',
+    },
+    [],
+  ],
+  [
+    'bath',
+    {
+      day: 3,
+      protocol: 'iodophor-after',
+      volumeL: 10,
+      targetMgPerL: 100,
+      way: 'product',
+      activeShare: 0.0125,
+      densityKgPerL: 1.05,
+      productLot: 'I-22',
+      pH: 6.9,
+      batchesMost: 2,
+    },
+    [],
+  ],
+  [
+    'bath',
+    {
+      day: 3,
+      protocol: 'iodophor-weak',
+      volumeL: 10,
+      targetMgPerL: 25,
+      way: 'stock',
+      stockMgPerL: 2000,
+      productLot: 'I-22',
+      batchesMost: 1,
     },
     [],
   ],

@@ -8,6 +8,8 @@ export type FishInHand = {
   massG: number | null;
   /** The spawning day on whose bench it is in hand. */
   day?: number;
+  /** On that day they stand one to a cage. */
+  oneToCage?: boolean;
   book: Pick<Species, 'id' | 'name' | 'ripeness' | 'eggStages' | 'polarisation' | 'inductions'>;
 };
 

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { fates, killMethods } from '@/core/brood/fates';
 import { polarisation } from '@/core/induction/ripeness';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
 import { type PlaceOption, placeOptions } from '../acts/holding';
@@ -161,7 +161,8 @@ function verdictOf(oocytes: Look['oocytes'], limits: { ready: number; notBefore:
 
 /** Where it stands from now on. */
 export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly PlaceOption[] }) {
-  const original = useOriginal<{ fish: number[]; unit: number }>();
+  const original = useOriginal<{ fish: number[]; unit: number; lid?: 'secured' }>();
+  const [lid, setLid] = useState(original?.lid === 'secured');
   const act = useAct('brood.move');
   const event = useEventFields();
   const [unit, setUnit] = useState(original?.unit ? String(original.unit) : '');
@@ -177,6 +178,7 @@ export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly Pl
             fish: original?.fish ?? [f.id],
             ...(f.day === undefined ? {} : { day: f.day }),
             unit: Number(unit),
+            lid: lid ? 'secured' : original?.lid ? null : undefined,
             ...event.payload,
           },
           (r) => `${f.tag} stands in ${r?.unit}.`,
@@ -191,6 +193,14 @@ export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly Pl
         error={act.errorOn('unit')}
         hint="Spawned fish to a quiet tank of their own; treated fish apart; one to a cage where they fight"
       />
+      {(f.oneToCage || original?.lid) && (
+        <>
+          <Tick checked={lid} onChange={setLid}>
+            the lid is closed and secured
+          </Tick>
+          {act.errorOn('lid') && <p className="text-[0.87rem] text-loss">{act.errorOn('lid')}</p>}
+        </>
+      )}
     </ActForm>
   );
 }

@@ -18,6 +18,8 @@ import { BroodTabs } from '../brood/BroodTabs';
 import { bookOf, type FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
 import { useSession } from '../frame/session';
+import { BathForm } from './BathForm';
+import { Baths } from './Baths';
 import { BowlSteps } from './BowlSteps';
 import { ClockAxis, ClockBar, clockSpan } from './ClockBar';
 import { CountBowl } from './CountBowl';
@@ -33,6 +35,7 @@ type Open =
   | { what: 'plan' }
   | { what: 'fish'; id: number; act: FishAct }
   | { what: 'cross'; first?: number }
+  | { what: 'bath'; protocol: string }
   | { what: 'count' | 'layDown'; bowl: string }
   | null;
 
@@ -63,6 +66,7 @@ export function BenchScreen({
     sex: f.fish.sex,
     massG: f.fish.massG,
     day: view.id,
+    oneToCage: view.plan.oneToCage,
     book: bookOf(view.book),
   });
   const sheet = open !== null && mayWrite;
@@ -142,6 +146,8 @@ export function BenchScreen({
           </ul>
         )}
 
+        <Baths view={view} onMix={mayWrite ? (protocol) => setOpen({ what: 'bath', protocol }) : null} />
+
         <div className="mt-4 flex items-baseline justify-between border-b-2 border-deep/40 pb-0.5">
           <h2>Bowls</h2>
           {mayWrite && view.females.some((f) => f.eggsLeftG > 0) && (
@@ -174,9 +180,11 @@ export function BenchScreen({
                 ? 'Plan of the day'
                 : open.what === 'cross'
                   ? 'A bowl'
-                  : open.what === 'fish'
-                    ? fish?.fish.tag
-                    : `Bowl ${open.bowl}, ${open.what === 'count' ? 'count' : 'lay down'}`}
+                  : open.what === 'bath'
+                    ? 'A bath'
+                    : open.what === 'fish'
+                      ? fish?.fish.tag
+                      : `Bowl ${open.bowl}, ${open.what === 'count' ? 'count' : 'lay down'}`}
             </h2>
             <button type="button" className="link" onClick={close}>
               Close
@@ -189,6 +197,14 @@ export function BenchScreen({
               view={view}
               bowl={nextBowl(view.bowls)}
               first={open.first}
+              onDone={close}
+            />
+          )}
+          {open.what === 'bath' && (
+            <BathForm
+              key={`${open.protocol} ${view.baths.length}`}
+              view={view}
+              protocol={open.protocol}
               onDone={close}
             />
           )}

@@ -28,6 +28,7 @@ export function DayPlanForm({ view, places, now }: { view: BenchView; places: re
   const [crosses, setCrosses] = useState(plan.crosses);
   const [protocols, setProtocols] = useState(plan.protocols);
   const [units, setUnits] = useState(plan.units);
+  const [oneToCage, setOneToCage] = useState(plan.oneToCage);
   const eggs = wholeOf(wanted, locale);
   const share = decimalOf(ovulates, locale);
   const stripAt = stripTime ? instantOf(stripDay, stripTime, timeZone) : null;
@@ -69,6 +70,7 @@ export function DayPlanForm({ view, places, now }: { view: BenchView; places: re
               crosses,
               protocols,
               units,
+              oneToCage,
             },
           },
           () => 'The plan stands.',
@@ -102,6 +104,11 @@ export function DayPlanForm({ view, places, now }: { view: BenchView; places: re
             hint="By this hatchery’s own record; left empty, all are taken to"
           />
         </>
+      )}
+      {book.inductions.length > 0 && (
+        <Tick checked={oneToCage} onChange={setOneToCage}>
+          they fight once injected: one to a cage
+        </Tick>
       )}
       <fieldset className="field">
         <legend className="label mb-1 text-[0.87rem] text-soft">Who with whom</legend>
