@@ -13,6 +13,11 @@ const environment = z.object({
   MORULA_PORT: z.coerce.number().int().min(1).max(65535).default(4180),
   /** A database run by others; without it a private one is started. */
   DATABASE_URL: z.string().url().optional(),
+  /** Where labels are printed, by IPP; `./morula demo` starts one of its own. */
+  MORULA_LABEL_PRINTER: z
+    .string()
+    .regex(/^ipps?:\/\/\S+$/, 'is no printer’s address; like ipp://192.168.1.30:631/ipp/print')
+    .optional(),
   MORULA_NOW: instant,
   MORULA_FREEZE: instant,
 });

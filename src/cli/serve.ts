@@ -3,6 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
+import { startLabelPrinter } from '@/standins/labelPrinter';
 import { connect } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { backup } from './backup';
@@ -110,13 +111,21 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   await db.destroy();
   build();
 
+  const printer =
+    mode === 'demo' && !env.MORULA_LABEL_PRINTER ? await startLabelPrinter({ folder: join(HOME, 'labels') }) : null;
   const address = `http://${env.MORULA_HOST}:${env.MORULA_PORT}`;
   const child = spawn(
     'node',
     ['node_modules/next/dist/bin/next', 'start', '-H', env.MORULA_HOST, '-p', String(env.MORULA_PORT)],
     {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, MORULA_SESSION_SECRET: secret() },
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: url,
+        MORULA_SESSION_SECRET: secret(),
+        ...(printer ? { MORULA_LABEL_PRINTER: printer.url } : {}),
+      },
     },
   );
   // Listened for from the start: an application that ends while it is waited for must not be waited for again.
@@ -137,6 +146,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   if (ready) say(`Morula is ready: ${address}`);
   if (mode === 'start' && ready) await dailyBackup(url);
   const code = await ended;
+  await printer?.stop();
   if (daily) clearInterval(daily);
   if (existsSync(RUN_FILE)) unlinkSync(RUN_FILE);
   if (own) await stopDatabase(own.dir);

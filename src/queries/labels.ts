@@ -1,9 +1,40 @@
 import { codeOf, type Label } from '@/core/labels/label';
 import { grouped } from '@/core/quantities/format';
-import { dayMonth } from '@/core/time/localDay';
+import { clock, dayMonth } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+import type { BroodFish } from './brood';
+import { benchView } from './spawning';
+
+/**
+ * Labels for the containers of a spawning day's donors: whose eggs or milt, of what strain, taken when. Printed before
+ * the fish are caught they leave the time to be written in.
+ */
+export async function gameteLabels(
+  db: Db,
+  siteId: number,
+  day: number,
+  o: { origin: string; timeZone: string; now: number },
+): Promise<Label[]> {
+  const view = await benchView(db, { siteId }, day, o.now);
+  if (!view) return [];
+  const one = (f: BroodFish, what: 'eggs' | 'milt', at: number | undefined): Label => ({
+    unit: f.tag,
+    lot: what,
+    lines: [
+      [view.book.name, f.strain].filter(Boolean).join(', '),
+      at === undefined ? 'taken            at        : ' : `taken ${dayMonth(at, o.timeZone)} ${clock(at, o.timeZone)}`,
+      [f.source === 'wild' && f.origin, view.name].filter(Boolean).join(', '),
+      `code ${codeOf(f.id)}`,
+    ],
+    address: `${o.origin}/brood?species=${view.book.id}&show=here&fish=${f.id}`,
+  });
+  return [
+    ...view.females.map((f) => one(f.fish, 'eggs', f.strips.at(-1)?.at)),
+    ...view.males.map((m) => one(m.fish, 'milt', m.milts.at(-1)?.at)),
+  ];
+}
 
 /**
  * Labels for the units in which a lot stands: unit, lot, species, parents, number, when it was fertilised, and a code

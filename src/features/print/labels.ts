@@ -57,6 +57,17 @@ export async function labelsPdf(labels: readonly Label[], title: string): Promis
   return bytes;
 }
 
+/** Labels for a printer with a roll: one a page, of a label's own size. */
+export async function labelPages(labels: readonly Label[], title: string): Promise<Uint8Array<ArrayBuffer>> {
+  const { doc, bytes } = open(title, false, [WIDE * PT, HIGH * PT]);
+  labels.forEach((l, i) => {
+    if (i > 0) doc.addPage();
+    draw(doc, l, 0, 0);
+  });
+  doc.end();
+  return bytes;
+}
+
 function draw(doc: Doc, l: Label, x: number, y: number): void {
   const side = 30 * PT;
   const words = (WIDE - 40) * PT;

@@ -12,11 +12,16 @@ const face = (weight: 400 | 700) =>
     `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
   );
 
-export function open(title: string, landscape = false): { doc: Doc; bytes: Promise<Uint8Array<ArrayBuffer>> } {
+/** @param size of a page in points; A4 unless given */
+export function open(
+  title: string,
+  landscape = false,
+  size?: [number, number],
+): { doc: Doc; bytes: Promise<Uint8Array<ArrayBuffer>> } {
   const doc = new PDFDocument({
-    size: 'A4',
+    size: size ?? 'A4',
     layout: landscape ? 'landscape' : 'portrait',
-    margin: 42,
+    margin: size ? 0 : 42,
     bufferPages: true,
     info: { Title: title },
   });

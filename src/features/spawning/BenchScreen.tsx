@@ -18,6 +18,7 @@ import { BroodTabs } from '../brood/BroodTabs';
 import { bookOf, type FishInHand } from '../brood/fish';
 import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
 import { useSession } from '../frame/session';
+import { PrintLabels } from '../print/PrintLabels';
 import { BathForm } from './BathForm';
 import { Baths } from './Baths';
 import { BowlSteps } from './BowlSteps';
@@ -91,6 +92,10 @@ export function BenchScreen({
           <a className="link" href={`/print/spawning/${view.id}`} target="_blank" rel="noopener">
             set-up sheet
           </a>
+          <a className="link" href={`/print/gametes/${view.id}`} target="_blank" rel="noopener">
+            donor labels
+          </a>
+          {mayWrite && <PrintLabels what={{ day: view.id }} word="print them" />}
         </div>
         <DueList due={due} now={now} timeZone={timeZone} onOpen={(d) => setOpen(openOf(d))} />
 
@@ -586,7 +591,8 @@ function BowlSection({
             <Doubtful number={b.take.eggs} sd={b.take.sd} /> eggs
             <a className="link ml-3" href={`/print/labels/${b.take.lotId}`} target="_blank" rel="noopener">
               labels
-            </a>
+            </a>{' '}
+            {onLayDown && <PrintLabels what={{ lot: b.take.lotId }} word="print them" />}
             {b.take.waiting > 0 && onLayDown && (
               <button type="button" className="button ml-3" onClick={onLayDown}>
                 Lay down
