@@ -6,7 +6,7 @@ const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
   // A logger's file of the largest size that is taken, as JSON.
   experimental: { proxyClientMaxBodySize: '60mb' },
-  serverExternalPackages: ['@node-rs/argon2', 'knex', 'mysql2', 'pdfkit', 'exceljs', 'highs'],
+  serverExternalPackages: ['@node-rs/argon2', 'knex', 'mysql2', 'pdfkit', 'exceljs', 'highs', '@sealsystems/ipp'],
 };
 
 export default config;

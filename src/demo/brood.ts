@@ -97,7 +97,8 @@ export class Brood {
       for (let n = 1; n <= (sex === 'F' ? s.females : s.males); n++) {
         // Not every fish is taken out of the water on the day.
         if (this.chance.next() < 0.25 || (species === 'sterlet' && [11, 12, 13].includes(n) && sex === 'F')) continue;
-        const ripe = this.chance.next();
+        // Of pikeperch those ripened that had a long winter (in H6: BroodYear).
+        const ripe = this.chance.next() * (species === 'pikeperch' && sex === 'F' ? (n > 7 ? 0.45 : 2) : 1);
         const ripeness =
           sex === 'M'
             ? ripe < 0.8

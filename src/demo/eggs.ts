@@ -86,7 +86,8 @@ export class Eggs {
     return Number.POSITIVE_INFINITY;
   }
 
-  private incubate(plan: Plan, lotId: number, truth: Truth, start: number): void {
+  /** What happens to a lot laid down, in truth and as its people record it, until it is ponded. */
+  incubate(plan: Plan, lotId: number, truth: Truth, start: number): void {
     const { p } = this;
     const { chance } = p;
     const fast = Math.exp(chance.normal(0, 0.035));

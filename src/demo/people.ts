@@ -87,13 +87,15 @@ export async function furnish(p: Player): Promise<void> {
     y: 0,
   });
   const brood = await room('Brood hall', 'rearing');
-  for (const [from, sensor] of [
-    [1, cold1],
-    [3, bay2],
-    [5, bay2],
-    [7, bay2],
+  const winter = await sensor('winter', brood);
+  for (const [from, count, sensor] of [
+    [1, 2, cold1],
+    [3, 2, bay2],
+    [5, 1, bay2],
+    [6, 1, winter],
+    [7, 2, bay2],
   ] as const)
-    await many(brood, 'tank', 'H', from, 2, { battery: 'Brood', volumeL: 4000, flowLPerMin: 40, sensor, y: from });
+    await many(brood, 'tank', 'H', from, count, { battery: 'Brood', volumeL: 4000, flowLPerMin: 40, sensor, y: from });
   await many(ponds, 'pond', 'P', 1, 3, { battery: 'Meadow', volumeL: 900000, sensor: river, y: 0 });
   for (const [name, water, target] of [
     ['Lake Ivarre', 'Lake Ivarre', 85000],

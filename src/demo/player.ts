@@ -1,6 +1,8 @@
 import type { Actor } from '@/commands/define';
 import { executeIn } from '@/commands/execute';
+import { seasonOf } from '@/commands/lots';
 import { CommandRefused } from '@/commands/refused';
+import { fromJson } from '@/store/books/rows';
 import type { Db, Trx } from '@/store/connection';
 import type { Chance } from './chance';
 
@@ -117,6 +119,47 @@ export class Player {
   async fishId(species: string, tag: string): Promise<number> {
     const row = (await (this.trx ?? this.db)('brood_fish').where({ species, tag }).first('id')) as { id: number };
     return row.id;
+  }
+
+  /** What of a species stands in tanks, with the share of each father. */
+  async standing(
+    species: string,
+    stages: readonly string[],
+  ): Promise<{ unit: number; lotId: number; stage: string; number: number; fathers: Map<string, number> }[]> {
+    const db = this.trx ?? this.db;
+    const rows = (await db('holding as h')
+      .join('lot as t', 't.id', 'h.lot_id')
+      .where('t.species', species)
+      .whereIn('h.stage', [...stages])
+      .where('h.number', '>', 0)
+      .orderBy('h.id')
+      .select('h.unit_id', 'h.lot_id', 'h.stage', 'h.number')) as {
+      unit_id: number;
+      lot_id: number;
+      stage: string;
+      number: number;
+    }[];
+    const shares = (await db('lot_share as s')
+      .joinRaw('JOIN family AS f ON s.family = CAST(f.id AS CHAR)')
+      .whereIn('s.lot_id', [0, ...rows.map((r) => r.lot_id)])
+      .whereNull('s.superseded_seq')
+      .select('s.lot_id', 's.share', 'f.males')) as { lot_id: number; share: number; males: string }[];
+    return rows.map((r) => {
+      const fathers = new Map<string, number>();
+      for (const s of shares.filter((x) => x.lot_id === r.lot_id))
+        for (const m of fromJson<{ tag: string; share: number }[]>(s.males))
+          fathers.set(m.tag, (fathers.get(m.tag) ?? 0) + s.share * m.share);
+      return { unit: r.unit_id, lotId: r.lot_id, stage: r.stage, number: Number(r.number), fathers };
+    });
+  }
+
+  /** Season of a day, of today unless given. */
+  async season(daysFromNow = 0): Promise<string> {
+    const row = (await (this.trx ?? this.db)('site').first('season_starts_month', 'time_zone')) as {
+      season_starts_month: number;
+      time_zone: string;
+    };
+    return seasonOf(this.anchor + (this.day + daysFromNow) * DAY, row.time_zone, row.season_starts_month);
   }
 
   async sites(): Promise<number[]> {

@@ -1,7 +1,9 @@
 import type { Db } from '@/store/connection';
 import { workJobs } from '@/store/predictions';
 import { Brood } from './brood';
+import { BroodYear } from './broodYear';
 import { Chance } from './chance';
+import { CharDay } from './charDay';
 import { Eggs } from './eggs';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
@@ -63,6 +65,8 @@ function planSeason(p: Player): void {
   const tanks = new Tanks(station);
   const eggs = new Eggs(station, tanks);
   new Brood(p).lay(FIRST_DAY);
+  new CharDay(p, station, eggs).lay();
+  new BroodYear(p, station, tanks).lay();
   for (const plan of plans(p.chance)) p.at(plan.day + 0.1, () => eggs.take(plan));
   for (const [day, number] of [
     [-300, 5200],

@@ -58,7 +58,8 @@ export class Tanks {
     });
   }
 
-  private grow(g: Growing): void {
+  /** Tends the fish of one tank: dead, feed, weighings, until they are graded or go out. */
+  grow(g: Growing): void {
     const { p } = this;
     const { chance } = p;
     const state = { n: g.alive, unit: g.tank };

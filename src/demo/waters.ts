@@ -6,6 +6,9 @@ const DAY = 24 * HOUR;
 /** The waters of Ombrel, by sensor. Days count from the anchor, which stands for the middle of April. */
 export type Water = { sensor: string; celsius: (day: number) => number };
 
+/** 0 before the first day, 1 behind the last, straight between. */
+const between = (d: number, from: number, to: number) => Math.min(1, Math.max(0, (d - from) / (to - from)));
+
 /** Seasonal swing: coldest about 75 days before the anchor, warmest half a year later. */
 const season = (day: number) => Math.cos((2 * Math.PI * (day + 75)) / 365);
 
@@ -20,6 +23,11 @@ export const waters: readonly Water[] = [
       0.25 * Math.sin(2 * Math.PI * d),
   },
   { sensor: 'hall', celsius: (d) => 11.5 - 2.5 * season(d) + 0.4 * Math.sin(2 * Math.PI * d) },
+  // The wintering tank of the pikeperch: cooled from November on, warmed again in March, a week late.
+  {
+    sensor: 'winter',
+    celsius: (d) => 14 - 7 * between(d, -150, -118) + 7 * between(d, -43, -12) + 0.2 * Math.sin(2 * Math.PI * d),
+  },
   { sensor: 'river', celsius: (d) => 9.5 - 7 * season(d) + 0.9 * Math.sin(2 * Math.PI * d) },
 ];
 

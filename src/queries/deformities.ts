@@ -8,6 +8,8 @@ export type SeasonRate = { season: string; looked: number; deformed: number; sam
 export type KindRate = { kind: string; by: Record<string, { seen: number; looked: number } & Share> };
 export type ParentRate = {
   tag: string;
+  /** It and those traced as one with it. */
+  tags: string[];
   sex: 'female' | 'male';
   fishId: number | null;
 } & ReturnType<typeof deformityTrace.compute>['parents'][number];
@@ -82,7 +84,11 @@ export async function deformityView(db: Db, siteId: number, species: string): Pr
     label: `${r.lot}, ${r.unit}`,
     looked: r.trials,
     deformed: r.successes,
-    shares: [...(parents.shares.get(r.lot_id) ?? [])].map(([id, share]) => ({ id, share })),
+    shares: [...(parents.shares.get(r.lot_id) ?? [])].map(([id, share]) => ({
+      id,
+      share,
+      as: id.startsWith('f') ? ('mother' as const) : ('father' as const),
+    })),
   }));
   const input = { samples };
   const traced =
@@ -113,7 +119,12 @@ export async function deformityView(db: Db, siteId: number, species: string): Pr
         ),
       }))
       .sort((a, b) => total(b) - total(a)),
-    parents: traced.parents.map((p) => ({ ...p, ...parents.known.get(p.id)!, like: p.like.map(tagOf) })),
+    parents: traced.parents.map((p) => ({
+      ...p,
+      ...parents.known.get(p.id)!,
+      tags: p.ids.map(tagOf),
+      like: p.like.map(tagOf),
+    })),
     scatter: traced.scatter,
     warnings: 'warnings' in traced ? (traced.warnings ?? []) : [],
     samples: looks

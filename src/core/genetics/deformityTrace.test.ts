@@ -54,6 +54,42 @@ test('who always stands with another cannot be told from it, and says so', () =>
   expect(o.warnings).toEqual([expect.stringContaining('cannot be told')]);
 });
 
+test('mothers of one pooled lot are traced as one; a mother and a father never are', () => {
+  const pooled = (looked: number, deformed: number, mothers: [string, number][], father: string) => ({
+    looked,
+    deformed,
+    shares: [
+      ...mothers.map(([id, share]) => ({ id, share, as: 'mother' as const })),
+      { id: father, share: 1, as: 'father' as const },
+    ],
+  });
+  const o = trace([
+    pooled(
+      100,
+      10,
+      [
+        ['F1', 0.7],
+        ['F2', 0.3],
+      ],
+      'M1',
+    ),
+    pooled(100, 2, [['F3', 1]], 'M2'),
+    pooled(
+      100,
+      11,
+      [
+        ['F1', 0.7],
+        ['F2', 0.3],
+      ],
+      'M1',
+    ),
+    pooled(100, 3, [['F4', 1]], 'M2'),
+  ]);
+  expect(parent(o, 'F1')).toMatchObject({ ids: ['F1', 'F2'], like: ['M1'], rate: expect.closeTo(0.105, 9) });
+  expect(o.parents.some((p) => p.id === 'F2')).toBe(false);
+  expect(parent(o, 'M1').ids).toEqual(['M1']);
+});
+
 test('few samples, none deformed, one parent everywhere: nobody is accused', () => {
   expect(trace([of(100, 20, 'F1', 'M1'), of(100, 0, 'F2', 'M1')]).parents.every((p) => !p.standsOut)).toBe(true);
   const clean = trace([1, 2, 3, 4, 5].map((k) => of(60, 0, `F${k}`, 'M1')));

@@ -8,7 +8,13 @@ const sample = z
     looked: schema.count.min(1, 'needs at least one looked at'),
     deformed: schema.count,
     /** The share that each parent has in the lot sampled: a mother of half the eggs 0.5. */
-    shares: z.array(z.object({ id: z.string().min(1, 'needs a name'), share: z.number().min(0).max(1) })),
+    shares: z.array(
+      z.object({
+        id: z.string().min(1, 'needs a name'),
+        share: z.number().min(0).max(1),
+        as: z.enum(['mother', 'father'], { error: 'is mother or father' }).optional(),
+      }),
+    ),
   })
   .refine((s) => s.deformed <= s.looked, { path: ['deformed'], error: 'cannot be more than were looked at' });
 
@@ -22,6 +28,8 @@ type Input = z.output<typeof input>;
 
 const parent = z.object({
   id: z.string(),
+  /** It and those of its sex whose offspring always stand together with its own: they are traced as one. */
+  ids: z.array(z.string()),
   /** Deformed among its offspring, were they looked at alone. */
   rate: z.number(),
   low: z.number(),
@@ -33,7 +41,7 @@ const parent = z.object({
   p: z.number().nullable(),
   adjusted: z.number().nullable(),
   standsOut: z.boolean(),
-  /** Parents that cannot be told from it: their shares go together in all samples. */
+  /** Others that cannot be told from it: their shares go up and down together in all samples. */
   like: z.array(z.string()),
 });
 
@@ -54,12 +62,30 @@ function sumsOf(samples: Input['samples']): Sums {
 
 type Traced = z.output<typeof parent> & { w: number[]; slope: number; spread: number; own: number; factor: number };
 
-function trace(samples: Input['samples'], id: string, t: Sums, confidence: number): Traced {
-  const w = samples.map((s) => s.shares.reduce((sum, x) => sum + (x.id === id ? x.share : 0), 0));
+/** The share of some parents, taken together, in each sample. */
+const shareOf = (samples: Input['samples'], ids: readonly string[]): number[] =>
+  samples.map((s) => s.shares.reduce((sum, x) => sum + (ids.includes(x.id) ? x.share : 0), 0));
+
+/** Parents of one sex whose offspring always stand together, in the same proportion, as one. */
+function groupsOf(samples: Input['samples']): string[][] {
+  const sexes = new Map(samples.flatMap((s) => s.shares.filter((x) => x.share > 0).map((x) => [x.id, x.as ?? ''])));
+  const groups: { sex: string; ids: string[]; w: number[] }[] = [];
+  for (const [id, sex] of sexes) {
+    const w = shareOf(samples, [id]);
+    const found = groups.find((g) => g.sex === sex && sex !== '' && alike(g.w, w));
+    if (found) found.ids.push(id);
+    else groups.push({ sex, ids: [id], w });
+  }
+  return groups.map((g) => g.ids);
+}
+
+function trace(samples: Input['samples'], ids: readonly string[], t: Sums, confidence: number): Traced {
+  const w = shareOf(samples, ids);
   const own = samples.reduce((s, x, i) => s + x.looked * w[i]!, 0) / t.N;
   const spread = samples.reduce((s, x, i) => s + x.looked * (w[i]! - own) ** 2, 0);
   const base = {
-    id,
+    id: ids[0]!,
+    ids: [...ids],
     samples: w.filter((x) => x > 0).length,
     offspring: own * t.N,
     like: [],
@@ -123,7 +149,11 @@ export function adjustedForMany(p: readonly number[]): number[] {
   return out;
 }
 
-const alike = (a: readonly number[], b: readonly number[]) => a.every((x, i) => Math.abs(x - b[i]!) < 1e-9);
+/** Whether one goes in proportion to the other. */
+function alike(a: readonly number[], b: readonly number[]): boolean {
+  const dot = (x: readonly number[], y: readonly number[]) => x.reduce((s, v, i) => s + v * y[i]!, 0);
+  return dot(a, b) ** 2 > (1 - 1e-9) * dot(a, a) * dot(b, b);
+}
 
 export const deformityTrace = defineCalculation({
   id: 'genetics.deformities',
@@ -152,8 +182,7 @@ export const deformityTrace = defineCalculation({
     });
     const t = sumsOf(i.samples);
     const scatter = i.samples.length < 2 ? 1 : Math.max(1, t.chiSquare / (i.samples.length - 1));
-    const ids = [...new Set(i.samples.flatMap((s) => s.shares.filter((x) => x.share > 0).map((x) => x.id)))];
-    const traced = ids.map((id) => trace(i.samples, id, t, i.confidence));
+    const traced = groupsOf(i.samples).map((ids) => trace(i.samples, ids, t, i.confidence));
     const tested = traced.filter((x) => x.p !== null);
     const adjusted = adjustedForMany(tested.map((x) => x.p!));
     const named = new Map(tested.map((x, k) => [x.id, adjusted[k]!]));
@@ -162,7 +191,7 @@ export const deformityTrace = defineCalculation({
         ...x,
         adjusted: named.get(x.id) ?? null,
         standsOut: slope > 0 && (named.get(x.id) ?? 1) <= i.falseDiscovery,
-        like: traced.filter((y) => y.id !== x.id && alike(y.w, w)).map((y) => y.id),
+        like: traced.filter((y) => y.id !== x.id && alike(y.w, w)).flatMap((y) => y.ids),
       }))
       .sort(
         (a, b) =>
@@ -175,7 +204,7 @@ export const deformityTrace = defineCalculation({
       ...(i.samples.length < LEAST_SAMPLES
         ? [`${i.samples.length} samples cannot tell parents apart: at least ${LEAST_SAMPLES} of lots of other parents`]
         : []),
-      ...(parents.some((x) => x.like.length > 0)
+      ...(parents.some((x) => x.like.length > 0 || x.ids.length > 1)
         ? ['some parents always stand together: one cannot be told from the other']
         : []),
     ];
@@ -199,14 +228,14 @@ export const deformityTrace = defineCalculation({
       },
     ];
     if (first) {
-      const x = trace(i.samples, first.id, t, i.confidence);
+      const x = trace(i.samples, first.ids, t, i.confidence);
       if (x.spread >= 1e-9 * t.N) {
         const term = (f: (w: number, s: Input['samples'][number]) => string) =>
           i.samples.map((s, k) => f(x.w[k]!, s)).join(' + ');
         steps.push(
           {
             name: 'own',
-            says: `share of ${first.id} in all that were looked at`,
+            says: `share of ${first.ids.join(', ')} in all that were looked at`,
             expression: `(${term((w, s) => `${s.looked} * ${w}`)}) / ${t.N}`,
             value: x.own,
           },

@@ -174,7 +174,7 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
         total={came}
         parts={[
           { word: 'wait', n: waits, fill: 'var(--deep)' },
-          { word: 'tagged', n: sumOf(b.tagged), fill: 'var(--stage-brood, var(--deep))' },
+          { word: 'tagged', n: sumOf(b.tagged), fill: 'var(--egg)' },
           ...ended.map((f) => ({
             word: f.name,
             n: f.n,

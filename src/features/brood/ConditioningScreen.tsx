@@ -11,7 +11,7 @@ import { ConditioningChart } from './ConditioningChart';
 import { ConditioningForm } from './ConditioningForm';
 import { SpeciesNav } from './SpeciesNav';
 
-const percent = (x: number) => `${Math.round(100 * x)} %`;
+const percent = (x: number) => `${x < 0 ? '−' : ''}${Math.abs(Math.round(100 * x))} %`;
 
 /** How fish are brought to ripeness over months, and which way answers. */
 export function ConditioningScreen({

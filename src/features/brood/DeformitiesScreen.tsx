@@ -11,6 +11,8 @@ import { Worked } from '../frame/Working';
 import { BroodTabs } from './BroodTabs';
 import { SpeciesNav } from './SpeciesNav';
 
+/** Whether the samples say much of its own offspring: in a mixed lot a small share says little. */
+const told = (p: ParentRate) => p.high - p.low < 0.2;
 const percent = (x: number) => `${figures(100 * x, 2)} %`;
 /** Rows of parents drawn at once: those that stand out are at the top. */
 const MOST = 40;
@@ -27,7 +29,8 @@ export function DeformitiesScreen({
 }) {
   const { timeZone, now } = useSession();
   const out = view.parents.filter((p) => p.standsOut);
-  const most = Math.max(0.02, ...view.parents.map((p) => Math.min(1, p.high)));
+  // The scale is that of parents of whom something is known; the intervals of the others run off it.
+  const most = Math.max(0.02, ...view.parents.filter(told).map((p) => p.high));
   const last = view.seasons.at(-1);
   const before = view.seasons.at(-2);
   return (
@@ -62,7 +65,7 @@ export function DeformitiesScreen({
           </p>
           <p className={`mb-4 max-w-[60rem] ${out.length > 0 ? 'text-hand' : 'text-soft'}`}>
             {out.length > 0
-              ? `${out.map((p) => p.tag).join(', ')} ${out.length === 1 ? 'stands' : 'stand'} out among ${view.parents.filter((p) => p.p !== null).length} parents compared. Look at other lots of ${out.length === 1 ? 'this fish' : 'these fish'}, kept alike, before it is barred; then leave it out of the mating plan, and its offspring out of the future brood.`
+              ? `${out.map((p) => (p.tags.length > 1 ? `${p.tag} and ${p.tags.length - 1} always with it` : p.tag)).join(', ')} ${out.length === 1 ? 'stands' : 'stand'} out among ${view.parents.filter((p) => p.p !== null).length} parents compared. Look at other lots of ${out.length === 1 ? 'this fish' : 'these fish'}, kept alike, before it is barred; then leave it out of the mating plan, and its offspring out of the future brood.`
               : 'No parent stands out, after allowing for how many are compared.'}
           </p>
           <div className="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-8 max-xl:grid-cols-1">
@@ -141,17 +144,22 @@ function Parents({ view, most }: { view: DeformityView; most: number }) {
           {view.parents.slice(0, MOST).map((p) => (
             <tr key={`${p.sex}${p.tag}`} data-parent={p.tag} data-out={p.standsOut}>
               <td className="whitespace-nowrap">
-                <b>{p.tag}</b> <span className="text-soft">{p.sex === 'female' ? 'mother' : 'father'}</span>
+                <b>{p.tag}</b>{' '}
+                <span className="text-soft" title={p.tags.join(', ')}>
+                  {p.tags.length > 1 && `and ${p.tags.length - 1} more `}
+                  {p.sex === 'female' ? 'mother' : 'father'}
+                  {p.tags.length > 1 && 's'}
+                </span>
               </td>
-              <td className="num">{percent(p.rate)}</td>
-              <td className="w-[150px]">
+              <td className="num">{told(p) ? percent(p.rate) : <span className="text-soft">too mixed</span>}</td>
+              <td className="w-[130px]">
                 <Interval p={p} most={most} all={view.seasons} />
               </td>
               <td className="num text-soft">
                 {p.adjusted === null ? '' : p.adjusted < 0.001 ? '< 0.001' : p.adjusted.toFixed(3)}
               </td>
-              <td className={`text-[0.92rem] ${p.standsOut ? 'font-bold text-hand' : 'text-soft'}`}>
-                {p.standsOut ? 'stands out' : p.p === null ? 'cannot tell' : ''}
+              <td className={`text-[0.92rem] whitespace-nowrap ${p.standsOut ? 'font-bold text-hand' : 'text-soft'}`}>
+                {p.standsOut ? 'stands out' : p.p === null || !told(p) ? 'cannot tell' : ''}
                 {p.like.length > 0 && <span className="block font-normal text-soft">always with {short(p.like)}</span>}
               </td>
             </tr>
@@ -176,11 +184,11 @@ const short = (tags: readonly string[]) =>
   tags.length <= 3 ? tags.join(', ') : `${tags.slice(0, 3).join(', ')} and ${tags.length - 3} more`;
 
 function Interval({ p, most, all }: { p: ParentRate; most: number; all: DeformityView['seasons'] }) {
-  const x = (v: number) => (146 * Math.min(v, most)) / most + 2;
+  const x = (v: number) => (116 * Math.min(v, most)) / most + 6;
   const looked = all.reduce((s, r) => s + r.looked, 0);
   const mean = looked === 0 ? 0 : all.reduce((s, r) => s + r.deformed, 0) / looked;
   return (
-    <svg width={150} height={16} role="img" aria-label={`between ${percent(p.low)} and ${percent(p.high)}`}>
+    <svg width={128} height={16} role="img" aria-label={`between ${percent(p.low)} and ${percent(p.high)}`}>
       <line x1={x(mean)} x2={x(mean)} y1={0} y2={16} stroke="var(--strong)" strokeDasharray="2 2" />
       <line
         x1={x(p.low)}
@@ -189,8 +197,9 @@ function Interval({ p, most, all }: { p: ParentRate; most: number; all: Deformit
         y2={8}
         stroke={p.standsOut ? 'var(--hand)' : 'var(--deep)'}
         strokeWidth={2}
+        opacity={told(p) ? 1 : 0.35}
       />
-      <circle cx={x(p.rate)} cy={8} r={3.5} fill={p.standsOut ? 'var(--hand)' : 'var(--deep)'} />
+      {told(p) && <circle cx={x(p.rate)} cy={8} r={3.5} fill={p.standsOut ? 'var(--hand)' : 'var(--deep)'} />}
     </svg>
   );
 }
@@ -218,11 +227,11 @@ function Kinds({ view }: { view: DeformityView }) {
               <td className="w-[60px]">
                 <DeformityDrawing kind={k.kind as (typeof deformities)[number]['id']} width={48} />
               </td>
-              <td>{deformityName(k.kind)}</td>
+              <td className="align-middle">{deformityName(k.kind)}</td>
               {seasons.map((s) => {
                 const r = k.by[s]!;
                 return (
-                  <td key={s} className="num" title={`${r.seen} of ${r.looked}`}>
+                  <td key={s} className="num align-middle" title={`${r.seen} of ${r.looked}`}>
                     {percent(r.share)}
                     <span className="ml-1 text-[0.82em] text-soft">
                       {figures(100 * r.low, 2)}–{figures(100 * r.high, 2)}

@@ -46,7 +46,8 @@ export function Baths({ view, onMix }: { view: BenchView; onMix: ((protocol: str
                     {last.pH !== undefined && `, pH ${last.pH}`})
                   </span>
                   <span className={`block text-[0.95rem] ${fresh ? 'text-soft' : 'font-bold text-hand'}`}>
-                    {last.batches.length} of {last.batchesMost} {last.batchesMost === 1 ? 'batch' : 'batches'}
+                    {last.batches.length} {last.batches.length === 1 ? 'batch' : 'batches'} of {last.batchesMost} at
+                    most
                     {last.batches.length > 0 && ` (${last.batches.map((x) => x.bowl).join(', ')})`}
                     {!fresh && ': mix a fresh one for the next'}
                   </span>

@@ -95,7 +95,7 @@ export function BenchScreen({
           <a className="link" href={`/print/gametes/${view.id}`} target="_blank" rel="noopener">
             donor labels
           </a>
-          {mayWrite && <PrintLabels what={{ day: view.id }} word="print them" />}
+          {mayWrite && <PrintLabels what={{ day: view.id }} word="print" />}
         </div>
         <DueList due={due} now={now} timeZone={timeZone} onOpen={(d) => setOpen(openOf(d))} />
 
@@ -251,23 +251,35 @@ function openOf(d: BenchDue): Open {
   return d.about.act === 'count' ? { what: 'count', bowl: d.about.bowl } : null;
 }
 
-/** Eggs wanted, expected with odds, counted. */
+/** Eggs wanted, counted, still to come, with the odds that they suffice. */
 function Says({ view }: { view: BenchView }) {
   const { plan, expected, counted, odds } = view;
+  const short = plan.eggsWanted - counted.number;
   return (
     <span className="text-soft" data-testid="bench-says">
-      {plan.eggsWanted > 0 && <>wanted {grouped(plan.eggsWanted)} eggs; </>}
+      {plan.eggsWanted > 0 && <>wanted {grouped(plan.eggsWanted)} eggs</>}
       {counted.number > 0 && (
         <>
+          {plan.eggsWanted > 0 && '; '}
           <b className="text-ink">
             <Doubtful number={counted.number} sd={counted.sd} />
           </b>{' '}
-          counted;{' '}
+          counted
         </>
       )}
-      {expected !== null && <>about {grouped(Number(expected.toPrecision(2)))} to come</>}
-      {odds !== null && odds < 1 && (
-        <span className={odds < 0.8 ? 'text-careful' : ''}>, enough in {Math.round(100 * odds)} of 100 such days</span>
+      {expected !== null ? (
+        <>
+          {(plan.eggsWanted > 0 || counted.number > 0) && '; '}about {grouped(Number(expected.toPrecision(2)))} to come
+          {odds !== null && odds < 1 && (
+            <span className={odds < 0.8 ? 'text-careful' : ''}>
+              , enough in {Math.round(100 * odds)} of 100 such days
+            </span>
+          )}
+        </>
+      ) : (
+        plan.eggsWanted > 0 &&
+        counted.number > 0 &&
+        short > 1.96 * counted.sd && <span className="text-careful">, {grouped(short)} short</span>
       )}
     </span>
   );
@@ -592,7 +604,7 @@ function BowlSection({
             <a className="link ml-3" href={`/print/labels/${b.take.lotId}`} target="_blank" rel="noopener">
               labels
             </a>{' '}
-            {onLayDown && <PrintLabels what={{ lot: b.take.lotId }} word="print them" />}
+            {onLayDown && <PrintLabels what={{ lot: b.take.lotId }} word="print" />}
             {b.take.waiting > 0 && onLayDown && (
               <button type="button" className="button ml-3" onClick={onLayDown}>
                 Lay down

@@ -114,7 +114,8 @@ export function ClockAxis({
     <svg width={width} height={18} aria-hidden="true" className="block">
       {hours.map((t) => (
         <g key={t} transform={`translate(${x(t)},0)`}>
-          <text y={11} textAnchor="middle" fontSize="11.5" fill="var(--soft)">
+          {/* The first hour must not run off the edge. */}
+          <text y={11} x={Math.max(0, 17 - x(t))} textAnchor="middle" fontSize="11.5" fill="var(--soft)">
             {clock(t, timeZone)}
           </text>
           <line y1={14} y2={18} stroke="var(--strong)" />
