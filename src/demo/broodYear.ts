@@ -109,7 +109,7 @@ export class BroodYear {
         lotId: Number(done.lotId),
         tank,
         alive: 120,
-        gram: 6,
+        gram: h.stage === 'fry' ? 0.25 : 1.4,
         hazard: 0.0005,
         rate: 0.01,
         pondedAt: p.day,

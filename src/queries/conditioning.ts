@@ -30,6 +30,8 @@ export type Programme = {
 export type Comparison = {
   first: string;
   second: string;
+  firstShare: number;
+  secondShare: number;
   /** Difference in the share of females that ripened. */
   difference: number;
   low: number;
@@ -198,7 +200,16 @@ function compare(list: readonly (Programme & { years: Set<number> })[]): Compari
         other(s.material, t.material) && 'its material',
         [...a.years].sort().join() !== [...b.years].sort().join() && 'the year classes',
       ].filter((x): x is string => Boolean(x));
-      return [{ first: a.name, second: b.name, ...d, alsoDiffers }];
+      return [
+        {
+          first: a.name,
+          second: b.name,
+          firstShare: a.ripened.share,
+          secondShare: b.ripened.share,
+          ...d,
+          alsoDiffers,
+        },
+      ];
     }),
   );
 }

@@ -63,7 +63,9 @@ export function ArrivalsScreen({
             )}
           </p>
         )}
-        <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-8 max-xl:grid-cols-1">
+        <div
+          className={`grid gap-8 ${open ? 'grid-cols-1' : 'grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] max-xl:grid-cols-1'}`}
+        >
           <div>
             <h2 className="border-b-2 border-deep/40 pb-0.5">Runs</h2>
             {view.batches.length === 0 ? (

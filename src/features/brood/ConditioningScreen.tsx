@@ -47,7 +47,7 @@ export function ConditioningScreen({
           </button>
         )}
         {view.programmes.map((p) => (
-          <ProgrammeRow key={p.id} p={p} onEdit={mayWrite ? () => setOpen(p.id) : null} />
+          <ProgrammeRow key={p.id} p={p} narrow={open !== null} onEdit={mayWrite ? () => setOpen(p.id) : null} />
         ))}
       </section>
       {open !== null && mayWrite && (
@@ -77,20 +77,17 @@ function Compared({ list }: { list: readonly Comparison[] }) {
     <ul className="mb-4 max-w-[60rem]" aria-label="Compared">
       {sorted.slice(0, 4).map((c) => {
         const clear = c.verdict !== 'no difference seen';
-        const [better, worse] = c.difference >= 0 ? [c.first, c.second] : [c.second, c.first];
+        const points = (x: number) => percent(x).replace(' %', '');
         return (
           <li key={`${c.first} ${c.second}`} className={clear ? '' : 'text-soft'} data-verdict={c.verdict}>
+            <b>{c.first}</b> ripened {percent(c.firstShare)} of its females, <b>{c.second}</b> {percent(c.secondShare)}
             {clear ? (
-              <>
-                <b>{better}</b> ripened {percent(Math.abs(c.difference))} more of its females than <b>{worse}</b>{' '}
-                <span className="text-soft">
-                  (between {percent(Math.min(Math.abs(c.low), Math.abs(c.high)))} and{' '}
-                  {percent(Math.max(Math.abs(c.low), Math.abs(c.high)))})
-                </span>
-              </>
+              <span className="text-soft">
+                , {points(c.difference)} points apart ({points(c.low)} to {points(c.high)})
+              </span>
             ) : (
               <>
-                {c.first} and {c.second}: no difference seen beyond chance ({percent(c.low)} to {percent(c.high)})
+                : no difference seen beyond chance ({points(c.low)} to {points(c.high)} points)
               </>
             )}
             {c.alsoDiffers.length > 0 && (
@@ -103,7 +100,7 @@ function Compared({ list }: { list: readonly Comparison[] }) {
   );
 }
 
-function ProgrammeRow({ p, onEdit }: { p: Programme; onEdit: (() => void) | null }) {
+function ProgrammeRow({ p, narrow, onEdit }: { p: Programme; narrow: boolean; onEdit: (() => void) | null }) {
   const { timeZone, now, units } = useSession();
   const us = units === 'us';
   const { tank, why } = p.programme;
@@ -130,7 +127,9 @@ function ProgrammeRow({ p, onEdit }: { p: Programme; onEdit: (() => void) | null
         )}
       </div>
       {why && <p className="text-soft">{why}</p>}
-      <div className="grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-6 max-xl:grid-cols-1">
+      <div
+        className={`grid gap-6 ${narrow ? 'grid-cols-1' : 'grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] max-xl:grid-cols-1'}`}
+      >
         <div>
           <ConditioningChart p={p} us={us} timeZone={timeZone} />
           <p className={`text-[0.92rem] ${p.off && Math.abs(p.off.most) > 2 ? 'text-careful' : 'text-soft'}`}>

@@ -133,10 +133,10 @@ function Parents({ view, most }: { view: DeformityView; most: number }) {
           <tr>
             <th>parent</th>
             <th className="num">of its offspring</th>
-            <th>
+            <th className="max-sm:hidden">
               <span className="sr-only">interval</span>
             </th>
-            <th className="num">chance alone</th>
+            <th className="num max-sm:hidden">chance alone</th>
             <th>verdict</th>
           </tr>
         </thead>
@@ -152,10 +152,10 @@ function Parents({ view, most }: { view: DeformityView; most: number }) {
                 </span>
               </td>
               <td className="num">{told(p) ? percent(p.rate) : <span className="text-soft">too mixed</span>}</td>
-              <td className="w-[130px]">
+              <td className="w-[130px] max-sm:hidden">
                 <Interval p={p} most={most} all={view.seasons} />
               </td>
-              <td className="num text-soft">
+              <td className="num text-soft max-sm:hidden">
                 {p.adjusted === null ? '' : p.adjusted < 0.001 ? '< 0.001' : p.adjusted.toFixed(3)}
               </td>
               <td className={`text-[0.92rem] whitespace-nowrap ${p.standsOut ? 'font-bold text-hand' : 'text-soft'}`}>

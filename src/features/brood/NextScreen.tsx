@@ -68,7 +68,9 @@ export function NextScreen({
             No lot of {species.name} of {view.season} with known parents is alive. Families are known from the take on.
           </p>
         ) : (
-          <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 max-xl:grid-cols-1">
+          <div
+            className={`grid gap-8 ${chosen && mayWrite ? 'grid-cols-1' : 'grid-cols-[minmax(0,1fr)_minmax(0,1fr)] max-xl:grid-cols-1'}`}
+          >
             <div>
               <h2 className="border-b-2 border-deep/40 pb-0.5">Families</h2>
               <table className="ledger">

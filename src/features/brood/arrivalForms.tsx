@@ -171,7 +171,7 @@ export function ArriveForm({
           ? 'Electro-catching by a trained crew only: insulated, dead-man switch, nobody in the water while it is on.'
           : means === 'lift'
             ? 'A lift or stunner is powered only when it is loaded and people stand clear.'
-            : 'Cut the net rather than pull the fish off; wet hands, little time in air. Catching needs its permit.'}
+            : `${means === 'net' ? 'Cut the net rather than pull the fish off. ' : ''}Wet hands, a damp smooth surface, little time in air. Catching needs its permit.`}
       </Caution>
     </ActForm>
   );
