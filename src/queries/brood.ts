@@ -124,6 +124,9 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
   return { species, book, list, all: species.map((s) => ({ id: s.id, name: s.name })) };
 }
 
+/** F2 before F10. */
+const byTag = new Intl.Collator('en', { numeric: true });
+
 const RIPE_MS = ownRules.ripeDays.value * 86_400_000;
 
 /**
@@ -141,7 +144,9 @@ export async function broodView(db: Db, siteId: number, wanted: string | null, n
   return {
     species,
     book,
-    fish: rows.map((r) => fishOf(r, (kind) => of.get(`${r.id} ${kind}`), given.get(r.id), book, now)),
+    fish: rows
+      .map((r) => fishOf(r, (kind) => of.get(`${r.id} ${kind}`), given.get(r.id), book, now))
+      .sort((a, b) => byTag.compare(a.tag, b.tag)),
   };
 }
 
@@ -150,7 +155,6 @@ function fishRows(db: Db, siteId: number, species: string): Promise<Row[]> {
     .leftJoin('brood_fish as s', 's.id', 'f.sire_id')
     .leftJoin('brood_fish as d', 'd.id', 'f.dam_id')
     .where({ 'f.site_id': siteId, 'f.species': species, 'f.pedigree_only': false })
-    .orderBy('f.tag')
     .select('f.id', 'f.tag', 'f.sex', 'f.strain', 'f.source', 'f.origin', 'f.marks', 'f.came_on', 'f.year_class', {
       sire: 's.tag',
       dam: 'd.tag',

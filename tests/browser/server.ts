@@ -1,6 +1,10 @@
 import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import knex from 'knex';
+import { startLabelPrinter } from '../../src/standins/labelPrinter';
 
 /**
  * An application of its own on a free port, over an empty database: what the journeys start from. Migrations are run by
@@ -16,6 +20,8 @@ export default async function setup(): Promise<() => Promise<void>> {
   const url = addressOf(name);
   await run('node', ['--disable-warning=ExperimentalWarning', '--import', 'tsx', 'src/cli/migrate.ts', url]);
   const port = await freePort();
+  const labels = mkdtempSync(join(tmpdir(), 'morula-labels-'));
+  const printer = await startLabelPrinter({ folder: labels });
   const app = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
@@ -23,6 +29,7 @@ export default async function setup(): Promise<() => Promise<void>> {
       NODE_ENV: 'production',
       DATABASE_URL: url,
       MORULA_SESSION_SECRET: 'a secret of forty characters for the tests',
+      MORULA_LABEL_PRINTER: printer.url,
     },
   });
   process.env.BASE_URL = `http://127.0.0.1:${port}`;
@@ -39,6 +46,8 @@ export default async function setup(): Promise<() => Promise<void>> {
   return async () => {
     app.kill('SIGTERM');
     await new Promise((r) => app.on('exit', r));
+    await printer.stop();
+    rmSync(labels, { recursive: true });
     await root.raw(`DROP DATABASE \`${name}\``);
     await root.destroy();
   };

@@ -283,11 +283,19 @@ test('a stripped mass typed wrong is put right in its own form; the bowl had wha
   await expect(rowOf('STF3')).toContainText('206 g stripped');
 });
 
+/** Samples and total of a count were both hardened. */
+async function hardened(form: Locator): Promise<void> {
+  await form.getByRole('radiogroup', { name: 'Samples were' }).getByLabel('dry').check();
+  await form.getByRole('radiogroup', { name: 'The total was' }).getByLabel('hardened').check();
+  await expect(form.getByText('Dry and hardened eggs differ in size')).toBeVisible();
+  await form.getByRole('radiogroup', { name: 'Samples were' }).getByLabel('hardened').check();
+}
+
 test('the eggs are counted into the books with their doubt, and laid down in two jars', async () => {
   const bowl = page.locator('[data-bowl="A"]');
   await bowl.getByRole('button', { name: 'Count' }).click();
   const form = sheet();
-  await form.getByLabel('hardened').check();
+  await hardened(form);
   for (const [i, count] of [598, 612, 605].entries()) {
     await form.getByLabel(`volume ${i + 1}`).fill('10');
     await form.getByLabel(`count ${i + 1}`).fill(String(count));
@@ -352,12 +360,13 @@ test('Arctic char: each female’s eggs split over two males, no hormone, famili
     await expect(rowOf(tag)).toContainText(`${grams} g stripped`);
     await rowOf(tag).getByRole('button', { name: 'Fertilise' }).click();
     await sheet().getByLabel('fertilising: dry, milt stripped').check();
+    await sheet().getByLabel('disinfection: iodophor after hardening').check();
     await sheet().getByRole('button', { name: 'Eggs and milt together' }).click();
     await expect(page.locator(`[data-bowl="${tag === 'ACF1' ? 'A' : 'B'}"]`)).toContainText('split');
   }
   const bowl = page.locator('[data-bowl="A"]');
   await bowl.getByRole('button', { name: 'Count' }).click();
-  await sheet().getByLabel('hardened').check();
+  await hardened(sheet());
   await sheet().getByLabel('counted', { exact: true }).check();
   await sheet().getByLabel('Number of eggs').fill('3200');
   await sheet().getByLabel('They stand on').selectOption({ label: 'SB1, empty' });
@@ -368,4 +377,46 @@ test('Arctic char: each female’s eggs split over two males, no hormone, famili
   const families = page.getByTestId('parents').locator('tr[data-female="ACF1"]');
   await expect(families).toHaveCount(2);
   await expect(families.first()).toContainText('50 %');
+});
+
+test('a bath for the first batch; the second asks for a fresh one', async () => {
+  await page.goBack();
+  const stepOf = (bowl: string, id: string) => page.locator(`[data-bowl="${bowl}"]`).locator(`[data-step="${id}"]`);
+  const into = (bowl: string) => stepOf(bowl, 'in').getByRole('button', { name: 'Now' });
+  for (const bowl of ['A', 'B']) {
+    await stepOf(bowl, 'rinsed').getByRole('button', { name: 'Now' }).click();
+    await expect(stepOf(bowl, 'rinsed')).toHaveAttribute('data-state', 'done');
+  }
+  await into('A').click();
+  await expect(stepOf('A', 'in').getByText('No bath is recorded as mixed for this.')).toBeVisible();
+  const baths = page.locator('[data-bath="iodophor-after"]');
+  await baths.getByRole('button', { name: 'Mix it' }).click();
+  await sheet().getByLabel('Volume of the bath, L').fill('5');
+  await sheet().getByLabel('available iodine in the product, %').fill('1.25');
+  await sheet().getByLabel('Product, kg/L').fill('1.05');
+  // 5 L at 100 mg/L are 500 mg of iodine: 40 g of product, 38.1 mL.
+  await expect(sheet().getByTestId('bath-amount')).toContainText('38.1 mL');
+  await accessible(page);
+  await sheet().getByLabel('Lot on the drum').fill('IO-7');
+  await sheet().getByRole('button', { name: 'Mixed' }).click();
+  await expect(baths).toContainText('0 batches of 1 at most');
+  await into('A').click();
+  await expect(baths).toContainText('1 batch of 1 at most (A): mix a fresh one for the next');
+  await into('B').click();
+  await expect(stepOf('B', 'in').getByText(/This bath has had 1 batch \(A\), 1 at most/)).toBeVisible();
+  await baths.getByRole('button', { name: 'Mix a fresh one' }).click();
+  await sheet().getByLabel('Volume of the bath, L').fill('5');
+  await sheet().getByLabel('available iodine in the product, %').fill('1.25');
+  await sheet().getByLabel('Lot on the drum').fill('IO-7');
+  await sheet().getByRole('button', { name: 'Mixed' }).click();
+  await expect(baths).toContainText('bath 2');
+  await into('B').click();
+  await expect(stepOf('B', 'in')).toHaveAttribute('data-state', 'done');
+});
+
+test('labels of the donors and of a lot go to the label printer', async () => {
+  await page.getByRole('button', { name: 'print', exact: true }).first().click();
+  await expect(page.getByText(/^\d labels printed$/)).toBeVisible();
+  const pdf = await page.request.get(url(`/print/gametes/${page.url().split('/').at(-1)}`));
+  expect([pdf.status(), pdf.headers()['content-type']]).toEqual([200, 'application/pdf']);
 });

@@ -120,7 +120,7 @@ export function BroodScreen({
                   <th className="num">{us ? 'lb' : 'kg'}</th>
                   <th>ripeness</th>
                   <th className="num">eggs expected</th>
-                  <th>spawned</th>
+                  {!sheet && <th>spawned</th>}
                 </tr>
               </thead>
               <tbody>
@@ -160,9 +160,11 @@ export function BroodScreen({
                         </>
                       )}
                     </td>
-                    <td className="whitespace-nowrap text-soft">
-                      {f.spawned > 0 && `${f.spawned}×, ${dayMonth(f.lastSpawned!, timeZone, now)}`}
-                    </td>
+                    {!sheet && (
+                      <td className="whitespace-nowrap text-soft">
+                        {f.spawned > 0 && `${f.spawned}×, ${dayMonth(f.lastSpawned!, timeZone, now)}`}
+                      </td>
+                    )}
                   </tr>
                 ))}
               </tbody>

@@ -122,7 +122,7 @@ export function NextScreen({
                 </thead>
                 <tbody>
                   {view.lots.map((l) => (
-                    <tr key={key(l)} data-lot={l.lot} className={open === key(l) ? 'bg-deep-wash' : ''}>
+                    <tr key={key(l)} data-lot={l.lot} className={open === key(l) ? 'bg-sheet' : ''}>
                       <td>
                         <Link className="link" href={`/lots/${l.lotId}`}>
                           {l.lot}
