@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { measurement, numberFrom } from '@/core/books/measure';
 import { withDoubt } from '@/core/quantities/format';
+import { benchState } from '@/core/spawning/bench';
 import { stageOf } from '@/core/species/species';
+import { benchEntries } from '@/store/bench';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { broodFish, knownSpecies, newLot, nextId } from './lots';
@@ -72,7 +74,8 @@ export const recordTake = defineCommand({
     const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['take']));
     if (number.number === 0)
       throw new CommandRefused('none', 'That makes no eggs at all.', 'measured', 'Check the samples and the total.');
-    const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt: event.at });
+    const fertilisedAt = await fertilisedIn(c, p, event.at);
+    const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt });
     const place = { lot: String(lot.id), unit: String(unit.id), stage: 'egg' };
     const composition = await makeFamilies(c, lot.id, p, females, males);
     await c.record([
@@ -120,6 +123,16 @@ export const recordTake = defineCommand({
 });
 
 type Take = z.output<typeof recordTake.schema>;
+
+/** Eggs of a bowl were fertilised when eggs and milt came together, or on their nest: not when they were counted. */
+async function fertilisedIn(c: Context, p: { day?: number; bowl?: string }, at: number): Promise<number> {
+  if (p.day === undefined || p.bowl === undefined) return at;
+  const bowl = benchState(await benchEntries(c.trx, p.day)).bowls.find((b) => b.bowl === p.bowl);
+  if (!bowl) throw new CommandRefused('noBowl', `There is no bowl ${p.bowl} on this day.`, 'bowl');
+  if (bowl.take && bowl.take.entry !== c.replacing?.id)
+    throw new CommandRefused('counted', `Bowl ${p.bowl} was counted already.`, 'bowl', 'Put that count right instead.');
+  return Math.min(bowl.at, at);
+}
 
 async function makeFamilies(
   c: Context,

@@ -59,6 +59,7 @@ const commandOfKind: Record<string, string> = {
   cross: 'spawning.cross',
   step: 'spawning.step',
   bath: 'spawning.bath',
+  nest: 'spawning.nest',
 };
 
 type Found = EntryRow & { voided: number | null };

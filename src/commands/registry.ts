@@ -19,7 +19,7 @@ import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
 import { saveProtocol } from './protocols';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
-import { cross, inject, lookReady, mixBath, stampStep, strip, takeMilt } from './spawningBench';
+import { cross, inject, lookReady, mixBath, nest, stampStep, strip, takeMilt } from './spawningBench';
 import { saveDay } from './spawningDay';
 import { addUnits, divideUnit, joinUnit, saveUnit } from './units';
 
@@ -81,6 +81,7 @@ const all = [
   saveFateRules,
   saveConditioning,
   mixBath,
+  nest,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

@@ -79,6 +79,7 @@ const may: Record<string, Role[]> = {
   'brood.rules': ['manager'],
   'conditioning.save': culturists,
   'spawning.bath': culturists,
+  'spawning.nest': culturists,
   'spawning.save': culturists,
   'spawning.inject': culturists,
   'spawning.ready': culturists,

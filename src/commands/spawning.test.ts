@@ -351,3 +351,54 @@ describe('where injected fish fight', () => {
     await move([f1], 'R1');
   });
 });
+
+describe('eggs that are not stripped, or stripped in rounds', () => {
+  const plan = (protocols: string[]) =>
+    h.send('spawning.save', {
+      id: day,
+      species: 'sterlet',
+      day: h.clock.now,
+      plan: { crosses: [{ female: f1, males: [m1] }], protocols },
+    });
+  const step = (id: string, more: Record<string, unknown> = {}) =>
+    h.send('spawning.step', { day, fish: f1, protocol: 'partial-stripping', step: id, ...more });
+
+  test('rounds of stripping are stamped on the female, with what each gave; the next one falls due', async () => {
+    expect(await refusal(step('first'))).toMatchObject({ code: 'noProtocol' });
+    await plan(['partial-stripping']);
+    await step('first', { value: 120 });
+    expect(await refusal(step('first'))).toMatchObject({ code: 'stamped' });
+    expect(await refusal(step('second', { bowl: 'A' }))).toMatchObject({ path: 'bowl' });
+    h.clock.now += HOUR;
+    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    expect(v.females[0]!.taking[0]!.stamps).toMatchObject([{ step: 'first', value: 120 }]);
+    expect(benchDue(v, h.clock.now).find((x) => x.key.startsWith('taking'))).toMatchObject({
+      who: 'F1',
+      says: 'Second round',
+      now: true,
+    });
+  });
+
+  test('a pair that spawned on its nest: its eggs go to the books without a mass, their clock runs from the spawning', async () => {
+    const spawned = h.clock.now - 6 * HOUR;
+    await h.send('spawning.nest', { day, bowl: 'N1', female: f1, males: [m1], at: spawned });
+    expect(await refusal(h.send('spawning.nest', { day, bowl: 'N1', female: f2, males: [m1] }))).toMatchObject({
+      path: 'bowl',
+    });
+    expect((await state()).bowls).toMatchObject([{ bowl: 'N1', nest: true, females: [{ fish: f1 }], males: [m1] }]);
+    const count = () =>
+      h.send<{ lotId: number }>('take.record', {
+        species: 'sterlet',
+        females: [{ tag: 'F1' }],
+        males: [{ tag: 'M1' }],
+        cross: 'pooled',
+        measured: { method: 'estimated', number: 40_000, half: 8000 },
+        unit: h.units.B1!,
+        day,
+        bowl: 'N1',
+      });
+    const { lotId } = await count();
+    expect(await h.db('lot').where({ id: lotId }).first('fertilised_at')).toEqual({ fertilised_at: spawned });
+    expect(await refusal(count())).toMatchObject({ code: 'counted' });
+  });
+});

@@ -40,7 +40,7 @@ export async function entryToPutRight(db: Db, siteId: number, id: string) {
   const payload = fromJson<Record<string, unknown>>(entry.intent);
   const [fish, bench, touched, book, units, sites, species] = await Promise.all([
     fishOf(db, siteId, payload),
-    (entry.kind === 'cross' || entry.kind === 'bath') && typeof payload.day === 'number'
+    ['cross', 'bath', 'nest'].includes(entry.kind) && typeof payload.day === 'number'
       ? benchView(db, { siteId }, payload.day, entry.at)
       : null,
     holdingsBefore(db, entry),

@@ -134,6 +134,8 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       ]
         .filter(Boolean)
         .join(', ');
+    case 'nest':
+      return `nest ${intent.bowl}: 1 × ${(intent.males as unknown[]).length}`;
     case 'bath':
       return `${intent.name}: ${figures(Number(intent.volumeL), 3)} L at ${figures(Number(intent.targetMgPerL), 3)} mg/L of ${intent.of}${
         intent.stockL != null
@@ -143,7 +145,7 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'cross':
       return `bowl ${intent.bowl}, ${intent.how}: ${(intent.females as unknown[]).length} × ${(intent.males as unknown[]).length}`;
     case 'step':
-      return `bowl ${intent.bowl}: ${intent.says ?? intent.step}${intent.skipped ? `, left out: ${intent.why}` : ''}`;
+      return `${intent.bowl === undefined ? '' : `bowl ${intent.bowl}: `}${intent.says ?? intent.step}${intent.skipped ? `, left out: ${intent.why}` : ''}`;
     case 'note':
       return '';
     case 'pick':

@@ -47,6 +47,7 @@ export type BenchFemale = {
   eggsLeftG: number;
   /** What she gave against what her mass promises; null while that cannot be told. */
   gave: Yield | null;
+  taking: { protocol: string; stamps: BowlStamp[] }[];
   notAlone: number;
 };
 export type BenchMale = {
@@ -61,6 +62,7 @@ export type BenchBowl = {
   females: { tag: string; fish: number; massG: number }[];
   males: { tag: string; fish: number }[];
   how: CrossKind;
+  nest: boolean;
   protocols: string[];
   stamps: Record<string, BowlStamp[]>;
   /** Counted into the books: its lot, and what of it still waits on the bench. */
@@ -118,6 +120,9 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
     .filter((f) => f.sex !== 'male')
     .map((f) => ({
       ...femaleOf(f, state, plan, book, perDryG, water.get(f.id) ?? [], now),
+      taking: plan.protocols
+        .filter((id) => protocols.get(id)?.kind === 'taking')
+        .map((id) => ({ protocol: id, stamps: state.fish.get(f.id)?.stamps[id] ?? [] })),
       notAlone:
         plan.oneToCage && f.unitId !== null && state.fish.get(f.id)?.injections.length
           ? brood.fish.filter((x) => x.id !== f.id && x.gone === null && x.unitId === f.unitId).length
@@ -223,7 +228,7 @@ function femaleOf(
   perDryG: BenchView['perDryG'],
   temperatures: Point[],
   now: number,
-): Omit<BenchFemale, 'notAlone'> {
+): Omit<BenchFemale, 'notAlone' | 'taking'> {
   const did = state.fish.get(f.id);
   const given = did?.injections ?? [];
   const treatment = book.inductions.find((i) => i.id === (given.at(-1)?.induction ?? plan.induction)) ?? null;

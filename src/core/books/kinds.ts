@@ -28,6 +28,7 @@ export const kindWords: Record<string, string> = {
   keepBrood: 'kept for brood',
   deformity: 'looked for deformities',
   bath: 'bath mixed',
+  nest: 'spawned on a nest',
   fishArrival: 'adults came in',
   fishSort: 'adults sorted',
   fishImport: 'brood fish read in',

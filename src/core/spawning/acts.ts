@@ -70,8 +70,16 @@ export const crossFields = {
   how: z.enum(crossKinds),
   protocols: z.array(z.string().max(60)).max(12).default([]),
 };
-export const stepFields = {
+export const nestFields = {
   bowl: bowlName,
+  female: fish,
+  males: z.array(fish).min(1, 'needs a male').max(10),
+  protocols: z.array(z.string().max(60)).max(12).default([]),
+};
+/** A step is stamped on a bowl or, of a protocol about taking eggs, on a female. */
+export const stepFields = {
+  bowl: bowlName.optional(),
+  fish: fish.optional(),
   protocol: z.string().max(60),
   step: z.string().max(60),
   skipped: z.boolean().default(false),
@@ -108,6 +116,7 @@ export type Stripped = Of<typeof stripFields>;
 export type MiltTaken = Of<typeof miltFields>;
 export type LookedAt = Of<typeof readyFields>;
 export type Crossed = Of<typeof crossFields>;
+export type Nested = Of<typeof nestFields>;
 /** What the command works out and keeps beside what was sent. */
 export type BathMixed = Of<typeof bathFields> & {
   productG: number | null;

@@ -1,5 +1,5 @@
 import type { ReadyFinding } from '../induction/latency';
-import type { BathMixed, Crossed, Injected, LookedAt, MiltTaken, Stepped, Stripped } from './acts';
+import type { BathMixed, Crossed, Injected, LookedAt, MiltTaken, Nested, Stepped, Stripped } from './acts';
 import type { Stamp } from './protocol';
 
 /** An entry of the bench, as it stands after all corrections. */
@@ -12,9 +12,13 @@ export type BenchFish = {
   checks: Done<LookedAt>[];
   strips: Done<Stripped>[];
   milts: Done<MiltTaken>[];
+  /** Steps of protocols about taking her eggs. */
+  stamps: Record<string, BowlStamp[]>;
 };
 export type BowlStamp = Stamp & { entry: string; by: string; note: string };
 export type Bowl = Done<Crossed> & {
+  /** Eggs on a nest: nothing was stripped or weighed. */
+  nest: boolean;
   stamps: Record<string, BowlStamp[]>;
   /** Entry by which its eggs were counted and went to the books. */
   take: { entry: string; at: number } | null;
@@ -32,7 +36,7 @@ export function benchState(entries: readonly BenchEntry[]): BenchState {
   const of = (id: number): BenchFish => {
     const known = fish.get(id);
     if (known) return known;
-    const fresh = { fish: id, injections: [], checks: [], strips: [], milts: [] };
+    const fresh = { fish: id, injections: [], checks: [], strips: [], milts: [], stamps: {} };
     fish.set(id, fresh);
     return fresh;
   };
@@ -42,7 +46,17 @@ export function benchState(entries: readonly BenchEntry[]): BenchState {
   for (const e of sorted)
     if (e.kind === 'cross') {
       const b = done<Crossed>(e);
-      bowls.set(b.bowl, { ...b, stamps: {}, take: null });
+      bowls.set(b.bowl, { ...b, nest: false, stamps: {}, take: null });
+    } else if (e.kind === 'nest') {
+      const { female, ...b } = done<Nested>(e);
+      bowls.set(b.bowl, {
+        ...b,
+        females: [{ fish: female, massG: 0 }],
+        how: 'pooled',
+        nest: true,
+        stamps: {},
+        take: null,
+      });
     }
   for (const e of sorted)
     switch (e.kind) {
@@ -72,10 +86,10 @@ export function benchState(entries: readonly BenchEntry[]): BenchState {
       }
       case 'step': {
         const s = e.intent as Stepped;
-        const bowl = bowls.get(s.bowl);
-        if (!bowl) break;
-        bowl.stamps[s.protocol] = [
-          ...(bowl.stamps[s.protocol] ?? []).filter((x) => x.step !== s.step),
+        const at = s.fish === undefined ? bowls.get(s.bowl ?? '') : of(s.fish);
+        if (!at) break;
+        at.stamps[s.protocol] = [
+          ...(at.stamps[s.protocol] ?? []).filter((x) => x.step !== s.step),
           {
             step: s.step,
             at: e.at,

@@ -12,6 +12,8 @@ export type BenchToDo = {
     clock: LatencyClock | null;
     checks: readonly { at: number; found: ReadyFinding }[];
     strips: readonly unknown[];
+    /** How far the protocols about taking her eggs are. */
+    taking: readonly { protocol: string; stamps: readonly Stamp[] }[];
   }[];
   bowls: readonly { bowl: string; protocols: readonly string[]; stamps: Record<string, Stamp[]>; take: unknown }[];
   protocols: readonly Protocol[];
@@ -29,7 +31,9 @@ export type BenchDue = {
   /** Due or over. */
   now: boolean;
   late: boolean;
-  about: { fish: number; act: 'inject' | 'ready' | 'strip' | 'move' } | { bowl: string; act: 'steps' | 'count' };
+  about:
+    | { fish: number; act: 'inject' | 'ready' | 'strip' | 'move' | 'look' }
+    | { bowl: string; act: 'steps' | 'count' };
 };
 
 /** What is wanted next on the bench, the most urgent first: looks, parts of treatments, stripping, steps of bowls. */
@@ -59,6 +63,23 @@ export function benchDue(v: BenchToDo, now: number): BenchDue[] {
         late: false,
         about: { fish: id, act: 'move' },
       });
+    for (const t of f.taking) {
+      const p = v.protocols.find((x) => x.id === t.protocol);
+      // The first step is begun by people; from then on the next one is due.
+      if (!p || t.stamps.length === 0) continue;
+      const step = progressOf(p, t.stamps, now).find((s) => s.state !== 'done' && s.state !== 'skipped');
+      if (step)
+        out.push({
+          key: `taking ${id} ${p.id}`,
+          at: step.from ?? now,
+          by: step.to,
+          who: tag,
+          says: step.step.says,
+          now: step.state !== 'waiting',
+          late: step.state === 'late',
+          about: { fish: id, act: p.nest ? 'look' : 'strip' },
+        });
+    }
     const found = f.checks.at(-1)?.found;
     if (f.clock?.nextCheck != null && mustCheckAgain(found) && f.strips.length === 0)
       out.push({

@@ -66,6 +66,8 @@ export const protocol = z
     materials: z.array(material).max(20).default([]),
     steps: z.array(step).min(1, 'needs a step').max(30),
     bath: bath.optional(),
+    /** A pair spawns by itself on a nest: nothing is stripped, the eggs come to the bench on it. */
+    nest: z.boolean().optional(),
     cautions: z.array(z.string().max(300)).max(12).default([]),
   })
   .superRefine((p, ctx) => {

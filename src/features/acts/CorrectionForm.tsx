@@ -9,6 +9,7 @@ import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
 import { BathForm } from '../spawning/BathForm';
 import { CrossForm } from '../spawning/CrossForm';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from '../spawning/fishActs';
+import { NestForm } from '../spawning/NestForm';
 import { StepTimeForm } from '../spawning/StepTimeForm';
 import { BringForm } from '../take/BringForm';
 import { TakeForm } from '../take/TakeForm';
@@ -74,6 +75,7 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
   if (kind === 'temperature' || kind === 'reading') return <ReadingForm />;
   if (kind === 'note') return <NoteForm />;
   if (kind === 'step') return <StepTimeForm />;
+  if (kind === 'nest' && found.bench) return <NestForm view={found.bench} bowl="" />;
   if (kind === 'bath' && found.bench) return <BathForm view={found.bench} />;
   if (kind === 'cross' && found.bench) return <CrossForm view={found.bench} bowl="" />;
   if (kind === 'fishArrival') return <ArriveForm places={places} />;

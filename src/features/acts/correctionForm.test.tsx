@@ -57,18 +57,17 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
             day: 3,
             book: sterlet,
           },
-    bench:
-      kind === 'cross' || kind === 'bath'
-        ? ({
-            id: 3,
-            plan: dayPlan.parse({}),
-            book: sterlet,
-            perDryG: null,
-            females: [inBench(11, 'STF11', 'female')],
-            males: [inBench(12, 'STM1', 'male'), inBench(13, 'STM2', 'male')],
-            protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
-          } as unknown as EntryToPutRight['bench'])
-        : null,
+    bench: ['cross', 'bath', 'nest'].includes(kind)
+      ? ({
+          id: 3,
+          plan: dayPlan.parse({}),
+          book: sterlet,
+          perDryG: null,
+          females: [inBench(11, 'STF11', 'female')],
+          males: [inBench(12, 'STM1', 'male'), inBench(13, 'STM2', 'male')],
+          protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
+        } as unknown as EntryToPutRight['bench'])
+      : null,
   };
   server.pages['/api/entries/e1'] = found;
 }
@@ -297,6 +296,7 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
     },
     [],
   ],
+  ['nest', { day: 3, bowl: 'N', female: 11, males: [12], protocols: ['harden-short'] }, []],
   ['fishMove', { fish: [11, 14], unit: 3 }, []],
   ['fate', { fish: 11, fate: 'killed', method: 'blow', firstSufficed: false, cause: 'surplus' }, []],
   ['fate', { fish: 11, fate: 'returned', mark: 'left clip', massG: 2300, lengthMm: 734, cause: '' }, []],

@@ -28,7 +28,9 @@ import { CrossForm } from './CrossForm';
 import { DayPlanForm } from './DayPlanForm';
 import { InjectForm, MiltForm, ReadyForm, StripForm } from './fishActs';
 import { Materials } from './Materials';
+import { NestForm } from './NestForm';
 import { span } from './span';
+import { TakingSteps } from './TakingSteps';
 import { useNow } from './useNow';
 
 type FishAct = 'look' | 'inject' | 'ready' | 'strip' | 'milt' | 'move' | 'fate';
@@ -36,6 +38,7 @@ type Open =
   | { what: 'plan' }
   | { what: 'fish'; id: number; act: FishAct }
   | { what: 'cross'; first?: number }
+  | { what: 'nest'; female: number }
   | { what: 'bath'; protocol: string }
   | { what: 'count' | 'layDown'; bowl: string }
   | null;
@@ -118,6 +121,7 @@ export function BenchScreen({
               selected={open?.what === 'fish' && open.id === f.fish.id}
               onAct={mayWrite ? (act) => setOpen({ what: 'fish', id: f.fish.id, act }) : null}
               onCross={mayWrite ? () => setOpen({ what: 'cross', first: f.fish.id }) : null}
+              onNest={mayWrite ? () => setOpen({ what: 'nest', female: f.fish.id }) : null}
             />
           ))}
         </ul>
@@ -185,11 +189,13 @@ export function BenchScreen({
                 ? 'Plan of the day'
                 : open.what === 'cross'
                   ? 'A bowl'
-                  : open.what === 'bath'
-                    ? 'A bath'
-                    : open.what === 'fish'
-                      ? fish?.fish.tag
-                      : `Bowl ${open.bowl}, ${open.what === 'count' ? 'count' : 'lay down'}`}
+                  : open.what === 'nest'
+                    ? 'A nest'
+                    : open.what === 'bath'
+                      ? 'A bath'
+                      : open.what === 'fish'
+                        ? fish?.fish.tag
+                        : `Bowl ${open.bowl}, ${open.what === 'count' ? 'count' : 'lay down'}`}
             </h2>
             <button type="button" className="link" onClick={close}>
               Close
@@ -202,6 +208,15 @@ export function BenchScreen({
               view={view}
               bowl={nextBowl(view.bowls)}
               first={open.first}
+              onDone={close}
+            />
+          )}
+          {open.what === 'nest' && (
+            <NestForm
+              key={`${open.female} ${view.bowls.length}`}
+              view={view}
+              bowl={nextBowl(view.bowls)}
+              female={open.female}
               onDone={close}
             />
           )}
@@ -376,6 +391,7 @@ function FemaleRow({
   selected,
   onAct,
   onCross,
+  onNest,
 }: {
   f: BenchFemale;
   view: BenchView;
@@ -386,6 +402,7 @@ function FemaleRow({
   selected: boolean;
   onAct: ((act: FishAct) => void) | null;
   onCross: (() => void) | null;
+  onNest: (() => void) | null;
 }) {
   const { timeZone } = useSession();
   const c = f.clock;
@@ -409,6 +426,9 @@ function FemaleRow({
     move: 'To recovery',
     fate: 'End',
   };
+  const nests =
+    f.taking.some((t) => view.protocols.find((p) => p.id === t.protocol)?.nest) &&
+    !view.bowls.some((b) => b.nest && b.females.some((x) => x.fish === f.fish.id));
   const names = view.males.filter((m) => f.planned.includes(m.fish.id)).map((m) => m.fish.tag);
   return (
     <li
@@ -478,11 +498,18 @@ function FemaleRow({
               Fertilise
             </button>
           )}
-          <button type="button" className="button" onClick={() => onAct(usual)}>
-            {words[usual]}
-          </button>
+          {nests ? (
+            <button type="button" className="button" onClick={() => onNest?.()}>
+              Spawned on the nest
+            </button>
+          ) : (
+            <button type="button" className="button" onClick={() => onAct(usual)}>
+              {words[usual]}
+            </button>
+          )}
         </div>
       )}
+      <TakingSteps view={view} f={f} now={now} />
     </li>
   );
 }
@@ -589,11 +616,11 @@ function BowlSection({
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
         <span className="text-[1.3rem] font-bold">{b.bowl}</span>
         <span>
-          {b.females.map((f) => `${f.tag} (${Math.round(f.massG)} g)`).join(', ')} ×{' '}
+          {b.females.map((f) => (b.nest ? f.tag : `${f.tag} (${Math.round(f.massG)} g)`)).join(', ')} ×{' '}
           {b.males.map((m) => m.tag).join(', ')}
         </span>
         <span className="text-soft">
-          {b.how}, {clock(b.at, timeZone)}
+          {b.nest ? 'on a nest' : b.how}, {clock(b.at, timeZone)}
         </span>
         {b.take ? (
           <span className="ml-auto">

@@ -28,7 +28,7 @@ export function BowlSteps({ view, bowl, now }: { view: BenchView; bowl: BenchBow
                 <StepRow
                   key={s.step.id}
                   day={view.id}
-                  bowl={bowl.bowl}
+                  on={{ bowl: bowl.bowl }}
                   protocol={id}
                   s={s}
                   now={now}
@@ -53,16 +53,17 @@ export function BowlSteps({ view, bowl, now }: { view: BenchView; bowl: BenchBow
   );
 }
 
-function StepRow({
+export function StepRow({
   day,
-  bowl,
+  on,
   protocol,
   s,
   now,
   closed,
 }: {
   day: number;
-  bowl: string;
+  /** The bowl or the female that it is stamped on. */
+  on: { bowl: string } | { fish: number };
   protocol: string;
   s: StepState;
   now: number;
@@ -73,11 +74,11 @@ function StepRow({
   const [value, setValue] = useState('');
   const [why, setWhy] = useState<string | null>(null);
   const v = decimalOf(value, locale);
-  const on = s.state === 'open' || s.state === 'late';
+  const wanted = s.state === 'open' || s.state === 'late';
   const stamp = (more: Record<string, unknown> = {}) =>
     void act.submit({
       day,
-      bowl,
+      ...on,
       protocol,
       step: s.step.id,
       ...(v.value === null ? {} : { value: v.value }),
@@ -87,7 +88,7 @@ function StepRow({
     <li
       data-step={s.step.id}
       data-state={s.state}
-      className={`border-b border-rule py-1.5 ${on ? (s.state === 'late' ? 'bg-hand-wash' : 'bg-deep-wash') : ''} px-2`}
+      className={`border-b border-rule py-1.5 ${wanted ? (s.state === 'late' ? 'bg-hand-wash' : 'bg-deep-wash') : ''} px-2`}
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <span className="w-[3.4rem] flex-none text-[0.95rem]">
@@ -118,9 +119,9 @@ function StepRow({
               {s.stamp?.why ? `: ${s.stamp.why}` : ''}
             </span>
           )}
-          {on && s.step.caution && <span className="block text-[0.9rem] text-careful">{s.step.caution}</span>}
+          {wanted && s.step.caution && <span className="block text-[0.9rem] text-careful">{s.step.caution}</span>}
         </span>
-        {on && !closed && (
+        {wanted && !closed && (
           <span className="flex flex-none items-center gap-2">
             {s.step.measure && (
               <input
@@ -152,7 +153,7 @@ function StepRow({
           </span>
         )}
       </div>
-      {why !== null && on && (
+      {why !== null && wanted && (
         <form
           className="mt-2 flex items-center gap-2"
           onSubmit={(e) => {

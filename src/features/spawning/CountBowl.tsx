@@ -42,7 +42,7 @@ export function CountBowl({
   const dead = wholeOf(removed, locale);
   const mixed = samples !== '' && all !== '' && samples !== all;
   const volumeMl = volumeOf(measured);
-  const off = all && volumeMl ? swellingSays(all, dryG, volumeMl, view.learned.swelling) : null;
+  const off = all && volumeMl && dryG > 0 ? swellingSays(all, dryG, volumeMl, view.learned.swelling) : null;
   return (
     <ActForm
       act={act}
@@ -59,7 +59,7 @@ export function CountBowl({
         void act.submit(
           {
             species: view.book.id,
-            females: bowl.females.map((f) => ({ tag: f.tag, share: f.massG / dryG })),
+            females: bowl.females.map((f) => ({ tag: f.tag, ...(dryG > 0 ? { share: f.massG / dryG } : {}) })),
             males: tags.map((tag) => ({ tag })),
             cross: bowl.how === 'split' ? 'pairs' : 'pooled',
             ...(bowl.how === 'split'
@@ -92,7 +92,7 @@ export function CountBowl({
         error: act.errorOn('measured'),
       })}
       {off && <p className="text-careful">{off}</p>}
-      <WhatItPromises perDryG={view.perDryG} dryG={dryG} swelling={view.learned.swelling} />
+      {dryG > 0 && <WhatItPromises perDryG={view.perDryG} dryG={dryG} swelling={view.learned.swelling} />}
       <NumberInput
         label="Dead taken out before the count"
         value={removed}

@@ -168,24 +168,22 @@ export function DayPlanForm({ view, places, now }: { view: BenchView; places: re
         options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
       />
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Bowls are worked by</legend>
-        {view.protocols
-          .filter((p) => p.kind !== 'taking')
-          .map((p) => (
-            <Tick
-              key={p.id}
-              checked={protocols.includes(p.id)}
-              onChange={(on) =>
-                setProtocols(
-                  view.protocols.filter((q) => (q.id === p.id ? on : protocols.includes(q.id))).map((q) => q.id),
-                )
-              }
-            >
-              <span title={p.fits}>
-                {protocolKindWords[p.kind]}: {p.name}
-              </span>
-            </Tick>
-          ))}
+        <legend className="label mb-1 text-[0.87rem] text-soft">Eggs are taken, and bowls worked, by</legend>
+        {view.protocols.map((p) => (
+          <Tick
+            key={p.id}
+            checked={protocols.includes(p.id)}
+            onChange={(on) =>
+              setProtocols(
+                view.protocols.filter((q) => (q.id === p.id ? on : protocols.includes(q.id))).map((q) => q.id),
+              )
+            }
+          >
+            <span title={p.fits}>
+              {protocolKindWords[p.kind]}: {p.name}
+            </span>
+          </Tick>
+        ))}
       </fieldset>
       <fieldset className="field">
         <legend className="label mb-1 text-[0.87rem] text-soft">Eggs go to</legend>
