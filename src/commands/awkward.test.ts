@@ -147,3 +147,37 @@ test('dates follow the water: stale ones are worked anew after new readings', as
   expect(await hatch()).toBeLessThan(cold - 20 * DAY);
   expect(await h.db('job').count('* as n').first()).toEqual({ n: 0 });
 });
+
+test('eggs counted out into trays: each has its own number, the doubt stays with what is left; emptied, the rest is unexplained', async () => {
+  await h.send('take.record', {
+    species: 'arctic-char',
+    females: [{ tag: 'F1' }],
+    males: [{ tag: 'M1' }],
+    cross: 'pooled',
+    measured: { method: 'estimated', number: 3000, half: 300 },
+    unit: h.units.B1!,
+  });
+  const lay = (parts: unknown[], more: Record<string, unknown> = {}) =>
+    h.send('eggs.layDown', { unit: h.units.B1!, parts, ...more });
+  const out = [
+    { unit: h.units.J1!, number: 1400 },
+    { unit: h.units.J2!, number: 1400 },
+  ];
+  expect(
+    await refusal(
+      lay([
+        { unit: h.units.J1!, number: 10 },
+        { unit: h.units.J2!, volumeMl: 5 },
+      ]),
+    ),
+  ).toMatchObject({
+    path: 'parts',
+  });
+  expect(await refusal(lay([{ unit: h.units.J1!, volumeMl: 5 }]))).toMatchObject({ path: 'totalVolumeMl' });
+  await lay(out);
+  expect([await h.number('J1'), await h.sd('J1'), await h.number('B1')]).toEqual([1400, 0, 200]);
+  expect(await h.sd('B1')).toBeCloseTo(300 / 1.959964, 3);
+  expect(await refusal(lay([{ unit: h.units.J3!, number: 260 }]))).toMatchObject({ ask: { field: 'shortfall' } });
+  await lay([{ unit: h.units.J3!, number: 150 }], { emptied: true });
+  expect([await h.number('J3'), await h.number('B1')]).toEqual([150, 0]);
+});

@@ -402,3 +402,34 @@ describe('eggs that are not stripped, or stripped in rounds', () => {
     expect(await refusal(count())).toMatchObject({ code: 'counted' });
   });
 });
+
+test('two days after she was stripped she is looked at again, unless somebody did or she left', async () => {
+  await h.send('spawning.strip', { day, fish: f1, massG: 200 });
+  const rest = async () => {
+    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    return benchDue(v, h.clock.now).filter((x) => x.key === `rest ${f1}`).length;
+  };
+  h.clock.now += 47 * HOUR;
+  expect(await rest()).toBe(0);
+  h.clock.now += 2 * HOUR;
+  expect(await rest()).toBe(1);
+  await h.send('brood.look', { fish: f1, massG: 1800 });
+  expect(await rest()).toBe(0);
+});
+
+test('a male who fathered far more than his share of the season is said to be overused', async () => {
+  const take = (male: string, number: number) =>
+    h.send('take.record', {
+      species: 'sterlet',
+      females: [{ tag: 'F1' }],
+      males: [{ tag: male }],
+      cross: 'pooled',
+      measured: { method: 'counted', number },
+      unit: h.units.B1!,
+    });
+  await take('M1', 9000);
+  for (const m of ['M2', 'M3', 'M4']) await take(m, 1000);
+  const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+  expect(v.males.find((m) => m.fish.tag === 'M1')).toMatchObject({ fathered: 0.75, overused: true });
+  expect(v.males.find((m) => m.fish.tag === 'M2')).toMatchObject({ overused: false });
+});

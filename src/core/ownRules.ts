@@ -75,6 +75,12 @@ export const ownRules = {
     unit: 'g/mL',
     hint: 'eggs sink slowly in fresh water; weigh a counted sample of known diameter',
   },
+  restDays: {
+    what: 'days after which a female that was stripped is looked at again in her recovery tank',
+    value: 2,
+    unit: 'days',
+    hint: 'spent adults commonly rest a couple of days in quiet water before they go back',
+  },
   gameteHours: {
     what: 'stripped, unfertilised gametes older than this are to be looked at before they are used',
     value: 6,

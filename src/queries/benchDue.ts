@@ -10,7 +10,7 @@ export async function benchWanting(db: Db, siteId: number, now: number): Promise
     .orderBy('day')
     .limit(6)
     .pluck('id')) as number[];
-  const views = await Promise.all(days.map((id) => benchView(db, { siteId }, id, now)));
+  const views = await Promise.all(days.map((id) => benchView(db, { siteId }, id, now, { marks: true })));
   const wanting = views
     .filter((v) => v !== null)
     .map((v) => ({ id: v.id, n: benchDue(v, now).filter((d) => d.now && d.about.act !== 'count').length }));

@@ -54,6 +54,9 @@ export type BenchMale = {
   fish: BroodFish;
   milts: { at: number; volumeMl: number | null; motility: string | null; apart: boolean; why: string; entry: string }[];
   bowls: string[];
+  /** Share of the eggs of the season, counted so far, that he fathered; and whether that is more than twice an equal one. */
+  fathered: number;
+  overused: boolean;
 };
 export type BenchBowl = {
   bowl: string;
@@ -84,7 +87,7 @@ export type BenchView = {
   learned: EggsLearned;
   perDryG: { mean: number; sd: number | null; own: boolean } | null;
   /** Fish of the species that are here and not of this day. */
-  others: { id: number; tag: string; sex: Sex; ready: boolean }[];
+  others: { id: number; tag: string; sex: Sex; ready: boolean; eggs: BroodFish['eggs'] }[];
   /** Eggs of the females that are not counted yet and not held apart, and those counted. */
   expected: number | null;
   counted: { number: number; sd: number };
@@ -92,18 +95,26 @@ export type BenchView = {
 };
 
 /** One spawning day as it stands: who is next, how much, how long. A fixed number of statements. */
-export async function benchView(db: Db, site: { siteId: number }, id: number, now: number): Promise<BenchView | null> {
+export async function benchView(
+  db: Db,
+  site: { siteId: number },
+  id: number,
+  now: number,
+  /** Only what says what is due, for the mark on every page. */
+  o: { marks?: boolean } = {},
+): Promise<BenchView | null> {
   const row = (await db('spawning_day').where({ id, site_id: site.siteId }).first()) as
     | { name: string; species: string; day: number; plan: string; closed: number }
     | undefined;
   if (!row) return null;
   const plan = dayPlan.parse(fromJson(row.plan));
-  const [entries, brood, protocols, takes, learned] = await Promise.all([
+  const [entries, brood, protocols, takes, learned, fathers] = await Promise.all([
     benchEntries(db, id),
     broodView(db, site.siteId, row.species, now),
     protocolsInForce(db, site.siteId),
     takesOf(db, id),
-    eggsLearned(db, site.siteId, row.species),
+    o.marks ? NOTHING_LEARNED : eggsLearned(db, site.siteId, row.species),
+    o.marks ? new Map<number, number>() : fathersOf(db, site.siteId, row.species, row.day),
   ]);
   const { book } = brood;
   const perDryG = perDryGOf(learned, book);
@@ -173,6 +184,8 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
           entry: m.entry,
         })),
         bowls: state.bowls.filter((b) => b.males.includes(f.id)).map((b) => b.bowl),
+        fathered: fathers.get(f.id) ?? 0,
+        overused: fathers.size > 2 && (fathers.get(f.id) ?? 0) > 2 / fathers.size + 1e-9,
       })),
     bowls,
     baths: bathsOf(state, protocols).map((b, i) => ({ ...state.baths[i]!, ...b })),
@@ -183,12 +196,39 @@ export async function benchView(db: Db, site: { siteId: number }, id: number, no
     perDryG,
     others: brood.fish
       .filter((f) => f.gone === null && !ofDay.has(f.id))
-      .map((f) => ({ id: f.id, tag: f.tag, sex: f.sex, ready: Boolean(f.ripeness?.ready) })),
+      .map((f) => ({ id: f.id, tag: f.tag, sex: f.sex, ready: Boolean(f.ripeness?.ready), eggs: f.eggs })),
     expected,
     counted,
     odds: oddsOf(plan, coming, counted.number),
   };
 }
+
+const NOTHING_LEARNED: EggsLearned = { swelling: null, perDryG: null, packing: null };
+
+/** The share of each father in the eggs of a species taken within half a year of a day. Two statements. */
+async function fathersOf(db: Db, siteId: number, species: string, day: number): Promise<Map<number, number>> {
+  const lots = (await db('posting as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .where({ 't.site_id': siteId, 't.species': species, 'p.account': 'taken' })
+    .whereNull('p.superseded_seq')
+    .whereBetween('p.order_at', [day - HALF_YEAR_MS, day + HALF_YEAR_MS])
+    .groupBy('h.lot_id')
+    .select('h.lot_id', db.raw('-SUM(p.delta) AS n'))) as { lot_id: number; n: string }[];
+  const taken = new Map(lots.map((l) => [l.lot_id, Number(l.n)]));
+  const rows = (await db('lot_share as s')
+    .joinRaw('JOIN family AS f ON s.family = CAST(f.id AS CHAR)')
+    .whereIn('s.lot_id', [0, ...taken.keys()])
+    .whereNull('s.superseded_seq')
+    .select('s.lot_id', 's.share', 'f.males')) as { lot_id: number; share: number; males: string }[];
+  const eggs = new Map<number, number>();
+  for (const r of rows)
+    for (const m of fromJson<{ id: number; share: number }[]>(r.males))
+      eggs.set(m.id, (eggs.get(m.id) ?? 0) + taken.get(r.lot_id)! * r.share * m.share);
+  const all = [...eggs.values()].reduce((s, n) => s + n, 0);
+  return new Map([...eggs].map(([id, n]) => [id, n / all]));
+}
+const HALF_YEAR_MS = 183 * 24 * HOUR_MS;
 
 /** Odds that the females whose eggs are not counted yet bring what is still wanted. */
 function oddsOf(plan: DayPlan, coming: readonly BenchFemale[], counted: number): number | null {

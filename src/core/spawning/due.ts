@@ -1,17 +1,25 @@
 import { type LatencyClock, mustCheckAgain, type ReadyFinding } from '../induction/latency';
+import { ownRules } from '../ownRules';
 import { type BathUsed, bathAt, isFresh } from './baths';
 import { type Protocol, progressOf, type Stamp } from './protocol';
 
 /** What of a spawning day says what is due. */
 export type BenchToDo = {
   females: readonly {
-    fish: { id: number; tag: string; unit: string | null };
+    fish: {
+      id: number;
+      tag: string;
+      unit: string | null;
+      gone: string | null;
+      massAt: number | null;
+      ripeness: { at: number } | null;
+    };
     /** Others in her unit, where they are to stand one to a cage. */
     notAlone: number;
     nextPart: { part: number; at: number } | null;
     clock: LatencyClock | null;
     checks: readonly { at: number; found: ReadyFinding }[];
-    strips: readonly unknown[];
+    strips: readonly { at: number }[];
     /** How far the protocols about taking her eggs are. */
     taking: readonly { protocol: string; stamps: readonly Stamp[] }[];
   }[];
@@ -62,6 +70,21 @@ export function benchDue(v: BenchToDo, now: number): BenchDue[] {
         now: true,
         late: false,
         about: { fish: id, act: 'move' },
+      });
+    const spent = f.strips.at(-1);
+    const again = spent && spent.at + ownRules.restDays.value * DAY_MS;
+    const seen = Math.max(f.fish.massAt ?? 0, f.fish.ripeness?.at ?? 0);
+    // Half the time of rest on, a look counts as this one.
+    if (spent && again && f.fish.gone === null && now >= again && seen < (spent.at + again) / 2)
+      out.push({
+        key: `rest ${id}`,
+        at: again,
+        by: null,
+        who: tag,
+        says: `has rested since she was stripped: how is she${f.fish.unit ? `, in ${f.fish.unit}` : ''}?`,
+        now: true,
+        late: false,
+        about: { fish: id, act: 'look' },
       });
     for (const t of f.taking) {
       const p = v.protocols.find((x) => x.id === t.protocol);
@@ -144,5 +167,6 @@ export function benchDue(v: BenchToDo, now: number): BenchDue[] {
   return out.sort((a, b) => urgency(a) - urgency(b) || (a.by ?? a.at) - (b.by ?? b.at) || a.who.localeCompare(b.who));
 }
 
+const DAY_MS = 86_400_000;
 /** A look so long overdue is called late. */
 const LATE = 10 * 60_000;

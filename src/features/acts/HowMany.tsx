@@ -97,10 +97,10 @@ function SampleInputs({
   const { locale } = useSession();
   const shown = useShown()(dimension, true);
   const pairs = readPairs(value.rows, dimension, shown, locale);
-  const flagged =
-    weight && pairs?.every((p) => p.count > 0 && p.measure > 0)
-      ? outlyingBatches(pairs.map((p) => ({ massG: p.measure, count: p.count })))
-      : [];
+  // Grams or millilitres for so many: which sample does not fit the others.
+  const flagged = pairs?.every((p) => p.count > 0 && p.measure > 0)
+    ? outlyingBatches(pairs.map((p) => ({ massG: p.measure, count: p.count })))
+    : [];
   return (
     <>
       <PairRows
@@ -227,6 +227,7 @@ export function Outcome({ value }: { value: HowManyValue }) {
           {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
         </Worked>
         <span className="ml-3 text-soft">{grouped(c.perUnit * 1000)} a litre</span>
+        <Settled samples={m.samples.length} share={c.relativeHalf} word="count another sample" />
         {c.ratio.warnings.map((w) => (
           <p key={w} className="text-[0.9rem] text-careful">
             {w}
@@ -271,6 +272,20 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
         </p>
       ))}
     </div>
+  );
+}
+
+/** Whether samples agree well enough, or another one is wanted. */
+function Settled({ samples, share, word }: { samples: number; share: number; word: string }) {
+  const settled = samples >= FEWEST_BATCHES && share <= ownRules.settledShare.value;
+  return (
+    <span className={`ml-3 text-[0.95rem] ${settled ? 'text-deep' : 'text-careful'}`} data-settled={settled}>
+      {settled
+        ? 'settled'
+        : samples < FEWEST_BATCHES
+          ? `not settled: ${FEWEST_BATCHES - samples} more at least`
+          : `not settled: ±${(100 * share).toFixed(0)} %, ${word}`}
+    </span>
   );
 }
 

@@ -297,6 +297,20 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
     [],
   ],
   ['nest', { day: 3, bowl: 'N', female: 11, males: [12], protocols: ['harden-short'] }, []],
+  [
+    'layDown',
+    {
+      unit: 1,
+      lotId: 9,
+      parts: [
+        { unit: 2, number: 1200 },
+        { unit: 3, number: 1100 },
+      ],
+      graduationMl: 10,
+      emptied: true,
+    },
+    [holding('B1', egg)],
+  ],
   ['fishMove', { fish: [11, 14], unit: 3 }, []],
   ['fate', { fish: 11, fate: 'killed', method: 'blow', firstSufficed: false, cause: 'surplus' }, []],
   ['fate', { fish: 11, fate: 'returned', mark: 'left clip', massG: 2300, lengthMm: 734, cause: '' }, []],

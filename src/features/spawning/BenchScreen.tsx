@@ -6,6 +6,7 @@ import { findingWords } from '@/core/induction/latency';
 import { ownRules } from '@/core/ownRules';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
+import { wilson } from '@/core/sampling/proportion';
 import { motilities } from '@/core/spawning/acts';
 import { nextBowl } from '@/core/spawning/bench';
 import { type BenchDue, benchDue } from '@/core/spawning/due';
@@ -148,6 +149,11 @@ export function BenchScreen({
                     {last ? (last.apart ? `held apart: ${last.why}` : (how ?? 'milt taken')) : 'no milt yet'}
                     {m.bowls.length > 0 && `, in ${m.bowls.join(', ')}`}
                   </span>
+                  {m.overused && (
+                    <span className="block text-[0.9rem] text-hand">
+                      fathered {Math.round(100 * m.fathered)} % of this season’s eggs: spare him
+                    </span>
+                  )}
                   {last && !last.apart && m.bowls.length === 0 && <Age at={last.at} now={now} what="milt" />}
                 </li>
               );
@@ -296,6 +302,21 @@ function Says({ view }: { view: BenchView }) {
         counted.number > 0 &&
         short > 1.96 * counted.sd && <span className="text-careful">, {grouped(short)} short</span>
       )}
+      <Rejected view={view} />
+    </span>
+  );
+}
+
+/** How many strippings were held apart, where any were. */
+function Rejected({ view }: { view: BenchView }) {
+  const strips = view.females.flatMap((f) => f.strips);
+  const apart = strips.filter((s) => s.apart).length;
+  if (apart === 0) return null;
+  const r = wilson(apart, strips.length);
+  const percent = (x: number) => Math.round(100 * x);
+  return (
+    <span className="text-careful">
+      ; eggs of {apart} of {strips.length} held apart ({percent(r.low)} to {percent(r.high)} %)
     </span>
   );
 }

@@ -121,6 +121,9 @@ export function CrossForm({
               {m.fish.tag}
               {m.milts.length === 0 ? <span className="text-soft"> (no milt yet)</span> : null}
               {planned.includes(m.fish.id) ? <span className="text-deep"> planned</span> : null}
+              {m.overused ? (
+                <span className="text-hand"> fathered {Math.round(100 * m.fathered)} % of this season</span>
+              ) : null}
             </Tick>
           ))}
         </div>

@@ -1,8 +1,11 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { HOUR_MS } from '@/core/development/timeline';
+import { Z95 } from '@/core/distributions';
+import { femalesNeeded } from '@/core/induction/females';
 import { latencyClock } from '@/core/induction/latency';
+import { grouped } from '@/core/quantities/format';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
@@ -82,6 +85,17 @@ export function DayPlanForm({ view, places, now }: { view: BenchView; places: re
         <TextField label="Stripped on" type="date" value={stripDay} onChange={setStripDay} />
         <TextField label="at" type="time" value={stripTime} onChange={setStripTime} />
       </div>
+      <Needed
+        wanted={eggs.value ?? 0}
+        ovulates={chosen && share.value ? share.value / 100 : 1}
+        females={crosses.map((c) => ({
+          tag: tagOf(c.female),
+          eggs:
+            view.females.find((f) => f.fish.id === c.female)?.fish.eggs ??
+            view.others.find((o) => o.id === c.female)?.eggs ??
+            null,
+        }))}
+      />
       {book.inductions.length > 0 && (
         <SelectField
           label="Treatment"
@@ -210,6 +224,58 @@ export function DayPlanForm({ view, places, now }: { view: BenchView; places: re
         )}
       </fieldset>
     </ActForm>
+  );
+}
+
+/** How many of the females, in their order, make the eggs wanted, as odds: a reserve is seen to be one. */
+function Needed({
+  wanted,
+  ovulates,
+  females,
+}: {
+  wanted: number;
+  ovulates: number;
+  females: { tag: string; eggs: { expected: number; high: number } | null }[];
+}) {
+  const known = females.filter((f) => f.eggs !== null);
+  const key = JSON.stringify([wanted, ovulates, known]);
+  const o = useMemo(
+    () =>
+      wanted > 0 && known.length > 0
+        ? femalesNeeded.compute(
+            femalesNeeded.input.parse({
+              eggsWanted: wanted,
+              females: known.map((f) => ({
+                id: f.tag,
+                eggs: f.eggs!.expected,
+                eggsSd: (f.eggs!.high - f.eggs!.expected) / Z95,
+                ovulates,
+              })),
+            }),
+          )
+        : null,
+    [key],
+  );
+  if (wanted === 0) return null;
+  const last = o?.odds.at(-1);
+  return (
+    <p className="border-l-[3px] border-deep px-3 text-[0.95rem]" data-testid="females-needed">
+      {!o || !last
+        ? 'Add females that are weighed: their eggs are reckoned from their mass.'
+        : o.needed !== null
+          ? `${o.needed} of these ${known.length} make it in 9 of 10 such days${known.length > o.needed ? `; ${known.length - o.needed} in reserve` : ''}.`
+          : `These ${known.length} make it in ${Math.round(100 * last.odds)} of 100 such days only: about ${grouped(Number(last.expected.toPrecision(2)))} eggs are to be expected. Add a female.`}
+      {known.length < females.length && (
+        <span className="block text-careful">
+          Not weighed, so not reckoned with:{' '}
+          {females
+            .filter((f) => f.eggs === null)
+            .map((f) => f.tag)
+            .join(', ')}
+          .
+        </span>
+      )}
+    </p>
   );
 }
 
