@@ -1,7 +1,7 @@
 import { chromium } from '@playwright/test';
 import type { App } from './screens';
 
-const LAUNCH = {
+export const LAUNCH = {
   executablePath: '/usr/bin/chromium',
   args: [
     '--no-sandbox',
@@ -84,7 +84,7 @@ export async function typing(app: App, lines: readonly string[]): Promise<Typing
   }
 }
 
-async function open(browser: Awaited<ReturnType<typeof chromium.launch>>, app: App) {
+export async function open(browser: Awaited<ReturnType<typeof chromium.launch>>, app: App) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   if (app.cookie) {
     const [name, value] = [app.cookie.slice(0, app.cookie.indexOf('=')), app.cookie.slice(app.cookie.indexOf('=') + 1)];

@@ -16,6 +16,7 @@ import { pickBySql } from './baseline/pickSql';
 import { rateLoop } from './baseline/predictLoop';
 import { kinshipBench, planBench } from './genetics';
 import { scriptOf, type Typing, typing } from './page';
+import { addBrood, planning } from './planPage';
 import {
   type App,
   buildBare,
@@ -118,6 +119,11 @@ async function pagesBench(
         .sort((a, b) => a - b)
         .map((v) => v.toFixed(0))
         .join(', ');
+    const plans = [];
+    const brood = connect(own.url(LARGE), { max: 1 });
+    await addBrood(brood);
+    await brood.destroy();
+    for (let i = 0; i < 3; i++) plans.push(await planning(large));
     const server = Number(readFileSync(join(own.dir, 'mariadb.pid'), 'utf8'));
     const bounds: Bound[] = [
       { what: 'first-load script of Today over that of a bare page', value: script, unit: 'kB gzip', wanted: 120 },
@@ -132,6 +138,18 @@ async function pagesBench(
         value: median(keys),
         unit: 'ms',
         wanted: 50,
+      },
+      {
+        what: `longest task of the mating plan’s page while a plan of 100 females with 60 males of 5 000 in the pedigree is sought and drawn, median of ${plans.length} (${all(plans.map((p) => p.longestTaskMs))})`,
+        value: median(plans.map((p) => p.longestTaskMs)),
+        unit: 'ms',
+        wanted: 100,
+      },
+      {
+        what: `from Stop until another plan can be asked for, median of ${plans.length} (${all(plans.map((p) => p.stopMs))})`,
+        value: median(plans.map((p) => p.stopMs)),
+        unit: 'ms',
+        wanted: 500,
       },
       { what: 'memory of the application, peak', value: memory(large.child.pid!).peak, unit: 'MB', wanted: 450 },
       { what: 'memory of MariaDB, peak', value: memory(server).peak, unit: 'MB', wanted: 700 },
