@@ -1,4 +1,4 @@
-import { type BySex, noneOf, sumOf, waiting } from '@/core/brood/batch';
+import { type BySex, noneOf, waiting } from '@/core/brood/batch';
 import { type FateRules, type FateTotals, fateRules } from '@/core/brood/fateRules';
 import { type FateId, fateOf } from '@/core/brood/fates';
 import type { Sex } from '@/core/brood/parseFish';
@@ -118,16 +118,24 @@ export async function fateTotals(
   return { held, fates, batches };
 }
 
-/** Adults of batches that still wait, by species. */
+/** Adults of batches that still wait, by species. One statement: every page shows how many are here. */
 export async function waitingBySpecies(db: Db, siteId: number): Promise<Map<string, number>> {
-  const rows = (await db('brood_batch').where({ site_id: siteId }).distinct('species').pluck('species')) as string[];
-  const out = new Map<string, number>();
-  for (const species of rows)
-    out.set(
-      species,
-      (await batchesOf(db, siteId, species)).reduce((s, b) => s + (b.waits ? sumOf(b.waits) : 0), 0),
-    );
-  return out;
+  const rows = (await db
+    .from(
+      db
+        .unionAll([
+          db('observation as o')
+            .join('brood_batch as b', 'b.id', 'o.brood_batch_id')
+            .where('b.site_id', siteId)
+            .whereIn('o.kind', ['batchIn', 'batchOut'])
+            .select('b.species', db.raw("IF(o.kind = 'batchIn', o.value, -o.value) AS n")),
+          db('brood_fish').where({ site_id: siteId }).whereNotNull('batch_id').select('species', db.raw('-1 AS n')),
+        ] as never)
+        .as('x') as never,
+    )
+    .groupBy('species')
+    .select('species', db.raw('SUM(n) AS n'))) as { species: string; n: number }[];
+  return new Map(rows.map((r) => [r.species, Math.max(0, Number(r.n))]));
 }
 
 /** The rules in force for a species and season; those of an earlier season go on until they are changed. */

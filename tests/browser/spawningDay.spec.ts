@@ -71,6 +71,15 @@ test('the brood comes in from a list: what is wrong is told by line, and nothing
   await accessible(page);
 });
 
+test('the list goes out as CSV and reads in again unchanged', async () => {
+  const r = await page.request.get(url('/export?what=brood&species=sterlet&as=csv'));
+  expect([r.status(), r.headers()['content-disposition']]).toEqual([200, expect.stringContaining('brood-')]);
+  const text = await r.text();
+  expect(text).toContain('STF1,female,Ombrel');
+  await page.getByLabel(/CSV file/).setInputFiles({ name: 'out.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await expect(page.getByText(/6 fish: 0 new, 6 known/)).toBeVisible();
+});
+
 test('a fish in the hand: mass, sign of ripeness, egg sample with its verdict', async () => {
   await page.goto(url('/brood?species=sterlet&show=here'));
   await page.getByRole('link', { name: 'STF1', exact: true }).click();

@@ -2,6 +2,7 @@ import { PassThrough, Readable } from 'node:stream';
 import ExcelJS from 'exceljs';
 import Papa from 'papaparse';
 import { isoDay } from '@/core/time/localDay';
+import { broodView } from '@/queries/brood';
 import { ledger, ledgerKinds } from '@/queries/ledger';
 import { stockList } from '@/queries/stockList';
 import { db, now } from '../_server/database';
@@ -27,13 +28,33 @@ const ledgerColumns = [
   'why',
 ];
 
-/** The stock list or the ledger as CSV or XLSX: `/export?what=stock&as=csv&day=2031-04-13`. */
+/** Brood fish in the columns that a list of them is read in by. */
+const broodColumns = [
+  'tag',
+  'sex',
+  'strain',
+  'source',
+  'origin',
+  'came on',
+  'year class',
+  'sire',
+  'dam',
+  'marks',
+  'mass g',
+  'length mm',
+  'unit',
+  'ripeness',
+  'gone',
+];
+
+/** The stock list, the ledger or the brood fish of a species as CSV or XLSX: `/export?what=stock&as=csv&day=2031-04-13`. */
 export async function GET(request: Request): Promise<Response> {
   const person = await requirePerson();
   const params = new URL(request.url).searchParams;
-  const what = params.get('what') === 'ledger' ? 'ledger' : 'stock';
-  const columns = what === 'stock' ? stockColumns : ledgerColumns;
-  const pages = what === 'stock' ? stockPages(person, params) : ledgerPages(person, params);
+  const asked = params.get('what');
+  const what = asked === 'ledger' || asked === 'brood' ? asked : 'stock';
+  const columns = { stock: stockColumns, ledger: ledgerColumns, brood: broodColumns }[what];
+  const pages = { stock: stockPages, ledger: ledgerPages, brood: broodPages }[what](person, params);
   const name = `${what}-${isoDay(now(), person.timeZone)}`;
   return params.get('as') === 'xlsx' ? xlsx(what, name, columns, pages) : csv(name, columns, pages);
 }
@@ -87,6 +108,31 @@ async function* stockPages(
       plusMinus95: Math.round(1.96 * r.sd),
       asOf: new Date(list.asOf).toISOString(),
       knownAt: list.knownAt === null ? '' : new Date(list.knownAt).toISOString(),
+    }));
+}
+
+async function* broodPages(
+  person: { siteId: number; timeZone: string },
+  params: URLSearchParams,
+): AsyncGenerator<Row[]> {
+  const { fish } = await broodView(db(), person.siteId, params.get('species'), now());
+  if (fish.length > 0)
+    yield fish.map((f) => ({
+      tag: f.tag,
+      sex: f.sex,
+      strain: f.strain,
+      source: f.source,
+      origin: f.origin,
+      'came on': f.cameOn === null ? '' : isoDay(f.cameOn, person.timeZone),
+      'year class': f.yearClass ?? '',
+      sire: f.sire ?? '',
+      dam: f.dam ?? '',
+      marks: f.marks,
+      'mass g': f.massG ?? '',
+      'length mm': f.lengthMm ?? '',
+      unit: f.unit ?? '',
+      ripeness: f.ripeness?.name ?? '',
+      gone: f.gone ?? '',
     }));
 }
 

@@ -40,6 +40,11 @@ export function BroodTools({
       <div className="flex flex-wrap gap-1.5">
         {button('one', 'Enter a fish')}
         {button('list', 'Read in a list')}
+        {!first && (
+          <a className="button no-underline" href={`/export?what=brood&species=${species.id}&as=csv`}>
+            List as CSV
+          </a>
+        )}
       </div>
       {open && (
         <div className="mt-3 flex flex-col gap-3 border-l-[3px] border-deep pl-3">
