@@ -1,5 +1,7 @@
 import { arrive, saveFateRules, sort, tagOut } from './arrivals';
+import { mixBath } from './baths';
 import { setSpeciesValue } from './bookValues';
+import { cross, nest, stampStep } from './bowls';
 import { bringStock, recordTake } from './bringIn';
 import { saveFish } from './broodFish';
 import { importFish } from './broodImport';
@@ -10,6 +12,8 @@ import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
 import type { Command } from './define';
 import { recordDeformities } from './deformities';
+import { strip, takeMilt } from './gametes';
+import { inject, lookReady } from './injections';
 import { keepApart } from './keepApart';
 import { layDown } from './layDown';
 import { recordDead, recordLossOf, recordPick } from './losses';
@@ -19,7 +23,6 @@ import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
 import { saveProtocol } from './protocols';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
-import { cross, inject, lookReady, mixBath, nest, stampStep, strip, takeMilt } from './spawningBench';
 import { saveDay } from './spawningDay';
 import { addUnits, divideUnit, joinUnit, saveUnit } from './units';
 

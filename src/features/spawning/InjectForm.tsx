@@ -1,0 +1,202 @@
+'use client';
+
+import { useState } from 'react';
+import { injection } from '@/core/doses/doses';
+import { figures } from '@/core/quantities/format';
+import { Caution } from '@/ui/caution';
+import { SelectField, TextField } from '@/ui/fields';
+import { ActForm } from '../acts/ActForm';
+import { useOriginal } from '../acts/correcting';
+import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '../acts/inputs';
+import { useAct } from '../acts/useAct';
+import { useEventFields } from '../acts/when';
+import type { FishInHand } from '../brood/fish';
+import { of } from '../brood/fish';
+import { useSession } from '../frame/session';
+import { Worked } from '../frame/Working';
+
+const doseUnitWord = (u: string) => (u === 'ug' ? 'µg' : u);
+
+/** One part of a treatment: what goes into the syringe, in how many sites; read by a second person before it goes in. */
+export function InjectForm({
+  f,
+  part,
+  treatment: wanted,
+  onDone,
+}: {
+  f: FishInHand;
+  part: number;
+  treatment: string;
+  onDone?: () => void;
+}) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const act = useAct('spawning.inject', onDone);
+  const event = useEventFields();
+  const original = useOriginal<{
+    induction: string;
+    part: number;
+    massG: number;
+    dosePerKg: number;
+    concentrationPerMl: number;
+    concentrationUnit: string;
+    maxMlPerSite: number;
+    hormoneLot: string;
+    checkedBy: string;
+  }>();
+  const text = (v: number | undefined) => (v === undefined ? '' : numberText(v, locale));
+  const [kind, setKind] = useState(original?.induction ?? (wanted || (f.book.inductions[0]?.id ?? '')));
+  const [mass, setMass] = useState(() => {
+    const known = original?.massG ?? f.massG;
+    return known ? measureText(known, 'mass', unit('mass'), locale) : '';
+  });
+  const [dose, setDose] = useState(text(original?.dosePerKg));
+  const [vial, setVial] = useState(text(original?.concentrationPerMl));
+  // Never filled in: the unit is read from the vial in hand.
+  const [vialUnit, setVialUnit] = useState(original?.concentrationUnit ?? '');
+  const [site, setSite] = useState(original?.maxMlPerSite ? numberText(original.maxMlPerSite, locale) : '1');
+  const [lot, setLot] = useState(original?.hormoneLot ?? '');
+  const [second, setSecond] = useState(original?.checkedBy ?? '');
+  const treatment = f.book.inductions.find((i) => i.id === kind);
+  const nth = original?.part ?? part;
+  const massG = measureOf(mass, 'mass', unit('mass'), locale);
+  const perKg = decimalOf(dose, locale);
+  const perMl = decimalOf(vial, locale);
+  const perSite = decimalOf(site, locale);
+  const byVolume = treatment?.unit === 'mL';
+  const input = treatment &&
+    massG.value &&
+    perKg.value &&
+    (byVolume || (perMl.value && vialUnit)) && {
+      massKg: massG.value / 1000,
+      dosePerKg: perKg.value,
+      doseUnit: treatment.unit,
+      ...(byVolume ? {} : { concentrationPerMl: perMl.value, concentrationUnit: vialUnit }),
+      ...(perSite.value ? { maxMlPerSite: perSite.value } : {}),
+      parts: treatment.parts,
+    };
+  const worked = input ? workedOut(input) : null;
+  const now = worked?.ok?.parts[nth - 1];
+  if (!treatment) return <p className="quiet">The Book has no treatment for {f.book.name}.</p>;
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label={`Injected, part ${nth} of ${treatment.parts.length}`}
+      needs={[
+        !massG.value && 'her mass',
+        !perKg.value && 'the dose',
+        !byVolume && !perMl.value && 'what the vial holds',
+        !byVolume && !vialUnit && 'the unit on the vial',
+        !lot.trim() && 'the lot of the hormone',
+        !second.trim() && 'a second person',
+      ]}
+      onSend={() =>
+        void act.submit(
+          {
+            ...of(f),
+            induction: treatment.id,
+            part: nth,
+            massG: massG.value,
+            dosePerKg: perKg.value,
+            ...(byVolume ? {} : { concentrationPerMl: perMl.value, concentrationUnit: vialUnit }),
+            maxMlPerSite: perSite.value ?? (original ? null : undefined),
+            hormoneLot: lot,
+            checkedBy: second,
+            ...event.payload,
+          },
+          (r) => `${f.tag}: ${figures(Number(r?.volumeMl), 3)} mL. Her clock runs.`,
+        )
+      }
+    >
+      {f.book.inductions.length > 1 && (
+        <SelectField
+          label="Treatment"
+          value={kind}
+          onChange={setKind}
+          options={f.book.inductions.map((i) => ({ value: i.id, label: i.name }))}
+        />
+      )}
+      <p className="quiet text-[0.92rem]">
+        {treatment.name}: {treatment.dosePerKg.low} to {treatment.dosePerKg.high} {doseUnitWord(treatment.unit)}/kg in
+        the Book
+        {treatment.parts.length > 1 &&
+          `, ${treatment.parts.map((p) => `${Math.round(100 * p)} %`).join(' then ')}, ${treatment.intervalHours} h apart`}
+        . {treatment.fits && `Fits ${treatment.fits}.`}
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <MeasureInput label="Her mass" dimension="mass" value={mass} onChange={setMass} error={act.errorOn('massG')} />
+        <TextField
+          label={`Dose in all, ${doseUnitWord(treatment.unit)}/kg`}
+          inputMode="decimal"
+          value={dose}
+          onChange={setDose}
+          error={perKg.error ?? act.errorOn('dosePerKg')}
+        />
+        {!byVolume && (
+          <>
+            <TextField
+              label="The vial holds, per mL"
+              inputMode="decimal"
+              value={vial}
+              onChange={setVial}
+              error={perMl.error ?? act.errorOn('concentrationPerMl')}
+            />
+            <SelectField
+              label="in, as on the vial"
+              value={vialUnit}
+              onChange={setVialUnit}
+              empty="read it from the vial"
+              options={['mg', 'ug', 'IU'].map((u) => ({ value: u, label: doseUnitWord(u) }))}
+              error={act.errorOn('concentrationUnit')}
+            />
+          </>
+        )}
+        <TextField
+          label="Most at one site, mL"
+          inputMode="decimal"
+          value={site}
+          onChange={setSite}
+          error={perSite.error ?? act.errorOn('maxMlPerSite')}
+        />
+        <TextField label="Lot of the hormone" value={lot} onChange={setLot} error={act.errorOn('hormoneLot')} />
+      </div>
+      {worked?.error && <p className="text-loss">{worked.error}</p>}
+      {now && input && (
+        <p className="border-t border-rule pt-2" data-testid="dose">
+          <Worked request={{ id: 'dose.injection', input }}>
+            <span className="text-[2rem] leading-none font-bold">{figures(now.volumeMl, 3)} mL</span>
+          </Worked>{' '}
+          <span className="text-soft">
+            = {figures(now.amount, 3)} {doseUnitWord(treatment.unit)}, in {now.sites}{' '}
+            {now.sites === 1 ? 'site' : 'sites'}
+          </span>
+        </p>
+      )}
+      {worked?.ok?.warnings?.map((w) => (
+        <p key={w} className="text-[0.92rem] text-careful">
+          {w}
+        </p>
+      ))}
+      <TextField
+        label="Second person"
+        value={second}
+        onChange={setSecond}
+        error={act.errorOn('checkedBy')}
+        hint="Reads vial, mass and syringe before the needle goes in"
+      />
+      <Caution>
+        By prescription and label. Needle into the back muscle, angled forward, slow push; another spot for each volume.
+        Pregnant people do not handle hormones; needles to the sharps box. She is marked, and barred from food.
+      </Caution>
+    </ActForm>
+  );
+}
+
+function workedOut(input: unknown) {
+  try {
+    return { ok: injection.compute(injection.input.parse(input)), error: null };
+  } catch (e) {
+    return { ok: null, error: (e as Error).message.replace(/^\w+: /, '') };
+  }
+}
