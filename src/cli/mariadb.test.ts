@@ -98,6 +98,20 @@ describe('the private server', () => {
     await back.destroy();
   });
 
+  test('a neighbour that starts leaves its temporary tables alone', async () => {
+    const one = await startDatabase(home, false);
+    await ensureDatabase(one, 'morula_temp');
+    const db = connect(one.url('morula_temp'), { max: 1 });
+    await db.raw('CREATE TEMPORARY TABLE t (v TEXT) ENGINE=Aria');
+    await db('t').insert({ v: 'here' });
+    const neighbour = join(dir, 'neighbour');
+    await startDatabase(neighbour, false);
+    await stopDatabase(neighbour);
+    expect(await db('t').pluck('v')).toEqual(['here']);
+    await db.raw('DROP TEMPORARY TABLE t');
+    await db.destroy();
+  });
+
   test('a pid file that names a stranger does not count as a server', async () => {
     await stopDatabase(home);
     writeFileSync(join(home, 'mariadb.pid'), String(process.pid));

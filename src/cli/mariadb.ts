@@ -106,6 +106,8 @@ export async function startDatabase(dir: string, durable = true): Promise<Privat
     // Begun by an earlier version, or its socket was cleared away: a fresh start mends both.
     await stopDatabase(dir);
   }
+  const temporary = join(root, 'tmp');
+  mkdirSync(temporary, { recursive: true });
   const env = { ...process.env, PATH: `${process.env.PATH}:/usr/sbin:/sbin` };
   const user = process.getuid?.() === 0 ? ['--user=root'] : [];
   if (!existsSync(join(data, 'mysql'))) {
@@ -117,6 +119,7 @@ export async function startDatabase(dir: string, durable = true): Promise<Privat
         ...user,
         '--basedir=/usr',
         `--datadir=${data}`,
+        `--tmpdir=${temporary}`,
         '--auth-root-authentication-method=normal',
         '--skip-test-db',
       ],
@@ -148,6 +151,8 @@ export async function startDatabase(dir: string, durable = true): Promise<Privat
       '--no-defaults',
       ...user,
       `--datadir=${data}`,
+      // A server that starts clears the temporary tables in its folder: in a shared one, those of its neighbours, too.
+      `--tmpdir=${temporary}`,
       `--socket=${socket}`,
       `--pid-file=${pidFile}`,
       `--log-error=${log}`,
