@@ -158,7 +158,7 @@ export const arrive = defineCommand({
       number: sumOf(came),
       unit: unit.name,
       ...(p.soakHours !== undefined && p.soakHours > most
-        ? { warning: `${figures(p.soakHours, 3)} hours in it, above ${most}: let them rest before they are handled.` }
+        ? { warning: `${figures(p.soakHours, 2)} hours in it, above ${most}: let them rest before they are handled.` }
         : {}),
     };
   },

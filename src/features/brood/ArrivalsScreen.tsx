@@ -186,7 +186,7 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
       />
       {long && (
         <p className="text-[0.92rem] text-careful">
-          {figures(b.soakHours!, 3)} hours in the net, above {ownRules.soakHours.value}: expect losses in the next days,
+          {figures(b.soakHours!, 2)} hours in the net, above {ownRules.soakHours.value}: expect losses in the next days,
           and handle them little.
         </p>
       )}
