@@ -5,21 +5,19 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Cross } from '@/core/genetics/planFigures';
 import { grouped, figures as inFigures } from '@/core/quantities/format';
-import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
-import { isoDay, startOfDay } from '@/core/time/localDay';
+import { isoDay } from '@/core/time/localDay';
 import type { BroodFish } from '@/queries/brood';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/fields';
 import { NumberInput, wholeOf } from '../acts/inputs';
-import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { BroodTabs } from './BroodTabs';
+import { Mates } from './Mates';
+import { type Best, type Objective, PlanCosts } from './PlanCosts';
 import { PlanGrid } from './PlanGrid';
 import {
-  afterGenerations,
   byLot,
   figuresOf,
   type Kinship,
-  mayCross,
   moveCross,
   NEAR,
   planSays,
@@ -27,9 +25,8 @@ import {
   toggleCross,
   usualLimit,
 } from './planState';
+import { TakeToDay } from './TakeToDay';
 
-type Best = { crosses: Cross[]; meanOffspringF: number; groupCoancestry: number; gap: number; objective: Objective };
-type Objective = 'inbreeding' | 'meanKinship';
 type Work = 'kinship' | 'plan' | null;
 
 /** Who with whom: kinship of those ripe now, the best plan within the limits, and what any other costs. */
@@ -84,7 +81,7 @@ export function PlanScreen({
   // Kinship of all that are ripe is worked once; leaving one out needs no new one.
   const ids = useMemo(() => [...ripeFemales, ...ripeMales].map((x) => x.id), [ripeFemales, ripeMales]);
   useEffect(() => {
-    if (ids.length < 2) return;
+    if (ripeFemales.length === 0 || ripeMales.length === 0) return;
     void ask('kinship', '/api/kinship', { species: species.id, among: ids }).then((a) => {
       if (!a) return;
       const order = a.order as string[];
@@ -96,7 +93,7 @@ export function PlanScreen({
       });
     });
     return () => stop.current?.abort();
-  }, [ids, species.id, ask]);
+  }, [ids, species.id, ask, ripeFemales, ripeMales]);
 
   const kinship = useMemo((): Kinship | null => {
     if (!whole) return null;
@@ -250,7 +247,7 @@ export function PlanScreen({
       >
         {figures && lot !== null ? (
           <>
-            <Costs figures={figures} lot={lot} best={best} />
+            <PlanCosts figures={figures} lot={lot} best={best} />
             <ul className="mt-3 flex flex-col gap-2">
               {says.map((s) => (
                 <li
@@ -322,218 +319,5 @@ export function PlanScreen({
         )}
       </aside>
     </div>
-  );
-}
-
-const percent = (x: number) => `${inFigures(100 * x, 3)} %`;
-
-/** The plan against the best possible and against lots drawn. */
-function Costs({
-  figures,
-  lot,
-  best,
-}: {
-  figures: NonNullable<ReturnType<typeof figuresOf>>;
-  lot: number;
-  best: Best | null;
-}) {
-  const most = Math.max(figures.meanOffspringF, lot, best?.meanOffspringF ?? 0, 1e-9);
-  const bars = [
-    { word: 'this plan', value: figures.meanOffspringF, fill: 'var(--deep)' },
-    ...(best
-      ? [
-          {
-            word: best.objective === 'inbreeding' ? 'best possible' : 'plan found',
-            value: best.meanOffspringF,
-            fill: 'var(--strong)',
-          },
-        ]
-      : []),
-    { word: 'drawn by lot', value: lot, fill: 'var(--strong)' },
-  ];
-  return (
-    <div data-testid="plan-costs" data-mean={figures.meanOffspringF}>
-      <p className="text-soft">mean inbreeding of the offspring</p>
-      <p className="mb-2 text-[2rem] leading-none font-bold">{percent(figures.meanOffspringF)}</p>
-      <dl className="grid grid-cols-[6.5rem_minmax(0,1fr)_4.5rem] items-center gap-x-2 gap-y-1">
-        {bars.map((b) => (
-          <div key={b.word} className="contents">
-            <dt className="text-[0.92rem] text-soft">{b.word}</dt>
-            <dd aria-hidden="true" className="h-[9px] bg-rule">
-              <span className="block h-full" style={{ width: `${(100 * b.value) / most}%`, background: b.fill }} />
-            </dd>
-            <dd className="text-right">{percent(b.value)}</dd>
-          </div>
-        ))}
-      </dl>
-      {best && (
-        <p className="quiet mt-1 text-[0.88rem]">
-          {best.gap <= 1e-9
-            ? best.objective === 'inbreeding'
-              ? 'Proven: no plan within these limits has less.'
-              : 'Proven: no plan within these limits keeps more.'
-            : `The plan found is within ${inFigures(100 * best.gap, 2)} % of the best possible mean kinship.`}
-        </p>
-      )}
-      <table className="ledger mt-3">
-        <tbody>
-          <tr>
-            <td>highest of a cross</td>
-            <td className={`num ${figures.maxOffspringF >= NEAR ? 'font-bold text-hand' : 'font-bold'}`}>
-              {percent(figures.maxOffspringF)}
-            </td>
-          </tr>
-          <tr>
-            <td>mean kinship kept</td>
-            <td className="num font-bold">{inFigures(figures.groupCoancestry, 3)}</td>
-          </tr>
-          <tr>
-            <td>effective size</td>
-            <td className="num font-bold">{inFigures(figures.effectiveSize, 3)}</td>
-          </tr>
-          <tr>
-            <td>inbreeding gained in a generation</td>
-            <td className="num font-bold">{percent(figures.inbreedingPerGeneration)}</td>
-          </tr>
-          <tr>
-            <td className="text-soft">were it so for five generations</td>
-            <td className="num text-soft">{percent(afterGenerations(figures.inbreedingPerGeneration, 5))}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-/** The males of one female, least related first. */
-function Mates({
-  female,
-  index,
-  females,
-  males,
-  kinship,
-  crosses,
-  avoid,
-  onToggle,
-  onAvoid,
-  onLeave,
-}: {
-  female: BroodFish;
-  index: number;
-  females: BroodFish[];
-  males: BroodFish[];
-  kinship: Kinship;
-  crosses: Cross[];
-  avoid: string[];
-  onToggle: (male: number) => void;
-  onAvoid: (key: string, male: number) => void;
-  onLeave: () => void;
-}) {
-  const F = females.length;
-  const list = males
-    .map((m, j) => ({ m, j, f: kinship.matrix[index]![F + j]! }))
-    .sort((a, b) => a.f - b.f || a.m.tag.localeCompare(b.m.tag));
-  return (
-    <section className="mt-4 border-t border-strong pt-3" aria-label={`Males of ${female.tag}`}>
-      <h2>
-        {female.tag}
-        <span className="ml-2 font-normal text-soft">
-          {female.strain || 'strain not known'}, {Math.round(100 * kinship.completeness[index]!)} % of her ancestors
-          known
-        </span>
-      </h2>
-      <ul className="mt-1 max-h-[20rem] overflow-auto">
-        {list.map(({ m, j, f }) => {
-          const key = `${female.tag}|${m.tag}`;
-          const barred = avoid.includes(key);
-          const open = mayCross(female, m);
-          return (
-            <li key={m.id} className="flex items-center gap-2 border-b border-rule py-1">
-              <label className="flex min-w-0 flex-1 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="accent-[var(--deep)]"
-                  disabled={!open || barred}
-                  checked={crosses.some((c) => c.female === index && c.male === j)}
-                  onChange={() => onToggle(j)}
-                />
-                <span className={open && !barred ? 'font-bold' : 'text-soft'}>{m.tag}</span>
-                <span className={f >= NEAR ? 'text-hand' : 'text-soft'}>{percent(f)}</span>
-                <span className="truncate text-[0.88rem] text-soft">
-                  {open ? `${Math.round(100 * kinship.completeness[F + j]!)} % known` : `of ${m.strain}`}
-                </span>
-              </label>
-              {open && (
-                <button type="button" className="link text-[0.88rem]" onClick={() => onAvoid(key, j)}>
-                  {barred ? 'allow' : 'bar'}
-                </button>
-              )}
-            </li>
-          );
-        })}
-      </ul>
-      <button type="button" className="link mt-2" onClick={onLeave}>
-        Leave {female.tag} out
-      </button>
-    </section>
-  );
-}
-
-/** The plan becomes that of a spawning day. */
-function TakeToDay({
-  species,
-  days,
-  today,
-  crosses,
-  onDone,
-}: {
-  species: { id: string; name: string };
-  days: { id: number; name: string }[];
-  today: string;
-  crosses: { female: number; males: number[] }[];
-  onDone: (id: number) => void;
-}) {
-  const { timeZone } = useSession();
-  const act = useAct('spawning.save');
-  const [day, setDay] = useState(today);
-  const [how, setHow] = useState<CrossKind>('split');
-  return (
-    <form
-      className="mt-4 flex flex-col gap-2 border-t border-strong pt-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void act.submit({ species: species.id, day: startOfDay(day, timeZone), plan: { crosses, how } }, (r) => {
-          onDone(Number(r?.id));
-          return `Planned: ${r?.name}.`;
-        });
-      }}
-    >
-      <h2>To a spawning day</h2>
-      <TextField label="Stripped on" type="date" value={day} onChange={setDay} error={act.errorOn('day')} />
-      <Choice
-        label="How the milt is given"
-        value={how}
-        onChange={setHow}
-        options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
-      />
-      <p className="quiet text-[0.9rem]">{crossKindWords[how].split(': ')[1]}.</p>
-      {how === 'pooled' && (
-        <p className="text-[0.9rem] text-careful">Pooling hides unequal fathers: they are taken as equal.</p>
-      )}
-      <ActFoot act={act} label="Plan this day" disabled={crosses.length === 0 || !day} />
-      {days.length > 0 && (
-        <p className="quiet text-[0.9rem]">
-          Planned already:{' '}
-          {days.map((d, i) => (
-            <span key={d.id}>
-              {i > 0 && ', '}
-              <Link className="link" href={`/spawning/${d.id}`}>
-                {d.name}
-              </Link>
-            </span>
-          ))}
-        </p>
-      )}
-    </form>
   );
 }
