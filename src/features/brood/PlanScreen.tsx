@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Cross } from '@/core/genetics/planFigures';
 import { grouped, figures as inFigures } from '@/core/quantities/format';
 import { isoDay } from '@/core/time/localDay';
@@ -138,13 +138,16 @@ export function PlanScreen({
       female: females.findIndex((f) => f.tag === c.female),
       male: males.findIndex((m) => m.tag === c.male),
     }));
-    setCrosses(found);
-    setBest({
-      crosses: found,
-      meanOffspringF: o.meanOffspringF,
-      groupCoancestry: o.groupCoancestry,
-      gap: o.gap,
-      objective,
+    // Hundreds of crosses are drawn in slices, so that whoever types meanwhile is not held up.
+    startTransition(() => {
+      setCrosses(found);
+      setBest({
+        crosses: found,
+        meanOffspringF: o.meanOffspringF,
+        groupCoancestry: o.groupCoancestry,
+        gap: o.gap,
+        objective,
+      });
     });
   };
   const leave = (id: number) => {
@@ -204,11 +207,12 @@ export function PlanScreen({
             ]}
           />
           {work === 'plan' ? (
-            <button type="button" className="button" onClick={() => stop.current?.abort()}>
+            // Another element than the button below: a click that stops must not become one that begins anew.
+            <button key="stop" type="button" className="button" onClick={() => stop.current?.abort()}>
               Stop
             </button>
           ) : (
-            <button type="submit" className="button main" disabled={!kinship || !wanted || work !== null}>
+            <button key="find" type="submit" className="button main" disabled={!kinship || !wanted || work !== null}>
               Find the best plan
             </button>
           )}

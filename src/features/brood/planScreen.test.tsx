@@ -106,6 +106,21 @@ test('a pair that must not be is barred: its cross goes, and the search is told'
   await waitFor(() => expect(asked).toEqual([[['F1', 'M2']]]));
 });
 
+test('a search that is stopped is stopped: the click does not begin another', async () => {
+  const { user } = await open();
+  let asked = 0;
+  globalThis.fetch = ((_: string, init: RequestInit) => {
+    asked += 1;
+    return new Promise((_ok, no) => {
+      init.signal!.addEventListener('abort', () => no(Object.assign(new Error('stopped'), { name: 'AbortError' })));
+    });
+  }) as typeof fetch;
+  await user.click(screen.getByRole('button', { name: 'Find the best plan' }));
+  await user.click(await screen.findByRole('button', { name: 'Stop' }));
+  await screen.findByRole('button', { name: 'Find the best plan' });
+  expect([asked, screen.queryByRole('alert')]).toEqual([1, null]);
+});
+
 test('one who is left out is out of the plan, and can be taken in again', async () => {
   const { user } = await open();
   await user.click(screen.getByRole('button', { name: 'F2' }));
