@@ -6,6 +6,7 @@ import type { ReleasePaper } from '@/queries/releases';
 import type { RoundHolding } from '@/queries/round';
 import type { BenchView } from '@/queries/spawning';
 import type { StockList } from '@/queries/stockList';
+import { bowlOf } from '../../../tests/support/bench';
 import { labelSvg, labelsPdf } from './labels';
 import { releasePaperPdf, roundSheetPdf, stockListPdf } from './pdf';
 import { setUpSheetPdf } from './setUpSheet';
@@ -230,7 +231,12 @@ describe('the set-up sheet of a spawning day', () => {
       book: speciesOf('sterlet'),
       females: Array.from({ length: females }, (_, i) => female(i + 1)),
       males: [{ fish: { id: 101, tag: 'STM1' }, milts: [], bowls: [] }],
-      bowls: [],
+      bowls: ['A', 'B', 'C'].map((b) =>
+        bowlOf(b, {
+          take: { lotId: 9, lot: 'ST-31-01', eggs: 24_200, sd: 450, unitId: 1, unit: 'B1', waiting: 0, volumeMl: 400 },
+        }),
+      ),
+      baths: [],
       protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
       expected: 66_000 * females,
       odds: 0.9,

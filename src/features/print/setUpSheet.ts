@@ -2,9 +2,10 @@ import { injection } from '@/core/doses/doses';
 import { figures, grouped, percent } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { protocolKindWords } from '@/core/spawning/protocol';
+import { valueNamed } from '@/core/species/species';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { BenchFemale, BenchView } from '@/queries/spawning';
-import { clean, foot, open, table } from './paper';
+import { clean, doubt, foot, open, table } from './paper';
 
 /** Lines of females that fit on the one page beside the rest. */
 const MOST = 24;
@@ -24,6 +25,18 @@ function guide(v: BenchView, f: BenchFemale, part: number): string {
     }),
   );
   return `${figures(o.parts[part]!.amount, 3)} ${t.unit === 'ug' ? 'µg' : t.unit}`;
+}
+
+const amountOf = (b: BenchView['baths'][number]): string =>
+  b.stockL != null
+    ? `${figures(b.stockL * 1000, 3)} mL of stock`
+    : b.productMl != null
+      ? `${figures(b.productMl, 3)} mL of product`
+      : `${figures(b.productG ?? 0, 3)} g of product`;
+
+function eggsPerKg(v: BenchView): string {
+  const per = valueNamed(v.book, 'eggs per kg');
+  return per ? `${grouped(per.value)}${per.spread ? ` ±${grouped(per.spread)}` : ''}` : '____';
 }
 
 /** The set-up sheet of a spawning day: one page with parents, doses, times, crosses, units, and the steps to stamp. */
@@ -105,6 +118,26 @@ export async function setUpSheetPdf(
         'no male yet',
     ),
   );
+  const said = [
+    v.bowls
+      .flatMap((b) => (b.take ? [`bowl ${b.bowl}: ${doubt(b.take.eggs, b.take.sd)} eggs, ${b.take.lot}`] : []))
+      .join('; '),
+    v.baths
+      .map(
+        (b) =>
+          `bath ${b.nth}, ${clock(b.at, tz)}: ${figures(b.volumeL, 3)} L at ${figures(b.targetMgPerL, 3)} mg/L, ${amountOf(b)}, lot ${b.productLot}, bowls ${b.batches.map((x) => x.bowl).join(' ') || '____'}`,
+      )
+      .join('; '),
+  ].filter(Boolean);
+  if (said.length > 0) doc.text(clean(`${said.join('. ')}.`));
+  doc
+    .fontSize(8.5)
+    .text(
+      clean(
+        `Workings: eggs expected = mass × ${eggsPerKg(v)} eggs per kg (Book)${t ? '; volume = mass × dose × share of the part / strength of the vial; “runs about” by the hours of the Book at the water as measured' : ''}.`,
+      ),
+    )
+    .fontSize(10);
   doc.moveDown(0.6);
   const bowls = v.bowls.map((b) => b.bowl).slice(0, 4);
   while (bowls.length < 4) bowls.push('');
