@@ -69,6 +69,12 @@ export const ownRules = {
     unit: 'of the mean',
     hint: 'what rations and stocking numbers can bear',
   },
+  packingSd: {
+    what: 'doubt of how closely eggs lie, where this hatchery has not calibrated it',
+    value: 0.023,
+    unit: 'of the space',
+    hint: 'spheres fill from some 0.56 of the space (poured loosely) to 0.64 (shaken): that width of 0.08, evenly, over √12',
+  },
   eggDensity: {
     what: 'mass of a millilitre of fish egg, for eggs in a gram before this hatchery has counted any',
     value: 1.07,

@@ -5,6 +5,7 @@ import { eggsByRatio } from '../eggs/byRatio';
 import { combineEstimates } from '../eggs/combine';
 import { trough } from '../eggs/trough';
 import { volumeSample, volumetricCount } from '../eggs/volumetric';
+import { ownRules } from '../ownRules';
 import { countByWeight } from '../sampling/countByWeight';
 import { weightBatch } from '../sampling/meanWeight';
 import type { MeasuredNumber } from './entry';
@@ -109,7 +110,11 @@ export function numberFrom(m: Measurement, usualCv?: number): MeasuredNumber & {
   }
 }
 
-const troughInput = ({ method: _, ...m }: Extract<Measurement, { method: 'trough' }>) => m;
+/** As it is worked for the books: a packing that nobody has calibrated is never taken as known. */
+const troughInput = ({ method: _, ...m }: Extract<Measurement, { method: 'trough' }>) => ({
+  packingSd: ownRules.packingSd.value,
+  ...m,
+});
 
 /** The calculation that shows the working of a measurement, with its input; undefined for a plain count. */
 export function workingOf(

@@ -254,7 +254,8 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
   const parsed = measurement.parse(m);
   const n = numberFrom(parsed);
   const d = withDoubt(n.number, 1.96 * n.sd);
-  const o = m.method === 'trough' ? trough.compute(trough.input.parse(m)) : null;
+  // As it is worked for the books: with the doubt of a packing that nobody calibrated.
+  const o = m.method === 'trough' ? trough.compute(trough.input.parse(workingOf(parsed)!.input)) : null;
   return (
     <div className="border-t border-rule pt-2" data-testid="outcome">
       <Worked request={workingOf(parsed)!}>
@@ -265,6 +266,11 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
         <span className="ml-3 text-soft">
           {figures(o.diameterMm, 3)} mm, {grouped(o.eggsPerL)} a litre
         </span>
+      )}
+      {m.method === 'trough' && m.packingSd === undefined && (
+        <p className="text-[0.9rem] text-careful">
+          How closely eggs lie is not calibrated here: that doubt is in the number. Count this batch by volume, too.
+        </p>
       )}
       {o?.warnings?.map((w) => (
         <p key={w} className="text-[0.9rem] text-careful">

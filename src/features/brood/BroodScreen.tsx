@@ -37,6 +37,7 @@ export function BroodScreen({
   const { book } = view;
   const here = view.fish.filter((f) => f.gone === null);
   const ripe = here.filter((f) => f.ripeness?.ready);
+  const untagged = (view.species.find((s) => s.id === book.id)?.here ?? 0) - here.length;
   const shown = (show === 'gone' ? view.fish.filter((f) => f.gone !== null) : show === 'ripe' ? ripe : here).filter(
     (f) => search === '' || `${f.tag} ${f.marks} ${f.strain}`.toLowerCase().includes(search.toLowerCase()),
   );
@@ -55,8 +56,14 @@ export function BroodScreen({
           <span className="text-[2rem] leading-none font-bold">{count(ripe, 'female')}</span> of {count(here, 'female')}{' '}
           females and <span className="text-[2rem] leading-none font-bold">{count(ripe, 'male')}</span> of{' '}
           {count(here, 'male')} males are ripe
-          {eggs > 0 && (
-            <span className="text-soft">; the females may give about {grouped(Math.round(eggs / 100) * 100)} eggs</span>
+          {eggs > 0 && <span className="text-soft">; the females may give about {grouped(round2(eggs))} eggs</span>}
+          {untagged > 0 && (
+            <span className="text-soft">
+              ;{' '}
+              <Link className="link" href={`/brood/arrivals?species=${book.id}`}>
+                {untagged} more wait untagged in runs
+              </Link>
+            </span>
           )}
           {ripe.length > 1 && (
             <Link className="link ml-3" href={`/brood/plan?species=${book.id}`}>

@@ -54,7 +54,7 @@ export async function setUpSheetPdf(
   const wanted = [
     v.plan.eggsWanted > 0 && `${grouped(v.plan.eggsWanted)} eggs wanted`,
     v.expected !== null && `about ${grouped(Number(v.expected.toPrecision(2)))} to come`,
-    v.odds !== null && `enough in ${percent(v.odds)} of such days`,
+    v.expected !== null && v.odds !== null && `enough in ${percent(v.odds)} of such days`,
     v.plan.units.length > 0 && `eggs go to ${v.plan.units.map((u) => o.units.get(u) ?? '?').join(' ')}`,
   ].filter(Boolean);
   if (wanted.length > 0) doc.text(clean(`${wanted.join('; ')}.`));
@@ -114,8 +114,12 @@ export async function setUpSheetPdf(
   doc.font('bold').text('Milt of  ', { continued: true }).font('plain');
   doc.text(
     clean(
-      v.males.map((m) => `${m.fish.tag}${m.milts.at(-1)?.apart ? ' (held apart)' : ''}  ______`).join('    ') ||
-        'no male yet',
+      v.males
+        .map(
+          (m) =>
+            `${m.fish.tag}${m.milts.at(-1)?.apart ? ' (held apart)' : ''}  ${m.milts.at(-1)?.volumeMl ? `${figures(m.milts.at(-1)!.volumeMl!, 3)} mL` : '______'}`,
+        )
+        .join('    ') || 'no male yet',
     ),
   );
   const said = [
@@ -129,7 +133,7 @@ export async function setUpSheetPdf(
       )
       .join('; '),
   ].filter(Boolean);
-  if (said.length > 0) doc.text(clean(`${said.join('. ')}.`));
+  for (const line of said) doc.text(clean(`${line[0]!.toUpperCase()}${line.slice(1)}.`));
   doc
     .fontSize(8.5)
     .text(

@@ -1,6 +1,5 @@
 'use client';
 import { grouped } from '@/core/quantities/format';
-import { wilson } from '@/core/sampling/proportion';
 import type { BenchView } from '@/queries/spawning';
 import { Doubtful } from '@/ui/number';
 
@@ -44,11 +43,9 @@ function Rejected({ view }: { view: BenchView }) {
   const strips = view.females.flatMap((f) => f.strips);
   const apart = strips.filter((s) => s.apart).length;
   if (apart === 0) return null;
-  const r = wilson(apart, strips.length);
-  const percent = (x: number) => Math.round(100 * x);
   return (
     <span className="text-careful">
-      ; eggs of {apart} of {strips.length} held apart ({percent(r.low)} to {percent(r.high)} %)
+      ; eggs of {apart} of {strips.length} held apart
     </span>
   );
 }
