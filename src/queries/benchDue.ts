@@ -1,24 +1,52 @@
-import { benchDue } from '@/core/spawning/due';
+import { mustCheckAgain } from '@/core/induction/latency';
+import { type BenchDue, benchDue, byUrgency } from '@/core/spawning/due';
 import type { Db } from '@/store/connection';
 import { benchView } from './spawning';
 
-/** How much of the bench wants a hand now, over all open days that are near: the mark on the life line. */
-export async function benchWanting(db: Db, siteId: number, now: number): Promise<{ due: number; day: number | null }> {
+/** Something wanted on an open spawning day: which day, and what that is called. */
+export type BenchWant = BenchDue & { day: number; dayName: string };
+/** The hours in which an injected female may run, ms. */
+export type RunWindow = { day: number; tag: string; from: number; at: number; to: number };
+export type BenchNow = {
+  /** What is due now, and what will be within half a day; the most urgent first. */
+  wants: BenchWant[];
+  windows: RunWindow[];
+};
+
+/**
+ * What the bench wants, over all open days that are near: for the mark on the life line, and for Today. A bowl that
+ * waits to be counted is shown on the bench only; nobody need run for it.
+ */
+export async function benchNow(db: Db, siteId: number, now: number): Promise<BenchNow> {
   const days = (await db('spawning_day')
     .where({ site_id: siteId, closed: false })
     .whereBetween('day', [now - NEAR_MS, now + NEAR_MS])
     .orderBy('day')
     .limit(6)
     .pluck('id')) as number[];
-  const views = await Promise.all(days.map((id) => benchView(db, { siteId }, id, now, { marks: true })));
-  const wanting = views
-    .filter((v) => v !== null)
-    .map((v) => ({ id: v.id, n: benchDue(v, now).filter((d) => d.now && d.about.act !== 'count').length }));
+  const views = (await Promise.all(days.map((id) => benchView(db, { siteId }, id, now, { marks: true })))).filter(
+    (v) => v !== null,
+  );
   return {
-    due: wanting.reduce((s, w) => s + w.n, 0),
-    day: wanting.find((w) => w.n > 0)?.id ?? null,
+    wants: views
+      .flatMap((v) => benchDue(v, now).map((d) => ({ ...d, day: v.id, dayName: v.name })))
+      .filter((d) => d.about.act !== 'count' && (d.now || d.at <= now + SOON_MS))
+      .sort(byUrgency),
+    windows: views.flatMap((v) =>
+      v.females.flatMap(({ fish, clock, checks, strips }) =>
+        clock?.low != null &&
+        clock.at !== null &&
+        clock.high !== null &&
+        strips.length === 0 &&
+        mustCheckAgain(checks.at(-1)?.found)
+          ? [{ day: v.id, tag: fish.tag, from: clock.low, at: clock.at, to: clock.high }]
+          : [],
+      ),
+    ),
   };
 }
 
 /** Injections begin some days before the day; what was left open longer ago is no longer urgent. */
 const NEAR_MS = 5 * 86_400_000;
+/** Whoever goes home in the evening sees what the night wants. */
+const SOON_MS = 12 * 3_600_000;

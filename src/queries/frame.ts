@@ -1,7 +1,7 @@
 import { seasonOf } from '@/commands/lots';
 import type { Station } from '@/core/species/species';
 import type { Db } from '@/store/connection';
-import { benchWanting } from './benchDue';
+import type { BenchNow } from './benchDue';
 import { broodHere } from './brood';
 import type { RoundHolding } from './round';
 import { totalsBy } from './standings';
@@ -28,16 +28,17 @@ export async function lifeLine(
   site: { siteId: number; timeZone: string },
   now: number,
   holdings: readonly RoundHolding[],
+  bench: BenchNow,
 ): Promise<StationTotal[]> {
-  const [brood, bench, totals, gone, rooms] = await Promise.all([
+  const [brood, totals, gone, rooms] = await Promise.all([
     broodHere(db, site.siteId),
-    benchWanting(db, site.siteId, now),
     totalsBy(db, site.siteId, now, 'stage'),
     goneOut(db, site, now),
     db('room').where({ site_id: site.siteId, kind: 'incubation' }).orderBy('walk_order').first('id') as Promise<
       { id: number } | undefined
     >,
   ]);
+  const wanted = bench.wants.filter((w) => w.now);
   const incubation = rooms ? `/rooms/${rooms.id}` : '/setup';
   const stations: StationTotal[] = (['eggs', 'yolksac', 'fry', 'fingerlings'] as const).map((station) => {
     const own = [...totals].filter(([stage]) => stationOfStage[stage] === station).map(([, t]) => t);
@@ -62,8 +63,8 @@ export async function lifeLine(
       station: 'brood',
       number: brood,
       sd: 0,
-      due: bench.due,
-      href: bench.day === null ? '/brood' : `/spawning/${bench.day}`,
+      due: wanted.length,
+      href: wanted[0] ? `/spawning/${wanted[0].day}` : '/brood',
     },
     ...stations,
     { station: 'gone', ...gone, due: 0, href: '/moves' },

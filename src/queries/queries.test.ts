@@ -46,7 +46,7 @@ test('as of a past instant: before the pick, before the laying down, before anyt
 
 test('the life line counts what the round counts, with the doubt that the jars share', async () => {
   const standing = await round(h.db, site, h.clock.now);
-  const stations = await lifeLine(h.db, site, h.clock.now, standing);
+  const stations = await lifeLine(h.db, site, h.clock.now, standing, { wants: [], windows: [] });
   const eggs = stations.find((s) => s.station === 'eggs')!;
   expect(eggs.number).toBe(standing.reduce((s, x) => s + x.number, 0));
   expect(eggs.sd).toBeGreaterThan(TAKE_SD - 1);
@@ -140,7 +140,8 @@ test('rearing shows the last mean weight of the lot and the dead of a week', asy
 
 test('the stock list by stage and the life line tell the same number with the same doubt', async () => {
   const list = await stockList(h.db, 1, h.clock.now, 'stage');
-  const stations = await lifeLine(h.db, site, h.clock.now, await round(h.db, site, h.clock.now));
+  const standing = await round(h.db, site, h.clock.now);
+  const stations = await lifeLine(h.db, site, h.clock.now, standing, { wants: [], windows: [] });
   for (const [stage, station] of [
     ['eggs', 'eggs'],
     ['fry', 'fry'],

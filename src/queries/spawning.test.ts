@@ -1,6 +1,6 @@
 import { benchDue } from '@/core/spawning/due';
 import { HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
-import { benchWanting } from './benchDue';
+import { benchNow } from './benchDue';
 import { broodView } from './brood';
 import { lifeLine } from './frame';
 import { lotLabels } from './labels';
@@ -76,12 +76,31 @@ test('a look that is due marks the station of the life line and leads to the ben
   await inject(1);
   h.clock.now += 12 * HOUR;
   await inject(2);
+  const injected = h.clock.now;
   h.clock.now += 8 * HOUR;
-  expect(await benchWanting(h.db, h.manager.siteId, h.clock.now)).toEqual({ due: 1, day });
-  const [brood] = await lifeLine(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now, []);
-  expect(brood).toMatchObject({ station: 'brood', number: 3, due: 1, href: `/spawning/${day}` });
+  const bench = () => benchNow(h.db, h.manager.siteId, h.clock.now);
+  const atBrood = async () =>
+    (await lifeLine(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now, [], await bench()))[0];
+  expect((await bench()).wants).toMatchObject([
+    { day, dayName: expect.stringContaining('Sterlet'), who: 'F1', says: 'look whether she runs: no forecast', now: true },
+  ]);
+  // Where the water was not measured no window is drawn.
+  expect((await bench()).windows).toEqual([]);
+  expect(await atBrood()).toMatchObject({ station: 'brood', number: 3, due: 1, href: `/spawning/${day}` });
   await h.send('spawning.ready', { day, fish: fish.F1!, found: 'notYet' });
-  expect((await benchWanting(h.db, h.manager.siteId, h.clock.now)).due).toBe(0);
+  // The next look is told beforehand, and marks nothing.
+  expect((await bench()).wants).toMatchObject([{ who: 'F1', now: false }]);
+  expect(await atBrood()).toMatchObject({ due: 0, href: '/brood' });
+
+  await water(9, 13.5);
+  const { at, low, high } = (await view()).females[0]!.clock!;
+  expect((await bench()).windows).toEqual([{ day, tag: 'F1', from: low, at, to: high }]);
+  expect(low!).toBeGreaterThan(injected);
+  // Its first look is more than half a day away: not yet a matter of Today.
+  expect((await bench()).wants).toEqual([]);
+  // A female that was found to run has no window any more.
+  await h.send('spawning.ready', { day, fish: fish.F1!, found: 'running' });
+  expect(await bench()).toMatchObject({ wants: [{ who: 'F1', says: 'runs: strip her' }], windows: [] });
 });
 
 test('eggs to come and their odds: those held apart and those counted are not to come', async () => {

@@ -3,7 +3,7 @@ import { TodayScreen } from '@/features/today/TodayScreen';
 import { today } from '@/queries/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
-import { requestNow, requestRound } from '../_server/request';
+import { requestBench, requestNow, requestRound } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -15,6 +15,7 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
   return (
     <TodayScreen
       today={await today(db(), person, at, await requestRound())}
+      bench={await requestBench()}
       now={at}
       timeZone={person.timeZone}
       us={person.units === 'us'}

@@ -1,5 +1,6 @@
 import 'server-only';
 import { cache } from 'react';
+import { type BenchNow, benchNow } from '@/queries/benchDue';
 import { lifeLine, type StationTotal } from '@/queries/frame';
 import { type RoundHolding, round } from '@/queries/round';
 import { type StockList, stockAt, stockBy } from '@/queries/stockList';
@@ -34,19 +35,23 @@ async function workedOnce<T>(what: string, which: string, work: (siteId: number)
   return mine.worked;
 }
 
-type Standing = { holdings: RoundHolding[]; stations: StationTotal[] };
+type Standing = { holdings: RoundHolding[]; bench: BenchNow; stations: StationTotal[] };
 
 /** Everything that stands and the life line over it. */
 const standing = cache(
   (): Promise<Standing> =>
     workedOnce('round', '', async () => {
       const person = await requirePerson();
-      const holdings = await round(db(), person, requestNow());
-      return { holdings, stations: await lifeLine(db(), person, requestNow(), holdings) };
+      const [holdings, bench] = await Promise.all([
+        round(db(), person, requestNow()),
+        benchNow(db(), person.siteId, requestNow()),
+      ]);
+      return { holdings, bench, stations: await lifeLine(db(), person, requestNow(), holdings, bench) };
     }),
 );
 
 export const requestRound = async (): Promise<RoundHolding[]> => (await standing()).holdings;
+export const requestBench = async (): Promise<BenchNow> => (await standing()).bench;
 export const requestStations = async (): Promise<StationTotal[]> => (await standing()).stations;
 
 /** The stock list that a page shows: turning its pages, or grouping it otherwise, works nothing anew. */

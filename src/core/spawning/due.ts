@@ -163,8 +163,13 @@ export function benchDue(v: BenchToDo, now: number): BenchDue[] {
         about: { bowl: b.bowl, act: 'count' },
       });
   }
+  return out.sort(byUrgency);
+}
+
+/** What is late first, then what is due, then what is to come; each by the time that counts. */
+export function byUrgency(a: BenchDue, b: BenchDue): number {
   const urgency = (d: BenchDue) => (d.late ? 0 : d.now ? 1 : 2);
-  return out.sort((a, b) => urgency(a) - urgency(b) || (a.by ?? a.at) - (b.by ?? b.at) || a.who.localeCompare(b.who));
+  return urgency(a) - urgency(b) || (a.by ?? a.at) - (b.by ?? b.at) || a.who.localeCompare(b.who);
 }
 
 const DAY_MS = 86_400_000;

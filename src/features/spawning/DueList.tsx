@@ -2,7 +2,7 @@
 
 import type { BenchDue } from '@/core/spawning/due';
 import { clock } from '@/core/time/localDay';
-import { span } from './span';
+import { dueWords } from './span';
 
 /** What is wanted next; the first of it large. */
 export function DueList({
@@ -39,13 +39,7 @@ export function DueList({
               className={`w-[8.5rem] flex-none text-[1.15rem] font-bold ${d.late ? 'text-hand' : d.now ? 'text-deep' : 'font-normal text-soft'}`}
               role={d.now ? 'alert' : undefined}
             >
-              {d.now
-                ? d.by !== null && d.by > now
-                  ? `${span(d.by - now)} left`
-                  : d.at < now - 60_000
-                    ? `${span(now - (d.by ?? d.at))} over`
-                    : 'now'
-                : `in ${span(d.at - now)}`}
+              {dueWords(d, now)}
             </span>
             <span className="w-[6.5rem] flex-none font-bold">{d.who}</span>
             <span className="min-w-0 flex-1 max-sm:basis-full">{d.says}</span>

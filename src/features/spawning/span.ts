@@ -1,3 +1,12 @@
+import type { BenchDue } from '@/core/spawning/due';
+
+/** How long is left, how long it is over, or when it comes. */
+export function dueWords(d: BenchDue, now: number): string {
+  if (!d.now) return `in ${span(d.at - now)}`;
+  if (d.by !== null && d.by > now) return `${span(d.by - now)} left`;
+  return d.at < now - 60_000 ? `${span(now - (d.by ?? d.at))} over` : 'now';
+}
+
 /** 7 min, 2 h 05, 1 d 3 h. */
 export function span(ms: number): string {
   const minutes = Math.floor(Math.abs(ms) / 60_000);

@@ -1,4 +1,5 @@
 import { clock, isoDay, localDay, weekday } from '@/core/time/localDay';
+import type { RunWindow } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
 import { stageColour } from '@/ui/glyphs';
 
@@ -11,13 +12,16 @@ const MOST_LABELS = 32;
 
 type Band = { key: string; label: string; from: number; to: number; at: number; stage: string };
 
-/** A vertical clock of three days: windows of hatch and other stages as bands, the likeliest hour marked. */
+/** A vertical clock of three days: windows of hatch, of other stages and of ovulation as bands, the likeliest hour marked. */
 export function Next72({
   holdings,
+  running,
   now,
   timeZone,
 }: {
   holdings: readonly RoundHolding[];
+  /** Injected females that may run. */
+  running: readonly RunWindow[];
   now: number;
   timeZone: string;
 }) {
@@ -44,9 +48,20 @@ export function Next72({
     }
   const waters = new Map<string, number>();
   for (const b of byLot.values()) waters.set(b.lotMilestone, (waters.get(b.lotMilestone) ?? 0) + 1);
-  const bands = [...byLot.values()]
-    .map((b) => (waters.get(b.lotMilestone)! > 1 ? { ...b, label: `${b.label}, ${[...b.rooms].join(', ')}` } : b))
-    .sort((a, b) => a.from - b.from || a.at - b.at);
+  const females: Band[] = running
+    .filter((r) => r.to >= now && r.from <= end)
+    .map((r) => ({
+      key: `runs ${r.day} ${r.tag}`,
+      label: `${r.tag} runs`,
+      from: r.from,
+      to: r.to,
+      at: r.at,
+      stage: 'runs',
+    }));
+  const stages: Band[] = [...byLot.values()].map((b) =>
+    waters.get(b.lotMilestone)! > 1 ? { ...b, label: `${b.label}, ${[...b.rooms].join(', ')}` } : b,
+  );
+  const bands = [...stages, ...females].sort((a, b) => a.from - b.from || a.at - b.at);
   const y = (t: number) => (HEIGHT * (Math.min(end, Math.max(now, t)) - now)) / SPAN;
   const days: number[] = [];
   for (let d = localDay(now, timeZone).end; d < end; d = localDay(d, timeZone).end) days.push(d);
@@ -112,17 +127,11 @@ export function Next72({
               width={step - 2}
               y={y(b.from)}
               height={Math.max(3, y(b.to) - y(b.from))}
-              fill={stageColour[b.stage] ?? 'var(--eyed)'}
+              fill={colourOf(b.stage)}
               opacity={0.35}
             />
             {b.at <= end && b.at >= now && (
-              <rect
-                x={laneX(b.lane)}
-                width={step - 2}
-                y={y(b.at) - 1.5}
-                height={3}
-                fill={stageColour[b.stage] ?? 'var(--eyed)'}
-              />
+              <rect x={laneX(b.lane)} width={step - 2} y={y(b.at) - 1.5} height={3} fill={colourOf(b.stage)} />
             )}
           </g>
         ))}
@@ -161,6 +170,8 @@ export function Next72({
     </div>
   );
 }
+
+const colourOf = (stage: string) => (stage === 'runs' ? 'var(--deep)' : (stageColour[stage] ?? 'var(--eyed)'));
 
 function when(t: number, timeZone: string): string {
   return `${isoDay(t, timeZone)} ${clock(t, timeZone)}`;

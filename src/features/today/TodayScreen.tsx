@@ -2,8 +2,10 @@ import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import { decimals } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
+import type { BenchNow } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
+import { BenchWants } from './BenchWants';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
@@ -12,6 +14,7 @@ import { walkedRooms } from './walkedRooms';
 /** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
 export function TodayScreen({
   today,
+  bench,
   now,
   timeZone,
   canSettle,
@@ -19,6 +22,7 @@ export function TodayScreen({
   room,
 }: {
   today: Today;
+  bench: BenchNow;
   now: number;
   timeZone: string;
   canSettle: boolean;
@@ -30,7 +34,8 @@ export function TodayScreen({
   const daily = (h: RoundHolding) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead');
   const left = today.holdings.filter(daily).length;
   const walked = walkedRooms(today.holdings, room);
-  const wanting = today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length;
+  const wanting =
+    today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length + bench.wants.filter((w) => w.now).length;
   const shown = ({ id, by, unit, type, payload, at }: Today['proposals'][number]): ProposalShown => {
     const meant = today.holdings.filter(
       (h) =>
@@ -88,6 +93,7 @@ export function TodayScreen({
             </p>
           </div>
         )}
+        <BenchWants wants={bench.wants} now={now} timeZone={timeZone} />
         {rooms.map(([roomId, room]) => {
           const here = today.holdings.filter((h) => h.roomId === roomId);
           const open = here.filter(daily).length;
@@ -158,7 +164,7 @@ export function TodayScreen({
         <p className="quiet mb-2 text-[0.87rem]">
           from {weekday(now, timeZone)}, {clock(now, timeZone)}
         </p>
-        <Next72 holdings={today.holdings} now={now} timeZone={timeZone} />
+        <Next72 holdings={today.holdings} running={bench.windows} now={now} timeZone={timeZone} />
       </aside>
     </div>
   );

@@ -1,4 +1,5 @@
 import { renderToStaticMarkup } from 'react-dom/server';
+import type { RunWindow } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
 import { Next72 } from './Next72';
 import { walkedRooms } from './walkedRooms';
@@ -67,8 +68,8 @@ describe('the next 72 hours', () => {
         },
       ],
     });
-  const draw = (holdings: RoundHolding[]) =>
-    renderToStaticMarkup(<Next72 holdings={holdings} now={now} timeZone="Europe/Vienna" />);
+  const draw = (holdings: RoundHolding[], running: RunWindow[] = []) =>
+    renderToStaticMarkup(<Next72 holdings={holdings} running={running} now={now} timeZone="Europe/Vienna" />);
 
   test('nothing predicted is said', () => {
     expect(draw([])).toContain('No stage is predicted in these days');
@@ -94,6 +95,19 @@ describe('the next 72 hours', () => {
     expect(html).not.toContain('AC-31-03');
     const seen = { ...lot, milestones: lot.milestones.map((m) => ({ ...m, seen: true })) };
     expect(draw([seen])).toContain('No stage is predicted');
+  });
+
+  test('a female that may run is a band of its own; one whose hours are over is not', () => {
+    const runs = (tag: string, hours: number): RunWindow => ({
+      day: 1,
+      tag,
+      from: now + (hours - 3) * HOUR,
+      at: now + hours * HOUR,
+      to: now + (hours + 3) * HOUR,
+    });
+    const html = draw([hatching(1, 20)], [runs('STF1', 5), runs('STF2', -4)]);
+    expect(html).toContain('aria-label="STF1 runs 2031-04-14 12:42; AC-31-01 half hatched');
+    expect(html).not.toContain('STF2');
   });
 
   test('labels keep apart and are no more than fit; the rest is counted', () => {

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
+import type { BenchWant } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
 import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
@@ -40,8 +41,19 @@ const today = (over: Partial<Today> = {}): Today => ({
   proposals: [],
   ...over,
 });
-const draw = (t: Today, as: Partial<typeof session> = {}, us = false) =>
-  show(<TodayScreen today={t} now={NOW} timeZone="Europe/Vienna" canSettle={true} us={us} room={null} />, as);
+const draw = (t: Today, as: Partial<typeof session> = {}, us = false, wants: BenchWant[] = []) =>
+  show(
+    <TodayScreen
+      today={t}
+      bench={{ wants, windows: [] }}
+      now={NOW}
+      timeZone="Europe/Vienna"
+      canSettle={true}
+      us={us}
+      room={null}
+    />,
+    as,
+  );
 const row = (unit: string) => within(document.querySelector(`li[data-unit="${unit}"]`) as HTMLElement);
 
 test('an empty hatchery says what to do first', () => {
@@ -72,6 +84,33 @@ test('what wants a hand now is counted and stands in its row; the rest waits in 
   expect(row('J3').getByText('not picked for 3 days').className).toContain('text-hand');
   expect(row('J3').getByText('eyed check due').className).toContain('text-careful');
   expect(row('J1').queryByText('not picked today')).toBeNull();
+});
+
+test('what the bench wants stands before the walk, counts among what wants a hand, and leads to its day', () => {
+  const want = (who: string, over: Partial<BenchWant>): BenchWant => ({
+    day: 7,
+    dayName: 'Sterlet, 14 Apr',
+    key: `look ${who}`,
+    who,
+    says: 'look whether she runs',
+    at: NOW - 13 * 60_000,
+    by: null,
+    now: true,
+    late: true,
+    about: { fish: 1, act: 'ready' },
+    ...over,
+  });
+  draw(today({ holdings: [holding(1)] }), {}, false, [
+    want('STF12', {}),
+    want('STF13', { at: NOW + 2 * HOUR, now: false, late: false }),
+  ]);
+  expect(screen.getByTestId('round-state').textContent).toContain('1 want a hand now');
+  const bench = within(screen.getByRole('region', { name: 'Spawning bench, Sterlet, 14 Apr' }));
+  expect(bench.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
+    expect.stringMatching(/^STF12look whether she runs13 min over/),
+    expect.stringMatching(/^STF13look whether she runsin 2 h 00/),
+  ]);
+  expect(new Set(bench.getAllByRole('link').map((a) => a.getAttribute('href')))).toEqual(new Set(['/spawning/7']));
 });
 
 test('water: its reading in the reader’s degrees, a jump since yesterday, a probe that is silent', () => {
