@@ -26,6 +26,8 @@ export function DaysScreen({
   const act = useAct('spawning.save');
   const [kind, setKind] = useState('');
   const [day, setDay] = useState(isoDay(now, timeZone));
+  const whatAndWhen = (d: DayListed) =>
+    `${species.find((s) => s.id === d.species)?.name}, ${dayMonth(d.day, timeZone, now)}`;
   const list = (closed: boolean) => days.filter((d) => d.closed === closed);
   return (
     <div className="px-6 py-4 max-sm:px-3">
@@ -46,7 +48,8 @@ export function DaysScreen({
                       {d.name}
                     </Link>
                     <span className="text-soft">
-                      {species.find((s) => s.id === d.species)?.name}, {dayMonth(d.day, timeZone, now)}
+                      {/* The name that a day begins with says this already. */}
+                      {d.name === whatAndWhen(d) ? '' : whatAndWhen(d)}
                     </span>
                   </li>
                 ))}
