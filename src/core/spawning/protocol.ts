@@ -45,7 +45,8 @@ const bath = z
     step: id,
     /** Of what the strength is: `available iodine`. */
     of: z.string().trim().min(1, 'say of what').max(40, 'is too long'),
-    basis: z.enum(['productMass', 'productVolume', 'activeSubstance', 'availableIodine']),
+    /** What is weighed for it: a strength in mg/L is never one of volume. */
+    basis: z.enum(['productMass', 'activeSubstance', 'availableIodine']),
     mgPerL: z.number().gt(0, 'must be above 0'),
     low: z.number().gt(0, 'must be above 0'),
     high: z.number().gt(0, 'must be above 0'),

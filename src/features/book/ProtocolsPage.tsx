@@ -3,12 +3,20 @@
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { figures } from '@/core/quantities/format';
-import { type Protocol, protocolKinds, protocolKindWords } from '@/core/spawning/protocol';
+import { type Protocol, type ProtocolBath, protocolKinds, protocolKindWords } from '@/core/spawning/protocol';
 import type { ProtocolInForce } from '@/queries/book';
-import { TextField } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useAct } from '../acts/useAct';
-import { emptyStep, idOfWords, type MaterialTyped, readProtocol, type StepTyped, stepTyped } from './protocolText';
+import {
+  bathTyped,
+  emptyStep,
+  idOfWords,
+  type MaterialTyped,
+  readProtocol,
+  type StepTyped,
+  stepTyped,
+} from './protocolText';
 
 /** The protocols of the bench: every school with when it fits and where it is from; the manager copies and edits them. */
 export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInForce[]; mayEdit: boolean }) {
@@ -40,6 +48,16 @@ export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInFor
                     <p className="mt-1 text-[0.95rem]">
                       Takes{' '}
                       {p.materials.map((m) => `${figures(m.amount, 3)} ${m.unit} of ${m.what} a ${m.per}`).join('; ')}.
+                    </p>
+                  )}
+                  {p.bath && (
+                    <p className="mt-1 text-[0.95rem]">
+                      Bath at step {p.steps.findIndex((s) => s.id === p.bath!.step) + 1}: {figures(p.bath.mgPerL, 3)}{' '}
+                      mg/L of {p.bath.of}, not outside {figures(p.bath.low, 3)} to {figures(p.bath.high, 3)};{' '}
+                      {p.bath.batches === 1
+                        ? 'mixed anew for each batch'
+                        : `mixed anew after ${p.bath.batches} batches`}
+                      .
                     </p>
                   )}
                   {p.cautions.map((c) => (
@@ -109,7 +127,13 @@ function Steps({ p }: { p: Protocol }) {
   );
 }
 
-/** A protocol with its steps and materials to change; what is wrong is said before it is sent. */
+const bases: { value: ProtocolBath['basis']; label: string }[] = [
+  { value: 'activeSubstance', label: 'mass of the active substance' },
+  { value: 'availableIodine', label: 'mass of available iodine' },
+  { value: 'productMass', label: 'mass of the product' },
+];
+
+/** A protocol with its steps, materials and bath to change; what is wrong is said before it is sent. */
 export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boolean; taken: readonly string[] }) {
   const act = useAct('protocol.save');
   const [name, setName] = useState(copy ? `${p.name}, ours` : p.name);
@@ -119,9 +143,10 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
   const [materials, setMaterials] = useState<MaterialTyped[]>(
     p.materials.map((m) => ({ ...m, amount: String(m.amount) })),
   );
+  const [bath, setBath] = useState(bathTyped(p.bath));
   const [cautions, setCautions] = useState(p.cautions.join('\n'));
   const [why, setWhy] = useState('');
-  const { version: _, steps: __, materials: ___, ...rest } = p;
+  const { version: _, steps: __, materials: ___, bath: ____, ...rest } = p;
   const read = readProtocol(
     {
       ...rest,
@@ -136,6 +161,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
     },
     steps,
     materials,
+    bath,
   );
   const set = (i: number, v: Partial<StepTyped>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...v } : s)));
   const swap = (i: number, j: number) => setSteps(steps.map((s, k) => (k === i ? steps[j]! : k === j ? steps[i]! : s)));
@@ -310,6 +336,52 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
         >
           <Plus size={14} /> another material
         </button>
+      </fieldset>
+      <fieldset>
+        <legend className="mb-1 text-[0.87rem] text-soft">
+          Bath; the label and the authority decide on its strength
+        </legend>
+        <div className="grid grid-cols-3 gap-x-3 gap-y-1 max-sm:grid-cols-1">
+          <SelectField
+            label="A batch goes in with"
+            value={bath.step}
+            onChange={(v) => setBath({ ...bath, step: v })}
+            empty="no bath"
+            options={steps.flatMap((s, i) => (s.id ? [{ value: s.id, label: `step ${i + 1}: ${s.says}` }] : []))}
+          />
+          {bath.step !== '' && (
+            <>
+              <TextField
+                label="Strength of"
+                value={bath.of}
+                onChange={(v) => setBath({ ...bath, of: v })}
+                placeholder="available iodine"
+              />
+              <SelectField
+                label="Worked as"
+                value={bath.basis}
+                onChange={(v) => setBath({ ...bath, basis: v as ProtocolBath['basis'] })}
+                options={bases}
+              />
+              {(
+                [
+                  ['mgPerL', 'Strength, mg/L'],
+                  ['low', 'Not below, mg/L'],
+                  ['high', 'Not above, mg/L'],
+                  ['batches', 'Batches before it is mixed anew'],
+                ] as const
+              ).map(([k, label]) => (
+                <TextField
+                  key={k}
+                  label={label}
+                  inputMode="decimal"
+                  value={bath[k]}
+                  onChange={(v) => setBath({ ...bath, [k]: v })}
+                />
+              ))}
+            </>
+          )}
+        </div>
       </fieldset>
       <label className="field">
         <span className="label">Cautions, one a line</span>

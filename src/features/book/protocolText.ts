@@ -1,4 +1,4 @@
-import { type Protocol, type ProtocolStep, protocol } from '@/core/spawning/protocol';
+import { type Protocol, type ProtocolBath, type ProtocolStep, protocol } from '@/core/spawning/protocol';
 
 /** A step as it is edited. */
 export type StepTyped = {
@@ -12,6 +12,21 @@ export type StepTyped = {
   unit: string;
 };
 export type MaterialTyped = { what: string; amount: string; unit: string; per: Protocol['materials'][number]['per'] };
+/** The bath as it is edited; without a step there is none. */
+export type BathTyped = {
+  step: string;
+  of: string;
+  basis: ProtocolBath['basis'];
+  mgPerL: string;
+  low: string;
+  high: string;
+  batches: string;
+};
+
+export const bathTyped = (b: ProtocolBath | undefined): BathTyped =>
+  b === undefined
+    ? { step: '', of: '', basis: 'activeSubstance', mgPerL: '', low: '', high: '', batches: '1' }
+    : { ...b, mgPerL: String(b.mgPerL), low: String(b.low), high: String(b.high), batches: String(b.batches) };
 
 export const stepTyped = (s: ProtocolStep): StepTyped => ({
   id: s.id,
@@ -58,9 +73,10 @@ const number = (text: string): number | undefined =>
  * their stamps; new ones get one of their words.
  */
 export function readProtocol(
-  base: Omit<Protocol, 'steps' | 'materials'>,
+  base: Omit<Protocol, 'steps' | 'materials' | 'bath'>,
   steps: readonly StepTyped[],
   materials: readonly MaterialTyped[],
+  bath: BathTyped,
 ): { protocol: Protocol } | { error: string } {
   const filled = steps.filter((s) => s.says.trim() || s.from || s.to);
   const ids: string[] = [];
@@ -82,6 +98,19 @@ export function readProtocol(
     materials: materials
       .filter((m) => m.what.trim() || m.amount)
       .map((m) => ({ what: m.what.trim(), amount: number(m.amount), unit: m.unit.trim(), per: m.per })),
+    ...(bath.step === ''
+      ? {}
+      : {
+          bath: {
+            step: bath.step,
+            of: bath.of,
+            basis: bath.basis,
+            mgPerL: number(bath.mgPerL),
+            low: number(bath.low),
+            high: number(bath.high),
+            batches: number(bath.batches),
+          },
+        }),
   };
   const parsed = protocol.safeParse(content);
   if (parsed.success) return { protocol: parsed.data };
@@ -92,6 +121,7 @@ export function readProtocol(
       error: `step ${index + 1}${fieldWords[String(field)] ? `, ${fieldWords[String(field)]}` : ''}: ${message}`,
     };
   if (where === 'materials' && typeof index === 'number') return { error: `material ${index + 1}: ${message}` };
+  if (where === 'bath') return { error: `bath, ${bathWords[String(index)] ?? String(index)}: ${message}` };
   return { error: `${String(where ?? '')} ${message}`.trim() };
 }
 
@@ -100,4 +130,13 @@ const fieldWords: Record<string, string> = {
   after: 'counted from',
   fromMinutes: 'from',
   toMinutes: 'to',
+};
+
+const bathWords: Record<string, string> = {
+  step: 'the step that goes in',
+  of: 'of what',
+  mgPerL: 'strength',
+  low: 'not below',
+  high: 'not above',
+  batches: 'batches',
 };
