@@ -82,7 +82,13 @@ test('a look that is due marks the station of the life line and leads to the ben
   const atBrood = async () =>
     (await lifeLine(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now, [], await bench()))[0];
   expect((await bench()).wants).toMatchObject([
-    { day, dayName: expect.stringContaining('Sterlet'), who: 'F1', says: 'look whether she runs: no forecast', now: true },
+    {
+      day,
+      dayName: expect.stringContaining('Sterlet'),
+      who: 'F1',
+      says: 'look whether she runs: no forecast',
+      now: true,
+    },
   ]);
   // Where the water was not measured no window is drawn.
   expect((await bench()).windows).toEqual([]);
