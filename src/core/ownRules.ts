@@ -159,4 +159,22 @@ export const ownRules = {
     unit: 'hours',
     hint: 'a quarter of a day’s swing; the shortest latency of the shelf is some 20 hours',
   },
+  dateScatter: {
+    what: 'scatter of a stage’s date within a lot’s own pace, where none is given',
+    value: 0.03,
+    unit: 'of the days',
+    hint: 'two days in some seventy: when one looked, and what one calls half',
+  },
+  strainCv: {
+    what: 'how far strains of one species keep apart in pace',
+    value: 0.03,
+    unit: 'of the days',
+    hint: 'published tables of strains commonly differ by some per cent',
+  },
+  waterCv: {
+    what: 'how far one clock strays between two waters of one hatchery',
+    value: 0.03,
+    unit: 'of the days',
+    hint: 'thermometers half a degree apart are some five per cent of a cold clock',
+  },
 } as const;

@@ -113,6 +113,19 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./development/predictCalculation')).calculation),
   },
   {
+    id: 'development.calibrate',
+    title: 'Own factor of the clock',
+    group: 'Thermal time',
+    load: async () => as((await import('./development/calibrate')).calculation),
+  },
+  {
+    id: 'development.programme',
+    title: 'Temperature programme for a date',
+    group: 'Thermal time',
+    heavy: true,
+    load: async () => as((await import('./development/programmeCalculation')).calculation),
+  },
+  {
     id: 'genetics.kinship',
     title: 'Kinship and inbreeding',
     group: 'Parents',

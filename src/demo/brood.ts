@@ -1,4 +1,4 @@
-import { Chance } from './chance';
+import { Chance } from '@/core/chance';
 import type { Player } from './player';
 
 /** Brood fish of Ombrel by species: how many of each sex, how heavy, how old the youngest year class is at the anchor. */

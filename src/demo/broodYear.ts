@@ -1,4 +1,4 @@
-import { Chance } from './chance';
+import { Chance } from '@/core/chance';
 import type { Player } from './player';
 import type { Station } from './station';
 import type { Tanks } from './tanks';

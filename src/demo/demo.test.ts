@@ -1,6 +1,6 @@
+import { Chance } from '@/core/chance';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { isoDay } from '@/core/time/localDay';
-import { Chance } from './chance';
 import { loggerFile, waterOf, waters } from './waters';
 
 const ANCHOR = Date.parse('2031-04-14T05:42:00Z');

@@ -1,4 +1,4 @@
-import type { Chance } from './chance';
+import type { Chance } from '@/core/chance';
 
 /** One take as it will go, in truth; what the people measure of it has their errors on top. */
 export type Plan = {

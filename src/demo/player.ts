@@ -2,9 +2,9 @@ import type { Actor } from '@/commands/define';
 import { executeIn } from '@/commands/execute';
 import { seasonOf } from '@/commands/lots';
 import { CommandRefused } from '@/commands/refused';
+import type { Chance } from '@/core/chance';
 import { fromJson } from '@/store/books/rows';
 import type { Db, Trx } from '@/store/connection';
-import type { Chance } from './chance';
 
 const DAY = 86_400_000;
 

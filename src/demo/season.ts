@@ -1,8 +1,8 @@
+import { Chance } from '@/core/chance';
 import type { Db } from '@/store/connection';
 import { workJobs } from '@/store/predictions';
 import { Brood } from './brood';
 import { BroodYear } from './broodYear';
-import { Chance } from './chance';
 import { CharDay } from './charDay';
 import { Eggs } from './eggs';
 import { foundOmbrel, furnish } from './people';

@@ -1,4 +1,4 @@
-import { Chance } from './chance';
+import { Chance } from '@/core/chance';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;

@@ -1,0 +1,186 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { z } from 'zod';
+import { defineCalculation, schema } from '../calculation';
+import { Z95 } from '../distributions';
+import { ownRules } from '../ownRules';
+
+/**
+ * One date that was seen against the date that the shelf's clock gives for the same water.
+ * `logRatio` is ln(observed days / predicted days); `sd` its own scatter (the phase's, and that of when one looked).
+ */
+export type Seen = { logRatio: number; sd: number; lot: string; strain: string; water: string };
+
+/** Standard deviations, on the log scale, of what makes one date differ from the shelf's. */
+export type Spread = { cv: number; strainCv: number; waterCv: number; lotCv: number };
+
+export type Calibration = {
+  /** Mean and standard deviation of the log factor. */
+  mean: number;
+  sd: number;
+  /** Dates that went into it. */
+  n: number;
+};
+
+/**
+ * What the dates seen here say of a factor: a normal log ratio made of the hatchery's own part, one of the strain, one
+ * of the water, one of the lot, and a remainder of its own, conditioned on all that was seen (a Gaussian posterior).
+ * Dates of other strains and waters count for what they share; with none, the prior comes back.
+ * @param target whose factor; with a `lot` its own effect is part of it (a lot that eyed early will hatch early)
+ */
+export function calibrateFor(
+  spread: Spread,
+  seen: readonly Seen[],
+  target: { strain: string; water: string; lot?: string },
+): Calibration {
+  const shared = (a: { strain: string; water: string; lot?: string }, b: typeof a) =>
+    spread.cv ** 2 +
+    (a.strain === b.strain ? spread.strainCv ** 2 : 0) +
+    (a.water === b.water ? spread.waterCv ** 2 : 0) +
+    (a.lot !== undefined && a.lot === b.lot ? spread.lotCv ** 2 : 0);
+  const own = shared(target, target);
+  const n = seen.length;
+  if (n === 0) return { mean: 0, sd: Math.sqrt(own), n: 0 };
+  const covariance = Matrix.zeros(n, n);
+  const withTarget = Matrix.zeros(n, 1);
+  const ratios = Matrix.zeros(n, 1);
+  for (let i = 0; i < n; i++) {
+    withTarget.set(i, 0, shared(seen[i]!, target));
+    ratios.set(i, 0, seen[i]!.logRatio);
+    for (let j = i; j < n; j++) {
+      const c = shared(seen[i]!, seen[j]!) + (i === j ? seen[i]!.sd ** 2 : 0);
+      covariance.set(i, j, c);
+      covariance.set(j, i, c);
+    }
+  }
+  const weights = new CholeskyDecomposition(covariance).solve(withTarget);
+  const mean = weights.transpose().mmul(ratios).get(0, 0);
+  const variance = own - weights.transpose().mmul(withTarget).get(0, 0);
+  return { mean, sd: Math.sqrt(Math.max(0, variance)), n };
+}
+
+const observation = z.object({
+  predictedDays: schema.positive,
+  observedDays: schema.positive,
+  /** Of the log ratio: the share by which such a date strays. */
+  sd: schema.positive.optional(),
+  /** Dates of one lot share its effect. */
+  lot: z.string().optional(),
+});
+
+/** Mean log ratio of a lot and its variance about the factor, from all its dates. */
+function byLot(i: { prior: { lotCv?: number }; observations: readonly z.output<typeof observation>[] }) {
+  const lots = new Map<string, { weight: number; sum: number; single: boolean }>();
+  i.observations.forEach((o, k) => {
+    const key = o.lot === undefined ? `#${k}` : `lot ${o.lot}`;
+    const lot = lots.get(key) ?? { weight: 0, sum: 0, single: o.lot === undefined };
+    const weight = 1 / (o.sd ?? ownRules.dateScatter.value) ** 2;
+    lot.weight += weight;
+    lot.sum += weight * Math.log(o.observedDays / o.predictedDays);
+    lots.set(key, lot);
+  });
+  return [...lots.values()].map((l) => ({
+    mean: l.sum / l.weight,
+    variance: (i.prior.lotCv ?? 0) ** 2 + 1 / l.weight,
+  }));
+}
+
+/** How far off the prior the dates lie together, in standard deviations of what the prior lets expect. */
+function surprise(cv: number, lots: readonly { mean: number; variance: number }[]): number {
+  if (lots.length === 0) return 0;
+  const weight = lots.reduce((s, l) => s + 1 / l.variance, 0);
+  const mean = lots.reduce((s, l) => s + l.mean / l.variance, 0) / weight;
+  return Math.abs(mean) / Math.sqrt(cv ** 2 + 1 / weight);
+}
+
+export const calculation = defineCalculation({
+  id: 'development.calibrate',
+  title: 'Own factor of the clock',
+  asks: 'Dates seen here against dates predicted: by what factor is this hatchery slower or faster, and how sure is that?',
+  input: z.object({
+    prior: z.object({ cv: schema.positive, lotCv: schema.nonNegative.optional() }),
+    observations: z.array(observation),
+  }),
+  output: z.object({
+    factor: z.number(),
+    low: z.number(),
+    high: z.number(),
+    n: z.number(),
+    /** The same for the date of the next lot: factor, lot and the date's own scatter together. */
+    nextLow: z.number(),
+    nextHigh: z.number(),
+    moved: z.boolean(),
+    warnings: schema.warnings,
+  }),
+  compute: (i) => {
+    const lots = byLot(i);
+    const precision = 1 / i.prior.cv ** 2 + lots.reduce((s, l) => s + 1 / l.variance, 0);
+    const mean = lots.reduce((s, l) => s + l.mean / l.variance, 0) / precision;
+    const sd = Math.sqrt(1 / precision);
+    const next = Math.hypot(sd, i.prior.lotCv ?? 0, scatterOf(i.observations));
+    const moved = surprise(i.prior.cv, lots) > Z95;
+    return {
+      factor: Math.exp(mean),
+      low: Math.exp(mean - Z95 * sd),
+      high: Math.exp(mean + Z95 * sd),
+      n: i.observations.length,
+      nextLow: Math.exp(mean - Z95 * next),
+      nextHigh: Math.exp(mean + Z95 * next),
+      moved,
+      ...(moved
+        ? {
+            warnings: [
+              'these dates lie outside of what the prior lets expect: the factor has moved; look at thermometer, fertilisation times and strain',
+            ],
+          }
+        : {}),
+    };
+  },
+  working: (i, o) => {
+    const lots = byLot(i);
+    const sum = (of: (l: { mean: number; variance: number }) => string) =>
+      lots.length === 0 ? '0' : lots.map(of).join(' + ');
+    const precision = 1 / i.prior.cv ** 2 + lots.reduce((s, l) => s + 1 / l.variance, 0);
+    return {
+      formula: 'ln factor ~ N(0, cv²) before; each lot adds ln(observed/predicted) with weight 1/variance',
+      steps: [
+        {
+          name: 'weight',
+          says: 'weights together: prior and lots',
+          expression: `1 / ${i.prior.cv}^2 + ${sum((l) => `1 / ${l.variance}`)}`,
+          value: precision,
+        },
+        {
+          name: 'mean',
+          says: 'mean log ratio',
+          expression: `(${sum((l) => `${l.mean} / ${l.variance}`)}) / weight`,
+          value: Math.log(o.factor),
+        },
+        { name: 'low', says: 'low end', expression: `exp(mean - ${Z95} / sqrt(weight))`, value: o.low },
+        { name: 'high', says: 'high end', expression: `exp(mean + ${Z95} / sqrt(weight))`, value: o.high },
+        { name: 'factor', says: 'own factor of the thermal sum', expression: 'exp(mean)', value: o.factor },
+      ],
+    };
+  },
+  source: 'Conjugate normal on the log ratio: method, no source',
+  validWhen:
+    'Predictions are hindcasts by the same clock on the water as it was; each lot’s fertilisation time is right.',
+  cautions: [
+    'A factor of a wrong thermometer, or of a stage called later than by others, is a factor of that too.',
+    'Several trays of one lot are one lot: name it, or it counts as many.',
+  ],
+  example: {
+    prior: { cv: 0.06, lotCv: 0.03 },
+    observations: [
+      { predictedDays: 105, observedDays: 110, sd: 0.02, lot: 'A' },
+      { predictedDays: 98, observedDays: 101, sd: 0.02, lot: 'B' },
+      { predictedDays: 97, observedDays: 102, sd: 0.02, lot: 'C' },
+    ],
+  },
+});
+
+/** The usual scatter of a date: the root mean square of those given, or the rule of thumb where none is. */
+function scatterOf(observations: readonly { sd?: number }[]): number {
+  if (observations.length === 0) return ownRules.dateScatter.value;
+  const squares = observations.map((o) => (o.sd ?? ownRules.dateScatter.value) ** 2);
+  return Math.sqrt(squares.reduce((s, v) => s + v, 0) / squares.length);
+}
