@@ -159,6 +159,12 @@ export const ownRules = {
     unit: 'hours',
     hint: 'a quarter of a day’s swing; the shortest latency of the shelf is some 20 hours',
   },
+  gasLimit: {
+    what: 'total gas pressure above which degassing is asked for',
+    value: 103,
+    unit: '%',
+    hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
+  },
   dateScatter: {
     what: 'scatter of a stage’s date within a lot’s own pace, where none is given',
     value: 0.03,

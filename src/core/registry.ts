@@ -126,6 +126,18 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./development/programmeCalculation')).calculation),
   },
   {
+    id: 'incubation.rolling',
+    title: 'Flow that rolls a jar',
+    group: 'Incubation',
+    load: async () => as((await import('./incubation/rolling')).calculation),
+  },
+  {
+    id: 'incubation.loading',
+    title: 'Load of a tray or a jar',
+    group: 'Incubation',
+    load: async () => as((await import('./incubation/loading')).calculation),
+  },
+  {
     id: 'genetics.kinship',
     title: 'Kinship and inbreeding',
     group: 'Parents',
@@ -194,6 +206,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./doses/doses')).bath),
   },
   {
+    id: 'dose.flow',
+    title: 'Dose into flowing water',
+    group: 'Doses and baths',
+    load: async () => as((await import('./doses/flow')).flow),
+  },
+  {
     id: 'dose.dilution',
     title: 'Dilution',
     group: 'Doses and baths',
@@ -210,6 +228,66 @@ export const registry: readonly Listed[] = [
     title: 'Toxic share of ammonia',
     group: 'Water',
     load: async () => as((await import('./water/ammonia')).calculation),
+  },
+  {
+    id: 'water.gasPressure',
+    title: 'Gas after heating or pumping',
+    group: 'Water',
+    load: async () => as((await import('./water/gas')).calculation),
+  },
+  {
+    id: 'water.minutesToDanger',
+    title: 'Minutes to danger when the flow stops',
+    group: 'Water',
+    load: async () => as((await import('./water/flows')).minutesToDanger),
+  },
+  {
+    id: 'water.oxygenUse',
+    title: 'Oxygen use, by closing the flow',
+    group: 'Water',
+    load: async () => as((await import('./water/flows')).oxygenUse),
+  },
+  {
+    id: 'water.flowForOxygen',
+    title: 'Flow for the oxygen they use',
+    group: 'Water',
+    load: async () => as((await import('./water/flows')).flowForOxygen),
+  },
+  {
+    id: 'water.turnover',
+    title: 'Turnover',
+    group: 'Water',
+    load: async () => as((await import('./water/flows')).turnover),
+  },
+  {
+    id: 'water.exchange',
+    title: 'Water exchange after a breach',
+    group: 'Water',
+    load: async () => as((await import('./water/flows')).exchange),
+  },
+  {
+    id: 'water.mix',
+    title: 'Hot and cold mixed',
+    group: 'Water',
+    load: async () => as((await import('./water/mixing')).mix),
+  },
+  {
+    id: 'water.dechlorination',
+    title: 'Chlorine and the neutraliser',
+    group: 'Water',
+    load: async () => as((await import('./water/flows')).dechlorination),
+  },
+  {
+    id: 'transport.ice',
+    title: 'Ice for a tank',
+    group: 'Water',
+    load: async () => as((await import('./water/mixing')).ice),
+  },
+  {
+    id: 'transport.temper',
+    title: 'Tempering',
+    group: 'Water',
+    load: async () => as((await import('./water/mixing')).temper),
   },
   {
     id: 'growth.condition',

@@ -95,18 +95,20 @@ export function cheapest(grid: Grid, wish: Wish): Found | null {
   const { need, sign } = wish;
   const meets = (p: Path) => sign * p.passed >= sign * need - 1e-12;
   const ended = (p: Path) => (sign === 1 ? cut(grid, p, need) : p);
-  let short = pathAt(grid, 0, sign);
-  if (!short) return null;
-  if (meets(short)) return { path: ended(short), bound: short.charged };
-  let enough = pathAt(grid, ANY_PRICE, sign);
-  if (!enough || !meets(enough)) return null;
+  const free = pathAt(grid, 0, sign);
+  if (!free) return null;
+  if (meets(free)) return { path: ended(free), bound: free.charged };
+  const dearest = pathAt(grid, ANY_PRICE, sign);
+  if (!dearest || !meets(dearest)) return null;
+  let short: Path = free;
+  let enough: Path = dearest;
   let best = ended(enough);
   let bound = short.charged;
   let bestPrice = 0;
   for (let k = 0; k < MOST_CUTS; k++) {
-    const price = (enough.charged - short.charged) / (sign * (enough.passed - short.passed));
+    const price: number = (enough.charged - short.charged) / (sign * (enough.passed - short.passed));
     const value = costToGo(grid, price, sign);
-    const p = follow(grid, value, price, sign)!;
+    const p: Path = follow(grid, value, price, sign)!;
     const dual = value[0]![0]! + sign * price * need;
     if (dual > bound) {
       bound = dual;
