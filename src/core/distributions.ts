@@ -38,3 +38,46 @@ export function chiSquareQuantile(p: number, df: number): number {
 
 /** The 97.5 % point of the normal: half-width of a 95 % interval = Z95 standard deviations. */
 export const Z95 = 1.959963984540054;
+
+/** P(X <= x) for the standard normal. */
+export function normalCdf(x: number): number {
+  return jstat.normal.cdf(x, 0, 1);
+}
+
+/** P(X <= x) for a Gamma of this shape and scale; 0 for x <= 0. */
+export function gammaCdf(x: number, shape: number, scale: number): number {
+  return x <= 0 ? 0 : jstat.gamma.cdf(x, shape, scale);
+}
+
+/** ln P(X = y) for a count with mean m that is Poisson about a Gamma of shape k (variance m + m²/k); y >= 0 whole. */
+export function negativeBinomialLog(y: number, m: number, k: number): number {
+  if (m <= 0) return y === 0 ? 0 : Number.NEGATIVE_INFINITY;
+  return (
+    jstat.gammaln(y + k) -
+    jstat.gammaln(k) -
+    jstat.gammaln(y + 1) +
+    k * Math.log(k / (k + m)) +
+    y * Math.log(m / (k + m))
+  );
+}
+
+/** Above this mean a count is so fine-grained that its quantiles are those of a Gamma with its mean and variance. */
+const FINE = 150;
+
+/** Smallest y with P(Y <= y) >= p for the count of `negativeBinomialLog`. */
+export function negativeBinomialQuantile(p: number, m: number, k: number): number {
+  if (m <= 0) return 0;
+  if (m > FINE) {
+    const variance = m + (m * m) / k;
+    return Math.round(jstat.gamma.inv(p, (m * m) / variance, variance / m));
+  }
+  let term = Math.exp(k * Math.log(k / (k + m)));
+  let sum = term;
+  let y = 0;
+  while (sum < p && y < 100 * (m + 10)) {
+    term *= ((y + k) / (y + 1)) * (m / (k + m));
+    y += 1;
+    sum += term;
+  }
+  return y;
+}

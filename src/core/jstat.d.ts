@@ -5,6 +5,8 @@ declare module 'jstat' {
     normal: Distribution<[mean: number, sd: number]>;
     beta: Distribution<[a: number, b: number]>;
     chisquare: Distribution<[df: number]>;
+    gamma: Distribution<[shape: number, scale: number]>;
+    gammaln(x: number): number;
   };
   export default jstat;
 }

@@ -165,6 +165,24 @@ export const ownRules = {
     unit: '%',
     hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
   },
+  fungusRate: {
+    what: 'living eggs that one mouldy egg kills by one contact in a day at 10 °C',
+    value: 0.04,
+    unit: '1/day',
+    hint: 'assumed, uncertain fourfold: count what stands around a dead egg that was left, day by day',
+  },
+  fungusLag: {
+    what: 'days until fungus on a dead egg reaches its neighbours at 10 °C',
+    value: 1.5,
+    unit: 'days',
+    hint: 'assumed: threads are commonly seen after a day or two',
+  },
+  fungusQ10: {
+    what: 'how much faster fungus spreads ten degrees warmer',
+    value: 3,
+    unit: 'times',
+    hint: 'growth of water moulds commonly doubles to triples',
+  },
   dateScatter: {
     what: 'scatter of a stage’s date within a lot’s own pace, where none is given',
     value: 0.03,

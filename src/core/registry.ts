@@ -138,6 +138,19 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./incubation/loading')).calculation),
   },
   {
+    id: 'incubation.alarms',
+    title: 'Alarms of a room: false ones and delay',
+    group: 'Incubation',
+    heavy: true,
+    load: async () => as((await import('./incubation/alarmSimulation')).calculation),
+  },
+  {
+    id: 'incubation.skip',
+    title: 'What a skipped day is likely to cost',
+    group: 'Incubation',
+    load: async () => as((await import('./incubation/skipping')).calculation),
+  },
+  {
     id: 'genetics.kinship',
     title: 'Kinship and inbreeding',
     group: 'Parents',

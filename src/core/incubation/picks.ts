@@ -1,0 +1,214 @@
+import { negativeBinomialLog, negativeBinomialQuantile } from '../distributions';
+import { type DeathShape, type EggEvent, whitening } from './deaths';
+
+/** A unit's eggs and what was taken out of them. Picks of one day count as one round. */
+export type PickUnit = {
+  unit: number;
+  eggs: number;
+  laidAt: number;
+  /** Share of the standing whites that a round of this unit's kind finds. */
+  efficiency: number;
+  events: readonly EggEvent[];
+  /** One a day at most, oldest first: `day` is any number that is the same for rounds of one day. */
+  rounds: readonly { day: number; at: number; picked: number }[];
+};
+
+export type PickSettings = {
+  /** Evidence (log likelihood ratio) at which a unit, and a lot, is called. */
+  thresholds: { unit: number; lot: number; low: number };
+};
+
+export type Verdict = 'unit' | 'lot' | 'low';
+export type JudgedRound = {
+  day: number;
+  at: number;
+  picked: number;
+  /** Expected by its own history and its sisters' rounds of the day, with the central 95 % of rounds like it. */
+  expected: number;
+  low: number;
+  high: number;
+  /** Days since it was last picked. */
+  days: number;
+  verdict: Verdict | null;
+};
+export type Watch = {
+  unit: number;
+  rounds: JudgedRound[];
+  /** What a round now would find. */
+  now: { expected: number; low: number; high: number };
+  /** Level against the species' shape: 1 as the shelf expects, 2 twice the dead. */
+  level: number;
+};
+
+/** Before anything was picked the level may be a fifth of the shelf's or four times it. */
+const LEVEL_SHAPE = 1.5;
+/** Scatter of a round about its mean beside counting: as a Gamma shape; a coefficient of variation of a third. */
+export const ROUND_SHAPE = 9;
+/** Scatter of a day that all units of a lot share; a coefficient of variation of a quarter. */
+export const DAY_SHAPE = 16;
+/** Prior of what a day does to all units of a lot, when one is judged by its sisters: wide, so that they tell it. */
+const SISTER_SHAPE = 3;
+/** What was learned of a level fades by this a day: levels drift over weeks. */
+const FADE_A_DAY = 0.96;
+/** A mean below which "too few" cannot be told from chance. */
+const LEAST_FOR_LOW = 6;
+/** How far off the hypotheses lie: twice the dead, a quarter of the dead. */
+const DOUBLED = 2;
+const QUARTER = 0.25;
+const DAY_MS = 86_400_000;
+
+type State = { a: number; b: number; standing: number; lastAt: number; cusum: number; low: number };
+
+/**
+ * Runs through the rounds of the units of one lot, day by day, and judges each.
+ *
+ * A pick is not a death: whites stand until they are taken. Expected whites (`whitening`, at level 1) collect in the
+ * unit; a round takes the share `efficiency` of them, so a skipped day makes a double pick expected. The level of each
+ * unit is a Gamma that its rounds sharpen and time blurs (a steady model for counts, Smith and Miller 1986); the day has an effect that all sisters share, told from
+ * the sisters' rounds. Evidence for a doubled hazard collects in a cumulative sum of log likelihood ratios (Page 1954): of
+ * the unit given its sisters, and of the lot as a whole; and for a quarter of it, which means missed or left.
+ *
+ * @param way share of the way to hatch at an instant  @param now instant for which the next round is expected
+ */
+export function watchPicks(
+  units: readonly PickUnit[],
+  shape: DeathShape,
+  way: (t: number) => number,
+  now: number,
+  settings: PickSettings,
+): Watch[] {
+  const states = new Map<number, State>(
+    units.map((u) => [u.unit, { a: LEVEL_SHAPE, b: LEVEL_SHAPE, standing: 0, lastAt: u.laidAt, cusum: 0, low: 0 }]),
+  );
+  const judged = new Map<number, JudgedRound[]>(units.map((u) => [u.unit, []]));
+  let lotCusum = 0;
+  const days = [...new Set(units.flatMap((u) => u.rounds.map((r) => r.day)))].sort((a, b) => a - b);
+  for (const day of days) {
+    const today = units.flatMap((u) => {
+      const round = u.rounds.find((r) => r.day === day);
+      if (!round) return [];
+      const s = states.get(u.unit)!;
+      const exposure = exposureOf(u, s, shape, way, round.at);
+      const a = faded(s, round.at);
+      return [{ u, s, round, exposure, a: a.a, mean: (a.a / a.b) * exposure.found, shape: joined(a.a, ROUND_SHAPE) }];
+    });
+    const weight = (t: { mean: number; shape: number }) => 1 / (1 + t.mean / t.shape);
+    const allPicked = today.reduce((sum, t) => sum + t.round.picked * weight(t), 0);
+    const allMean = today.reduce((sum, t) => sum + t.mean * weight(t), 0);
+    // Of the lot is what holds without the unit that is off most: one ill jar is no ill lot.
+    const most = today.reduce((m, t) => (t.round.picked - t.mean > m.round.picked - m.mean ? t : m), today[0]!);
+    const rest = today.filter((t) => t !== most);
+    const lotMean = rest.reduce((sum, t) => sum + t.mean, 0);
+    const lotPicked = rest.reduce((sum, t) => sum + t.round.picked, 0);
+    const lotShape =
+      lotMean > 0
+        ? 1 / (1 / DAY_SHAPE + rest.reduce((v, t) => v + t.mean ** 2 / t.shape, 0) / lotMean ** 2)
+        : DAY_SHAPE;
+    lotCusum = Math.max(0, lotCusum + evidence(lotPicked, lotMean, lotShape, DOUBLED));
+    const lotCalled = lotCusum > settings.thresholds.lot;
+    if (lotCalled) lotCusum = 0;
+    for (const t of today) {
+      // What the day did to the sisters it did to this one: a Gamma that their rounds sharpen, wide without them.
+      const seen = SISTER_SHAPE + allPicked - t.round.picked * weight(t);
+      const sisters = seen / (SISTER_SHAPE + allMean - t.mean * weight(t));
+      const alone = today.length === 1;
+      const mean = alone ? t.mean : t.mean * sisters;
+      const k = joined(t.shape, alone ? DAY_SHAPE : seen);
+      const { s } = t;
+      s.cusum = Math.max(0, s.cusum + evidence(t.round.picked, mean, k, DOUBLED));
+      s.low = mean < LEAST_FOR_LOW ? 0 : Math.max(0, s.low + evidence(t.round.picked, mean, k, QUARTER));
+      const verdict: Verdict | null =
+        s.cusum > settings.thresholds.unit
+          ? 'unit'
+          : lotCalled && t.round.picked > t.mean
+            ? 'lot'
+            : s.low > settings.thresholds.low
+              ? 'low'
+              : null;
+      if (lotCalled || s.cusum > settings.thresholds.unit) s.cusum = 0;
+      if (s.low > settings.thresholds.low) s.low = 0;
+      const high = negativeBinomialQuantile(0.975, mean, k);
+      judged.get(t.u.unit)!.push({
+        day,
+        at: t.round.at,
+        picked: t.round.picked,
+        expected: mean,
+        low: negativeBinomialQuantile(0.025, mean, k),
+        high,
+        days: Math.round((t.round.at - s.lastAt) / DAY_MS),
+        verdict,
+      });
+      learn(t.u, s, t.round, t.exposure, t.mean, t.shape);
+    }
+  }
+  return units.map((u) => {
+    const s = states.get(u.unit)!;
+    const at = Math.max(now, s.lastAt);
+    const a = faded(s, at);
+    const mean = (a.a / a.b) * exposureOf(u, s, shape, way, at).found;
+    const k = joined(joined(a.a, ROUND_SHAPE), DAY_SHAPE);
+    return {
+      unit: u.unit,
+      rounds: judged.get(u.unit)!,
+      now: {
+        expected: mean,
+        low: negativeBinomialQuantile(0.025, mean, k),
+        high: negativeBinomialQuantile(0.975, mean, k),
+      },
+      level: s.a / s.b,
+    };
+  });
+}
+
+/** Whites at level 1: what stands and what has come since the last round, and the share of it that a round finds. */
+function exposureOf(u: PickUnit, s: State, shape: DeathShape, way: (t: number) => number, at: number) {
+  const standing = s.standing + u.eggs * whitening(shape, way, u.events, s.lastAt, at);
+  return { standing, found: u.efficiency * standing };
+}
+
+/** What is known of a level, blurred by the days since: its mean stays, its weight shrinks. */
+function faded(s: State, at: number): { a: number; b: number } {
+  const keep = FADE_A_DAY ** Math.max(0, (at - s.lastAt) / DAY_MS);
+  const a = Math.max(LEVEL_SHAPE, keep * s.a);
+  return { a, b: (a * s.b) / s.a };
+}
+
+/** A Gamma about a Gamma: squares of the coefficients of variation add. */
+const joined = (a: number, b: number) => 1 / (1 / a + 1 / b);
+
+/** Log likelihood ratio of a count for a mean `times` as large. */
+function evidence(y: number, mean: number, k: number, times: number): number {
+  return mean <= 0 ? 0 : negativeBinomialLog(y, times * mean, k) - negativeBinomialLog(y, mean, k);
+}
+
+/**
+ * The round sharpens the level; a wild one counts as the edge of what was thinkable, so that an ill unit does not make
+ * itself the usual in a day. What was taken stands no more.
+ */
+function learn(
+  u: PickUnit,
+  s: State,
+  round: { at: number; picked: number },
+  exposure: { standing: number; found: number },
+  mean: number,
+  k: number,
+): void {
+  const now = faded(s, round.at);
+  const weight = 1 / (1 + mean / ROUND_SHAPE);
+  const counted = Math.min(round.picked, Math.max(negativeBinomialQuantile(0.99, mean, k), 3));
+  s.a = now.a + weight * counted;
+  s.b = now.b + weight * exposure.found;
+  // Standing whites are kept at level 1, like the exposure: what the round left, by its method.
+  s.standing = exposure.standing * (1 - u.efficiency);
+  s.lastAt = round.at;
+}
+
+/**
+ * Thresholds for so many false alarms a room and week: the mean time between false alarms of a cumulative sum of log
+ * likelihood ratios is at least e^h rounds (Lorden 1971), so h = ln(rounds a week / alarms a week). Seven tenths of the
+ * alarms are given to single units, the rest to lots and to too few.
+ */
+export function thresholdsFor(units: number, lots: number, falseAWeek: number): PickSettings['thresholds'] {
+  const h = (rounds: number, share: number) => Math.max(2, Math.log(Math.max(1, rounds) / (share * falseAWeek)));
+  return { unit: h(7 * units, 0.7), lot: h(7 * lots, 0.15), low: h(7 * units, 0.15) };
+}
