@@ -40,6 +40,8 @@ function find(s: Species, group: string, key: string): object | undefined {
       return s.values[Number(key)];
     case 'handsOff':
       return s.handsOff[Number(key)];
+    case 'deaths':
+      return s.deaths;
     case 'polarisation':
       return s.polarisation;
     case 'inductions':

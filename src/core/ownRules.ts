@@ -165,6 +165,18 @@ export const ownRules = {
     unit: '%',
     hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
   },
+  foundInTray: {
+    what: 'share of the standing dead that a round of picking finds in a tray',
+    value: 0.9,
+    unit: 'of the dead',
+    hint: 'have a second person pick after the first, and count',
+  },
+  foundInJar: {
+    what: 'share of the standing dead that siphoning finds in a jar',
+    value: 0.6,
+    unit: 'of the dead',
+    hint: 'siphoning catches a part only: pour one out at the eye stage and count what was left',
+  },
   fungusRate: {
     what: 'living eggs that one mouldy egg kills by one contact in a day at 10 °C',
     value: 0.04,
@@ -189,16 +201,10 @@ export const ownRules = {
     unit: 'of the days',
     hint: 'two days in some seventy: when one looked, and what one calls half',
   },
-  strainCv: {
-    what: 'how far strains of one species keep apart in pace',
-    value: 0.03,
-    unit: 'of the days',
-    hint: 'published tables of strains commonly differ by some per cent',
-  },
-  waterCv: {
-    what: 'how far one clock strays between two waters of one hatchery',
-    value: 0.03,
-    unit: 'of the days',
-    hint: 'thermometers half a degree apart are some five per cent of a cold clock',
+  clockParts: {
+    what: 'share of a clock’s spread that all waters, strains and stages of one hatchery have in common',
+    value: 0.4,
+    unit: 'of the variance',
+    hint: 'the rest is divided evenly between strain, water and stage; own dates soon outweigh it',
   },
 } as const;

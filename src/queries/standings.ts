@@ -1,4 +1,5 @@
 import type { Db } from '@/store/connection';
+import { SENSOR_OF_UNIT } from '@/store/waters';
 
 const DAY = 86_400_000;
 
@@ -25,9 +26,6 @@ export type StandingNow = {
   openedAt: number;
   sensorId: number | null;
 };
-
-const SENSOR =
-  "COALESCE(u.sensor_id, (SELECT MIN(s.id) FROM sensor s WHERE s.room_id = u.room_id AND s.kind = 'temperature'))";
 
 type Row = Omit<StandingNow, 'sd' | 'estimated'> & {
   sd: number;
@@ -82,7 +80,7 @@ export async function standingsNow(
       openedAt: 'h.opened_at',
       driftSd: 'd.sd',
       driftMean: 'd.mean',
-      sensorId: db.raw(SENSOR),
+      sensorId: db.raw(SENSOR_OF_UNIT),
     })) as Row[];
   return rows.map(({ exposure, exposureAt, driftSd, driftMean, ...r }) => ({
     ...r,

@@ -1,14 +1,13 @@
-import { type Phase, PredictionRefused, predict } from '@/core/development/predict';
-import type { Point } from '@/core/development/timeline';
-import { ownRules } from '@/core/ownRules';
+import { LONGEST_MS, type Phase, type Prediction, PredictionRefused, predict } from '@/core/development/predict';
+import { DAY_MS as DAY, HOUR_MS as HOUR, makeTimeline, type Point, valueAt } from '@/core/development/timeline';
+import { Water } from '@/core/development/water';
+import type { Fault } from '@/core/readings/clean';
 import type { Species } from '@/core/species/species';
+import { compareSeen, factorOf, keepSeen, ownClocks, type SeenDate, type StageSeen, seenOf } from './clocks';
 import type { Db } from './connection';
+import { watchLot } from './pickWatch';
 import { speciesBook } from './species';
-
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
-/** Days of daily means from which the water's own unsteadiness is taken as the doubt of the forecast. */
-const UNSTEADY_DAYS = 14;
+import { SENSOR_OF_UNIT, type SensorWater, Waters } from './waters';
 
 /**
  * Works queued predictions until none is left or `most` are done. Predictions are a projection: a job that fails is
@@ -29,11 +28,12 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
       queued_at: number;
     }[];
     if (jobs.length === 0) break;
-    const books = new Map<number, Map<string, Species>>();
+    const batches = new Map<number, Batch>();
     for (const job of jobs) {
       try {
-        if (!books.has(job.site_id)) books.set(job.site_id, await speciesBook(db, job.site_id));
-        await predictLot(db, Number(job.subject), books.get(job.site_id)!, now);
+        const batch = batches.get(job.site_id) ?? (await Batch.of(db, job.site_id, now));
+        batches.set(job.site_id, batch);
+        await predictLot(batch, Number(job.subject));
         // Queued again meanwhile: the row stays for the next turn.
         await db('job').where({ id: job.id, queued_at: job.queued_at }).delete();
       } catch (e) {
@@ -44,7 +44,7 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
       worked += 1;
     }
     await db('site')
-      .whereIn('id', [...books.keys()])
+      .whereIn('id', [...batches.keys()])
       .increment('predicted', 1);
   }
   return worked;
@@ -52,68 +52,120 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
 
 type Span = { sensor: number; from: number; to: number };
 
-/** Dates of one lot on each water that it stands in. */
-export async function predictLot(
-  db: Db,
-  lotId: number,
-  book: ReadonlyMap<string, Species>,
-  now: number,
-): Promise<void> {
-  const lot = (await db('lot').where({ id: lotId }).first('species', 'fertilised_at')) as
-    | { species: string; fertilised_at: number | null }
+/** What a batch of jobs reads once: waters, the book, own clocks and the dates that bend them. */
+class Batch {
+  readonly waters: Waters;
+  private readonly seen = new Map<string, StageSeen[]>();
+
+  constructor(
+    readonly db: Db,
+    readonly siteId: number,
+    readonly book: ReadonlyMap<string, Species>,
+    readonly own: ReadonlyMap<string, boolean>,
+    readonly now: number,
+  ) {
+    this.waters = new Waters(db, now);
+  }
+
+  static async of(db: Db, siteId: number, now: number): Promise<Batch> {
+    const [book, own] = await Promise.all([speciesBook(db, siteId), ownClocks(db, siteId)]);
+    return new Batch(db, siteId, book, own, now);
+  }
+
+  async seenOf(species: Species): Promise<StageSeen[]> {
+    const known = this.seen.get(species.id) ?? (await seenOf(this.db, this.siteId, species));
+    this.seen.set(species.id, known);
+    return known;
+  }
+
+  forgetSeen(species: string): void {
+    this.seen.delete(species);
+  }
+}
+
+/** Dates of one lot on each water that it stands in, what was seen of it, and the watch over its picks. */
+export async function predictLot(batch: Batch, lotId: number): Promise<void> {
+  const { db, now } = batch;
+  const lot = (await db('lot').where({ id: lotId }).first('id', 'species', 'fertilised_at')) as
+    | { id: number; species: string; fertilised_at: number | null }
     | undefined;
-  const species = lot ? book.get(lot.species) : undefined;
+  const species = lot ? batch.book.get(lot.species) : undefined;
   if (!lot || !species || lot.fertilised_at === null || species.milestones.length === 0) return;
-  const spans = await waterOf(db, lotId, now);
+  const start = lot.fertilised_at;
+  const spans = await spansOf(db, lotId, now);
   const here = new Set(spans.filter((s) => s.to >= now).map((s) => s.sensor));
   const rows: Record<string, unknown>[] = [];
-  const observed = await observedDates(db, lotId);
+  const [observed, strain] = await Promise.all([observedDates(db, lotId), strainOf(db, lotId)]);
+  // Where most of its life was spent: what was seen of it tells of that water.
+  const main = mainSensor(spans);
+  if (main !== null && Object.keys(observed.seen).length > 0) {
+    const water = await waterThrough(batch, spans, main, start);
+    if (water.water) {
+      await keepSeen(
+        db,
+        { id: lot.id, siteId: batch.siteId, species: species.id, strain, sensor: main },
+        compareSeen(species, observed.seen, water.water, start),
+      );
+      batch.forgetSeen(species.id);
+    }
+  }
+  const seen = (batch.own.get(species.id) ?? true) ? await batch.seenOf(species) : [];
+  const ways = new Map<number, (t: number) => number>();
   for (const sensor of here) {
-    const temperatures = await temperaturesFor(db, spans, sensor, lot.fertilised_at, now);
+    const w = await waterThrough(batch, spans, sensor, start);
     const blank = { lot_id: lotId, sensor_id: sensor, worked_at: now };
     const unknown = (note: string) => {
       for (const m of species.milestones)
         rows.push({ ...blank, milestone: m.id, at: null, low: null, high: null, measured_share: 0, passed: 0, note });
     };
-    if (temperatures.length === 0) {
+    if (!w.water) {
       unknown('no temperature was recorded for this water since fertilisation');
       continue;
     }
-    const phases: Phase[] = species.milestones.map((m) => ({
+    const factors = species.milestones.map((m) =>
+      factorOf(species, m, seen, { strain, water: String(sensor), lot: String(lotId) }),
+    );
+    const phases: Phase[] = species.milestones.map((m, i) => ({
       stage: m.id,
       model: m.model,
-      cv: m.cv,
+      within: m.within,
       sumFrom: m.sumFrom,
+      // The lot's own effect is in the factor's doubt.
+      factor: Math.exp(factors[i]!.mean),
+      cv: factors[i]!.sd,
     }));
     try {
-      const p = predict({
+      const asked = {
         phases,
-        start: lot.fertilised_at,
-        temperatures,
-        lotCv: species.lotCv,
-        forecastSdCelsius: unsteadiness(temperatures, now),
-        observed,
+        start,
+        temperatures: w.points,
+        forecastSdCelsius: w.forecastSd,
+        observed: observed.dates,
         asOf: now,
-      });
+      };
+      const p = predict({ ...asked, water: w.water });
       const note = [
         ...p.warnings,
-        ...(p.gaps.length > 0
-          ? [`${p.gaps.length} ${p.gaps.length > 1 ? 'gaps' : 'gap'} in the readings filled on a straight line`]
-          : []),
+        ...faultNotes(w, p, start, () => predict({ ...asked, water: w.uncleaned ?? w.water! })),
       ]
         .join('; ')
         .slice(0, 400);
-      for (const s of p.stages)
+      for (const [i, s] of p.stages.entries())
         rows.push({
           ...blank,
           milestone: s.stage,
-          at: s.at === null ? null : Math.round(s.at),
-          low: s.low === null ? null : Math.round(s.low),
-          high: s.high === null ? null : Math.round(s.high),
+          at: whole(s.at),
+          low: whole(s.low),
+          high: whole(s.high),
+          first_at: whole(s.first),
+          last_at: whole(s.last),
           measured_share: s.measuredShare,
           passed: s.passed,
+          factor: Math.exp(factors[i]!.mean),
+          factor_dates: factors[i]!.n,
           note,
         });
+      ways.set(sensor, wayOf(species, phases, w.water, start, observed.dates));
     } catch (e) {
       if (!(e instanceof PredictionRefused)) throw e;
       unknown(e.message.slice(0, 400));
@@ -123,23 +175,68 @@ export async function predictLot(
     await trx('prediction').where({ lot_id: lotId }).delete();
     if (rows.length > 0) await trx('prediction').insert(rows);
   });
+  await watchLot(db, batch.siteId, lotId, species, ways, now);
+}
+
+const whole = (t: number | null) => (t === null ? null : Math.round(t));
+
+/** Share of the way to hatch at an instant, on a water; from a date that was seen on, the whole. */
+function wayOf(
+  species: Species,
+  phases: readonly Phase[],
+  water: Water,
+  start: number,
+  dates: Readonly<Record<string, number>>,
+): (t: number) => number {
+  const i = species.milestones.findIndex((m) => m.enters === 'yolksac');
+  const phase = phases[i]!;
+  const sum = water.integral(phase.model, 0);
+  const from = valueAt(water.line, sum, start);
+  const seen = dates[phase.stage];
+  const need = seen === undefined ? (phase.factor ?? 1) : valueAt(water.line, sum, seen) - from;
+  return (t) => Math.max(0, (valueAt(water.line, sum, t) - from) / need);
+}
+
+/** What was done about the readings, and what difference it makes to the next date. */
+function faultNotes(w: LotWater, p: Prediction, start: number, otherwise: () => Prediction): string[] {
+  const faults = w.faults.filter((f) => f.to > start);
+  const of = (kind: Fault['kind']) => faults.filter((f) => f.kind === kind);
+  const notes: string[] = [];
+  const hours = (list: readonly Fault[]) => Math.round(list.reduce((s, f) => s + f.hours, 0));
+  const [spikes, stuck, gaps] = [of('spike'), of('stuck'), of('gap')];
+  if (spikes.length > 0)
+    notes.push(`${spikes.length} ${spikes.length > 1 ? 'spikes' : 'spike'} of ${hours(spikes)} h left out`);
+  if (stuck.length > 0) notes.push(`the probe stood still for ${hours(stuck)} h: left out`);
+  if (gaps.length > 0)
+    notes.push(`${gaps.length} ${gaps.length > 1 ? 'gaps' : 'gap'} of ${hours(gaps)} h filled on a straight line`);
+  if (spikes.length + stuck.length > 0) {
+    const i = p.stages.findIndex((s) => !s.observed && s.at !== null);
+    const with_ = i < 0 ? null : otherwise().stages[i]!.at;
+    if (with_ !== null && i >= 0) {
+      const later = (p.stages[i]!.at! - with_) / DAY;
+      notes.push(
+        Math.abs(later) < 0.05
+          ? 'it makes no difference of an hour to the next date'
+          : `without that the next date would be ${Math.abs(later).toFixed(1)} days ${later > 0 ? 'sooner' : 'later'}`,
+      );
+    }
+  }
+  return notes;
 }
 
 /** Which water a lot stood in and when, by the units that held it. */
-async function waterOf(db: Db, lotId: number, now: number): Promise<Span[]> {
+async function spansOf(db: Db, lotId: number, now: number): Promise<Span[]> {
   const rows = (await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
     .where('h.lot_id', lotId)
     .whereNotNull('h.opened_at')
     .orderBy('h.opened_at')
-    .select(
-      'h.opened_at',
-      'h.number',
-      'h.last_order_at',
-      db.raw(
-        "COALESCE(u.sensor_id, (SELECT MIN(s.id) FROM sensor s WHERE s.room_id = u.room_id AND s.kind = 'temperature')) AS sensor",
-      ),
-    )) as { opened_at: number; number: number; last_order_at: number; sensor: number | null }[];
+    .select('h.opened_at', 'h.number', 'h.last_order_at', db.raw(`${SENSOR_OF_UNIT} AS sensor`))) as {
+    opened_at: number;
+    number: number;
+    last_order_at: number;
+    sensor: number | null;
+  }[];
   return rows.flatMap((r) =>
     r.sensor === null
       ? []
@@ -147,17 +244,31 @@ async function waterOf(db: Db, lotId: number, now: number): Promise<Span[]> {
   );
 }
 
+function mainSensor(spans: readonly Span[]): number | null {
+  const lived = new Map<number, number>();
+  for (const s of spans) lived.set(s.sensor, (lived.get(s.sensor) ?? 0) + s.to - s.from);
+  return [...lived].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+}
+
+/** Where its mothers come from, if from one place. */
+async function strainOf(db: Db, lotId: number): Promise<string> {
+  const rows = (await db('lot_share as s')
+    .join('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
+    .join('brood_fish as b', 'b.id', 'f.female_id')
+    .where('s.lot_id', lotId)
+    .whereNull('s.superseded_seq')
+    .distinct('b.origin')) as { origin: string }[];
+  return rows.length === 1 ? rows[0]!.origin : '';
+}
+
+type LotWater = Pick<SensorWater, 'points' | 'faults' | 'water' | 'uncleaned' | 'forecastSd'>;
+
 /**
- * Hourly means that eggs now on `sensor` have lived through: this water while the lot was on it, and the lot's other
- * waters for the time before.
+ * The water that eggs now on `sensor` have lived through: this sensor's own, shared with all that stand in it, where the
+ * lot was nowhere else; else pieced together from the waters it stood in.
  */
-async function temperaturesFor(
-  db: Db,
-  spans: readonly Span[],
-  sensor: number,
-  from: number,
-  now: number,
-): Promise<Point[]> {
+async function waterThrough(batch: Batch, spans: readonly Span[], sensor: number, from: number): Promise<LotWater> {
+  const { now } = batch;
   const cuts = [...new Set([from, now, ...spans.flatMap((s) => [s.from, s.to])])]
     .filter((t) => t >= from && t <= now)
     .sort((a, b) => a - b);
@@ -170,57 +281,46 @@ async function temperaturesFor(
     if (last && last.sensor === chosen) last.to = b;
     else pieces.push({ sensor: chosen, from: a, to: b });
   }
+  const own = await batch.waters.of(sensor, from);
+  if (pieces.every((p) => p.sensor === sensor)) return own;
   const points: Point[] = [];
+  const faults: Fault[] = [];
   for (const p of pieces) {
-    const rows = (await db('reading_hour')
-      .where({ sensor_id: p.sensor })
-      .where('hour', '>', p.from - HOUR)
-      .where('hour', '<=', p.to)
-      .orderBy('hour')
-      .select('hour', 'n', 'sum')) as { hour: number; n: number; sum: number }[];
-    for (const r of rows) points.push({ at: r.hour + HOUR / 2, celsius: r.sum / r.n });
+    const w = await batch.waters.of(p.sensor, from);
+    for (const q of w.points) if (q.at > p.from - HOUR / 2 && q.at <= p.to) points.push(q);
+    for (const f of w.faults) if (f.to > p.from && f.from < p.to) faults.push(f);
   }
-  // Nothing yet since fertilisation: the last reading before it still tells the water.
-  if (points.length === 0) {
-    const before = (await db('reading')
-      .where({ sensor_id: sensor })
-      .where('at', '<=', now)
-      .orderBy('at', 'desc')
-      .first('at', 'value')) as { at: number; value: number } | undefined;
-    if (before) points.push({ at: before.at, celsius: before.value });
-  }
-  return points;
+  const line = points.length > 0 ? points : own.points;
+  return {
+    points: line,
+    faults,
+    water: line.length === 0 ? null : new Water(makeTimeline(line, [], from, Math.max(from, now) + LONGEST_MS)),
+    uncleaned: null,
+    forecastSd: own.forecastSd,
+  };
 }
 
-/** Standard deviation of the last daily means: how far this water strays from where it is. */
-function unsteadiness(points: readonly Point[], now: number): number {
-  const days = new Map<number, { n: number; sum: number }>();
-  for (const p of points) {
-    if (p.at < now - UNSTEADY_DAYS * DAY) continue;
-    const d = days.get(Math.floor(p.at / DAY)) ?? { n: 0, sum: 0 };
-    days.set(Math.floor(p.at / DAY), { n: d.n + 1, sum: d.sum + p.celsius });
-  }
-  const means = [...days.values()].map((d) => d.sum / d.n);
-  if (means.length < 3) return ownRules.forecastSd.value;
-  const mean = means.reduce((s, v) => s + v, 0) / means.length;
-  return Math.max(
-    ownRules.leastForecastSd.value,
-    Math.sqrt(means.reduce((s, v) => s + (v - mean) ** 2, 0) / (means.length - 1)),
-  );
-}
-
-/** What was seen: the first check with half or more, the day on which half had hatched, the first ponding. */
-async function observedDates(db: Db, lotId: number): Promise<Record<string, number>> {
-  const seen: Record<string, number> = {};
+/**
+ * What was seen: the first check with half or more, the day on which half had hatched, the first ponding. `dates` are
+ * for the clock table; `seen` what the own clock learns from: a ponding is a decision, so of swim-up only samples count.
+ */
+async function observedDates(
+  db: Db,
+  lotId: number,
+): Promise<{ dates: Record<string, number>; seen: Record<string, SeenDate> }> {
+  const dates: Record<string, number> = {};
+  const seen: Record<string, SeenDate> = {};
   const checks = (await db('observation')
     .where({ lot_id: lotId })
     .where('kind', 'like', 'check:%')
     .whereRaw('successes * 2 >= trials')
-    .groupBy('kind')
-    .select('kind', db.raw('MIN(`at`) AS at'))) as { kind: string; at: number }[];
+    .orderBy('at')
+    .select('kind', 'at', 'successes', 'trials')) as { kind: string; at: number; successes: number; trials: number }[];
   for (const c of checks) {
     const id = c.kind.slice('check:'.length);
-    if (id !== 'swumUp') seen[id] = c.at;
+    if (seen[id]) continue;
+    seen[id] = { at: c.at, look: { successes: c.successes, trials: c.trials } };
+    if (id !== 'swumUp') dates[id] = c.at;
   }
   const moved = (await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
@@ -239,7 +339,8 @@ async function observedDates(db: Db, lotId: number): Promise<Record<string, numb
     for (const m of moved) {
       sum += m.delta;
       if (sum * 2 >= all) {
-        seen.hatched = m.order_at;
+        dates.hatched = m.order_at;
+        seen.hatched = { at: m.order_at, look: null };
         break;
       }
     }
@@ -252,6 +353,6 @@ async function observedDates(db: Db, lotId: number): Promise<Record<string, numb
     .where('p.delta', '>', 0)
     .min('p.order_at as at')
     .first()) as { at: number | null };
-  if (ponded.at !== null) seen.swumUp = ponded.at;
-  return seen;
+  if (ponded.at !== null) dates.swumUp = ponded.at;
+  return { dates, seen };
 }

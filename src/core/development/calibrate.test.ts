@@ -1,6 +1,6 @@
 import { run } from '../calculation';
 import { Chance } from '../chance';
-import { calculation, calibrateFor, type Seen } from './calibrate';
+import { calculation, calibrateFor, halfFrom, type Seen } from './calibrate';
 
 const RUNS = 4000;
 
@@ -80,21 +80,25 @@ test('a factor well outside the prior is found within some twenty lots, and it s
   expect(within.moved).toBe(false);
 });
 
-describe('with strains and waters', () => {
-  const spread = { cv: 0.05, strainCv: 0.03, waterCv: 0.04, lotCv: 0.03 };
-  const seen = (logRatio: number, strain: string, water: string, lot: string): Seen => ({
+describe('with strains, waters and stages', () => {
+  const LOT = 0.03;
+  const CV = 0.06;
+  const seen = (logRatio: number, strain: string, water: string, lot: string, clock = 'hatched'): Seen => ({
     logRatio,
     sd: 0.02,
+    clock,
+    cv: CV,
     strain,
     water,
     lot,
   });
+  const target = { clock: 'hatched', cv: CV, strain: 's', water: 'w' };
 
-  test('without strains and waters it is the closed form', () => {
+  test('of one strain, water and stage it is the closed form', () => {
     const list = [seen(0.05, 's', 'w', '1'), seen(0.06, 's', 'w', '1'), seen(-0.01, 's', 'w', '2')];
-    const by = calibrateFor({ ...spread, strainCv: 0, waterCv: 0 }, list, { strain: 's', water: 'w' });
+    const by = calibrateFor(LOT, list, target);
     const plain = run(calculation, {
-      prior: { cv: 0.05, lotCv: 0.03 },
+      prior: { cv: CV, lotCv: LOT },
       observations: list.map((s) => ({
         predictedDays: 100,
         observedDays: 100 * Math.exp(s.logRatio),
@@ -106,39 +110,64 @@ describe('with strains and waters', () => {
     expect(Math.exp(by.mean - 1.959964 * by.sd)).toBeCloseTo(plain.low, 6);
   });
 
-  test('dates of this water move its factor more than dates of another', () => {
-    const here = calibrateFor(spread, [seen(0.1, 's', 'w', '1')], { strain: 's', water: 'w' });
-    const there = calibrateFor(spread, [seen(0.1, 's', 'v', '1')], { strain: 's', water: 'w' });
-    expect(here.mean).toBeGreaterThan(there.mean);
-    expect(there.mean).toBeGreaterThan(0);
-    expect(here.sd).toBeLessThan(there.sd);
+  test('the nearer the date, the more it tells: same water and stage, then another stage, then another water too', () => {
+    const of = (s: Seen) => calibrateFor(LOT, [s], target);
+    const list = [
+      of(seen(0.1, 's', 'w', '1')),
+      of(seen(0.1, 's', 'w', '1', 'eyed')),
+      of(seen(0.1, 's', 'v', '1', 'eyed')),
+      of(seen(0.1, 'r', 'v', '1', 'eyed')),
+    ];
+    for (let k = 1; k < list.length; k++) {
+      expect(list[k]!.mean).toBeLessThan(list[k - 1]!.mean);
+      expect(list[k]!.sd).toBeGreaterThan(list[k - 1]!.sd);
+    }
+    expect(list.at(-1)!.mean).toBeGreaterThan(0);
   });
 
-  test('a lot that was early so far is expected early again, beyond its hatchery', () => {
-    const list = [seen(-0.08, 's', 'w', 'early'), seen(0, 's', 'w', 'b'), seen(0.01, 's', 'w', 'c')];
-    const lot = calibrateFor(spread, list, { strain: 's', water: 'w', lot: 'early' });
-    const usual = calibrateFor(spread, list, { strain: 's', water: 'w' });
+  test('a lot that eyed early is expected to hatch early, beyond its hatchery', () => {
+    const list = [seen(-0.08, 's', 'w', 'early', 'eyed'), seen(0, 's', 'w', 'b'), seen(0.01, 's', 'w', 'c')];
+    const lot = calibrateFor(LOT, list, { ...target, lot: 'early' });
+    const usual = calibrateFor(LOT, list, target);
     expect(lot.mean).toBeLessThan(usual.mean);
   });
 
-  test('the posterior holds its 95 % over draws from the prior, with few and with many strains', () => {
+  test('the posterior holds its 95 % over draws from the prior, with several strains and waters', () => {
     const random = new Chance(99);
     let held = 0;
-    const runs = 1500;
+    const runs = 4000;
+    const part = (share: number) => CV * Math.sqrt(share) * random.normal();
     for (let r = 0; r < runs; r++) {
-      const f = spread.cv * random.normal();
-      const strains = [0, 0, 0].map(() => spread.strainCv * random.normal());
-      const waters = [0, 0].map(() => spread.waterCv * random.normal());
+      const f = part(0.4);
+      const strains = [0, 0, 0].map(() => part(0.2));
+      const waters = [0, 0].map(() => part(0.2));
+      const clocks = [0, 0].map(() => part(0.2));
       const list = Array.from({ length: 6 }, (_, k) => {
-        const s = Math.floor(3 * random.next());
-        const w = Math.floor(2 * random.next());
-        const value = f + strains[s]! + waters[w]! + spread.lotCv * random.normal() + 0.02 * random.normal();
-        return seen(value, `s${s}`, `w${w}`, String(k));
+        const s = random.whole(0, 2);
+        const w = random.whole(0, 1);
+        const c = random.whole(0, 1);
+        const value = f + strains[s]! + waters[w]! + clocks[c]! + LOT * random.normal() + 0.02 * random.normal();
+        return seen(value, `s${s}`, `w${w}`, String(k), `c${c}`);
       });
-      const c = calibrateFor(spread, list, { strain: 's0', water: 'w0' });
-      if (Math.abs(f + strains[0]! + waters[0]! - c.mean) < 1.959964 * c.sd) held += 1;
+      const c = calibrateFor(LOT, list, { clock: 'c0', cv: CV, strain: 's0', water: 'w0' });
+      if (Math.abs(f + strains[0]! + waters[0]! + clocks[0]! - c.mean) < 1.959964 * c.sd) held += 1;
     }
-    expect(held / runs).toBeGreaterThan(0.935);
-    expect(held / runs).toBeLessThan(0.965);
+    expect(held / runs).toBeGreaterThan(0.94);
+    expect(held / runs).toBeLessThan(0.96);
+  });
+});
+
+describe('the half from one look', () => {
+  test('half seen is the day itself; 84 % seen is one spread late', () => {
+    expect(halfFrom(100, { successes: 500, trials: 1000 }, 0.03, 1).days).toBeCloseTo(100, 1);
+    expect(halfFrom(100, { successes: 841, trials: 1000 }, 0.03, 1).days).toBeCloseTo(100 * Math.exp(-0.03), 1);
+  });
+
+  test('all seen says little of when: the scatter is the spread of the lot at least', () => {
+    const all = halfFrom(100, { successes: 50, trials: 50 }, 0.03, 1);
+    const half = halfFrom(100, { successes: 25, trials: 50 }, 0.03, 1);
+    expect(all.sd).toBeGreaterThan(0.03);
+    expect(half.sd).toBeLessThan(0.006);
+    expect(halfFrom(100, null, 0.03, 1)).toEqual({ days: 100, sd: 1 / Math.sqrt(12) / 100 });
   });
 });

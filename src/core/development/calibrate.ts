@@ -1,17 +1,17 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
-import { Z95 } from '../distributions';
+import { normalQuantile, Z95 } from '../distributions';
 import { ownRules } from '../ownRules';
 
 /**
- * One date that was seen against the date that the shelf's clock gives for the same water.
- * `logRatio` is ln(observed days / predicted days); `sd` its own scatter (the phase's, and that of when one looked).
+ * One date that was seen against the date that the shelf's clock gives for the same water. `logRatio` is
+ * ln(observed days / predicted days); `sd` its own scatter, of when one looked; `cv` the shelf's spread of that clock
+ * between stocks and reports.
  */
-export type Seen = { logRatio: number; sd: number; lot: string; strain: string; water: string };
-
-/** Standard deviations, on the log scale, of what makes one date differ from the shelf's. */
-export type Spread = { cv: number; strainCv: number; waterCv: number; lotCv: number };
+export type Seen = Target & { logRatio: number; sd: number; lot: string };
+/** What a factor is asked of: a clock, for a strain on a water; with a `lot` its own effect is part of it. */
+export type Target = { clock: string; cv: number; strain: string; water: string; lot?: string };
 
 export type Calibration = {
   /** Mean and standard deviation of the log factor. */
@@ -21,22 +21,22 @@ export type Calibration = {
   n: number;
 };
 
+/** How the spread of a clock is divided: what a hatchery has in common, and of strain, water and stage alone. */
+const COMMON = ownRules.clockParts.value;
+const APART = (1 - COMMON) / 3;
+
 /**
  * What the dates seen here say of a factor: a normal log ratio made of the hatchery's own part, one of the strain, one
- * of the water, one of the lot, and a remainder of its own, conditioned on all that was seen (a Gaussian posterior).
- * Dates of other strains and waters count for what they share; with none, the prior comes back.
- * @param target whose factor; with a `lot` its own effect is part of it (a lot that eyed early will hatch early)
+ * of the water, one of the clock, one of the lot, and a remainder of its own, conditioned on all that was seen (a
+ * Gaussian posterior). Dates of other strains, waters and stages count for what they share; with none, the prior comes
+ * back.
  */
-export function calibrateFor(
-  spread: Spread,
-  seen: readonly Seen[],
-  target: { strain: string; water: string; lot?: string },
-): Calibration {
-  const shared = (a: { strain: string; water: string; lot?: string }, b: typeof a) =>
-    spread.cv ** 2 +
-    (a.strain === b.strain ? spread.strainCv ** 2 : 0) +
-    (a.water === b.water ? spread.waterCv ** 2 : 0) +
-    (a.lot !== undefined && a.lot === b.lot ? spread.lotCv ** 2 : 0);
+export function calibrateFor(lotCv: number, seen: readonly Seen[], target: Target): Calibration {
+  const shared = (a: Target, b: Target) =>
+    a.cv *
+      b.cv *
+      (COMMON + APART * (Number(a.strain === b.strain) + Number(a.water === b.water) + Number(a.clock === b.clock))) +
+    (a.lot !== undefined && a.lot === b.lot ? lotCv ** 2 : 0);
   const own = shared(target, target);
   const n = seen.length;
   if (n === 0) return { mean: 0, sd: Math.sqrt(own), n: 0 };
@@ -56,6 +56,29 @@ export function calibrateFor(
   const mean = weights.transpose().mmul(ratios).get(0, 0);
   const variance = own - weights.transpose().mmul(withTarget).get(0, 0);
   return { mean, sd: Math.sqrt(Math.max(0, variance)), n };
+}
+
+/**
+ * When half of a lot had reached a stage, from one look at a sample: a share of p seen after so many days lies
+ * `within`·Φ⁻¹(p) off the half on the log scale. All (or none) seen tells only that the half lies some way back (ahead):
+ * then the scatter is wide.
+ * @returns days to the half, and the standard deviation of their log
+ */
+export function halfFrom(
+  days: number,
+  look: { successes: number; trials: number } | null,
+  within: number,
+  lookedEveryDays: number,
+): { days: number; sd: number } {
+  const looking = lookedEveryDays / Math.sqrt(12) / days;
+  if (!look || within === 0) return { days, sd: looking };
+  const p = (look.successes + 0.5) / (look.trials + 1);
+  const z = normalQuantile(Math.min(0.98, Math.max(0.02, p)));
+  const open = p > 0.97 || p < 0.03;
+  return {
+    days: days * Math.exp(-within * z),
+    sd: Math.hypot(looking, open ? within : within / Math.sqrt(look.trials)),
+  };
 }
 
 const observation = z.object({

@@ -1,5 +1,7 @@
+import { Chance } from '../chance';
 import { type Phase, PredictionRefused, predict } from './predict';
-import { DAY_MS as DAY, HOUR_MS as HOUR } from './timeline';
+import { DAY_MS as DAY, HOUR_MS as HOUR, makeTimeline } from './timeline';
+import { Water } from './water';
 
 const start = Date.parse('2031-03-01T00:00:00Z');
 const sum = (stage: string, total: number, more: Partial<Phase> = {}): Phase => ({
@@ -107,4 +109,40 @@ test('below the base nothing develops: no date, and none invented', () => {
     temperatures: steady(5),
   });
   expect(p.stages[0]!.at).toBeNull();
+});
+
+describe('one clock from fertilisation, with a doubtful forecast', () => {
+  const phases = [sum('hatched', 400, { cv: 0.05, sumFrom: 'fertilisation', within: 0.03 })];
+  const known = steady(5, 40);
+
+  test('the interval agrees with plain draws within five per cent of its width', () => {
+    const p = predict({ phases, start, temperatures: known, lotCv: 0.03, forecastSdCelsius: 0.6 }).stages[0]!;
+    const random = new Chance(4);
+    const drawn = Array.from({ length: 40_000 }, () => {
+      const need = 400 * Math.exp(Math.hypot(0.05, 0.03) * random.normal());
+      const later = 5 + 0.6 * random.normal();
+      return need <= 200 ? need / 5 : 40 + (need - 200) / later;
+    }).sort((a, b) => a - b);
+    const want = drawn[39_000]! - drawn[1_000]!;
+    expect(Math.abs((p.high! - p.low!) / DAY - want) / want).toBeLessThan(0.05);
+  });
+
+  test('first and last twentieth lie about the half as the lot spreads', () => {
+    const p = predict({ phases, start, temperatures: known }).stages[0]!;
+    expect(days(p.at)).toBeCloseTo(80, 2);
+    expect(days(p.first)).toBeCloseTo(80 * Math.exp(-1.645 * 0.03), 1);
+    expect(days(p.last)).toBeCloseTo(80 * Math.exp(1.645 * 0.03), 1);
+  });
+
+  test('a water shared with earlier lots gives the same dates as one’s own', () => {
+    const earlier = start - 30 * DAY;
+    const all = [...steady(9, 29).map((p) => ({ ...p, at: p.at - 30 * DAY })), ...known];
+    const water = new Water(makeTimeline(all, [], earlier, start + 800 * DAY));
+    const more = { phases, start, lotCv: 0.03, forecastSdCelsius: 0.6 };
+    const own = predict({ ...more, temperatures: known }).stages[0]!;
+    const shared = predict({ ...more, temperatures: all, water }).stages[0]!;
+    for (const k of ['at', 'low', 'high', 'first'] as const)
+      expect(Math.abs(shared[k]! - own[k]!) / DAY).toBeLessThan(0.03);
+    expect(shared.measuredShare).toBeCloseTo(own.measuredShare, 3);
+  });
 });

@@ -1,6 +1,7 @@
 import { normalQuantile, Z95 } from '../distributions';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
-import { accumulate, crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
+import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
+import { Water } from './water';
 
 export type Phase = {
   stage: string;
@@ -9,6 +10,8 @@ export type Phase = {
   factor?: number;
   /** Coefficient of variation of this phase's sum. */
   cv?: number;
+  /** How far the animals of the lot spread about its half: first and last of them. */
+  within?: number;
   sumFrom?: 'phase' | 'fertilisation';
 };
 
@@ -24,6 +27,8 @@ export type PredictInput = {
   forecastSdCelsius?: number;
   /** Instant at which `passed` is asked; default the last reading. */
   asOf?: number;
+  /** The same water made ready before, for all that stand in it; it must begin at or before `start`. */
+  water?: Water;
   /** Known stage dates replace predicted ones: what was seen is not predicted. */
   observed?: Readonly<Record<string, number>>;
 };
@@ -33,6 +38,9 @@ export type PredictedStage = {
   at: number | null;
   low: number | null;
   high: number | null;
+  /** When the first and the last twentieth of the lot reach it, about `at`; null where that is not known. */
+  first: number | null;
+  last: number | null;
   measuredShare: number;
   /** Share of this stage's sum that had passed at `asOf`. */
   passed: number;
@@ -58,9 +66,11 @@ export class PredictionRefused extends Error {
 }
 
 /** How far ahead dates are sought when nothing else is said: two years is past any egg. */
-const LONGEST_MS = 730 * DAY_MS;
-/** Points of the quasi-random sequence; ends of the interval are then good to about 1 % of its width. */
+export const LONGEST_MS = 730 * DAY_MS;
+/** Points of the quasi-random sequence; ends of the interval are then good to some per cent of its width. */
 const DRAWS = 1024;
+/** Nineteen in twenty of a lot lie between the first and the last twentieth: this many of its spread off the half. */
+const Z_TWENTIETH = 1.6448536269514722;
 /** Offsets of a forecast error, in standard deviations, one apart. */
 const OFFSETS = [-3, -2, -1, 0, 1, 2, 3];
 
@@ -76,29 +86,44 @@ const OFFSETS = [-3, -2, -1, 0, 1, 2, 3];
  * @throws PredictionRefused when a temperature lies where a model has no value
  */
 export function predict(input: PredictInput): Prediction {
-  const lastGiven = Math.max(input.start, latest(input.temperatures), latest(input.plan ?? []));
-  const end = input.until ?? Math.max(lastGiven, input.start) + LONGEST_MS;
-  const line = makeTimeline(input.temperatures, input.plan ?? [], input.start, end);
-  const sums = phaseSums(line, input.phases, 0);
-  const warnings = rangeWarnings(line, input.phases);
+  const water = waterOf(input);
+  const { line } = water;
+  const sums = input.phases.map((p) => water.integral(p.model, 0));
+  const warnings = rangeWarnings(water, input);
 
   const central = crossings(line, sums, input, () => 1);
   const refusedAt = central.findIndex((t) => Number.isNaN(t));
   if (refusedAt >= 0) throw refusal(line, input.phases[refusedAt]!);
-  const spread = intervals(line, sums, input, central);
+  const spread = intervals(water, sums, input, central);
 
   const asOf = input.asOf ?? line.measuredTo;
   const stages = input.phases.map((phase, i): PredictedStage => {
     const seen = input.observed?.[phase.stage];
     if (seen !== undefined)
-      return { stage: phase.stage, at: seen, low: seen, high: seen, measuredShare: 1, passed: 1, observed: true };
+      return {
+        stage: phase.stage,
+        at: seen,
+        low: seen,
+        high: seen,
+        first: null,
+        last: null,
+        measuredShare: 1,
+        passed: 1,
+        observed: true,
+      };
     const sum = sums[i]!;
     const at = finite(central[i]!);
     const from = i === 0 || phase.sumFrom === 'fertilisation' ? input.start : central[i - 1]!;
     const share = (to: number) => shareOf(line, sum, from, to, needOf(phase));
+    const about = (z: number) =>
+      at === null || !phase.within
+        ? null
+        : finite(crossing(line, sum, valueAt(line, sum, from) + needOf(phase) * Math.exp(z * phase.within)));
     return {
       stage: phase.stage,
       at,
+      first: about(-Z_TWENTIETH),
+      last: about(Z_TWENTIETH),
       low: finite(spread[i]!.low),
       high: at === null ? null : finite(spread[i]!.high),
       measuredShare: share(Math.min(at ?? line.measuredTo, line.measuredTo)),
@@ -108,7 +133,7 @@ export function predict(input: PredictInput): Prediction {
   return {
     stages,
     progress: progress(line, sums, input, central),
-    gaps: line.gaps,
+    gaps: line.gaps.filter((g) => g.to > input.start),
     warnings,
     measuredTo: line.measuredTo,
   };
@@ -123,18 +148,13 @@ function latest(points: readonly Point[]): number {
   return last;
 }
 
-/** One running integral for each phase; phases with the same model share the work. */
-function phaseSums(line: Timeline, phases: readonly Phase[], offset: number): Float64Array[] {
-  const done = new Map<string, Float64Array>();
-  return phases.map((phase) => {
-    const key = JSON.stringify(phase.model);
-    let sum = done.get(key);
-    if (!sum) {
-      sum = accumulate(line, rateFunction(phase.model), offset);
-      done.set(key, sum);
-    }
-    return sum;
-  });
+/** The water as given, unless a rate has no value somewhere before these eggs: then from their own start on. */
+function waterOf(input: PredictInput): Water {
+  if (input.water && input.phases.every((p) => !Number.isNaN(input.water!.integral(p.model, 0).at(-1))))
+    return input.water;
+  const lastGiven = Math.max(input.start, latest(input.temperatures), latest(input.plan ?? []));
+  const end = input.until ?? lastGiven + LONGEST_MS;
+  return new Water(makeTimeline(input.temperatures, input.plan ?? [], input.start, end));
 }
 
 /** Crossing time of every phase when phase i needs `stretch(i)` times its usual sum. */
@@ -161,30 +181,82 @@ function crossings(
 }
 
 function intervals(
-  line: Timeline,
+  water: Water,
   sums: readonly Float64Array[],
   input: PredictInput,
   central: readonly number[],
 ): { low: number; high: number }[] {
   const { phases } = input;
+  const { line } = water;
   const lotCv = input.lotCv ?? 0;
   const forecastSd = input.forecastSdCelsius ?? 0;
-  const open = phases.filter((p) => input.observed?.[p.stage] === undefined);
-  const random = open.filter((p) => (p.cv ?? 0) > 0).length + (lotCv > 0 ? 1 : 0) + (forecastSd > 0 ? 1 : 0);
-  if (random === 0) return central.map((t) => ({ low: t, high: t }));
-  if (phases.length === 1 && forecastSd === 0) {
-    const sd = Math.hypot(phases[0]!.cv ?? 0, lotCv);
-    return [-Z95, Z95]
-      .map((z) => crossings(line, sums, input, () => Math.exp(sd * z))[0]!)
-      .reduce<{ low: number; high: number }[]>(
-        (a, t, k) => (k === 0 ? [{ low: t, high: t }] : [{ low: a[0]!.low, high: t }]),
-        [],
-      );
+  const certain = (i: number) =>
+    input.observed?.[phases[i]!.stage] !== undefined ||
+    (forecastSd === 0 && lotCv === 0 && phases.slice(0, i + 1).every((p) => !p.cv));
+  const single = (i: number) => i === 0 || phases[i]!.sumFrom === 'fertilisation';
+  let drawn: { low: number; high: number }[] | null = null;
+  return phases.map((_, i) => {
+    if (certain(i)) return { low: central[i]!, high: central[i]! };
+    if (single(i)) return ofOneClock(water, sums[i]!, input, i);
+    drawn ??= byDraws(water, line, sums, input);
+    return drawn[i]!;
+  });
+}
+
+/**
+ * Ends of the interval of a clock that runs from fertilisation. At an instant t the clock has passed S(t); a forecast
+ * error w changes that by w·S'(t); so ln S(t) − ln need, over √(s² + (σ S'/S)²), is a standard normal, whose 2.5 and
+ * 97.5 % points are sought. Exact without a forecast error, linear in it with one.
+ */
+function ofOneClock(water: Water, sum: Float64Array, input: PredictInput, i: number): { low: number; high: number } {
+  const { line } = water;
+  const phase = input.phases[i]!;
+  const s = Math.hypot(phase.cv ?? 0, input.lotCv ?? 0);
+  const sd = input.forecastSdCelsius ?? 0;
+  const begun = valueAt(line, sum, input.start);
+  const need = needOf(phase);
+  if (sd === 0) {
+    const at = (z: number) => crossing(line, sum, begun + need * Math.exp(s * z));
+    return { low: at(-Z95), high: at(Z95) };
   }
+  const [colder, warmer] = [-sd, sd].map((w) => water.integral(phase.model, w)) as [Float64Array, Float64Array];
+  const [cold0, warm0] = [valueAt(line, colder, input.start), valueAt(line, warmer, input.start)];
+  const at = (z: number) => {
+    let low = input.start;
+    let high = line.at[line.at.length - 1]!;
+    const reached = (t: number) => {
+      const passed = valueAt(line, sum, t) - begun;
+      if (!(passed > 0)) return false;
+      const change = (valueAt(line, warmer, t) - warm0 - (valueAt(line, colder, t) - cold0)) / 2;
+      // A rate without a value at the edge of a table leaves the forecast error out rather than the date.
+      const relative = Number.isFinite(change) ? change / passed : 0;
+      return Math.log(passed / need) >= z * Math.hypot(s, relative);
+    };
+    if (!reached(high)) return Number.POSITIVE_INFINITY;
+    for (let k = 0; k < 40 && high - low > 1000; k++) {
+      const mid = (low + high) / 2;
+      if (reached(mid)) high = mid;
+      else low = mid;
+    }
+    return high;
+  };
+  return { low: at(-Z95), high: at(Z95) };
+}
+
+/** Ends of the intervals of clocks that follow one another, from a fixed quasi-random sequence. */
+function byDraws(
+  water: Water,
+  line: Timeline,
+  sums: readonly Float64Array[],
+  input: PredictInput,
+): { low: number; high: number }[] {
+  const { phases } = input;
+  const lotCv = input.lotCv ?? 0;
+  const forecastSd = input.forecastSdCelsius ?? 0;
   // A forecast error shifts everything after the last reading: sums are worked once for each of a few offsets, and the
   // crossing of a drawn offset lies between those of its two neighbours.
   const offsets = forecastSd > 0 ? OFFSETS : [0];
-  const shifted = offsets.map((w) => (w === 0 ? sums : phaseSums(line, phases, w * forecastSd)));
+  const shifted = offsets.map((w) => (w === 0 ? sums : phases.map((p) => water.integral(p.model, w * forecastSd))));
   const dims = phases.length + 2;
   const times = phases.map(() => new Float64Array(DRAWS));
   const point = quasiNormal(dims);
@@ -234,17 +306,15 @@ function shareOf(line: Timeline, sum: Float64Array, from: number, to: number, ne
 }
 
 /** How long the measured water lay outside the range of a model; clocks of one range share a warning. */
-function rangeWarnings(line: Timeline, phases: readonly Phase[]): string[] {
+function rangeWarnings(water: Water, input: PredictInput): string[] {
   const warnings = new Set<string>();
-  for (const phase of phases) {
+  for (const phase of input.phases) {
     const range = modelRange(phase.model);
-    if (!range) continue;
-    let outsideMs = 0;
-    for (let i = 1; i < line.at.length && line.at[i]! <= line.measuredTo; i++)
-      if (line.celsius[i]! < range.low || line.celsius[i]! > range.high) outsideMs += line.at[i]! - line.at[i - 1]!;
-    if (outsideMs === 0) continue;
-    const text = `the water was outside ${range.low} to ${range.high} °C for ${(outsideMs / DAY_MS).toFixed(1)} days, where the clock was not fitted`;
-    warnings.add(text);
+    const outsideMs = range ? water.outside(range, input.start) : 0;
+    if (range && outsideMs > 0)
+      warnings.add(
+        `the water was outside ${range.low} to ${range.high} °C for ${(outsideMs / DAY_MS).toFixed(1)} days, where the clock was not fitted`,
+      );
   }
   return [...warnings];
 }

@@ -37,6 +37,8 @@ const milestone = z.object({
   enters: z.string().optional(),
   model: developmentModel,
   cv: z.number().min(0),
+  /** How far the animals of one lot spread about its half: first and last of them. */
+  within: z.number().min(0).default(0),
   sumFrom: z.enum(['phase', 'fertilisation']),
   ...provenance,
 });
@@ -63,6 +65,19 @@ const handsOff = z.object({
   to: z.number(),
   severity: z.number().int().min(1).max(3),
   why: z.string(),
+  ...provenance,
+});
+
+/** When eggs whiten, as shares of those laid down over the way to hatch: see `core/incubation/deaths`. */
+const share = z.number().min(0).max(1);
+const bump = z.object({ share, at: z.number().min(0).max(1), sd: z.number().positive() });
+const deaths = z.object({
+  base: share,
+  early: bump,
+  /** Never fertilised: when they whiten by themselves; null where they stay clear until shocked. */
+  blanks: bump.extend({ at: z.number().min(0).max(1).nullable() }),
+  hatch: bump,
+  handling: z.object({ share, days: z.number().positive() }),
   ...provenance,
 });
 
@@ -119,6 +134,7 @@ export const species = z.object({
   limits: z.array(limit),
   values: z.array(value),
   drift: z.array(drift),
+  deaths: deaths.optional(),
   handsOff: z.array(handsOff).default([]),
   ripeness: z.array(ripeness).default([]),
   eggStages: z.array(eggStage).default([]),
@@ -170,6 +186,16 @@ export function provenances(s: Species): { path: string; what: string; source: s
       source: h.source,
       hint: h.hint,
     })),
+    ...(s.deaths
+      ? [
+          {
+            path: 'deaths.shape',
+            what: 'when eggs whiten',
+            source: s.deaths.source,
+            hint: s.deaths.hint,
+          },
+        ]
+      : []),
     ...(s.polarisation
       ? [
           {

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { Db } from '../connection';
 import { booksMigrations } from './books';
 import { broodMigrations } from './brood';
+import { incubationMigrations } from './incubation';
 import { placesMigrations } from './places';
 import { readingsMigrations } from './readings';
 
@@ -16,6 +17,7 @@ export const steps: readonly Step[] = [
   ...booksMigrations,
   ...readingsMigrations,
   ...broodMigrations,
+  ...incubationMigrations,
 ];
 
 const source: Knex.MigrationSource<Step> = {

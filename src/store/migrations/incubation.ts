@@ -1,0 +1,103 @@
+import type { Knex } from 'knex';
+import type { Step } from './index';
+
+const create = (table: string, build: (t: Knex.CreateTableBuilder) => void) => (k: Knex) =>
+  k.schema.createTable(table, build);
+const drop = (table: string) => (k: Knex) => k.schema.dropTable(table);
+const alter = (table: string, build: (t: Knex.AlterTableBuilder) => void) => (k: Knex) =>
+  k.schema.alterTable(table, build);
+
+/** The incubation room: own clock, water struck out, picks under watch, programmes, alarms. */
+export const incubationMigrations: Step[] = [
+  {
+    name: '0401_prediction_own',
+    up: alter('prediction', (t) => {
+      t.bigInteger('first_at').nullable().comment('when the first twentieth of the lot reaches it');
+      t.bigInteger('last_at').nullable();
+      t.double('factor').notNullable().defaultTo(1).comment('own calibration: multiplies the thermal sum');
+      t.integer('factor_dates').notNullable().defaultTo(0).comment('dates seen here that went into it');
+    }),
+    down: alter('prediction', (t) => t.dropColumns('first_at', 'last_at', 'factor', 'factor_dates')),
+  },
+  {
+    name: '0402_stage_seen',
+    up: create('stage_seen', (t) => {
+      t.integer('lot_id').unsigned().notNullable().references('lot.id');
+      t.string('milestone', 20).notNullable();
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('species', 40).notNullable();
+      t.string('strain', 120).notNullable().defaultTo('');
+      t.integer('sensor_id').unsigned().notNullable().references('sensor.id');
+      t.bigInteger('at').notNullable();
+      t.double('predicted_days').notNullable().comment('by the shelf’s clock on the water as it was');
+      t.double('observed_days').notNullable().comment('to the half, from what was seen');
+      t.double('log_ratio').notNullable().comment('of thermal sums');
+      t.double('sd').notNullable();
+      t.primary(['lot_id', 'milestone']);
+      t.index(['site_id', 'species', 'at']);
+    }),
+    down: drop('stage_seen'),
+  },
+  {
+    name: '0403_clock_use',
+    up: create('clock_use', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('species', 40).notNullable();
+      t.boolean('own').notNullable().comment('whether own dates bend the clock of this species');
+      t.string('why', 400).notNullable();
+      t.integer('recorded_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('recorded_at').notNullable();
+      t.index(['site_id', 'species', 'id']);
+    }),
+    down: drop('clock_use'),
+  },
+  {
+    name: '0404_reading_strike',
+    up: create('reading_strike', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('sensor_id').unsigned().notNullable().references('sensor.id');
+      t.bigInteger('from_at').notNullable();
+      t.bigInteger('to_at').notNullable();
+      t.string('reason', 400).notNullable();
+      t.integer('struck_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('struck_at').notNullable();
+      t.integer('undone_by').unsigned().nullable().references('person.id');
+      t.bigInteger('undone_at').nullable();
+      t.index(['sensor_id', 'from_at']);
+      t.check('?? < ??', ['from_at', 'to_at']);
+    }),
+    down: drop('reading_strike'),
+  },
+  {
+    name: '0405_pick_watch',
+    up: create('pick_watch', (t) => {
+      t.integer('holding_id').unsigned().primary().references('holding.id');
+      t.integer('lot_id').unsigned().notNullable().references('lot.id');
+      t.json('state').notNullable();
+      t.bigInteger('worked_at').notNullable();
+      t.index(['lot_id']);
+    }),
+    down: drop('pick_watch'),
+  },
+  {
+    name: '0406_site_picking',
+    up: alter('site', (t) => {
+      t.double('false_alarms_week').notNullable().defaultTo(1).comment('of picks, a room');
+    }),
+    down: alter('site', (t) => t.dropColumn('false_alarms_week')),
+  },
+  {
+    name: '0407_picking_school',
+    up: create('picking_school', (t) => {
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.enum('unit_kind', ['jar', 'tray', 'trough', 'frame']).notNullable();
+      t.enum('school', ['pick', 'siphon', 'bath']).notNullable();
+      t.double('found_share').notNullable().comment('share of the standing whites that a round finds');
+      t.primary(['site_id', 'unit_kind']);
+      t.check('?? > 0 AND ?? <= 1', ['found_share', 'found_share']);
+    }),
+    down: drop('picking_school'),
+  },
+];

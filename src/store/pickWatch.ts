@@ -1,0 +1,153 @@
+import type { EggEvent } from '@/core/incubation/deaths';
+import { type JudgedRound, type PickUnit, thresholdsFor, watchPicks } from '@/core/incubation/picks';
+import { type School, usualSchools } from '@/core/incubation/schools';
+import type { Species } from '@/core/species/species';
+import { localDay } from '@/core/time/localDay';
+import type { Db } from './connection';
+import { SENSOR_OF_UNIT } from './waters';
+
+/** What is kept of the watch over a holding's picks. */
+export type KeptWatch = {
+  /** The last judged rounds, oldest first. */
+  rounds: JudgedRound[];
+  /** What a round would find now. */
+  now: { expected: number; low: number; high: number };
+  /** Level of its dead against the species' shape. */
+  level: number;
+};
+
+/** Judged rounds kept for the trend of a unit. */
+const KEPT_ROUNDS = 60;
+/** What was done to eggs after which some whiten, as observations tell it. */
+const HANDLED = ['shock', 'handled', 'bath'];
+
+/** Works the watch over the picks of a lot's eggs anew, from all its rounds. */
+export async function watchLot(
+  db: Db,
+  siteId: number,
+  lotId: number,
+  species: Species,
+  ways: ReadonlyMap<number, (t: number) => number>,
+  now: number,
+): Promise<void> {
+  const holdings = (await db('holding as h')
+    .join('unit as u', 'u.id', 'h.unit_id')
+    .where({ 'h.lot_id': lotId, 'h.stage': 'egg' })
+    .where('h.number', '>', 0)
+    .select({
+      id: 'h.id',
+      unit: 'u.id',
+      kind: 'u.kind',
+      room: 'u.room_id',
+      number: 'h.number',
+      openedAt: 'h.opened_at',
+      sensor: db.raw(SENSOR_OF_UNIT),
+    })) as {
+    id: number;
+    unit: number;
+    kind: string;
+    room: number;
+    number: number;
+    openedAt: number;
+    sensor: number | null;
+  }[];
+  const watched = holdings.filter((h) => h.sensor !== null && ways.has(h.sensor) && species.deaths);
+  if (watched.length === 0) {
+    await db('pick_watch').where({ lot_id: lotId }).delete();
+    return;
+  }
+  const ids = watched.map((h) => h.id);
+  const [site, rows, handled, schools, counts] = await Promise.all([
+    db('site').where({ id: siteId }).first('time_zone', 'false_alarms_week') as Promise<{
+      time_zone: string;
+      false_alarms_week: number;
+    }>,
+    db('observation')
+      .whereIn('holding_id', ids)
+      .where({ kind: 'pick' })
+      .orderBy('at')
+      .select('holding_id', 'at', 'value') as unknown as Promise<{ holding_id: number; at: number; value: number }[]>,
+    db('observation')
+      .where({ lot_id: lotId })
+      .whereIn('kind', HANDLED)
+      .orderBy('at')
+      .select('holding_id', 'kind', 'at') as unknown as Promise<
+      { holding_id: number | null; kind: string; at: number }[]
+    >,
+    schoolsOf(db, siteId),
+    roomCounts(db, watched[0]!.room),
+  ]);
+  const units = watched.map((h): PickUnit => {
+    const picks = rows.filter((r) => r.holding_id === h.id);
+    const school = schools[h.kind as keyof typeof schools] ?? usualSchools.tray;
+    const rounds = new Map<number, { day: number; at: number; picked: number }>();
+    for (const p of picks) {
+      const day = localDay(p.at, site.time_zone).start;
+      const r = rounds.get(day);
+      rounds.set(day, { day, at: p.at, picked: (r?.picked ?? 0) + p.value });
+    }
+    return {
+      unit: h.id,
+      eggs: h.number + picks.reduce((s, p) => s + p.value, 0),
+      laidAt: h.openedAt,
+      efficiency: school.foundShare,
+      events: handled
+        .filter((e) => e.holding_id === null || e.holding_id === h.id)
+        .map((e): EggEvent => ({ at: e.at, kind: e.kind === 'shock' ? 'shock' : 'handling', weight: 1 })),
+      rounds: [...rounds.values()],
+    };
+  });
+  const settings = { thresholds: thresholdsFor(counts.units, counts.lots, site.false_alarms_week) };
+  // Units on different waters are watched apart: their way to hatch is another.
+  const kept = [...new Set(watched.map((h) => h.sensor!))].flatMap((sensor) => {
+    const here = units.filter((u) => watched.find((h) => h.id === u.unit)!.sensor === sensor);
+    return watchPicks(here, species.deaths!, ways.get(sensor)!, now, settings);
+  });
+  await db.transaction(async (trx) => {
+    await trx('pick_watch').where({ lot_id: lotId }).delete();
+    // A holding may have gone over to another lot meanwhile: its row is then that lot's.
+    await trx('pick_watch').whereIn('holding_id', ids).delete();
+    await trx('pick_watch').insert(
+      kept.map((w) => ({
+        holding_id: w.unit,
+        lot_id: lotId,
+        worked_at: now,
+        state: JSON.stringify({
+          rounds: w.rounds.slice(-KEPT_ROUNDS).map(rounded),
+          now: { expected: tidy(w.now.expected), low: w.now.low, high: w.now.high },
+          level: tidy(w.level),
+        } satisfies KeptWatch),
+      })),
+    );
+  });
+}
+
+const tidy = (v: number) => Math.round(100 * v) / 100;
+const rounded = (r: JudgedRound): JudgedRound => ({ ...r, expected: tidy(r.expected) });
+
+async function roomCounts(db: Db, roomId: number): Promise<{ units: number; lots: number }> {
+  const row = (await db('holding as h')
+    .join('unit as u', 'u.id', 'h.unit_id')
+    .where({ 'u.room_id': roomId, 'h.stage': 'egg' })
+    .where('h.number', '>', 0)
+    .first(db.raw('COUNT(DISTINCT h.unit_id) AS units'), db.raw('COUNT(DISTINCT h.lot_id) AS lots'))) as {
+    units: number;
+    lots: number;
+  };
+  return { units: Math.max(1, Number(row.units)), lots: Math.max(1, Number(row.lots)) };
+}
+
+type UnitKind = keyof typeof usualSchools;
+
+/** How each kind of unit is picked at a site. */
+export async function schoolsOf(db: Db, siteId: number): Promise<Record<UnitKind, School>> {
+  const rows = (await db('picking_school').where({ site_id: siteId })) as {
+    unit_kind: UnitKind;
+    school: School['school'];
+    found_share: number;
+  }[];
+  return {
+    ...usualSchools,
+    ...Object.fromEntries(rows.map((r) => [r.unit_kind, { school: r.school, foundShare: r.found_share }])),
+  };
+}

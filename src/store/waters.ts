@@ -1,0 +1,113 @@
+import { LONGEST_MS } from '@/core/development/predict';
+import { DAY_MS, HOUR_MS, makeTimeline, type Point } from '@/core/development/timeline';
+import { Water } from '@/core/development/water';
+import { ownRules } from '@/core/ownRules';
+import { cleanHours, type Fault } from '@/core/readings/clean';
+import type { Db } from './connection';
+
+/** Days of daily means from which the water's own unsteadiness is taken as the doubt of the forecast. */
+const UNSTEADY_DAYS = 14;
+
+/** The water of a sensor as far as it was read and made ready: one for all that stand in it. */
+export type SensorWater = {
+  sensor: number;
+  since: number;
+  points: Point[];
+  faults: Fault[];
+  water: Water | null;
+  /** The same with spikes and stuck hours left in; null where there are none. */
+  uncleaned: Water | null;
+  forecastSd: number;
+};
+
+/** Waters read once for all lots of a batch of work. */
+export class Waters {
+  private readonly known = new Map<number, SensorWater>();
+
+  constructor(
+    private readonly db: Db,
+    private readonly now: number,
+  ) {}
+
+  /** The water of a sensor from `since` or earlier. */
+  async of(sensor: number, since: number): Promise<SensorWater> {
+    const before = this.known.get(sensor);
+    if (before && before.since <= since) return before;
+    const from = Math.min(since, await this.earliest(sensor));
+    const hours = await hoursOf(this.db, sensor, from, this.now);
+    const { kept, faults } = cleanHours(hours);
+    const line = (points: readonly Point[]) =>
+      points.length === 0 ? null : new Water(makeTimeline(points, [], from, Math.max(from, this.now) + LONGEST_MS));
+    const water: SensorWater = {
+      sensor,
+      since: from,
+      points: kept,
+      faults,
+      water: line(kept),
+      uncleaned: faults.some((f) => f.kind !== 'gap') ? line(hours) : null,
+      forecastSd: unsteadiness(kept, this.now),
+    };
+    this.known.set(sensor, water);
+    return water;
+  }
+
+  /** Oldest fertilisation of what stands on a sensor now: its water is then read once for all of them. */
+  private async earliest(sensor: number): Promise<number> {
+    const row = (await this.db('holding as h')
+      .join('unit as u', 'u.id', 'h.unit_id')
+      .join('lot as t', 't.id', 'h.lot_id')
+      .where('h.number', '>', 0)
+      .whereIn('h.stage', ['egg', 'yolksac'])
+      .whereRaw(`${SENSOR_OF_UNIT} = ?`, [sensor])
+      .min('t.fertilised_at as at')
+      .first()) as { at: number | null };
+    return row.at ?? Number.POSITIVE_INFINITY;
+  }
+}
+
+/** The temperature sensor of a unit's water: its own, else the first of its room. For queries over `unit as u`. */
+export const SENSOR_OF_UNIT =
+  "COALESCE(u.sensor_id, (SELECT MIN(s.id) FROM sensor s WHERE s.room_id = u.room_id AND s.kind = 'temperature'))";
+
+/** Hourly means of a sensor up to now, each at the middle of its hour; where there are none the last reading before. */
+export async function hoursOf(db: Db, sensor: number, from: number, to: number) {
+  const rows = (await db('reading_hour')
+    .where({ sensor_id: sensor })
+    .where('hour', '>', from - HOUR_MS)
+    .where('hour', '<=', to)
+    .orderBy('hour')
+    .select('hour', 'n', 'sum', 'low', 'high')) as {
+    hour: number;
+    n: number;
+    sum: number;
+    low: number;
+    high: number;
+  }[];
+  if (rows.length > 0)
+    return rows.map((r) => ({ at: r.hour + HOUR_MS / 2, celsius: r.sum / r.n, low: r.low, high: r.high }));
+  const before = (await db('reading_hour')
+    .where({ sensor_id: sensor })
+    .where('hour', '<=', to)
+    .orderBy('hour', 'desc')
+    .first('hour', 'n', 'sum')) as { hour: number; n: number; sum: number } | undefined;
+  if (!before) return [];
+  const celsius = before.sum / before.n;
+  return [{ at: before.hour + HOUR_MS / 2, celsius, low: celsius, high: celsius }];
+}
+
+/** Standard deviation of the last daily means: how far this water strays from where it is. */
+function unsteadiness(points: readonly Point[], now: number): number {
+  const days = new Map<number, { n: number; sum: number }>();
+  for (let i = points.length - 1; i >= 0 && points[i]!.at >= now - UNSTEADY_DAYS * DAY_MS; i--) {
+    const key = Math.floor(points[i]!.at / DAY_MS);
+    const d = days.get(key) ?? { n: 0, sum: 0 };
+    days.set(key, { n: d.n + 1, sum: d.sum + points[i]!.celsius });
+  }
+  const means = [...days.values()].map((d) => d.sum / d.n);
+  if (means.length < 3) return ownRules.forecastSd.value;
+  const mean = means.reduce((s, v) => s + v, 0) / means.length;
+  return Math.max(
+    ownRules.leastForecastSd.value,
+    Math.sqrt(means.reduce((s, v) => s + (v - mean) ** 2, 0) / (means.length - 1)),
+  );
+}
