@@ -60,6 +60,9 @@ const commandOfKind: Record<string, string> = {
   step: 'spawning.step',
   bath: 'spawning.bath',
   nest: 'spawning.nest',
+  handled: 'eggs.handle',
+  doubtful: 'eggs.doubtful',
+  hatchSeen: 'hatch.see',
 };
 
 type Found = EntryRow & { voided: number | null };

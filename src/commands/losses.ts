@@ -2,7 +2,10 @@ import { z } from 'zod';
 import type { Outflow } from '@/core/books/accounts';
 import type { Amount } from '@/core/books/entry';
 import { measurement, numberFrom } from '@/core/books/measure';
+import { fromJson } from '@/store/books/rows';
+import type { KeptWatch } from '@/store/pickWatch';
 import { type Context, defineCommand, type Role } from './define';
+import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
 import { idsOf, type Standing, standing } from './standing';
 import { asOf, type Event, eventFields, eventOf } from './when';
@@ -40,9 +43,26 @@ function countedLoss(type: string, kind: string, account: Outflow, roles: readon
         how: 'counted',
         shortfall: p.shortfall === 'yes',
       };
-      return recordLoss(c, event, kind, account, at, amount, p, p.number);
+      const done = await recordLoss(c, event, kind, account, at, amount, p, p.number);
+      if (kind !== 'pick') return done;
+      await queuePredictions(c, [at.lot.id]);
+      return { ...done, judged: await judgedPick(c, at.holding.id, p.number) };
     },
   });
+}
+
+/** A pick against what a round was expected to find there; null where nothing is known yet. */
+async function judgedPick(c: Context, holdingId: number, number: number) {
+  const row = (await c.trx('pick_watch').where({ holding_id: holdingId }).first('state')) as
+    | { state: string }
+    | undefined;
+  if (!row) return null;
+  const { low, high, expected } = fromJson<KeptWatch>(row.state).now;
+  return {
+    low,
+    high,
+    off: number > high ? ('high' as const) : number < low && expected >= 6 ? ('low' as const) : null,
+  };
 }
 
 async function recordLoss(

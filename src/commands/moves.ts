@@ -8,6 +8,7 @@ import { queuePredictions } from './jobs';
 import { warnLoads } from './loads';
 import { newLot } from './lots';
 import { CommandRefused } from './refused';
+import { askSensitive } from './sensitive';
 import { type Standing, standing, standingsIn, unitById } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -108,6 +109,7 @@ export const move = defineCommand({
     mix: z.literal('yes').optional(),
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
+    sensitive: z.enum(['emergency', 'meant']).optional(),
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
@@ -127,6 +129,7 @@ export const move = defineCommand({
         from: await standing(c, s.unit, at, s, prefer, `sources.${i}.unit`),
         amount: amountOf(s.amount, p.shortfall === 'yes'),
       });
+      await askSensitive(c, sources.at(-1)!.from, { ...p, note: event.note }, event.at, 'this move');
     }
     const there = target.shared
       ? []

@@ -140,7 +140,7 @@ export async function putBackReading(
 
 export type SensorRow = { id: number; room_id: number; name: string; kind: SensorKind };
 
-async function sensorById(c: Context, id: number): Promise<SensorRow> {
+export async function sensorById(c: Context, id: number): Promise<SensorRow> {
   const row = (await c.trx('sensor').where({ id, site_id: c.site.id }).first()) as SensorRow | undefined;
   if (!row) throw new CommandRefused('noSensor', 'There is no such sensor.', 'sensor');
   return row;

@@ -12,7 +12,10 @@ import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
 import type { Command } from './define';
 import { recordDeformities } from './deformities';
+import { batheEggs } from './eggBaths';
+import { handleEggs, leaveDoubtful, seeHatch } from './eggs';
 import { strip, takeMilt } from './gametes';
+import { savePicking, strikeReadings, unstrikeReadings, useOwnClock } from './incubationSettings';
 import { inject, lookReady } from './injections';
 import { keepApart } from './keepApart';
 import { layDown } from './layDown';
@@ -85,6 +88,14 @@ const all = [
   saveConditioning,
   mixBath,
   nest,
+  handleEggs,
+  leaveDoubtful,
+  seeHatch,
+  batheEggs,
+  savePicking,
+  useOwnClock,
+  strikeReadings,
+  unstrikeReadings,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

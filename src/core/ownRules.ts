@@ -165,6 +165,18 @@ export const ownRules = {
     unit: '%',
     hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
   },
+  oxygenQ10: {
+    what: 'how much more oxygen eggs and larvae use ten degrees warmer',
+    value: 2,
+    unit: 'times',
+    hint: 'metabolism of cold-blooded animals commonly doubles to triples',
+  },
+  assumedSaturation: {
+    what: 'share of saturation that incubation water is taken to have, where no oxygen is measured',
+    value: 0.95,
+    unit: 'of saturation',
+    hint: 'aerated water; measure it at the outflow of the fullest unit',
+  },
   foundInTray: {
     what: 'share of the standing dead that a round of picking finds in a tray',
     value: 0.9,

@@ -110,12 +110,13 @@ export class Eggs {
         p.at(d + chance.between(0, 0.03), async () => {
           const n = truth.get(unit)!;
           const span = (p.day - start) / (hatched - start);
-          const afterShock = Math.exp(-((p.day - shock) ** 2) / 2.5);
+          const sinceShock = p.day - shock;
+          const afterShock = sinceShock < 0 ? 0 : Math.exp(-sinceShock / 1.2);
           const hazard =
             (salmonid ? 0.0004 : 0.006 * Math.exp(-4 * span)) +
             0.0016 * Math.exp(-((span - 0.97) ** 2) / 0.001) +
             (ill === unit && p.day > -5 ? 0.006 * (1 + (p.day + 5)) : 0);
-          const blanks = plan.blank * n * (salmonid ? afterShock * 0.3 : 0.02 * Math.exp(-4 * span));
+          const blanks = plan.blank * n * (salmonid ? afterShock * 0.5 : 0.02 * Math.exp(-4 * span));
           const dead = Math.min(Math.round(n * 0.4), chance.count(n * hazard + blanks, 1.5));
           truth.set(unit, n - dead);
           const mistyped = plan.day === -215 && Math.abs(p.day + 150) < 0.5 && unit === [...truth.keys()][0];
@@ -146,6 +147,11 @@ export class Eggs {
             'Culturist',
           );
         });
+    if (salmonid && shock < Math.min(hatched, 0))
+      p.at(shock, async () => {
+        for (const unit of truth.keys())
+          await p.trySend('eggs.handle', { unit: p.unit(unit), lotId, what: 'shocked' }, 'Culturist', { eyes: 'seen' });
+      });
     if (hatched >= 0) return;
     const parts = [0.08, 0.4, 0.7];
     parts.forEach((share, i) => {

@@ -2,6 +2,7 @@ import { wordOf } from '@/core/books/kinds';
 import { catchMeans } from '@/core/brood/batch';
 import { deformityName } from '@/core/brood/deformities';
 import { fateOf, killMethods } from '@/core/brood/fates';
+import { basisWords, handlings } from '@/core/incubation/eggWords';
 import { findingWords, type ReadyFinding } from '@/core/induction/latency';
 import { figures } from '@/core/quantities/format';
 import { massEach, massOfAll } from '@/core/quantities/mass';
@@ -146,6 +147,16 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       return `bowl ${intent.bowl}, ${intent.how}: ${(intent.females as unknown[]).length} × ${(intent.males as unknown[]).length}`;
     case 'step':
       return `${intent.bowl === undefined ? '' : `bowl ${intent.bowl}: `}${intent.says ?? intent.step}${intent.skipped ? `, left out: ${intent.why}` : ''}`;
+    case 'handled':
+      return `${handlings[intent.what as keyof typeof handlings]?.name ?? intent.what}${intent.minutes ? `, ${intent.minutes} min` : ''}`;
+    case 'doubtful':
+      return `${spaced(Number(intent.number))} pale eggs left for a second look`;
+    case 'hatchSeen':
+      return { first: 'the first have hatched', half: 'half have hatched', done: 'all that will have hatched' }[
+        intent.seen as 'first'
+      ];
+    case 'eggBath':
+      return `${intent.product}, ${figures(Number(intent.targetMgPerL), 3)} mg/L (${basisWords[intent.basis as keyof typeof basisWords]}) for ${intent.minutes} min, ordered by ${intent.orderedBy}`;
     case 'note':
       return '';
     case 'pick':

@@ -1,8 +1,10 @@
+import { type Danger, dangerOf } from '@/core/incubation/danger';
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
 import type { RoundHolding } from './round';
 import { totalsBy } from './standings';
-import { type SensorNow, sensorsNow } from './today';
+import { type ReadNow, readNow, type SensorNow, temperaturesOf } from './today';
 
 export type RoomUnit = {
   id: number;
@@ -20,6 +22,8 @@ export type RoomUnit = {
   sd: number;
   /** Dead of the last ten local days, oldest first; null where nobody looked. */
   losses: (number | null)[];
+  /** Minutes to danger if its flow stops, and the flow it needs; null where something for it is not known. */
+  danger: Danger | null;
 };
 export type RoomView = {
   id: number;
@@ -27,11 +31,14 @@ export type RoomView = {
   kind: string;
   rooms: { id: number; name: string }[];
   sensors: SensorNow[];
+  /** The last oxygen read in the room. */
+  oxygen: ReadNow | null;
   units: RoomUnit[];
   lookedToday: number;
 };
 
 const DAYS = 10;
+const OXYGEN_HOLDS_MS = 6 * 3_600_000;
 
 /** One room as it stands, from all that stands: a fixed number of queries. */
 export async function roomView(
@@ -49,7 +56,7 @@ export async function roomView(
   if (!room) return null;
   const holdings = all.filter((h) => h.roomId === roomId);
   const first = addLocalDays(now, -(DAYS - 1), site.timeZone);
-  const [units, sensors, totals] = await Promise.all([
+  const [units, read, totals, book, place] = await Promise.all([
     db('unit')
       .where({ room_id: roomId, retired: false })
       .orderBy(['place_y', 'place_x', 'id'])
@@ -59,9 +66,11 @@ export async function roomView(
         volumeL: 'volume_l',
         loadLimit: 'load_limit',
         flowLPerMin: 'flow_l_min',
-      }) as unknown as Promise<Omit<RoomUnit, 'holdings' | 'number' | 'sd' | 'losses'>[]>,
-    sensorsNow(db, site.siteId, now),
+      }) as unknown as Promise<Omit<RoomUnit, 'holdings' | 'number' | 'sd' | 'losses' | 'danger'>[]>,
+    readNow(db, site.siteId, now),
     totalsBy(db, site.siteId, now, 'unit', { roomId }),
+    speciesBook(db, site.siteId),
+    db('site').where({ id: site.siteId }).first({ altitudeM: 'altitude_m' }) as Promise<{ altitudeM: number | null }>,
   ]);
   const losses =
     holdings.length === 0
@@ -81,9 +90,30 @@ export async function roomView(
     const i = Math.min(DAYS - 1, Math.max(0, dayOf(l.at)));
     days[i] = (days[i] ?? 0) + l.value;
   }
+  const sensors = temperaturesOf(read);
+  // A reading of oxygen is of the hour; older ones say little of now.
+  const oxygen =
+    read.find((r) => r.kind === 'oxygen' && r.roomId === roomId && r.at !== null && r.at > now - OXYGEN_HOLDS_MS) ??
+    null;
+  const dangerIn = (u: { volumeL: number | null }, here: readonly RoundHolding[]): Danger | null => {
+    const h = here[0];
+    if (!h || (h.station !== 'eggs' && h.station !== 'yolksac')) return null;
+    const celsius = sensors.find((x) => x.id === h.sensorId)?.celsius ?? null;
+    const way = h.milestones.find((m) => m.enters === 'yolksac')?.passed ?? 0;
+    const number = here.reduce((n, x) => n + x.number, 0);
+    return dangerOf(book.get(h.species)!, { stage: h.stage, way, number }, u, {
+      celsius,
+      oxygenMgPerL: oxygen?.value ?? null,
+      altitudeM: place.altitudeM,
+    });
+  };
   const view = units.map((u) => ({
     ...u,
     holdings: holdings.filter((h) => h.unitId === u.id),
+    danger: dangerIn(
+      u,
+      holdings.filter((h) => h.unitId === u.id),
+    ),
     ...(totals.get(String(u.id)) ?? { number: 0, sd: 0 }),
     losses: byUnit.get(u.id) ?? new Array<null>(DAYS).fill(null),
   }));
@@ -92,6 +122,7 @@ export async function roomView(
     ...room,
     rooms: rooms.map((r) => ({ id: r.id, name: r.name })),
     sensors: sensors.filter((s) => s.roomId === roomId),
+    oxygen,
     units: view,
     lookedToday,
   };

@@ -1,6 +1,11 @@
+import { inWindow, type Window } from '@/core/incubation/handsOff';
+import type { JudgedRound } from '@/core/incubation/picks';
+import type { School } from '@/core/incubation/schools';
 import { type Due, type DueInput, dueFor, type RoundSettings } from '@/core/planning/due';
 import { type Species, stageOf } from '@/core/species/species';
+import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { type KeptWatch, schoolsOf } from '@/store/pickWatch';
 import { speciesBook } from '@/store/species';
 import { type StandingNow, standingsNow } from './standings';
 
@@ -16,6 +21,12 @@ export type Milestone = {
   measuredShare: number;
   note: string;
   check?: string;
+  /** First and last twentieth of the lot, where its spread is known. */
+  first: number | null;
+  last: number | null;
+  /** Own calibration in it: the factor, and of how many dates. */
+  factor: number;
+  factorDates: number;
 };
 
 /** A standing holding with all that the round wants to know of it. */
@@ -28,8 +39,11 @@ export type RoundHolding = StandingNow & {
   rounds: number[];
   milestones: Milestone[];
   due: Due[];
-  /** Why hands should stay off just now; null when they may come. */
-  handsOff: string | null;
+  /** Why hands should stay off just now, and how gravely; null when they may come. */
+  handsOff: (Pick<Window, 'why' | 'severity' | 'to'> & { way: number }) | null;
+  /** The watch over its picks; null where there is none. */
+  watch: { now: KeptWatch['now']; last: JudgedRound | null; rounds: JudgedRound[]; level: number } | null;
+  school: School['school'];
 };
 
 type Prediction = {
@@ -42,6 +56,10 @@ type Prediction = {
   passed: number;
   measured_share: number;
   note: string;
+  first_at: number | null;
+  last_at: number | null;
+  factor: number;
+  factor_dates: number;
 };
 
 /**
@@ -55,7 +73,7 @@ export async function round(
   only: Parameters<typeof standingsNow>[3] = {},
 ): Promise<RoundHolding[]> {
   const standings = await standingsNow(db, site.siteId, now, only);
-  const [settings, last, rounds, predictions, book] = await Promise.all([
+  const [settings, last, rounds, predictions, book, watches, schools] = await Promise.all([
     roundSettings(db, site.siteId),
     lastObservations(
       db,
@@ -68,7 +86,13 @@ export async function round(
     ),
     predictionsOf(db, [...new Set(standings.map((s) => s.lotId))]),
     speciesBook(db, site.siteId),
+    watchesOf(
+      db,
+      standings.map((s) => s.holdingId),
+    ),
+    schoolsOf(db, site.siteId),
   ]);
+  const doubtful = await doubtfulOf(db, last);
   return standings.map((s) => {
     const species = book.get(s.species)!;
     const stage = stageOf(species, s.stage);
@@ -83,6 +107,9 @@ export async function round(
       last: last.get(s.holdingId) ?? {},
       rounds: rounds.get(s.holdingId) ?? [],
       milestones,
+      watch: watches.get(s.holdingId) ?? null,
+      school: schools[s.unitKind as keyof typeof schools]?.school ?? 'pick',
+      doubtful: last.get(s.holdingId)?.doubtful ? (doubtful.get(s.holdingId) ?? 0) : 0,
     };
     return {
       ...holding,
@@ -108,10 +135,33 @@ function glyphOf(stage: string, glyph: string, milestones: readonly Milestone[])
 }
 
 /** The sensitive window of the species that the eggs are in, by share of the way to hatch. */
-function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): string | null {
+function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): RoundHolding['handsOff'] {
   const way = milestones.find((m) => m.enters === 'yolksac')?.passed;
   if (stage !== 'egg' || way === undefined) return null;
-  return species.handsOff.find((w) => w.severity <= 2 && way >= w.from && way < w.to)?.why ?? null;
+  const w = inWindow(species, way);
+  return w && { why: w.why, severity: w.severity, to: w.to, way };
+}
+
+/** The watch over the picks of each holding, as last worked. */
+async function watchesOf(
+  db: Db,
+  holdingIds: readonly number[],
+): Promise<Map<number, NonNullable<RoundHolding['watch']>>> {
+  const rows =
+    holdingIds.length === 0
+      ? []
+      : ((await db('pick_watch')
+          .whereIn('holding_id', [...holdingIds])
+          .select('holding_id', 'state')) as {
+          holding_id: number;
+          state: string;
+        }[]);
+  return new Map(
+    rows.map((r) => {
+      const kept = fromJson<KeptWatch>(r.state);
+      return [r.holding_id, { ...kept, last: kept.rounds.at(-1) ?? null }];
+    }),
+  );
 }
 
 function milestonesOf(species: Species, own: readonly Prediction[], now: number): Milestone[] {
@@ -132,6 +182,10 @@ function milestonesOf(species: Species, own: readonly Prediction[], now: number)
         measuredShare: p.measured_share,
         note: p.note,
         check,
+        first: p.first_at,
+        last: p.last_at,
+        factor: p.factor,
+        factorDates: p.factor_dates,
       },
     ];
   });
@@ -188,4 +242,15 @@ export async function lastObservations(
     out.set(r.holding_id, kinds);
   }
   return out;
+}
+
+/** Pale eggs left at the last look, of the holdings where any were. */
+async function doubtfulOf(db: Db, last: ReadonlyMap<number, Record<string, number>>): Promise<Map<number, number>> {
+  const of = [...last].flatMap(([id, kinds]) => (kinds.doubtful === undefined ? [] : [[id, kinds.doubtful] as const]));
+  if (of.length === 0) return new Map();
+  const rows = (await db('observation')
+    .where({ kind: 'doubtful' })
+    .whereIn(['holding_id', 'at'], of as unknown as [number, number][])
+    .select('holding_id', 'value')) as { holding_id: number; value: number }[];
+  return new Map(rows.map((r) => [r.holding_id, r.value]));
 }

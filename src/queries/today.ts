@@ -67,16 +67,19 @@ export async function today(
 
 /** The last reading of every temperature sensor, and the mean of the day before: each one step along an index. */
 export async function sensorsNow(db: Db, siteId: number, now: number): Promise<SensorNow[]> {
-  const all = await readNow(db, siteId, now);
-  return all.filter((s) => s.kind === 'temperature').map(({ value, ...s }) => ({ ...s, celsius: value }));
+  return temperaturesOf(await readNow(db, siteId, now));
 }
+
+/** Those of them that are temperatures. */
+export const temperaturesOf = (all: readonly ReadNow[]): SensorNow[] =>
+  all.filter((s) => s.kind === 'temperature').map(({ value, ...s }) => ({ ...s, celsius: value }));
 
 export type ReadNow = Omit<SensorNow, 'celsius'> & { value: number | null };
 
 /** As `sensorsNow`, for sensors of every kind, each in its own unit. */
 export async function readNow(db: Db, siteId: number, now: number): Promise<ReadNow[]> {
   const latest = (column: 'value' | '`at`') =>
-    `(SELECT x.${column} FROM reading x WHERE x.sensor_id = s.id AND x.\`at\` <= ? ORDER BY x.\`at\` DESC LIMIT 1)`;
+    `(SELECT x.${column} FROM reading x WHERE x.sensor_id = s.id AND x.\`at\` <= ? AND NOT x.struck ORDER BY x.\`at\` DESC LIMIT 1)`;
   return (await db('sensor as s')
     .join('room as r', 'r.id', 's.room_id')
     .where({ 's.site_id': siteId })

@@ -322,6 +322,9 @@ async function observedDates(
     seen[id] = { at: c.at, look: { successes: c.successes, trials: c.trials } };
     if (id !== 'swumUp') dates[id] = c.at;
   }
+  const half = (await db('observation').where({ lot_id: lotId, kind: 'hatch:half' }).min('at as at').first()) as {
+    at: number | null;
+  };
   const moved = (await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('entry as e', 'e.seq', 'p.entry_seq')
@@ -344,6 +347,11 @@ async function observedDates(
         break;
       }
     }
+  }
+  // Half hatched as somebody saw it is the better date: animals are often moved over only once all are out.
+  if (half.at !== null && (dates.hatched === undefined || half.at < dates.hatched)) {
+    dates.hatched = half.at;
+    seen.hatched = { at: half.at, look: null };
   }
   const ponded = (await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')

@@ -61,7 +61,16 @@ export async function addReadings(
   const replaced = onConflict === 'replace' ? conflicts.map((x) => ({ at: x.at, value: x.given })) : [];
   await write(replaced, true);
   const touched = fresh.length + replaced.length;
-  if (touched > 0) await rollUp(trx, sensor, from, to);
+  if (touched > 0) {
+    // What comes late into a stretch that was struck out is struck out too.
+    const struck = (await trx('reading_strike')
+      .where({ sensor_id: sensor.id, undone_at: null })
+      .where('from_at', '<', to + 1)
+      .where('to_at', '>', from)
+      .first('id')) as { id: number } | undefined;
+    if (struck) await markStruck(trx, sensor, from, to);
+    else await rollUp(trx, sensor, from, to);
+  }
   return { added: fresh.length, replaced: replaced.length, same, conflicts: onConflict === 'replace' ? [] : conflicts };
 }
 
@@ -75,23 +84,40 @@ function sorted(rows: readonly NewReading[]): NewReading[] {
   return inOrder ? [...rows] : [...new Map(rows.map((r) => [r.at, r])).values()].sort((a, b) => a.at - b.at);
 }
 
-/** Takes one reading out, and out of the roll-ups; an hour or a day that has no other loses its row. */
+/** Takes one reading out, and out of the roll-ups. */
 export async function removeReading(
   trx: Trx,
   sensor: { id: number; timeZone: string },
   instant: number,
 ): Promise<void> {
   await trx('reading').where({ sensor_id: sensor.id, at: instant }).delete();
-  await trx('reading_hour')
-    .where({ sensor_id: sensor.id, hour: Math.floor(instant / HOUR) * HOUR })
-    .delete();
-  await trx('reading_day')
-    .where({ sensor_id: sensor.id, day: localDay(instant, sensor.timeZone).start })
-    .delete();
   await rollUp(trx, sensor, instant, instant);
 }
 
-/** Recomputes the hourly and daily roll-ups of every hour and local day that meets [from, to]. */
+/**
+ * Brings what is struck out among the readings of [from, to] in line with the strikes in force, and the roll-ups with it.
+ * @returns how many readings changed sides
+ */
+export async function markStruck(
+  trx: Trx,
+  sensor: { id: number; timeZone: string },
+  from: number,
+  to: number,
+): Promise<number> {
+  const [done] = (await trx.raw(
+    `UPDATE reading r SET r.struck = NOT r.struck WHERE r.sensor_id = ? AND r.\`at\` >= ? AND r.\`at\` <= ?
+       AND r.struck <> EXISTS (SELECT 1 FROM reading_strike s WHERE s.sensor_id = r.sensor_id AND s.undone_at IS NULL
+                                AND s.from_at <= r.\`at\` AND s.to_at >= r.\`at\`)`,
+    [sensor.id, from, to],
+  )) as [{ affectedRows: number }];
+  await rollUp(trx, sensor, from, to);
+  return done.affectedRows;
+}
+
+/**
+ * Recomputes the hourly and daily roll-ups of every hour and local day that meets [from, to], from the readings that are
+ * not struck out; an hour or a day that has none left loses its row.
+ */
 export async function rollUp(
   trx: Trx,
   sensor: { id: number; timeZone: string },
@@ -99,12 +125,21 @@ export async function rollUp(
   to: number,
 ): Promise<void> {
   const firstHour = Math.floor(from / HOUR) * HOUR;
+  const hoursEnd = Math.floor(to / HOUR) * HOUR + HOUR;
+  await trx('reading_hour')
+    .where({ sensor_id: sensor.id })
+    .where('hour', '>=', firstHour)
+    .where('hour', '<', hoursEnd)
+    .delete();
+  await trx('reading_day')
+    .where({ sensor_id: sensor.id })
+    .whereBetween('day', [localDay(from, sensor.timeZone).start, localDay(to, sensor.timeZone).start])
+    .delete();
   await trx.raw(
     `INSERT INTO reading_hour (sensor_id, hour, n, sum, low, high)
      SELECT sensor_id, (\`at\` DIV ${HOUR}) * ${HOUR}, COUNT(*), SUM(value), MIN(value), MAX(value) FROM reading
-     WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? GROUP BY \`at\` DIV ${HOUR}
-     ON DUPLICATE KEY UPDATE n = VALUES(n), sum = VALUES(sum), low = VALUES(low), high = VALUES(high)`,
-    [sensor.id, firstHour, Math.floor(to / HOUR) * HOUR + HOUR],
+     WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? AND NOT struck GROUP BY \`at\` DIV ${HOUR}`,
+    [sensor.id, firstHour, hoursEnd],
   );
   // Days of 24 hours in a row share one offset and go in one statement; a day of 23 or 25 goes alone.
   let run: { start: number; end: number } | null = null;
@@ -114,8 +149,7 @@ export async function rollUp(
     await trx.raw(
       `INSERT INTO reading_day (sensor_id, day, n, sum, low, high)
        SELECT sensor_id, ((\`at\` - ?) DIV ?) * ? + ?, COUNT(*), SUM(value), MIN(value), MAX(value) FROM reading
-       WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? GROUP BY (\`at\` - ?) DIV ?
-       ON DUPLICATE KEY UPDATE n = VALUES(n), sum = VALUES(sum), low = VALUES(low), high = VALUES(high)`,
+       WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? AND NOT struck GROUP BY (\`at\` - ?) DIV ?`,
       [run.start, length, length, run.start, sensor.id, run.start, run.end, run.start, length],
     );
     run = null;

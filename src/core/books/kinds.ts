@@ -44,6 +44,10 @@ export const kindWords: Record<string, string> = {
   temperature: 'temperature',
   reading: 'reading',
   import: 'readings imported',
+  handled: 'eggs handled',
+  doubtful: 'left for a second look',
+  hatchSeen: 'hatch seen',
+  eggBath: 'bath against fungus',
   correction: 'correction',
 };
 

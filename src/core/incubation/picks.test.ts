@@ -106,6 +106,16 @@ describe('picks', () => {
     expect(all.flatMap((w) => w.rounds.filter((r) => r.verdict === 'unit'))).toEqual([]);
   });
 
+  test('one sister gone wild does not make the others look too few', () => {
+    const wild = (d: number, e: number) => (d >= 35 ? 40 * e : e);
+    const w = watchPicks([unit(1, to(40), wild), unit(2, to(40)), unit(3, to(40))], shape, way, 40 * DAY, settings);
+    expect(w[0]!.rounds.some((r) => r.verdict === 'unit')).toBe(true);
+    for (const sister of w.slice(1)) {
+      expect(sister.rounds.filter((r) => r.verdict)).toEqual([]);
+      expect(sister.rounds.at(-1)!.low).toBeLessThanOrEqual(sister.rounds.at(-1)!.picked);
+    }
+  });
+
   test('nothing where dozens are due is an alarm too', () => {
     const lively = { ...shape, base: 0.4, early: { share: 0, at: 0.03, sd: 0.02 } };
     const picked = (d: number) => (d > 30 ? 0 : 60);

@@ -93,7 +93,9 @@ export function watchPicks(
       return [{ u, s, round, exposure, a: a.a, mean: (a.a / a.b) * exposure.found, shape: joined(a.a, ROUND_SHAPE) }];
     });
     const weight = (t: { mean: number; shape: number }) => 1 / (1 + t.mean / t.shape);
-    const allPicked = today.reduce((sum, t) => sum + t.round.picked * weight(t), 0);
+    // One wild sister tells of herself: she counts as the edge of what was thinkable of her.
+    const tamed = new Map(today.map((t) => [t, thinkable(t.round.picked, t.mean, t.shape)]));
+    const allPicked = today.reduce((sum, t) => sum + tamed.get(t)! * weight(t), 0);
     const allMean = today.reduce((sum, t) => sum + t.mean * weight(t), 0);
     // Of the lot is what holds without the unit that is off most: one ill jar is no ill lot.
     const most = today.reduce((m, t) => (t.round.picked - t.mean > m.round.picked - m.mean ? t : m), today[0]!);
@@ -109,7 +111,7 @@ export function watchPicks(
     if (lotCalled) lotCusum = 0;
     for (const t of today) {
       // What the day did to the sisters it did to this one: a Gamma that their rounds sharpen, wide without them.
-      const seen = SISTER_SHAPE + allPicked - t.round.picked * weight(t);
+      const seen = SISTER_SHAPE + allPicked - tamed.get(t)! * weight(t);
       const sisters = seen / (SISTER_SHAPE + allMean - t.mean * weight(t));
       const alone = today.length === 1;
       const mean = alone ? t.mean : t.mean * sisters;
@@ -117,14 +119,21 @@ export function watchPicks(
       const { s } = t;
       s.cusum = Math.max(0, s.cusum + evidence(t.round.picked, mean, k, DOUBLED));
       s.low = mean < LEAST_FOR_LOW ? 0 : Math.max(0, s.low + evidence(t.round.picked, mean, k, QUARTER));
-      const verdict: Verdict | null =
-        s.cusum > settings.thresholds.unit
-          ? 'unit'
-          : lotCalled && t.round.picked > t.mean
-            ? 'lot'
-            : s.low > settings.thresholds.low
-              ? 'low'
-              : null;
+      // Where the lot is called a unit is called apart only if it is far off even from what befell its sisters.
+      const others = today.filter((x) => x !== t);
+      const befell =
+        (SISTER_SHAPE + others.reduce((v, x) => v + x.round.picked, 0)) /
+        (SISTER_SHAPE + others.reduce((v, x) => v + x.mean, 0));
+      const apart =
+        s.cusum > settings.thresholds.unit &&
+        (!lotCalled || evidence(t.round.picked, t.mean * befell, k, DOUBLED) > settings.thresholds.unit);
+      const verdict: Verdict | null = apart
+        ? 'unit'
+        : lotCalled && t.round.picked > t.mean
+          ? 'lot'
+          : s.low > settings.thresholds.low
+            ? 'low'
+            : null;
       if (lotCalled || s.cusum > settings.thresholds.unit) s.cusum = 0;
       if (s.low > settings.thresholds.low) s.low = 0;
       const high = negativeBinomialQuantile(0.975, mean, k);
@@ -181,6 +190,10 @@ function evidence(y: number, mean: number, k: number, times: number): number {
   return mean <= 0 ? 0 : negativeBinomialLog(y, times * mean, k) - negativeBinomialLog(y, mean, k);
 }
 
+/** A count, or the 99 % point of what was expected of it where it lies above. */
+const thinkable = (picked: number, mean: number, k: number) =>
+  picked <= mean ? picked : Math.min(picked, Math.max(negativeBinomialQuantile(0.99, mean, k), 3));
+
 /**
  * The round sharpens the level; a wild one counts as the edge of what was thinkable, so that an ill unit does not make
  * itself the usual in a day. What was taken stands no more.
@@ -195,7 +208,7 @@ function learn(
 ): void {
   const now = faded(s, round.at);
   const weight = 1 / (1 + mean / ROUND_SHAPE);
-  const counted = Math.min(round.picked, Math.max(negativeBinomialQuantile(0.99, mean, k), 3));
+  const counted = thinkable(round.picked, mean, k);
   s.a = now.a + weight * counted;
   s.b = now.b + weight * exposure.found;
   // Standing whites are kept at level 1, like the exposure: what the round left, by its method.

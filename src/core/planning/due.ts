@@ -1,3 +1,6 @@
+import type { JudgedRound } from '../incubation/picks';
+import { type School, schoolWords } from '../incubation/schools';
+import { verdictSays } from '../incubation/verdicts';
 import { grouped } from '../quantities/format';
 import { addLocalDays, localDay } from '../time/localDay';
 import { riseOf } from './rise';
@@ -19,6 +22,12 @@ export type DueInput = {
   last: Readonly<Record<string, number>>;
   /** Dead of the last rounds, oldest first. */
   rounds?: readonly number[];
+  /** The watch over the picks of eggs: what a round would find now, and the last one judged. */
+  watch?: { now: { expected: number; low: number; high: number }; last: JudgedRound | null } | null;
+  /** How the dead are taken from such a unit. */
+  school?: School['school'];
+  /** Pale eggs that were left at the last look, and when. */
+  doubtful?: number;
   /** Predicted milestones of the lot on its water. */
   milestones: readonly {
     id: string;
@@ -32,7 +41,7 @@ export type DueInput = {
   }[];
 };
 
-export type DueKind = 'rise' | 'pick' | 'dead' | 'check' | 'hatch' | 'pond' | 'weigh' | 'count';
+export type DueKind = 'rise' | 'low' | 'doubtful' | 'pick' | 'dead' | 'check' | 'hatch' | 'pond' | 'weigh' | 'count';
 
 export type Due = {
   holdingId: number;
@@ -69,6 +78,7 @@ export function dueFor(h: DueInput, now: number, timeZone: string, settings: Rou
   const add = (d: Omit<Due, 'holdingId' | 'unitId'>) => due.push({ holdingId: h.holdingId, unitId: h.unitId, ...d });
   const daily: DueKind = h.station === 'eggs' ? 'pick' : 'dead';
   const looked = h.last[daily] ?? 0;
+  const expecting = h.watch ? expectation(h.watch.now) : '';
   if (looked < today.start && h.openedAt < today.start) {
     const missed = Math.max(looked, h.openedAt) < yesterday;
     const days = Math.round((today.start - localDay(Math.max(looked, h.openedAt), timeZone).start) / 86_400_000);
@@ -77,19 +87,36 @@ export function dueFor(h: DueInput, now: number, timeZone: string, settings: Rou
       urgency: missed ? 1 : 2,
       since: today.start,
       says: missed
-        ? `${daily === 'pick' ? 'not picked' : 'dead not counted'} for ${days} days: expect more than usual`
+        ? `${daily === 'pick' ? 'not picked' : 'dead not counted'} for ${days} days: ${expecting || 'expect more than usual'}`
         : daily === 'pick'
-          ? 'pick the dead'
+          ? `${schoolWords[h.school ?? 'pick'].says}${expecting ? `, ${expecting}` : ''}`
           : 'count the dead',
     });
   }
-  const rise = riseOf(h.rounds ?? []);
+  const called = h.watch?.last ? verdictSays(h.watch.last) : null;
+  if (called)
+    add({
+      kind: h.watch!.last!.verdict === 'low' ? 'low' : 'rise',
+      urgency: 1,
+      since: h.watch!.last!.at,
+      says: called,
+    });
+  // Where a watch knows the species' pattern it judges; else the rounds are held against their own median.
+  const rise = h.watch ? null : riseOf(h.rounds ?? []);
   if (rise)
     add({
       kind: 'rise',
       urgency: 1,
       since: looked,
       says: `${grouped(rise.last)} dead, usually about ${grouped(rise.usual)}: look at flow and rolling, fungus, what was handled`,
+    });
+  const left = h.last.doubtful ?? 0;
+  if (h.doubtful && left < today.start && left > 0 && !(looked >= today.start))
+    add({
+      kind: 'doubtful',
+      urgency: 2,
+      since: today.start,
+      says: `${grouped(h.doubtful)} pale ${h.doubtful === 1 ? 'egg' : 'eggs'} left for a second look`,
     });
   for (const m of h.milestones) {
     if (m.seen || m.at === null || m.low === null) continue;
@@ -101,7 +128,19 @@ export function dueFor(h: DueInput, now: number, timeZone: string, settings: Rou
         since: m.low,
         says: `${m.name} check due${m.high !== null && now > m.high ? ', overdue' : ''}`,
       });
-    if (m.enters === 'yolksac' && h.station === 'eggs' && now >= m.low)
+    if (m.enters === 'yolksac' && h.station === 'eggs' && (now >= m.low || h.last['hatch:first'])) {
+      const seen = (what: string) => h.last[`hatch:${what}`] !== undefined;
+      if (seen('done') || seen('first')) {
+        add({
+          kind: 'hatch',
+          urgency: seen('done') ? 1 : 2,
+          since: (h.last['hatch:done'] ?? h.last['hatch:first'])!,
+          says: seen('done')
+            ? 'all have hatched: count what did, let the larvae out to spread'
+            : 'hatching: shells off the screens, catch nets in place, hands off',
+        });
+        continue;
+      }
       add({
         kind: 'hatch',
         urgency: 1,
@@ -111,6 +150,7 @@ export function dueFor(h: DueInput, now: number, timeZone: string, settings: Rou
             ? 'hatch overdue: look closely, then look at the readings'
             : 'hatch may begin: look, keep hands off, screens clear',
       });
+    }
     if (m.enters === 'fry' && h.station === 'yolksac' && now >= m.low) {
       const looked = h.last['check:swumUp'] ?? 0;
       if (looked < today.start)
@@ -143,4 +183,10 @@ export function dueFor(h: DueInput, now: number, timeZone: string, settings: Rou
       });
   }
   return due.sort((a, b) => a.urgency - b.urgency || a.since - b.since);
+}
+
+/** What a round would find now, in words; nothing where next to none are expected. */
+function expectation(now: { expected: number; low: number; high: number }): string {
+  if (now.high < 1) return 'hardly any expected';
+  return `${grouped(Math.round(now.low))} to ${grouped(Math.round(now.high))} expected`;
 }

@@ -89,13 +89,27 @@ export function RoomScreen({
         {(dense ? [] : rows).map(([key, battery]) => {
           const units = room.units.filter((u) => `${u.y} ${u.battery}` === key);
           const load = units.reduce((s, u) => s + (u.flowLPerMin ?? 0), 0);
+          const needed = units.reduce((s, u) => s + (u.danger?.flowNeeded ?? 0), 0);
+          const flow = (l: number) => `${figures(fromBase(l, 'flow', us ? 'gpm' : 'L/min'))} ${us ? 'gpm' : 'L/min'}`;
+          const soonest = units.reduce((m, u) => Math.min(m, u.danger?.minutes ?? m), Number.POSITIVE_INFINITY);
           return (
             <section key={key} className="mb-3" aria-label={battery || 'units'}>
               <div className="flex items-baseline gap-3 border-b-2 border-deep/40 pb-0.5">
                 <h2>{battery || 'Units'}</h2>
                 {load > 0 && (
                   <span className="text-[0.87rem] text-soft">
-                    set flow {figures(fromBase(load, 'flow', us ? 'gpm' : 'L/min'))} {us ? 'gpm' : 'L/min'} together
+                    flow set {flow(load)}
+                    {needed > 0 && Number.isFinite(needed) && (
+                      <span className={needed > load ? 'font-semibold text-hand' : ''}>
+                        , their oxygen needs {flow(needed)}
+                      </span>
+                    )}
+                    {!Number.isFinite(needed) && <b className="text-hand">, the water brings too little oxygen</b>}
+                  </span>
+                )}
+                {Number.isFinite(soonest) && (
+                  <span className="ml-auto text-[0.87rem] text-soft">
+                    if it stops: {minutesWords(soonest)} to danger in the first
                   </span>
                 )}
               </div>
@@ -184,7 +198,8 @@ function UnitCell({
   const due = u.holdings.flatMap((x) => x.due);
   const urgent = due.find((d) => d.urgency === 1);
   const soon = due.find((d) => d.urgency === 2 && d.kind !== 'pick' && d.kind !== 'dead');
-  const off = h?.station === 'eggs' && Boolean(h.handsOff);
+  const off = h?.station === 'eggs' ? (h.handsOff?.severity ?? null) : null;
+  const called = u.holdings.some((x) => x.watch?.last?.verdict);
   const hatch = h?.milestones.find((m) => (h.station === 'eggs' ? m.enters === 'yolksac' : m.enters === 'fry'));
   return (
     <li>
@@ -215,7 +230,7 @@ function UnitCell({
                 size={u.kind === 'jar' ? 36 : 28}
               />
             )}
-            {h && <LossBars losses={u.losses} most={most} width={u.kind === 'jar' ? 44 : 58} />}
+            {h && <LossBars losses={u.losses} most={most} width={u.kind === 'jar' ? 44 : 58} called={called} />}
           </span>
         </span>
         {h ? (
@@ -226,12 +241,22 @@ function UnitCell({
             {nextStep(h, now, timeZone) && (
               <span className="block text-[0.83rem] leading-tight text-soft">{nextStep(h, now, timeZone)}</span>
             )}
+            {u.danger && (
+              <span
+                className="block text-[0.8rem] leading-tight text-soft"
+                title="until its oxygen is down to what they suffer at, if the flow stops"
+              >
+                {minutesWords(u.danger.minutes)} without flow
+              </span>
+            )}
             {urgent ? (
               <span className="block text-[0.83rem] leading-tight font-semibold text-hand">{short(urgent.says)}</span>
             ) : soon ? (
               <span className="block text-[0.83rem] leading-tight text-careful">{short(soon.says)}</span>
-            ) : off ? (
-              <span className="block text-[0.83rem] leading-tight text-careful">hands off</span>
+            ) : off !== null && off <= 2 ? (
+              <span className="block text-[0.83rem] leading-tight text-careful">
+                {off === 1 ? 'hands off' : 'gently only'}
+              </span>
             ) : null}
           </>
         ) : (
@@ -244,3 +269,13 @@ function UnitCell({
 
 /** The first words of what is due: the whole stands in the sheet. */
 const short = (says: string) => says.split(/[:,?]/)[0]!;
+
+/** A span of minutes as one says it in a hurry. */
+export const minutesWords = (minutes: number) =>
+  minutes < 1
+    ? 'less than a minute'
+    : minutes < 120
+      ? `${Math.floor(minutes)} min`
+      : minutes < 2880
+        ? `${Math.floor(minutes / 60)} h`
+        : `${Math.floor(minutes / 1440)} days`;

@@ -26,7 +26,7 @@ export const fillOf = (u: RoomUnit) => {
 };
 
 /** A unit drawn as what it is: a jar with its eggs, a tray with its layer; white dead among them, hatching where hands stay off. */
-export function UnitDrawing({ u, handsOff }: { u: RoomUnit; handsOff: boolean }) {
+export function UnitDrawing({ u, handsOff }: { u: RoomUnit; handsOff: number | null }) {
   const h = u.holdings[0];
   const fill = fillOf(u);
   const dead = u.losses.at(-1) ?? null;
@@ -38,7 +38,14 @@ export function UnitDrawing({ u, handsOff }: { u: RoomUnit; handsOff: boolean })
   );
 }
 
-type Drawn = { id: number; fill: number; colour: string; dead: number | null; handsOff: boolean; larvae?: boolean };
+type Drawn = {
+  id: number;
+  fill: number;
+  colour: string;
+  dead: number | null;
+  handsOff: number | null;
+  larvae?: boolean;
+};
 
 const whites = (dead: number | null) =>
   dead === null ? 0 : dead === 0 ? 0 : Math.min(7, Math.ceil(Math.log10(dead + 1) * 3));
@@ -59,9 +66,7 @@ function Jar({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
         <clipPath id={`jar${id}`}>
           <path d={body} />
         </clipPath>
-        <pattern id={`off${id}`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="6" stroke="var(--careful)" strokeWidth="1.1" />
-        </pattern>
+        <HatchingPattern id={id} severity={handsOff} />
       </defs>
       <path
         d={body}
@@ -71,7 +76,7 @@ function Jar({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
       />
       <g clipPath={`url(#jar${id})`}>
         <Eggs at={eggs} dx={2} dy={height - level} white={white} colour={colour} larvae={larvae} />
-        {handsOff && <rect width={w} height={height - level} fill={`url(#off${id})`} opacity={0.6} />}
+        {handsOff !== null && <rect width={w} height={height - level} fill={`url(#off${id})`} opacity={0.6} />}
       </g>
       <line x1={w / 2} x2={w / 2} y1={2} y2={height - 6} stroke="var(--strong)" strokeWidth={0.9} />
     </svg>
@@ -89,9 +94,7 @@ function Tray({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
   return (
     <svg width={w} height={height} viewBox={`0 0 ${w} ${height}`} aria-hidden="true" className="h-auto max-w-full">
       <defs>
-        <pattern id={`off${id}`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="6" stroke="var(--careful)" strokeWidth="1.1" />
-        </pattern>
+        <HatchingPattern id={id} severity={handsOff} />
       </defs>
       <path
         d={`M2,2 L5,${height - 2} H${w - 5} L${w - 2},2`}
@@ -100,8 +103,18 @@ function Tray({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
         strokeWidth={1.3}
       />
       <Eggs at={eggs} dx={5} dy={8} white={white} colour={colour} larvae={larvae} />
-      {handsOff && <rect x={5} y={2} width={w - 10} height={7} fill={`url(#off${id})`} opacity={0.7} />}
+      {handsOff !== null && <rect x={5} y={2} width={w - 10} height={7} fill={`url(#off${id})`} opacity={0.7} />}
     </svg>
+  );
+}
+
+/** The graver the window, the denser the hatching: told by the words below it too. */
+function HatchingPattern({ id, severity }: { id: number; severity: number | null }) {
+  const step = 2 + 3 * (severity ?? 1);
+  return (
+    <pattern id={`off${id}`} width={step} height={step} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <line x1="0" y1="0" x2="0" y2={step} stroke="var(--careful)" strokeWidth="1.1" />
+    </pattern>
   );
 }
 
@@ -193,9 +206,12 @@ export function LossBars({
   most,
   width = 60,
   height = 18,
+  called = false,
 }: {
   losses: readonly (number | null)[];
   most: number;
+  /** The last round has left the pattern. */
+  called?: boolean;
   width?: number;
   height?: number;
 }) {
@@ -223,7 +239,7 @@ export function LossBars({
       <line x1={0} x2={width} y1={height - 0.5} y2={height - 0.5} stroke="var(--rule)" />
       <path d={dots} stroke="var(--strong)" strokeWidth={1.8} strokeLinecap="round" />
       <path d={bars(0, losses.length - 1)} fill="var(--strong)" />
-      <path d={bars(losses.length - 1, losses.length)} fill="var(--ink)" />
+      <path d={bars(losses.length - 1, losses.length)} fill={called ? 'var(--loss)' : 'var(--ink)'} />
     </svg>
   );
 }

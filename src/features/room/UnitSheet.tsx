@@ -1,5 +1,7 @@
 import { X } from 'lucide-react';
 import Link from 'next/link';
+import { Fragment } from 'react';
+import { causesOf } from '@/core/incubation/verdicts';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
 import type { RoundHolding } from '@/queries/round';
@@ -10,6 +12,7 @@ import { ActPanel } from '../acts/ActPanel';
 import type { ActHolding, PlaceOption, SiteOption } from '../acts/holding';
 import { EntryList } from '../records/EntryList';
 import { LossChart } from './LossChart';
+import { PickCurve } from './PickCurve';
 
 type Props = {
   unit: { name: string; kind: string };
@@ -92,7 +95,26 @@ export function UnitSheet({
               ))}
             </ul>
           )}
-          {h.handsOff && <p className="my-2 text-careful">Hands off: {h.handsOff}.</p>}
+          {h.handsOff && (
+            <p className="my-2 text-careful">
+              {h.handsOff.severity === 1 ? 'Hands off' : h.handsOff.severity === 2 ? 'Gently only' : 'With care'}:{' '}
+              {h.handsOff.why},{' '}
+              {h.handsOff.to >= 1
+                ? 'until they have hatched'
+                : `until ${Math.round(100 * h.handsOff.to)} % of the way; now ${Math.round(100 * h.handsOff.way)} %`}
+              .
+            </p>
+          )}
+          {h.watch?.last?.verdict && (
+            <div className="my-2 border-l-[3px] border-hand pl-3">
+              <p className="font-semibold">Look in this order</p>
+              <ol className="list-decimal pl-5 text-[0.95rem]">
+                {causesOf(h.watch.last, unit.kind).map((c) => (
+                  <li key={c}>{c}</li>
+                ))}
+              </ol>
+            </div>
+          )}
           {mayWrite && acts[i] && (
             <ActPanel
               holding={acts[i]}
@@ -105,7 +127,10 @@ export function UnitSheet({
           )}
         </div>
       ))}
-      {losses.length > 1 && (
+      {first?.watch && first.watch.rounds.length > 1 ? (
+        <PickCurve watch={first.watch} now={now} timeZone={timeZone} />
+      ) : null}
+      {!first?.watch && losses.length > 1 && (
         <LossChart losses={losses} now={now} timeZone={timeZone} from={first?.openedAt ?? losses[0]!.at} />
       )}
       {first && <ClockTable h={first} now={now} timeZone={timeZone} />}
@@ -153,6 +178,7 @@ export function ClockTable({
 }) {
   if (h.fertilisedAt === null || h.milestones.length === 0) return null;
   const note = h.milestones.find((m) => m.note)?.note;
+  const bent = h.milestones.find((m) => !m.seen && m.factorDates > 0 && Math.abs(m.factor - 1) >= 0.005);
   const half = (low: number | null, high: number | null) => {
     if (low === null || high === null) return '';
     const days = (high - low) / 2 / 86_400_000;
@@ -173,14 +199,36 @@ export function ClockTable({
             <td className="num text-soft">seen</td>
           </tr>
           {h.milestones.map((m) => (
-            <tr key={m.id} data-milestone={m.id} data-at={m.at ?? ''} data-low={m.low ?? ''} data-high={m.high ?? ''}>
-              <td className={m.seen ? 'text-soft' : 'font-semibold'}>{m.name}</td>
-              <td className="num">{m.at === null ? 'no forecast' : dayMonth(m.at, timeZone, now)}</td>
-              <td className="num text-soft">{m.seen ? 'seen' : m.at === null ? '' : half(m.low, m.high)}</td>
-            </tr>
+            <Fragment key={m.id}>
+              {m.enters === 'yolksac' && !m.seen && m.first !== null && (
+                <tr className="text-soft">
+                  <td>first hatch</td>
+                  <td className="num">{dayMonth(m.first, timeZone, now)}</td>
+                  <td />
+                </tr>
+              )}
+              <tr data-milestone={m.id} data-at={m.at ?? ''} data-low={m.low ?? ''} data-high={m.high ?? ''}>
+                <td className={m.seen ? 'text-soft' : 'font-semibold'}>{m.name}</td>
+                <td className="num">{m.at === null ? 'no forecast' : dayMonth(m.at, timeZone, now)}</td>
+                <td className="num text-soft">{m.seen ? 'seen' : m.at === null ? '' : half(m.low, m.high)}</td>
+              </tr>
+              {m.enters === 'yolksac' && !m.seen && m.last !== null && (
+                <tr className="text-soft">
+                  <td>nearly all</td>
+                  <td className="num">{dayMonth(m.last, timeZone, now)}</td>
+                  <td />
+                </tr>
+              )}
+            </Fragment>
           ))}
         </tbody>
       </table>
+      {bent && (
+        <p className="quiet mt-1 text-[0.87rem]">
+          By the clock of this hatchery, {Math.round(Math.abs(100 * (bent.factor - 1)))} %{' '}
+          {bent.factor > 1 ? 'slower' : 'faster'} than the Book’s, from {bent.factorDates} dates seen here.
+        </p>
+      )}
       {note && <p className="mt-1 text-[0.87rem] text-careful">{note.charAt(0).toUpperCase() + note.slice(1)}.</p>}
     </section>
   );

@@ -17,6 +17,10 @@ const milestone = (id: string, days: number, over: Partial<Milestone> = {}): Mil
   passed: 0.5,
   measuredShare: 1,
   note: '',
+  first: null,
+  last: null,
+  factor: 1,
+  factorDates: 0,
   ...over,
 });
 const eggs = (over: Partial<RoundHolding> = {}): RoundHolding =>
@@ -35,6 +39,8 @@ const eggs = (over: Partial<RoundHolding> = {}): RoundHolding =>
     last: {},
     due: [],
     handsOff: null,
+    watch: null,
+    school: 'pick',
     ...over,
   }) as unknown as RoundHolding;
 const due = (urgency: 1 | 2, says: string) => ({ kind: 'check', urgency, says }) as RoundHolding['due'][number];
@@ -51,6 +57,7 @@ const unit = (name: string, over: Partial<RoomUnit> = {}): RoomUnit => ({
   holdings: [eggs()],
   number: 15_000,
   sd: 900,
+  danger: null,
   losses: new Array(10).fill(2),
   ...over,
 });
@@ -63,6 +70,7 @@ const room = (units: RoomUnit[]): RoomView => ({
     { id: 2, name: 'Warm room' },
   ],
   sensors: [{ id: 4, name: 'cold1', roomId: 1, celsius: 4.53, at: NOW } as RoomView['sensors'][number]],
+  oxygen: null,
   units,
   lookedToday: 1,
 });
@@ -102,17 +110,21 @@ test('a unit says its number with the doubt of all that stands in it, and what c
 });
 
 test('hands off is said where nothing presses more', () => {
-  open([unit('J1', { holdings: [eggs({ handsOff: 'tender between gastrula and eyed' })] })]);
+  open([
+    unit('J1', {
+      holdings: [eggs({ handsOff: { why: 'tender between gastrula and eyed', severity: 1, to: 0.5, way: 0.3 } })],
+    }),
+  ]);
   expect(cell('J1').textContent).toContain('hands off');
 });
 
 test('water in the reader’s units: the flow of a battery together, the room’s sensors', () => {
   const { unmount } = open([unit('J1'), unit('J2')]);
-  expect(screen.getByText('set flow 8 L/min together')).toBeTruthy();
+  expect(screen.getByText('flow set 8 L/min')).toBeTruthy();
   expect(screen.getByText('cold1 4.5 °C')).toBeTruthy();
   unmount();
   open([unit('J1'), unit('J2')], { us: true });
-  expect(screen.getByText(/^set flow 2\.11\d* gpm together$/)).toBeTruthy();
+  expect(screen.getByText(/^flow set 2\.11\d* gpm$/)).toBeTruthy();
   expect(screen.getByText('cold1 40.2 °F')).toBeTruthy();
 });
 

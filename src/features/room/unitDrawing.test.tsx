@@ -12,7 +12,8 @@ const unit = (number: number, more: Partial<RoomUnit> = {}): RoomUnit =>
     holdings: number === 0 ? [] : [{ number, glyph: 'egg', station: 'eggs' }],
     ...more,
   }) as RoomUnit;
-const draw = (u: RoomUnit, handsOff = false) => renderToStaticMarkup(<UnitDrawing u={u} handsOff={handsOff} />);
+const draw = (u: RoomUnit, handsOff: number | null = null) =>
+  renderToStaticMarkup(<UnitDrawing u={u} handsOff={handsOff} />);
 /** Dots of the living: lines without length along the widest stroke. */
 const dots = (html: string) =>
   (/<path d="([^"]*)"[^>]*stroke-width="4.7"/.exec(html)?.[1] ?? '').split('h0').length - 1;
@@ -39,8 +40,8 @@ test('the dead of the last round lie white among the eggs; none found, none draw
 });
 
 test('hatching shows where hands must stay off', () => {
-  expect(draw(unit(20_000), true)).toContain('url(#off7)');
-  expect(draw(unit(20_000), false)).not.toContain('fill="url(#off7)"');
+  expect(draw(unit(20_000), 1)).toContain('url(#off7)');
+  expect(draw(unit(20_000))).not.toContain('fill="url(#off7)"');
 });
 
 test('bars of loss are told to those who cannot see them, a day without a look as such', () => {

@@ -16,6 +16,10 @@ const milestone = (over: Partial<Milestone>): Milestone => ({
   passed: 0.8,
   measuredShare: 0.9,
   note: '',
+  first: null,
+  last: null,
+  factor: 1,
+  factorDates: 0,
   ...over,
 });
 const holding = (over: Partial<RoundHolding> = {}): RoundHolding =>
@@ -38,6 +42,8 @@ const holding = (over: Partial<RoundHolding> = {}): RoundHolding =>
     milestones: [],
     due: [],
     handsOff: null,
+    watch: null,
+    school: 'pick',
     ...over,
   }) as unknown as RoundHolding;
 const acts: ActHolding = {
@@ -102,10 +108,10 @@ test('what is due, most urgent in its tone, and why hands should stay off', () =
     { kind: 'pick', urgency: 1, says: 'not picked for 3 days' },
     { kind: 'check', check: 'eyed', urgency: 2, says: 'eyed check due' },
   ] as unknown as RoundHolding['due'];
-  sheet({ holdings: [holding({ due, handsOff: 'eggs die of a knock now' })] });
+  sheet({ holdings: [holding({ due, handsOff: { why: 'eggs die of a knock now', severity: 1, to: 0.5, way: 0.3 } })] });
   expect(screen.getByText('Not picked for 3 days.').className).toContain('text-hand');
   expect(screen.getByText('Eyed check due.').className).toContain('text-careful');
-  expect(text()).toContain('Hands off: eggs die of a knock now.');
+  expect(text()).toContain('Hands off: eggs die of a knock now, until 50 % of the way; now 30 %.');
 });
 
 test('who may not write sees everything but the acts', () => {

@@ -65,6 +65,10 @@ describe('the next 72 hours', () => {
           passed: 0.9,
           measuredShare: 1,
           note: '',
+          first: null,
+          last: null,
+          factor: 1,
+          factorDates: 0,
         },
       ],
     });

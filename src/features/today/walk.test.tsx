@@ -32,6 +32,8 @@ const holding = (id: number, over: Partial<RoundHolding> = {}): RoundHolding =>
     rounds: [],
     due: [{ holdingId: id, unitId: id, kind: 'pick', urgency: 2, says: 'not picked today', since: NOW - HOUR }],
     handsOff: null,
+    watch: null,
+    school: 'pick',
     ...over,
   }) as unknown as RoundHolding;
 const today = (over: Partial<Today> = {}): Today => ({

@@ -71,6 +71,13 @@ export const incubationMigrations: Step[] = [
     down: drop('reading_strike'),
   },
   {
+    name: '0404_reading_struck',
+    up: alter('reading', (t) => {
+      t.boolean('struck').notNullable().defaultTo(false).comment('covered by a strike in force: it counts for nothing');
+    }),
+    down: alter('reading', (t) => t.dropColumn('struck')),
+  },
+  {
     name: '0405_pick_watch',
     up: create('pick_watch', (t) => {
       t.integer('holding_id').unsigned().primary().references('holding.id');

@@ -1,0 +1,109 @@
+import { z } from 'zod';
+import { speciesOf } from '@/book/shelf';
+import { handlings } from '@/core/incubation/eggWords';
+import { grouped } from '@/core/quantities/format';
+import { observe } from './checks';
+import { defineCommand } from './define';
+import { queuePredictions } from './jobs';
+import { CommandRefused } from './refused';
+import { askSensitive } from './sensitive';
+import { idsOf, standing } from './standing';
+import { asOf, eventFields, eventOf } from './when';
+
+const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
+export const sensitive = z.enum(['emergency', 'meant']).optional();
+
+/**
+ * Eggs shocked or handled: after it some whiten, which the watch over the picks then expects. A shock belongs after the
+ * eyes are seen in nearly all.
+ */
+export const handleEggs = defineCommand({
+  type: 'eggs.handle',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    ...where,
+    what: z.enum(['shocked', 'poured', 'cleaned', 'flow']),
+    /** For lost flow: minutes. */
+    minutes: z.number().positive('must be above 0').max(10_000, 'is longer than eggs live').optional(),
+    sensitive,
+    eyes: z.literal('seen').optional(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
+    if (at.place.stage !== 'egg')
+      throw new CommandRefused('noEggs', `${at.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
+    const species = speciesOf(at.lot.species);
+    if (p.what === 'shocked') {
+      if (!species.deaths || species.deaths.blanks.at !== null)
+        throw new CommandRefused(
+          'noShock',
+          `${species.name} eggs are not shocked: blanks whiten by themselves.`,
+          'what',
+          'Pick what is white.',
+        );
+      const eyed = (await c
+        .trx('observation')
+        .where({ lot_id: at.lot.id, kind: 'check:eyed' })
+        .where('at', '<=', event.at)
+        .orderBy('at', 'desc')
+        .first('value')) as { value: number } | undefined;
+      if ((!eyed || eyed.value < 0.9) && !p.eyes)
+        throw new CommandRefused(
+          'eyes',
+          eyed
+            ? `Eyes were seen in ${Math.round(100 * eyed.value)} % at the last check.`
+            : 'No eyed check is recorded of this lot.',
+          'what',
+          'Shock when eyes show in nearly all that live: before that it kills them.',
+          { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
+        );
+    }
+    // A shock near hatch is asked about like any other; lost flow is no act of anybody.
+    if (p.what !== 'flow') await askSensitive(c, at, p, event.at, 'this');
+    await observe(c, event, 'handled', p, {
+      ...idsOf(at),
+      kind: p.what === 'shocked' ? 'shock' : 'handled',
+      value: p.minutes ?? null,
+      said: p.what,
+    });
+    await queuePredictions(c, [at.lot.id]);
+    return { lot: at.lot.name, unit: at.unit.name, what: handlings[p.what].name };
+  },
+});
+
+/** Pale eggs that were left in place near hatch: shells pale before they open. They are looked at again tomorrow. */
+export const leaveDoubtful = defineCommand({
+  type: 'eggs.doubtful',
+  roles: ['manager', 'culturist', 'hand'],
+  schema: z.object({
+    ...eventFields,
+    ...where,
+    number: z
+      .number()
+      .int('must be a whole number')
+      .min(0, 'cannot be negative')
+      .max(1e7, 'is more than any unit holds'),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
+    await observe(c, event, 'doubtful', p, { ...idsOf(at), kind: 'doubtful', value: p.number });
+    return { lot: at.lot.name, unit: at.unit.name, text: grouped(p.number) };
+  },
+});
+
+/** What was seen of the hatch: the first, half, all that will. */
+export const seeHatch = defineCommand({
+  type: 'hatch.see',
+  roles: ['manager', 'culturist', 'hand'],
+  schema: z.object({ ...eventFields, ...where, seen: z.enum(['first', 'half', 'done']) }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['egg', 'yolksac']);
+    await observe(c, event, 'hatchSeen', p, { ...idsOf(at), kind: `hatch:${p.seen}` });
+    await queuePredictions(c, [at.lot.id]);
+    return { lot: at.lot.name, unit: at.unit.name };
+  },
+});

@@ -1,0 +1,58 @@
+import { speciesOf } from '@/book/shelf';
+import { inWindow, severityWords } from '@/core/incubation/handsOff';
+import type { Species } from '@/core/species/species';
+import type { Context } from './define';
+import { CommandRefused } from './refused';
+import type { Standing } from './standing';
+
+/** The answer to "hands off": an emergency, or meant and said why in the note. */
+export type SensitiveAnswer = 'emergency' | 'meant' | undefined;
+
+/** How far on the way to hatch a lot was in a unit at an instant, by its dates as last worked; null where not known. */
+export async function wayAt(c: Context, s: Standing, at: number): Promise<number | null> {
+  const hatch = speciesOf(s.lot.species).milestones.find((m) => m.enters === 'yolksac');
+  if (!hatch || s.lot.fertilised_at === null) return null;
+  const row = (await c
+    .trx('prediction as p')
+    .join('unit as u', 'u.id', c.trx.raw('?', [s.unit.id]))
+    .where({ 'p.lot_id': s.lot.id, 'p.milestone': hatch.id })
+    .orderByRaw('p.sensor_id = u.sensor_id DESC')
+    .first('p.passed', 'p.worked_at')) as { passed: number; worked_at: number } | undefined;
+  if (!row) return null;
+  const lived = row.worked_at - s.lot.fertilised_at;
+  return lived <= 0 ? row.passed : Math.min(1, (row.passed * Math.max(0, at - s.lot.fertilised_at)) / lived);
+}
+
+/**
+ * Eggs that must not be shaken just now: asked about once, with why; an emergency overrides, and anything else says its
+ * reason in the note. Mild windows (severity 3) are shown, not asked about.
+ */
+export async function askSensitive(
+  c: Context,
+  s: Standing,
+  p: { sensitive?: 'emergency' | 'meant'; note?: string },
+  at: number,
+  act: string,
+): Promise<void> {
+  if (s.place.stage !== 'egg') return;
+  const way = await wayAt(c, s, at);
+  const window = way === null ? null : inWindow(speciesOf(s.lot.species) as Species, way);
+  if (!window || window.severity > 2 || p.sensitive === 'emergency') return;
+  if (p.sensitive === 'meant') {
+    if (p.note?.trim()) return;
+    throw new CommandRefused('why', `Say why ${act} cannot wait.`, 'note', 'One line in the note is enough.');
+  }
+  throw new CommandRefused(
+    'sensitive',
+    `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * way!)} % of the way to hatch).`,
+    'unit',
+    window.to >= 1 ? 'Leave them until they have hatched.' : `Wait until ${Math.round(100 * window.to)} % of the way.`,
+    {
+      field: 'sensitive',
+      choices: [
+        { value: 'emergency', label: 'It is an emergency', why: 'lost flow, oxygen or fungus overrides everything' },
+        { value: 'meant', label: 'It is meant', why: 'the reason stands in the note' },
+      ],
+    },
+  );
+}

@@ -1,0 +1,18 @@
+import type { Species } from '../species/species';
+
+export type Window = Species['handsOff'][number];
+
+export const severityWords: Record<number, string> = {
+  1: 'a shock now costs eggs',
+  2: 'gently only',
+  3: 'with care',
+};
+
+/** The window that eggs are in at a share of the way to hatch, the gravest where two overlap; null outside of all. */
+export function inWindow(species: Pick<Species, 'handsOff'>, way: number): Window | null {
+  return (
+    species.handsOff
+      .filter((w) => way >= w.from && way < w.to)
+      .sort((a, b) => a.severity - b.severity || b.to - a.to)[0] ?? null
+  );
+}

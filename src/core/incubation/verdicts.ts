@@ -1,0 +1,49 @@
+import { grouped } from '../quantities/format';
+import type { JudgedRound } from './picks';
+
+/** A judged round in one sentence: what was found, what was expected, what it means. */
+export function verdictSays(r: JudgedRound): string | null {
+  const band = `${grouped(r.low)} to ${grouped(r.high)} expected`;
+  switch (r.verdict) {
+    case 'unit':
+      return `${grouped(r.picked)} dead, ${band}: this unit, not its sisters`;
+    case 'lot':
+      return `${grouped(r.picked)} dead, ${band}: the whole lot, its sisters too`;
+    case 'low':
+      return `only ${grouped(r.picked)} dead where ${grouped(r.low)} to ${grouped(r.high)} are due: missed, another unit, or left on purpose?`;
+    default:
+      return null;
+  }
+}
+
+/** Where to look, likeliest and cheapest to check first. */
+export function causesOf(r: Pick<JudgedRound, 'verdict'>, unitKind: string): string[] {
+  switch (r.verdict) {
+    case 'unit':
+      return [
+        unitKind === 'jar'
+          ? 'flow and rolling: a dead corner, too much or too little'
+          : 'flow over the eggs, level, air below the screen',
+        'fungus: a clump that kills its neighbours',
+        'how many lie there: too deep, too dense',
+        'something handled here and not recorded',
+        'the count: another unit’s number, two rounds in one',
+      ];
+    case 'lot':
+      return [
+        'the water: temperature steps, oxygen, chlorine, gas after heating',
+        'a bath: strength, time, left running',
+        'handling of the whole lot in the last days',
+        'the eggs: over-ripe female, poor milt (fertile share of the early check)',
+      ];
+    case 'low':
+      return [
+        'was this unit looked at, or its neighbour?',
+        'pale eggs left for tomorrow: note them as left',
+        unitKind === 'jar' ? 'dead ones that do not float: look below' : 'dead ones under the top layer',
+        'a typing slip: put the pick right',
+      ];
+    default:
+      return [];
+  }
+}
