@@ -23,6 +23,7 @@ import { recordDead, recordLossOf, recordPick } from './losses';
 import { changeStage, grade, move } from './moves';
 import { addPerson, resetPassword, savePerson, savePreferences } from './people';
 import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
+import { endProgramme, saveProgramme } from './programmes';
 import { saveProtocol } from './protocols';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
@@ -96,6 +97,8 @@ const all = [
   useOwnClock,
   strikeReadings,
   unstrikeReadings,
+  saveProgramme,
+  endProgramme,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

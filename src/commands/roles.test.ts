@@ -85,6 +85,8 @@ const may: Record<string, Role[]> = {
   'clock.use': managers,
   'readings.strike': culturists,
   'readings.unstrike': culturists,
+  'programme.save': culturists,
+  'programme.end': culturists,
   'conditioning.save': culturists,
   'spawning.bath': culturists,
   'spawning.nest': culturists,

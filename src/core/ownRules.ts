@@ -207,6 +207,30 @@ export const ownRules = {
     unit: 'times',
     hint: 'growth of water moulds commonly doubles to triples',
   },
+  programmeSd: {
+    what: 'doubt of a water that a programme sets, as a lasting offset',
+    value: 0.2,
+    unit: '°C',
+    hint: 'what a thermostat and its probe keep; compare set points and daily means',
+  },
+  swumUpShare: {
+    what: 'share that must have swum up before they are moved and fed',
+    value: 0.7,
+    unit: 'of the larvae',
+    hint: 'practice: when a majority, not a few, has swum up; too early they are hurt, too late they starve',
+  },
+  fewestInBeakers: {
+    what: 'larvae looked at before a swim-up sample settles anything',
+    value: 50,
+    unit: 'larvae',
+    hint: 'looking again and again until it says yes is wrong half the time at the mark',
+  },
+  mostInBeakers: {
+    what: 'larvae looked at after which a swim-up sample is left for today',
+    value: 300,
+    unit: 'larvae',
+    hint: 'as the line above; tomorrow tells more than a hundred more today',
+  },
   dateScatter: {
     what: 'scatter of a stage’s date within a lot’s own pace, where none is given',
     value: 0.03,

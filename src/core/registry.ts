@@ -151,6 +151,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./incubation/skipping')).calculation),
   },
   {
+    id: 'incubation.swimUp',
+    title: 'Swim-up: now, or wait?',
+    group: 'Incubation',
+    load: async () => as((await import('./incubation/swimUp')).calculation),
+  },
+  {
     id: 'genetics.kinship',
     title: 'Kinship and inbreeding',
     group: 'Parents',

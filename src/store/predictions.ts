@@ -139,6 +139,7 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
         phases,
         start,
         temperatures: w.points,
+        plan: w.plan,
         forecastSdCelsius: w.forecastSd,
         observed: observed.dates,
         asOf: now,
@@ -250,18 +251,18 @@ function mainSensor(spans: readonly Span[]): number | null {
   return [...lived].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 }
 
-/** Where its mothers come from, if from one place. */
+/** The strain of its mothers, if they are of one. */
 async function strainOf(db: Db, lotId: number): Promise<string> {
   const rows = (await db('lot_share as s')
     .join('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
     .join('brood_fish as b', 'b.id', 'f.female_id')
     .where('s.lot_id', lotId)
     .whereNull('s.superseded_seq')
-    .distinct('b.origin')) as { origin: string }[];
-  return rows.length === 1 ? rows[0]!.origin : '';
+    .distinct('b.strain')) as { strain: string }[];
+  return rows.length === 1 ? rows[0]!.strain : '';
 }
 
-type LotWater = Pick<SensorWater, 'points' | 'faults' | 'water' | 'uncleaned' | 'forecastSd'>;
+type LotWater = Pick<SensorWater, 'points' | 'plan' | 'faults' | 'water' | 'uncleaned' | 'forecastSd'>;
 
 /**
  * The water that eggs now on `sensor` have lived through: this sensor's own, shared with all that stand in it, where the
@@ -291,10 +292,12 @@ async function waterThrough(batch: Batch, spans: readonly Span[], sensor: number
     for (const f of w.faults) if (f.to > p.from && f.from < p.to) faults.push(f);
   }
   const line = points.length > 0 ? points : own.points;
+  const plan = own.plan.filter((p) => p.at > (line.at(-1)?.at ?? 0));
   return {
     points: line,
+    plan,
     faults,
-    water: line.length === 0 ? null : new Water(makeTimeline(line, [], from, Math.max(from, now) + LONGEST_MS)),
+    water: line.length === 0 ? null : new Water(makeTimeline(line, plan, from, Math.max(from, now) + LONGEST_MS)),
     uncleaned: null,
     forecastSd: own.forecastSd,
   };

@@ -3,6 +3,7 @@ import { DAY_MS, HOUR_MS, makeTimeline, type Point } from '@/core/development/ti
 import { Water } from '@/core/development/water';
 import { ownRules } from '@/core/ownRules';
 import { cleanHours, type Fault } from '@/core/readings/clean';
+import { fromJson } from './books/rows';
 import type { Db } from './connection';
 
 /** Days of daily means from which the water's own unsteadiness is taken as the doubt of the forecast. */
@@ -13,6 +14,8 @@ export type SensorWater = {
   sensor: number;
   since: number;
   points: Point[];
+  /** Set points still to come of a programme in force. */
+  plan: Point[];
   faults: Fault[];
   water: Water | null;
   /** The same with spikes and stuck hours left in; null where there are none. */
@@ -36,16 +39,20 @@ export class Waters {
     const from = Math.min(since, await this.earliest(sensor));
     const hours = await hoursOf(this.db, sensor, from, this.now);
     const { kept, faults } = cleanHours(hours);
+    const plan = await runningPlan(this.db, sensor);
     const line = (points: readonly Point[]) =>
-      points.length === 0 ? null : new Water(makeTimeline(points, [], from, Math.max(from, this.now) + LONGEST_MS));
+      points.length === 0 && plan.length === 0
+        ? null
+        : new Water(makeTimeline(points, ahead(plan, this.now), from, Math.max(from, this.now) + LONGEST_MS));
     const water: SensorWater = {
       sensor,
       since: from,
       points: kept,
+      plan: ahead(plan, this.now),
       faults,
       water: line(kept),
       uncleaned: faults.some((f) => f.kind !== 'gap') ? line(hours) : null,
-      forecastSd: unsteadiness(kept, this.now),
+      forecastSd: ahead(plan, this.now).length > 0 ? ownRules.programmeSd.value : unsteadiness(kept, this.now),
     };
     this.known.set(sensor, water);
     return water;
@@ -63,6 +70,27 @@ export class Waters {
       .first()) as { at: number | null };
     return row.at ?? Number.POSITIVE_INFINITY;
   }
+}
+
+/** Set points of the programme in force on a sensor's water; none where there is no such. */
+export async function runningPlan(db: Db, sensor: number): Promise<Point[]> {
+  const row = (await db('programme')
+    .where({ sensor_id: sensor, ended_at: null })
+    .orderBy('id', 'desc')
+    .first('points')) as { points: string } | undefined;
+  return row ? fromJson<Point[]>(row.points) : [];
+}
+
+/** What of a plan is still to come, beginning with what is set now. */
+function ahead(plan: readonly Point[], now: number): Point[] {
+  const next = plan.findIndex((p) => p.at > now);
+  if (next < 0) return [];
+  if (next === 0) return [...plan];
+  const [a, b] = [plan[next - 1]!, plan[next]!];
+  return [
+    { at: now, celsius: a.celsius + ((b.celsius - a.celsius) * (now - a.at)) / (b.at - a.at) },
+    ...plan.slice(next),
+  ];
 }
 
 /** The temperature sensor of a unit's water: its own, else the first of its room. For queries over `unit as u`. */

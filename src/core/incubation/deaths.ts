@@ -32,7 +32,8 @@ function bump(b: { share: number; at: number; sd: number }, from: number, to: nu
 }
 
 /**
- * Share of the eggs laid down that is expected to whiten between two instants.
+ * Share of the eggs laid down that is expected to whiten between two instants: evenly over the way, and in pulses (early,
+ * blanks, before hatch, after handling), of which less is known beforehand.
  * @param way share of the way to hatch at an instant, non-decreasing
  */
 export function whitening(
@@ -41,21 +42,21 @@ export function whitening(
   events: readonly EggEvent[],
   from: number,
   to: number,
-): number {
-  if (to <= from) return 0;
+): { even: number; pulses: number } {
+  if (to <= from) return { even: 0, pulses: 0 };
   const s0 = Math.min(1, way(from));
   const s1 = Math.min(1, way(to));
-  let share = shape.base * (s1 - s0) + bump(shape.early, s0, s1) + bump(shape.hatch, s0, s1);
-  if (shape.blanks.at !== null) share += bump({ ...shape.blanks, at: shape.blanks.at }, s0, s1);
+  let pulses = bump(shape.early, s0, s1) + bump(shape.hatch, s0, s1);
+  if (shape.blanks.at !== null) pulses += bump({ ...shape.blanks, at: shape.blanks.at }, s0, s1);
   let shocked = false;
   for (const e of events) {
     const since = (t: number, mean: number) => gammaCdf((t - e.at) / DAY_MS, 2, mean / 2);
-    share += shape.handling.share * e.weight * (since(to, shape.handling.days) - since(from, shape.handling.days));
+    pulses += shape.handling.share * e.weight * (since(to, shape.handling.days) - since(from, shape.handling.days));
     // The first shock shows the blanks; a second finds few left.
     if (e.kind === 'shock' && shape.blanks.at === null && !shocked) {
-      share += shape.blanks.share * (since(to, SHOCK_MEAN_DAYS) - since(from, SHOCK_MEAN_DAYS));
+      pulses += shape.blanks.share * (since(to, SHOCK_MEAN_DAYS) - since(from, SHOCK_MEAN_DAYS));
       shocked = true;
     }
   }
-  return share;
+  return { even: shape.base * (s1 - s0), pulses };
 }

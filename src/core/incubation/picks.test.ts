@@ -2,7 +2,7 @@ import { run } from '../calculation';
 import { Chance } from '../chance';
 import { negativeBinomialLog, negativeBinomialQuantile } from '../distributions';
 import { calculation as alarms } from './alarmSimulation';
-import { type DeathShape, whitening } from './deaths';
+import { type DeathShape, whitening as parts } from './deaths';
 import { type PickUnit, thresholdsFor, watchPicks } from './picks';
 import { killedBy, calculation as skip } from './skipping';
 
@@ -13,6 +13,10 @@ const shape: DeathShape = {
   blanks: { share: 0.1, at: null, sd: 0.02 },
   hatch: { share: 0.03, at: 0.97, sd: 0.015 },
   handling: { share: 0.01, days: 2 },
+};
+const whitening = (...a: Parameters<typeof parts>) => {
+  const w = parts(...a);
+  return w.even + w.pulses;
 };
 const WAY = 100;
 const way = (t: number) => t / (WAY * DAY);

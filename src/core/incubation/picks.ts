@@ -50,14 +50,28 @@ export const DAY_SHAPE = 16;
 const SISTER_SHAPE = 3;
 /** What was learned of a level fades by this a day: levels drift over weeks. */
 const FADE_A_DAY = 0.96;
+/** One pulse says little of the next. */
+const PULSE_FADE_A_DAY = 0.85;
 /** A mean below which "too few" cannot be told from chance. */
 const LEAST_FOR_LOW = 6;
+/** Fewer dead in a round than this are worth no walk, however few were expected. */
+const LEAST_FOR_HIGH = 5;
 /** How far off the hypotheses lie: twice the dead, a quarter of the dead. */
 const DOUBLED = 2;
 const QUARTER = 0.25;
 const DAY_MS = 86_400_000;
 
-type State = { a: number; b: number; standing: number; lastAt: number; cusum: number; low: number };
+/** A Gamma: mean a / b. */
+type Level = { a: number; b: number };
+type State = {
+  even: Level;
+  pulses: Level;
+  /** Whites that stand since the last round, at level 1. */
+  standing: { even: number; pulses: number };
+  lastAt: number;
+  cusum: number;
+  low: number;
+};
 
 /**
  * Runs through the rounds of the units of one lot, day by day, and judges each.
@@ -78,7 +92,17 @@ export function watchPicks(
   settings: PickSettings,
 ): Watch[] {
   const states = new Map<number, State>(
-    units.map((u) => [u.unit, { a: LEVEL_SHAPE, b: LEVEL_SHAPE, standing: 0, lastAt: u.laidAt, cusum: 0, low: 0 }]),
+    units.map((u) => [
+      u.unit,
+      {
+        even: { a: LEVEL_SHAPE, b: LEVEL_SHAPE },
+        pulses: { a: LEVEL_SHAPE, b: LEVEL_SHAPE },
+        standing: { even: 0, pulses: 0 },
+        lastAt: u.laidAt,
+        cusum: 0,
+        low: 0,
+      },
+    ]),
   );
   const judged = new Map<number, JudgedRound[]>(units.map((u) => [u.unit, []]));
   let lotCusum = 0;
@@ -89,8 +113,7 @@ export function watchPicks(
       if (!round) return [];
       const s = states.get(u.unit)!;
       const exposure = exposureOf(u, s, shape, way, round.at);
-      const a = faded(s, round.at);
-      return [{ u, s, round, exposure, a: a.a, mean: (a.a / a.b) * exposure.found, shape: joined(a.a, ROUND_SHAPE) }];
+      return [{ u, s, round, exposure, ...meanOf(s, foundOf(u, exposure), round.at) }];
     });
     const weight = (t: { mean: number; shape: number }) => 1 / (1 + t.mean / t.shape);
     // One wild sister tells of herself: she counts as the edge of what was thinkable of her.
@@ -126,15 +149,16 @@ export function watchPicks(
         (SISTER_SHAPE + others.reduce((v, x) => v + x.mean, 0));
       const apart =
         s.cusum > settings.thresholds.unit &&
+        t.round.picked >= LEAST_FOR_HIGH &&
         (!lotCalled || evidence(t.round.picked, t.mean * befell, k, DOUBLED) > settings.thresholds.unit);
       const verdict: Verdict | null = apart
         ? 'unit'
-        : lotCalled && t.round.picked > t.mean
+        : lotCalled && t.round.picked > t.mean && t.round.picked >= LEAST_FOR_HIGH
           ? 'lot'
           : s.low > settings.thresholds.low
             ? 'low'
             : null;
-      if (lotCalled || s.cusum > settings.thresholds.unit) s.cusum = 0;
+      if (lotCalled || apart) s.cusum = 0;
       if (s.low > settings.thresholds.low) s.low = 0;
       const high = negativeBinomialQuantile(0.975, mean, k);
       judged.get(t.u.unit)!.push({
@@ -147,15 +171,14 @@ export function watchPicks(
         days: Math.round((t.round.at - s.lastAt) / DAY_MS),
         verdict,
       });
-      learn(t.u, s, t.round, t.exposure, t.mean, t.shape);
+      learn(t.u, s, t.round, t.exposure, t.parts, t.mean, t.shape);
     }
   }
   return units.map((u) => {
     const s = states.get(u.unit)!;
     const at = Math.max(now, s.lastAt);
-    const a = faded(s, at);
-    const mean = (a.a / a.b) * exposureOf(u, s, shape, way, at).found;
-    const k = joined(joined(a.a, ROUND_SHAPE), DAY_SHAPE);
+    const { mean, shape: own } = meanOf(s, foundOf(u, exposureOf(u, s, shape, way, at)), at);
+    const k = joined(own, DAY_SHAPE);
     return {
       unit: u.unit,
       rounds: judged.get(u.unit)!,
@@ -164,22 +187,38 @@ export function watchPicks(
         low: negativeBinomialQuantile(0.025, mean, k),
         high: negativeBinomialQuantile(0.975, mean, k),
       },
-      level: s.a / s.b,
+      level: s.even.a / s.even.b,
     };
   });
 }
 
-/** Whites at level 1: what stands and what has come since the last round, and the share of it that a round finds. */
-function exposureOf(u: PickUnit, s: State, shape: DeathShape, way: (t: number) => number, at: number) {
-  const standing = s.standing + u.eggs * whitening(shape, way, u.events, s.lastAt, at);
-  return { standing, found: u.efficiency * standing };
+type Exposure = { even: number; pulses: number };
+
+/** Whites at level 1: what stands and what has come since the last round. */
+function exposureOf(u: PickUnit, s: State, shape: DeathShape, way: (t: number) => number, at: number): Exposure {
+  const fresh = whitening(shape, way, u.events, s.lastAt, at);
+  return { even: s.standing.even + u.eggs * fresh.even, pulses: s.standing.pulses + u.eggs * fresh.pulses };
+}
+
+/** The part of them that a round of this unit's kind finds. */
+const foundOf = (u: PickUnit, e: Exposure): Exposure => ({
+  even: u.efficiency * e.even,
+  pulses: u.efficiency * e.pulses,
+});
+
+/** What a round finds on the average, its parts, and the Gamma shape of its scatter: both levels and the round's own. */
+function meanOf(s: State, e: Exposure, at: number) {
+  const [even, pulses] = [faded(s.even, s.lastAt, at, FADE_A_DAY), faded(s.pulses, s.lastAt, at, PULSE_FADE_A_DAY)];
+  const parts = { even: (even.a / even.b) * e.even, pulses: (pulses.a / pulses.b) * e.pulses };
+  const mean = parts.even + parts.pulses;
+  const squares = mean > 0 ? (parts.even ** 2 / even.a + parts.pulses ** 2 / pulses.a) / mean ** 2 : 1 / even.a;
+  return { mean, parts, shape: joined(1 / squares, ROUND_SHAPE) };
 }
 
 /** What is known of a level, blurred by the days since: its mean stays, its weight shrinks. */
-function faded(s: State, at: number): { a: number; b: number } {
-  const keep = FADE_A_DAY ** Math.max(0, (at - s.lastAt) / DAY_MS);
-  const a = Math.max(LEVEL_SHAPE, keep * s.a);
-  return { a, b: (a * s.b) / s.a };
+function faded(l: Level, since: number, at: number, aDay: number): Level {
+  const a = Math.max(LEVEL_SHAPE, aDay ** Math.max(0, (at - since) / DAY_MS) * l.a);
+  return { a, b: (a * l.b) / l.a };
 }
 
 /** A Gamma about a Gamma: squares of the coefficients of variation add. */
@@ -202,17 +241,21 @@ function learn(
   u: PickUnit,
   s: State,
   round: { at: number; picked: number },
-  exposure: { standing: number; found: number },
+  exposure: Exposure,
+  parts: Exposure,
   mean: number,
   k: number,
 ): void {
-  const now = faded(s, round.at);
   const weight = 1 / (1 + mean / ROUND_SHAPE);
   const counted = thinkable(round.picked, mean, k);
-  s.a = now.a + weight * counted;
-  s.b = now.b + weight * exposure.found;
-  // Standing whites are kept at level 1, like the exposure: what the round left, by its method.
-  s.standing = exposure.standing * (1 - u.efficiency);
+  for (const part of ['even', 'pulses'] as const) {
+    const now = faded(s[part], s.lastAt, round.at, part === 'even' ? FADE_A_DAY : PULSE_FADE_A_DAY);
+    // Dead are credited to where they were expected from.
+    const share = mean > 0 ? parts[part] / mean : 0;
+    s[part] = { a: now.a + weight * counted * share, b: now.b + weight * u.efficiency * exposure[part] };
+    // Standing whites are kept at level 1, like the exposure: what the round left, by its method.
+    s.standing[part] = exposure[part] * (1 - u.efficiency);
+  }
   s.lastAt = round.at;
 }
 

@@ -34,6 +34,8 @@ test('a stuck probe is found where the water never stood so still; a spring that
   expect(cleanHours(stuck).faults).toEqual([{ kind: 'stuck', from: 79.5 * HOUR, to: 129.5 * HOUR, hours: 50 }]);
   const spring = Array.from({ length: 240 }, (_, k) => hour(k, k % 50 < 25 ? 7.2 : 7.3, 0));
   expect(cleanHours(spring).faults).toEqual([]);
+  const never = Array.from({ length: 240 }, (_, k) => hour(k, 5, 0));
+  expect(cleanHours(never).kept).toHaveLength(240);
 });
 
 test('a gap is more than three usual steps; hours in it are counted', () => {

@@ -22,6 +22,8 @@ const MAD_TO_SD = 1.4826;
 /** A probe that says the same to the last digit for so long, and far longer than it ever does, is stuck. */
 const STUCK_HOURS = 18;
 const STUCK_TIMES = 4;
+/** Hours in which a probe must have moved before its standing still tells anything. */
+const MOVED_HOURS = 24;
 const GAP_TIMES = 3;
 
 /**
@@ -64,6 +66,8 @@ function stuckRuns(hours: readonly HourMean[]): [number, number][] {
     runs.push([i, j]);
     i = j + 1;
   }
+  const moved = hours.filter((h, i) => h.low !== h.high || (i > 0 && h.celsius !== hours[i - 1]!.celsius)).length;
+  if (moved < MOVED_HOURS) return [];
   const long = (r: readonly [number, number]) => hours[r[1]]!.at - hours[r[0]]!.at + HOUR;
   const lengths = runs.map(long).sort((a, b) => a - b);
   return runs.filter((r) => {

@@ -1,13 +1,16 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import type { Check } from '@/queries/unitSheet';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
 import { DeformityForm } from './DeformityForm';
+import { DoubtfulForm, EggBathForm, HandleForm, HatchSeenForm } from './eggForms';
 import type { ActHolding, PlaceOption, SiteOption } from './holding';
 import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, SampleForm } from './lookForms';
 import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
 import { OutForm, ReleaseForm } from './outForms';
+import { SwimUpForm } from './SwimUpForm';
 
 type ActId =
   | 'pick'
@@ -27,7 +30,10 @@ type ActId =
   | 'release'
   | 'feed'
   | 'note'
-  | 'emptied';
+  | 'emptied'
+  | 'handle'
+  | 'eggBath'
+  | 'swimUp';
 
 /** Which acts a stage offers, the usual ones first. */
 function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[] {
@@ -52,12 +58,15 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
           { id: 'pick', word: 'Pick' },
           { id: 'check', word: 'Check' },
           { id: 'stage', word: 'Hatch' },
+          { id: 'handle', word: 'Shock, handle' },
+          { id: 'eggBath', word: 'Bath' },
           { id: 'move', word: 'Move' },
           ...rest,
         ];
   if (h.stage === 'yolksac')
     return [
       { id: 'dead', word: 'Dead' },
+      { id: 'swimUp', word: 'Beakers' },
       { id: 'check', word: 'Check' },
       { id: 'pond', word: 'Pond' },
       { id: 'move', word: 'Move' },
@@ -85,6 +94,7 @@ export function ActPanel({
   sites,
   siblings = [],
   totalVolumeMl = null,
+  checks = [],
   first,
 }: {
   holding: ActHolding;
@@ -93,6 +103,8 @@ export function ActPanel({
   sites: readonly SiteOption[];
   siblings?: readonly ActHolding[];
   totalVolumeMl?: number | null;
+  /** Samples looked at before, newest first. */
+  checks?: readonly Check[];
   first?: string;
 }) {
   const acts = actsFor(holding, unitKind);
@@ -116,13 +128,26 @@ export function ActPanel({
       </div>
       {open && (
         <div className="mt-3 border-l-[3px] border-deep pl-3" key={`${open}${holding.unitId}${holding.stage}`}>
-          {open === 'pick' && <LossForm h={holding} type="pick.record" />}
+          {open === 'pick' && (
+            <div className="flex flex-col gap-4">
+              <LossForm h={holding} type="pick.record" />
+              <DoubtfulForm h={holding} />
+            </div>
+          )}
+          {open === 'handle' && <HandleForm h={holding} />}
+          {open === 'eggBath' && <EggBathForm h={holding} />}
+          {open === 'swimUp' && <SwimUpForm h={holding} earlier={checks} />}
           {open === 'dead' && <LossForm h={holding} type="dead.record" />}
           {open === 'check' && <CheckForm h={holding} />}
           {open === 'deformity' && <DeformityForm h={holding} />}
           {open === 'keep' && <KeepForm h={holding} places={places} />}
           {open === 'sample' && <SampleForm h={holding} />}
-          {open === 'stage' && <StageForm h={holding} />}
+          {open === 'stage' && (
+            <div className="flex flex-col gap-4">
+              {holding.stage === 'egg' && <HatchSeenForm h={holding} />}
+              <StageForm h={holding} />
+            </div>
+          )}
           {open === 'layDown' && <LayDownForm {...p} totalVolumeMl={totalVolumeMl} />}
           {open === 'move' && <MoveForm {...p} />}
           {open === 'pond' && <MoveForm {...p} pond siblings={siblings} />}

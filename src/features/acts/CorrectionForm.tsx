@@ -19,6 +19,7 @@ import { TakeForm } from '../take/TakeForm';
 import { CorrectingProvider } from './correcting';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
 import { DeformityForm } from './DeformityForm';
+import { DoubtfulForm, HandleForm, HatchSeenForm } from './eggForms';
 import { type ActHolding, placeOptions } from './holding';
 import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, ReadingForm, SampleForm } from './lookForms';
@@ -92,6 +93,14 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
       return <LossForm h={h} type={`${kind}.record`} />;
     case 'check':
       return <CheckForm h={h} />;
+    case 'handled':
+      return <HandleForm h={h} />;
+    case 'doubtful':
+      return <DoubtfulForm h={h} />;
+    case 'hatchSeen':
+      return <HatchSeenForm h={h} />;
+    case 'eggBath':
+      return <p role="alert">A bath is taken back and entered anew: its figures hang together.</p>;
     case 'sample':
     case 'sampleBack':
       return <SampleForm h={h} />;

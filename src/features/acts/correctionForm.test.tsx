@@ -102,6 +102,9 @@ const egg = { stage: 'egg', stageName: 'eggs' };
 const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActHolding[]][] = [
   ['pick', { ...where, stage: 'egg', number: 340, cause: '' }, [holding('R1', egg)]],
   ['dead', { ...where, number: 12, cause: 'fungus' }],
+  ['handled', { ...where, stage: 'egg', what: 'flow', minutes: 12.5 }, [holding('R1', egg)]],
+  ['doubtful', { ...where, stage: 'egg', number: 14 }, [holding('R1', egg)]],
+  ['hatchSeen', { ...where, stage: 'egg', seen: 'half' }, [holding('R1', egg)]],
   ['check', { ...where, stage: 'egg', check: 'eyed', successes: 95, trials: 100 }, [holding('R1', egg)]],
   ['sampleBack', { ...where, number: 30, dead: 2, purpose: 'gut full' }],
   ['sample', { ...where, account: 'sampled', measured: counted(30), cause: 'gills' }],

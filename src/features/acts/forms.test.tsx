@@ -62,7 +62,7 @@ test('each stage offers its own acts, the usual ones first', () => {
   };
   expect(offered(eggs, 'jar').slice(0, 3)).toEqual(['Pick', 'Check', 'Hatch']);
   expect(offered(eggs, 'bench')[0]).toBe('Lay down');
-  expect(offered(holding({ stage: 'yolksac' })).slice(0, 3)).toEqual(['Dead', 'Check', 'Pond']);
+  expect(offered(holding({ stage: 'yolksac' })).slice(0, 4)).toEqual(['Dead', 'Beakers', 'Check', 'Pond']);
   expect(offered(holding())).toContain('Stage');
   expect(offered(holding({ stage: 'fingerling' }))).not.toContain('Stage');
   for (const stage of ['egg', 'yolksac', 'fry', 'fingerling'])

@@ -5,7 +5,7 @@ import type { RoundHolding } from '@/queries/round';
 
 const W = 320;
 const H = 150;
-const LEFT = 30;
+const LEFT = 40;
 
 /** Dead of each round against what was expected of it: points on a ribbon, those out of it called; what now would give. */
 export function PickCurve({

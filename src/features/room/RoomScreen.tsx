@@ -53,9 +53,14 @@ export function RoomScreen({
             </h1>
           ))}
           {room.sensors.map((s) => (
-            <span key={s.id} className="text-[0.95rem] text-soft">
+            <Link
+              key={s.id}
+              href={`/rooms/${room.id}/programme?sensor=${s.id}`}
+              className="text-[0.95rem] text-soft"
+              title="temperature programme of this water"
+            >
               {s.name} {s.celsius === null ? 'no reading yet' : degrees(s.celsius, us)}
-            </span>
+            </Link>
           ))}
           <span className="ml-auto text-[0.95rem]">
             {wanting.length > 0 && <b className="text-hand">{wanting.length} want a hand</b>}
@@ -90,7 +95,8 @@ export function RoomScreen({
           const units = room.units.filter((u) => `${u.y} ${u.battery}` === key);
           const load = units.reduce((s, u) => s + (u.flowLPerMin ?? 0), 0);
           const needed = units.reduce((s, u) => s + (u.danger?.flowNeeded ?? 0), 0);
-          const flow = (l: number) => `${figures(fromBase(l, 'flow', us ? 'gpm' : 'L/min'))} ${us ? 'gpm' : 'L/min'}`;
+          const flow = (l: number) =>
+            `${figures(fromBase(l, 'flow', us ? 'gpm' : 'L/min'), 2)} ${us ? 'gpm' : 'L/min'}`;
           const soonest = units.reduce((m, u) => Math.min(m, u.danger?.minutes ?? m), Number.POSITIVE_INFINITY);
           return (
             <section key={key} className="mb-3" aria-label={battery || 'units'}>
@@ -239,14 +245,16 @@ function UnitCell({
               <Doubtful number={u.number} sd={u.sd} />
             </span>
             {nextStep(h, now, timeZone) && (
-              <span className="block text-[0.83rem] leading-tight text-soft">{nextStep(h, now, timeZone)}</span>
+              <span className="block text-[0.81rem] leading-tight tracking-tight text-soft">
+                {nextStep(h, now, timeZone)}
+              </span>
             )}
             {u.danger && (
               <span
                 className="block text-[0.8rem] leading-tight text-soft"
                 title="until its oxygen is down to what they suffer at, if the flow stops"
               >
-                {minutesWords(u.danger.minutes)} without flow
+                {minutesWords(u.danger.minutes)} no flow
               </span>
             )}
             {urgent ? (

@@ -123,6 +123,7 @@ export function UnitSheet({
               sites={sites}
               siblings={siblings}
               totalVolumeMl={totalVolumeMl}
+              checks={checks}
             />
           )}
         </div>

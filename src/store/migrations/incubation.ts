@@ -107,4 +107,26 @@ export const incubationMigrations: Step[] = [
     }),
     down: drop('picking_school'),
   },
+  {
+    name: '0408_programme',
+    up: create('programme', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('sensor_id').unsigned().notNullable().references('sensor.id');
+      t.integer('lot_id').unsigned().notNullable().references('lot.id');
+      t.string('stage', 20).notNullable();
+      t.bigInteger('target_at').notNullable();
+      t.bigInteger('not_before').nullable();
+      t.json('points').notNullable().comment('[{ at, celsius }]');
+      t.json('asked').notNullable().comment('limits, plant and water it was worked for');
+      t.double('energy_kwh').notNullable();
+      t.integer('made_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('made_at').notNullable();
+      t.integer('ended_by').unsigned().nullable().references('person.id');
+      t.bigInteger('ended_at').nullable();
+      t.string('why_ended', 400).notNullable().defaultTo('');
+      t.index(['sensor_id', 'ended_at']);
+    }),
+    down: drop('programme'),
+  },
 ];

@@ -1,0 +1,228 @@
+import type { DevelopmentModel } from '@/core/development/model';
+import type { Phase } from '@/core/development/predict';
+import type { Point } from '@/core/development/timeline';
+import { addLocalDays } from '@/core/time/localDay';
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+import type { RoundHolding } from './round';
+
+const DAY = 86_400_000;
+/** Days of the water shown behind today, and of last year's course ahead. */
+const BEHIND = 400;
+const AHEAD = 220;
+
+export type ProgrammeLot = {
+  id: number;
+  name: string;
+  species: string;
+  speciesName: string;
+  fertilisedAt: number;
+  number: number;
+  units: string[];
+  /** Clocks with this hatchery's own factor in them, as predicted with. */
+  phases: (Phase & { model: DevelopmentModel; name: string })[];
+  limits: { low: number; high: number; maxStepPerDay: number };
+  stageLimits: { stage: string; low?: number; high?: number }[];
+  milestones: { id: string; name: string; at: number | null; low: number | null; high: number | null; seen: boolean }[];
+};
+
+export type ProgrammeView = {
+  room: { id: number; name: string };
+  sensors: { id: number; name: string }[];
+  sensor: { id: number; name: string } | null;
+  lots: ProgrammeLot[];
+  /** Hours of the water since the oldest lot was fertilised, thinned to six a day. */
+  measured: Point[];
+  now: number;
+  /** Dates of lots elsewhere, to bring takes of several days together. */
+  others: { lot: string; stage: string; name: string; at: number }[];
+  /** The water as it comes: last year's course of it, moved to meet today's, by sensor that could stand for it. */
+  ambient: { sensor: number; name: string; points: Point[]; how: string }[];
+  running: {
+    lot: string;
+    lotId: number;
+    stage: string;
+    targetAt: number;
+    points: Point[];
+    energyKwh: number;
+    by: string;
+    madeAt: number;
+    /** Mean of the last day less what was set, °C; null where nothing was read. */
+    deviation: number | null;
+  } | null;
+};
+
+/** What a temperature programme of a room's water needs: its lots, the water so far, the water as it comes. */
+export async function programmeView(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  roomId: number,
+  sensorId: number | null,
+  now: number,
+  all: readonly RoundHolding[],
+): Promise<ProgrammeView | null> {
+  const room = (await db('room').where({ id: roomId, site_id: site.siteId }).first('id', 'name')) as
+    | ProgrammeView['room']
+    | undefined;
+  if (!room) return null;
+  const sensors = (await db('sensor')
+    .where({ site_id: site.siteId, kind: 'temperature' })
+    .orderBy('id')
+    .select('id', 'name', 'room_id')) as { id: number; name: string; room_id: number }[];
+  const here = sensors.filter((s) => s.room_id === roomId);
+  const sensor = here.find((s) => s.id === sensorId) ?? here[0] ?? null;
+  const blank = { room, sensors: here, sensor, now };
+  if (!sensor) return { ...blank, lots: [], measured: [], others: [], ambient: [], running: null };
+  const standing = all.filter(
+    (h) => h.sensorId === sensor.id && (h.station === 'eggs' || h.station === 'yolksac') && h.fertilisedAt !== null,
+  );
+  const book = await speciesBook(db, site.siteId);
+  const lots = [...new Set(standing.map((h) => h.lotId))].map((id): ProgrammeLot => {
+    const holdings = standing.filter((h) => h.lotId === id);
+    const h = holdings[0]!;
+    const species = book.get(h.species)!;
+    const limit = (stage: string) => species.limits.find((l) => l.what === 'temperature' && l.stage === stage);
+    const change = species.limits.find((l) => l.what === 'temperature change')?.high ?? 1;
+    const eggs = limit('egg');
+    const hatched = species.milestones.findIndex((m) => m.enters === 'yolksac');
+    return {
+      id,
+      name: h.lot,
+      species: h.species,
+      speciesName: h.speciesName,
+      fertilisedAt: h.fertilisedAt!,
+      number: holdings.reduce((s, x) => s + x.number, 0),
+      units: holdings.map((x) => x.unit),
+      phases: species.milestones.map((m) => ({
+        stage: m.id,
+        name: m.name,
+        model: m.model,
+        sumFrom: m.sumFrom,
+        factor: h.milestones.find((x) => x.id === m.id)?.factor ?? 1,
+      })),
+      limits: { low: eggs?.low ?? 1, high: eggs?.high ?? 20, maxStepPerDay: change },
+      // What follows the hatch is borne by larvae, within their own limits.
+      stageLimits: species.milestones.slice(hatched + 1).map((m) => ({
+        stage: m.id,
+        low: limit('yolksac')?.low,
+        high: limit('yolksac')?.high,
+      })),
+      milestones: h.milestones.map(({ id: m, name, at, low, high, seen }) => ({ id: m, name, at, low, high, seen })),
+    };
+  });
+  const since = Math.min(now - 14 * DAY, ...lots.map((l) => l.fertilisedAt));
+  const [days, running] = await Promise.all([
+    db('reading_day as d')
+      .whereIn(
+        'd.sensor_id',
+        sensors.map((s) => s.id),
+      )
+      .where('d.day', '>=', addLocalDays(now, -BEHIND, site.timeZone))
+      .where('d.day', '<=', now)
+      .orderBy('d.day')
+      .select('d.sensor_id', 'd.day', db.raw('d.sum / d.n AS mean')) as unknown as Promise<
+      { sensor_id: number; day: number; mean: number }[]
+    >,
+    db('programme as p')
+      .join('lot as t', 't.id', 'p.lot_id')
+      .join('person as q', 'q.id', 'p.made_by')
+      .where({ 'p.sensor_id': sensor.id, 'p.ended_at': null })
+      .orderBy('p.id', 'desc')
+      .first('p.*', 't.name as lot', 'q.name as by') as Promise<
+      | {
+          lot: string;
+          lot_id: number;
+          stage: string;
+          target_at: number;
+          points: string;
+          energy_kwh: number;
+          by: string;
+          made_at: number;
+        }
+      | undefined
+    >,
+  ]);
+  const noon = (day: number) => day + DAY / 2;
+  const measured = days
+    .filter((d) => d.sensor_id === sensor.id && noon(d.day) >= since - DAY)
+    .map((d) => ({ at: Math.min(now, noon(d.day)), celsius: d.mean }));
+  const points = running ? fromJson<Point[]>(running.points) : [];
+  const last = measured.at(-1);
+  return {
+    ...blank,
+    lots,
+    measured,
+    others: [...new Map(all.filter((h) => h.station === 'eggs').map((h) => [h.lotId, h])).values()].flatMap((h) =>
+      h.milestones
+        .filter((m) => !m.seen && m.at !== null && m.at > now)
+        .map((m) => ({ lot: h.lot, stage: m.id, name: m.name, at: m.at! })),
+    ),
+    ambient: sensors.flatMap((s) =>
+      comingOf(
+        s,
+        days.filter((d) => d.sensor_id === s.id),
+        now,
+      ),
+    ),
+    running: running
+      ? {
+          lot: running.lot,
+          lotId: running.lot_id,
+          stage: running.stage,
+          targetAt: running.target_at,
+          points,
+          energyKwh: running.energy_kwh,
+          by: running.by,
+          madeAt: running.made_at,
+          deviation: last && last.at > now - 2 * DAY ? deviationAt(points, last) : null,
+        }
+      : null,
+  };
+}
+
+/** How far the water was from what was set then; null before the programme began. */
+function deviationAt(points: readonly Point[], at: Point): number | null {
+  const next = points.findIndex((p) => p.at >= at.at);
+  if (next < 0) return null;
+  if (next === 0) return points[0]!.at - at.at < DAY ? at.celsius - points[0]!.celsius : null;
+  const [a, b] = [points[next - 1]!, points[next]!];
+  return at.celsius - (a.celsius + ((b.celsius - a.celsius) * (at.at - a.at)) / (b.at - a.at));
+}
+
+/** Last year's course of a sensor from today on, moved to meet today's water; a steady one where last year is missing. */
+function comingOf(
+  s: { id: number; name: string },
+  days: readonly { day: number; mean: number }[],
+  now: number,
+): ProgrammeView['ambient'] {
+  const last = days.at(-1);
+  if (!last) return [];
+  const year = 365 * DAY;
+  const then = days.filter((d) => d.day + year > now - DAY);
+  const steady = {
+    sensor: s.id,
+    name: s.name,
+    points: [{ at: now, celsius: last.mean }],
+    how: `as it is now, ${last.mean.toFixed(1)} °C throughout`,
+  };
+  if (then.length < 30) return [steady];
+  const offset = last.mean - then[0]!.mean;
+  return [
+    {
+      sensor: s.id,
+      name: s.name,
+      points: then
+        .filter((d) => d.day + year < now + AHEAD * DAY)
+        // A week's mean: a year's weather is not this year's.
+        .map((_, i, list) => {
+          const week = list.slice(Math.max(0, i - 3), i + 4);
+          return {
+            at: list[i]!.day + year + DAY / 2,
+            celsius: offset + week.reduce((v, d) => v + d.mean, 0) / week.length,
+          };
+        }),
+      how: `as last year, ${offset < 0 ? '−' : '+'}${Math.abs(offset).toFixed(1)} °C to meet today`,
+    },
+  ];
+}
