@@ -6,7 +6,16 @@ const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
   // A logger's file of the largest size that is taken, as JSON.
   experimental: { proxyClientMaxBodySize: '60mb' },
-  serverExternalPackages: ['@node-rs/argon2', 'knex', 'mysql2', 'pdfkit', 'exceljs', 'highs', '@sealsystems/ipp'],
+  serverExternalPackages: [
+    '@node-rs/argon2',
+    'knex',
+    'mysql2',
+    'pdfkit',
+    'exceljs',
+    'highs',
+    '@sealsystems/ipp',
+    'mqtt',
+  ],
 };
 
 export default config;

@@ -3,7 +3,12 @@ import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
+import { makeClock } from '@/core/time/clock';
+import { demoPowerCut, demoProbes } from '@/demo/probes';
+import { startBroker } from '@/standins/broker';
 import { startLabelPrinter } from '@/standins/labelPrinter';
+import { startPager } from '@/standins/pager';
+import { startProbes } from '@/standins/probes';
 import { connect } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { backup } from './backup';
@@ -108,11 +113,19 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
     const { seedIfEmpty } = await import('@/demo/seed');
     await seedIfEmpty(db, Date.parse(env.MORULA_FREEZE ?? env.MORULA_NOW ?? new Date().toISOString()), say);
   }
+  const [{ id: site }] = (await db('site').orderBy('id').limit(1).select('id')) as
+    | [{ id: number }]
+    | [{ id: undefined }];
   await db.destroy();
   build();
 
   const printer =
     mode === 'demo' && !env.MORULA_LABEL_PRINTER ? await startLabelPrinter({ folder: join(HOME, 'labels') }) : null;
+  // Pictures show one instant: no probe may speak into it.
+  const broker =
+    mode === 'demo' && !env.MORULA_MQTT && !env.MORULA_FREEZE
+      ? await startBroker({ folder: join(HOME, 'broker') })
+      : null;
   const address = `http://${env.MORULA_HOST}:${env.MORULA_PORT}`;
   const child = spawn(
     'node',
@@ -125,6 +138,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
         DATABASE_URL: url,
         MORULA_SESSION_SECRET: secret(),
         ...(printer ? { MORULA_LABEL_PRINTER: printer.url } : {}),
+        ...(broker ? { MORULA_MQTT: broker.url } : {}),
       },
     },
   );
@@ -144,9 +158,24 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   const daily = mode === 'start' || own ? setInterval(() => void dailyBackup(url), 3_600_000) : null;
   const ready = await answers(`${address}/sign-in`, () => child.exitCode === null && child.signalCode === null);
   if (ready) say(`Morula is ready: ${address}`);
+  const devices =
+    broker && ready && site !== undefined
+      ? [
+          startProbes({
+            url: broker.url,
+            site,
+            plans: demoProbes,
+            everyMs: 60_000,
+            now: makeClock(() => Date.now(), { now: env.MORULA_NOW }),
+            cut: demoPowerCut,
+          }),
+          startPager({ url: broker.url, site, file: join(HOME, 'pager.log') }),
+        ]
+      : [];
   if (mode === 'start' && ready) await dailyBackup(url);
   const code = await ended;
-  await printer?.stop();
+  await Promise.all([printer?.stop(), ...devices.map((d) => d.stop())]);
+  await broker?.stop();
   if (daily) clearInterval(daily);
   if (existsSync(RUN_FILE)) unlinkSync(RUN_FILE);
   if (own) await stopDatabase(own.dir);

@@ -27,6 +27,7 @@ import { endProgramme, saveProgramme } from './programmes';
 import { saveProtocol } from './protocols';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
+import { makeToken, reportReadings, revokeToken, seeAlarm } from './reports';
 import { saveDay } from './spawningDay';
 import { addUnits, divideUnit, joinUnit, saveUnit } from './units';
 
@@ -99,6 +100,10 @@ const all = [
   unstrikeReadings,
   saveProgramme,
   endProgramme,
+  reportReadings,
+  makeToken,
+  revokeToken,
+  seeAlarm,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

@@ -28,6 +28,12 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./sampling/difference')).calculation),
   },
   {
+    id: 'sample.compare',
+    title: 'Shares of groups compared',
+    group: 'Samples',
+    load: async () => as((await import('./sampling/shrinkage')).calculation),
+  },
+  {
     id: 'sample.decide',
     title: 'Is the share above the mark?',
     group: 'Samples',

@@ -1,6 +1,8 @@
 import { after } from 'next/server';
 import type { ReactNode } from 'react';
 import { Frame } from '@/features/frame/Frame';
+import { openAlarms } from '@/queries/alarms';
+import { db } from '../_server/database';
 import { workLeftDates } from '../_server/dates';
 import { requestNow, requestStations } from '../_server/request';
 import { requirePerson } from '../_server/session';
@@ -12,6 +14,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
   return (
     <Frame
       stations={await requestStations()}
+      alarms={await openAlarms(db(), person.siteId)}
       session={{
         personId: person.id,
         name: person.name,

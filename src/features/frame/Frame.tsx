@@ -2,9 +2,11 @@ import { BookOpen, Calculator, ListChecks, ScrollText, Waves } from 'lucide-reac
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { clock, weekday } from '@/core/time/localDay';
+import type { OpenAlarm } from '@/queries/alarms';
 import type { StationTotal } from '@/queries/frame';
 import { Glyph, Mark } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
+import { AlarmBar } from './AlarmBar';
 import { DeskLink, StationLink } from './Here';
 import { LogLine } from './LogLine';
 import { PersonMenu } from './PersonMenu';
@@ -41,10 +43,12 @@ const desks = [
 export function Frame({
   session,
   stations,
+  alarms,
   children,
 }: {
   session: SessionInfo;
   stations: StationTotal[];
+  alarms: readonly OpenAlarm[];
   children: ReactNode;
 }) {
   return (
@@ -64,16 +68,19 @@ export function Frame({
           >
             <Mark />
           </Link>
-          <header className="no-print flex items-stretch border-b border-strong bg-sheet">
-            <LifeLine stations={stations} />
-            <div className="flex w-[150px] flex-none flex-col justify-center border-l border-rule px-3 text-right max-lg:w-[116px] max-sm:hidden">
-              <span className="text-[1.1rem] font-bold" data-clock>
-                {clock(session.now, session.timeZone)}
-              </span>
-              <span className="text-[0.87rem] text-soft">{weekday(session.now, session.timeZone)}</span>
-              <PersonMenu />
-            </div>
-          </header>
+          <div className="min-w-0">
+            <header className="no-print flex items-stretch border-b border-strong bg-sheet">
+              <LifeLine stations={stations} />
+              <div className="flex w-[150px] flex-none flex-col justify-center border-l border-rule px-3 text-right max-lg:w-[116px] max-sm:hidden">
+                <span className="text-[1.1rem] font-bold" data-clock>
+                  {clock(session.now, session.timeZone)}
+                </span>
+                <span className="text-[0.87rem] text-soft">{weekday(session.now, session.timeZone)}</span>
+                <PersonMenu />
+              </div>
+            </header>
+            <AlarmBar alarms={alarms} />
+          </div>
           <nav
             aria-label="Desks"
             className="no-print flex flex-col gap-1 overflow-y-auto border-r border-strong bg-sheet py-2 max-sm:order-4 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:py-0.5"

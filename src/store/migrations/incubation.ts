@@ -129,4 +129,40 @@ export const incubationMigrations: Step[] = [
     }),
     down: drop('programme'),
   },
+  {
+    name: '0409_device_token',
+    up: create('device_token', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('name', 60).notNullable();
+      t.specificType('token_hash', 'CHAR(64) CHARACTER SET ascii').notNullable().unique();
+      t.integer('made_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('made_at').notNullable();
+      t.bigInteger('revoked_at').nullable();
+      t.unique(['site_id', 'name']);
+    }),
+    down: drop('device_token'),
+  },
+  {
+    name: '0410_alarm',
+    up: create('alarm', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('sensor_id').unsigned().notNullable().references('sensor.id');
+      t.enum('kind', ['high', 'low', 'step', 'silent', 'stuck']).notNullable();
+      t.double('value').nullable();
+      t.double('bound').nullable();
+      t.string('says', 300).notNullable();
+      t.string('todo', 500).notNullable();
+      t.bigInteger('opened_at').notNullable();
+      t.bigInteger('closed_at').nullable();
+      t.integer('seen_by').unsigned().nullable().references('person.id');
+      t.bigInteger('seen_at').nullable();
+      t.string('found', 400).notNullable().defaultTo('');
+      t.bigInteger('paged_at').nullable();
+      t.index(['site_id', 'closed_at']);
+      t.index(['sensor_id', 'kind', 'closed_at']);
+    }),
+    down: drop('alarm'),
+  },
 ];

@@ -1,0 +1,54 @@
+import { speciesOf } from '@/book/shelf';
+import { alarmsOf, boundsFor, type Watched } from './alarms';
+
+const now = Date.parse('2031-04-14T06:00:00Z');
+const MIN = 60_000;
+const probe = (more: Partial<Watched> = {}): Watched => ({
+  kind: 'temperature',
+  name: 'cold1',
+  reports: true,
+  last: { at: now - 5 * MIN, value: 4.6 },
+  hourBefore: 4.5,
+  rhythm: 10 * MIN,
+  stuckSince: null,
+  ...more,
+});
+const char = { species: speciesOf('arctic-char'), stage: 'egg', stageName: 'eggs' };
+const bound = boundsFor('temperature', [char]);
+const kinds = (w: Watched) => alarmsOf(w, bound, 1, now).map((a) => a.kind);
+
+test('the tightest bounds of what stands there count, by stage', () => {
+  expect(bound).toMatchObject({ low: 1, high: 8 });
+  const larvae = { ...char, stage: 'yolksac', stageName: 'yolk-sac larvae' };
+  expect(boundsFor('temperature', [larvae])).toMatchObject({ low: 2, high: 12 });
+  expect(boundsFor('temperature', [larvae, char])).toMatchObject({ low: 2, high: 8 });
+  expect(boundsFor('oxygen', [char])).toMatchObject({ low: 7 });
+  expect(boundsFor('flow', [char])).toBeNull();
+});
+
+test('within bounds nothing is raised; outside it says whose, how much, and what to do', () => {
+  expect(kinds(probe())).toEqual([]);
+  const [a] = alarmsOf(probe({ last: { at: now, value: 9.2 }, hourBefore: 8.9 }), bound, 1, now);
+  expect(a).toMatchObject({ kind: 'high', bound: 8, says: 'cold1 9.2 °C; Arctic char eggs bear 8.0 °C' });
+  expect(a!.todo).toMatch(/chiller/);
+  expect(kinds(probe({ last: { at: now, value: 0.4 }, hourBefore: 0.5 }))).toEqual(['low']);
+});
+
+test('a step within the hour is told even within the bounds', () => {
+  expect(kinds(probe({ hourBefore: 6.1 }))).toEqual(['step']);
+  expect(kinds(probe({ hourBefore: null }))).toEqual([]);
+});
+
+test('silence is measured by the probe’s own rhythm; one read by eye is never silent; an old value raises nothing else', () => {
+  expect(kinds(probe({ last: { at: now - 31 * MIN, value: 9.2 } }))).toEqual(['silent']);
+  expect(kinds(probe({ last: { at: now - 29 * MIN, value: 4.6 } }))).toEqual([]);
+  expect(kinds(probe({ last: { at: now - 31 * MIN, value: 4.6 }, rhythm: 60 * MIN }))).toEqual([]);
+  expect(kinds(probe({ reports: false, last: { at: now - 7 * 60 * MIN, value: 9.2 } }))).toEqual([]);
+  expect(kinds(probe({ rhythm: MIN, last: { at: now - 14 * MIN, value: 4.6 } }))).toEqual([]);
+});
+
+test('a probe that stands still is told after a night, not before', () => {
+  expect(kinds(probe({ stuckSince: now - 19 * 60 * MIN }))).toEqual(['stuck']);
+  expect(kinds(probe({ stuckSince: now - 17 * 60 * MIN }))).toEqual([]);
+  expect(alarmsOf(probe({ last: null }), bound, 1, now)).toEqual([]);
+});

@@ -1,0 +1,124 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { connectAsync, type MqttClient } from 'mqtt';
+import { startBroker } from '@/standins/broker';
+import { startPager } from '@/standins/pager';
+import { probeReads, startProbes } from '@/standins/probes';
+import { type Intake, type Reported, startIntake } from './intake';
+
+const folder = () => mkdtempSync(join(tmpdir(), 'morula-intake-'));
+const stops: (() => Promise<unknown>)[] = [];
+afterEach(async () => {
+  for (const stop of stops.splice(0).reverse()) await stop();
+});
+const until = async (what: () => boolean, seconds = 20) => {
+  for (let k = 0; k < seconds * 50 && !what(); k++) await new Promise((ok) => setTimeout(ok, 20));
+  expect(what()).toBe(true);
+};
+
+async function listening(store: (r: readonly Reported[]) => Promise<void>, spool = join(folder(), 'spool.ndjson')) {
+  const at = folder();
+  let broker = await startBroker({ folder: at });
+  const intake: Intake = startIntake({ url: broker.url, site: 1, spool, store, say: () => {} });
+  stops.push(
+    () => broker.stop(),
+    () => intake.stop(),
+  );
+  return {
+    intake,
+    spool,
+    url: broker.url,
+    restart: async () => {
+      await broker.stop();
+      broker = await startBroker({ folder: at, port: broker.port });
+    },
+  };
+}
+
+async function device(url: string): Promise<MqttClient> {
+  const client = await connectAsync(url, { clientId: `device-${Math.random()}`, clean: false, reconnectPeriod: 200 });
+  client.on('error', () => {});
+  stops.push(() => client.endAsync(true));
+  return client;
+}
+const send = (c: MqttClient, payload: unknown) =>
+  c.publishAsync('morula/1/readings', JSON.stringify(payload), { qos: 1 });
+
+test('readings one by one and in lists arrive; what cannot be read is refused and holds up nothing', async () => {
+  const got: Reported[] = [];
+  const l = await listening(async (r) => void got.push(...r));
+  const c = await device(l.url);
+  await send(c, { sensor: 'cold1', at: 1000, value: 4.5 });
+  await send(c, 'nonsense');
+  await send(c, { sensor: 'cold1', at: 'yesterday', value: 4 });
+  await send(c, [
+    { sensor: 'cold2', at: '2031-04-14T05:42:00Z', value: 3.9 },
+    { sensor: 'cold2', at: 2000, value: 3.8 },
+  ]);
+  await until(() => got.length === 3 && l.intake.waiting() === 0);
+  expect(l.intake.refused()).toBe(2);
+  expect(got[1]).toEqual({ sensor: 'cold2', at: Date.parse('2031-04-14T05:42:00Z'), value: 3.9 });
+  expect(readFileSync(l.spool, 'utf8')).toBe('');
+});
+
+test('none is lost over a restart of the broker and a store that fails in the middle; order and number hold', async () => {
+  const got = new Map<number, number>();
+  let down = false;
+  const l = await listening(async (r) => {
+    if (down) throw new Error('the database is away');
+    for (const x of r) got.set(x.at, x.value);
+  });
+  const c = await device(l.url);
+  const all = 1500;
+  for (let k = 0; k < all; k++) {
+    if (k === 400) down = true;
+    if (k === 700) await l.restart();
+    if (k === 1100) down = false;
+    c.publish('morula/1/readings', JSON.stringify({ sensor: 'cold1', at: k + 1, value: k }), { qos: 1 });
+    if (k % 100 === 0) await new Promise((ok) => setTimeout(ok, 30));
+  }
+  await until(() => got.size === all, 40);
+  expect([...got].every(([at, value]) => at === value + 1)).toBe(true);
+}, 60_000);
+
+test('what was taken over before a crash is stored at the next start; a line that was cut is not', async () => {
+  const spool = join(folder(), 'spool.ndjson');
+  writeFileSync(spool, `${JSON.stringify({ sensor: 'cold1', at: 5, value: 4.4 })}\n{"sensor":"cold1","at":6,"val`);
+  const got: Reported[] = [];
+  await listening(async (r) => void got.push(...r), spool);
+  await until(() => got.length === 1);
+  expect(got[0]).toEqual({ sensor: 'cold1', at: 5, value: 4.4 });
+});
+
+test('probes report through it; a cut of the power silences all; a stuck one says the same; the pager hears', async () => {
+  const got: Reported[] = [];
+  const l = await listening(async (r) => void got.push(...r));
+  let now = 1_000_000;
+  const plan = { sensor: 'cold1', base: 5, swing: 0.4, driftPerDay: 0.5, noise: 0.02, decimals: 2 };
+  const probes = startProbes({
+    url: l.url,
+    site: 1,
+    plans: [plan, { ...plan, sensor: 'cold2', sticksAfter: 3_600_000 }],
+    everyMs: 20,
+    now: () => (now += 600_000),
+    cut: { from: 40 * 600_000, lasts: 10 * 600_000 },
+  });
+  const pager = startPager({ url: l.url, site: 1, file: join(folder(), 'pager.log') });
+  stops.push(
+    () => probes.stop(),
+    () => pager.stop(),
+  );
+  await until(() => got.filter((r) => r.sensor === 'cold1').length >= 60);
+  const one = got.filter((r) => r.sensor === 'cold1').map((r) => r.at);
+  expect(Math.max(...one.slice(1).map((t, k) => t - one[k]!))).toBeGreaterThanOrEqual(10 * 600_000);
+  const stuck = got
+    .filter((r) => r.sensor === 'cold2')
+    .slice(8)
+    .map((r) => r.value);
+  expect(new Set(stuck).size).toBe(1);
+  expect(probeReads(plan, 0, 4 * 86_400_000, 1) - probeReads(plan, 0, 0, 1)).toBeCloseTo(2, 1);
+  await l.intake.publish('morula/1/pager', { alarm: 7, says: 'cold1 9.2 °C', todo: 'Look', at: 0 });
+  await until(() => pager.pages.length === 1);
+  expect(pager.pages[0]!.alarm).toBe(7);
+}, 30_000);

@@ -1,0 +1,124 @@
+import { appendFileSync, existsSync, mkdirSync, readFileSync, truncateSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { connect, type MqttClient } from 'mqtt';
+import { z } from 'zod';
+
+/** One reading as a device sends it. */
+export const reported = z.object({
+  sensor: z.string().max(40),
+  at: z.union([z.number().int(), z.iso.datetime({ offset: true }).transform((t) => Date.parse(t))]),
+  value: z.number(),
+});
+export type Reported = z.output<typeof reported>;
+const message = z.union([reported.transform((r) => [r]), z.array(reported).max(20_000)]);
+
+export type Intake = {
+  /** Readings taken over and not yet stored. */
+  waiting: () => number;
+  /** Messages that could not be read, since it began. */
+  refused: () => number;
+  publish: (topic: string, payload: unknown) => Promise<void>;
+  /** Stores what waits, and ends. */
+  stop: () => Promise<void>;
+};
+
+/** So many at once to the store; one more journey costs less than holding others up. */
+const MOST_AT_ONCE = 5000;
+const GATHER_MS = 200;
+const AGAIN_MS = 1000;
+
+/**
+ * Hears `morula/<site>/readings` and hands on what comes, in batches. A message is acknowledged once it is written to the
+ * spool; a batch leaves the spool once it is stored: neither a restart of the broker, nor of the database, nor of this
+ * process loses a reading. What is sent twice is stored once, by sensor and instant.
+ *
+ * @param store throws when it cannot store now; it is asked again with the same readings
+ */
+export function startIntake(o: {
+  url: string;
+  site: number;
+  spool: string;
+  store: (readings: readonly Reported[]) => Promise<void>;
+  say: (text: string) => void;
+}): Intake {
+  mkdirSync(dirname(o.spool), { recursive: true });
+  const queue: Reported[] = existsSync(o.spool) ? linesOf(readFileSync(o.spool, 'utf8')) : [];
+  let refused = 0;
+  let stopping = false;
+  let working: Promise<void> | null = null;
+  let timer: NodeJS.Timeout | null = null;
+
+  const flush = async (): Promise<void> => {
+    while (queue.length > 0) {
+      const batch = queue.slice(0, MOST_AT_ONCE);
+      try {
+        await o.store(batch);
+      } catch (e) {
+        o.say(`readings wait (${queue.length}): ${(e as Error).message}`);
+        if (stopping) return;
+        await new Promise((ok) => setTimeout(ok, AGAIN_MS));
+        continue;
+      }
+      queue.splice(0, batch.length);
+      if (queue.length === 0 && existsSync(o.spool)) truncateSync(o.spool);
+    }
+  };
+  const soon = () => {
+    timer ??= setTimeout(() => {
+      timer = null;
+      working ??= flush().finally(() => {
+        working = null;
+        if (queue.length > 0 && !stopping) soon();
+      });
+    }, GATHER_MS);
+  };
+
+  const client: MqttClient = connect(o.url, {
+    clientId: `morula-${o.site}`,
+    clean: false,
+    reconnectPeriod: 1000,
+    resubscribe: true,
+  });
+  client.on('error', (e) => o.say(`broker: ${e.message}`));
+  client.on('connect', () => void client.subscribeAsync(`morula/${o.site}/readings`, { qos: 1 }).catch(() => {}));
+  // Before the acknowledgement: what is acknowledged is on disk.
+  client.handleMessage = (packet, done) => {
+    const read = message.safeParse(parsed(packet.payload.toString()));
+    if (read.success) {
+      appendFileSync(o.spool, read.data.map((r) => `${JSON.stringify(r)}\n`).join(''));
+      queue.push(...read.data);
+      soon();
+    } else refused += 1;
+    done();
+  };
+  if (queue.length > 0) soon();
+
+  return {
+    waiting: () => queue.length,
+    refused: () => refused,
+    publish: async (topic, payload) => {
+      await client.publishAsync(topic, JSON.stringify(payload), { qos: 1 });
+    },
+    stop: async () => {
+      stopping = true;
+      await client.endAsync(true);
+      if (timer) clearTimeout(timer);
+      await (working ?? flush());
+    },
+  };
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** A spool that was cut in the middle of a line loses that line: it was never acknowledged. */
+const linesOf = (text: string): Reported[] =>
+  text.split('\n').flatMap((l) => {
+    const read = reported.safeParse(parsed(l));
+    return read.success ? [read.data] : [];
+  });

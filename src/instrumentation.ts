@@ -1,0 +1,6 @@
+/** Next calls this once when a server begins: what must run without anybody looking begins here. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs' || !process.env.DATABASE_URL || process.env.MORULA_FREEZE) return;
+  const { keepWatch } = await import('./app/_server/watchkeeper');
+  void keepWatch();
+}

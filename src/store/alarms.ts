@@ -1,0 +1,122 @@
+import type { SensorKind } from '@/core/readings/sensorKinds';
+import { stageOf } from '@/core/species/species';
+import { alarmsOf, boundsFor, type Raised, type Watched } from '@/core/water/alarms';
+import type { Db } from './connection';
+import { speciesBook } from './species';
+import { SENSOR_OF_UNIT } from './waters';
+
+const HOUR = 3_600_000;
+/** Reports from which a probe's rhythm is taken. */
+const RHYTHM_OF = 24;
+
+export type AlarmRow = Raised & { id: number; siteId: number; sensor: string; openedAt: number };
+
+/**
+ * Holds every sensor of a site against what stands in its water and against its own rhythm; opens what is new, closes
+ * what is over. @returns alarms that were opened now
+ */
+export async function watchWater(db: Db, siteId: number, now: number): Promise<AlarmRow[]> {
+  const [sensors, standing, book, open] = await Promise.all([
+    db('sensor').where({ site_id: siteId }).select('id', 'name', 'kind', 'room_id') as Promise<
+      { id: number; name: string; kind: SensorKind; room_id: number }[]
+    >,
+    db('holding as h')
+      .join('unit as u', 'u.id', 'h.unit_id')
+      .join('lot as t', 't.id', 'h.lot_id')
+      .where('h.site_id', siteId)
+      .where('h.number', '>', 0)
+      .select('t.species', 'h.stage', 'u.room_id', db.raw(`${SENSOR_OF_UNIT} AS sensor`))
+      .groupBy('t.species', 'h.stage', 'u.room_id', db.raw(SENSOR_OF_UNIT)) as unknown as Promise<
+      { species: string; stage: string; room_id: number; sensor: number | null }[]
+    >,
+    speciesBook(db, siteId),
+    db('alarm').where({ site_id: siteId, closed_at: null }).select('id', 'sensor_id', 'kind') as Promise<
+      { id: number; sensor_id: number; kind: string }[]
+    >,
+  ]);
+  const opened: AlarmRow[] = [];
+  const still = new Set<number>();
+  for (const s of sensors) {
+    const here = standing
+      .filter((x) => (s.kind === 'temperature' ? x.sensor === s.id : x.room_id === s.room_id))
+      .flatMap((x) => {
+        const species = book.get(x.species);
+        return species ? [{ species, stage: x.stage, stageName: stageOf(species, x.stage).name }] : [];
+      });
+    // Water in which nothing lives raises nothing.
+    if (here.length === 0) continue;
+    const steps = here.flatMap((x) =>
+      x.species.limits.filter((l) => l.what === 'temperature step' && l.stage === x.stage).map((l) => l.high!),
+    );
+    const raised = alarmsOf(
+      await stateOf(db, s, now),
+      boundsFor(s.kind, here),
+      steps.length > 0 ? Math.min(...steps) : null,
+      now,
+    );
+    for (const a of raised) {
+      const known = open.find((o) => o.sensor_id === s.id && o.kind === a.kind);
+      if (known) {
+        still.add(known.id);
+        await db('alarm').where({ id: known.id }).update({ value: a.value, says: a.says });
+        continue;
+      }
+      const [id] = (await db('alarm').insert({ ...a, site_id: siteId, sensor_id: s.id, opened_at: now })) as [number];
+      opened.push({ ...a, id, siteId, sensor: s.name, openedAt: now });
+    }
+  }
+  const over = open.filter((o) => !still.has(o.id)).map((o) => o.id);
+  if (over.length > 0) await db('alarm').whereIn('id', over).update({ closed_at: now });
+  return opened;
+}
+
+async function stateOf(db: Db, s: { id: number; name: string; kind: SensorKind }, now: number): Promise<Watched> {
+  const last = (await db('reading')
+    .where({ sensor_id: s.id, struck: false })
+    .where('at', '<=', now)
+    .orderBy('at', 'desc')
+    .limit(RHYTHM_OF)
+    .select('at', 'value', 'origin')) as { at: number; value: number; origin: string }[];
+  const newest = last[0] ?? null;
+  const reported = last.filter((r) => r.origin === 'probe');
+  const gaps = reported
+    .slice(1)
+    .map((r, i) => reported[i]!.at - r.at)
+    .sort((a, b) => a - b);
+  const before = newest
+    ? ((await db('reading')
+        .where({ sensor_id: s.id, struck: false })
+        .where('at', '<=', newest.at - 0.75 * HOUR)
+        .where('at', '>=', newest.at - 1.5 * HOUR)
+        .orderBy('at', 'desc')
+        .first('value')) as { value: number } | undefined)
+    : undefined;
+  return {
+    kind: s.kind,
+    name: s.name,
+    reports: newest?.origin === 'probe',
+    last: newest,
+    hourBefore: before?.value ?? null,
+    rhythm: gaps.length >= 5 ? gaps[gaps.length >> 1]! : null,
+    stuckSince: newest ? await stuckSince(db, s.id, newest) : null,
+  };
+}
+
+/** Since when a probe has said its last value and nothing else; null where it ever stood so long before. */
+async function stuckSince(db: Db, sensor: number, newest: { at: number; value: number }): Promise<number | null> {
+  const other = (await db('reading')
+    .where({ sensor_id: sensor, struck: false })
+    .where('at', '<', newest.at)
+    .where('at', '>', newest.at - 14 * 24 * HOUR)
+    .whereRaw('value <> (SELECT x.value FROM reading x WHERE x.sensor_id = ? AND x.`at` = ?)', [sensor, newest.at])
+    .orderBy('at', 'desc')
+    .first('at')) as { at: number } | undefined;
+  if (!other) return null;
+  // A spring stands still for days as a rule: hours without movement before this are held against it.
+  const calm = (await db('reading_hour')
+    .where({ sensor_id: sensor })
+    .where('hour', '>', newest.at - 14 * 24 * HOUR)
+    .where('hour', '<=', other.at)
+    .first(db.raw('SUM(low = high) AS still'), db.raw('COUNT(*) AS n'))) as { still: string | null; n: number };
+  return Number(calm.n) >= 24 && Number(calm.still ?? 0) < 0.5 * Number(calm.n) ? other.at : null;
+}
