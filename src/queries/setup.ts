@@ -1,6 +1,8 @@
 import type { RoundSettings } from '@/core/planning/due';
 import type { SensorKind } from '@/core/readings/sensorKinds';
 import type { Db } from '@/store/connection';
+import { schoolsOf } from '@/store/pickWatch';
+import { type DeviceToken, deviceTokens } from './alarms';
 
 export type SetupView = {
   site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number } & RoundSettings;
@@ -24,17 +26,19 @@ export type SetupView = {
   /** Units that a screen divides, with their parts. */
   divided: { id: number; name: string; roomId: number; parts: string[] }[];
   sensors: { id: number; name: string; kind: SensorKind; roomId: number }[];
+  incubation: { falseAlarmsWeek: number; schools: Awaited<ReturnType<typeof schoolsOf>>; tokens: DeviceToken[] };
   releaseSites: { id: number; name: string; water: string; target: number | null; permit: string }[];
 };
 
 export async function setupView(db: Db, siteId: number): Promise<SetupView> {
-  const [site, people, rooms, units, divided, sensors, releaseSites] = await Promise.all([
+  const [site, people, rooms, units, divided, sensors, releaseSites, schools, tokens] = await Promise.all([
     db('site').where({ id: siteId }).first('name', {
       timeZone: 'time_zone',
       lotPattern: 'lot_pattern',
       seasonStartsMonth: 'season_starts_month',
       weighEveryDays: 'weigh_every_days',
       countAbovePercent: 'count_above_percent',
+      falseAlarmsWeek: 'false_alarms_week',
     }),
     db('person').where({ site_id: siteId }).orderBy('id').select('id', 'name', 'role', 'active'),
     db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind'),
@@ -70,9 +74,13 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
       .where({ site_id: siteId, retired: false })
       .orderBy('name')
       .select('id', 'name', 'water', 'target', 'permit'),
+    schoolsOf(db, siteId),
+    deviceTokens(db, siteId),
   ]);
+  const { falseAlarmsWeek, ...ofSite } = site;
   return {
-    site,
+    site: ofSite,
+    incubation: { falseAlarmsWeek, schools, tokens },
     people: people.map((p: { active: number }) => ({ ...p, active: Boolean(p.active) })),
     rooms,
     units: units.map((u: { holds: string }) => ({ ...u, holds: Number(u.holds) })),

@@ -5,8 +5,10 @@ import type { Species } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { BookView, ValueChange } from '@/queries/book';
 import type { OwnDrift } from '@/queries/drift';
+import type { OwnClock as Own } from '@/queries/ownClock';
 import { Glyph } from '@/ui/glyphs';
 import { daysAt, STEADY } from './daysAt';
+import { OwnClock } from './OwnClock';
 import { OwnDriftLine } from './OwnDriftLine';
 import { SpawningValues } from './SpawningValues';
 import { ValueEditor } from './ValueEditor';
@@ -18,6 +20,7 @@ export function BookScreen({
   open,
   history,
   ownDrift,
+  ownClock = null,
   mayEdit,
   now,
   timeZone,
@@ -27,6 +30,7 @@ export function BookScreen({
   open: Species | null;
   history: ValueChange[];
   ownDrift: OwnDrift[];
+  ownClock?: Own | null;
   mayEdit: boolean;
   now: number;
   timeZone: string;
@@ -65,7 +69,15 @@ export function BookScreen({
         {protocols ? (
           protocols
         ) : open ? (
-          <SpeciesPage s={open} history={history} ownDrift={ownDrift} mayEdit={mayEdit} now={now} timeZone={timeZone} />
+          <SpeciesPage
+            s={open}
+            history={history}
+            ownDrift={ownDrift}
+            ownClock={ownClock}
+            mayEdit={mayEdit}
+            now={now}
+            timeZone={timeZone}
+          />
         ) : (
           <Unverified book={book} />
         )}
@@ -126,6 +138,7 @@ function SpeciesPage({
   s,
   history,
   ownDrift,
+  ownClock,
   mayEdit,
   now,
   timeZone,
@@ -133,6 +146,7 @@ function SpeciesPage({
   s: Species;
   history: ValueChange[];
   ownDrift: OwnDrift[];
+  ownClock: Own | null;
   mayEdit: boolean;
   now: number;
   timeZone: string;
@@ -186,6 +200,7 @@ function SpeciesPage({
         </tbody>
       </table>
       <p className="quiet mt-1 text-[0.9rem]">Days at a steady temperature; a dash where the model was not fitted.</p>
+      {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
       <h2 className="mt-5 mb-1">Limits and values</h2>
       <table className="ledger">
         <tbody>
@@ -240,6 +255,16 @@ function SpeciesPage({
               <td>{editor(`drift.${d.stage}`)}</td>
             </tr>
           ))}
+          {s.deaths && (
+            <tr>
+              <td>when eggs whiten</td>
+              <td className="num font-bold">{valueWords(s, 'deaths.shape', s.deaths)}</td>
+              <td>
+                <Source {...s.deaths} />
+              </td>
+              <td>{editor('deaths.shape')}</td>
+            </tr>
+          )}
           {s.handsOff.map((h, i) => (
             <tr key={`h${i}`}>
               <td>hands off: {h.why}</td>

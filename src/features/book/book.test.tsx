@@ -32,8 +32,8 @@ describe('the form', () => {
     await user.type(screen.getByLabelText('Base, °C'), '0');
     for (const end of [/^Fitted from/, /^to, °C/]) await user.clear(screen.getByLabelText(end));
     expect(steady()).toEqual(['as typed', '110', '55', '36.7', '27.5']);
-    await user.clear(screen.getByLabelText(/^Spread/));
-    await user.type(screen.getByLabelText(/^Spread/), '7.5');
+    await user.clear(screen.getByLabelText(/^Spread between/));
+    await user.type(screen.getByLabelText(/^Spread between/), '7.5');
     const send = screen.getByRole('button', { name: 'Put in force' }) as HTMLButtonElement;
     expect(send.disabled).toBe(true);
     await user.type(screen.getByLabelText('Source'), 'own counts 2031');

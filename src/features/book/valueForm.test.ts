@@ -48,21 +48,21 @@ describe('a value of the book as typed', () => {
         value,
         'en-GB',
       );
-    const sum = { 'model.sum': '440', 'model.base': '0', cv: '6' };
-    expect(read(sum).value).toEqual({ model: { kind: 'degreeDays', sum: 440, base: 0 }, cv: 0.06 });
+    const sum = { 'model.sum': '440', 'model.base': '0', cv: '6', within: '3' };
+    expect(read(sum).value).toEqual({ model: { kind: 'degreeDays', sum: 440, base: 0 }, cv: 0.06, within: 0.03 });
     expect(read({ ...sum, 'model.range.low': '2' }).errors).toEqual({
       'model.range.high': 'give both ends, or neither',
     });
     expect(read({ ...sum, cv: '' }).value).toBeNull();
     expect(read({ ...sum, cv: 'six' }).errors.cv).toMatch(/not a number/);
-    expect(read({ cv: '6' }, 'table', [['4', '110']]).value).toBeNull();
+    expect(read({ cv: '6', within: '3' }, 'table', [['4', '110']]).value).toBeNull();
     expect(
-      read({ cv: '6' }, 'table', [
+      read({ cv: '6', within: '3' }, 'table', [
         ['4', '110'],
         ['8', ''],
       ]).value,
     ).toBeNull();
-    const table = read({ cv: '6' }, 'table', [
+    const table = read({ cv: '6', within: '3' }, 'table', [
       ['4', '110'],
       ['8', '56'],
       ['', ''],

@@ -58,8 +58,12 @@ export function valueAt(
       const m = s.milestones.find((x) => x.id === key)!;
       return {
         title: `Clock to ${m.name}`,
-        value: { model: m.model, cv: m.cv },
-        figures: (kind) => [...ofModel[kind as ModelKind], figure('cv', 'Spread of single animals', '%', 100)],
+        value: { model: m.model, cv: m.cv, within: m.within },
+        figures: (kind) => [
+          ...ofModel[kind as ModelKind],
+          figure('cv', 'Spread between stocks', '%', 100),
+          figure('within', 'Spread within a lot', '%', 100),
+        ],
       };
     }
     case 'limits': {
@@ -84,6 +88,26 @@ export function valueAt(
         title: `Unseen loss between counts, ${stageName(key)}`,
         value: { perDay: d.perDay, sd: d.sd },
         figures: () => [figure('perDay', 'Lost', '% a day', 100), figure('sd', '±', '% a day', 196)],
+      };
+    }
+    case 'deaths': {
+      const { base, early, blanks, hatch, handling } = s.deaths!;
+      const part = (key: string, name: string, open = false) => [
+        figure(`${key}.share`, name, '% of the eggs', 100),
+        figure(`${key}.at`, 'about', '% of the way to hatch', 100, open),
+        figure(`${key}.sd`, 'spread', '% of the way', 100),
+      ];
+      return {
+        title: 'When eggs whiten',
+        value: { base, early, blanks, hatch, handling },
+        figures: () => [
+          figure('base', 'Evenly over the way', '% of the eggs', 100),
+          ...part('early', 'Early'),
+          ...part('blanks', 'Blanks (no “about”: at the shock)', true),
+          ...part('hatch', 'Before hatch'),
+          figure('handling.share', 'After each handling', '% of the eggs', 100),
+          figure('handling.days', 'within', 'days'),
+        ],
       };
     }
     case 'polarisation': {
@@ -231,6 +255,10 @@ export function valueWords(s: Species, path: string, value: unknown): string {
       return `${n(v.low)} to ${n(v.high)} ${s.limits[Number(key)]?.unit ?? ''}`.trim();
     case 'values':
       return `${n(v.value)}${v.spread == null ? '' : ` ±${n(v.spread)}`} ${s.values[Number(key)]?.unit ?? ''}`.trim();
+    case 'deaths': {
+      const d = value as NonNullable<Species['deaths']>;
+      return `early ${of100(d.early.share)}, blanks ${of100(d.blanks.share)}, before hatch ${of100(d.hatch.share)}, evenly ${of100(d.base)} % of the eggs`;
+    }
     case 'polarisation':
       return `ready at ${n(v.ready)}, not above ${n(v.notBefore)}`;
     case 'inductions': {

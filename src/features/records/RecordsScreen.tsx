@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import type { Strike } from '@/queries/alarms';
 import type { SheetEntry } from '@/queries/ledger';
 import type { StockList } from '@/queries/stockList';
 import type { ReadNow } from '@/queries/today';
@@ -6,6 +7,7 @@ import type { WaterDays } from '@/queries/waterDays';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from './EntryList';
 import { LoggerImport } from './LoggerImport';
+import { Strikes } from './Strikes';
 
 const tabs = [
   { id: 'stock', word: 'Stock list' },
@@ -28,6 +30,7 @@ type Props = {
   kinds: { value: string; label: string }[];
   sensors: ReadNow[];
   water: WaterDays;
+  strikes: Strike[];
   now: number;
   timeZone: string;
   mayWrite: boolean;
@@ -53,7 +56,10 @@ export function RecordsScreen(p: Props) {
       {p.tab === 'stock' && p.stock && <Stock {...p} stock={p.stock} />}
       {p.tab === 'ledger' && <Ledger {...p} />}
       {p.tab === 'readings' && (
-        <LoggerImport sensors={p.sensors} water={p.water} mayWrite={p.mayWrite} timeZone={p.timeZone} />
+        <>
+          <LoggerImport sensors={p.sensors} water={p.water} mayWrite={p.mayWrite} timeZone={p.timeZone} />
+          <Strikes strikes={p.strikes} sensors={p.sensors} mayWrite={p.mayWrite} />
+        </>
       )}
     </div>
   );

@@ -62,6 +62,9 @@ export function RoomScreen({
               {s.name} {s.celsius === null ? 'no reading yet' : degrees(s.celsius, us)}
             </Link>
           ))}
+          <Link href="/compare" className="text-[0.95rem] text-soft">
+            what differs
+          </Link>
           <span className="ml-auto text-[0.95rem]">
             {wanting.length > 0 && <b className="text-hand">{wanting.length} want a hand</b>}
             {wanting.length > 0 && ', '}

@@ -8,6 +8,7 @@ import { ActForm } from '../acts/ActForm';
 import { decimalOf, NumberInput, wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
+import { IncubationSettings } from './incubation';
 import { line } from './line';
 import { NewPerson, PersonRow } from './people';
 import { ReleaseSites } from './releaseSites';
@@ -35,6 +36,7 @@ export function SetupScreen({ view }: { view: SetupView }) {
           ))}
           <NewRoom />
         </section>
+        <IncubationSettings view={view} />
         <section aria-label="Release sites">
           <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">Release sites</h2>
           <ReleaseSites sites={view.releaseSites} />

@@ -46,6 +46,14 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
             {h.lot}
           </Link>
           <Doubtful number={h.number} sd={h.sd} size="plain" />
+          {eggs && daily && daily.urgency !== 1 && h.watch && (
+            <span className="text-[0.85rem] text-soft">{daily.says}</span>
+          )}
+          {eggs && h.handsOff && h.handsOff.severity <= 2 && (
+            <span className="text-[0.85rem] text-careful">
+              {h.handsOff.severity === 1 ? 'hands off' : 'gently only'}
+            </span>
+          )}
         </div>
         <div className="flex flex-wrap gap-x-3 text-[0.92rem]">
           {daily && daily.urgency === 1 && <span className="font-semibold text-hand">{daily.says}</span>}

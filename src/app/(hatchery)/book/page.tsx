@@ -2,6 +2,7 @@ import { BookScreen } from '@/features/book/BookScreen';
 import { ProtocolsPage } from '@/features/book/ProtocolsPage';
 import { bookView, protocolsOf, valueHistory } from '@/queries/book';
 import { ownDrift } from '@/queries/drift';
+import { ownClock } from '@/queries/ownClock';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 
@@ -21,6 +22,7 @@ export default async function BookPage({
       book={book}
       open={open}
       history={open ? await valueHistory(db(), person.siteId, open.id) : []}
+      ownClock={open ? await ownClock(db(), person.siteId, open.id) : null}
       ownDrift={open ? await ownDrift(db(), person.siteId, open.id) : []}
       mayEdit={person.role === 'manager'}
       now={now()}

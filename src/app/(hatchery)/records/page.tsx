@@ -1,5 +1,6 @@
 import { isoDay } from '@/core/time/localDay';
 import { RecordsScreen } from '@/features/records/RecordsScreen';
+import { strikes } from '@/queries/alarms';
 import { ledger, ledgerKinds } from '@/queries/ledger';
 import { readNow } from '@/queries/today';
 import { waterDays } from '@/queries/waterDays';
@@ -47,6 +48,7 @@ export default async function RecordsPage({
       kinds={ledgerKinds}
       sensors={tab === 'readings' ? await readNow(db(), person.siteId, at) : []}
       water={tab === 'readings' ? await waterDays(db(), person, at) : { days: [], bySensor: {} }}
+      strikes={tab === 'readings' ? await strikes(db(), person.siteId) : []}
       now={at}
       timeZone={person.timeZone}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}
