@@ -15,6 +15,7 @@ import { addReadings } from '@/store/readings';
 import { pickBySql } from './baseline/pickSql';
 import { rateLoop } from './baseline/predictLoop';
 import { kinshipBench, planBench } from './genetics';
+import { datesBench, mqttBench, programmeBench } from './incubation';
 import { scriptOf, type Typing, typing } from './page';
 import { addBrood, planning } from './planPage';
 import {
@@ -58,11 +59,14 @@ export async function bench(own: PrivateDatabase, say: (text: string) => void): 
   try {
     await migrate(db);
     add(predictBench());
+    add(datesBench());
+    add(programmeBench());
     add(kinshipBench());
     plans.push(...planBench());
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));
+    add(await mqttBench(db));
   } finally {
     await db.destroy();
     await ensureDatabase(own, name, true);

@@ -206,7 +206,8 @@ function comingOf(
     points: [{ at: now, celsius: last.mean }],
     how: `as it is now, ${last.mean.toFixed(1)} °C throughout`,
   };
-  if (then.length < 30) return [steady];
+  // Last year must have been read from about this day on.
+  if (then.length < 30 || then[0]!.day + year > now + 5 * DAY) return [steady];
   const offset = last.mean - then[0]!.mean;
   return [
     {

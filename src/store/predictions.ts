@@ -143,6 +143,7 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
         forecastSdCelsius: w.forecastSd,
         observed: observed.dates,
         asOf: now,
+        plainly: true,
       };
       const p = predict({ ...asked, water: w.water });
       const note = [

@@ -27,6 +27,8 @@ export type PredictInput = {
   forecastSdCelsius?: number;
   /** Instant at which `passed` is asked; default the last reading. */
   asOf?: number;
+  /** Dates alone: the daily progress is left out. */
+  plainly?: boolean;
   /** The same water made ready before, for all that stand in it; it must begin at or before `start`. */
   water?: Water;
   /** Known stage dates replace predicted ones: what was seen is not predicted. */
@@ -132,7 +134,7 @@ export function predict(input: PredictInput): Prediction {
   });
   return {
     stages,
-    progress: progress(line, sums, input, central),
+    progress: input.plainly ? [] : progress(line, sums, input, central),
     gaps: line.gaps.filter((g) => g.to > input.start),
     warnings,
     measuredTo: line.measuredTo,
@@ -221,24 +223,38 @@ function ofOneClock(water: Water, sum: Float64Array, input: PredictInput, i: num
   }
   const [colder, warmer] = [-sd, sd].map((w) => water.integral(phase.model, w)) as [Float64Array, Float64Array];
   const [cold0, warm0] = [valueAt(line, colder, input.start), valueAt(line, warmer, input.start)];
+  const times = line.at;
+  // By how many standard deviations the clock is through at a point of the line, less z.
+  const through = (i: number, z: number) => {
+    const passed = sum[i]! - begun;
+    if (!(passed > 0)) return Number.NEGATIVE_INFINITY;
+    const change = (warmer[i]! - warm0 - (colder[i]! - cold0)) / 2;
+    // A rate without a value at the edge of a table leaves the forecast error out rather than the date.
+    const relative = Number.isFinite(change) ? change / passed : 0;
+    return Math.log(passed / need) - z * Math.hypot(s, relative);
+  };
   const at = (z: number) => {
-    let low = input.start;
-    let high = line.at[line.at.length - 1]!;
-    const reached = (t: number) => {
-      const passed = valueAt(line, sum, t) - begun;
-      if (!(passed > 0)) return false;
-      const change = (valueAt(line, warmer, t) - warm0 - (valueAt(line, colder, t) - cold0)) / 2;
-      // A rate without a value at the edge of a table leaves the forecast error out rather than the date.
-      const relative = Number.isFinite(change) ? change / passed : 0;
-      return Math.log(passed / need) >= z * Math.hypot(s, relative);
-    };
-    if (!reached(high)) return Number.POSITIVE_INFINITY;
-    for (let k = 0; k < 40 && high - low > 1000; k++) {
-      const mid = (low + high) / 2;
-      if (reached(mid)) high = mid;
+    let low = 0;
+    let high = times.length - 1;
+    if (!(through(high, z) >= 0)) return Number.POSITIVE_INFINITY;
+    while (high - low > 1) {
+      const mid = (low + high) >> 1;
+      if (through(mid, z) >= 0) high = mid;
       else low = mid;
     }
-    return high;
+    // Inside the step the sums run straight: so many halvings are seconds.
+    const [a, b] = [times[low]!, times[high]!];
+    const between = (list: Float64Array, u: number) => list[low]! + u * (list[high]! - list[low]!);
+    let [from, to] = [0, 1];
+    for (let k = 0; k < 20; k++) {
+      const u = (from + to) / 2;
+      const passed = between(sum, u) - begun;
+      const change = (between(warmer, u) - warm0 - (between(colder, u) - cold0)) / 2;
+      const relative = Number.isFinite(change) && passed > 0 ? change / passed : 0;
+      if (passed > 0 && Math.log(passed / need) >= z * Math.hypot(s, relative)) to = u;
+      else from = u;
+    }
+    return Math.max(input.start, a + to * (b - a));
   };
   return { low: at(-Z95), high: at(Z95) };
 }

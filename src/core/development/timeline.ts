@@ -37,7 +37,8 @@ export function makeTimeline(readings: readonly Point[], plan: readonly Point[],
   let n = 0;
   const push = (time: number, value: number) => {
     if (n > 0 && time <= at[n - 1]!) return;
-    if (n > 0 && time - at[n - 1]! > MOST_STEP_MS) {
+    // A steady stretch needs no points inside: its rate is one.
+    if (n > 0 && time - at[n - 1]! > MOST_STEP_MS && value !== celsius[n - 1]) {
       const t0 = at[n - 1]!;
       const c0 = celsius[n - 1]!;
       const pieces = Math.ceil((time - t0) / MOST_STEP_MS);
@@ -109,12 +110,25 @@ function medianOf(steps: Float64Array): number {
 /**
  * Running integral of a rate (per day) over the timeline, Simpson's rule in each step with the temperature linear
  * inside it. The first value is 0; NaN from the first instant at which the rate is undefined.
+ * @param plain the same without an offset, where it is known
  */
-export function accumulate(line: Timeline, rate: (celsius: number) => number, offset = 0): Float64Array {
+export function accumulate(
+  line: Timeline,
+  rate: (celsius: number) => number,
+  offset = 0,
+  plain: Float64Array | null = null,
+): Float64Array {
   const { at, celsius, measuredTo } = line;
   const sum = new Float64Array(at.length);
-  let before = rate(celsius[0]! + (at[0]! >= measuredTo ? offset : 0));
-  for (let i = 1; i < at.length; i++) {
+  let first = 1;
+  // What was measured is not shifted: it is taken over from the integral without an offset.
+  if (plain) {
+    const known = lastAtOrBefore(at, measuredTo);
+    sum.set(plain.subarray(0, known + 1));
+    first = known + 1;
+  }
+  let before = rate(celsius[first - 1]! + (at[first - 1]! >= measuredTo ? offset : 0));
+  for (let i = first; i < at.length; i++) {
     const shift = at[i]! > measuredTo ? offset : 0;
     if (shift !== 0 && at[i - 1]! <= measuredTo) before = rate(celsius[i - 1]! + shift);
     const here = rate(celsius[i]! + shift);

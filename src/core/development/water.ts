@@ -1,6 +1,18 @@
 import { type DevelopmentModel, rateFunction } from './model';
 import { accumulate, type Timeline, valueAt } from './timeline';
 
+const keys = new WeakMap<DevelopmentModel, string>();
+
+/** Equal models are one, whatever object they stand in; written out once for each. */
+function keyOf(model: DevelopmentModel): string {
+  let key = keys.get(model);
+  if (key === undefined) {
+    key = JSON.stringify(model);
+    keys.set(model, key);
+  }
+  return key;
+}
+
 /**
  * A water with its running integrals, worked once for each clock and offset: all that stand in it share them, from
  * whatever day they came.
@@ -13,10 +25,10 @@ export class Water {
 
   /** Running integral of a model's rate; with an offset (°C) on everything that is forecast. */
   integral(model: DevelopmentModel, offset: number): Float64Array {
-    const key = `${JSON.stringify(model)} ${offset}`;
+    const key = `${keyOf(model)} ${offset}`;
     let sum = this.sums.get(key);
     if (!sum) {
-      sum = accumulate(this.line, rateFunction(model), offset);
+      sum = accumulate(this.line, rateFunction(model), offset, offset === 0 ? null : this.integral(model, 0));
       this.sums.set(key, sum);
     }
     return sum;

@@ -78,10 +78,22 @@ function stuckRuns(hours: readonly HourMean[]): [number, number][] {
   });
 }
 
+/** Whether the hours around one lie so far apart that one of them may be a spike: most never do, and are done with. */
+function uneven(hours: readonly HourMean[], i: number): boolean {
+  let low = Number.POSITIVE_INFINITY;
+  let high = Number.NEGATIVE_INFINITY;
+  for (let k = Math.max(0, i - WINDOW); k <= Math.min(hours.length - 1, i + WINDOW); k++) {
+    const c = hours[k]!.celsius;
+    if (c < low) low = c;
+    if (c > high) high = c;
+  }
+  return high - low > SPIKE_CELSIUS;
+}
+
 function spikesOf(hours: readonly HourMean[], out: Uint8Array): [number, number][] {
   const off = new Uint8Array(hours.length);
   for (let i = 0; i < hours.length; i++) {
-    if (out[i]) continue;
+    if (out[i] || !uneven(hours, i)) continue;
     const near: number[] = [];
     for (let k = Math.max(0, i - WINDOW); k <= Math.min(hours.length - 1, i + WINDOW); k++)
       if (k !== i && !out[k] && Math.abs(hours[k]!.at - hours[i]!.at) <= (WINDOW + 1) * HOUR)

@@ -1,0 +1,198 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { connectAsync } from 'mqtt';
+import { uuidv7 } from 'uuidv7';
+import { speciesOf } from '@/book/shelf';
+import { execute } from '@/commands/execute';
+import { setUp } from '@/commands/people';
+import { rateFunction } from '@/core/development/model';
+import { LONGEST_MS, predict } from '@/core/development/predict';
+import { programme } from '@/core/development/programme';
+import { makeGrid } from '@/core/development/programmeGrid';
+import { DAY_MS, HOUR_MS, makeTimeline } from '@/core/development/timeline';
+import { Water } from '@/core/development/water';
+import { cleanHours } from '@/core/readings/clean';
+import { startIntake } from '@/edges/intake';
+import { startBroker } from '@/standins/broker';
+import type { Db } from '@/store/connection';
+import { rateLoop } from './baseline/predictLoop';
+import type { Result } from './run';
+
+const START = Date.UTC(2030, 10, 1);
+const CIRCUITS = 8;
+const UNITS = 400;
+const DAYS = 120;
+const TEN_MINUTES = 600_000;
+const middle = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >> 1]!;
+const ms = (work: () => unknown) => {
+  const t = performance.now();
+  work();
+  return performance.now() - t;
+};
+
+const celsiusAt = (circuit: number, at: number) =>
+  4 + 0.3 * circuit + Math.sin((2 * Math.PI * at) / DAY_MS) * 0.3 + Math.sin(at / (9 * DAY_MS)) * 0.5;
+
+/** All dates of 400 units on eight waters over 120 days, from the hours that the store keeps of 10-minute readings. */
+export function datesBench(): Result {
+  const char = speciesOf('arctic-char');
+  const phases = char.milestones.map((m) => ({
+    stage: m.id,
+    model: m.model,
+    cv: m.cv,
+    within: m.within,
+    sumFrom: m.sumFrom,
+  }));
+  const rate = rateFunction(char.milestones[1]!.model);
+  const raw = Array.from({ length: CIRCUITS }, (_, c) =>
+    Float64Array.from({ length: DAYS * 144 }, (_, k) => celsiusAt(c, START + k * TEN_MINUTES)),
+  );
+  const hours = raw.map((r) =>
+    Array.from({ length: DAYS * 24 }, (_, h) => {
+      const of = r.subarray(h * 6, h * 6 + 6);
+      return {
+        at: START + h * HOUR_MS + HOUR_MS / 2,
+        celsius: of.reduce((s, v) => s + v, 0) / 6,
+        low: Math.min(...of),
+        high: Math.max(...of),
+      };
+    }),
+  );
+  const ours = () => {
+    for (let c = 0; c < CIRCUITS; c++) {
+      const { kept } = cleanHours(hours[c]!);
+      const water = new Water(makeTimeline(kept, [], START, START + DAYS * DAY_MS + LONGEST_MS));
+      for (let u = 0; u < UNITS / CIRCUITS; u++)
+        predict({
+          phases,
+          start: START + u * 2 * DAY_MS,
+          temperatures: kept,
+          water,
+          plainly: true,
+          lotCv: 0.03,
+          forecastSdCelsius: 0.3,
+        });
+    }
+  };
+  const base = () => {
+    for (const r of raw) rateLoop(r, 1 / 144, rate);
+  };
+  const [a, b]: [number[], number[]] = [[], []];
+  for (let k = 0; k < 9; k++) {
+    b.push(ms(base));
+    a.push(ms(ours));
+  }
+  return {
+    what: 'all dates of 400 units on 8 waters over 120 days of 10-minute readings, against one rate a reading of each water',
+    ours: middle(a),
+    base: middle(b),
+    unit: 'ms',
+    ratio: middle(a) / middle(b),
+    wanted: 10,
+  };
+}
+
+/** The cheapest programme of 120 days against laying out its grid once. */
+export function programmeBench(): Result {
+  const phase = {
+    stage: 'hatched',
+    model: speciesOf('arctic-char').milestones[1]!.model,
+    sumFrom: 'fertilisation' as const,
+  };
+  const ambient = Array.from({ length: 200 }, (_, d) => ({
+    at: START + d * DAY_MS,
+    celsius: 4 + 1.5 * Math.cos(d / 30),
+  }));
+  const limits = { low: 1, high: 8, maxStepPerDay: 1 };
+  const plant = { flowLPerMin: 40, heatKw: 12 };
+  const target = { stage: 'hatched', at: START + DAYS * DAY_MS * 0.75 };
+  const ours = () => programme({ phases: [phase], start: START, target, ambient, limits, plant });
+  const base = () =>
+    makeGrid({
+      from: START,
+      startCelsius: 5.5,
+      to: START + DAYS * DAY_MS,
+      stepHours: 24,
+      gridCelsius: 0.25,
+      ambient,
+      plant,
+      limitsAt: () => limits,
+      clockAt: () => ({ phase, weight: 1 }),
+    });
+  const [a, b]: [number[], number[]] = [[], []];
+  for (let k = 0; k < 7; k++) {
+    b.push(ms(base));
+    a.push(ms(ours));
+  }
+  return {
+    what: 'the cheapest temperature programme of 90 days, against laying out a grid of 120 days once',
+    ours: middle(a),
+    base: middle(b),
+    unit: 'ms',
+    ratio: middle(a) / middle(b),
+    wanted: 50,
+  };
+}
+
+/** Readings by MQTT, in lists as a gateway sends them, until they are stored; against plain inserts of the same rows. */
+export async function mqttBench(db: Db): Promise<Result> {
+  const ROWS = 100_000;
+  const LIST = 1000;
+  const now = START + 400 * DAY_MS;
+  const { siteId, personId } = await setUp(
+    db,
+    { siteName: 'Probes', timeZone: 'Europe/Vienna', managerName: 'Probes', password: 'correct horse battery' },
+    now,
+  );
+  const actor = { id: personId, siteId, name: 'Probes', role: 'manager' as const };
+  const send = async (type: string, payload: Record<string, unknown>) =>
+    (await execute(db, actor, { id: uuidv7(), type, payload }, now)).result as { id: number };
+  const room = (await send('room.save', { name: 'Cold', kind: 'incubation' })).id;
+  const sensors: number[] = [];
+  for (const name of ['p1', 'p2', 'p3', 'p4', 'plain']) sensors.push((await send('sensor.save', { name, room })).id);
+  const rows = Array.from({ length: ROWS }, (_, k) => ({
+    sensor: `p${1 + (k % 4)}`,
+    at: START + Math.floor(k / 4) * TEN_MINUTES,
+    value: Number((5 + Math.sin(k / 50)).toFixed(2)),
+  }));
+  let stored = 0;
+  const broker = await startBroker({ folder: mkdtempSync(join(tmpdir(), 'morula-bench-')) });
+  const intake = startIntake({
+    url: broker.url,
+    site: siteId,
+    spool: join(mkdtempSync(join(tmpdir(), 'morula-bench-')), 'spool.ndjson'),
+    store: async (readings) => {
+      await execute(db, actor, { id: uuidv7(), type: 'readings.report', payload: { readings } }, now);
+      stored += readings.length;
+    },
+    say: () => {},
+  });
+  const client = await connectAsync(broker.url, { clientId: 'gateway' });
+  await new Promise((ok) => setTimeout(ok, 500));
+  const t = performance.now();
+  for (let k = 0; k < ROWS; k += LIST)
+    await client.publishAsync(`morula/${siteId}/readings`, JSON.stringify(rows.slice(k, k + LIST)), { qos: 1 });
+  while (stored < ROWS) await new Promise((ok) => setTimeout(ok, 10));
+  const ours = performance.now() - t;
+  await client.endAsync();
+  await intake.stop();
+  await broker.stop();
+  const b = performance.now();
+  for (let k = 0; k < ROWS; k += LIST)
+    await db.raw(
+      `INSERT INTO reading (sensor_id, \`at\`, value, origin) VALUES ${rows
+        .slice(k, k + LIST)
+        .map((r, i) => `(${sensors[4]},${START + (k + i) * 1000},${r.value},'probe')`)
+        .join(',')}`,
+    );
+  const base = performance.now() - b;
+  return {
+    what: '100 000 readings by MQTT until stored with roll-ups, in lists of 1 000, against plain inserts of as many rows',
+    ours,
+    base,
+    unit: 'ms',
+    ratio: ours / base,
+    wanted: 2,
+  };
+}
