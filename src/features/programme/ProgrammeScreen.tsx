@@ -40,7 +40,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
     running?.stage ?? open.find((p) => p.stage === 'hatched')?.stage ?? open[0]?.stage ?? '',
   );
   const predicted = lot?.milestones.find((m) => m.id === stage)?.at ?? null;
-  const [date, setDate] = useState(running ? isoDay(running.targetAt, timeZone) : '');
+  const [date, setDate] = useState(running ? isoDay(running.targetAt - 1, timeZone) : '');
   const wantedDay = date || (predicted === null ? '' : isoDay(predicted, timeZone));
   const [days, setDays] = useState('1');
   const [how, setHow] = useState<'date' | 'follow'>('date');
@@ -498,7 +498,7 @@ function Verdict({
     return running ? (
       <p className="mb-1 min-h-[3.2rem]">
         <b>In force</b> since {dayMonth(running.madeAt, timeZone, now)}, by {running.by}: {running.lot} for{' '}
-        {dayMonth(running.targetAt, timeZone, now)}.{' '}
+        {dayMonth(running.targetAt - 1, timeZone, now)}.{' '}
         {running.deviation !== null &&
           (Math.abs(running.deviation) < 0.25 ? (
             <span className="text-deep">The water keeps to it.</span>
