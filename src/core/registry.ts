@@ -163,6 +163,24 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./incubation/swimUp')).calculation),
   },
   {
+    id: 'incubation.yolkIndex',
+    title: 'Yolk index K_D',
+    group: 'Incubation',
+    load: async () => as((await import('./incubation/yolkIndex')).calculation),
+  },
+  {
+    id: 'incubation.fertileOrDead',
+    title: 'Fertile, or dead?',
+    group: 'Incubation',
+    load: async () => as((await import('./incubation/fertileOrDead')).calculation),
+  },
+  {
+    id: 'transport.eyedEggs',
+    title: 'Eyed eggs in a box',
+    group: 'Incubation',
+    load: async () => as((await import('./incubation/eyedShipping')).calculation),
+  },
+  {
     id: 'genetics.kinship',
     title: 'Kinship and inbreeding',
     group: 'Parents',

@@ -3,9 +3,10 @@ import { DAY_MS as DAY, HOUR_MS as HOUR, makeTimeline, type Point, valueAt } fro
 import { Water } from '@/core/development/water';
 import type { Fault } from '@/core/readings/clean';
 import type { Species } from '@/core/species/species';
-import { compareSeen, factorOf, keepSeen, ownClocks, type SeenDate, type StageSeen, seenOf } from './clocks';
+import { compareSeen, factorOf, keepSeen, ownClocks, type StageSeen, seenOf } from './clocks';
 import type { Db } from './connection';
 import { watchLot } from './pickWatch';
+import { observedDates } from './seenDates';
 import { speciesBook } from './species';
 import { SENSOR_OF_UNIT, type SensorWater, Waters } from './waters';
 
@@ -302,69 +303,4 @@ async function waterThrough(batch: Batch, spans: readonly Span[], sensor: number
     uncleaned: null,
     forecastSd: own.forecastSd,
   };
-}
-
-/**
- * What was seen: the first check with half or more, the day on which half had hatched, the first ponding. `dates` are
- * for the clock table; `seen` what the own clock learns from: a ponding is a decision, so of swim-up only samples count.
- */
-async function observedDates(
-  db: Db,
-  lotId: number,
-): Promise<{ dates: Record<string, number>; seen: Record<string, SeenDate> }> {
-  const dates: Record<string, number> = {};
-  const seen: Record<string, SeenDate> = {};
-  const checks = (await db('observation')
-    .where({ lot_id: lotId })
-    .where('kind', 'like', 'check:%')
-    .whereRaw('successes * 2 >= trials')
-    .orderBy('at')
-    .select('kind', 'at', 'successes', 'trials')) as { kind: string; at: number; successes: number; trials: number }[];
-  for (const c of checks) {
-    const id = c.kind.slice('check:'.length);
-    if (seen[id]) continue;
-    seen[id] = { at: c.at, look: { successes: c.successes, trials: c.trials } };
-    if (id !== 'swumUp') dates[id] = c.at;
-  }
-  const half = (await db('observation').where({ lot_id: lotId, kind: 'hatch:half' }).min('at as at').first()) as {
-    at: number | null;
-  };
-  const moved = (await db('posting as p')
-    .join('holding as h', 'h.id', 'p.holding_id')
-    .join('entry as e', 'e.seq', 'p.entry_seq')
-    .where({ 'h.lot_id': lotId, 'p.account': 'holding', 'e.kind': 'hatch' })
-    .whereNull('p.superseded_seq')
-    .where('p.delta', '>', 0)
-    .orderBy('p.order_at')
-    .select('p.order_at', 'p.delta')) as { order_at: number; delta: number }[];
-  if (moved.length > 0) {
-    const eggs = (await db('holding').where({ lot_id: lotId, stage: 'egg' }).sum('number as n').first()) as {
-      n: string | null;
-    };
-    const all = moved.reduce((s, m) => s + m.delta, 0) + Number(eggs.n ?? 0);
-    let sum = 0;
-    for (const m of moved) {
-      sum += m.delta;
-      if (sum * 2 >= all) {
-        dates.hatched = m.order_at;
-        seen.hatched = { at: m.order_at, look: null };
-        break;
-      }
-    }
-  }
-  // Half hatched as somebody saw it is the better date: animals are often moved over only once all are out.
-  if (half.at !== null && (dates.hatched === undefined || half.at < dates.hatched)) {
-    dates.hatched = half.at;
-    seen.hatched = { at: half.at, look: null };
-  }
-  const ponded = (await db('posting as p')
-    .join('holding as h', 'h.id', 'p.holding_id')
-    .join('entry as e', 'e.seq', 'p.entry_seq')
-    .where({ 'h.lot_id': lotId, 'h.stage': 'fry', 'e.kind': 'pond' })
-    .whereNull('p.superseded_seq')
-    .where('p.delta', '>', 0)
-    .min('p.order_at as at')
-    .first()) as { at: number | null };
-  if (ponded.at !== null) dates.swumUp = ponded.at;
-  return { dates, seen };
 }

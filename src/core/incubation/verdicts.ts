@@ -47,3 +47,12 @@ export function causesOf(r: Pick<JudgedRound, 'verdict'>, unitKind: string): str
       return [];
   }
 }
+
+/** What the answer to a pick adds to "recorded": what was expected, where it lies outside; nothing where it fits. */
+export function judgedSays(judged: unknown): string {
+  const j = judged as { low: number; high: number; off: 'high' | 'low' | null } | null | undefined;
+  if (!j?.off) return '';
+  return j.off === 'high'
+    ? ` ${grouped(j.low)} to ${grouped(j.high)} were expected: look again before you go on.`
+    : ` ${grouped(j.low)} to ${grouped(j.high)} were due: missed, or another unit?`;
+}

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { judgedSays } from '@/core/incubation/verdicts';
 import { grouped } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
@@ -27,7 +28,10 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
       event={event}
       onSend={() => {
         if (n !== null)
-          void act.submit({ ...at(h), number: n, cause, ...event.payload }, () => `${grouped(n)} recorded, ${h.unit}.`);
+          void act.submit(
+            { ...at(h), number: n, cause, ...event.payload },
+            (r) => `${grouped(n)} recorded, ${h.unit}.${judgedSays(r?.judged)}`,
+          );
       }}
       label="Record"
       disabled={n === null}

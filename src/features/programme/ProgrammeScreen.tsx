@@ -1,9 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { useMemo, useRef, useState } from 'react';
 import type { Point } from '@/core/development/timeline';
-import { figures, grouped } from '@/core/quantities/format';
+import { figures } from '@/core/quantities/format';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import { Caution } from '@/ui/caution';
@@ -12,18 +11,11 @@ import { decimalOf, MeasureInput, measureOf, NumberInput, numberText, useShown }
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { daily, datesOf, dragged, figuresOf, followed, handlesOf } from './course';
+import { LotDates } from './LotDates';
 import { type Mark, ProgrammeChart } from './ProgrammeChart';
+import { type Answer, Head, Verdict } from './ProgrammeVerdict';
 
 const DAY = 86_400_000;
-type Answer = {
-  possible: boolean;
-  temperatures: { at: string; celsius: number }[];
-  energyKwh: number;
-  boundKwh: number | null;
-  reaches: string | null;
-  nearest: string | null;
-  warnings?: string[];
-};
 
 /** Which temperatures bring which day, at what cost; drawn, dragged, put in force, followed. */
 export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
@@ -362,50 +354,14 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
           point, or use the arrow keys.
         </p>
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(240px,20rem)] gap-6 max-md:grid-cols-1">
-          <table className="ledger">
-            <thead>
-              <tr>
-                <th>lot in this water</th>
-                <th className="num">eggs</th>
-                <th className="num">hatch as now</th>
-                <th className="num">{course ? 'with this course' : running ? 'in force' : ''}</th>
-                <th className="num">swum up</th>
-              </tr>
-            </thead>
-            <tbody>
-              {dates.map(({ lot: l, dates: d }) => {
-                const hatch = l.milestones.find((m) => m.id === 'hatched');
-                const at = d.get('hatched') ?? null;
-                const up = d.get('swumUp') ?? null;
-                const beside = dates.filter(
-                  (o) => o.lot.id !== l.id && at !== null && Math.abs((o.dates.get('hatched') ?? 0) - at) < 2 * DAY,
-                );
-                return (
-                  <tr key={l.id} className={l.id === lot?.id ? 'font-semibold' : ''}>
-                    <td>
-                      {l.name}{' '}
-                      <span className="quiet">
-                        {l.units.length > 4 ? `${l.units.length} units` : l.units.join(' ')}
-                      </span>
-                      {beside.length > 0 && at !== null && at > now && (
-                        <span className="block text-[0.87rem] font-normal text-careful">
-                          hatches beside {beside.map((b) => b.lot.name).join(', ')}
-                        </span>
-                      )}
-                    </td>
-                    <td className="num">{grouped(l.number)}</td>
-                    <td className="num">
-                      {hatch?.seen ? 'seen' : hatch?.at ? dayMonth(hatch.at, timeZone, now) : 'no forecast'}
-                    </td>
-                    <td className="num">
-                      {course || running ? (hatch?.seen ? '' : at ? dayMonth(at, timeZone, now) : 'not reached') : ''}
-                    </td>
-                    <td className="num">{up ? dayMonth(up, timeZone, now) : ''}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <LotDates
+            dates={dates}
+            chosen={lot?.id ?? null}
+            drawn={course !== null}
+            running={running !== null}
+            now={now}
+            timeZone={timeZone}
+          />
           <div className="flex flex-col gap-2">
             {course && s.role !== 'reader' && (
               <form
@@ -445,120 +401,5 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
         </div>
       </div>
     </section>
-  );
-}
-
-function Head({ view }: { view: ProgrammeView }) {
-  return (
-    <div>
-      <h1>Temperature programme</h1>
-      <p className="text-[0.95rem]">
-        <Link className="link" href={`/rooms/${view.room.id}`}>
-          {view.room.name}
-        </Link>
-        {view.sensors.map((x) =>
-          x.id === view.sensor?.id ? (
-            <b key={x.id} className="ml-3">
-              {x.name}
-            </b>
-          ) : (
-            <Link key={x.id} className="link ml-3" href={`/rooms/${view.room.id}/programme?sensor=${x.id}`}>
-              {x.name}
-            </Link>
-          ),
-        )}
-      </p>
-    </div>
-  );
-}
-
-/** In one sentence: can it be had, when is it, what does it cost, what is off. */
-function Verdict({
-  answer,
-  lot,
-  worth,
-  dates,
-  running,
-  drawn,
-  now,
-  timeZone,
-  window: wanted,
-}: {
-  answer: Answer | null;
-  lot: string;
-  worth: ReturnType<typeof figuresOf> | null;
-  dates: number | null;
-  running: ProgrammeView['running'];
-  drawn: boolean;
-  now: number;
-  timeZone: string;
-  window: { from: number; to: number } | null;
-}) {
-  if (!drawn)
-    return running ? (
-      <p className="mb-1 min-h-[3.2rem]">
-        <b>In force</b> since {dayMonth(running.madeAt, timeZone, now)}, by {running.by}: {running.lot} for{' '}
-        {dayMonth(running.targetAt - 1, timeZone, now)}.{' '}
-        {running.deviation !== null &&
-          (Math.abs(running.deviation) < 0.25 ? (
-            <span className="text-deep">The water keeps to it.</span>
-          ) : (
-            <span className="font-semibold text-hand">
-              The last day was {Math.abs(running.deviation).toFixed(1)} °C {running.deviation > 0 ? 'above' : 'below'}{' '}
-              what was set: look at the plant, then find the cheapest from here anew.
-            </span>
-          ))}
-      </p>
-    ) : (
-      <p className="quiet mb-1 min-h-[3.2rem]">
-        Choose the lot and the wanted day: the cheapest course of set points within the limits is worked out, or what
-        stands in the way.
-      </p>
-    );
-  const inside =
-    wanted === null || (dates !== null && dates >= wanted.from - DAY / 24 && dates <= wanted.to + DAY / 24);
-  return (
-    <div className="mb-1 min-h-[3.2rem]" data-testid="verdict">
-      <p>
-        {answer && !answer.possible ? (
-          <b className="text-hand">
-            {(answer.warnings?.[0] ?? 'The date cannot be had').replace(/^./, (c) => c.toUpperCase())}. This is the
-            nearest.
-          </b>
-        ) : (
-          <>
-            <b className={inside ? 'text-deep' : 'text-hand'}>
-              {lot}: {dates === null ? 'not reached' : dayMonth(dates, timeZone, now)}
-              {inside ? '' : ', outside of what is wanted'}
-            </b>
-            {worth && (
-              <>
-                {' '}
-                for <b>{grouped(worth.energyKwh)} kWh</b>, at most{' '}
-                {figures(Math.max(worth.mostHeatKw, worth.mostChillKw), 2)} kW
-              </>
-            )}
-            {answer?.boundKwh != null &&
-              worth &&
-              Math.abs(worth.energyKwh - answer.energyKwh) < 0.02 * answer.energyKwh + 1 && (
-                <span className="quiet">
-                  ; nothing within the limits does it for less than {grouped(answer.boundKwh)}
-                </span>
-              )}
-            .
-          </>
-        )}
-      </p>
-      {worth && worth.risks.length > 0 && (
-        <p className="text-careful">
-          {worth.risks
-            .slice(0, 3)
-            .map((r) => `${r.says} from ${dayMonth(r.at, timeZone, now)}`)
-            .join('; ')
-            .replace(/^./, (c) => c.toUpperCase())}
-          .
-        </p>
-      )}
-    </div>
   );
 }
