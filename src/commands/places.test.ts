@@ -135,3 +135,20 @@ describe('sensors that measure other things than temperature', () => {
     expect(await h.db('job').count('* as n').first()).toEqual({ n: 0 });
   });
 });
+
+test('units are set out anew on the plan of their room; one of another room is refused, and then nothing moves', async () => {
+  const h = await testHatchery();
+  const { room_id: room } = (await h.db('unit').where({ id: h.units.J1! }).first('room_id')) as { room_id: number };
+  const at = (unit: string, x: number, y: number, battery = 'B') => ({ id: h.units[unit]!, x, y, battery });
+  await h.send('room.arrange', { room, units: [at('J2', 0, 1), at('J1', 1, 1)] });
+  const row = async (unit: string) =>
+    (await h.db('unit').where({ id: h.units[unit]! }).first('place_x', 'place_y', 'battery')) as Record<
+      string,
+      unknown
+    >;
+  expect(await row('J1')).toEqual({ place_x: 1, place_y: 1, battery: 'B' });
+  expect((await refusal(h.send('room.arrange', { room, units: [at('J1', 5, 5), at('R1', 0, 0)] }))).code).toBe(
+    'noUnit',
+  );
+  expect(await row('J1')).toEqual({ place_x: 1, place_y: 1, battery: 'B' });
+});

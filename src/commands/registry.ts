@@ -29,7 +29,7 @@ import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
 import { makeToken, reportReadings, revokeToken, seeAlarm } from './reports';
 import { saveDay } from './spawningDay';
-import { addUnits, divideUnit, joinUnit, saveUnit } from './units';
+import { addUnits, arrangeRoom, divideUnit, joinUnit, saveUnit } from './units';
 
 const all = [
   recordTake,
@@ -104,6 +104,7 @@ const all = [
   makeToken,
   revokeToken,
   seeAlarm,
+  arrangeRoom,
 ];
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */

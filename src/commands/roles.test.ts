@@ -91,6 +91,7 @@ const may: Record<string, Role[]> = {
   'token.make': managers,
   'token.revoke': managers,
   'alarm.see': hands,
+  'room.arrange': managers,
   'conditioning.save': culturists,
   'spawning.bath': culturists,
   'spawning.nest': culturists,

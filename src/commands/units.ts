@@ -51,6 +51,34 @@ export const saveUnit = defineCommand({
   },
 });
 
+/** Where the units of a room stand: rows and places in them, as they were dragged on the plan of the room. */
+export const arrangeRoom = defineCommand({
+  type: 'room.arrange',
+  roles: ['manager'],
+  schema: z.object({
+    room: z.number().int(),
+    units: z
+      .array(
+        z.object({
+          id: z.number().int(),
+          x: z.number().int().min(0),
+          y: z.number().int().min(0),
+          battery: z.string().trim().max(40, 'is too long'),
+        }),
+      )
+      .min(1, 'needs a unit')
+      .max(1000, 'are more units than a room holds'),
+  }),
+  async handle(c, p) {
+    const own = new Set((await c.trx('unit').where({ room_id: p.room, site_id: c.site.id }).pluck('id')) as number[]);
+    const stray = p.units.find((u) => !own.has(u.id));
+    if (stray) throw new CommandRefused('noUnit', 'One of these units stands in another room.', 'units', 'Look again.');
+    for (const u of p.units)
+      await c.trx('unit').where({ id: u.id }).update({ place_x: u.x, place_y: u.y, battery: u.battery });
+    return { moved: p.units.length };
+  },
+});
+
 /**
  * A tank divided by a screen is two units (or more): lots never share one. The whole stands aside until its parts are
  * joined again.

@@ -22,6 +22,7 @@ export function RoomScreen({
   now,
   timeZone,
   us,
+  mayArrange = false,
   sheet,
 }: {
   room: RoomView;
@@ -30,6 +31,7 @@ export function RoomScreen({
   now: number;
   timeZone: string;
   us: boolean;
+  mayArrange?: boolean;
   sheet: ReactNode;
 }) {
   const rows = [...new Map(room.units.map((u) => [`${u.y} ${u.battery}`, u.battery]))];
@@ -65,6 +67,11 @@ export function RoomScreen({
           <Link href="/compare" className="text-[0.95rem] text-soft">
             what differs
           </Link>
+          {mayArrange && (
+            <Link href={`/rooms/${room.id}?plan`} className="text-[0.95rem] text-soft">
+              plan
+            </Link>
+          )}
           <span className="ml-auto text-[0.95rem]">
             {wanting.length > 0 && <b className="text-hand">{wanting.length} want a hand</b>}
             {wanting.length > 0 && ', '}

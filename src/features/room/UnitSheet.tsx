@@ -1,6 +1,8 @@
 import { X } from 'lucide-react';
 import Link from 'next/link';
 import { Fragment } from 'react';
+import { run } from '@/core/calculation';
+import { calculation as fertileOrDead } from '@/core/incubation/fertileOrDead';
 import { causesOf } from '@/core/incubation/verdicts';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
@@ -10,6 +12,7 @@ import { Glyph } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
 import { ActPanel } from '../acts/ActPanel';
 import type { ActHolding, PlaceOption, SiteOption } from '../acts/holding';
+import { Worked } from '../frame/Working';
 import { EntryList } from '../records/EntryList';
 import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';
@@ -157,6 +160,7 @@ export function UnitSheet({
               ))}
             </tbody>
           </table>
+          <FertileLine checks={checks} />
         </section>
       )}
       <section className="mt-4">
@@ -232,5 +236,30 @@ export function ClockTable({
       )}
       {note && <p className="mt-1 text-[0.87rem] text-careful">{note.charAt(0).toUpperCase() + note.slice(1)}.</p>}
     </section>
+  );
+}
+
+/** Where both were looked at: how many of the fertile lived to be eyed, which tells a parents' fault from one of the water. */
+function FertileLine({ checks }: { checks: readonly Check[] }) {
+  const of = (kind: string) => checks.find((c) => c.kind === `check:${kind}`);
+  const [fertilised, eyed] = [of('fertilised'), of('eyed')];
+  if (!fertilised || !eyed) return null;
+  const input = {
+    fertilised: { successes: fertilised.successes, trials: fertilised.trials },
+    eyed: { successes: eyed.successes, trials: eyed.trials },
+  };
+  const o = run(fertileOrDead, input);
+  return (
+    <p className="mt-1 text-[0.95rem]">
+      Of the fertile{' '}
+      <Worked request={{ id: 'incubation.fertileOrDead', input }}>
+        <b>{Math.round(100 * o.survivalOfFertile)} %</b>
+      </Worked>{' '}
+      eyed{' '}
+      <span className="text-soft">
+        {Math.round(100 * o.low)} to {Math.round(100 * o.high)}
+      </span>
+      {o.warnings && <span className="block text-careful">{o.warnings[0]}</span>}
+    </p>
   );
 }

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { ArrangeRoom } from '@/features/room/ArrangeRoom';
 import { RoomScreen } from '@/features/room/RoomScreen';
 import { roomView } from '@/queries/room';
 import { db } from '../../../_server/database';
@@ -15,13 +16,14 @@ export default async function RoomPage({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ unit?: string; stage?: string }>;
+  searchParams: Promise<{ unit?: string; stage?: string; plan?: string }>;
 }) {
   const person = await requirePerson();
-  const [{ id }, { unit: unitName, stage }] = await Promise.all([params, searchParams]);
+  const [{ id }, { unit: unitName, stage, plan }] = await Promise.all([params, searchParams]);
   const at = requestNow();
   const room = await roomView(db(), person, idOf(id), at, await requestRound());
   if (!room) notFound();
+  if (plan !== undefined && person.role === 'manager') return <ArrangeRoom room={room} />;
   const unit = room.units.find((u) => u.name === unitName);
   return (
     <RoomScreen
@@ -31,6 +33,7 @@ export default async function RoomPage({
       now={at}
       timeZone={person.timeZone}
       us={person.units === 'us'}
+      mayArrange={person.role === 'manager'}
       sheet={
         unit
           ? await sheetOf(
