@@ -256,6 +256,16 @@ describe('the own clock', () => {
     expect((await hatch()).at).toBe(shelf.at);
   });
 
+  test('a date a third off tells of a slip, and bends nothing', async () => {
+    await water(30, () => 5);
+    const shelf = (await hatch()).at;
+    await h.send('check.record', { ...held('J1'), check: 'eyed', trials: 100, successes: 50 });
+    await workJobs(h.db, h.clock.now);
+    expect(await h.db('stage_seen')).toHaveLength(1);
+    expect((await hatch()).factor).toBeCloseTo(1, 6);
+    expect(Math.abs((await hatch()).at - shelf)).toBeLessThan(HOUR);
+  });
+
   test('half hatched as it was seen is a date of the clock', async () => {
     await water(90, () => 5);
     await h.send('hatch.see', { ...held('J1'), seen: 'half' }, h.hand);

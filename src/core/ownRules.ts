@@ -237,6 +237,12 @@ export const ownRules = {
     unit: 'of the days',
     hint: 'two days in some seventy: when one looked, and what one calls half',
   },
+  clockOutlier: {
+    what: 'a stage’s date further off the Book’s than this bends no clock: something was entered wrongly',
+    value: 0.35,
+    unit: 'of the log of the days',
+    hint: 'strains differ by some per cent; a third off is a wrong fertilisation time, thermometer or unit',
+  },
   clockParts: {
     what: 'share of a clock’s spread that all waters, strains and stages of one hatchery have in common',
     value: 0.4,

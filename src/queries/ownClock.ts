@@ -1,5 +1,5 @@
 import { Z95 } from '@/core/distributions';
-import { factorOf, ownClocks, seenOf } from '@/store/clocks';
+import { factorOf, isOutlier, ownClocks, seenOf } from '@/store/clocks';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 
@@ -12,6 +12,8 @@ export type OwnClock = {
     predictedDays: number;
     observedDays: number;
     at: number;
+    /** So far off that it bends nothing. */
+    left: boolean;
   }[];
   milestones: {
     id: string;
@@ -46,11 +48,12 @@ export async function ownClock(db: Db, siteId: number, speciesId: string): Promi
       predictedDays: s.predictedDays,
       observedDays: s.observedDays,
       at: s.at,
+      left: isOutlier(s),
     })),
     milestones: species.milestones.map((m) => {
       const f = factorOf(species, m, seen, { ...where, lot: 'the next' });
       const shelf = factorOf(species, m, [], { ...where, lot: 'the next' });
-      const of = seen.filter((s) => s.clock === m.id);
+      const of = seen.filter((s) => s.clock === m.id && !isOutlier(s));
       return {
         id: m.id,
         name: m.name,

@@ -1,6 +1,7 @@
 import { type Calibration, calibrateFor, halfFrom, type Seen } from '@/core/development/calibrate';
 import { DAY_MS, valueAt } from '@/core/development/timeline';
 import type { Water } from '@/core/development/water';
+import { ownRules } from '@/core/ownRules';
 import type { Milestone, Species } from '@/core/species/species';
 import type { Db } from './connection';
 
@@ -130,6 +131,13 @@ export async function ownClocks(db: Db, siteId: number): Promise<Map<string, boo
   return new Map(rows.map((r) => [r.species, Boolean(r.own)]));
 }
 
+/** Spreads of its clock beyond which a date is an error of entry, whatever the clock. */
+const FAR_SPREADS = 4;
+
+/** A date so far off that it tells of a slip (a wrong fertilisation time), not of a pace. */
+export const isOutlier = (s: Pick<StageSeen, 'logRatio' | 'cv'>) =>
+  Math.abs(s.logRatio) > Math.max(ownRules.clockOutlier.value, FAR_SPREADS * s.cv);
+
 /** The factor of a clock for a lot (or, without one, for the next lot) of a strain on a water. */
 export function factorOf(
   species: Species,
@@ -137,5 +145,9 @@ export function factorOf(
   seen: readonly StageSeen[],
   of: { strain: string; water: string; lot?: string },
 ): Calibration {
-  return calibrateFor(species.lotCv, seen, { clock: m.id, cv: m.cv, ...of });
+  return calibrateFor(
+    species.lotCv,
+    seen.filter((s) => !isOutlier(s)),
+    { clock: m.id, cv: m.cv, ...of },
+  );
 }

@@ -34,21 +34,21 @@ test.beforeAll(async ({ browser }) => {
   await send('unit.addMany', {
     room,
     kind: 'tray',
-    prefix: 'E',
+    prefix: 'IE',
     from: 1,
     count: 3,
     battery: 'Stack E',
     volumeL: 12,
     flowLPerMin: 6,
   });
-  await send('unit.addMany', { room: hall, kind: 'tank', prefix: 'EH', from: 1, count: 1 });
+  await send('unit.addMany', { room: hall, kind: 'tank', prefix: 'IH', from: 1, count: 1 });
   await page.goto(url('/bring'));
   for (const o of await page.locator('select option').all()) {
-    const name = /^(EH?\d)\b/.exec((await o.textContent()) ?? '')?.[1];
+    const name = /^(I[EH]\d)\b/.exec((await o.textContent()) ?? '')?.[1];
     if (name) units[name] = Number(await o.getAttribute('value'));
   }
   const begun = Date.now() - AGE * DAY;
-  for (const unit of ['E1', 'E2', 'E3'])
+  for (const unit of ['IE1', 'IE2', 'IE3'])
     await send('stock.bring', {
       account: 'arrived',
       species: 'arctic-char',
@@ -57,7 +57,7 @@ test.beforeAll(async ({ browser }) => {
       at: begun,
       fertilisedAt: begun,
       measured: { method: 'counted', number: 15_000 },
-      ...(unit === 'E1' ? { lotName: 'EG-1' } : {}),
+      ...(unit === 'IE1' ? { lotName: 'EG-1' } : {}),
     });
   const rows = Array.from({ length: AGE * 24 }, (_, h) => {
     const at = begun + h * 3_600_000;
@@ -65,7 +65,11 @@ test.beforeAll(async ({ browser }) => {
   });
   // Three weeks of rounds, the last of them two days ago: what is usual here is known, and two were skipped.
   for (let day = 20; day >= 2; day--)
-    await send('pick.record', { unit: units.E1, number: day === 20 ? 300 : 6 + (day % 3), at: Date.now() - day * DAY });
+    await send('pick.record', {
+      unit: units.IE1,
+      number: day === 20 ? 300 : 6 + (day % 3),
+      at: Date.now() - day * DAY,
+    });
   await send('readings.import', { sensor, text: `time,celsius\n${rows.join('\n')}\n` });
 });
 test.afterAll(async () => {
@@ -89,15 +93,15 @@ async function open(unit: string): Promise<Locator> {
 const hatchOf = async (at: Locator) => Number(await at.locator('[data-milestone="hatched"]').getAttribute('data-at'));
 
 test('the room says what waits, how gravely hands stay off, and minutes to danger', async () => {
-  const at = await open('E1');
+  const at = await open('IE1');
   await expect(at.getByText(/not picked for \d+ days: \d/i)).toBeVisible();
   await expect(page.getByText(/if it stops: .* to danger/)).toBeVisible();
-  await expect(page.locator('[data-unit="E1"]')).toContainText('no flow');
+  await expect(page.locator('[data-unit="IE1"]')).toContainText('no flow');
   await accessible(page);
 });
 
 test('a programme brings the hatch to a wanted day, is put in force, and moves the dates', async () => {
-  const before = await hatchOf(await open('E1'));
+  const before = await hatchOf(await open('IE1'));
   await page.goto(url(`/rooms/${room}/programme`));
   await page.waitForLoadState('networkidle');
   const wanted = new Date(before - 5 * DAY).toISOString().slice(0, 10);
@@ -107,7 +111,7 @@ test('a programme brings the hatch to a wanted day, is put in force, and moves t
   await accessible(page);
   await page.getByRole('button', { name: 'Put in force' }).click();
   await expect(page.getByText(/In force since .*, by Manager/)).toBeVisible();
-  await expect.poll(async () => hatchOf(await open('E1')), { timeout: 30_000 }).toBeLessThan(before - 3 * DAY);
+  await expect.poll(async () => hatchOf(await open('IE1')), { timeout: 30_000 }).toBeLessThan(before - 3 * DAY);
 });
 
 test('a date that cannot be had says what stands in the way', async () => {
@@ -119,27 +123,27 @@ test('a date that cannot be had says what stands in the way', async () => {
 });
 
 test('a pick far beyond what was expected is called with where to look; taken back it is gone', async () => {
-  for (const unit of ['E2', 'E3']) await send('pick.record', { unit: units[unit], number: 12 });
-  const at = await open('E1');
+  for (const unit of ['IE2', 'IE3']) await send('pick.record', { unit: units[unit], number: 12 });
+  const at = await open('IE1');
   await at.getByRole('button', { name: 'Pick', exact: true }).click();
   await at.getByLabel('Dead picked').fill('4000');
   await at.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(at.getByText('4\u2005000 recorded, E1.')).toBeVisible();
+  await expect(at.getByText('4\u2005000 recorded, IE1.')).toBeVisible();
   await expect
-    .poll(async () => (await open('E1')).getByText(/dead, .* expected/).count(), { timeout: 30_000 })
+    .poll(async () => (await open('IE1')).getByText(/dead, .* expected/).count(), { timeout: 30_000 })
     .toBeGreaterThan(0);
-  await expect(sheet('E1').getByText('Look in this order')).toBeVisible();
-  await sheet('E1').getByRole('button', { name: 'put right' }).first().click();
-  await sheet('E1').getByLabel('take back').check();
-  await sheet('E1').getByLabel('Why').fill('a slip of two zeros');
-  await sheet('E1').getByRole('button', { name: 'Take it back' }).click();
+  await expect(sheet('IE1').getByText('Look in this order')).toBeVisible();
+  await sheet('IE1').getByRole('button', { name: 'put right' }).first().click();
+  await sheet('IE1').getByLabel('take back').check();
+  await sheet('IE1').getByLabel('Why').fill('a slip of two zeros');
+  await sheet('IE1').getByRole('button', { name: 'Take it back' }).click();
   await expect
-    .poll(async () => (await open('E1')).getByText('Look in this order').count(), { timeout: 30_000 })
+    .poll(async () => (await open('IE1')).getByText('Look in this order').count(), { timeout: 30_000 })
     .toBe(0);
 });
 
 test('a pump trip is noted; a shock waits for the eyes and is then taken', async () => {
-  const at = await open('E1');
+  const at = await open('IE1');
   await at.getByRole('button', { name: 'Shock, handle' }).click();
   await at.getByLabel('They were').selectOption('flow');
   await at.getByLabel('Minutes').fill('12');
@@ -153,13 +157,13 @@ test('a pump trip is noted; a shock waits for the eyes and is then taken', async
 });
 
 test('hatch as it is seen, beakers with a verdict, and ponded', async () => {
-  let at = await open('E1');
+  let at = await open('IE1');
   await at.getByRole('button', { name: 'Hatch' }).click();
   await at.getByLabel('half are out').check();
   await at.getByRole('button', { name: 'Seen' }).click();
   await expect(at.getByText('Recorded: the clock learns from it.')).toBeVisible();
-  await send('stage.change', { unit: units.E1, to: 'yolksac', amount: { kind: 'all' } });
-  at = await open('E1');
+  await send('stage.change', { unit: units.IE1, to: 'yolksac', amount: { kind: 'all' } });
+  at = await open('IE1');
   await at.getByRole('button', { name: 'Beakers' }).click();
   for (const [i, up, of] of [
     [1, 27, 30],
@@ -173,11 +177,11 @@ test('hatch as it is seen, beakers with a verdict, and ponded', async () => {
   await at.getByRole('button', { name: 'Record the sample' }).click();
   await expect(at.getByText('Recorded. No animal was moved.')).toBeVisible();
   await send('move.record', {
-    sources: [{ unit: units.E1, stage: 'yolksac', amount: { kind: 'all' } }],
-    to: units.EH1,
+    sources: [{ unit: units.IE1, stage: 'yolksac', amount: { kind: 'all' } }],
+    to: units.IH1,
     toStage: 'fry',
   });
-  await page.goto(url('/rearing?unit=EH1'));
+  await page.goto(url('/rearing?unit=IH1'));
   await expect(page.getByText('EG-1').first()).toBeVisible();
 });
 

@@ -57,7 +57,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                 .map((d) => (
                   <g key={`${d.lot}${d.milestone}`} transform={`translate(${x(d.predictedDays)},${y(d.observedDays)})`}>
                     <title>{`${d.lot}, ${m.name}: predicted ${d.predictedDays.toFixed(1)}, seen ${d.observedDays.toFixed(1)} days`}</title>
-                    <Marker kind={marks[k % marks.length]!} />
+                    <Marker kind={marks[k % marks.length]!} left={d.left} />
                   </g>
                 )),
             )}
@@ -100,6 +100,13 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                 ))}
               </tbody>
             </table>
+            {own.dates.some((d) => d.left) && (
+              <p className="mt-2 text-careful">
+                {own.dates.filter((d) => d.left).length} of the dates{' '}
+                {own.dates.filter((d) => d.left).length === 1 ? 'lies' : 'lie'} so far off that a time was entered
+                wrongly: hollow in the plot, they bend nothing. Put the lot’s fertilisation or the check right.
+              </p>
+            )}
             {own.milestones.some((m) => m.moved) && (
               <p className="mt-2 text-careful">
                 The pace here lies outside of what the Book lets expect: look at thermometers, at fertilisation times,
@@ -136,8 +143,8 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
   );
 }
 
-function Marker({ kind }: { kind: (typeof marks)[number] }) {
-  const style = { fill: 'var(--deep)', opacity: 0.75 };
+function Marker({ kind, left = false }: { kind: (typeof marks)[number]; left?: boolean }) {
+  const style = left ? { fill: 'none', stroke: 'var(--loss)' } : { fill: 'var(--deep)', opacity: 0.75 };
   if (kind === 'circle') return <circle r={3.6} {...style} />;
   if (kind === 'square') return <rect x={-3.2} y={-3.2} width={6.4} height={6.4} {...style} />;
   return <path d="M0,-4.4L4.2,3.2L-4.2,3.2Z" {...style} />;

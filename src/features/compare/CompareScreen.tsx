@@ -190,7 +190,7 @@ function Chosen({ on, href, children }: { on: boolean; href: string; children: R
     <Link
       href={href}
       aria-current={on ? 'true' : undefined}
-      className={`text-ink no-underline ${on ? 'border-b-[3px] border-deep font-bold' : 'hover:underline'}`}
+      className={`inline-flex min-h-[27px] items-center text-ink no-underline ${on ? 'border-b-[3px] border-deep font-bold' : 'hover:underline'}`}
     >
       {children}
     </Link>
