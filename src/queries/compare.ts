@@ -60,7 +60,7 @@ export async function comparison(
     .join('holding as h', 'h.lot_id', 't.id')
     .where({ 't.site_id': site.siteId, 'h.stage': 'egg' })
     .groupBy('t.species', 't.season')
-    .orderBy('t.season', 'desc')
+    .orderBy([{ column: 't.season', order: 'desc' }, { column: 't.species' }])
     .select('t.species', 't.season')) as { species: string; season: string }[];
   const species = known.find((k) => k.species === ask.species)?.species ?? known[0]?.species ?? '';
   const seasons = [...new Set(known.filter((k) => k.species === species).map((k) => k.season))];
