@@ -31,6 +31,16 @@ const ms = (work: () => unknown) => {
   return performance.now() - t;
 };
 
+/** Ours and the baseline taking turns; the middle one of each counts. */
+function inTurns(ours: () => unknown, base: () => unknown, times: number): Pick<Result, 'ours' | 'base' | 'ratio'> {
+  const [a, b]: [number[], number[]] = [[], []];
+  for (let k = 0; k < times; k++) {
+    b.push(ms(base));
+    a.push(ms(ours));
+  }
+  return { ours: middle(a), base: middle(b), ratio: middle(a) / middle(b) };
+}
+
 const celsiusAt = (circuit: number, at: number) =>
   4 + 0.3 * circuit + Math.sin((2 * Math.PI * at) / DAY_MS) * 0.3 + Math.sin(at / (9 * DAY_MS)) * 0.5;
 
@@ -78,17 +88,10 @@ export function datesBench(): Result {
   const base = () => {
     for (const r of raw) rateLoop(r, 1 / 144, rate);
   };
-  const [a, b]: [number[], number[]] = [[], []];
-  for (let k = 0; k < 9; k++) {
-    b.push(ms(base));
-    a.push(ms(ours));
-  }
   return {
     what: 'all dates of 400 units on 8 waters over 120 days of 10-minute readings, against one rate a reading of each water',
-    ours: middle(a),
-    base: middle(b),
+    ...inTurns(ours, base, 9),
     unit: 'ms',
-    ratio: middle(a) / middle(b),
     wanted: 10,
   };
 }
@@ -120,17 +123,10 @@ export function programmeBench(): Result {
       limitsAt: () => limits,
       clockAt: () => ({ phase, weight: 1 }),
     });
-  const [a, b]: [number[], number[]] = [[], []];
-  for (let k = 0; k < 7; k++) {
-    b.push(ms(base));
-    a.push(ms(ours));
-  }
   return {
     what: 'the cheapest temperature programme of 90 days, against laying out a grid of 120 days once',
-    ours: middle(a),
-    base: middle(b),
+    ...inTurns(ours, base, 7),
     unit: 'ms',
-    ratio: middle(a) / middle(b),
     wanted: 50,
   };
 }

@@ -16,30 +16,21 @@ export function vapourKpa(celsius: number): number {
 }
 
 /**
- * Nitrogen and argon at equilibrium with moist air at one atmosphere, µmol/kg: Hamme and Emerson 2004 (Deep-Sea Research
- * I 51: 1517-1528), equations of table 4. @example nitrogenSaturation(10, 35) // 500.885
+ * Solubility of a gas at equilibrium with moist air at one atmosphere, µmol/kg: Hamme and Emerson 2004 (Deep-Sea Research
+ * I 51: 1517-1528), the equation and coefficients of table 4.
  */
-export function nitrogenSaturation(celsius: number, salinityPpt = 0): number {
+function dissolved(a: readonly number[], b: readonly number[], celsius: number, salinityPpt: number): number {
   const t = Math.log((298.15 - celsius) / (273.15 + celsius));
-  return Math.exp(
-    6.42931 +
-      2.92704 * t +
-      4.32531 * t ** 2 +
-      4.69149 * t ** 3 +
-      salinityPpt * (-7.44129e-3 - 8.02566e-3 * t - 1.46775e-2 * t ** 2),
-  );
+  const polynomial = (c: readonly number[]) => c.reduceRight((sum, x) => sum * t + x, 0);
+  return Math.exp(polynomial(a) + salinityPpt * polynomial(b));
 }
+
+/** @example nitrogenSaturation(10, 35) // 500.885 */
+export const nitrogenSaturation = (celsius: number, salinityPpt = 0) =>
+  dissolved([6.42931, 2.92704, 4.32531, 4.69149], [-7.44129e-3, -8.02566e-3, -1.46775e-2], celsius, salinityPpt);
 /** @example argonSaturation(10, 35) // 13.4622 */
-export function argonSaturation(celsius: number, salinityPpt = 0): number {
-  const t = Math.log((298.15 - celsius) / (273.15 + celsius));
-  return Math.exp(
-    2.7915 +
-      3.17609 * t +
-      4.13116 * t ** 2 +
-      4.90379 * t ** 3 +
-      salinityPpt * (-6.96233e-3 - 7.6667e-3 * t - 1.16888e-2 * t ** 2),
-  );
-}
+export const argonSaturation = (celsius: number, salinityPpt = 0) =>
+  dissolved([2.7915, 3.17609, 4.13116, 4.90379], [-6.96233e-3, -7.6667e-3, -1.16888e-2], celsius, salinityPpt);
 
 /** How many times a gas that does not leave presses harder after warming: the ratio of what the water can hold. */
 const pressed = (at: (c: number) => number, from: number, to: number) =>
