@@ -55,14 +55,15 @@ export function cleanHours(hours: readonly HourMean[]): { kept: Point[]; faults:
 /** Runs of hours that say one value throughout, where that is far longer than this probe ever does otherwise. */
 function stuckRuns(hours: readonly HourMean[]): [number, number][] {
   const runs: [number, number][] = [];
+  const still = (k: number, value: number) => hours[k]!.low === value && hours[k]!.high === value;
   for (let i = 0; i < hours.length; ) {
     let j = i;
-    const same = (k: number) => hours[k]!.low === hours[i]!.low && hours[k]!.high === hours[i]!.low;
-    if (!same(i)) {
+    const value = hours[i]!.low;
+    if (!still(i, value)) {
       i += 1;
       continue;
     }
-    while (j + 1 < hours.length && same(j + 1)) j += 1;
+    while (j + 1 < hours.length && still(j + 1, value)) j += 1;
     runs.push([i, j]);
     i = j + 1;
   }
