@@ -14,7 +14,7 @@ const DAY = 86_400_000;
 
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext()).newPage();
-  page.on('pageerror', (e) => problems.push(e.message));
+  page.on('pageerror', (e) => problems.push(`${page.url()}: ${e.stack ?? e.message}`));
   page.on('console', (m) => {
     // A refusal is an answer with a status of its own, and one test takes the network away; all else is a fault.
     if (m.type() === 'error' && !/status of (4\d\d)|ERR_INTERNET_DISCONNECTED/.test(m.text())) problems.push(m.text());

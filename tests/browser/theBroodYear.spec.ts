@@ -12,7 +12,7 @@ const problems: string[] = [];
 test.beforeAll(async ({ browser }) => {
   context = await browser.newContext();
   page = await context.newPage();
-  page.on('pageerror', (e) => problems.push(e.message));
+  page.on('pageerror', (e) => problems.push(`${page.url()}: ${e.stack ?? e.message}`));
   await signIn(page, 'Manager');
   const room = (await send<{ id: number }>('room.save', { name: 'Brood annex', kind: 'rearing' })).id;
   await send('unit.addMany', { room, kind: 'tank', prefix: 'BA', from: 1, count: 8 });

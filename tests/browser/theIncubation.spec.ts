@@ -16,7 +16,7 @@ const problems: string[] = [];
 test.beforeAll(async ({ browser }) => {
   context = await browser.newContext();
   page = await context.newPage();
-  page.on('pageerror', (e) => problems.push(e.message));
+  page.on('pageerror', (e) => problems.push(`${page.url()}: ${e.stack ?? e.message}`));
   // Run alone it begins with an empty hatchery; behind the others this is refused.
   await fetch(url('/api/first-run'), {
     method: 'POST',
