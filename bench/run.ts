@@ -2,7 +2,7 @@ import { createReadStream, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
 import { uuidv7 } from 'uuidv7';
-import { ensureDatabase, type PrivateDatabase } from '@/cli/mariadb';
+import { ensureDatabase, type PrivateDatabase, startDatabase, stopDatabase } from '@/cli/mariadb';
 import { build } from '@/cli/serve';
 import type { Actor } from '@/commands/define';
 import { execute } from '@/commands/execute';
@@ -66,7 +66,12 @@ export async function bench(own: PrivateDatabase, say: (text: string) => void): 
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));
-    add(await mqttBench(db));
+    const byMqtt = await mqttBench(db, async () => {
+      await stopDatabase(own.dir);
+      await startDatabase(own.dir);
+    });
+    add(byMqtt.result);
+    plans.push(byMqtt.lost);
   } finally {
     await db.destroy();
     await ensureDatabase(own, name, true);

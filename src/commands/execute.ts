@@ -30,15 +30,27 @@ export function hashOf(type: string, payload: unknown): string {
     .digest('hex');
 }
 
+/** JSON with the keys of every object in order. Reports of probes, thousands of objects, come in that order already. */
 function canonical(v: unknown): string {
+  if (inOrder(v)) return JSON.stringify(v) ?? 'null';
   if (Array.isArray(v)) return `[${v.map(canonical).join(',')}]`;
-  if (v && typeof v === 'object')
-    return `{${Object.entries(v)
-      .filter(([, x]) => x !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, x]) => `${JSON.stringify(k)}:${canonical(x)}`)
-      .join(',')}}`;
-  return JSON.stringify(v) ?? 'null';
+  return `{${Object.entries(v as object)
+    .filter(([, x]) => x !== undefined)
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([k, x]) => `${JSON.stringify(k)}:${canonical(x)}`)
+    .join(',')}}`;
+}
+
+function inOrder(v: unknown): boolean {
+  if (Array.isArray(v)) return v.every(inOrder);
+  if (typeof v !== 'object' || v === null) return true;
+  let before = '';
+  for (const k in v) {
+    // Keys that are whole numbers stand first in an object whatever their order as text.
+    if (k < before || !inOrder((v as Record<string, unknown>)[k])) return false;
+    before = k;
+  }
+  return true;
 }
 
 /**

@@ -45,13 +45,16 @@ export const reportReadings = defineCommand({
       }
     }
     const sum = { added: 0, same: 0, kept: 0, impossible, future, unknown: [...unknown].slice(0, 20) };
-    for (const [id, rows] of bySensor) {
-      const done = await addReadings(c.trx, { id, timeZone: c.site.timeZone }, rows, 'probe', 'keep');
-      sum.added += done.added;
-      sum.same += done.same;
-      sum.kept += done.conflicts.length;
-      if (done.added > 0 && sensors.find((s) => s.id === id)!.kind === 'temperature') await predictAllOn(c, id);
-    }
+    // All at once: the next sensor's rows are written out here while the database stores those of the one before.
+    await Promise.all(
+      [...bySensor].map(async ([id, rows]) => {
+        const done = await addReadings(c.trx, { id, timeZone: c.site.timeZone }, rows, 'probe', 'keep');
+        sum.added += done.added;
+        sum.same += done.same;
+        sum.kept += done.conflicts.length;
+        if (done.added > 0 && sensors.find((s) => s.id === id)!.kind === 'temperature') await predictAllOn(c, id);
+      }),
+    );
     return sum;
   },
 });

@@ -2,9 +2,11 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { connectAsync, type MqttClient } from 'mqtt';
+import { ensureDatabase, startDatabase, stopDatabase } from '@/cli/mariadb';
 import { startBroker } from '@/standins/broker';
 import { startPager } from '@/standins/pager';
 import { probeReads, startProbes } from '@/standins/probes';
+import { connect } from '@/store/connection';
 import { type Intake, type Reported, startIntake } from './intake';
 
 const folder = () => mkdtempSync(join(tmpdir(), 'morula-intake-'));
@@ -35,6 +37,50 @@ async function listening(store: (r: readonly Reported[]) => Promise<void>, spool
     },
   };
 }
+
+test('a burst of long and short lists arrives whole, each once, though later ones are on disk sooner', async () => {
+  const got: number[] = [];
+  const l = await listening(async (r) => void got.push(...r.map((x) => x.at)));
+  await l.intake.listening;
+  const c = await device(l.url);
+  // Long and short in turn: the short ones are written faster.
+  const lists = Array.from({ length: 60 }, (_, k) =>
+    Array.from({ length: k % 2 ? 5 : 2000 }, (_, i) => ({ sensor: 'cold1', at: k * 10_000 + i, value: 4 })),
+  );
+  await Promise.all(lists.map((list) => send(c, list)));
+  const wanted = lists.flat().map((r) => r.at);
+  await until(() => got.length >= wanted.length);
+  expect([...got].sort((a, b) => a - b)).toEqual(wanted);
+}, 30_000);
+
+test('a real database that is stopped and started in the middle loses none', async () => {
+  const own = await startDatabase(join(folder(), 'db'), false);
+  stops.push(() => stopDatabase(own.dir));
+  await ensureDatabase(own, 'morula_intake', true);
+  const db = connect(own.url('morula_intake'), { max: 2 });
+  stops.push(() => db.destroy());
+  await db.raw('CREATE TABLE got (at BIGINT PRIMARY KEY)');
+  const l = await listening(async (r) => {
+    await db.raw(`INSERT IGNORE INTO got VALUES ${r.map((x) => `(${x.at})`).join(',')}`);
+  });
+  await l.intake.listening;
+  const c = await device(l.url);
+  for (let k = 0; k < 300; k++) {
+    if (k === 100) await stopDatabase(own.dir);
+    if (k === 150) await l.restart();
+    if (k === 200) await startDatabase(own.dir, false);
+    c.publish('morula/1/readings', JSON.stringify({ sensor: 'cold1', at: k + 1, value: k }), { qos: 1 });
+    if (k % 20 === 0) await new Promise((ok) => setTimeout(ok, 20));
+  }
+  await until(() => l.intake.waiting() === 0, 40);
+  await until(() => c.connected, 20);
+  let there = 0;
+  for (let k = 0; k < 200 && there < 300; k++) {
+    await new Promise((ok) => setTimeout(ok, 100));
+    there = Number((await db('got').count({ n: '*' }))[0]!.n);
+  }
+  expect(there).toBe(300);
+}, 120_000);
 
 async function device(url: string): Promise<MqttClient> {
   const client = await connectAsync(url, { clientId: `device-${Math.random()}`, clean: false, reconnectPeriod: 200 });

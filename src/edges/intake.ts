@@ -3,16 +3,18 @@ import { dirname } from 'node:path';
 import { connect, type MqttClient } from 'mqtt';
 import { z } from 'zod';
 
-/** One reading as a device sends it. */
+/** One reading as a device sends it; its keys in the order in which commands are compared. */
 export const reported = z.object({
-  sensor: z.string().max(40),
   at: z.union([z.number().int(), z.iso.datetime({ offset: true }).transform((t) => Date.parse(t))]),
+  sensor: z.string().max(40),
   value: z.number(),
 });
 export type Reported = z.output<typeof reported>;
 const message = z.union([reported.transform((r) => [r]), z.array(reported).max(20_000)]);
 
 export type Intake = {
+  /** Done once the broker hands on: what is sent before the first time nobody keeps. */
+  listening: Promise<void>;
   /** Readings taken over and not yet stored. */
   waiting: () => number;
   /** Messages that could not be read, since it began. */
@@ -24,7 +26,7 @@ export type Intake = {
 
 /** So many at once to the store; one more journey costs less than holding others up. */
 const MOST_AT_ONCE = 20_000;
-const GATHER_MS = 200;
+const GATHER_MS = 50;
 const AGAIN_MS = 1000;
 
 /**
@@ -80,13 +82,22 @@ export function startIntake(o: {
     resubscribe: true,
   });
   client.on('error', (e) => o.say(`broker: ${e.message}`));
-  client.on('connect', () => void client.subscribeAsync(`morula/${o.site}/readings`, { qos: 1 }).catch(() => {}));
+  const listening = new Promise<void>((ok) => {
+    client.on('connect', () => {
+      client.subscribeAsync(`morula/${o.site}/readings`, { qos: 1 }).then(
+        () => ok(),
+        (e: Error) => o.say(`broker: ${e.message}`),
+      );
+    });
+  });
   // Before the acknowledgement: what is acknowledged is on disk.
   client.handleMessage = (packet, done) => {
-    const read = message.safeParse(parsed(packet.payload.toString()));
+    const text = packet.payload.toString();
+    const read = message.safeParse(parsed(text));
     if (read.success) {
-      appendFileSync(o.spool, read.data.map((r) => `${JSON.stringify(r)}\n`).join(''));
-      queue.push(...read.data);
+      // As it came, in one line: a line break within JSON is nothing but room.
+      appendFileSync(o.spool, `${text.replaceAll('\n', ' ')}\n`);
+      for (const r of read.data) queue.push(r);
       soon();
     } else refused += 1;
     done();
@@ -94,6 +105,7 @@ export function startIntake(o: {
   if (queue.length > 0) soon();
 
   return {
+    listening,
     waiting: () => queue.length,
     refused: () => refused,
     publish: async (topic, payload) => {
@@ -119,6 +131,6 @@ function parsed(text: string): unknown {
 /** A spool that was cut in the middle of a line loses that line: it was never acknowledged. */
 const linesOf = (text: string): Reported[] =>
   text.split('\n').flatMap((l) => {
-    const read = reported.safeParse(parsed(l));
-    return read.success ? [read.data] : [];
+    const read = message.safeParse(parsed(l));
+    return read.success ? read.data : [];
   });

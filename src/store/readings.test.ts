@@ -1,6 +1,6 @@
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import type { Trx } from './connection';
-import { addReadings, type NewReading, removeReading } from './readings';
+import { addReadings, type NewReading, removeReading, rollUp } from './readings';
 
 let h: TestHatchery;
 beforeEach(async () => {
@@ -86,4 +86,27 @@ test('ten thousand rows at once, then the same file with a gap filled', async ()
     s: number;
   };
   expect([Number(total.n), total.s]).toEqual([10_000, rows.reduce((s, r) => s + r.value, 0)]);
+});
+
+test('added up as they come, late and in pieces over a change of the clocks, they are what the readings give', async () => {
+  const first = Date.parse('2031-10-24T22:00:00Z');
+  const rows = Array.from({ length: 6 * 24 * 3 }, (_, i) => ({
+    at: first + i * (HOUR / 6),
+    value: 4 + ((i * 7) % 13) / 10,
+  }));
+  // Every third one at first, then those between, backwards, in lists of twenty.
+  await add(rows.filter((_, i) => i % 3 === 0));
+  const late = rows.filter((_, i) => i % 3 !== 0).reverse();
+  for (let k = 0; k < late.length; k += 20) await add(late.slice(k, k + 20));
+  const asAdded = { hours: await hours(), days: await days() };
+  await h.db.transaction((trx) => rollUp(trx as Trx, { id: h.sensor, timeZone: VIENNA }, first, rows.at(-1)!.at));
+  expect(asAdded.days.map((d) => d.n)).toEqual([144, 150, 138]);
+  expect(asAdded.hours).toHaveLength(72);
+  for (const [k, d] of [...(await hours()).entries()]) {
+    expect(asAdded.hours[k]).toMatchObject({ hour: d.hour, n: d.n, low: d.low, high: d.high });
+    expect(asAdded.hours[k]!.sum).toBeCloseTo(d.sum, 9);
+  }
+  expect((await days()).map((d) => [d.day, d.n, d.low, d.high])).toEqual(
+    asAdded.days.map((d) => [d.day, d.n, d.low, d.high]),
+  );
 });

@@ -69,9 +69,47 @@ export async function addReadings(
       .where('to_at', '>', from)
       .first('id')) as { id: number } | undefined;
     if (struck) await markStruck(trx, sensor, from, to);
-    else await rollUp(trx, sensor, from, to);
+    else if (replaced.length > 0) await rollUp(trx, sensor, from, to);
+    else await addUp(trx, sensor, fresh);
   }
   return { added: fresh.length, replaced: replaced.length, same, conflicts: onConflict === 'replace' ? [] : conflicts };
+}
+
+/** Adds readings, in order and new to the table, to the roll-ups: what stood there is not read again. */
+async function addUp(trx: Trx, sensor: { id: number; timeZone: string }, fresh: readonly NewReading[]): Promise<void> {
+  type Sum = { start: number; n: number; sum: number; low: number; high: number };
+  const hours: Sum[] = [];
+  const days: Sum[] = [];
+  const add = (list: Sum[], start: number, value: number) => {
+    const last = list.at(-1);
+    if (last?.start !== start) list.push({ start, n: 1, sum: value, low: value, high: value });
+    else {
+      last.n += 1;
+      last.sum += value;
+      last.low = Math.min(last.low, value);
+      last.high = Math.max(last.high, value);
+    }
+  };
+  let day = localDay(fresh[0]!.at, sensor.timeZone);
+  for (const r of fresh) {
+    if (r.at >= day.end) day = localDay(r.at, sensor.timeZone);
+    // The column keeps single precision, and so do sums over it.
+    const value = Math.fround(r.value);
+    add(hours, r.at - (((r.at % HOUR) + HOUR) % HOUR), value);
+    add(days, day.start, value);
+  }
+  for (const [table, column, list] of [
+    ['reading_hour', 'hour', hours],
+    ['reading_day', 'day', days],
+  ] as const)
+    for (let i = 0; i < list.length; i += CHUNK)
+      await trx.raw(
+        `INSERT INTO ${table} (sensor_id, ${column}, n, sum, low, high) VALUES ${list
+          .slice(i, i + CHUNK)
+          .map((x) => `(${sensor.id},${x.start},${x.n},${x.sum},${x.low},${x.high})`)
+          .join(',')}
+         ON DUPLICATE KEY UPDATE n = n + VALUES(n), sum = sum + VALUES(sum), low = LEAST(low, VALUES(low)), high = GREATEST(high, VALUES(high))`,
+      );
 }
 
 function sorted(rows: readonly NewReading[]): NewReading[] {
