@@ -179,7 +179,8 @@ async function census(
   };
 }
 
-function disagreement(
+/** The question where a count and the books differ beyond chance: which stands. */
+export function disagreement(
   at: Standing,
   book: { books: number; estimated: number; sd: number },
   count: { number: number; sd: number },

@@ -15,6 +15,8 @@ export function actHoldings(holdings: readonly RoundHolding[]) {
       stage: h.stage,
       stageName: h.stageName,
       number: h.number,
+      estimated: h.estimated,
+      sd: h.sd,
       stages: species.stages.map((s) => ({ id: s.id, name: s.name })),
       checks: species.checks,
     };

@@ -146,7 +146,7 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
       db.raw(
         `COALESCE((SELECT SUM(p.delta) FROM posting p JOIN holding y ON y.id = p.holding_id JOIN entry e ON e.seq = p.entry_seq
            WHERE y.lot_id = h.lot_id AND y.unit_id = h.unit_id AND y.stage = 'yolksac' AND e.kind = 'hatch'
-             AND p.account = 'holding' AND p.delta > 0 AND p.superseded_seq IS NULL), 0) AS successes`,
+             AND p.account = 'holding' AND p.superseded_seq IS NULL), 0) AS successes`,
       ),
     )
     .then((list) =>

@@ -162,6 +162,8 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'pick':
     case 'dead':
       return `${spaced(Number(intent.number ?? 0))}${out[0] ? ` from ${out[0].unit}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
+    case 'hatch':
+      return `${spaced(into.reduce((n, m) => n + m.delta, 0))} from ${[...new Set(out.map((m) => m.unit))].join(', ')}${intent.unhatched ? `, ${spaced(Number(intent.unhatched))} did not hatch` : ''}${odd}`;
     default:
       if (world.length > 0)
         return `${total(world)} from ${[...new Set(world.map((m) => m.unit))].join(', ')}${intent.siteName ? ` to ${intent.siteName}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;

@@ -5,6 +5,7 @@ import type { Check } from '@/queries/unitSheet';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
 import { DeformityForm } from './DeformityForm';
 import { DoubtfulForm, EggBathForm, HandleForm, HatchSeenForm } from './eggForms';
+import { HatchForm } from './HatchForm';
 import type { ActHolding, PlaceOption, SiteOption } from './holding';
 import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, SampleForm } from './lookForms';
@@ -144,8 +145,14 @@ export function ActPanel({
           {open === 'sample' && <SampleForm h={holding} />}
           {open === 'stage' && (
             <div className="flex flex-col gap-4">
-              {holding.stage === 'egg' && <HatchSeenForm h={holding} />}
-              <StageForm h={holding} />
+              {holding.stage === 'egg' ? (
+                <>
+                  <HatchSeenForm h={holding} />
+                  <HatchForm h={holding} />
+                </>
+              ) : (
+                <StageForm h={holding} />
+              )}
             </div>
           )}
           {open === 'layDown' && <LayDownForm {...p} totalVolumeMl={totalVolumeMl} />}

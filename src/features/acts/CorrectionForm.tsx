@@ -20,6 +20,7 @@ import { CorrectingProvider } from './correcting';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
 import { DeformityForm } from './DeformityForm';
 import { DoubtfulForm, HandleForm, HatchSeenForm } from './eggForms';
+import { HatchForm } from './HatchForm';
 import { type ActHolding, placeOptions } from './holding';
 import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, ReadingForm, SampleForm } from './lookForms';
@@ -105,6 +106,7 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
     case 'sampleBack':
       return <SampleForm h={h} />;
     case 'hatch':
+      return <HatchForm h={h} />;
     case 'stage':
       return <StageForm h={h} />;
     case 'layDown':

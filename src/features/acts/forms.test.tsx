@@ -95,8 +95,8 @@ test('a check begins with the usual one of the stage and says that it moved nobo
 
 test('hatch in parts: a counted part goes to the next stage', async () => {
   const { user, type, send } = await open('Hatch', eggs, {}, 'jar');
-  await user.click(screen.getByLabelText('counted'));
-  await type('Number of animals', '1200');
+  await user.click(screen.getByLabelText('a part'));
+  await type('Number of larvae', '1200');
   expect((await send('Record hatch')).payload).toMatchObject({
     from: 'egg',
     to: 'yolksac',

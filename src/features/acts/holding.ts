@@ -7,6 +7,9 @@ export type ActHolding = {
   stage: string;
   stageName: string;
   number: number;
+  /** Alive by the books, and the standard deviation of both. */
+  estimated?: number;
+  sd?: number;
   stages: readonly { id: string; name: string }[];
   checks: readonly { id: string; name: string; stage: string; looks: string }[];
 };
