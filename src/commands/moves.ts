@@ -15,6 +15,7 @@ import { newLot } from './lots';
 import { CommandRefused } from './refused';
 import { askSensitive } from './sensitive';
 import { booksOf, idsOf, type Standing, standing, standingsIn, unitById } from './standing';
+import { askTempered } from './temper';
 import { usualCv } from './usualVariation';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -219,6 +220,7 @@ export const move = defineCommand({
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
     sensitive: z.enum(['emergency', 'meant']).optional(),
+    tempered: z.enum(['tempered', 'emergency']).optional(),
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
@@ -239,6 +241,7 @@ export const move = defineCommand({
         amount: amountOf(s.amount, p.shortfall === 'yes'),
       });
       await askSensitive(c, sources.at(-1)!.from, { ...p, note: event.note }, event.at, 'this move');
+      if (s.unit !== p.to) await askTempered(c, sources.at(-1)!.from, target, event.at, p.tempered);
     }
     const there = target.shared
       ? []

@@ -243,6 +243,12 @@ export const ownRules = {
     unit: 'of the log of the days',
     hint: 'strains differ by some per cent; a third off is a wrong fertilisation time, thermometer or unit',
   },
+  temperMinutes: {
+    what: 'minutes between two steps of tempering, until set otherwise',
+    value: 20,
+    unit: 'min',
+    hint: 'practice: a quarter to half an hour a degree; watch them between the steps',
+  },
   clockParts: {
     what: 'share of a clock’s spread that all waters, strains and stages of one hatchery have in common',
     value: 0.4,

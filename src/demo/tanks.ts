@@ -41,7 +41,7 @@ export class Tanks {
         toStage: 'fry',
       },
       'Culturist',
-      { overload: 'yes' },
+      { overload: 'yes', tempered: 'tempered' },
     );
     if (!done) return this.station.give(tank);
     for (const u of truth.keys()) this.station.give(u);

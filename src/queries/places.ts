@@ -1,9 +1,23 @@
 import type { Db } from '@/store/connection';
+import { SENSOR_OF_UNIT } from '@/store/waters';
+import { sensorsNow } from './today';
 
-export type PlaceRow = { id: number; name: string; room: string; roomId: number; kind: string; holds: string };
+export type PlaceRow = {
+  id: number;
+  name: string;
+  room: string;
+  roomId: number;
+  kind: string;
+  holds: string;
+  /** Temperature of its water, where it was read within a day. */
+  celsius?: number;
+};
 
-/** Units in walking order with the lots that stand in them: for choosing where to put something. */
-export async function places(db: Db, siteId: number): Promise<PlaceRow[]> {
+/**
+ * Units in walking order with the lots that stand in them: for choosing where to put something.
+ * @param now with it, each says how warm its water is
+ */
+export async function places(db: Db, siteId: number, now?: number): Promise<PlaceRow[]> {
   const living = db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .where('h.site_id', siteId)
@@ -21,8 +35,13 @@ export async function places(db: Db, siteId: number): Promise<PlaceRow[]> {
       'u.kind',
       { room: 'r.name', roomId: 'r.id' },
       db.raw("COALESCE(l.holds, '') AS holds"),
-    )) as PlaceRow[];
-  return rows;
+      db.raw(`${SENSOR_OF_UNIT} AS sensor`),
+    )) as (PlaceRow & { sensor: number | null })[];
+  const sensors = now === undefined ? [] : await sensorsNow(db, siteId, now);
+  return rows.map(({ sensor, ...r }) => {
+    const s = sensors.find((x) => x.id === sensor);
+    return s?.celsius != null && s.at !== null && s.at > now! - 86_400_000 ? { ...r, celsius: s.celsius } : r;
+  });
 }
 
 export async function releaseSites(db: Db, siteId: number): Promise<{ id: number; name: string }[]> {

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { CalculationError } from '@/core/calculation';
 import { workEggBath } from '@/core/doses/eggBath';
 import { strengthOverTime } from '@/core/doses/flow';
@@ -8,6 +8,7 @@ import { basisWords, handlings } from '@/core/incubation/eggWords';
 import { figures, grouped } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
+import { minutesAndSeconds, useTicking } from '@/ui/ticking';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
@@ -347,19 +348,14 @@ function Strength({
 
 /** Counts down to the stop, and then until it is washed out. */
 function BathClock({ from, minutes, flush }: { from: number; minutes: number; flush: number }) {
-  const [now, setNow] = useState(Date.now());
-  useEffect(() => {
-    const tick = setInterval(() => setNow(Date.now()), 500);
-    return () => clearInterval(tick);
-  }, []);
+  const now = useTicking(500);
   const left = minutes * 60 - (now - from) / 1000;
-  const words = (s: number) => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`;
   return (
     <p role="timer" className={left <= 0 ? 'font-bold text-hand' : 'font-semibold text-deep'}>
       {left > 0
-        ? `Stop in ${words(left)}`
+        ? `Stop in ${minutesAndSeconds(left)}`
         : left + flush * 60 > 0
-          ? `Stop the pump now; washed out in ${words(left + flush * 60)}`
+          ? `Stop the pump now; washed out in ${minutesAndSeconds(left + flush * 60)}`
           : 'Stopped and washed out: look at the eggs, note anything that was off.'}
     </p>
   );

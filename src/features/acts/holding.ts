@@ -12,10 +12,20 @@ export type ActHolding = {
   sd?: number;
   stages: readonly { id: string; name: string }[];
   checks: readonly { id: string; name: string; stage: string; looks: string }[];
+  /** What the species bears at once when the water changes, °C. */
+  stepCelsius?: number | null;
 };
 
 /** Units to choose from, by room, with what stands there. */
-export type PlaceOption = { id: number; name: string; room: string; kind: string; holds: string };
+export type PlaceOption = {
+  id: number;
+  name: string;
+  room: string;
+  kind: string;
+  holds: string;
+  /** Temperature of its water, where it was read within a day. */
+  celsius?: number;
+};
 
 export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string }[] };
 

@@ -8,9 +8,10 @@ import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { useOriginal } from './correcting';
 import { HowManyInput, useHowMany } from './HowMany';
-import { type ActHolding, at, type FormProps, placeOptions } from './holding';
+import { type ActHolding, at, type FormProps, type PlaceOption, placeOptions } from './holding';
 import { MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
 import { type Amount, amountPayload, emptyHowMany, howManyValue, readHowMany } from './readHowMany';
+import { Tempering } from './Tempering';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 
@@ -216,6 +217,7 @@ export function MoveForm({
   const [also, setAlso] = useState<number[]>(original?.sources?.slice(1).map((s) => s.unit) ?? []);
   const m = many.read();
   const sources = [h, ...siblings.filter((s) => also.includes(s.unitId))];
+  const apart = watersApart(h, places, to);
   return (
     <ActForm
       act={act}
@@ -269,8 +271,17 @@ export function MoveForm({
         options={placeOptions(places, h.unitId)}
         error={act.errorOn('to')}
       />
+      {apart !== null && <Tempering key={to} {...apart} />}
     </ActForm>
   );
+}
+
+/** The two waters of a move and what the species bears at once, where they are further apart than that. */
+function watersApart(h: ActHolding, places: readonly PlaceOption[], to: string) {
+  const [from, there] = [h.unitId, Number(to)].map((id) => places.find((p) => p.id === id)?.celsius);
+  const most = h.stage === 'egg' || h.stage === 'yolksac' ? h.stepCelsius : null;
+  if (from === undefined || there === undefined || !most || Math.abs(from - there) <= most) return null;
+  return { from, to: there, most };
 }
 
 type ClassRow = { grade: string; unit: string; stage?: string; many: ReturnType<typeof emptyHowMany> };

@@ -23,7 +23,7 @@ export async function sheetOf(person: SignedIn, unit: Unit, close: string, neigh
       unit.holdings.map((h) => h.holdingId),
       person.units === 'us',
     ),
-    places(db(), person.siteId),
+    places(db(), person.siteId, requestNow()),
     releaseSites(db(), person.siteId),
     first?.stage === 'egg' ? measuredVolume(db(), first.lotId) : null,
   ]);

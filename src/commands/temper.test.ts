@@ -1,0 +1,44 @@
+import { HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
+import { refusal } from '../../tests/support/refusal';
+
+let h: TestHatchery;
+beforeEach(async () => {
+  h = await testHatchery();
+  await laidDown(h, ['J1', 'J2']);
+  const warm = (
+    await h.send<{ id: number }>('sensor.save', {
+      name: 'warm1',
+      room: (await h.db('unit').where({ id: h.units.J4! }).first('room_id')).room_id,
+    })
+  ).id;
+  await h.db('unit').where({ id: h.units.J4! }).update({ sensor_id: warm });
+  await h.send('temperature.record', { sensor: h.sensor, celsius: 5 });
+  await h.send('temperature.record', { sensor: warm, celsius: 8.4 });
+});
+const move = (to: string, more: object = {}) =>
+  h.send('move.record', {
+    sources: [{ unit: h.units.J1!, stage: 'egg', amount: { kind: 'all' } }],
+    to: h.units[to]!,
+    ...more,
+  });
+
+test('to a water further off than they bear it is asked about, with the schedule; tempered, they go, and it stays with the entry', async () => {
+  const asked = await refusal(move('J4'));
+  expect(asked).toMatchObject({ code: 'temper', path: 'to', ask: { field: 'tempered' } });
+  expect(asked.message).toMatch(/J1 stands at 5\.0 °C and J4 at 8\.4 °C/);
+  expect(asked.todo).toMatch(/4 steps, 80 minutes/);
+  await move('J4', { tempered: 'tempered' });
+  expect(await h.number('J4', 'egg')).toBeGreaterThan(0);
+  const entry = (await h.db('entry').where({ kind: 'move' }).first('intent')) as { intent: unknown };
+  expect(entry.intent).toMatchObject({ tempered: 'tempered' });
+});
+
+test('on one water nothing is asked, nor where a reading is a day old', async () => {
+  await move('J3');
+  h.clock.now += 30 * HOUR;
+  await h.send('move.record', {
+    sources: [{ unit: h.units.J3!, stage: 'egg', amount: { kind: 'all' } }],
+    to: h.units.J4!,
+  });
+  expect(await h.number('J4', 'egg')).toBeGreaterThan(0);
+});

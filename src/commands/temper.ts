@@ -1,0 +1,62 @@
+import { speciesOf } from '@/book/shelf';
+import { run } from '@/core/calculation';
+import { ownRules } from '@/core/ownRules';
+import { stepBorne } from '@/core/species/species';
+import { temper } from '@/core/water/mixing';
+import { SENSOR_OF_UNIT } from '@/store/waters';
+import type { Context } from './define';
+import { CommandRefused } from './refused';
+import type { Standing, UnitRow } from './standing';
+
+/** How old a reading may be to say what a unit's water is. */
+const HOLDS_MS = 24 * 3_600_000;
+
+/** The last temperature of a unit's water within a day before an instant; null where none was read. */
+async function celsiusOf(c: Context, unitId: number, at: number): Promise<number | null> {
+  const row = (await c
+    .trx('reading as x')
+    .join('unit as u', 'u.id', c.trx.raw('?', [unitId]))
+    .where('x.sensor_id', c.trx.raw(SENSOR_OF_UNIT))
+    .whereBetween('x.at', [at - HOLDS_MS, at])
+    .where('x.struck', false)
+    .orderBy('x.at', 'desc')
+    .first('x.value')) as { value: number } | undefined;
+  return row?.value ?? null;
+}
+
+/**
+ * Eggs and yolk-sac larvae that go to a water further off than their species bears at once: asked about, with the
+ * schedule. Nothing is asked where either water was not read within a day.
+ */
+export async function askTempered(
+  c: Context,
+  from: Standing,
+  to: UnitRow,
+  at: number,
+  answer: 'tempered' | 'emergency' | undefined,
+): Promise<void> {
+  if (answer || (from.place.stage !== 'egg' && from.place.stage !== 'yolksac')) return;
+  const most = stepBorne(speciesOf(from.lot.species));
+  if (most === null) return;
+  const [here, there] = [await celsiusOf(c, from.unit.id, at), await celsiusOf(c, to.id, at)];
+  if (here === null || there === null || Math.abs(here - there) <= most) return;
+  const o = run(temper, {
+    fromCelsius: here,
+    toCelsius: there,
+    maxStepCelsius: most,
+    minutesPerStep: ownRules.temperMinutes.value,
+  });
+  throw new CommandRefused(
+    'temper',
+    `${from.unit.name} stands at ${here.toFixed(1)} °C and ${to.name} at ${there.toFixed(1)} °C: more than the ${most} °C that they bear at once.`,
+    'to',
+    `Temper them first: ${o.steps.length} steps, ${Math.round(o.totalMinutes)} minutes.`,
+    {
+      field: 'tempered',
+      choices: [
+        { value: 'tempered', label: 'They were tempered, step by step' },
+        { value: 'emergency', label: 'It is an emergency', why: 'the shock is the lesser harm' },
+      ],
+    },
+  );
+}

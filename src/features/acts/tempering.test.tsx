@@ -1,0 +1,71 @@
+/** @jest-environment jsdom */
+import { jest } from '@jest/globals';
+import { act, screen, within } from '@testing-library/react';
+import { show } from '../../../tests/support/screen';
+import { ActPanel } from './ActPanel';
+import type { ActHolding } from './holding';
+import { Tempering } from './Tempering';
+
+const eggs: ActHolding = {
+  unitId: 1,
+  unit: 'J1',
+  lotId: 9,
+  lot: 'AC-31-01',
+  stage: 'egg',
+  stageName: 'eggs',
+  number: 10_000,
+  stages: [],
+  checks: [],
+  stepCelsius: 1,
+};
+const places = [
+  { id: 1, name: 'J1', room: 'Cold', kind: 'jar', holds: 'AC-31-01', celsius: 5 },
+  { id: 2, name: 'J2', room: 'Cold', kind: 'jar', holds: '', celsius: 5.6 },
+  { id: 3, name: 'J3', room: 'Warm', kind: 'jar', holds: '', celsius: 8 },
+  { id: 4, name: 'J4', room: 'Warm', kind: 'jar', holds: '' },
+];
+
+test('the schedule stands where the unit is chosen, only where the waters are further apart than they bear', async () => {
+  const { user } = show(<ActPanel holding={eggs} unitKind="jar" places={places} sites={[]} />);
+  await user.click(screen.getByRole('button', { name: 'Move' }));
+  const to = screen.getByLabelText('To');
+  await user.selectOptions(to, 'J2, empty');
+  expect(screen.queryByTestId('tempering')).toBeNull();
+  await user.selectOptions(to, 'J4, empty');
+  expect(screen.queryByTestId('tempering')).toBeNull();
+  await user.selectOptions(to, 'J3, empty');
+  const plan = within(screen.getByTestId('tempering'));
+  expect(plan.getByText(/they bear 1.* at once/)).toBeTruthy();
+  // Three steps of a degree: a third, a half and all of the water.
+  expect(plan.getAllByRole('row').map((r) => r.textContent)).toEqual([
+    '0 minexchange 33 %6.0 °C',
+    '20 minexchange 50 %7.0 °C',
+    '40 minexchange 100 %8.0 °C',
+  ]);
+});
+
+test('larger steps than the species bears are called; the water of the vessel gives litres', async () => {
+  const { user } = show(<Tempering from={5} to={8} most={1} />);
+  await user.clear(screen.getByLabelText('Step, °C'));
+  await user.type(screen.getByLabelText('Step, °C'), '3');
+  expect(screen.getByText(/above what the species bears at once/)).toBeTruthy();
+  await user.type(screen.getByLabelText('Water in the vessel, L'), '20');
+  expect(screen.getByText(/exchange 100 %, 20 L/)).toBeTruthy();
+});
+
+test('the clock calls each exchange in its turn and says when they may go over', async () => {
+  jest.useFakeTimers();
+  try {
+    show(<Tempering from={5} to={7} most={1} />);
+    act(() => screen.getByRole('button', { name: /Start the clock/ }).click());
+    const timer = screen.getByRole('timer');
+    act(() => void jest.advanceTimersByTime(60_000));
+    expect(timer.textContent).toMatch(/next exchange in 19:0\d/);
+    act(() => void jest.advanceTimersByTime(20 * 60_000));
+    expect(timer.textContent).toMatch(/into the new water in 19:0\d/);
+    act(() => void jest.advanceTimersByTime(20 * 60_000));
+    expect(timer.textContent).toMatch(/tempered: they may go over/);
+  } finally {
+    jest.useRealTimers();
+  }
+});
