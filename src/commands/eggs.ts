@@ -13,6 +13,9 @@ import { asOf, eventFields, eventOf } from './when';
 const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
 export const sensitive = z.enum(['emergency', 'meant']).optional();
 
+/** What an act is to the watch over the picks: shaken or starved of water they die of it later, of the rest not. */
+const kindOfHandling = { shocked: 'shock', rolled: 'flowSet', water: 'waterChanged' } as Record<string, string>;
+
 /**
  * Eggs shocked or handled: after it some whiten, which the watch over the picks then expects. A shock belongs after the
  * eyes are seen in nearly all.
@@ -23,7 +26,7 @@ export const handleEggs = defineCommand({
   schema: z.object({
     ...eventFields,
     ...where,
-    what: z.enum(['shocked', 'poured', 'cleaned', 'flow']),
+    what: z.enum(['shocked', 'poured', 'cleaned', 'rolled', 'water', 'flow']),
     /** For lost flow: minutes. */
     minutes: z.number().positive('must be above 0').max(10_000, 'is longer than eggs live').optional(),
     sensitive,
@@ -32,7 +35,8 @@ export const handleEggs = defineCommand({
   async handle(c, p) {
     const event = eventOf(c, p);
     const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
-    if (at.place.stage !== 'egg')
+    const larvae = at.place.stage === 'yolksac' && (p.what === 'cleaned' || p.what === 'water' || p.what === 'flow');
+    if (at.place.stage !== 'egg' && !larvae)
       throw new CommandRefused('noEggs', `${at.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
     const species = speciesOf(at.lot.species);
     if (p.what === 'shocked') {
@@ -60,11 +64,11 @@ export const handleEggs = defineCommand({
           { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
         );
     }
-    // A shock near hatch is asked about like any other; lost flow is no act of anybody.
-    if (p.what !== 'flow') await askSensitive(c, at, p, event.at, 'this');
+    // A shock near hatch is asked about like any other; lost flow is no act of anybody, a valve shakes nobody.
+    if (p.what !== 'flow' && p.what !== 'rolled') await askSensitive(c, at, p, event.at, 'this');
     await observe(c, event, 'handled', p, {
       ...idsOf(at),
-      kind: p.what === 'shocked' ? 'shock' : 'handled',
+      kind: kindOfHandling[p.what] ?? 'handled',
       value: p.minutes ?? null,
       said: p.what,
     });

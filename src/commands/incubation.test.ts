@@ -324,3 +324,30 @@ describe('a programme in force', () => {
     );
   });
 });
+
+describe('a jar and its water', () => {
+  const wants = async () =>
+    (await round(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now))
+      .find((r) => r.unit === 'J1')!
+      .due.find((d) => d.kind === 'flow');
+
+  test('warmed since it was laid down it wants its flow set anew; set, it rests; chilled again, it asks again', async () => {
+    await water(20, (k) => 4 + k / 120);
+    expect((await wants())?.says).toMatch(/warmer water lifts less, open it by \d+ %/);
+    await h.send('eggs.handle', { ...held('J1'), what: 'rolled' });
+    expect(await wants()).toBeUndefined();
+    await water(2, () => 8);
+    expect(await wants()).toBeUndefined();
+    await water(10, () => 4);
+    expect((await wants())?.says).toMatch(/colder water lifts more, close it by \d+ %/);
+  });
+
+  test('larvae have their water changed and are cleaned; they are not shocked, nor rolled', async () => {
+    await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', amount: { kind: 'all' } });
+    const larvae = { unit: h.units.J1!, stage: 'yolksac' };
+    await h.send('eggs.handle', { ...larvae, what: 'water' });
+    expect(await h.db('observation').where({ kind: 'waterChanged' })).toHaveLength(1);
+    for (const what of ['shocked', 'rolled'])
+      expect((await refusal(h.send('eggs.handle', { ...larvae, what }))).code).toBe('noEggs');
+  });
+});

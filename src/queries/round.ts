@@ -1,8 +1,11 @@
 import { inWindow, type Window } from '@/core/incubation/handsOff';
 import type { JudgedRound } from '@/core/incubation/picks';
+import { rollingChange } from '@/core/incubation/rolling';
 import type { School } from '@/core/incubation/schools';
+import { ownRules } from '@/core/ownRules';
 import { type Due, type DueInput, dueFor, type RoundSettings } from '@/core/planning/due';
-import { type Species, stageOf } from '@/core/species/species';
+import { type Species, stageOf, valueNamed } from '@/core/species/species';
+import { localDay } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type KeptWatch, schoolsOf } from '@/store/pickWatch';
@@ -44,6 +47,8 @@ export type RoundHolding = StandingNow & {
   /** The watch over its picks; null where there is none. */
   watch: { now: KeptWatch['now']; last: JudgedRound | null; rounds: JudgedRound[]; level: number } | null;
   school: School['school'];
+  /** Of eggs in a jar: what the change of its water since the flow was set wants of it. */
+  rolling: DueInput['rolling'] | null;
 };
 
 type Prediction = {
@@ -93,6 +98,7 @@ export async function round(
     schoolsOf(db, site.siteId),
   ]);
   const doubtful = await doubtfulOf(db, last);
+  const rolling = await rollingOf(db, site.timeZone, now, standings, last, book);
   return standings.map((s) => {
     const species = book.get(s.species)!;
     const stage = stageOf(species, s.stage);
@@ -108,6 +114,7 @@ export async function round(
       rounds: rounds.get(s.holdingId) ?? [],
       milestones,
       watch: watches.get(s.holdingId) ?? null,
+      rolling: rolling.get(s.holdingId) ?? null,
       school: schools[s.unitKind as keyof typeof schools]?.school ?? 'pick',
       doubtful: last.get(s.holdingId)?.doubtful ? (doubtful.get(s.holdingId) ?? 0) : 0,
     };
@@ -253,4 +260,62 @@ async function doubtfulOf(db: Db, last: ReadonlyMap<number, Record<string, numbe
     .whereIn(['holding_id', 'at'], of as unknown as [number, number][])
     .select('holding_id', 'value')) as { holding_id: number; value: number }[];
   return new Map(rows.map((r) => [r.holding_id, r.value]));
+}
+
+/**
+ * Of eggs in jars: how warm the water was on the day the flow was last set, how warm it is, and the change of flow that
+ * this wants. Nothing where the Book has no diameter or the water was not read. Two queries.
+ */
+async function rollingOf(
+  db: Db,
+  timeZone: string,
+  now: number,
+  standings: readonly StandingNow[],
+  last: ReadonlyMap<number, Record<string, number>>,
+  book: ReadonlyMap<string, Species>,
+): Promise<Map<number, NonNullable<DueInput['rolling']>>> {
+  const jars = standings.flatMap((s) => {
+    const diameter = valueNamed(book.get(s.species)!, 'hardened egg diameter')?.value;
+    if (s.stage !== 'egg' || s.unitKind !== 'jar' || s.sensorId === null || diameter === undefined) return [];
+    const setAt = Math.max(s.openedAt, last.get(s.holdingId)?.flowSet ?? 0);
+    // The water of that day; where it was first read the day after, of that.
+    const day = localDay(setAt, timeZone);
+    return [{ id: s.holdingId, sensor: s.sensorId, diameter, setAt, days: [day.start, day.end] }];
+  });
+  if (jars.length === 0) return new Map();
+  const sensors = [...new Set(jars.map((j) => j.sensor))];
+  const [latest, then] = await Promise.all([
+    db('reading_day')
+      .whereIn('sensor_id', sensors)
+      .where('day', '<=', now)
+      .where('day', '>', now - 3 * 86_400_000)
+      .orderBy('day')
+      .select('sensor_id', db.raw('sum / n AS celsius')) as unknown as Promise<
+      { sensor_id: number; celsius: number }[]
+    >,
+    db('reading_day')
+      .whereIn(
+        ['sensor_id', 'day'],
+        [
+          ...new Map(
+            jars.flatMap((j) => j.days.map((d) => [`${j.sensor} ${d}`, [j.sensor, d] as [number, number]])),
+          ).values(),
+        ],
+      )
+      .select('sensor_id', 'day', db.raw('sum / n AS celsius')) as unknown as Promise<
+      { sensor_id: number; day: number; celsius: number }[]
+    >,
+  ]);
+  const nowOf = new Map(latest.map((r) => [r.sensor_id, r.celsius]));
+  const thenOf = new Map(then.map((r) => [`${r.sensor_id} ${r.day}`, r.celsius]));
+  const inWater = (c: number) => Math.min(40, Math.max(0, c));
+  return new Map(
+    jars.flatMap((j) => {
+      const from = j.days.map((d) => thenOf.get(`${j.sensor} ${d}`)).find((c) => c !== undefined);
+      const to = nowOf.get(j.sensor);
+      if (from === undefined || to === undefined) return [];
+      const change = rollingChange(j.diameter, 1000 * ownRules.eggDensity.value, inWater(from), inWater(to));
+      return [[j.id, { from, to, change, setAt: j.setAt }] as const];
+    }),
+  );
 }

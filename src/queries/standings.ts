@@ -25,6 +25,8 @@ export type StandingNow = {
   estimated: number;
   openedAt: number;
   sensorId: number | null;
+  /** Set flow of its unit, L/min; null where none is. */
+  flowLPerMin: number | null;
 };
 
 type Row = Omit<StandingNow, 'sd' | 'estimated'> & {
@@ -70,6 +72,7 @@ export async function standingsNow(
       unitId: 'u.id',
       unit: 'u.name',
       unitKind: 'u.kind',
+      flowLPerMin: 'u.flow_l_min',
       roomId: 'r.id',
       room: 'r.name',
       stage: 'h.stage',

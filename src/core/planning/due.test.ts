@@ -87,3 +87,42 @@ test('how often to weigh and when a count pays is the hatchery’s own choice', 
   expect(asked(7, 15)).toEqual(['weigh']);
   expect(asked(14, 11)).toEqual(['count']);
 });
+
+test('a jar is set anew once its water has changed enough since the flow was set, and which way', () => {
+  const done = { pick: now - 3600_000 };
+  const jar = (change: number, from: number, to: number) =>
+    dueFor(eggs({ last: done, rolling: { from, to, change, setAt: now - 9 * DAY } }), now, zone);
+  expect(jar(0.03, 6, 7)).toEqual([]);
+  expect(jar(-0.07, 8, 5.8)[0]).toMatchObject({ kind: 'flow', urgency: 2 });
+  expect(jar(-0.07, 8, 5.8)[0]!.says).toMatch(/8\.0 °C when it was set, 5\.8 °C now.*close it by 7 %/);
+  expect(jar(0.12, 5, 9)[0]!.says).toMatch(/open it by 12 %/);
+});
+
+test('after a shock: pick, then count what is eyed; not at once, not once it was done, not for ever', () => {
+  const at = (shock: number, more: Record<string, number> = {}) =>
+    kinds(eggs({ last: { pick: now - 3600_000, shock: now - shock * DAY, ...more } }));
+  expect(at(0.2)).toEqual([]);
+  expect(at(1)).toEqual(['count2']);
+  expect(at(1, { census: now - 3600_000 })).toEqual([]);
+  expect(at(1, { 'check:eyed': now - 2 * DAY })).toEqual(['count2']);
+  expect(at(6)).toEqual([]);
+});
+
+test('larvae without a flow want their water changed on the first days, once a day', () => {
+  const larvae = (more: Partial<DueInput>) =>
+    kinds(
+      eggs({
+        stage: 'yolksac',
+        station: 'yolksac',
+        openedAt: now - 2 * DAY,
+        last: { dead: now - 3600_000 },
+        flowLPerMin: null,
+        ...more,
+      }),
+    );
+  expect(larvae({})).toEqual(['water2']);
+  expect(larvae({ flowLPerMin: 4 })).toEqual([]);
+  expect(larvae({ last: { dead: now - 3600_000, waterChanged: now - 3600_000 } })).toEqual([]);
+  expect(larvae({ last: { dead: now - 3600_000, waterChanged: now - DAY } })).toEqual(['water2']);
+  expect(larvae({ openedAt: now - 9 * DAY })).toEqual([]);
+});

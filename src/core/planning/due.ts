@@ -1,9 +1,13 @@
 import type { JudgedRound } from '../incubation/picks';
+import { RESET_FROM } from '../incubation/rolling';
 import { type School, schoolWords } from '../incubation/schools';
 import { verdictSays } from '../incubation/verdicts';
 import { grouped } from '../quantities/format';
 import { addLocalDays, localDay } from '../time/localDay';
 import { riseOf } from './rise';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
 
 /** What a standing holding looks like to the one who plans the round. */
 export type DueInput = {
@@ -28,6 +32,10 @@ export type DueInput = {
   school?: School['school'];
   /** Pale eggs that were left at the last look, and when. */
   doubtful?: number;
+  /** Eggs in a jar: what its water was when the flow was set, what it is, and the change of flow that this wants. */
+  rolling?: { from: number; to: number; change: number; setAt: number } | null;
+  /** Set flow of the unit, L/min. */
+  flowLPerMin?: number | null;
   /** Predicted milestones of the lot on its water. */
   milestones: readonly {
     id: string;
@@ -41,7 +49,19 @@ export type DueInput = {
   }[];
 };
 
-export type DueKind = 'rise' | 'low' | 'doubtful' | 'pick' | 'dead' | 'check' | 'hatch' | 'pond' | 'weigh' | 'count';
+export type DueKind =
+  | 'rise'
+  | 'low'
+  | 'doubtful'
+  | 'pick'
+  | 'dead'
+  | 'check'
+  | 'hatch'
+  | 'pond'
+  | 'weigh'
+  | 'count'
+  | 'flow'
+  | 'water';
 
 export type Due = {
   holdingId: number;
@@ -117,6 +137,42 @@ export function dueFor(h: DueInput, now: number, timeZone: string, settings: Rou
       urgency: 2,
       since: today.start,
       says: `${grouped(h.doubtful)} pale ${h.doubtful === 1 ? 'egg' : 'eggs'} left for a second look`,
+    });
+  if (h.rolling && Math.abs(h.rolling.change) >= RESET_FROM) {
+    const { change, from, to } = h.rolling;
+    add({
+      kind: 'flow',
+      urgency: 2,
+      since: today.start,
+      says: `set the flow anew: ${from.toFixed(1)} °C when it was set, ${to.toFixed(1)} °C now; ${change < 0 ? `colder water lifts more, close it by ${Math.round(-100 * change)} %` : `warmer water lifts less, open it by ${Math.round(100 * change)} %`}, by eye`,
+    });
+  }
+  const shocked = h.last.shock ?? 0;
+  if (
+    h.station === 'eggs' &&
+    shocked > 0 &&
+    now - shocked > 12 * HOUR &&
+    now - shocked < 5 * DAY &&
+    Math.max(h.last.census ?? 0, h.last['check:eyed'] ?? 0) < shocked
+  )
+    add({
+      kind: 'count',
+      urgency: 2,
+      since: shocked,
+      says: 'shocked: pick what has whitened, then count what is eyed',
+    });
+  if (
+    h.station === 'yolksac' &&
+    !h.flowLPerMin &&
+    now - h.openedAt < 4 * DAY &&
+    h.openedAt < today.start &&
+    (h.last.waterChanged ?? 0) < today.start
+  )
+    add({
+      kind: 'water',
+      urgency: 2,
+      since: today.start,
+      says: 'no flow is set: lower the water and refill it gently; ammonia gathers though they are not fed',
     });
   for (const m of h.milestones) {
     if (m.seen || m.at === null || m.low === null) continue;

@@ -71,6 +71,7 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
       { id: 'check', word: 'Check' },
       { id: 'pond', word: 'Pond' },
       { id: 'move', word: 'Move' },
+      { id: 'handle', word: 'Water, cleaning' },
       { id: 'deformity', word: 'Deformities' },
       ...rest,
     ];

@@ -18,6 +18,8 @@ import { useAct } from './useAct';
 import { useEventFields } from './when';
 
 type What = keyof typeof handlings;
+/** What is done to larvae, too. */
+const ofLarvae: What[] = ['water', 'cleaned', 'flow'];
 
 /** Eggs shocked, poured, cleaned, or left without flow: what whitens after it is then expected. */
 export function HandleForm({ h }: { h: ActHolding }) {
@@ -25,7 +27,8 @@ export function HandleForm({ h }: { h: ActHolding }) {
   const act = useAct('eggs.handle');
   const event = useEventFields();
   const original = useOriginal<{ what: What; minutes: number }>();
-  const [what, setWhat] = useState<What>(original?.what ?? 'shocked');
+  const larvae = h.stage === 'yolksac';
+  const [what, setWhat] = useState<What>(original?.what ?? (larvae ? 'water' : 'shocked'));
   const [minutes, setMinutes] = useState(original?.minutes ? numberText(original.minutes, locale) : '');
   const m = decimalOf(minutes, locale);
   return (
@@ -35,9 +38,10 @@ export function HandleForm({ h }: { h: ActHolding }) {
       label="Record"
       needs={[what === 'flow' && m.value === null && 'the minutes']}
       onSend={() =>
-        void act.submit(
-          { ...at(h), what, ...(what === 'flow' ? { minutes: m.value } : {}), ...event.payload },
-          () => 'Recorded: what whitens after it is expected now.',
+        void act.submit({ ...at(h), what, ...(what === 'flow' ? { minutes: m.value } : {}), ...event.payload }, () =>
+          larvae || what === 'rolled' || what === 'water'
+            ? 'Recorded.'
+            : 'Recorded: what whitens after it is expected now.',
         )
       }
     >
@@ -45,7 +49,10 @@ export function HandleForm({ h }: { h: ActHolding }) {
         label="They were"
         value={what}
         onChange={setWhat}
-        options={(Object.keys(handlings) as What[]).map((k) => ({ value: k, label: handlings[k].name }))}
+        options={(larvae ? ofLarvae : (Object.keys(handlings) as What[])).map((k) => ({
+          value: k,
+          label: handlings[k].name,
+        }))}
         hint={handlings[what].says}
         error={act.errorOn('what')}
       />
