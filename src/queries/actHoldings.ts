@@ -1,5 +1,5 @@
 import { speciesOf } from '@/book/shelf';
-import { stepBorne } from '@/core/species/species';
+import { changeADay, stepBorne } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
@@ -21,6 +21,7 @@ export function actHoldings(holdings: readonly RoundHolding[]) {
       stages: species.stages.map((s) => ({ id: s.id, name: s.name })),
       checks: species.checks,
       stepCelsius: stepBorne(species),
+      dayCelsius: changeADay(species),
     };
   });
 }

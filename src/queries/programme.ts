@@ -1,6 +1,7 @@
 import type { DevelopmentModel } from '@/core/development/model';
 import type { Phase } from '@/core/development/predict';
 import type { Point } from '@/core/development/timeline';
+import { changeADay } from '@/core/species/species';
 import { addLocalDays } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -83,7 +84,7 @@ export async function programmeView(
     const h = holdings[0]!;
     const species = book.get(h.species)!;
     const limit = (stage: string) => species.limits.find((l) => l.what === 'temperature' && l.stage === stage);
-    const change = species.limits.find((l) => l.what === 'temperature change')?.high ?? 1;
+    const change = changeADay(species) ?? 1;
     const eggs = limit('egg');
     const hatched = species.milestones.findIndex((m) => m.enters === 'yolksac');
     return {

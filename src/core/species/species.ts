@@ -234,3 +234,7 @@ export const valueNamed = (s: Species, begins: string) => s.values.find((v) => v
 /** The change of temperature that eggs and larvae of a species bear at once, °C; null where the Book has none. */
 export const stepBorne = (species: Species): number | null =>
   species.limits.find((l) => l.what === 'temperature step' && l.stage === 'egg')?.high ?? null;
+
+/** The change of temperature a day that a programme of a species keeps to, °C; null where the Book has none. */
+export const changeADay = (species: Species): number | null =>
+  species.limits.find((l) => l.what === 'temperature change')?.high ?? null;

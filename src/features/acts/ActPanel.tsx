@@ -148,7 +148,9 @@ export function ActPanel({
             <div className="flex flex-col gap-4">
               {holding.stage === 'egg' ? (
                 <>
+                  <h3 className="-mb-3 font-bold">What was seen</h3>
                   <HatchSeenForm h={holding} />
+                  <h3 className="-mb-3 border-t border-strong pt-3 font-bold">Eggs that are larvae now</h3>
                   <HatchForm h={holding} />
                 </>
               ) : (

@@ -18,11 +18,14 @@ export function Tempering({
   from,
   to,
   most,
+  aDay = null,
 }: {
   from: number;
   to: number;
   /** What the species bears at once, °C. */
   most: number;
+  /** The change a day that a programme keeps to, °C. */
+  aDay?: number | null;
 }) {
   const { locale, units } = useSession();
   const unit = useShown();
@@ -61,6 +64,12 @@ export function Tempering({
       <p className="mb-1 font-semibold text-careful">
         {degrees(from)} to {degrees(to)}: temper them, they bear {figures(most, 2)} °C at once
       </p>
+      {aDay !== null && Math.abs(to - from) > 2 * aDay && (
+        <p className="mb-1 font-semibold text-hand">
+          That is far more than the {figures(aDay, 2)} °C a day of a programme: bring the waters together first, if it
+          can wait.
+        </p>
+      )}
       <div className="grid grid-cols-2 gap-2">
         <NumberInput label="Step, °C" value={step} onChange={setStep} error={s.error} />
         <NumberInput label="Minutes a step" value={minutes} onChange={setMinutes} error={m.error} />
@@ -90,22 +99,20 @@ export function Tempering({
               ))}
             </tbody>
           </table>
-          <div className="flex items-baseline gap-3">
+          <p className={begun === null ? 'text-soft' : 'font-semibold text-deep'} role="timer">
+            {begun === null
+              ? `${Math.round(o.totalMinutes)} minutes in all`
+              : next
+                ? `next exchange in ${minutesAndSeconds((next.minute - passed) * 60)}`
+                : passed < o.totalMinutes
+                  ? `into the new water in ${minutesAndSeconds((o.totalMinutes - passed) * 60)}`
+                  : 'tempered: they may go over'}
+          </p>
+          <div className="my-1 flex items-center justify-between gap-3">
             <button type="button" className="button" onClick={() => setBegun(begun === null ? Date.now() : null)}>
               <Timer size={17} aria-hidden /> {begun === null ? 'Start the clock' : 'Stop the clock'}
             </button>
-            <span className={begun === null ? 'text-soft' : 'font-semibold text-deep'} role="timer">
-              {begun === null
-                ? `${Math.round(o.totalMinutes)} minutes in all`
-                : next
-                  ? `next exchange in ${minutesAndSeconds((next.minute - passed) * 60)}`
-                  : passed < o.totalMinutes
-                    ? `into the new water in ${minutesAndSeconds((o.totalMinutes - passed) * 60)}`
-                    : 'tempered: they may go over'}
-            </span>
-            <span className="ml-auto">
-              <Worked request={{ id: 'transport.temper', input }}>working</Worked>
-            </span>
+            <Worked request={{ id: 'transport.temper', input }}>working</Worked>
           </div>
         </>
       )}

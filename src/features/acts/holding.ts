@@ -14,6 +14,8 @@ export type ActHolding = {
   checks: readonly { id: string; name: string; stage: string; looks: string }[];
   /** What the species bears at once when the water changes, °C. */
   stepCelsius?: number | null;
+  /** The change a day that a programme of it keeps to, °C. */
+  dayCelsius?: number | null;
 };
 
 /** Units to choose from, by room, with what stands there. */

@@ -281,7 +281,7 @@ function watersApart(h: ActHolding, places: readonly PlaceOption[], to: string) 
   const [from, there] = [h.unitId, Number(to)].map((id) => places.find((p) => p.id === id)?.celsius);
   const most = h.stage === 'egg' || h.stage === 'yolksac' ? h.stepCelsius : null;
   if (from === undefined || there === undefined || !most || Math.abs(from - there) <= most) return null;
-  return { from, to: there, most };
+  return { from, to: there, most, aDay: h.dayCelsius ?? null };
 }
 
 type ClassRow = { grade: string; unit: string; stage?: string; many: ReturnType<typeof emptyHowMany> };

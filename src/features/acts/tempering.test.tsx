@@ -51,6 +51,12 @@ test('larger steps than the species bears are called; the water of the vessel gi
   expect(screen.getByText(/above what the species bears at once/)).toBeTruthy();
   await user.type(screen.getByLabelText('Water in the vessel, L'), '20');
   expect(screen.getByText(/exchange 100 %, 20 L/)).toBeTruthy();
+  expect(screen.queryByText(/a day of a programme/)).toBeNull();
+});
+
+test('waters days apart are to be brought together first', () => {
+  show(<Tempering from={4.5} to={14.5} most={1} aDay={1} />);
+  expect(screen.getByText(/far more than the 1 °C a day of a programme/)).toBeTruthy();
 });
 
 test('the clock calls each exchange in its turn and says when they may go over', async () => {

@@ -213,6 +213,7 @@ function UnitCell({
   const h = u.holdings[0];
   const due = u.holdings.flatMap((x) => x.due);
   const urgent = due.find((d) => d.urgency === 1);
+  const next = h ? nextStep(h, now, timeZone) : null;
   const soon = due.find((d) => d.urgency === 2 && d.kind !== 'pick' && d.kind !== 'dead');
   const off = h?.station === 'eggs' ? (h.handsOff?.severity ?? null) : null;
   const called = u.holdings.some((x) => x.watch?.last?.verdict);
@@ -254,9 +255,11 @@ function UnitCell({
             <span className="block text-[0.9rem] tracking-tight">
               <Doubtful number={u.number} sd={u.sd} />
             </span>
-            {nextStep(h, now, timeZone) && (
+            {next && (
               <span className="block text-[0.81rem] leading-tight tracking-tight text-soft">
-                {nextStep(h, now, timeZone)}
+                {/* The day and its doubt stay together where the cell is narrow. */}
+                {next.slice(0, next.search(/\d/))}
+                <span className="whitespace-nowrap">{next.slice(next.search(/\d/))}</span>
               </span>
             )}
             {u.danger && (
@@ -264,7 +267,7 @@ function UnitCell({
                 className="block text-[0.8rem] leading-tight text-soft"
                 title="until its oxygen is down to what they suffer at, if the flow stops"
               >
-                {minutesWords(u.danger.minutes)} no flow
+                {minutesWords(u.danger.minutes)} if it stops
               </span>
             )}
             {urgent ? (
