@@ -63,6 +63,7 @@ const commandOfKind: Record<string, string> = {
   handled: 'eggs.handle',
   doubtful: 'eggs.doubtful',
   hatchSeen: 'hatch.see',
+  eggShipment: 'eggs.ship',
 };
 
 type Found = EntryRow & { voided: number | null };

@@ -28,6 +28,7 @@ import { saveProtocol } from './protocols';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
 import { makeToken, reportReadings, revokeToken, seeAlarm } from './reports';
+import { shipEggs } from './shipments';
 import { saveDay } from './spawningDay';
 import { addUnits, arrangeRoom, divideUnit, joinUnit, saveUnit } from './units';
 
@@ -94,6 +95,7 @@ const all = [
   leaveDoubtful,
   seeHatch,
   batheEggs,
+  shipEggs,
   savePicking,
   useOwnClock,
   strikeReadings,

@@ -81,6 +81,7 @@ const may: Record<string, Role[]> = {
   'eggs.doubtful': hands,
   'hatch.see': hands,
   'eggs.bathe': culturists,
+  'eggs.ship': culturists,
   'picking.save': managers,
   'clock.use': managers,
   'readings.strike': culturists,

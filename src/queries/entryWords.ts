@@ -162,6 +162,10 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'pick':
     case 'dead':
       return `${spaced(Number(intent.number ?? 0))}${out[0] ? ` from ${out[0].unit}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
+    case 'eggShipment': {
+      const age = intent.age as { degreeDays: number | null } | undefined;
+      return `${total(world)} from ${[...new Set(world.map((m) => m.unit))].join(', ')} to ${intent.receiver}, ${intent.boxes} ${intent.boxes === 1 ? 'box' : 'boxes'}${age?.degreeDays == null ? '' : `, ${Math.round(age.degreeDays)} °C·d old`}${odd}`;
+    }
     case 'hatch':
       return `${spaced(into.reduce((n, m) => n + m.delta, 0))} from ${[...new Set(out.map((m) => m.unit))].join(', ')}${intent.unhatched ? `, ${spaced(Number(intent.unhatched))} did not hatch` : ''}${odd}`;
     default:

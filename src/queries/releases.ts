@@ -167,18 +167,6 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
   const intent = fromJson<{ batches: { massG: number; count: number }[]; bucketsG: number[]; waterCelsius?: number }>(
     row.intent,
   );
-  const families = (await db('lot_share as s')
-    .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
-    .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
-    .where('s.lot_id', entry.lotId)
-    .whereNull('s.superseded_seq')
-    .orderBy('s.share', 'desc')
-    .select('s.share', 'f.label', 'f.males', 'b.tag')) as {
-    share: number;
-    label: string | null;
-    males: string | null;
-    tag: string | null;
-  }[];
   return {
     number: row.number,
     issuedAt: row.issued_at,
@@ -191,14 +179,31 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
     measuredBy: row.measured_by,
     siteName: row.hatchery,
     said: fromJson<Record<string, unknown>>(row.content),
-    families: families.map((f) => ({
-      female: f.tag ?? f.label ?? 'not known',
-      males: f.males
-        ? fromJson<{ tag: string }[]>(f.males)
-            .map((m) => m.tag)
-            .join(', ')
-        : '',
-      share: f.share,
-    })),
+    families: await familiesOf(db, entry.lotId),
   };
+}
+
+/** Parents of a lot and their shares, the largest first. */
+export async function familiesOf(db: Db, lotId: number): Promise<ReleasePaper['families']> {
+  const families = (await db('lot_share as s')
+    .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
+    .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
+    .where('s.lot_id', lotId)
+    .whereNull('s.superseded_seq')
+    .orderBy('s.share', 'desc')
+    .select('s.share', 'f.label', 'f.males', 'b.tag')) as {
+    share: number;
+    label: string | null;
+    males: string | null;
+    tag: string | null;
+  }[];
+  return families.map((f) => ({
+    female: f.tag ?? f.label ?? 'not known',
+    males: f.males
+      ? fromJson<{ tag: string }[]>(f.males)
+          .map((m) => m.tag)
+          .join(', ')
+      : '',
+    share: f.share,
+  }));
 }

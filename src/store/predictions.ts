@@ -270,7 +270,12 @@ type LotWater = Pick<SensorWater, 'points' | 'plan' | 'faults' | 'water' | 'uncl
  * The water that eggs now on `sensor` have lived through: this sensor's own, shared with all that stand in it, where the
  * lot was nowhere else; else pieced together from the waters it stood in.
  */
-async function waterThrough(batch: Batch, spans: readonly Span[], sensor: number, from: number): Promise<LotWater> {
+async function waterThrough(
+  batch: Pick<Batch, 'now' | 'waters'>,
+  spans: readonly Span[],
+  sensor: number,
+  from: number,
+): Promise<LotWater> {
   const { now } = batch;
   const cuts = [...new Set([from, now, ...spans.flatMap((s) => [s.from, s.to])])]
     .filter((t) => t >= from && t <= now)
@@ -303,4 +308,30 @@ async function waterThrough(batch: Batch, spans: readonly Span[], sensor: number
     uncleaned: null,
     forecastSd: own.forecastSd,
   };
+}
+
+/** Degree-days above 0 °C, by which the trade states the age of eggs; read off the water, it is no clock of any species. */
+const ABOVE_ZERO = { kind: 'degreeDays' as const, sum: 1, base: 0 };
+
+/**
+ * Degree-days that a lot has behind it at each of some instants, through all waters that it stood in, those to come as
+ * forecast; null where none of its water was read.
+ */
+export async function degreeDaysAt(
+  db: Db,
+  lot: { id: number; fertilisedAt: number },
+  sensor: number,
+  instants: readonly number[],
+  now: number,
+): Promise<number[] | null> {
+  const { water } = await waterThrough(
+    { now, waters: new Waters(db, now) },
+    await spansOf(db, lot.id, now),
+    sensor,
+    lot.fertilisedAt,
+  );
+  if (!water) return null;
+  const sum = water.integral(ABOVE_ZERO, 0);
+  const begun = valueAt(water.line, sum, lot.fertilisedAt);
+  return instants.map((t) => valueAt(water.line, sum, t) - begun);
 }

@@ -48,6 +48,7 @@ export const kindWords: Record<string, string> = {
   doubtful: 'left for a second look',
   hatchSeen: 'hatch seen',
   eggBath: 'bath against fungus',
+  eggShipment: 'eyed eggs sent',
   correction: 'correction',
 };
 

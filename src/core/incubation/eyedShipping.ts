@@ -1,6 +1,17 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 
+/** What a shipment keeps of the age of its eggs; null where it is not known. */
+export type ShippedAge = {
+  days: number | null;
+  degreeDays: number | null;
+  toFirstHatch: number | null;
+  onTheWay: number;
+  left: number | null;
+  iceKg: number | null;
+  warnings: string[];
+};
+
 /** Melting heat of ice, 333.55 kJ/kg. */
 const WATT_HOURS_PER_KG_ICE = 333.55 / 3.6;
 

@@ -11,6 +11,7 @@ import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, SampleForm } from './lookForms';
 import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
 import { OutForm, ReleaseForm } from './outForms';
+import { ShipForm } from './ShipForm';
 import { SwimUpForm } from './SwimUpForm';
 
 type ActId =
@@ -34,7 +35,8 @@ type ActId =
   | 'emptied'
   | 'handle'
   | 'eggBath'
-  | 'swimUp';
+  | 'swimUp'
+  | 'ship';
 
 /** Which acts a stage offers, the usual ones first. */
 function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[] {
@@ -61,6 +63,7 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
           { id: 'stage', word: 'Hatch' },
           { id: 'handle', word: 'Shock, handle' },
           { id: 'eggBath', word: 'Bath' },
+          { id: 'ship', word: 'Send eyed' },
           { id: 'move', word: 'Move' },
           ...rest,
         ];
@@ -138,6 +141,7 @@ export function ActPanel({
           )}
           {open === 'handle' && <HandleForm h={holding} />}
           {open === 'eggBath' && <EggBathForm h={holding} />}
+          {open === 'ship' && <ShipForm h={holding} />}
           {open === 'swimUp' && <SwimUpForm h={holding} earlier={checks} />}
           {open === 'dead' && <LossForm h={holding} type="dead.record" />}
           {open === 'check' && <CheckForm h={holding} />}

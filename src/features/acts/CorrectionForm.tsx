@@ -26,6 +26,7 @@ import { KeepForm } from './KeepForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, ReadingForm, SampleForm } from './lookForms';
 import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
 import { OutForm, ReleaseForm } from './outForms';
+import { ShipForm } from './ShipForm';
 
 type Loaded = 'loading' | 'gone' | 'offline' | EntryToPutRight;
 
@@ -100,6 +101,8 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
       return <DoubtfulForm h={h} />;
     case 'hatchSeen':
       return <HatchSeenForm h={h} />;
+    case 'eggShipment':
+      return <ShipForm h={h} />;
     case 'eggBath':
       return <p role="alert">A bath is taken back and entered anew: its figures hang together.</p>;
     case 'sample':

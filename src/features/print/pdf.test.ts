@@ -10,6 +10,7 @@ import { bowlOf } from '../../../tests/support/bench';
 import { labelSvg, labelsPdf } from './labels';
 import { releasePaperPdf, roundSheetPdf, stockListPdf } from './pdf';
 import { setUpSheetPdf } from './setUpSheet';
+import { shipmentPdf } from './shipment';
 
 const NOW = Date.parse('2031-04-14T05:42:00Z');
 const VIENNA = 'Europe/Vienna';
@@ -246,5 +247,62 @@ describe('the set-up sheet of a spawning day', () => {
   test.each([0, 3, 12])('is one page with %d females', async (females) => {
     const o = { site: 'Ombrel', timeZone: VIENNA, now: NOW, us: false, units: new Map([[3, 'J3']]) };
     expect((await printed(setUpSheetPdf(view(females), o))).pages).toBe(1);
+  });
+});
+
+describe('the paper of eyed eggs', () => {
+  const sent: Parameters<typeof shipmentPdf>[0] = {
+    at: NOW,
+    measuredBy: 'Culturist',
+    lot: 'AC-31-01',
+    species: 'Arctic char',
+    latin: 'Salvelinus alpinus',
+    unit: 'T3',
+    number: 9000,
+    sd: 120,
+    receiver: 'Lake Ivarre hatchery house',
+    papers: 'HP 31-7',
+    carrier: '',
+    boxes: 3,
+    hours: 24,
+    boxCelsius: 4,
+    age: { days: 60.2, degreeDays: 300.6, toFirstHatch: 410, onTheWay: 4, left: 105.4, iceKg: 3.3, warnings: [] },
+    fertilisedAt: NOW - 60.2 * 86_400_000,
+    stepCelsius: 1,
+    families: [{ female: 'F12', males: 'M3, M4', share: 1 }],
+    checks: [],
+    baths: [],
+    taken: false,
+  };
+  const of = { site: 'Morula', timeZone: VIENNA, us: false };
+
+  test('fits a page as a rule, goes on to a second where much was seen and done', async () => {
+    expect((await printed(shipmentPdf(sent, of))).pages).toBe(1);
+    const baths = Array.from({ length: 12 }, (_, i) => ({
+      at: NOW - i * 86_400_000,
+      product: 'P',
+      mgPerL: 20,
+      minutes: 15,
+    }));
+    const families = Array.from({ length: 30 }, (_, i) => ({ female: `F${i}`, males: 'M1', share: 1 / 30 }));
+    expect((await printed(shipmentPdf({ ...sent, baths, families }, of))).pages).toBeGreaterThan(1);
+  });
+
+  test('is printed where the age is not known, and where it was taken back', async () => {
+    const unknown = {
+      days: null,
+      degreeDays: null,
+      toFirstHatch: null,
+      onTheWay: 4,
+      left: null,
+      iceKg: null,
+      warnings: [],
+    };
+    const blank = await printed(shipmentPdf({ ...sent, age: unknown, fertilisedAt: null, stepCelsius: null }, of));
+    expect(blank.pages).toBe(1);
+    const taken = await printed(
+      shipmentPdf({ ...sent, age: unknown, fertilisedAt: null, stepCelsius: null, taken: true }, of),
+    );
+    expect(taken.bytes).toBeGreaterThan(blank.bytes);
   });
 });

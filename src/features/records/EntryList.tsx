@@ -46,6 +46,11 @@ export function EntryList({
               {e.note && <span className="text-soft"> “{e.note}”</span>}
               {e.why && <span className="inline-block pl-1 text-[0.9rem] no-underline"> taken back: “{e.why}”</span>}
               {e.replaces && <span className="text-[0.85rem] text-soft"> (put right)</span>}
+              {e.kind === 'eggShipment' && (
+                <a className="link ml-2" href={`/print/eggs/${e.id}`} target="_blank" rel="noopener">
+                  paper
+                </a>
+              )}
             </span>
             {!compact && (
               <span className="text-[0.9rem] text-soft max-md:hidden">

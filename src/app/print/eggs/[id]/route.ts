@@ -1,0 +1,15 @@
+import { shipmentPdf } from '@/features/print/shipment';
+import { shipment } from '@/queries/shipment';
+import { db } from '../../../_server/database';
+import { pdfReply } from '../../../_server/pdfReply';
+import { requirePerson } from '../../../_server/session';
+
+export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  const person = await requirePerson();
+  const found = await shipment(db(), person.siteId, (await params).id);
+  if (!found) return new Response('There is no such shipment.', { status: 404 });
+  return pdfReply(
+    await shipmentPdf(found, { site: person.siteName, timeZone: person.timeZone, us: person.units === 'us' }),
+    `eyed eggs ${found.lot}.pdf`,
+  );
+}

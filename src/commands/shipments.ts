@@ -1,0 +1,152 @@
+import { z } from 'zod';
+import type { Amount } from '@/core/books/entry';
+import { measurement, numberFrom } from '@/core/books/measure';
+import { run } from '@/core/calculation';
+import { calculation as eyedEggs, type ShippedAge } from '@/core/incubation/eyedShipping';
+import { degreeDaysAt } from '@/store/predictions';
+import { SENSOR_OF_UNIT } from '@/store/waters';
+import { said } from './bringIn';
+import { type Context, defineCommand } from './define';
+import { queuePredictions } from './jobs';
+import { CommandRefused } from './refused';
+import { askSensitive } from './sensitive';
+import { idsOf, type Standing, standing } from './standing';
+import { asOf, eventFields, eventOf } from './when';
+
+const text = (most: number) => z.string().trim().max(most, 'is too long');
+/**
+ * Eyed eggs that are sent out: they leave the books as sold, with what the receiver has to know: age, how long until they
+ * hatch, the journey, the ice. Asked about where eyes were not seen, where hands should stay off, and where they would
+ * hatch on the way.
+ */
+export const shipEggs = defineCommand({
+  type: 'eggs.ship',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    unit: z.number().int(),
+    lotId: z.number().int().optional(),
+    stage: z.string().optional(),
+    all: z.boolean().default(false),
+    measured: measurement.optional(),
+    receiver: text(120).min(1, 'needs a receiver'),
+    papers: text(200).min(1, 'needs the permit and the health paper, or why none is wanted'),
+    carrier: text(120).default(''),
+    boxes: z.number().int('must be a whole number').min(1, 'needs a box').max(500, 'are more than one journey takes'),
+    hours: z.number().positive('must be above 0').max(240, 'is longer than eggs travel'),
+    boxCelsius: z.number().min(0, 'eggs must not freeze').max(15, 'is too warm for a box of eggs'),
+    outsideCelsius: z.number().min(-30).max(45).optional(),
+    wallWattPerKelvin: z.number().positive('must be above 0').optional(),
+    shortfall: z.literal('yes').optional(),
+    sensitive: z.enum(['emergency', 'meant']).optional(),
+    eyes: z.literal('seen').optional(),
+    late: z.literal('yes').optional(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
+    if (at.place.stage !== 'egg')
+      throw new CommandRefused('noEggs', `${at.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
+    if (!p.all && !p.measured)
+      throw new CommandRefused('howMany', 'How many?', 'measured', 'Give a number, or say that all are sent.');
+    await askEyes(c, at, event.at, p.eyes);
+    await askSensitive(c, at, p, event.at, 'sending them');
+    const age = await ageOf(c, at, event.at, p);
+    if (age.left !== null && age.left <= 0 && p.late !== 'yes')
+      throw new CommandRefused(
+        'late',
+        `They hatch on the way: ${Math.round(age.degreeDays!)} °C·d old, the first hatch is near ${Math.round(age.toFirstHatch!)} °C·d, the journey takes ${Math.round(age.onTheWay)}.`,
+        'hours',
+        'Send them sooner, colder, or as larvae.',
+        { field: 'late', choices: [{ value: 'yes', label: 'They are sent all the same', why: 'the receiver knows' }] },
+      );
+    const { meanG: _, ...measured } = p.measured
+      ? numberFrom(p.measured)
+      : { number: at.number, sd: 0, df: null, how: 'counted' as const, meanG: undefined };
+    const amount: Amount = p.all ? { kind: 'all' } : { kind: 'number', ...measured, shortfall: p.shortfall === 'yes' };
+    await c.record([
+      {
+        kind: 'eggShipment',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: { ...p, age },
+        acts: [{ act: 'lose', account: 'sold', from: at.place, amount }],
+        observations: [{ kind: 'shipped', ...idsOf(at), value: measured.number }],
+      },
+    ]);
+    await queuePredictions(c, [at.lot.id]);
+    return { lot: at.lot.name, unit: at.unit.name, number: said(measured).text, age };
+  },
+});
+
+/** Eggs travel once eyes show in nearly all; before that the journey kills them. */
+async function askEyes(c: Context, at: Standing, when: number, answer: 'seen' | undefined): Promise<void> {
+  if (answer) return;
+  const eyed = (await c
+    .trx('observation')
+    .where({ lot_id: at.lot.id, kind: 'check:eyed' })
+    .where('at', '<=', when)
+    .orderBy('at', 'desc')
+    .first('value')) as { value: number } | undefined;
+  if (eyed && eyed.value >= 0.9) return;
+  throw new CommandRefused(
+    'eyes',
+    eyed
+      ? `Eyes were seen in ${Math.round(100 * eyed.value)} % at the last check.`
+      : 'No eyed check is recorded of this lot.',
+    'unit',
+    'Eggs travel when eyes show in nearly all that live: before that the journey kills them.',
+    { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
+  );
+}
+
+type Journey = { hours: number; boxCelsius: number; outsideCelsius?: number; wallWattPerKelvin?: number };
+
+async function ageOf(c: Context, at: Standing, when: number, j: Journey): Promise<ShippedAge> {
+  const onTheWay = (j.boxCelsius * j.hours) / 24;
+  const none: ShippedAge = {
+    days: null,
+    degreeDays: null,
+    toFirstHatch: null,
+    onTheWay,
+    left: null,
+    iceKg: null,
+    warnings: [],
+  };
+  const fertilisedAt = at.lot.fertilised_at;
+  if (fertilisedAt === null) return none;
+  const days = (when - fertilisedAt) / 86_400_000;
+  const row = (await c
+    .trx('unit as u')
+    .where('u.id', at.unit.id)
+    .first(c.trx.raw(`${SENSOR_OF_UNIT} AS sensor`))) as unknown as { sensor: number | null };
+  if (row.sensor === null) return { ...none, days };
+  const hatch = (await c
+    .trx('prediction')
+    .where({ lot_id: at.lot.id, sensor_id: row.sensor, milestone: 'hatched' })
+    .first('first_at', 'low', 'at')) as { first_at: number | null; low: number | null; at: number | null } | undefined;
+  const first = hatch?.first_at ?? hatch?.low ?? hatch?.at ?? null;
+  const sums = await degreeDaysAt(
+    c.trx,
+    { id: at.lot.id, fertilisedAt },
+    row.sensor,
+    [when, ...(first === null ? [] : [first])],
+    c.now,
+  );
+  if (!sums) return { ...none, days };
+  const [degreeDays, toFirstHatch = null] = sums;
+  if (toFirstHatch === null) return { ...none, days, degreeDays: degreeDays! };
+  const left = toFirstHatch - degreeDays! - onTheWay;
+  const known = { ...none, days, degreeDays: degreeDays!, toFirstHatch, left };
+  if (j.outsideCelsius === undefined || j.wallWattPerKelvin === undefined || degreeDays! <= 0 || left <= -onTheWay)
+    return known;
+  const o = run(eyedEggs, {
+    degreeDaysNow: degreeDays!,
+    degreeDaysToFirstHatch: toFirstHatch,
+    hours: j.hours,
+    boxCelsius: j.boxCelsius,
+    outsideCelsius: j.outsideCelsius,
+    wallWattPerKelvin: j.wallWattPerKelvin,
+  });
+  return { ...known, iceKg: o.iceKg, warnings: o.warnings ?? [] };
+}
