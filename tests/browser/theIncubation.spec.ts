@@ -96,7 +96,7 @@ test('the room says what waits, how gravely hands stay off, and minutes to dange
   const at = await open('IE1');
   await expect(at.getByText(/not picked for \d+ days: \d/i)).toBeVisible();
   await expect(page.getByText(/if it stops: .* to danger/)).toBeVisible();
-  await expect(page.locator('[data-unit="IE1"]')).toContainText('if it stops');
+  await expect(page.locator('[data-unit="IE1"]')).toContainText('reserve');
   await accessible(page);
 });
 

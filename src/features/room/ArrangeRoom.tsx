@@ -57,7 +57,7 @@ export function ArrangeRoom({ room }: { room: RoomView }) {
         Drag each unit to where it stands; with the keyboard, choose it and use the arrow keys. The walk follows the
         plan.
       </p>
-      <DndContext sensors={sensors} onDragEnd={end}>
+      <DndContext sensors={sensors} onDragEnd={end} accessibility={spoken(rows)}>
         {rows.map((r, i) => (
           <section key={r.key} className="mb-3" aria-label={r.battery || 'units'}>
             <input
@@ -98,6 +98,27 @@ export function ArrangeRoom({ room }: { room: RoomView }) {
       </form>
     </section>
   );
+}
+
+/** What a screen reader hears while a unit is dragged. */
+function spoken(rows: Arranged) {
+  const name = (id: unknown) => rows.flatMap((r) => r.units).find((u) => u.id === Number(id))?.name ?? 'The unit';
+  const place = (id: unknown) => {
+    const [row, at] = String(id).split('|');
+    const r = rows.findIndex((x) => x.key === row);
+    return r < 0 ? 'nowhere' : `${rows[r]!.battery || `row ${r + 1}`}, place ${Number(at) + 1}`;
+  };
+  return {
+    screenReaderInstructions: { draggable: 'Move it with the arrow keys; keep the plan when it is right.' },
+    announcements: {
+      onDragStart: ({ active }: { active: { id: unknown } }) => `${name(active.id)} is lifted.`,
+      onDragOver: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) =>
+        over ? `${name(active.id)} over ${place(over.id)}.` : undefined,
+      onDragEnd: ({ active, over }: { active: { id: unknown }; over: { id: unknown } | null }) =>
+        over ? `${name(active.id)} stands in ${place(over.id)}.` : `${name(active.id)} stays where it was.`,
+      onDragCancel: ({ active }: { active: { id: unknown } }) => `${name(active.id)} stays where it was.`,
+    },
+  };
 }
 
 function Slot({ id, children }: { id: string; children: React.ReactNode }) {

@@ -267,7 +267,7 @@ function UnitCell({
                 className="block text-[0.8rem] leading-tight text-soft"
                 title="until its oxygen is down to what they suffer at, if the flow stops"
               >
-                {minutesWords(u.danger.minutes)} if it stops
+                reserve {minutesWords(u.danger.minutes)}
               </span>
             )}
             {urgent ? (

@@ -1,0 +1,67 @@
+/** @jest-environment jsdom */
+import { screen } from '@testing-library/react';
+import type { SetupView } from '@/queries/setup';
+import { NOW, onlySent, refused, server, show } from '../../../tests/support/screen';
+import { IncubationSettings } from './incubation';
+
+const school = { school: 'pick', foundShare: 0.9 } as const;
+const view = (over: Partial<SetupView['incubation']> = {}): SetupView =>
+  ({
+    incubation: {
+      falseAlarmsWeek: 0.2,
+      schools: { jar: { ...school, school: 'siphon', foundShare: 0.6 }, tray: school, trough: school, frame: school },
+      tokens: [],
+      ...over,
+    },
+  }) as unknown as SetupView;
+
+test('schools and false alarms are kept together, shares as shares', async () => {
+  const { user } = show(<IncubationSettings view={view()} />);
+  const found = screen.getAllByLabelText('A round finds, % of the dead') as HTMLInputElement[];
+  expect(found.map((f) => f.value)).toEqual(['60', '90', '90', '90']);
+  await user.clear(found[1]!);
+  await user.type(found[1]!, '85');
+  const often = screen.getByLabelText('False alarms of picks a room may give a week');
+  await user.clear(often);
+  expect(screen.getByText(/needs the false alarms/)).toBeTruthy();
+  await user.type(often, '0.5');
+  await user.click(screen.getByRole('button', { name: 'Keep' }));
+  expect(onlySent()).toMatchObject({ type: 'picking.save', payload: { falseAlarmsWeek: 0.5 } });
+  expect(onlySent().payload.kinds).toEqual([
+    { kind: 'jar', school: 'siphon', foundShare: 0.6 },
+    { kind: 'tray', school: 'pick', foundShare: 0.85 },
+    { kind: 'trough', school: 'pick', foundShare: 0.9 },
+    { kind: 'frame', school: 'pick', foundShare: 0.9 },
+  ]);
+});
+
+test('a refusal stands at the field that it is about', async () => {
+  server.replies.push(refused('Above ten a week nobody looks.', 'falseAlarmsWeek'));
+  const { user } = show(<IncubationSettings view={view()} />);
+  await user.click(screen.getByRole('button', { name: 'Keep' }));
+  expect(await screen.findByText('Above ten a week nobody looks.')).toBeTruthy();
+});
+
+test('a key is shown once, where it is made; an answer that is none is said', async () => {
+  server.pages['/api/tokens'] = { key: 'mk_4f1c' };
+  const { user } = show(<IncubationSettings view={view()} />);
+  const make = screen.getByRole('button', { name: 'Make a key' }) as HTMLButtonElement;
+  expect(make.disabled).toBe(true);
+  await user.type(screen.getByLabelText('A key for'), 'gateway');
+  await user.click(make);
+  expect((await screen.findByRole('status')).textContent).toMatch(/not shown again: mk_4f1c/);
+  server.pages['/api/tokens'] = {
+    refused: { message: 'There is a key named gateway already.', todo: 'Choose another name.' },
+  };
+  await user.click(make);
+  expect(await screen.findByText('There is a key named gateway already. Choose another name.')).toBeTruthy();
+});
+
+test('keys in use are listed with who made them, and taken out of use', async () => {
+  const { user } = show(
+    <IncubationSettings view={view({ tokens: [{ id: 8, name: 'gateway', madeAt: NOW, by: 'Manager' }] as never })} />,
+  );
+  expect(screen.getByText(/made .* by Manager/)).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'take out of use' }));
+  expect(onlySent()).toMatchObject({ type: 'token.revoke', payload: { token: 8 } });
+});
