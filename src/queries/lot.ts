@@ -1,9 +1,10 @@
 import { flowsBetweenLots } from '@/store/books/flows';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { courseOf, type WaterCourse } from '@/store/predictions';
 import { speciesBook } from '@/store/species';
 import { ledger, type SheetEntry } from './ledger';
-import { type RoundHolding, round } from './round';
+import { type Milestone, type RoundHolding, round } from './round';
 import { type Stair, survivalStair } from './stair';
 import { type Check, checksOf } from './unitSheet';
 
@@ -36,7 +37,11 @@ export type LotView = {
   checks: Check[];
   entries: SheetEntry[];
   working: { id: string; input: Record<string, unknown> } | null;
+  /** Of eggs and larvae: each water that they stand in, day by day, with the stages reached in it. */
+  waters: LotWater[];
 };
+
+export type LotWater = { sensor: number; name: string; units: string[]; course: WaterCourse; milestones: Milestone[] };
 
 /** One batch's story. A fixed number of queries. */
 export async function lotView(
@@ -90,7 +95,35 @@ export async function lotView(
     checks,
     entries,
     working: measured,
+    waters: lot.fertilised_at === null ? [] : await watersOf(db, lot.id, lot.fertilised_at, holdings, now),
   };
+}
+
+/** One query a water, and few lots stand in more than two. */
+async function watersOf(
+  db: Db,
+  lotId: number,
+  fertilisedAt: number,
+  holdings: readonly RoundHolding[],
+  now: number,
+): Promise<LotWater[]> {
+  const young = holdings.filter((h) => (h.station === 'eggs' || h.station === 'yolksac') && h.sensorId !== null);
+  const sensors = [...new Set(young.map((h) => h.sensorId!))];
+  const names = (await db('sensor').whereIn('id', sensors).select('id', 'name')) as { id: number; name: string }[];
+  return Promise.all(
+    sensors.map(async (sensor) => {
+      const here = young.filter((h) => h.sensorId === sensor);
+      const milestones = here[0]!.milestones;
+      const until = Math.max(now, ...milestones.flatMap((m) => [m.high ?? 0, m.last ?? 0])) + 3 * 86_400_000;
+      return {
+        sensor,
+        name: names.find((n) => n.id === sensor)?.name ?? '',
+        units: [...new Set(here.map((h) => h.unit))],
+        course: await courseOf(db, { id: lotId, fertilisedAt }, sensor, until, now),
+        milestones,
+      };
+    }),
+  );
 }
 
 async function parentsOf(db: Db, lotId: number): Promise<Omit<LotView['parents'][number], 'number'>[]> {

@@ -335,3 +335,31 @@ export async function degreeDaysAt(
   const begun = valueAt(water.line, sum, lot.fertilisedAt);
   return instants.map((t) => valueAt(water.line, sum, t) - begun);
 }
+
+/** Daily means of a water, those after the last reading as forecast. */
+export type WaterCourse = { at: number; celsius: number; forecast: boolean }[];
+
+/** The water that a lot now on `sensor` has lived through and will, day by day from its fertilisation to an instant. */
+export async function courseOf(
+  db: Db,
+  lot: { id: number; fertilisedAt: number },
+  sensor: number,
+  until: number,
+  now: number,
+): Promise<WaterCourse> {
+  const { water } = await waterThrough(
+    { now, waters: new Waters(db, now) },
+    await spansOf(db, lot.id, now),
+    sensor,
+    lot.fertilisedAt,
+  );
+  if (!water) return [];
+  const { line } = water;
+  const course: WaterCourse = [];
+  for (let at = lot.fertilisedAt; at < until; at += DAY) {
+    // Four instants of the day: a night as much as a noon.
+    const mean = [0, 6, 12, 18].reduce((s, h) => s + valueAt(line, line.celsius, at + h * HOUR), 0) / 4;
+    course.push({ at: at + DAY / 2, celsius: mean, forecast: at + DAY / 2 > line.measuredTo });
+  }
+  return course;
+}

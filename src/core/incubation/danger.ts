@@ -52,3 +52,13 @@ export function dangerOf(
     flowNeeded: oxygen > least ? (s.number * use) / (60 * (oxygen - least)) : Number.POSITIVE_INFINITY,
   };
 }
+
+/** A span of minutes as one says it in a hurry. */
+export const minutesWords = (minutes: number) =>
+  minutes < 1
+    ? 'less than a minute'
+    : minutes < 120
+      ? `${Math.floor(minutes)} min`
+      : minutes < 2880
+        ? `${Math.floor(minutes / 60)} h`
+        : `${Math.floor(minutes / 1440)} days`;

@@ -8,6 +8,7 @@ import { EntryList } from '../records/EntryList';
 import { ClockTable } from '../room/UnitSheet';
 import { GrowthChart } from './GrowthChart';
 import { Stair } from './Stair';
+import { ThermalLine } from './ThermalLine';
 
 const goneWords: Record<string, string> = {
   picked: 'picked',
@@ -53,6 +54,9 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
       <div className="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-x-10 gap-y-6 max-lg:grid-cols-1">
         <div className="flex flex-col gap-6">
           <Stair stair={lot.stair} />
+          {lot.fertilisedAt !== null && (
+            <ThermalLine waters={lot.waters} fertilisedAt={lot.fertilisedAt} us={us} now={now} timeZone={timeZone} />
+          )}
           <section>
             <h2 className="mb-1">Where they are</h2>
             {lot.holdings.length === 0 ? (

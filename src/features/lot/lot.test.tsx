@@ -47,6 +47,7 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
   number: 22_200,
   sd: 765,
   parents: [],
+  waters: [],
   from: [],
   into: [],
   gone: [],

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { minutesWords } from '@/core/incubation/danger';
 import { short } from '@/core/quantities/format';
 import type { RoomUnit } from '@/queries/room';
 import { stageColour } from '@/ui/glyphs';
@@ -27,11 +28,16 @@ export function DenseRoom({
         <section
           key={row.key}
           aria-label={row.name || 'units'}
-          className="grid grid-cols-[2.7rem_minmax(0,1fr)] items-start border-b border-rule py-1"
+          className="grid grid-cols-[3.4rem_minmax(0,1fr)] items-start border-b border-rule py-1"
         >
-          <h2 className="truncate pt-0.5 text-[0.82rem]" title={row.name}>
-            {row.name}
-          </h2>
+          <div className="pr-1">
+            <h2 className="pt-0.5 text-[0.82rem] leading-tight [overflow-wrap:anywhere]">{row.name}</h2>
+            {soonest(row.units) !== null && (
+              <p className="text-[0.72rem] leading-tight text-soft" title="to danger in the first, if the flow stops">
+                reserve {minutesWords(soonest(row.units)!)}
+              </p>
+            )}
+          </div>
           <ul className="flex flex-wrap gap-[2px]">
             {row.units.map((u) => (
               <Cell
@@ -47,6 +53,12 @@ export function DenseRoom({
       ))}
     </div>
   );
+}
+
+/** Minutes to danger of the unit that comes first to it. */
+function soonest(units: readonly RoomUnit[]): number | null {
+  const known = units.flatMap((u) => (u.danger ? [u.danger.minutes] : []));
+  return known.length > 0 ? Math.min(...known) : null;
 }
 
 function Cell({ u, roomId, selected, dimmed }: { u: RoomUnit; roomId: number; selected: boolean; dimmed: boolean }) {

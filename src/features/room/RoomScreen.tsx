@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { minutesWords } from '@/core/incubation/danger';
 import { figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
@@ -290,13 +291,3 @@ function UnitCell({
 
 /** The first words of what is due: the whole stands in the sheet. */
 const short = (says: string) => says.split(/[:,?]/)[0]!;
-
-/** A span of minutes as one says it in a hurry. */
-export const minutesWords = (minutes: number) =>
-  minutes < 1
-    ? 'less than a minute'
-    : minutes < 120
-      ? `${Math.floor(minutes)} min`
-      : minutes < 2880
-        ? `${Math.floor(minutes / 60)} h`
-        : `${Math.floor(minutes / 1440)} days`;
