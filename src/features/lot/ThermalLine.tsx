@@ -149,7 +149,7 @@ export function ThermalLine({
           {dayMonth(until, timeZone, now)}
         </text>
       </svg>
-      <p className="quiet text-[0.87rem]">
+      <p className="quiet mt-1 text-[0.87rem]">
         Full as measured, dashed as expected. Full dots were seen, rings are expected within their band.
       </p>
     </section>
