@@ -66,10 +66,7 @@ export async function bench(own: PrivateDatabase, say: (text: string) => void): 
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));
-    const byMqtt = await mqttBench(db, async () => {
-      await stopDatabase(own.dir);
-      await startDatabase(own.dir);
-    });
+    const byMqtt = await ofMqtt(own);
     add(byMqtt.result);
     plans.push(byMqtt.lost);
   } finally {
@@ -78,6 +75,23 @@ export async function bench(own: PrivateDatabase, say: (text: string) => void): 
   }
   const { screens: list, bounds } = await pagesBench(own, say);
   return { results, screens: list, bounds: [...bounds, ...plans] };
+}
+
+/** Readings by MQTT, in a database of their own: a hatchery is set up once in each. */
+async function ofMqtt(own: PrivateDatabase) {
+  const name = 'morula_bench_mqtt';
+  await ensureDatabase(own, name, true);
+  const db = connect(own.url(name), { max: 4 });
+  try {
+    await migrate(db);
+    return await mqttBench(db, async () => {
+      await stopDatabase(own.dir);
+      await startDatabase(own.dir);
+    });
+  } finally {
+    await db.destroy();
+    await ensureDatabase(own, name, true);
+  }
 }
 
 /** The application on a hatchery of 60 lots and on one of 10 000, beside a bare page. */

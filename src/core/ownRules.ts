@@ -243,6 +243,12 @@ export const ownRules = {
     unit: 'of the log of the days',
     hint: 'strains differ by some per cent; a third off is a wrong fertilisation time, thermometer or unit',
   },
+  handsFor: {
+    what: 'hatches and pondings within two days above which hands are said to be short',
+    value: 3,
+    unit: 'lots',
+    hint: 'a hatch wants an hour morning and evening, a ponding half a day of two people',
+  },
   temperMinutes: {
     what: 'minutes between two steps of tempering, until set otherwise',
     value: 20,

@@ -38,6 +38,10 @@ export type ProgrammeView = {
   now: number;
   /** Dates of lots elsewhere, to bring takes of several days together. */
   others: { lot: string; stage: string; name: string; at: number }[];
+  /** Hatches and swim-ups still to come in other waters, for tanks and hands. */
+  elsewhere: { lot: string; what: 'hatch' | 'swim-up'; at: number; number: number }[];
+  /** Tanks that hold nothing now, and the limits of those that have one. */
+  tanks: { free: number; limits: number[] };
   /** The water as it comes: last year's course of it, moved to meet today's, by sensor that could stand for it. */
   ambient: { sensor: number; name: string; points: Point[]; how: string }[];
   running: {
@@ -53,6 +57,21 @@ export type ProgrammeView = {
     deviation: number | null;
   } | null;
 };
+
+/** Hatches and swim-ups still to come of what stands, once a lot. */
+function awaited(holdings: readonly RoundHolding[]): ProgrammeView['elsewhere'] {
+  const lots = new Map<number, RoundHolding[]>();
+  for (const h of holdings)
+    if (h.station === 'eggs' || h.station === 'yolksac') lots.set(h.lotId, [...(lots.get(h.lotId) ?? []), h]);
+  return [...lots.values()].flatMap((of) => {
+    const number = of.reduce((n, h) => n + h.number, 0);
+    return of[0]!.milestones.flatMap((m) =>
+      m.seen || m.at === null || (m.enters !== 'yolksac' && m.enters !== 'fry')
+        ? []
+        : [{ lot: of[0]!.lot, what: m.enters === 'fry' ? ('swim-up' as const) : ('hatch' as const), at: m.at, number }],
+    );
+  });
+}
 
 /** What a temperature programme of a room's water needs: its lots, the water so far, the water as it comes. */
 export async function programmeView(
@@ -74,7 +93,14 @@ export async function programmeView(
   const here = sensors.filter((s) => s.room_id === roomId);
   const sensor = here.find((s) => s.id === sensorId) ?? here[0] ?? null;
   const blank = { room, sensors: here, sensor, now };
-  if (!sensor) return { ...blank, lots: [], measured: [], others: [], ambient: [], running: null };
+  const free = (await db('unit as u')
+    .join('room as r', 'r.id', 'u.room_id')
+    .where({ 'u.site_id': site.siteId, 'u.retired': false, 'r.kind': 'rearing' })
+    .whereNotExists(db('holding as h').where('h.unit_id', db.ref('u.id')).where('h.number', '>', 0).select('h.id'))
+    .select({ limit: 'u.load_limit' })) as { limit: number | null }[];
+  const tanks = { free: free.length, limits: free.flatMap((f) => (f.limit === null ? [] : [f.limit])) };
+  const elsewhere = awaited(all.filter((h) => h.sensorId !== sensor?.id));
+  if (!sensor) return { ...blank, lots: [], measured: [], others: [], elsewhere, tanks, ambient: [], running: null };
   const standing = all.filter(
     (h) => h.sensorId === sensor.id && (h.station === 'eggs' || h.station === 'yolksac') && h.fertilisedAt !== null,
   );
@@ -159,6 +185,8 @@ export async function programmeView(
         .filter((m) => !m.seen && m.at !== null && m.at > now)
         .map((m) => ({ lot: h.lot, stage: m.id, name: m.name, at: m.at! })),
     ),
+    elsewhere,
+    tanks,
     ambient: sensors.flatMap((s) =>
       comingOf(
         s,

@@ -10,6 +10,7 @@ import { Choice, Field, SelectField } from '@/ui/fields';
 import { decimalOf, MeasureInput, measureOf, NumberInput, numberText, useShown } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
+import { Conflicts } from './Conflicts';
 import { daily, datesOf, dragged, figuresOf, followed, handlesOf } from './course';
 import { LotDates } from './LotDates';
 import { type Mark, ProgrammeChart } from './ProgrammeChart';
@@ -354,14 +355,17 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
           point, or use the arrow keys.
         </p>
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(240px,20rem)] gap-6 max-md:grid-cols-1">
-          <LotDates
-            dates={dates}
-            chosen={lot?.id ?? null}
-            drawn={course !== null}
-            running={running !== null}
-            now={now}
-            timeZone={timeZone}
-          />
+          <div className="min-w-0">
+            <LotDates
+              dates={dates}
+              chosen={lot?.id ?? null}
+              drawn={course !== null}
+              running={running !== null}
+              now={now}
+              timeZone={timeZone}
+            />
+            <Conflicts view={view} dates={dates} timeZone={timeZone} />
+          </div>
           <div className="flex flex-col gap-2">
             {course && s.role !== 'reader' && (
               <form
