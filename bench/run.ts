@@ -86,7 +86,8 @@ async function ofMqtt(own: PrivateDatabase) {
     await migrate(db);
     return await mqttBench(db, async () => {
       await stopDatabase(own.dir);
-      await startDatabase(own.dir);
+      // It comes back on another port.
+      Object.assign(own, await startDatabase(own.dir));
     });
   } finally {
     await db.destroy();
