@@ -162,7 +162,10 @@ test('hatch as it is seen, beakers with a verdict, and ponded', async () => {
   await at.getByLabel('half are out').check();
   await at.getByRole('button', { name: 'Seen' }).click();
   await expect(at.getByText('Recorded: the clock learns from it.')).toBeVisible();
-  await send('stage.change', { unit: units.IE1, to: 'yolksac', amount: { kind: 'all' } });
+  await at.getByLabel('Did not hatch, taken out').fill('120');
+  await expect(at.getByTestId('hatched')).toContainText('% of the');
+  await at.getByRole('button', { name: 'Record hatch' }).click();
+  await expect.poll(async () => (await open('IE1')).getByRole('button', { name: 'Beakers' }).count()).toBe(1);
   at = await open('IE1');
   await at.getByRole('button', { name: 'Beakers' }).click();
   for (const [i, up, of] of [
@@ -183,6 +186,24 @@ test('hatch as it is seen, beakers with a verdict, and ponded', async () => {
   });
   await page.goto(url('/rearing?unit=IH1'));
   await expect(page.getByText('EG-1').first()).toBeVisible();
+});
+
+test('eyed eggs are sent out, asked about, and their paper is printed', async () => {
+  const at = await open('IE2');
+  await at.getByRole('button', { name: 'Send eyed' }).click();
+  await at.getByLabel('counted', { exact: true }).check();
+  await at.getByLabel('Number of eyed eggs').fill('1000');
+  await at.getByLabel('To whom').fill('Lake Ivarre hatchery house');
+  await at.getByLabel('Hours on the way').fill('20');
+  await at.getByLabel(/^In the box/).fill('4');
+  await at.getByLabel('Permit and health paper').fill('HP 31-7');
+  await at.getByRole('button', { name: 'Record the shipment' }).click();
+  await at.getByRole('button', { name: /Eyes are in nearly all/ }).click();
+  await expect(at.getByText(/Recorded; its paper stands beside the entry/)).toBeVisible();
+  const paper = (await open('IE2')).getByRole('link', { name: 'paper' }).first();
+  const pdf = await page.request.get(url((await paper.getAttribute('href'))!));
+  expect(pdf.headers()['content-type']).toContain('application/pdf');
+  expect((await page.request.get(url('/print/eggs/nothing'))).status()).toBe(404);
 });
 
 test('a device reports with its key, and without one it is refused', async () => {
