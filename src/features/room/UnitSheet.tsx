@@ -3,7 +3,9 @@ import Link from 'next/link';
 import { Fragment } from 'react';
 import { run } from '@/core/calculation';
 import { calculation as fertileOrDead } from '@/core/incubation/fertileOrDead';
+import { calculation as skipping } from '@/core/incubation/skipping';
 import { causesOf } from '@/core/incubation/verdicts';
+import { grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
 import type { RoundHolding } from '@/queries/round';
@@ -98,6 +100,7 @@ export function UnitSheet({
               ))}
             </ul>
           )}
+          <SkipLine h={h} kind={unit.kind} celsius={places.find((p) => p.id === h.unitId)?.celsius} now={now} />
           {h.handsOff && (
             <p className="my-2 text-careful">
               {h.handsOff.severity === 1 ? 'Hands off' : h.handsOff.severity === 2 ? 'Gently only' : 'With care'}:{' '}
@@ -168,6 +171,49 @@ export function UnitSheet({
         <EntryList entries={entries} now={now} timeZone={timeZone} compact />
       </section>
     </aside>
+  );
+}
+
+const liesIn: Record<string, 'rolling' | 'layer' | 'depth'> = { jar: 'rolling', tray: 'layer', frame: 'layer' };
+
+/** What it is likely to cost to leave today's dead for another day, while they are still to be picked. */
+function SkipLine({
+  h,
+  kind,
+  celsius,
+  now,
+}: {
+  h: RoundHolding;
+  kind: string;
+  celsius: number | undefined;
+  now: number;
+}) {
+  const whites = h.watch?.now.expected ?? 0;
+  if (celsius === undefined || whites < 1 || !h.due.some((d) => d.kind === 'pick')) return null;
+  const last = h.watch?.rounds.at(-1)?.at ?? h.openedAt;
+  const days = Math.max(1, (now - last) / 86_400_000);
+  const input = {
+    // From the last round on: some of them have stood since then.
+    whites: 0,
+    newPerDay: Math.round((10 * whites) / days) / 10,
+    lie: liesIn[kind] ?? 'depth',
+    celsius: Math.min(30, Math.max(-1, celsius)),
+    days: Math.min(14, Math.round(days) + 1),
+  };
+  const o = run(skipping, input).ifSkipped;
+  if (o.high < 0.5) return null;
+  const said = (n: number) => (n < 1 ? 'less than one' : grouped(Math.round(n)));
+  return (
+    <p className="my-2 text-[0.95rem]" data-testid="skip">
+      Left until tomorrow,{' '}
+      <Worked request={{ id: 'incubation.skip', input }}>
+        <b>{said(o.middle)}</b>
+      </Worked>{' '}
+      living {o.middle >= 1.5 ? 'ones have' : 'one has'} gone with the dead{' '}
+      <span className="text-soft">
+        ({said(o.low)} to {said(o.high)}; how fast it spreads is assumed)
+      </span>
+    </p>
   );
 }
 

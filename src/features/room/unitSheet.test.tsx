@@ -176,3 +176,39 @@ describe('the clock', () => {
     expect(screen.queryByTestId('clock')).toBeNull();
   });
 });
+
+describe('what a skipped day is likely to cost', () => {
+  const place = (celsius?: number) => [{ id: 3, name: 'J3', room: 'Cold', kind: 'jar', holds: 'AC-31-01', celsius }];
+  const picked = { kind: 'pick', urgency: 2, says: 'pick' } as RoundHolding['due'][number];
+  const watch = (expected: number) =>
+    ({
+      now: { expected, low: 1, high: 60 },
+      last: null,
+      rounds: [{ at: NOW - DAY }],
+      level: 1,
+    }) as unknown as RoundHolding['watch'];
+  const eggs = (expected: number, due = [picked]) => [holding({ due, watch: watch(expected) })];
+
+  test('said with its span where the dead are still to be picked; warm and deep cost more than cold and rolling', () => {
+    const middle = (kind: string, celsius: number) => {
+      const { unmount } = sheet({ unit: { name: 'J3', kind }, holdings: eggs(60), places: place(celsius) });
+      const said = screen.queryByTestId('skip')?.textContent ?? '';
+      unmount();
+      return Number(/until tomorrow, ([\d\u2005]+)/.exec(said)?.[1]?.replace(/\D/g, '') ?? 0);
+    };
+    expect(middle('trough', 14)).toBeGreaterThan(middle('trough', 12));
+    expect(middle('trough', 14)).toBeGreaterThan(middle('jar', 14));
+  });
+
+  test('nothing once they were picked, where hardly any stand, or where the water was not read', () => {
+    for (const [expected, due, celsius] of [
+      [60, [], 12],
+      [0.4, [picked], 12],
+      [60, [picked], undefined],
+    ] as const) {
+      const { unmount } = sheet({ holdings: eggs(expected, [...due]), places: place(celsius) });
+      expect(screen.queryByTestId('skip')).toBeNull();
+      unmount();
+    }
+  });
+});

@@ -7,6 +7,11 @@ import { IncubationSettings } from './incubation';
 const school = { school: 'pick', foundShare: 0.9 } as const;
 const view = (over: Partial<SetupView['incubation']> = {}): SetupView =>
   ({
+    rooms: [
+      { id: 1, name: 'Cold room', kind: 'incubation' },
+      { id: 2, name: 'Hall', kind: 'rearing' },
+    ],
+    units: [1, 1, 1, 2, 2, 2, 2, 2].map((roomId, id) => ({ id, roomId })),
     incubation: {
       falseAlarmsWeek: 0.2,
       schools: { jar: { ...school, school: 'siphon', foundShare: 0.6 }, tray: school, trough: school, frame: school },
@@ -64,4 +69,19 @@ test('keys in use are listed with who made them, and taken out of use', async ()
   expect(screen.getByText(/made .* by Manager/)).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'take out of use' }));
   expect(onlySent()).toMatchObject({ type: 'token.revoke', payload: { token: 8 } });
+});
+
+test('what a number of false alarms means is simulated for the largest room of eggs, with the delay it costs', async () => {
+  server.pages['/api/calc'] = {
+    output: { falsePerRoomWeek: 0.19, delayDays: { median: 3, ninetieth: null }, seenWithinFourWeeks: 0.88 },
+  };
+  const { user } = show(<IncubationSettings view={view()} />);
+  await user.click(screen.getByRole('button', { name: 'what that means' }));
+  const said = (await screen.findByTestId('alarms-mean')).textContent;
+  expect(said).toMatch(/^3 units in 1 lots?.*0\.19 false alarms a week came of 0\.2/);
+  expect(said).toMatch(/after 3 days in half of the cases, after more than four weeks in nine of ten/);
+  server.pages['/api/calc'] = { error: 'falseAlarmsPerWeek: is more alarms than anybody looks at' };
+  await user.click(screen.getByRole('button', { name: 'what that means' }));
+  // The test's server answers what it has: an answer without a result is said, and nothing is drawn from it.
+  expect(await screen.findByText(/is more alarms than anybody looks at/)).toBeTruthy();
 });

@@ -81,11 +81,69 @@ export function IncubationSettings({ view }: { view: SetupView }) {
           value={falseAlarms}
           onChange={setFalseAlarms}
           error={wanted.error ?? act.errorOn('falseAlarmsWeek')}
-          hint="fewer: later; Bench, “Alarms of a room”, shows the delay"
+          hint="fewer false ones, and later the true ones"
         />
+        <WhatItMeans view={view} falseAlarms={wanted.value} />
       </ActForm>
       <Keys view={view} />
     </section>
+  );
+}
+
+type Simulated = {
+  falsePerRoomWeek: number;
+  delayDays: { median: number | null; ninetieth: number | null };
+  seenWithinFourWeeks: number;
+};
+/** Dead a unit and day for which the delay is shown; with more of them it is shorter. */
+const MEAN_PICKS = 12;
+const UNITS_A_LOT = 5;
+
+/** How many false alarms and how late a true one: simulated for the largest room, when asked. */
+function WhatItMeans({ view, falseAlarms }: { view: SetupView; falseAlarms: number | null }) {
+  const [shown, setShown] = useState<{ of: number; units: number; o: Simulated } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const rooms = view.rooms.filter((r) => r.kind === 'incubation');
+  const units = Math.min(400, Math.max(0, ...rooms.map((r) => view.units.filter((u) => u.roomId === r.id).length)));
+  if (units === 0) return null;
+  const lots = Math.max(1, Math.round(units / UNITS_A_LOT));
+  const ask = async () => {
+    if (falseAlarms === null) return;
+    setBusy(true);
+    setError(null);
+    try {
+      const r = await fetch('/api/calc', {
+        method: 'POST',
+        body: JSON.stringify({
+          id: 'incubation.alarms',
+          input: { units, lots, meanPicks: MEAN_PICKS, falseAlarmsPerWeek: falseAlarms },
+        }),
+      });
+      const a = (await r.json()) as { output?: Simulated; error?: string };
+      if (r.ok && a.output) setShown({ of: falseAlarms, units, o: a.output });
+      else setError(a.error ?? 'It could not be worked.');
+    } catch {
+      setError('No connection. Try again.');
+    }
+    setBusy(false);
+  };
+  const days = (d: number | null) => (d === null ? 'more than four weeks' : d === 1 ? 'a day' : `${d} days`);
+  return (
+    <div className="text-[0.95rem]">
+      <button type="button" className="link" disabled={busy || falseAlarms === null} onClick={() => void ask()}>
+        {busy ? 'simulating …' : 'what that means'}
+      </button>
+      {error && <p className="text-loss">{error}</p>}
+      {shown && (
+        <p role="status" data-testid="alarms-mean">
+          {shown.units} units in {lots} {lots === 1 ? 'lot' : 'lots'}, {MEAN_PICKS} dead a unit and day:{' '}
+          {shown.o.falsePerRoomWeek.toFixed(2)} false alarms a week came of {shown.of} that were asked for. Where the
+          dead double in one unit it is called after <b>{days(shown.o.delayDays.median)}</b> in half of the cases, after{' '}
+          {days(shown.o.delayDays.ninetieth)} in nine of ten.
+        </p>
+      )}
+    </div>
   );
 }
 
