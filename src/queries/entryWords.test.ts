@@ -34,6 +34,28 @@ test.each([
   ['correction', { kind: 'pick', reason: 'a zero too many' }, [], 'takes back “picked”: a zero too many'],
   ['sampleBack', { number: 30, dead: 2, purpose: 'gills' }, [], '30 put back, 2 died of it, gills'],
   ['note', {}, [], ''],
+  [
+    'hatch',
+    { unhatched: 400 },
+    [at('J3', -400), world('picked', 'J3', 400), at('J3', -9600), at('J3', 9600, { stage: 'yolksac' })],
+    '9 600 from J3, 400 did not hatch',
+  ],
+  ['hatch', {}, [at('J3', -2000), at('J3', 2000, { stage: 'yolksac' })], '2 000 from J3'],
+  [
+    'eggShipment',
+    { receiver: 'a school', boxes: 1, age: { degreeDays: 262.4 } },
+    [at('T3', -900), world('sold', 'T3', 900)],
+    '900 from T3 to a school, 1 box, 262 °C·d old',
+  ],
+  [
+    'eggShipment',
+    { receiver: 'a school', boxes: 3, age: { degreeDays: null } },
+    [at('T3', -900), world('sold', 'T3', 900)],
+    '900 from T3 to a school, 3 boxes',
+  ],
+  ['handled', { what: 'water' }, [], 'water changed'],
+  ['handled', { what: 'rolled' }, [], 'flow set'],
+  ['handled', { what: 'flow', minutes: 12 }, [], 'flow lost, 12 min'],
   ['emptied', {}, [at('R1', -12), world('unexplained', 'R1', 12)], '12 to unexplained'],
   [
     'release',

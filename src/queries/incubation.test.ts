@@ -60,6 +60,29 @@ test('the programme begins with the lot, its own clock, the water so far and as 
   expect(v.running).toBeNull();
 });
 
+test('tanks that are free, their limits, and what hatches in other waters stand beside the programme', async () => {
+  await water(60, 5);
+  const view = async (sensor: number | null = null) =>
+    (await programmeView(h.db, site(), await roomId(), sensor, h.clock.now, await round(h.db, site(), h.clock.now)))!;
+  await h.db('unit').where({ id: h.units.R1! }).update({ load_limit: 20_000 });
+  expect((await view()).tanks).toEqual({ free: 6, limits: [20_000] });
+  expect((await view()).elsewhere).toEqual([]);
+  await h.send('stock.bring', {
+    account: 'arrived',
+    species: 'arctic-char',
+    stage: 'fry',
+    unit: h.units.R1!,
+    measured: { method: 'counted', number: 500 },
+  });
+  await h.db('unit').where({ id: h.units.R2! }).update({ retired: true });
+  expect((await view()).tanks).toEqual({ free: 4, limits: [] });
+  // Seen from another water of the room, the lot is one of those elsewhere: its hatch and its swim-up.
+  const { id } = await h.send<{ id: number }>('sensor.save', { name: 'bay9', room: await roomId() });
+  const others = (await view(id)).elsewhere;
+  expect(others.map((o) => o.what).sort()).toEqual(['hatch', 'swim-up']);
+  expect(others.every((o) => o.at > h.clock.now && o.number === others[0]!.number)).toBe(true);
+});
+
 test('a programme in force tells how far the water strays from it', async () => {
   await water(20, 5);
   const lot = ((await h.db('lot').first('id')) as { id: number }).id;
