@@ -3,6 +3,7 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   turbopack: { root: join(import.meta.dirname, '..', '..') },
-  serverExternalPackages: ['mysql2'],
+  // The instrumentation of the application is found from here too; it asks for these.
+  serverExternalPackages: ['mysql2', 'knex', 'mqtt', 'highs', '@node-rs/argon2'],
 };
 export default config;
