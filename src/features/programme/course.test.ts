@@ -38,6 +38,16 @@ test('energy is that of the distance from the water as it comes; what is off is 
   expect(f.energyKwh).toBeCloseTo((30 / 60) * 4.186 * 2 * 240, 3);
   expect(f.mostHeatKw).toBeCloseTo((30 / 60) * 4.186 * 2, 6);
   expect(f.risks.map((r) => r.says).join()).toMatch(/degas/);
+  const rising = figuresOf(
+    line(8, (d) => 4 + 0.5 * d),
+    ambient,
+    limits,
+    plant,
+  ).risks.filter((r) => /gas/.test(r.says));
+  // One line, with the most of it and the first day of it, however many days it lasts.
+  expect(rising).toHaveLength(1);
+  expect(rising[0]!.says).toMatch(/up to 1(0[5-9]|1\d) % gas: degas it/);
+  expect(rising[0]!.at).toBeGreaterThan(start + DAY);
   const wild = figuresOf(
     line(6, (d) => (d < 3 ? 4 : 9.5)),
     ambient,

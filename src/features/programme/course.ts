@@ -67,6 +67,8 @@ export function figuresOf(
   let energyKwh = 0;
   let mostHeatKw = 0;
   let mostChillKw = 0;
+  // One line for all days on which it holds: how much at most, from when.
+  const degassed = { from: 0, most: 0 };
   const first = new Map<string, number>();
   const note = (says: string, at: number) => {
     if (!first.has(says)) first.set(says, at);
@@ -91,9 +93,13 @@ export function figuresOf(
       note('changes faster than the pace allowed', b.at);
     if (off > 0.5) {
       const g = run(gas, { fromCelsius: Math.max(0, ambientAt(ambient, b.at)), toCelsius: Math.max(0, b.celsius) });
-      if (g.degas) note(`heated water holds ${g.totalPercent.toFixed(0)} % gas: degas it`, b.at);
+      if (g.degas) {
+        degassed.from ||= b.at;
+        degassed.most = Math.max(degassed.most, g.totalPercent);
+      }
     }
   }
+  if (degassed.most > 0) note(`heated water holds up to ${degassed.most.toFixed(0)} % gas: degas it`, degassed.from);
   return {
     energyKwh,
     mostHeatKw,
