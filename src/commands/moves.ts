@@ -31,6 +31,13 @@ export const howMany = z.discriminatedUnion('kind', [
 ]);
 type HowMany = z.output<typeof howMany>;
 
+const apart = z
+  .number()
+  .int('must be a whole number')
+  .min(0, 'cannot be negative')
+  .max(1e9, 'is more than any unit holds')
+  .optional();
+
 export function amountOf(h: HowMany, shortfall: boolean): Amount {
   if (h.kind !== 'measured') return h;
   const { meanG: _, ...number } = numberFrom(h.measured);
@@ -210,6 +217,9 @@ export const move = defineCommand({
           lotId: z.number().int().optional(),
           stage: z.string().optional(),
           amount: howMany,
+          /** Of all: so many were dead, or had not hatched, and were taken out; so many are not ready and stay. */
+          dead: apart,
+          stay: apart,
         }),
       )
       .min(1, 'needs a unit to move from'),
@@ -227,7 +237,7 @@ export const move = defineCommand({
     const at = asOf(c, event);
     const target = await unitById(c, p.to, 'to');
     const prefer = p.toStage === 'fry' ? ['yolksac'] : [];
-    const sources: { from: Standing; amount: Amount }[] = [];
+    const sources: { from: Standing; amount: Amount; dead: number; stay: number }[] = [];
     for (const [i, s] of p.sources.entries()) {
       if (s.unit === p.to && !p.toStage)
         throw new CommandRefused(
@@ -236,10 +246,8 @@ export const move = defineCommand({
           `sources.${i}.unit`,
           'Choose another unit.',
         );
-      sources.push({
-        from: await standing(c, s.unit, at, s, prefer, `sources.${i}.unit`),
-        amount: amountOf(s.amount, p.shortfall === 'yes'),
-      });
+      const from = await standing(c, s.unit, at, s, prefer, `sources.${i}.unit`);
+      sources.push({ from, amount: setApart(from, s, p.shortfall === 'yes', i), dead: s.dead ?? 0, stay: s.stay ?? 0 });
       await askSensitive(c, sources.at(-1)!.from, { ...p, note: event.note }, event.at, 'this move');
       if (s.unit !== p.to) await askTempered(c, sources.at(-1)!.from, target, event.at, p.tempered);
     }
@@ -282,6 +290,9 @@ export const move = defineCommand({
       parts: [{ to: { lot: toLot(s), unit: String(target.id), stage }, amount }],
     });
     const acts: Act[] = [
+      ...sources
+        .filter((s) => s.dead > 0)
+        .map((s): Act => ({ act: 'lose', account: 'dead', from: s.from.place, amount: countOf(s.dead) })),
       ...(mixture ? there.map((s) => into(s, { kind: 'all' }, s.place.stage)) : []),
       ...sources.map((s) => into(s.from, s.amount, p.toStage ?? s.from.place.stage)),
       ...[...(mixture ? there : []), ...sources.filter((s) => s.amount.kind === 'all').map((s) => s.from)].map(
@@ -289,11 +300,41 @@ export const move = defineCommand({
       ),
     ];
     const kind = p.toStage ? 'pond' : mixed ? 'merge' : 'move';
-    await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent: p, acts }]);
+    const observations = sources.flatMap((s) => [
+      ...(s.dead > 0 ? [{ kind: 'dead', ...idsOf(s.from), value: s.dead }] : []),
+      ...(s.stay > 0 ? [{ kind: 'unready', ...idsOf(s.from), value: s.stay }] : []),
+    ]);
+    await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent: p, acts, observations }]);
     await queuePredictions(c, [...lots.keys(), ...(mixture ? [mixture.id] : [])]);
     return { unit: target.name, lot: mixture?.name ?? [...lots.values()][0]!.name, mixed };
   },
 });
+
+/** How much of a unit goes, where dead ones are taken out of all and those that are not ready stay. */
+function setApart(
+  from: Standing,
+  s: { amount: HowMany; dead?: number; stay?: number },
+  shortfall: boolean,
+  i: number,
+): Amount {
+  const [dead, stay] = [s.dead ?? 0, s.stay ?? 0];
+  if (dead + stay === 0) return amountOf(s.amount, shortfall);
+  if (s.amount.kind !== 'all')
+    throw new CommandRefused(
+      'apart',
+      'What stays behind is known when all the others go.',
+      `sources.${i}.stay`,
+      'Choose all, or count those that go.',
+    );
+  if (dead + stay >= from.number)
+    throw new CommandRefused(
+      'apart',
+      `${grouped(dead + stay)} are all of the ${grouped(from.number)} in ${from.unit.name}, or more.`,
+      `sources.${i}.stay`,
+      'Check the numbers; if they are right, count the unit first.',
+    );
+  return stay === 0 ? { kind: 'all' } : { kind: 'share', share: 1 - stay / (from.number - dead), sd: 0 };
+}
 
 export const expected = (s: Standing, a: Amount) =>
   a.kind === 'all' ? s.number : a.kind === 'share' ? s.number * a.share : a.number;

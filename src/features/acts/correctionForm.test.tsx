@@ -153,7 +153,7 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
     'pond',
     {
       sources: [
-        { ...where, stage: 'yolksac', amount: { kind: 'all' } },
+        { ...where, stage: 'yolksac', amount: { kind: 'all' }, dead: 40, stay: 120 },
         { unit: 4, lotId: 9, stage: 'yolksac', amount: { kind: 'measured', measured: counted(700) } },
       ],
       to: 2,

@@ -104,6 +104,21 @@ test('hatch in parts: a counted part goes to the next stage', async () => {
   });
 });
 
+test('ponded: the dead and the unready are said apart, of all only; a part has neither', async () => {
+  const { user, type, send } = await open('Pond', holding({ stage: 'yolksac', stageName: 'larvae' }));
+  await user.selectOptions(screen.getByLabelText('To'), 'R2, empty');
+  await type('Dead or unhatched', '140');
+  await type('Not ready', '600.5');
+  expect(screen.getByText('must be a whole number, not negative')).toBeTruthy();
+  expect(screen.getByText(/needs whole numbers/)).toBeTruthy();
+  await user.clear(screen.getByLabelText('Not ready'));
+  await type('Not ready', '600');
+  const { payload } = await send('Pond them');
+  expect((payload.sources as object[])[0]).toMatchObject({ amount: { kind: 'all' }, dead: 140, stay: 600 });
+  await user.click(screen.getByLabelText('counted'));
+  expect(screen.queryByLabelText('Not ready')).toBeNull();
+});
+
 test('laid down: each volume shows the eggs it makes, and how much of the whole is shared out', async () => {
   const { user, type, send } = await open('Lay down', { ...eggs, unitId: 7 }, {}, 'bench');
   expect((screen.getByLabelText('Volume of all, L') as HTMLInputElement).value).toBe('3');

@@ -210,7 +210,15 @@ export function MoveForm({
 }: FormProps & { pond?: boolean; siblings?: readonly ActHolding[] }) {
   const act = useAct('move.record', () => many.reset());
   const event = useEventFields();
-  const original = useOriginal<{ sources: { unit: number; amount: Amount }[]; to: number }>();
+  const { locale } = useSession();
+  const original = useOriginal<{
+    sources: { unit: number; amount: Amount; dead?: number; stay?: number }[];
+    to: number;
+  }>();
+  const own = original?.sources?.[0];
+  const [dead, setDead] = useState(own?.dead ? numberText(own.dead, locale) : '');
+  const [stay, setStay] = useState(own?.stay ? numberText(own.stay, locale) : '');
+  const [d, n] = [wholeOf(dead, locale), wholeOf(stay, locale)];
   const amountOf = (unit: number) => original?.sources?.find((s) => s.unit === unit)?.amount;
   const many = useHowMany(pond ? 'all' : 'counted', amountOf(h.unitId));
   const [to, setTo] = useState(original?.to === undefined ? '' : String(original.to));
@@ -229,6 +237,8 @@ export function MoveForm({
               sources: sources.map((s) => ({
                 ...at(s),
                 amount: s === h ? amountPayload(m) : (amountOf(s.unitId) ?? { kind: 'all' }),
+                ...(s === h && pond && m === 'all' && d.value ? { dead: d.value } : {}),
+                ...(s === h && pond && m === 'all' && n.value ? { stay: n.value } : {}),
               })),
               to: Number(to),
               ...(pond ? { toStage: 'fry' } : {}),
@@ -238,14 +248,26 @@ export function MoveForm({
           );
       }}
       label={pond ? 'Pond them' : 'Move'}
-      needs={[!m && 'how many', !to && 'a unit to go to']}
+      needs={[!m && 'how many', (d.error || n.error) && 'whole numbers', !to && 'a unit to go to']}
     >
       <HowManyInput
         value={many.value}
         onChange={many.setValue}
         methods={['all', 'counted', 'weight', 'volume', 'estimated']}
-        error={act.errorOn('number') ?? act.errorOn('sources')}
+        error={act.errorOn('number') ?? (pond && m === 'all' ? null : act.errorOn('sources'))}
       />
+      {pond && m === 'all' && (
+        <div className="grid grid-cols-2 gap-2">
+          <NumberInput label="Dead or unhatched" value={dead} onChange={setDead} error={d.error} hint="taken out" />
+          <NumberInput
+            label="Not ready"
+            value={stay}
+            onChange={setStay}
+            error={n.error ?? act.errorOn('sources')}
+            hint={`stay in ${h.unit}`}
+          />
+        </div>
+      )}
       {siblings.length > 0 && (
         <fieldset className="field">
           <legend className="label mb-1 text-[0.87rem] text-soft">with all of</legend>
