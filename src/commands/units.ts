@@ -16,6 +16,7 @@ export const saveUnit = defineCommand({
     volumeL: z.number().gt(0, 'must be above 0').nullable().default(null),
     loadLimit: z.number().int().gt(0, 'must be above 0').nullable().default(null),
     flowLPerMin: z.number().min(0, 'cannot be negative').nullable().default(null),
+    areaCm2: z.number().gt(0, 'must be above 0').nullable().default(null),
     battery: z.string().trim().max(40, 'is too long').default(''),
     x: z.number().int().default(0),
     y: z.number().int().default(0),
@@ -34,6 +35,7 @@ export const saveUnit = defineCommand({
       volume_l: p.volumeL,
       load_limit: p.loadLimit,
       flow_l_min: p.flowLPerMin,
+      area_cm2: p.areaCm2,
       battery: p.battery,
       place_x: p.x,
       place_y: p.y,
@@ -121,6 +123,7 @@ export const divideUnit = defineCommand({
       volume_l: share(whole.volume_l),
       load_limit: whole.load_limit === null ? null : Math.floor(whole.load_limit / p.names.length),
       flow_l_min: share(whole.flow_l_min),
+      area_cm2: share(whole.area_cm2),
       battery: whole.battery,
       place_x: whole.place_x,
       place_y: whole.place_y,
@@ -165,6 +168,7 @@ type UnitRow = {
   volume_l: number | null;
   load_limit: number | null;
   flow_l_min: number | null;
+  area_cm2: number | null;
   battery: string;
   place_x: number;
   place_y: number;
@@ -221,6 +225,7 @@ export const addUnits = defineCommand({
     volumeL: z.number().gt(0, 'must be above 0').nullable().default(null),
     loadLimit: z.number().int().gt(0, 'must be above 0').nullable().default(null),
     flowLPerMin: z.number().min(0, 'cannot be negative').nullable().default(null),
+    areaCm2: z.number().gt(0, 'must be above 0').nullable().default(null),
     sensor: z.number().int().nullable().default(null),
     y: z.number().int().default(0),
   }),
@@ -245,6 +250,7 @@ export const addUnits = defineCommand({
         volume_l: p.volumeL,
         load_limit: p.loadLimit,
         flow_l_min: p.flowLPerMin,
+        area_cm2: p.areaCm2,
         battery: p.battery,
         place_x: i,
         place_y: p.y,

@@ -243,6 +243,12 @@ export const ownRules = {
     unit: 'of the log of the days',
     hint: 'strains differ by some per cent; a third off is a wrong fertilisation time, thermometer or unit',
   },
+  mostLayers: {
+    what: 'layers of eggs on a tray or screen above which they are to be spread',
+    value: 2,
+    unit: 'layers',
+    hint: 'practice: one layer, two at most where the water rises through them; dead ones hide below',
+  },
   handsFor: {
     what: 'hatches and pondings within two days above which hands are said to be short',
     value: 3,

@@ -1,5 +1,5 @@
 import { speciesOf } from '@/book/shelf';
-import { changeADay, stepBorne } from '@/core/species/species';
+import { changeADay, stepBorne, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
@@ -20,6 +20,7 @@ export function actHoldings(holdings: readonly RoundHolding[]) {
       sd: h.sd,
       stages: species.stages.map((s) => ({ id: s.id, name: s.name })),
       checks: species.checks,
+      eggDiameterMm: valueNamed(species, 'hardened egg diameter')?.value,
       stepCelsius: stepBorne(species),
       dayCelsius: changeADay(species),
     };

@@ -16,6 +16,8 @@ export type RoomUnit = {
   volumeL: number | null;
   loadLimit: number | null;
   flowLPerMin: number | null;
+  /** On which its eggs lie; null where it is not set. */
+  areaCm2: number | null;
   holdings: RoundHolding[];
   /** All that stands in it, with the doubt that its holdings share. */
   number: number;
@@ -66,6 +68,7 @@ export async function roomView(
         volumeL: 'volume_l',
         loadLimit: 'load_limit',
         flowLPerMin: 'flow_l_min',
+        areaCm2: 'area_cm2',
       }) as unknown as Promise<Omit<RoomUnit, 'holdings' | 'number' | 'sd' | 'losses' | 'danger'>[]>,
     readNow(db, site.siteId, now),
     totalsBy(db, site.siteId, now, 'unit', { roomId }),

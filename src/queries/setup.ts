@@ -17,6 +17,7 @@ export type SetupView = {
     volumeL: number | null;
     loadLimit: number | null;
     flowLPerMin: number | null;
+    areaCm2: number | null;
     sensorId: number | null;
     x: number;
     y: number;
@@ -52,6 +53,7 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
         volumeL: 'volume_l',
         loadLimit: 'load_limit',
         flowLPerMin: 'flow_l_min',
+        areaCm2: 'area_cm2',
         sensorId: 'sensor_id',
         x: 'place_x',
         y: 'place_y',

@@ -12,6 +12,8 @@ export type ActHolding = {
   sd?: number;
   stages: readonly { id: string; name: string }[];
   checks: readonly { id: string; name: string; stage: string; looks: string }[];
+  /** Of its hardened eggs, where the Book has it. */
+  eggDiameterMm?: number;
   /** What the species bears at once when the water changes, °C. */
   stepCelsius?: number | null;
   /** The change a day that a programme of it keeps to, °C. */

@@ -2,9 +2,12 @@ import { X } from 'lucide-react';
 import Link from 'next/link';
 import { Fragment } from 'react';
 import { run } from '@/core/calculation';
+import type { Danger } from '@/core/incubation/danger';
 import { calculation as fertileOrDead } from '@/core/incubation/fertileOrDead';
+import { calculation as loading } from '@/core/incubation/loading';
 import { calculation as skipping } from '@/core/incubation/skipping';
 import { causesOf } from '@/core/incubation/verdicts';
+import { ownRules } from '@/core/ownRules';
 import { grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
@@ -20,7 +23,7 @@ import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';
 
 type Props = {
-  unit: { name: string; kind: string };
+  unit: { name: string; kind: string; areaCm2?: number | null; flowLPerMin?: number | null; danger?: Danger | null };
   holdings: RoundHolding[];
   acts: ActHolding[];
   siblings: ActHolding[];
@@ -100,6 +103,9 @@ export function UnitSheet({
               ))}
             </ul>
           )}
+          {acts[i]?.eggDiameterMm !== undefined && (
+            <LoadLine unit={unit} h={h} eggDiameterMm={acts[i]!.eggDiameterMm!} />
+          )}
           <SkipLine h={h} kind={unit.kind} celsius={places.find((p) => p.id === h.unitId)?.celsius} now={now} />
           {h.handsOff && (
             <p className="my-2 text-careful">
@@ -171,6 +177,27 @@ export function UnitSheet({
         <EntryList entries={entries} now={now} timeZone={timeZone} compact />
       </section>
     </aside>
+  );
+}
+
+/** How deep eggs lie in a tray or on a screen, and whether its flow brings the oxygen that they use. */
+function LoadLine({ unit, h, eggDiameterMm }: { unit: Props['unit']; h: RoundHolding; eggDiameterMm: number }) {
+  if (h.station !== 'eggs' || unit.kind === 'jar' || !unit.areaCm2 || h.number <= 0) return null;
+  const input = { number: h.number, eggDiameterMm, areaCm2: unit.areaCm2, maxLayers: ownRules.mostLayers.value };
+  const o = run(loading, input);
+  const needs = unit.danger?.flowNeeded ?? 0;
+  const short = unit.flowLPerMin != null && needs > unit.flowLPerMin;
+  return (
+    <p
+      className={`my-2 text-[0.95rem] ${o.warnings || short ? 'font-semibold text-hand' : 'text-soft'}`}
+      data-testid="load"
+    >
+      <Worked request={{ id: 'incubation.loading', input }}>
+        {o.layers.toFixed(1)} {o.layers < 1.05 ? 'layer' : 'layers'}
+      </Worked>{' '}
+      deep{o.warnings ? `: ${o.warnings.join('; ')}` : `; room for ${grouped(Math.round(o.mostByLayers!))} by layers`}
+      {short && `; its flow is short of oxygen, ${needs.toFixed(1)} L/min needed`}
+    </p>
   );
 }
 

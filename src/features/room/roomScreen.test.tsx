@@ -54,6 +54,7 @@ const unit = (name: string, over: Partial<RoomUnit> = {}): RoomUnit => ({
   volumeL: 7,
   loadLimit: 45_000,
   flowLPerMin: 4,
+  areaCm2: null,
   holdings: [eggs()],
   number: 15_000,
   sd: 900,

@@ -212,3 +212,34 @@ describe('what a skipped day is likely to cost', () => {
     }
   });
 });
+
+describe('how they lie', () => {
+  const tray = (number: number, over: object = {}) =>
+    sheet({
+      unit: { name: 'T3', kind: 'tray', areaCm2: 1400, flowLPerMin: 6, ...over },
+      holdings: [holding({ number })],
+      acts: [{ ...acts, eggDiameterMm: 4.7 }],
+    });
+  const said = () => screen.getByTestId('load').textContent!;
+
+  test('layers by the area and the eggs’ diameter, room for how many; above two it is called', () => {
+    // A layer of 4.7 mm eggs at 0.9069 of 1 400 cm²: 7 318 eggs.
+    const { unmount } = tray(7318);
+    expect(said()).toMatch(/^1\.0 layer deep; room for 14.63\d by layers/);
+    unmount();
+    tray(20_000);
+    expect(said()).toMatch(/^2\.7 layers deep: 2\.7 layers are more than 2: spread them/);
+  });
+
+  test('a flow that brings too little oxygen is said too; without an area, in a jar and for larvae nothing', () => {
+    const danger = { minutes: 9, flowNeeded: 7.2 } as never;
+    const { unmount } = tray(7318, { danger });
+    expect(said()).toMatch(/its flow is short of oxygen, 7\.2 L\/min needed/);
+    unmount();
+    for (const over of [{ areaCm2: null }, { kind: 'jar' }]) {
+      const { unmount: gone } = tray(7318, over);
+      expect(screen.queryByTestId('load')).toBeNull();
+      gone();
+    }
+  });
+});

@@ -2,15 +2,30 @@
 
 import type { SetupView } from '@/queries/setup';
 import { SelectField } from '@/ui/fields';
-import { MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from '../acts/inputs';
+import {
+  decimalOf,
+  MeasureInput,
+  measureOf,
+  measureText,
+  NumberInput,
+  numberText,
+  useShown,
+  wholeOf,
+} from '../acts/inputs';
 import type { Act } from '../acts/useAct';
 import { useSession } from '../frame/session';
 
 /** What a unit holds at most, how much runs through it, and on which water it is: as typed. */
-export type UnitMeasures = { volume: string; limit: string; flow: string; sensor: string };
-type Known = { volumeL: number | null; loadLimit: number | null; flowLPerMin: number | null; sensorId: number | null };
+export type UnitMeasures = { volume: string; limit: string; flow: string; area: string; sensor: string };
+type Known = {
+  volumeL: number | null;
+  loadLimit: number | null;
+  flowLPerMin: number | null;
+  areaCm2: number | null;
+  sensorId: number | null;
+};
 
-export const noMeasures: UnitMeasures = { volume: '', limit: '', flow: '', sensor: '' };
+export const noMeasures: UnitMeasures = { volume: '', limit: '', flow: '', area: '', sensor: '' };
 
 /** Reads what is typed for a unit, and fills the fields from what is known of one. */
 export function useUnitMeasures() {
@@ -21,18 +36,21 @@ export function useUnitMeasures() {
       volume: u.volumeL === null ? '' : measureText(u.volumeL * 1000, 'volume', unit('volume'), locale),
       limit: u.loadLimit === null ? '' : numberText(u.loadLimit, locale),
       flow: u.flowLPerMin === null ? '' : measureText(u.flowLPerMin, 'flow', unit('flow'), locale),
+      area: u.areaCm2 === null ? '' : numberText(u.areaCm2, locale),
       sensor: u.sensorId === null ? '' : String(u.sensorId),
     }),
     read: (v: UnitMeasures) => {
       const volume = measureOf(v.volume, 'volume', unit('volume'), locale);
       const flow = measureOf(v.flow, 'flow', unit('flow'), locale);
       const limit = wholeOf(v.limit, locale);
+      const area = decimalOf(v.area, locale);
       return {
-        readable: !volume.error && !flow.error && !limit.error,
+        readable: !volume.error && !flow.error && !limit.error && !area.error,
         payload: {
           volumeL: volume.value === null ? null : volume.value / 1000,
           loadLimit: limit.value,
           flowLPerMin: flow.value,
+          areaCm2: area.value,
           sensor: v.sensor ? Number(v.sensor) : null,
         },
       };
@@ -78,6 +96,13 @@ export function UnitMeasureFields({
         value={v.flow}
         onChange={set('flow')}
         error={act.errorOn('flowLPerMin')}
+      />
+      <NumberInput
+        className="w-[8rem]"
+        label={`Area, cm²${each}`}
+        value={v.area}
+        onChange={set('area')}
+        error={act.errorOn('areaCm2')}
       />
       {waters.length > 1 && (
         <SelectField

@@ -14,6 +14,7 @@ const unit = (over: Partial<SetupView['units'][number]> = {}): SetupView['units'
   volumeL: 7.5,
   loadLimit: 60_000,
   flowLPerMin: 4,
+  areaCm2: null,
   sensorId: 5,
   x: 2,
   y: 0,

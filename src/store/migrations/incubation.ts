@@ -165,4 +165,11 @@ export const incubationMigrations: Step[] = [
     }),
     down: drop('alarm'),
   },
+  {
+    name: '0411_unit_area',
+    up: alter('unit', (t) => {
+      t.double('area_cm2').nullable().comment('on which eggs lie');
+    }),
+    down: (k) => k.raw('ALTER TABLE unit DROP COLUMN area_cm2'),
+  },
 ];

@@ -1,3 +1,4 @@
+import type { Danger } from '@/core/incubation/danger';
 import { UnitSheet } from '@/features/room/UnitSheet';
 import { actHoldings, measuredVolume } from '@/queries/actHoldings';
 import { places, releaseSites } from '@/queries/places';
@@ -7,7 +8,15 @@ import { db } from '../../_server/database';
 import { requestNow } from '../../_server/request';
 import type { SignedIn } from '../../_server/session';
 
-type Unit = { id: number; name: string; kind: string; holdings: RoundHolding[] };
+type Unit = {
+  id: number;
+  name: string;
+  kind: string;
+  holdings: RoundHolding[];
+  areaCm2?: number | null;
+  flowLPerMin?: number | null;
+  danger?: Danger | null;
+};
 
 /**
  * The sheet of the unit in hand, for the rooms and for rearing.
