@@ -8,6 +8,7 @@ import { type Context, defineCommand, type Role } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
 import { idsOf, type Standing, standing } from './standing';
+import { usualCv } from './usualVariation';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
 const where = {
@@ -22,31 +23,36 @@ function countedLoss(type: string, kind: string, account: Outflow, roles: readon
   return defineCommand({
     type,
     roles,
-    schema: z.object({
-      ...eventFields,
-      ...where,
-      number: z
-        .number()
-        .int('must be a whole number')
-        .min(0, 'cannot be negative')
-        .max(1e9, 'is more than any unit holds'),
-      cause: z.string().trim().max(200, 'is too long').default(''),
-    }),
+    schema: z
+      .object({
+        ...eventFields,
+        ...where,
+        number: z
+          .number()
+          .int('must be a whole number')
+          .min(0, 'cannot be negative')
+          .max(1e9, 'is more than any unit holds')
+          .optional(),
+        /** Many are measured, with their doubt. */
+        measured: measurement.optional(),
+        cause: z.string().trim().max(200, 'is too long').default(''),
+      })
+      .refine((p) => p.number !== undefined || p.measured !== undefined, {
+        path: ['number'],
+        error: 'needed: how many',
+      }),
     async handle(c, p) {
       const event = eventOf(c, p);
       const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.stage }, prefer);
-      const amount: Amount = {
-        kind: 'number',
-        number: p.number,
-        sd: 0,
-        df: null,
-        how: 'counted',
-        shortfall: p.shortfall === 'yes',
-      };
-      const done = await recordLoss(c, event, kind, account, at, amount, p, p.number);
+      const { meanG: _, ...found } = p.measured
+        ? numberFrom(p.measured, await usualCv(c, p.measured.method, ['weighing', 'count', 'release']))
+        : { number: p.number!, sd: 0, df: null, how: 'counted' as const, meanG: undefined };
+      const amount: Amount = { kind: 'number', ...found, shortfall: p.shortfall === 'yes' };
+      const intent = { ...p, number: found.number };
+      const done = await recordLoss(c, event, kind, account, at, amount, intent, found.number);
       if (kind !== 'pick') return done;
       await queuePredictions(c, [at.lot.id]);
-      return { ...done, judged: await judgedPick(c, at.holding.id, p.number) };
+      return { ...done, judged: await judgedPick(c, at.holding.id, found.number) };
     },
   });
 }

@@ -161,7 +161,7 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       return '';
     case 'pick':
     case 'dead':
-      return `${spaced(Number(intent.number ?? 0))}${out[0] ? ` from ${out[0].unit}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
+      return `${intent.measured ? 'about ' : ''}${spaced(Number(intent.number ?? 0))}${out[0] ? ` from ${out[0].unit}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
     case 'eggShipment': {
       const age = intent.age as { degreeDays: number | null } | undefined;
       return `${total(world)} from ${[...new Set(world.map((m) => m.unit))].join(', ')} to ${intent.receiver}, ${intent.boxes} ${intent.boxes === 1 ? 'box' : 'boxes'}${age?.degreeDays == null ? '' : `, ${Math.round(age.degreeDays)} °C·d old`}${odd}`;

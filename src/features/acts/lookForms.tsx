@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { judgedSays } from '@/core/incubation/verdicts';
 import { grouped } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
@@ -8,20 +9,34 @@ import { SelectField, TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
+import { HowManyInput, useHowMany } from './HowMany';
 import { type ActHolding, at } from './holding';
 import { decimalOf, MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
+import { TallyPad } from './TallyPad';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 
 /** Dead picked or taken out: one number, the thumb's act. */
 export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'dead.record' }) {
   const { locale } = useSession();
-  const act = useAct(type, () => setNumber(''));
+  const act = useAct(type, () => {
+    setNumber('');
+    many.reset();
+  });
   const event = useEventFields();
-  const original = useOriginal<{ number: number; cause: string }>();
+  const correcting = useCorrecting();
+  const original = useOriginal<{ number: number; measured?: MeasurementInput; cause: string }>();
+  const many = useHowMany('volume', original?.measured);
+  const [measuring, setMeasuring] = useState(original?.measured !== undefined);
   const [number, setNumber] = useState(original ? numberText(original.number ?? 0, locale) : '');
   const [cause, setCause] = useState(original?.cause ?? '');
-  const n = wholeOf(number, locale).value;
+  const read = measuring ? many.read() : null;
+  const measured = read === 'all' ? null : read;
+  const n = measured
+    ? numberFrom(measurement.parse(measured)).number
+    : measuring
+      ? null
+      : wholeOf(number, locale).value;
   return (
     <ActForm
       act={act}
@@ -29,20 +44,49 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
       onSend={() => {
         if (n !== null)
           void act.submit(
-            { ...at(h), number: n, cause, ...event.payload },
+            {
+              ...at(h),
+              number: n,
+              // What was measured before is taken away by a count that takes its place.
+              ...(measured ? { measured } : correcting ? { measured: null } : {}),
+              cause,
+              ...event.payload,
+            },
             (r) => `${grouped(n)} recorded, ${h.unit}.${judgedSays(r?.judged)}`,
           );
       }}
       label="Record"
       disabled={n === null}
     >
-      <NumberInput
-        label={type === 'pick.record' ? 'Dead picked' : 'Dead taken out'}
-        value={number}
-        onChange={setNumber}
-        error={act.errorOn('number')}
-        hint="0 says: looked, none found"
-      />
+      {measuring ? (
+        <HowManyInput
+          value={many.value}
+          onChange={many.setValue}
+          methods={['volume', 'weight']}
+          what="dead"
+          error={act.errorOn('measured') ?? act.errorOn('number')}
+        />
+      ) : (
+        <>
+          <NumberInput
+            label={type === 'pick.record' ? 'Dead picked' : 'Dead taken out'}
+            value={number}
+            onChange={setNumber}
+            error={act.errorOn('number')}
+            hint="0 says: looked, none found"
+          />
+          {!correcting && (
+            <TallyPad
+              classes={[{ id: 'dead', word: 'dead', key: 'd' }]}
+              word="Count"
+              onCount={(taps) => setNumber(numberText(taps.dead ?? 0, locale))}
+            />
+          )}
+        </>
+      )}
+      <button type="button" className="link self-start text-[0.92rem]" onClick={() => setMeasuring(!measuring)}>
+        {measuring ? 'count them one by one' : 'many: by volume or weight'}
+      </button>
       {type === 'dead.record' && <TextField label="Suspected cause" value={cause} onChange={setCause} />}
     </ActForm>
   );
