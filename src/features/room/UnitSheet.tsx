@@ -229,16 +229,16 @@ function SkipLine({
   };
   const o = run(skipping, input).ifSkipped;
   if (o.high < 0.5) return null;
-  const said = (n: number) => (n < 1 ? 'less than one' : grouped(Math.round(n)));
+  const said = (n: number) => grouped(Math.round(n));
   return (
     <p className="my-2 text-[0.95rem]" data-testid="skip">
-      Left until tomorrow,{' '}
+      Left until tomorrow it costs{' '}
       <Worked request={{ id: 'incubation.skip', input }}>
-        <b>{said(o.middle)}</b>
+        <b>{o.middle < 1 ? 'hardly one' : `about ${said(o.middle)}`}</b>
       </Worked>{' '}
-      living {o.middle >= 1.5 ? 'ones have' : 'one has'} gone with the dead{' '}
+      of the living{' '}
       <span className="text-soft">
-        ({said(o.low)} to {said(o.high)}; how fast it spreads is assumed)
+        ({o.low < 1 ? `up to ${said(o.high)}` : `${said(o.low)} to ${said(o.high)}`}; how fast it spreads is assumed)
       </span>
     </p>
   );

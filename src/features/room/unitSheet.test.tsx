@@ -194,10 +194,12 @@ describe('what a skipped day is likely to cost', () => {
       const { unmount } = sheet({ unit: { name: 'J3', kind }, holdings: eggs(60), places: place(celsius) });
       const said = screen.queryByTestId('skip')?.textContent ?? '';
       unmount();
-      return Number(/until tomorrow, ([\d\u2005]+)/.exec(said)?.[1]?.replace(/\D/g, '') ?? 0);
+      return Number(/it costs about ([\d\u2005]+)/.exec(said)?.[1]?.replace(/\D/g, '') ?? 0);
     };
     expect(middle('trough', 14)).toBeGreaterThan(middle('trough', 12));
     expect(middle('trough', 14)).toBeGreaterThan(middle('jar', 14));
+    sheet({ unit: { name: 'J3', kind: 'tray' }, holdings: eggs(2), places: place(12) });
+    expect(screen.getByTestId('skip').textContent).toMatch(/it costs hardly one of the living \(up to \d/);
   });
 
   test('nothing once they were picked, where hardly any stand, or where the water was not read', () => {
