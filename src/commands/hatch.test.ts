@@ -97,3 +97,10 @@ test('taken back, eggs stand again as before; the comparison counts what was fou
   expect(await h.number('J1', 'egg')).toBe(eggs);
   expect(await h.number('J1', 'yolksac')).toBe(0);
 });
+
+test('a jar of which nothing hatched is through as well: all of it leaves as picked, none are larvae', async () => {
+  const eggs = await h.number('J1', 'egg');
+  const r = await through({ unhatched: eggs });
+  expect(r.share).toBe(0);
+  expect([await h.number('J1', 'egg'), await h.number('J1', 'yolksac')]).toEqual([0, 0]);
+});

@@ -31,6 +31,7 @@ export const howMany = z.discriminatedUnion('kind', [
 ]);
 type HowMany = z.output<typeof howMany>;
 
+/** So many that are set apart from all. */
 const apart = z
   .number()
   .int('must be a whole number')
@@ -60,12 +61,7 @@ export const changeStage = defineCommand({
     amount: howMany,
     shortfall: z.literal('yes').optional(),
     /** Where a hatch is done: eggs that did not hatch, taken out; the books less these are how many did. */
-    unhatched: z
-      .number()
-      .int('must be a whole number')
-      .min(0, 'cannot be negative')
-      .max(1e9, 'is more than any unit holds')
-      .optional(),
+    unhatched: apart,
     /** How many larvae are in the unit in other ways, to be reconciled with that. */
     measured: measurement.optional(),
     answer: z.enum(['combine', 'replace', 'note']).optional(),

@@ -7,7 +7,7 @@ import { grouped, withDoubt } from '@/core/quantities/format';
 import { Choice } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
-import { useOriginal } from './correcting';
+import { useCorrecting, useOriginal } from './correcting';
 import { HowManyInput, useHowMany } from './HowMany';
 import type { ActHolding } from './holding';
 import { NumberInput, numberText, wholeOf } from './inputs';
@@ -35,6 +35,10 @@ export function HatchForm({ h }: { h: ActHolding }) {
   );
   const [other, setOther] = useState(original?.measured !== undefined);
   const ways = useTwoWays('volume', original?.measured);
+  const correcting = useCorrecting();
+  // What the entry said before and says no more is taken away.
+  const gone = (field: 'unhatched' | 'measured') =>
+    correcting && original?.[field] !== undefined ? { [field]: null } : {};
   const left = wholeOf(unhatched, locale);
   const part = through === 'part' ? many.read() : null;
   const counted = through === 'all' && other ? ways.read() : null;
@@ -56,8 +60,8 @@ export function HatchForm({ h }: { h: ActHolding }) {
             from: h.stage,
             to: 'yolksac',
             amount: part ? amountPayload(part) : { kind: 'all' },
-            ...(through === 'all' && left.value !== null ? { unhatched: left.value } : {}),
-            ...(counted ? { measured: counted } : {}),
+            ...(through === 'all' && left.value !== null ? { unhatched: left.value } : gone('unhatched')),
+            ...(counted ? { measured: counted } : gone('measured')),
             ...event.payload,
           },
           (r) => `Recorded: ${r?.hatched ?? ''}${r?.hatched ? ' hatched' : 'now larvae'}${rateSays(r)}.`,

@@ -6,7 +6,7 @@ import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
-import { useOriginal } from './correcting';
+import { useCorrecting, useOriginal } from './correcting';
 import { HowManyInput, useHowMany } from './HowMany';
 import { type ActHolding, at } from './holding';
 import { decimalOf, MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
@@ -45,6 +45,10 @@ export function ShipForm({ h }: { h: ActHolding }) {
   const [box, setBox] = useState(warm(o?.boxCelsius));
   const [outside, setOutside] = useState(warm(o?.outsideCelsius));
   const [wall, setWall] = useState(o?.wallWattPerKelvin === undefined ? '' : numberText(o.wallWattPerKelvin, locale));
+  const correcting = useCorrecting();
+  // What the entry said before and says no more is taken away.
+  const gone = (field: 'outsideCelsius' | 'wallWattPerKelvin') =>
+    correcting && o?.[field] !== undefined ? { [field]: null } : {};
   const m = many.read();
   const [b, t, w] = [wholeOf(boxes, locale), decimalOf(hours, locale), decimalOf(wall, locale)];
   const [inBox, out] = [box, outside].map((x) => measureOf(x, 'temperature', degrees, locale)) as [
@@ -75,8 +79,8 @@ export function ShipForm({ h }: { h: ActHolding }) {
             boxes: b.value,
             hours: t.value,
             boxCelsius: inBox.value,
-            ...(out.value === null ? {} : { outsideCelsius: out.value }),
-            ...(w.value === null ? {} : { wallWattPerKelvin: w.value }),
+            ...(out.value === null ? gone('outsideCelsius') : { outsideCelsius: out.value }),
+            ...(w.value === null ? gone('wallWattPerKelvin') : { wallWattPerKelvin: w.value }),
             ...event.payload,
           },
           (r) => shippedSays(r?.age as Age | undefined),
