@@ -1,6 +1,6 @@
 'use client';
 
-import { scaleTime } from 'd3';
+import { scaleUtc } from 'd3';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { grouped, short } from '@/core/quantities/format';
@@ -53,7 +53,7 @@ export function River({
   }, []);
   const right = size.width - LEFT - RIGHT;
   const x = useMemo(
-    () => scaleTime().domain([flow.from, flow.to]).range([0, right]).clamp(true),
+    () => scaleUtc().domain([flow.from, flow.to]).range([0, right]).clamp(true),
     [flow.from, flow.to, right],
   );
   const end = x(Math.min(now, flow.to));

@@ -1,4 +1,4 @@
-import { extent, line as path, scaleLinear, scaleTime } from 'd3';
+import { extent, line as path, scaleLinear, scaleUtc } from 'd3';
 import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
 import type { LotWater } from '@/queries/lot';
@@ -39,7 +39,7 @@ export function ThermalLine({
   const all = shown.flatMap((w) => w.course);
   const [low = 0, high = 1] = extent(all, (p) => degrees(p.celsius));
   const until = Math.max(...all.map((p) => p.at));
-  const x = scaleTime()
+  const x = scaleUtc()
     .domain([fertilisedAt, until])
     .range([LEFT, W - RIGHT]);
   const y = scaleLinear()

@@ -1,6 +1,6 @@
 'use client';
 
-import { line, max, min, scaleLinear, scaleTime } from 'd3';
+import { line, max, min, scaleLinear, scaleUtc } from 'd3';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Point } from '@/core/development/timeline';
 import { fromBase } from '@/core/quantities/measure';
@@ -53,7 +53,7 @@ export function ProgrammeChart({
   const begin = Math.max(measured[0]?.at ?? now, now - (end - now) * 0.6);
   const shown = (points: readonly Point[]) => points.filter((p) => p.at >= begin && p.at <= end);
   const all = [...shown(measured), ...shown(ambient), ...handles, ...shown(running)].map((p) => p.celsius);
-  const x = scaleTime()
+  const x = scaleUtc()
     .domain([begin, end])
     .range([LEFT, W - RIGHT]);
   const y = scaleLinear()

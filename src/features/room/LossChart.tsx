@@ -1,4 +1,4 @@
-import { max, scaleSqrt, scaleTime } from 'd3';
+import { max, scaleSqrt, scaleUtc } from 'd3';
 import { dayMonth } from '@/core/time/localDay';
 import type { LossPoint } from '@/queries/unitSheet';
 
@@ -17,7 +17,7 @@ export function LossChart({
   timeZone: string;
   from: number;
 }) {
-  const x = scaleTime()
+  const x = scaleUtc()
     .domain([from, now])
     .range([30, W - 8]);
   const top = max(losses, (l) => l.value) ?? 1;

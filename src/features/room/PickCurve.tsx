@@ -1,4 +1,4 @@
-import { area, curveMonotoneX, line, max, scaleSqrt, scaleTime } from 'd3';
+import { area, curveMonotoneX, line, max, scaleSqrt, scaleUtc } from 'd3';
 import { grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { RoundHolding } from '@/queries/round';
@@ -19,7 +19,7 @@ export function PickCurve({
 }) {
   const { rounds } = watch;
   const first = rounds[0]?.at ?? now;
-  const x = scaleTime()
+  const x = scaleUtc()
     .domain([first, now])
     .range([LEFT, W - 12]);
   const top = Math.max(4, max(rounds, (r) => Math.max(r.picked, r.high)) ?? 4, watch.now.high);
