@@ -20,7 +20,7 @@ import { inject, lookReady } from './injections';
 import { keepApart } from './keepApart';
 import { layDown } from './layDown';
 import { recordDead, recordLossOf, recordPick } from './losses';
-import { changeStage, grade, move } from './moves';
+import { grade, move } from './moves';
 import { addPerson, resetPassword, savePerson, savePreferences } from './people';
 import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
 import { endProgramme, saveProgramme } from './programmes';
@@ -30,6 +30,7 @@ import { issuePaper, recordRelease } from './release';
 import { makeToken, reportReadings, revokeToken, seeAlarm } from './reports';
 import { shipEggs } from './shipments';
 import { saveDay } from './spawningDay';
+import { changeStage } from './stages';
 import { addUnits, arrangeRoom, divideUnit, joinUnit, saveUnit } from './units';
 
 const all = [

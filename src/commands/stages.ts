@@ -1,0 +1,158 @@
+import { z } from 'zod';
+import { speciesOf } from '@/book/shelf';
+import { compareCount } from '@/core/books/arithmetic';
+import { type Measurement, measurement, numberFrom } from '@/core/books/measure';
+import { combineEstimates } from '@/core/eggs/combine';
+import { grouped } from '@/core/quantities/format';
+import { said } from './bringIn';
+import { disagreement } from './counts';
+import { type Context, defineCommand } from './define';
+import { queuePredictions } from './jobs';
+import { amountOf, apart, countOf, howMany } from './moves';
+import { CommandRefused } from './refused';
+import { booksOf, idsOf, type Standing, standing, standingsIn, unitById } from './standing';
+import { usualCv } from './usualVariation';
+import { asOf, eventFields, eventOf } from './when';
+
+/**
+ * Eggs that hatch (or fry that become fingerlings): animals of a unit go to the next stage where they stand, all or in
+ * parts over days.
+ */
+export const changeStage = defineCommand({
+  type: 'stage.change',
+  roles: ['manager', 'culturist'],
+  schema: z.object({
+    ...eventFields,
+    unit: z.number().int(),
+    lotId: z.number().int().optional(),
+    from: z.string().optional(),
+    to: z.string(),
+    amount: howMany,
+    shortfall: z.literal('yes').optional(),
+    /** Where a hatch is done: eggs that did not hatch, taken out; the books less these are how many did. */
+    unhatched: apart,
+    /** How many larvae are in the unit in other ways, to be reconciled with that. */
+    measured: measurement.optional(),
+    answer: z.enum(['combine', 'replace', 'note']).optional(),
+  }),
+  async handle(c, p) {
+    const event = eventOf(c, p);
+    const unit = await unitById(c, p.unit);
+    const [any] = await standingsIn(c, unit.id, asOf(c, event), { lotId: p.lotId });
+    if (!any)
+      throw new CommandRefused(
+        'nothingThere',
+        `Nothing stood in ${unit.name} then.`,
+        'unit',
+        'Check the unit and the time.',
+      );
+    const order = speciesOf(any.lot.species).stages.map((s) => s.id);
+    const target = order.indexOf(p.to);
+    if (target < 1)
+      throw new CommandRefused('noStage', `${speciesOf(any.lot.species).name} has no such stage to change to.`, 'to');
+    const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.from ?? order[target - 1] });
+    if ((p.unhatched !== undefined || p.measured) && (p.to !== 'yolksac' || p.amount.kind !== 'all'))
+      throw new CommandRefused(
+        'hatchNotDone',
+        'What did not hatch is known when all that will have hatched.',
+        'unhatched',
+        'Record a part as it hatches; the rest at the end.',
+      );
+    const there = { ...at.place, stage: p.to };
+    const found = p.to === 'yolksac' && p.amount.kind === 'all' ? await hatched(c, at, asOf(c, event), p) : null;
+    await c.record([
+      {
+        kind: p.to === 'yolksac' ? 'hatch' : 'stage',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: { ...p, ...(found?.mode ? { mode: found.mode } : {}) },
+        acts: [
+          ...(p.unhatched
+            ? [{ act: 'lose' as const, account: 'picked' as const, from: at.place, amount: countOf(p.unhatched) }]
+            : []),
+          {
+            act: 'shift',
+            from: at.place,
+            makes: [],
+            parts: [{ to: there, amount: amountOf(p.amount, p.shortfall === 'yes') }],
+          },
+          ...(p.amount.kind === 'all' ? [{ act: 'close' as const, holding: at.place }] : []),
+          ...(found?.count && found.mode
+            ? [{ act: 'census' as const, holding: there, count: found.count, mode: found.mode }]
+            : []),
+        ],
+        observations: p.unhatched === undefined ? [] : [{ kind: 'unhatched', ...idsOf(at), value: p.unhatched }],
+      },
+    ]);
+    await queuePredictions(c, [at.lot.id]);
+    return { lot: at.lot.name, unit: at.unit.name, ...(found?.says ?? {}) };
+  },
+});
+
+/**
+ * How many hatched of a unit that is through: the books less what did not, with what hatched there before; reconciled with
+ * a count in another way by their doubts. Asked about where they disagree beyond chance.
+ */
+async function hatched(
+  c: Context,
+  at: Standing,
+  orderAt: number,
+  p: { unhatched?: number; measured?: Measurement; answer?: 'combine' | 'replace' | 'note' },
+) {
+  const eggs = await booksOf(c, at.holding, orderAt);
+  if ((p.unhatched ?? 0) > eggs.books)
+    throw new CommandRefused(
+      'unhatched',
+      `${grouped(p.unhatched!)} are more than the ${grouped(eggs.books)} that stood in ${at.unit.name}.`,
+      'unhatched',
+      'Check the number; if it is right, count the unit first.',
+    );
+  const before = await Promise.all(
+    (await standingsIn(c, at.unit.id, orderAt, { lotId: at.lot.id, stage: 'yolksac' })).map((s) =>
+      booksOf(c, s.holding, orderAt),
+    ),
+  );
+  const book = {
+    books: before.reduce((n, b) => n + b.books, eggs.books - (p.unhatched ?? 0)),
+    estimated: before.reduce((n, b) => n + b.estimated, Math.max(0, eggs.estimated - (p.unhatched ?? 0))),
+    // Eggs and larvae of one unit share where their numbers come from: their doubts are added, not their squares.
+    sd: before.reduce((n, b) => n + b.sd, eggs.sd),
+  };
+  const share = (n: { number: number; sd: number }) =>
+    p.unhatched === undefined || n.number + p.unhatched === 0
+      ? {}
+      : {
+          share: n.number / (n.number + p.unhatched),
+          shareHalf: (1.96 * n.sd * p.unhatched) / (n.number + p.unhatched) ** 2,
+        };
+  if (!p.measured) {
+    const own = { number: Math.round(book.estimated), sd: book.sd };
+    return { count: null, mode: null, says: { hatched: said(own).text, ...share(own) } };
+  }
+  const { meanG: _, ...count } = numberFrom(
+    p.measured,
+    await usualCv(c, p.measured.method, ['weighing', 'count', 'release']),
+  );
+  const compared = compareCount({ number: book.estimated, sd: book.sd }, count);
+  const full = p.measured.method === 'counted';
+  if (!p.answer && !compared.agree) throw disagreement(at, book, count, compared.z, full);
+  const mode = p.answer ?? (full ? ('replace' as const) : ('combine' as const));
+  const together =
+    mode === 'replace'
+      ? count
+      : mode === 'note' || book.sd === 0
+        ? { number: Math.round(book.estimated), sd: book.sd }
+        : count.sd === 0
+          ? count
+          : (({ value, sd }) => ({ number: Math.round(value), sd }))(
+              combineEstimates([
+                { value: book.estimated, sd: book.sd },
+                { value: count.number, sd: count.sd },
+              ]),
+            );
+  return {
+    count,
+    mode,
+    says: { hatched: said(together).text, agree: compared.agree, ...share(together) },
+  };
+}
