@@ -6,7 +6,7 @@ import { observe } from './checks';
 import { defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askSensitive } from './sensitive';
+import { askEyes, askSensitive } from './sensitive';
 import { idsOf, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -47,22 +47,14 @@ export const handleEggs = defineCommand({
           'what',
           'Pick what is white.',
         );
-      const eyed = (await c
-        .trx('observation')
-        .where({ lot_id: at.lot.id, kind: 'check:eyed' })
-        .where('at', '<=', event.at)
-        .orderBy('at', 'desc')
-        .first('value')) as { value: number } | undefined;
-      if ((!eyed || eyed.value < 0.9) && !p.eyes)
-        throw new CommandRefused(
-          'eyes',
-          eyed
-            ? `Eyes were seen in ${Math.round(100 * eyed.value)} % at the last check.`
-            : 'No eyed check is recorded of this lot.',
-          'what',
-          'Shock when eyes show in nearly all that live: before that it kills them.',
-          { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
-        );
+      await askEyes(
+        c,
+        at,
+        event.at,
+        p.eyes,
+        'what',
+        'Shock when eyes show in nearly all that live: before that it kills them.',
+      );
     }
     // A shock near hatch is asked about like any other; lost flow is no act of anybody, a valve shakes nobody.
     if (p.what !== 'flow' && p.what !== 'rolled') await askSensitive(c, at, p, event.at, 'this');

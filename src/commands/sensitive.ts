@@ -56,3 +56,34 @@ export async function askSensitive(
     },
   );
 }
+
+/** Share of the last check from which eyes count as seen in nearly all. */
+const EYES_IN = 0.9;
+
+/** Asked about unless eyes were seen in nearly all of the lot at its last check, or whoever asks has looked. */
+export async function askEyes(
+  c: Context,
+  s: Standing,
+  at: number,
+  answer: 'seen' | undefined,
+  path: string,
+  todo: string,
+): Promise<void> {
+  if (answer) return;
+  const eyed = (await c
+    .trx('observation')
+    .where({ lot_id: s.lot.id, kind: 'check:eyed' })
+    .where('at', '<=', at)
+    .orderBy('at', 'desc')
+    .first('value')) as { value: number } | undefined;
+  if (eyed && eyed.value >= EYES_IN) return;
+  throw new CommandRefused(
+    'eyes',
+    eyed
+      ? `Eyes were seen in ${Math.round(100 * eyed.value)} % at the last check.`
+      : 'No eyed check is recorded of this lot.',
+    path,
+    todo,
+    { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
+  );
+}

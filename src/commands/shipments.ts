@@ -9,7 +9,7 @@ import { said } from './bringIn';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askSensitive } from './sensitive';
+import { askEyes, askSensitive } from './sensitive';
 import { idsOf, type Standing, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -49,7 +49,14 @@ export const shipEggs = defineCommand({
       throw new CommandRefused('noEggs', `${at.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
     if (!p.all && !p.measured)
       throw new CommandRefused('howMany', 'How many?', 'measured', 'Give a number, or say that all are sent.');
-    await askEyes(c, at, event.at, p.eyes);
+    await askEyes(
+      c,
+      at,
+      event.at,
+      p.eyes,
+      'unit',
+      'Eggs travel when eyes show in nearly all that live: before that the journey kills them.',
+    );
     await askSensitive(c, at, p, event.at, 'sending them');
     const age = await ageOf(c, at, event.at, p);
     if (age.left !== null && age.left <= 0 && p.late !== 'yes')
@@ -78,27 +85,6 @@ export const shipEggs = defineCommand({
     return { lot: at.lot.name, unit: at.unit.name, number: said(measured).text, age };
   },
 });
-
-/** Eggs travel once eyes show in nearly all; before that the journey kills them. */
-async function askEyes(c: Context, at: Standing, when: number, answer: 'seen' | undefined): Promise<void> {
-  if (answer) return;
-  const eyed = (await c
-    .trx('observation')
-    .where({ lot_id: at.lot.id, kind: 'check:eyed' })
-    .where('at', '<=', when)
-    .orderBy('at', 'desc')
-    .first('value')) as { value: number } | undefined;
-  if (eyed && eyed.value >= 0.9) return;
-  throw new CommandRefused(
-    'eyes',
-    eyed
-      ? `Eyes were seen in ${Math.round(100 * eyed.value)} % at the last check.`
-      : 'No eyed check is recorded of this lot.',
-    'unit',
-    'Eggs travel when eyes show in nearly all that live: before that the journey kills them.',
-    { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
-  );
-}
 
 type Journey = { hours: number; boxCelsius: number; outsideCelsius?: number; wallWattPerKelvin?: number };
 

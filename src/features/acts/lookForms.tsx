@@ -22,11 +22,15 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
   const act = useAct(type, () => {
     setNumber('');
     many.reset();
+    setNth((k) => k + 1);
   });
   const event = useEventFields();
   const correcting = useCorrecting();
   const original = useOriginal<{ number: number; measured?: MeasurementInput; cause: string }>();
   const many = useHowMany('volume', original?.measured);
+  // A round that is recorded leaves no taps for the next.
+  const [nth, setNth] = useState(0);
+  const [tallied, setTallied] = useState(false);
   const [measuring, setMeasuring] = useState(original?.measured !== undefined);
   const [number, setNumber] = useState(original ? numberText(original.number ?? 0, locale) : '');
   const [cause, setCause] = useState(original?.cause ?? '');
@@ -77,9 +81,14 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
           />
           {!correcting && (
             <TallyPad
+              key={nth}
+              open={nth > 0 && tallied}
               classes={[{ id: 'dead', word: 'dead', key: 'd' }]}
               word="Count"
-              onCount={(taps) => setNumber(numberText(taps.dead ?? 0, locale))}
+              onCount={(taps) => {
+                setTallied(true);
+                setNumber(numberText(taps.dead ?? 0, locale));
+              }}
             />
           )}
         </>

@@ -26,6 +26,11 @@ test('one by one by tap or key: the number follows the tally', async () => {
   await user.click(record());
   expect(onlySent()).toMatchObject({ type: 'pick.record', payload: { unit: 3, number: 3 } });
   expect(onlySent().payload).not.toHaveProperty('measured');
+  // The next round begins at nothing, with the pad still open.
+  await screen.findByRole('status');
+  screen.getByRole('region', { name: 'Count' }).querySelector('button')!.focus();
+  await user.keyboard('d');
+  expect((screen.getByLabelText('Dead picked') as HTMLInputElement).value).toBe('1');
 });
 
 test('many are measured by volume, with samples; back to counting the measure is forgotten', async () => {
