@@ -51,7 +51,7 @@ export async function furnish(p: Player): Promise<void> {
     await many(cold, 'tray', 'T', stack * 8 + 1, 8, {
       battery: `Stack ${stack + 1}`,
       volumeL: 12,
-      areaCm2: 1400,
+      areaCm2: 1800,
       loadLimit: 26000,
       flowLPerMin: 12,
       sensor: stack < 3 ? cold1 : cold2,

@@ -195,7 +195,10 @@ function LoadLine({ unit, h, eggDiameterMm }: { unit: Props['unit']; h: RoundHol
       <Worked request={{ id: 'incubation.loading', input }}>
         {o.layers.toFixed(1)} {o.layers < 1.05 ? 'layer' : 'layers'}
       </Worked>{' '}
-      deep{o.warnings ? `: ${o.warnings.join('; ')}` : `; room for ${grouped(Math.round(o.mostByLayers!))} by layers`}
+      deep
+      {o.warnings
+        ? `, more than ${input.maxLayers}: spread them, or dead ones hide below`
+        : `; room for ${grouped(Math.round(o.mostByLayers!))} by layers`}
       {short && `; its flow is short of oxygen, ${needs.toFixed(1)} L/min needed`}
     </p>
   );

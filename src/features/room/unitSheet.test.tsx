@@ -230,7 +230,7 @@ describe('how they lie', () => {
     expect(said()).toMatch(/^1\.0 layer deep; room for 14.63\d by layers/);
     unmount();
     tray(20_000);
-    expect(said()).toMatch(/^2\.7 layers deep: 2\.7 layers are more than 2: spread them/);
+    expect(said()).toMatch(/^2\.7 layers deep, more than 2: spread them/);
   });
 
   test('a flow that brings too little oxygen is said too; without an area, in a jar and for larvae nothing', () => {
