@@ -26,7 +26,7 @@ export type Intake = {
 
 /** So many at once to the store; one more journey costs less than holding others up. */
 const MOST_AT_ONCE = 20_000;
-const GATHER_MS = 50;
+const GATHER_MS = 10;
 const AGAIN_MS = 1000;
 
 /**
