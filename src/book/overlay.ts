@@ -40,6 +40,8 @@ function find(s: Species, group: string, key: string): object | undefined {
       return s.values[Number(key)];
     case 'handsOff':
       return s.handsOff[Number(key)];
+    case 'tasks':
+      return s.tasks.find((t) => t.id === key);
     case 'deaths':
       return s.deaths;
     case 'polarisation':

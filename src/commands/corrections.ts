@@ -63,6 +63,7 @@ const commandOfKind: Record<string, string> = {
   handled: 'eggs.handle',
   doubtful: 'eggs.doubtful',
   hatchSeen: 'hatch.see',
+  routine: 'routine.tick',
   eggShipment: 'eggs.ship',
 };
 

@@ -28,6 +28,7 @@ import { saveProtocol } from './protocols';
 import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
 import { makeToken, reportReadings, revokeToken, seeAlarm } from './reports';
+import { saveRoutineTask, tickRoutine } from './routine';
 import { shipEggs } from './shipments';
 import { saveDay } from './spawningDay';
 import { changeStage } from './stages';
@@ -95,6 +96,8 @@ const all = [
   handleEggs,
   leaveDoubtful,
   seeHatch,
+  tickRoutine,
+  saveRoutineTask,
   batheEggs,
   shipEggs,
   savePicking,

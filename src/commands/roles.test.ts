@@ -80,6 +80,8 @@ const may: Record<string, Role[]> = {
   'eggs.handle': culturists,
   'eggs.doubtful': hands,
   'hatch.see': hands,
+  'routine.tick': hands,
+  'routine.save': managers,
   'eggs.bathe': culturists,
   'eggs.ship': culturists,
   'picking.save': managers,

@@ -23,7 +23,11 @@ export async function foundOmbrel(db: Db, at: number): Promise<Actor> {
 
 /** Rooms, units, sensors and release sites, entered as the manager would. */
 export async function furnish(p: Player): Promise<void> {
-  const room = async (name: string, kind: string) => Number((await p.send('room.save', { name, kind })).id);
+  const room = async (name: string, kind: string) => {
+    const id = Number((await p.send('room.save', { name, kind })).id);
+    p.rooms.set(name, id);
+    return id;
+  };
   const sensor = async (name: string, at: number) => Number((await p.send('sensor.save', { name, room: at })).id);
   const spawning = await room('Spawning bench', 'spawning');
   const cold = await room('Cold room', 'incubation');

@@ -75,6 +75,17 @@ function planSeason(p: Player): void {
   ] as const)
     p.at(day, () => tanks.crayfish(day, number));
   p.at(-538, () => tanks.opening());
+  // The routine of the last days: the evening of yesterday was left out in the warm room.
+  for (let d = -6; d < 0; d++)
+    for (const room of ['Cold room', 'Warm room'])
+      for (const [hour, tasks] of [
+        [0.05, ['dark', 'jars', 'level', 'nets', 'spread', 'shellsAfter', ...(d === -2 ? ['ammonia'] : [])]],
+        [0.45, ['jars', 'level', 'spread', 'shells']],
+      ] as const)
+        if (d < -1 || hour < 0.2 || room === 'Cold room')
+          p.at(d + hour, async () => {
+            for (const task of tasks) await p.trySend('routine.tick', { room: p.rooms.get(room), task }, 'Hand');
+          });
   for (let d = FIRST_DAY + 1; d <= -1; d++)
     if (d % 7 === 0)
       p.at(

@@ -151,6 +151,8 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       return `${handlings[intent.what as keyof typeof handlings]?.name ?? intent.what}${intent.minutes ? `, ${intent.minutes} min` : ''}`;
     case 'doubtful':
       return `${spaced(Number(intent.number))} pale eggs left for a second look`;
+    case 'routine':
+      return `${intent.taskName}, ${intent.roomName}`;
     case 'hatchSeen':
       return { first: 'the first have hatched', half: 'half have hatched', done: 'all that will have hatched' }[
         intent.seen as 'first'

@@ -3,6 +3,7 @@ import type { SensorKind } from '@/core/readings/sensorKinds';
 import type { Db } from '@/store/connection';
 import { schoolsOf } from '@/store/pickWatch';
 import { type DeviceToken, deviceTokens } from './alarms';
+import { type OwnTask, ownTasks } from './routine';
 
 export type SetupView = {
   site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number } & RoundSettings;
@@ -27,12 +28,17 @@ export type SetupView = {
   /** Units that a screen divides, with their parts. */
   divided: { id: number; name: string; roomId: number; parts: string[] }[];
   sensors: { id: number; name: string; kind: SensorKind; roomId: number }[];
-  incubation: { falseAlarmsWeek: number; schools: Awaited<ReturnType<typeof schoolsOf>>; tokens: DeviceToken[] };
+  incubation: {
+    falseAlarmsWeek: number;
+    schools: Awaited<ReturnType<typeof schoolsOf>>;
+    tokens: DeviceToken[];
+    routine: OwnTask[];
+  };
   releaseSites: { id: number; name: string; water: string; target: number | null; permit: string }[];
 };
 
 export async function setupView(db: Db, siteId: number): Promise<SetupView> {
-  const [site, people, rooms, units, divided, sensors, releaseSites, schools, tokens] = await Promise.all([
+  const [site, people, rooms, units, divided, sensors, releaseSites, schools, tokens, routine] = await Promise.all([
     db('site').where({ id: siteId }).first('name', {
       timeZone: 'time_zone',
       lotPattern: 'lot_pattern',
@@ -78,11 +84,12 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
       .select('id', 'name', 'water', 'target', 'permit'),
     schoolsOf(db, siteId),
     deviceTokens(db, siteId),
+    ownTasks(db, siteId),
   ]);
   const { falseAlarmsWeek, ...ofSite } = site;
   return {
     site: ofSite,
-    incubation: { falseAlarmsWeek, schools, tokens },
+    incubation: { falseAlarmsWeek, schools, tokens, routine },
     people: people.map((p: { active: number }) => ({ ...p, active: Boolean(p.active) })),
     rooms,
     units: units.map((u: { holds: string }) => ({ ...u, holds: Number(u.holds) })),

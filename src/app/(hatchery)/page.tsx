@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { TodayScreen } from '@/features/today/TodayScreen';
+import { routine } from '@/queries/routine';
 import { today } from '@/queries/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
@@ -12,9 +13,11 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
   const person = await requirePerson();
   const { room } = await searchParams;
   const at = requestNow();
+  const holdings = await requestRound();
   return (
     <TodayScreen
-      today={await today(db(), person, at, await requestRound())}
+      today={await today(db(), person, at, holdings)}
+      routine={await routine(db(), person, at, holdings)}
       bench={await requestBench()}
       now={at}
       timeZone={person.timeZone}

@@ -47,6 +47,7 @@ export const kindWords: Record<string, string> = {
   handled: 'eggs handled',
   doubtful: 'left for a second look',
   hatchSeen: 'hatch seen',
+  routine: 'routine',
   eggBath: 'bath against fungus',
   eggShipment: 'eyed eggs sent',
   correction: 'correction',

@@ -119,6 +119,27 @@ const latency = z.object({
   cv: z.number().min(0),
   ...provenance,
 });
+/** What is gone over at each round beside the animals: where they stand so, in such units, so often. */
+const task = z
+  .object({
+    id: z.string().regex(/^[a-zA-Z0-9]{1,14}$/),
+    name: z.string(),
+    says: z.string(),
+    stations: z.array(z.enum(['eggs', 'yolksac'])).min(1),
+    /** Kinds of unit; none: in all. */
+    units: z.array(z.string()).default([]),
+    /** Of eggs: share of the way to hatch from which it is done. */
+    from: z.number().min(0).max(1).default(0),
+    /** Only so long after they came to stand so. */
+    forDays: z.number().positive().optional(),
+    /** 0: not done here. */
+    everyHours: z
+      .number()
+      .min(0)
+      .max(24 * 31, 'is rarer than a season needs'),
+    ...provenance,
+  })
+  .strict();
 const polarisation = z.object({ ready: z.number().positive(), notBefore: z.number().positive(), ...provenance });
 
 export const species = z.object({
@@ -141,12 +162,15 @@ export const species = z.object({
   polarisation: polarisation.optional(),
   inductions: z.array(induction).default([]),
   latencies: z.array(latency).default([]),
+  tasks: z.array(task).default([]),
 });
+export const tasksOfGroups = z.array(task.extend({ groups: z.array(z.string()).min(1) }));
 export type Species = z.output<typeof species>;
 export type Stage = z.output<typeof stage>;
 export type Milestone = z.output<typeof milestone>;
 export type Ripeness = z.output<typeof ripeness>;
 export type Induction = z.output<typeof induction>;
+export type Task = z.output<typeof task>;
 export type Latency = z.output<typeof latency>;
 
 export function stageOf(s: Species, id: string): Stage {
@@ -185,6 +209,12 @@ export function provenances(s: Species): { path: string; what: string; source: s
       what: `hands off: ${h.why}`,
       source: h.source,
       hint: h.hint,
+    })),
+    ...s.tasks.map((t) => ({
+      path: `tasks.${t.id}`,
+      what: `routine: ${t.name} (${t.stations.map((x) => (x === 'eggs' ? 'eggs' : 'larvae')).join(', ')})`,
+      source: t.source,
+      hint: t.hint,
     })),
     ...(s.deaths
       ? [

@@ -16,6 +16,7 @@ import { StepTimeForm } from '../spawning/StepTimeForm';
 import { StripForm } from '../spawning/StripForm';
 import { BringForm } from '../take/BringForm';
 import { TakeForm } from '../take/TakeForm';
+import { RoutineTimeForm } from '../today/Routine';
 import { CorrectingProvider } from './correcting';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
 import { DeformityForm } from './DeformityForm';
@@ -80,6 +81,7 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
   if (kind === 'opening' || kind === 'arrival') return <BringForm species={species} places={places} />;
   if (kind === 'temperature' || kind === 'reading') return <ReadingForm />;
   if (kind === 'note') return <NoteForm />;
+  if (kind === 'routine') return <RoutineTimeForm />;
   if (kind === 'step') return <StepTimeForm />;
   if (kind === 'nest' && found.bench) return <NestForm view={found.bench} bowl="" />;
   if (kind === 'bath' && found.bench) return <BathForm view={found.bench} />;

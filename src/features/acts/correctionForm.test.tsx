@@ -178,6 +178,7 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
   ['release', { ...where, site: 5, batches, bucketsG: [8200, 7950.5], emptied: true, waterCelsius: 7.4 }],
   ['feed', { ...where, massG: 120, feed: 'crumb 0.5' }],
   ['temperature', { celsius: 8.4 }, []],
+  ['routine', { room: 2, task: 'dark', taskName: 'kept dark', roomName: 'Cold room' }, []],
   ['reading', { value: 9.1, sensorName: 'oxygen R', unitName: 'mg/L' }, []],
   [
     'take',

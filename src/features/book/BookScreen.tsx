@@ -265,6 +265,19 @@ function SpeciesPage({
               <td>{editor('deaths.shape')}</td>
             </tr>
           )}
+          {s.tasks.map((t) => (
+            <tr key={`t${t.id}`}>
+              <td>
+                routine, {t.stations.map((x) => (x === 'eggs' ? 'eggs' : 'larvae')).join(' and ')}
+                {t.units.length > 0 && ` in ${t.units.join(', ')}`}: {t.name}
+              </td>
+              <td className="num font-bold">{valueWords(s, `tasks.${t.id}`, t)}</td>
+              <td>
+                <Source {...t} />
+              </td>
+              <td>{editor(`tasks.${t.id}`)}</td>
+            </tr>
+          ))}
           {s.handsOff.map((h, i) => (
             <tr key={`h${i}`}>
               <td>hands off: {h.why}</td>

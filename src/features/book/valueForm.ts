@@ -110,6 +110,14 @@ export function valueAt(
         ],
       };
     }
+    case 'tasks': {
+      const t = s.tasks.find((x) => x.id === key)!;
+      return {
+        title: `Routine: ${t.name}`,
+        value: { everyHours: t.everyHours },
+        figures: () => [figure('everyHours', 'Every (0: not done here)', 'h')],
+      };
+    }
     case 'polarisation': {
       const { ready, notBefore } = s.polarisation!;
       return {
@@ -259,6 +267,8 @@ export function valueWords(s: Species, path: string, value: unknown): string {
       const d = value as NonNullable<Species['deaths']>;
       return `early ${of100(d.early.share)}, blanks ${of100(d.blanks.share)}, before hatch ${of100(d.hatch.share)}, evenly ${of100(d.base)} % of the eggs`;
     }
+    case 'tasks':
+      return v.everyHours === 0 ? 'not done here' : `every ${n(v.everyHours)} h`;
     case 'polarisation':
       return `ready at ${n(v.ready)}, not above ${n(v.notBefore)}`;
     case 'inductions': {

@@ -113,6 +113,7 @@ test('a remark that is longer than its column takes more lines, and none is cut'
         Array.from({ length: 40 }, (_, i) =>
           holding(i, { due: [{ kind: 'check', urgency: 2, says }] as RoundHolding['due'] }),
         ),
+        [],
         'Ombrel Hatchery',
         NOW,
         VIENNA,
@@ -133,6 +134,7 @@ test('the round sheet: rooms in their order, with room to write, over several pa
     printed(
       roundSheetPdf(
         Array.from({ length: n }, (_, i) => holding(i)),
+        [],
         'Ombrel Hatchery',
         NOW,
         VIENNA,

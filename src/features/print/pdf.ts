@@ -1,3 +1,4 @@
+import type { RoutineTask } from '@/core/planning/routine';
 import { figures, grouped, percent } from '@/core/quantities/format';
 import { massEach, massOfAll } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
@@ -141,6 +142,7 @@ export async function stockListPdf(list: StockList, site: string, timeZone: stri
 /** The round on paper, in walking order, with room to write; for when the tablets are flat. */
 export async function roundSheetPdf(
   holdings: readonly RoundHolding[],
+  routine: readonly RoutineTask[],
   site: string,
   now: number,
   timeZone: string,
@@ -184,6 +186,13 @@ export async function roundSheetPdf(
         ]),
       16,
     );
+    const here = holdings.find((h) => h.room === room)!.roomId;
+    const open = routine.filter((t) => t.roomId === here && t.due);
+    if (open.length > 0)
+      doc
+        .font('plain')
+        .fontSize(9)
+        .text(`routine:  ${open.map((t) => `[   ] ${t.name}`).join('     ')}`);
   }
   foot(doc, `${site}, round sheet`);
   doc.end();

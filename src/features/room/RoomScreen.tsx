@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { minutesWords } from '@/core/incubation/danger';
+import type { RoutineTask } from '@/core/planning/routine';
 import { figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
@@ -8,6 +9,7 @@ import type { RoomUnit, RoomView } from '@/queries/room';
 import type { RoundHolding } from '@/queries/round';
 import { stageColour } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
+import { Routine } from '../today/Routine';
 import { degrees } from '../today/TodayScreen';
 import { DenseRoom } from './DenseRoom';
 import { LossBars, Ring, UnitDrawing } from './UnitDrawing';
@@ -23,6 +25,7 @@ export function RoomScreen({
   now,
   timeZone,
   us,
+  routine = [],
   mayArrange = false,
   sheet,
 }: {
@@ -32,6 +35,7 @@ export function RoomScreen({
   now: number;
   timeZone: string;
   us: boolean;
+  routine?: readonly RoutineTask[];
   mayArrange?: boolean;
   sheet: ReactNode;
 }) {
@@ -172,6 +176,7 @@ export function RoomScreen({
             </section>
           );
         })}
+        <Routine tasks={routine} now={now} timeZone={timeZone} />
       </section>
       {sheet}
     </div>

@@ -16,6 +16,7 @@ const view = (over: Partial<SetupView['incubation']> = {}): SetupView =>
       falseAlarmsWeek: 0.2,
       schools: { jar: { ...school, school: 'siphon', foundShare: 0.6 }, tray: school, trough: school, frame: school },
       tokens: [],
+      routine: [],
       ...over,
     },
   }) as unknown as SetupView;
@@ -84,4 +85,19 @@ test('what a number of false alarms means is simulated for the largest room of e
   await user.click(screen.getByRole('button', { name: 'what that means' }));
   // The test's server answers what it has: an answer without a result is said, and nothing is drawn from it.
   expect(await screen.findByText(/is more alarms than anybody looks at/)).toBeTruthy();
+});
+
+test('what this house adds to its routine is listed with where and how often, added, and taken off', async () => {
+  const lamp = { id: 3, name: 'UV lamp burns', stations: ['eggs', 'yolksac'], units: ['jar'], everyHours: 12 };
+  const { user } = show(<IncubationSettings view={view({ routine: [lamp] as never })} />);
+  expect(screen.getByText('eggs and yolk-sac larvae, jars, every 12 h')).toBeTruthy();
+  await user.type(screen.getByLabelText('What is done'), 'door shut');
+  await user.selectOptions(screen.getByLabelText('Where there are'), 'both');
+  await user.click(screen.getByRole('button', { name: 'Add' }));
+  expect(onlySent()).toMatchObject({
+    type: 'routine.save',
+    payload: { name: 'door shut', stations: ['eggs', 'yolksac'], units: [], everyHours: 24 },
+  });
+  await user.click(screen.getByRole('button', { name: 'take off' }));
+  expect(server.sent.at(-1)).toMatchObject({ type: 'routine.save', payload: { id: 3, retired: true } });
 });

@@ -10,6 +10,7 @@ import { decimalOf, NumberInput, numberText } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
+import { OwnRoutine } from './ownRoutine';
 
 const kinds = [
   { id: 'jar', name: 'Jars' },
@@ -85,6 +86,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
         />
         <WhatItMeans view={view} falseAlarms={wanted.value} />
       </ActForm>
+      <OwnRoutine tasks={view.incubation.routine} />
       <Keys view={view} />
     </section>
   );

@@ -1,5 +1,6 @@
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
+import type { RoutineTask } from '@/core/planning/routine';
 import { decimals } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
 import type { BenchNow } from '@/queries/benchDue';
@@ -8,6 +9,7 @@ import type { Today } from '@/queries/today';
 import { BenchWants } from './BenchWants';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
+import { Routine } from './Routine';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
 
@@ -15,6 +17,7 @@ import { walkedRooms } from './walkedRooms';
 export function TodayScreen({
   today,
   bench,
+  routine,
   now,
   timeZone,
   canSettle,
@@ -23,6 +26,7 @@ export function TodayScreen({
 }: {
   today: Today;
   bench: BenchNow;
+  routine: readonly RoutineTask[];
   now: number;
   timeZone: string;
   canSettle: boolean;
@@ -33,6 +37,7 @@ export function TodayScreen({
   const rooms = [...new Map(today.holdings.map((h) => [h.roomId, h.room]))];
   const daily = (h: RoundHolding) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead');
   const left = today.holdings.filter(daily).length;
+  const routineLeft = routine.filter((t) => t.due).length;
   const walked = walkedRooms(today.holdings, room);
   const wanting =
     today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length + bench.wants.filter((w) => w.now).length;
@@ -54,8 +59,10 @@ export function TodayScreen({
           <p data-testid="round-state">
             {today.holdings.length === 0 ? (
               ''
-            ) : left === 0 ? (
+            ) : left === 0 && routineLeft === 0 ? (
               <span className="font-semibold text-deep">The round is done.</span>
+            ) : left === 0 ? (
+              `All looked at; ${routineLeft} of the routine still to do`
             ) : (
               `${left} of ${today.holdings.length} still to look at`
             )}
@@ -145,6 +152,7 @@ export function TodayScreen({
                   />
                 ))}
               </ul>
+              <Routine tasks={routine.filter((t) => t.roomId === roomId)} now={now} timeZone={timeZone} />
             </section>
           );
         })}

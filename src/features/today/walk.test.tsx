@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
+import type { RoutineTask } from '@/core/planning/routine';
 import type { BenchWant } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
@@ -43,11 +44,18 @@ const today = (over: Partial<Today> = {}): Today => ({
   proposals: [],
   ...over,
 });
-const draw = (t: Today, as: Partial<typeof session> = {}, us = false, wants: BenchWant[] = []) =>
+const draw = (
+  t: Today,
+  as: Partial<typeof session> = {},
+  us = false,
+  wants: BenchWant[] = [],
+  routine: RoutineTask[] = [],
+) =>
   show(
     <TodayScreen
       today={t}
       bench={{ wants, windows: [] }}
+      routine={routine}
       now={NOW}
       timeZone="Europe/Vienna"
       canSettle={true}
@@ -72,6 +80,39 @@ test('how much of the round is left, and that it is done', () => {
   unmount();
   draw(today({ holdings: [holding(2, { due: [] })] }));
   expect(screen.getByTestId('round-state').textContent).toContain('The round is done.');
+});
+
+describe('the routine of a room', () => {
+  const task = (over: Partial<RoutineTask> = {}): RoutineTask => ({
+    roomId: 1,
+    id: 'dark',
+    name: 'kept dark',
+    says: 'covers on',
+    units: ['J1', 'J2'],
+    last: null,
+    due: true,
+    missed: 0,
+    ...over,
+  });
+  const all = () => [task(), task({ id: 'jars', name: 'jars roll', due: false, last: NOW - HOUR })];
+  const line = (id: string) => document.querySelector(`li[data-routine="${id}"]`) as HTMLElement;
+
+  test('the round is done when the routine is, too; one tap ticks it for the room, and can be taken back', async () => {
+    const { user } = draw(today({ holdings: [holding(2, { due: [] })] }), {}, false, [], all());
+    expect(screen.getByTestId('round-state').textContent).toContain('All looked at; 1 of the routine still to do');
+    expect(line('dark').textContent).toContain('J1 J2');
+    expect(line('jars').dataset.due).toBe('no');
+    await user.click(screen.getByRole('button', { name: 'Done: kept dark' }));
+    expect(onlySent()).toMatchObject({ type: 'routine.tick', payload: { room: 1, task: 'dark' } });
+  });
+
+  test('many units are counted, not named; what was missed says since when; a reader taps nothing', () => {
+    const units = Array.from({ length: 40 }, (_, k) => `T${k + 1}`);
+    draw(today(), { role: 'reader' }, false, [], [task({ units, missed: 2, last: NOW - 72 * HOUR })]);
+    expect(line('dark').textContent).toContain('40 units');
+    expect(line('dark').textContent).toMatch(/last .*11 Apr/);
+    expect(screen.queryByRole('button', { name: 'Done: kept dark' })).toBeNull();
+  });
 });
 
 test('what wants a hand now is counted and stands in its row; the rest waits in its own tone', () => {

@@ -172,4 +172,18 @@ export const incubationMigrations: Step[] = [
     }),
     down: (k) => k.raw('ALTER TABLE unit DROP COLUMN area_cm2'),
   },
+  {
+    name: '0412_routine_task',
+    up: create('routine_task', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('name', 60).notNullable();
+      t.json('stations').notNullable();
+      t.json('units').notNullable().comment('kinds of unit; none: all');
+      t.double('every_hours').notNullable();
+      t.boolean('retired').notNullable().defaultTo(false);
+      t.index(['site_id', 'retired']);
+    }),
+    down: drop('routine_task'),
+  },
 ];

@@ -1,5 +1,6 @@
 import { roundSheetPdf } from '@/features/print/pdf';
 import { round } from '@/queries/round';
+import { routine } from '@/queries/routine';
 import { db, now } from '../../_server/database';
 import { pdfReply } from '../../_server/pdfReply';
 import { requirePerson } from '../../_server/session';
@@ -7,8 +8,9 @@ import { requirePerson } from '../../_server/session';
 export async function GET(): Promise<Response> {
   const person = await requirePerson();
   const at = now();
+  const holdings = await round(db(), person, at);
   return pdfReply(
-    await roundSheetPdf(await round(db(), person, at), person.siteName, at, person.timeZone),
+    await roundSheetPdf(holdings, await routine(db(), person, at, holdings), person.siteName, at, person.timeZone),
     'round.pdf',
   );
 }

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { ArrangeRoom } from '@/features/room/ArrangeRoom';
 import { RoomScreen } from '@/features/room/RoomScreen';
 import { roomView } from '@/queries/room';
+import { routine } from '@/queries/routine';
 import { db } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { requestNow, requestRound } from '../../../_server/request';
@@ -21,7 +22,8 @@ export default async function RoomPage({
   const person = await requirePerson();
   const [{ id }, { unit: unitName, stage, plan }] = await Promise.all([params, searchParams]);
   const at = requestNow();
-  const room = await roomView(db(), person, idOf(id), at, await requestRound());
+  const holdings = await requestRound();
+  const room = await roomView(db(), person, idOf(id), at, holdings);
   if (!room) notFound();
   if (plan !== undefined && person.role === 'manager') return <ArrangeRoom room={room} />;
   const unit = room.units.find((u) => u.name === unitName);
@@ -33,6 +35,14 @@ export default async function RoomPage({
       now={at}
       timeZone={person.timeZone}
       us={person.units === 'us'}
+      routine={
+        await routine(
+          db(),
+          person,
+          at,
+          holdings.filter((h) => h.roomId === room.id),
+        )
+      }
       mayArrange={person.role === 'manager'}
       sheet={
         unit
