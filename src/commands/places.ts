@@ -13,24 +13,47 @@ export const saveRoom = defineCommand({
     name: name(60),
     kind: z.enum(['incubation', 'rearing', 'outdoor', 'spawning']),
     walkOrder: z.number().int().min(0).optional(),
+    /** Chlorine of town water before the neutraliser; null: none. */
+    chlorineMgPerL: z.number().gt(0, 'must be above 0').max(20, 'is more than any tap has').nullable().optional(),
+    /** Water between the neutraliser and the units. */
+    mixedL: z.number().gt(0, 'must be above 0').max(1e6, 'is more than any room holds').nullable().optional(),
+    /** The sensor of the water that it comes from. */
+    sourceSensor: z.number().int().nullable().optional(),
   }),
   async handle(c, p) {
     await unique(c, 'room', { site_id: c.site.id, name: p.name }, p.id, 'a room');
+    if (
+      p.sourceSensor != null &&
+      !(await c.trx('sensor').where({ id: p.sourceSensor, site_id: c.site.id, kind: 'temperature' }).first('id'))
+    )
+      throw new CommandRefused('noSensor', 'There is no such sensor of temperature.', 'sourceSensor');
+    const supply = {
+      ...(p.chlorineMgPerL === undefined ? {} : { chlorine_mg_l: p.chlorineMgPerL }),
+      ...(p.mixedL === undefined ? {} : { mixed_l: p.mixedL }),
+      ...(p.sourceSensor === undefined ? {} : { source_sensor_id: p.sourceSensor }),
+    };
     if (p.id !== undefined) {
       await c
         .trx('room')
         .where({ id: p.id, site_id: c.site.id })
-        .update({ name: p.name, kind: p.kind, ...(p.walkOrder === undefined ? {} : { walk_order: p.walkOrder }) });
+        .update({
+          name: p.name,
+          kind: p.kind,
+          ...supply,
+          ...(p.walkOrder === undefined ? {} : { walk_order: p.walkOrder }),
+        });
       return { id: p.id };
     }
     const last = (await c.trx('room').where({ site_id: c.site.id }).max('walk_order as n').first()) as {
       n: number | null;
     };
-    const [id] = (await c
-      .trx('room')
-      .insert({ site_id: c.site.id, name: p.name, kind: p.kind, walk_order: p.walkOrder ?? (last.n ?? 0) + 1 })) as [
-      number,
-    ];
+    const [id] = (await c.trx('room').insert({
+      site_id: c.site.id,
+      name: p.name,
+      kind: p.kind,
+      walk_order: p.walkOrder ?? (last.n ?? 0) + 1,
+      ...supply,
+    })) as [number];
     return { id };
   },
 });

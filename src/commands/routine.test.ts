@@ -1,3 +1,4 @@
+import { roomView } from '@/queries/room';
 import { round } from '@/queries/round';
 import { routine } from '@/queries/routine';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
@@ -65,4 +66,28 @@ test('a thing of this house is added, ticked, and taken off; a name twice is ref
   expect((await now()).get(`own${id}`)!.due).toBe(false);
   await h.send('routine.save', { ...lamp, id, retired: true });
   expect((await now()).has(`own${id}`)).toBe(false);
+});
+
+test('a room on town water wants its chlorine measured; the reading is the tick, and the room knows its reserve', async () => {
+  const supply = { id: room, name: 'Cold room', kind: 'incubation', chlorineMgPerL: 0.4, mixedL: 800 };
+  expect((await now()).has('chlorine')).toBe(false);
+  expect((await refusal(h.send('room.save', { ...supply, sourceSensor: 9999 }))).path).toBe('sourceSensor');
+  await h.send('room.save', { ...supply, sourceSensor: h.sensor });
+  expect((await now()).get('chlorine')).toMatchObject({ due: true, last: null });
+  const { id: sensor } = (await h.send('sensor.save', { name: 'chl', room, kind: 'chlorine' })) as { id: number };
+  await h.send('reading.record', { sensor, value: 0.01 });
+  expect((await now()).get('chlorine')).toMatchObject({ due: false, last: h.clock.now });
+  const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
+  const view = async () => (await roomView(h.db, site, room, h.clock.now, await round(h.db, site, h.clock.now)))!;
+  expect((await view()).read).toMatchObject([{ name: 'chl', value: expect.closeTo(0.01, 6) }]);
+  expect((await view()).supply.neutraliser).toMatchObject({ minutes: null, missing: 'set the flow of its units' });
+  await h.send('unit.save', { id: h.units.J1!, name: 'J1', room, kind: 'jar', volumeL: 7, flowLPerMin: 4 });
+  expect((await view()).supply.neutraliser!.minutes).toBeCloseTo(-200 * Math.log(1 - 0.019 / 0.4), 6);
+  h.clock.now += 13 * HOUR;
+  expect((await now()).get('chlorine')!.due).toBe(true);
+  // Told again without its water, the room keeps it; with none it is spring water again.
+  await h.send('room.save', { id: room, name: 'Cold room', kind: 'incubation' });
+  expect((await now()).has('chlorine')).toBe(true);
+  await h.send('room.save', { ...supply, chlorineMgPerL: null, mixedL: null, sourceSensor: null });
+  expect((await now()).has('chlorine')).toBe(false);
 });

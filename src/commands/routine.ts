@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { townWaterTask } from '@/core/planning/routine';
+import type { Task } from '@/core/species/species';
 import { speciesBook } from '@/store/species';
 import { observe } from './checks';
 import { defineCommand } from './define';
@@ -23,7 +25,10 @@ export const tickRoutine = defineCommand({
           .trx('routine_task')
           .where({ id: Number(own[1]), site_id: c.site.id })
           .first('name')) as { name: string } | undefined)
-      : [...(await speciesBook(c.trx, c.site.id)).values()].flatMap((s) => s.tasks).find((t) => t.id === p.task);
+      : [...(await speciesBook(c.trx, c.site.id)).values()]
+          .flatMap((s) => s.tasks)
+          .concat(townWaterTask as Task)
+          .find((t) => t.id === p.task);
     if (!named) throw new CommandRefused('noTask', 'The routine has no such thing.', 'task', 'Load the page again.');
     await observe(
       c,

@@ -165,6 +165,12 @@ export const ownRules = {
     unit: '%',
     hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
   },
+  chlorineLimit: {
+    what: 'chlorine in the water of eggs and larvae above which an alarm is raised',
+    value: 0.019,
+    unit: 'mg/L',
+    hint: 'US EPA 1985, Ambient Water Quality Criteria for Chlorine: 0.019 mg/L for an hour, 0.011 for four days; look both up',
+  },
   oxygenQ10: {
     what: 'how much more oxygen eggs and larvae use ten degrees warmer',
     value: 2,

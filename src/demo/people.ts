@@ -40,6 +40,16 @@ export async function furnish(p: Player): Promise<void> {
   const bay2 = await sensor('bay2', warm);
   await sensor('hall', hall);
   const river = await sensor('river', raceways);
+  // The warm room warms the river's water; its jars can be fed from the town's main, which is chlorinated.
+  await p.send('room.save', {
+    id: warm,
+    name: 'Warm room',
+    kind: 'incubation',
+    sourceSensor: river,
+    chlorineMgPerL: 0.2,
+    mixedL: 4000,
+  });
+  await p.send('sensor.save', { name: 'chlorine', room: warm, kind: 'chlorine' });
   const many = (at: number, kind: string, prefix: string, from: number, count: number, more: Record<string, unknown>) =>
     p.send('unit.addMany', { room: at, kind, prefix, from, count, ...more });
   await many(spawning, 'bench', 'B', 1, 1, { sensor: cold1 });

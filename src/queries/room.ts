@@ -1,5 +1,6 @@
 import { type Danger, dangerOf } from '@/core/incubation/danger';
 import { addLocalDays, localDay } from '@/core/time/localDay';
+import { type Supply, supplyOf } from '@/core/water/supply';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import type { RoundHolding } from './round';
@@ -35,12 +36,16 @@ export type RoomView = {
   sensors: SensorNow[];
   /** The last oxygen read in the room. */
   oxygen: ReadNow | null;
+  /** The last chlorine and total gas read in the room since yesterday. */
+  read: ReadNow[];
+  supply: Supply;
   units: RoomUnit[];
   lookedToday: number;
 };
 
 const DAYS = 10;
 const OXYGEN_HOLDS_MS = 6 * 3_600_000;
+const DAY_HOLDS_MS = 24 * 3_600_000;
 
 /** One room as it stands, from all that stands: a fixed number of queries. */
 export async function roomView(
@@ -53,7 +58,18 @@ export async function roomView(
   const rooms = (await db('room')
     .where({ site_id: site.siteId, kind: 'incubation' })
     .orderBy('walk_order')
-    .select('id', 'name', 'kind')) as { id: number; name: string; kind: string }[];
+    .select('id', 'name', 'kind', {
+      chlorineMgPerL: 'chlorine_mg_l',
+      mixedL: 'mixed_l',
+      sourceSensor: 'source_sensor_id',
+    })) as {
+    id: number;
+    name: string;
+    kind: string;
+    chlorineMgPerL: number | null;
+    mixedL: number | null;
+    sourceSensor: number | null;
+  }[];
   const room = rooms.find((r) => r.id === roomId);
   if (!room) return null;
   const holdings = all.filter((h) => h.roomId === roomId);
@@ -121,8 +137,25 @@ export async function roomView(
     losses: byUnit.get(u.id) ?? new Array<null>(DAYS).fill(null),
   }));
   const lookedToday = view.filter((u) => u.holdings.length > 0 && u.losses[DAYS - 1] !== null).length;
+  const warmest = sensors.filter((s) => s.roomId === roomId && s.celsius !== null).map((s) => s.celsius!);
   return {
-    ...room,
+    id: room.id,
+    name: room.name,
+    kind: room.kind,
+    read: read.filter(
+      (r) =>
+        r.roomId === roomId &&
+        (r.kind === 'chlorine' || r.kind === 'gas') &&
+        r.at !== null &&
+        r.at > now - DAY_HOLDS_MS,
+    ),
+    supply: supplyOf({
+      ...room,
+      units: view,
+      sourceCelsius: sensors.find((s) => s.id === room.sourceSensor)?.celsius ?? null,
+      celsius: warmest.length > 0 ? Math.max(...warmest) : null,
+      altitudeM: place.altitudeM,
+    }),
     rooms: rooms.map((r) => ({ id: r.id, name: r.name })),
     sensors: sensors.filter((s) => s.roomId === roomId),
     oxygen,

@@ -1,4 +1,11 @@
-import { type RoutineHolding, type RoutineTask, routineOf, type Ticks, tickOf } from '@/core/planning/routine';
+import {
+  type RoutineHolding,
+  type RoutineTask,
+  routineOf,
+  type Ticks,
+  tickOf,
+  townWaterTask,
+} from '@/core/planning/routine';
 import type { Task } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -40,10 +47,11 @@ export async function routine(
 ): Promise<RoutineTask[]> {
   const young = holdings.filter((h) => h.station === 'eggs' || h.station === 'yolksac');
   if (young.length === 0) return [];
-  const [book, own, ticks] = await Promise.all([
+  const [book, own, ticks, town] = await Promise.all([
     speciesBook(db, site.siteId),
     ownTasks(db, site.siteId),
     ticksOf(db, site.siteId, now),
+    townWater(db, site.siteId, now),
   ]);
   const ofHouse = own.map((t) => ({ ...t, id: `own${t.id}`, says: '', from: 0, forDays: undefined }));
   return routineOf(
@@ -55,10 +63,10 @@ export async function routine(
         station: h.station,
         openedAt: h.openedAt,
         way: h.milestones.find((m) => m.enters === 'yolksac')?.passed ?? null,
-        tasks: [...book.get(h.species)!.tasks, ...(ofHouse as Task[])],
+        tasks: [...book.get(h.species)!.tasks, ...(town.has(h.roomId) ? [townWaterTask] : []), ...(ofHouse as Task[])],
       }),
     ),
-    ticks,
+    new Map([...ticks, ...measuredAt(ticks, town)]),
     now,
     site.timeZone,
   );
@@ -81,3 +89,25 @@ async function ticksOf(db: Db, siteId: number, now: number): Promise<Ticks> {
   }[];
   return new Map(rows.map((r) => [tickOf(r.room, r.kind.slice('task:'.length)), r.last]));
 }
+
+/** Rooms on town water, with the instant of the last chlorine measured there. */
+async function townWater(db: Db, siteId: number, now: number): Promise<Map<number, number | null>> {
+  const rows = (await db('room as r')
+    .where({ 'r.site_id': siteId })
+    .whereNotNull('r.chlorine_mg_l')
+    .select(
+      'r.id',
+      db.raw(
+        `(SELECT MAX(x.\`at\`) FROM sensor s JOIN reading x ON x.sensor_id = s.id
+          WHERE s.room_id = r.id AND s.kind = 'chlorine' AND x.\`at\` <= ? AND NOT x.struck) AS measured`,
+        [now],
+      ),
+    )) as { id: number; measured: number | null }[];
+  return new Map(rows.map((r) => [r.id, r.measured]));
+}
+
+const measuredAt = (ticks: Ticks, town: ReadonlyMap<number, number | null>): [string, number][] =>
+  [...town].flatMap(([room, at]) => {
+    const key = tickOf(room, townWaterTask.id);
+    return at === null ? [] : [[key, Math.max(at, ticks.get(key) ?? 0)] as [string, number]];
+  });

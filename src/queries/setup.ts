@@ -8,7 +8,14 @@ import { type OwnTask, ownTasks } from './routine';
 export type SetupView = {
   site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number } & RoundSettings;
   people: { id: number; name: string; role: string; active: boolean }[];
-  rooms: { id: number; name: string; kind: string }[];
+  rooms: {
+    id: number;
+    name: string;
+    kind: string;
+    chlorineMgPerL: number | null;
+    mixedL: number | null;
+    sourceSensor: number | null;
+  }[];
   units: {
     id: number;
     name: string;
@@ -48,7 +55,11 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
       falseAlarmsWeek: 'false_alarms_week',
     }),
     db('person').where({ site_id: siteId }).orderBy('id').select('id', 'name', 'role', 'active'),
-    db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind'),
+    db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind', {
+      chlorineMgPerL: 'chlorine_mg_l',
+      mixedL: 'mixed_l',
+      sourceSensor: 'source_sensor_id',
+    }),
     db('unit as u').where({ site_id: siteId, retired: false }).orderBy(['place_y', 'place_x', 'id']).select(
       'id',
       'name',

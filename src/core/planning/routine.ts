@@ -30,6 +30,17 @@ export type RoutineTask = {
   missed: number;
 };
 
+/** In rooms on town water: a reading of chlorine there counts as done, too. */
+export const townWaterTask: RoutineHolding['tasks'][number] = {
+  id: 'chlorine',
+  name: 'residual chlorine',
+  says: 'measured where they stand; the dosing pump runs, its stock lasts until the next round',
+  stations: ['eggs', 'yolksac'],
+  units: [],
+  from: 0,
+  everyHours: 12,
+};
+
 export const tickOf = (roomId: number, task: string) => `${roomId} ${task}`;
 
 /**

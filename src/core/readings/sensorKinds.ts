@@ -6,6 +6,8 @@ export const sensorKinds = {
   temperature: { word: 'temperature', unit: '°C', low: -5, high: 45, header: /temp|°|celsius|fahrenheit|deg/i },
   oxygen: { word: 'oxygen', unit: 'mg/L', low: 0, high: 70, header: /oxygen|\bo2\b|\bdo\b|mg\s*\/\s*l/i },
   pH: { word: 'pH', unit: '', low: 0, high: 14, header: /\bph\b/i },
+  chlorine: { word: 'chlorine', unit: 'mg/L', low: 0, high: 20, header: /chlor|\bcl2?\b/i },
+  gas: { word: 'total gas', unit: '%', low: 50, high: 250, header: /\btgp\b|gas/i },
   flow: { word: 'flow', unit: 'L/min', low: 0, high: 1_000_000, header: /flow|l\s*\/\s*min/i },
 } as const;
 

@@ -52,3 +52,13 @@ test('a probe that stands still is told after a night, not before', () => {
   expect(kinds(probe({ stuckSince: now - 17 * 60 * MIN }))).toEqual([]);
   expect(alarmsOf(probe({ last: null }), bound, 1, now)).toEqual([]);
 });
+
+test('chlorine and gas have one bound for all that live, told with the figures that it takes', () => {
+  const w = probe({ kind: 'chlorine', name: 'bay chlorine', last: { at: now, value: 0.04 }, hourBefore: null });
+  const [a] = alarmsOf(w, boundsFor('chlorine', [char]), null, now);
+  expect(a).toMatchObject({ kind: 'high', says: 'bay chlorine 0.040 mg/L; they bear 0.019 mg/L' });
+  expect(a!.todo).toMatch(/Shut the inflow/);
+  const gas = probe({ kind: 'gas', last: { at: now, value: 104 }, hourBefore: null });
+  expect(alarmsOf(gas, boundsFor('gas', [char]), null, now)[0]!.todo).toMatch(/^Degas/);
+  expect(boundsFor('gas', [])).toBeNull();
+});

@@ -1,3 +1,4 @@
+import { ownRules } from '../ownRules';
 import type { SensorKind } from '../readings/sensorKinds';
 import type { Species } from '../species/species';
 
@@ -25,7 +26,16 @@ const HOUR_MS = 3_600_000;
 /** Hours a stuck probe must have said the same. */
 const STUCK_MS = 18 * HOUR_MS;
 
-const units: Record<SensorKind, string> = { temperature: '°C', oxygen: 'mg/L', pH: '', flow: 'L/min' };
+const units: Record<SensorKind, string> = {
+  temperature: '°C',
+  oxygen: 'mg/L',
+  pH: '',
+  flow: 'L/min',
+  chlorine: 'mg/L',
+  gas: '%',
+};
+/** So many decimals as tell a breach from what is borne. */
+const decimals: Record<SensorKind, number> = { temperature: 1, oxygen: 1, pH: 1, flow: 1, chlorine: 3, gas: 0 };
 const what: Record<SensorKind, { high: string; low: string }> = {
   temperature: {
     high: 'Look at chiller, heater and mixing valve, open more cold water; cool by steps, never at once; more flow or air, for warm water holds less oxygen.',
@@ -39,6 +49,14 @@ const what: Record<SensorKind, { high: string; low: string }> = {
     high: 'Measure again; correct in the reserve, never in the unit; high pH turns ammonia toxic.',
     low: 'Measure again; correct in the reserve, never in the unit; look at the biofilter and at buffering.',
   },
+  chlorine: {
+    high: 'Shut the inflow and keep the oxygen up: minutes to danger stand in the room. Look at the neutraliser: pump, stock, hose. Measure again before it flows.',
+    low: 'Measure again.',
+  },
+  gas: {
+    high: 'Degas before it reaches them: tower, spray, cascade. Look for air drawn in at pump and pipe, and at the heater; look for bubbles in yolk, eyes and fins.',
+    low: 'Measure again.',
+  },
   flow: {
     high: 'Look at jars: eggs may go over the lip.',
     low: 'Go now: blocked pipe, tripped pump, airlock. The room shows which unit is in danger first.',
@@ -51,6 +69,9 @@ export function boundsFor(
   standing: readonly { species: Species; stage: string; stageName: string }[],
 ): Bound | null {
   const found: Partial<Bound> = {};
+  if (standing.length > 0 && kind === 'chlorine')
+    Object.assign(found, { high: ownRules.chlorineLimit.value, whose: 'they' });
+  if (standing.length > 0 && kind === 'gas') Object.assign(found, { high: ownRules.gasLimit.value, whose: 'they' });
   for (const s of standing)
     for (const l of s.species.limits) {
       if (l.what !== kind || (l.stage !== 'all' && l.stage !== s.stage)) continue;
@@ -67,7 +88,7 @@ export function boundsFor(
 export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | null, now: number): Raised[] {
   const out: Raised[] = [];
   if (!s.last) return out;
-  const said = (v: number) => `${v.toFixed(1)} ${units[s.kind]}`.trim();
+  const said = (v: number) => `${v.toFixed(decimals[s.kind])} ${units[s.kind]}`.trim();
   const silent =
     s.reports && s.rhythm !== null && now - s.last.at > Math.max(LEAST_SILENCE_MS, LATE_RHYTHMS * s.rhythm);
   if (silent)

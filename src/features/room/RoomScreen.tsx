@@ -12,6 +12,7 @@ import { Doubtful } from '@/ui/number';
 import { Routine } from '../today/Routine';
 import { degrees } from '../today/TodayScreen';
 import { DenseRoom } from './DenseRoom';
+import { SupplyLine } from './SupplyLine';
 import { LossBars, Ring, UnitDrawing } from './UnitDrawing';
 
 /** Above so many units the drawings give way to a denser grid, so that a whole hall fits the eye. */
@@ -43,6 +44,7 @@ export function RoomScreen({
   const wanting = room.units.filter((u) => u.holdings.some((h) => h.due.some((d) => d.urgency === 1)));
   const living = room.units.filter((u) => u.holdings.length > 0);
   const most = Math.max(1, ...room.units.flatMap((u) => u.losses.map((l) => l ?? 0)));
+  const routineLeft = routine.filter((t) => t.due).length;
   const dense = room.units.length > DENSE_ABOVE;
   return (
     <div className={`grid min-h-full ${sheet ? 'grid-cols-[minmax(0,1fr)_360px] max-lg:grid-cols-1' : ''}`}>
@@ -78,6 +80,11 @@ export function RoomScreen({
             </Link>
           )}
           <span className="ml-auto text-[0.95rem]">
+            {routineLeft > 0 && (
+              <a href="#routine" className="mr-3 text-soft">
+                {routineLeft} of the routine to do
+              </a>
+            )}
             {wanting.length > 0 && <b className="text-hand">{wanting.length} want a hand</b>}
             {wanting.length > 0 && ', '}
             <span className="text-soft">
@@ -85,6 +92,7 @@ export function RoomScreen({
             </span>
           </span>
         </div>
+        <SupplyLine room={room} timeZone={timeZone} us={us} />
         {room.units.length === 0 && (
           <p className="quiet">
             No units stand here yet.{' '}

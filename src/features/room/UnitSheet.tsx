@@ -198,7 +198,7 @@ function LoadLine({ unit, h, eggDiameterMm }: { unit: Props['unit']; h: RoundHol
       deep
       {o.warnings
         ? `, more than ${input.maxLayers}: spread them, or dead ones hide below`
-        : `; room for ${grouped(Math.round(o.mostByLayers!))} by layers`}
+        : `; room for ${grouped(Number(o.mostByLayers!.toPrecision(3)))} by layers`}
       {short && `; its flow is short of oxygen, ${needs.toFixed(1)} L/min needed`}
     </p>
   );

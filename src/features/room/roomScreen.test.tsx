@@ -72,6 +72,8 @@ const room = (units: RoomUnit[]): RoomView => ({
   ],
   sensors: [{ id: 4, name: 'cold1', roomId: 1, celsius: 4.53, at: NOW } as RoomView['sensors'][number]],
   oxygen: null,
+  read: [],
+  supply: { neutraliser: null, gas: null },
   units,
   lookedToday: 1,
 });
@@ -89,6 +91,39 @@ const open = (units: RoomUnit[], over: Partial<Parameters<typeof RoomScreen>[0]>
     />,
   );
 const cell = (name: string) => screen.getByRole('link', { name: new RegExp(`^${name}\\b`) });
+
+describe('what the water of a room may do', () => {
+  const supplied = (over: Partial<RoomView>) =>
+    open([], { room: { ...room([]), ...over } }).container.querySelector('[data-testid="supply"]')?.textContent ?? null;
+  const chlorine = { flowLPerMin: 30, chlorineMgPerL: 0.5, mixedVolumeL: 4000, criticalMgPerL: 0.019 };
+  const read = (kind: 'chlorine' | 'gas', value: number) =>
+    ({ id: 9, name: kind, kind, roomId: 1, at: NOW, value }) as RoomView['read'][number];
+
+  test('nothing is said of spring water', () => {
+    expect(supplied({})).toBeNull();
+  });
+
+  test('town water: minutes of the neutraliser, and that nobody measured; measured above the limit it says what to do', () => {
+    const supply = { neutraliser: { minutes: 5.2, missing: null, input: chlorine }, gas: null };
+    const said = supplied({ supply })!;
+    expect(said).toContain('if the neutraliser stops, chlorine harms after 5 min; a valve must shut by itself');
+    expect(said).toContain('was not measured since yesterday');
+    const off = supplied({ supply, read: [read('chlorine', 0.03)] })!;
+    expect(off).not.toContain('was not measured');
+    expect(off).toMatch(/0\.030 mg\/L at .*: shut the inflow, look at the neutraliser/);
+    const bare = { neutraliser: { minutes: null, missing: 'set the flow of its units', input: null }, gas: null };
+    expect(supplied({ supply: bare })).toContain('set the flow of its units');
+  });
+
+  test('warmed water is told by what it may hold, until it is measured', () => {
+    const gas = { percent: 113.6, input: { fromCelsius: 7.6, toCelsius: 14.2 } };
+    const supply = { neutraliser: null, gas };
+    expect(supplied({ supply })).toMatch(/Warmed from 7\.6 °C to 14\.2 °C: up to 114 %/);
+    expect(supplied({ supply, read: [read('gas', 101)] })).toMatch(/^ gas 101 % at [\d:]+\.$/);
+    expect(supplied({ supply, read: [read('gas', 106)] })).toContain(': degas it');
+    expect(supplied({ supply: { ...supply, gas: { ...gas, percent: 101 } } })).not.toContain('Warmed');
+  });
+});
 
 test('who wants a hand is said at the top and at the unit, in its first words', () => {
   open([

@@ -227,7 +227,7 @@ describe('how they lie', () => {
   test('layers by the area and the eggs’ diameter, room for how many; above two it is called', () => {
     // A layer of 4.7 mm eggs at 0.9069 of 1 400 cm²: 7 318 eggs.
     const { unmount } = tray(7318);
-    expect(said()).toMatch(/^1\.0 layer deep; room for 14.63\d by layers/);
+    expect(said()).toMatch(/^1\.0 layer deep; room for 14.600 by layers/);
     unmount();
     tray(20_000);
     expect(said()).toMatch(/^2\.7 layers deep, more than 2: spread them/);

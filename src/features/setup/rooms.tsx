@@ -11,17 +11,11 @@ import { NumberInput, useShown, wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
+import { RoomForm, roomKinds } from './roomForm';
 import { DivideForm, UnitForm, unitKinds } from './unitForms';
 import { noMeasures, UnitMeasureFields, useUnitMeasures } from './unitMeasures';
 
 type Room = SetupView['rooms'][number];
-
-export const roomKinds = [
-  { value: 'spawning', label: 'spawning bench' },
-  { value: 'incubation', label: 'incubation' },
-  { value: 'rearing', label: 'rearing, indoors' },
-  { value: 'outdoor', label: 'outdoors' },
-] as const;
 
 type Open = { what: 'units' | 'sensor' | 'room' } | { what: 'unit' | 'divide'; id: number } | null;
 
@@ -53,7 +47,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
             add a sensor
           </button>
           <button type="button" className="link" onClick={() => toggle('room')}>
-            rename
+            change
           </button>
         </span>
       </div>
@@ -94,7 +88,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
         <NewUnits room={room} sensors={sensors} nextRow={1 + Math.max(-1, ...units.map((u) => u.y))} />
       )}
       {open?.what === 'sensor' && <NewSensor room={room} />}
-      {open?.what === 'room' && <RenameRoom room={room} />}
+      {open?.what === 'room' && <RoomForm room={room} sensors={view.sensors} />}
       {chosen && open?.what === 'unit' && (
         <>
           <UnitForm key={chosen.id} u={chosen} view={view} onDone={() => setOpen(null)} />
@@ -152,24 +146,6 @@ export function NewRoom() {
     >
       <TextField label="New room" value={name} onChange={setName} error={act.errorOn('name')} />
       <SelectField label="For" value={kind} onChange={setKind} options={[...roomKinds]} />
-    </ActForm>
-  );
-}
-
-function RenameRoom({ room }: { room: Room }) {
-  const act = useAct('room.save');
-  const [name, setName] = useState(room.name);
-  const [kind, setKind] = useState(room.kind as (typeof roomKinds)[number]['value']);
-  return (
-    <ActForm
-      act={act}
-      className={`${line} border-l-[3px] border-deep pl-3`}
-      label="Keep"
-      needs={[!name.trim() && 'a name']}
-      onSend={() => void act.submit({ id: room.id, name, kind }, () => 'Kept.')}
-    >
-      <TextField label="Name of the room" value={name} onChange={setName} error={act.errorOn('name')} />
-      <SelectField label="It is for" value={kind} onChange={setKind} options={[...roomKinds]} />
     </ActForm>
   );
 }

@@ -100,8 +100,15 @@ describe('one unit', () => {
 });
 
 describe('a room', () => {
-  const open = (units?: SetupView['units']) =>
-    show(<RoomBlock room={{ id: 1, name: 'Cold room', kind: 'incubation' }} view={view(units)} />);
+  const room = {
+    id: 1,
+    name: 'Cold room',
+    kind: 'incubation',
+    chlorineMgPerL: null,
+    mixedL: 1500,
+    sourceSensor: null,
+  };
+  const open = (units?: SetupView['units']) => show(<RoomBlock room={room} view={view(units)} />);
 
   test('many units at once: jars in an incubation room, below what stands there', async () => {
     server.replies = [{ body: { result: { names: ['J4', 'J5'] }, entries: [] } }];
@@ -156,11 +163,20 @@ describe('a room', () => {
     await user.type(screen.getByLabelText('Name of the sensor'), 'ox1');
     await user.click(screen.getByRole('button', { name: 'Make sensor' }));
     await waitFor(() => expect(server.sent[0]!.payload).toEqual({ name: 'ox1', room: 1, kind: 'oxygen' }));
-    await user.click(screen.getByRole('button', { name: 'rename' }));
+    await user.click(screen.getByRole('button', { name: 'change' }));
     const name = screen.getByLabelText('Name of the room');
     await user.clear(name);
     await user.type(name, 'Egg room');
+    await user.type(screen.getByLabelText('Chlorine of town water, mg/L'), '0.4');
     await user.click(keep());
-    await waitFor(() => expect(server.sent[1]!.payload).toMatchObject({ id: 1, name: 'Egg room' }));
+    await waitFor(() =>
+      expect(server.sent[1]!.payload).toMatchObject({
+        id: 1,
+        name: 'Egg room',
+        chlorineMgPerL: 0.4,
+        mixedL: 1500,
+        sourceSensor: null,
+      }),
+    );
   });
 });

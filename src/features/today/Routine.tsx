@@ -14,7 +14,7 @@ export function Routine({ tasks, now, timeZone }: { tasks: readonly RoutineTask[
   if (tasks.length === 0) return null;
   const inOrder = [...tasks].sort((a, b) => Number(b.due) - Number(a.due));
   return (
-    <section aria-label="Routine" className="mt-2">
+    <section aria-label="Routine" id="routine" className="mt-2">
       <h3 className="text-[0.95rem] font-bold">Routine</h3>
       <ul className="flex flex-wrap gap-x-4 text-[0.95rem]">
         {inOrder.map((t) => (

@@ -186,4 +186,23 @@ export const incubationMigrations: Step[] = [
     }),
     down: drop('routine_task'),
   },
+  {
+    name: '0413_room_supply',
+    up: async (k) => {
+      await alter('room', (t) => {
+        t.double('chlorine_mg_l').nullable().comment('of town water, before the neutraliser');
+        t.double('mixed_l').nullable().comment('between the neutraliser and the units');
+        t.integer('source_sensor_id').unsigned().nullable().references('sensor.id');
+      })(k);
+      await k.raw("ALTER TABLE sensor MODIFY kind ENUM('temperature','oxygen','pH','flow','chlorine','gas') NOT NULL");
+    },
+    down: async (k) => {
+      await k.raw("DELETE FROM sensor WHERE kind IN ('chlorine','gas')");
+      await k.raw("ALTER TABLE sensor MODIFY kind ENUM('temperature','oxygen','pH','flow') NOT NULL");
+      await k.schema.alterTable('room', (t) => {
+        t.dropForeign('source_sensor_id');
+        t.dropColumns('chlorine_mg_l', 'mixed_l', 'source_sensor_id');
+      });
+    },
+  },
 ];
