@@ -165,6 +165,12 @@ export const ownRules = {
     unit: '%',
     hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
   },
+  mixWithin: {
+    what: 'takes brought together may go into one tank within so much of each other',
+    value: 3,
+    unit: 'days',
+    hint: 'what separates those that eat from those that are eaten; compare size spread and losses of mixed tanks',
+  },
   chlorineLimit: {
     what: 'chlorine in the water of eggs and larvae above which an alarm is raised',
     value: 0.019,

@@ -132,6 +132,13 @@ export const registry: readonly Listed[] = [
     load: async () => as((await import('./development/programmeCalculation')).calculation),
   },
   {
+    id: 'development.synchronise',
+    title: 'Takes brought together',
+    group: 'Thermal time',
+    heavy: true,
+    load: async () => as((await import('./development/synchronise')).calculation),
+  },
+  {
     id: 'incubation.rolling',
     title: 'Flow that rolls a jar',
     group: 'Incubation',

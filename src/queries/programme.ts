@@ -1,7 +1,7 @@
 import type { DevelopmentModel } from '@/core/development/model';
 import type { Phase } from '@/core/development/predict';
 import type { Point } from '@/core/development/timeline';
-import { changeADay } from '@/core/species/species';
+import { changeADay, type Species } from '@/core/species/species';
 import { addLocalDays } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -28,6 +28,12 @@ export type ProgrammeLot = {
   milestones: { id: string; name: string; at: number | null; low: number | null; high: number | null; seen: boolean }[];
 };
 
+export type ProgrammeTake = Pick<ProgrammeLot, 'name' | 'speciesName' | 'fertilisedAt' | 'phases' | 'limits'> & {
+  sensor: number;
+  /** Dates of stages that were seen. */
+  observed: Record<string, number>;
+};
+
 export type ProgrammeView = {
   room: { id: number; name: string };
   sensors: { id: number; name: string }[];
@@ -38,6 +44,10 @@ export type ProgrammeView = {
   now: number;
   /** Dates of lots elsewhere, to bring takes of several days together. */
   others: { lot: string; stage: string; name: string; at: number }[];
+  /** All lots of eggs, each on each of its waters, to bring several together. */
+  takes: ProgrammeTake[];
+  /** The waters of the takes: as read by day, and as they come. */
+  waters: { sensor: number; name: string; measured: Point[]; coming: Point[] }[];
   /** Hatches and swim-ups still to come in other waters, for tanks and hands. */
   elsewhere: { lot: string; what: 'hatch' | 'swim-up'; at: number; number: number }[];
   /** Tanks that hold nothing now, and the limits of those that have one. */
@@ -100,44 +110,31 @@ export async function programmeView(
     .select({ limit: 'u.load_limit' })) as { limit: number | null }[];
   const tanks = { free: free.length, limits: free.flatMap((f) => (f.limit === null ? [] : [f.limit])) };
   const elsewhere = awaited(all.filter((h) => h.sensorId !== sensor?.id));
-  if (!sensor) return { ...blank, lots: [], measured: [], others: [], elsewhere, tanks, ambient: [], running: null };
+  if (!sensor)
+    return {
+      ...blank,
+      lots: [],
+      measured: [],
+      others: [],
+      takes: [],
+      waters: [],
+      elsewhere,
+      tanks,
+      ambient: [],
+      running: null,
+    };
   const standing = all.filter(
     (h) => h.sensorId === sensor.id && (h.station === 'eggs' || h.station === 'yolksac') && h.fertilisedAt !== null,
   );
   const book = await speciesBook(db, site.siteId);
-  const lots = [...new Set(standing.map((h) => h.lotId))].map((id): ProgrammeLot => {
-    const holdings = standing.filter((h) => h.lotId === id);
-    const h = holdings[0]!;
-    const species = book.get(h.species)!;
-    const limit = (stage: string) => species.limits.find((l) => l.what === 'temperature' && l.stage === stage);
-    const change = changeADay(species) ?? 1;
-    const eggs = limit('egg');
-    const hatched = species.milestones.findIndex((m) => m.enters === 'yolksac');
-    return {
-      id,
-      name: h.lot,
-      species: h.species,
-      speciesName: h.speciesName,
-      fertilisedAt: h.fertilisedAt!,
-      number: holdings.reduce((s, x) => s + x.number, 0),
-      units: holdings.map((x) => x.unit),
-      phases: species.milestones.map((m) => ({
-        stage: m.id,
-        name: m.name,
-        model: m.model,
-        sumFrom: m.sumFrom,
-        factor: h.milestones.find((x) => x.id === m.id)?.factor ?? 1,
-      })),
-      limits: { low: eggs?.low ?? 1, high: eggs?.high ?? 20, maxStepPerDay: change },
-      // What follows the hatch is borne by larvae, within their own limits.
-      stageLimits: species.milestones.slice(hatched + 1).map((m) => ({
-        stage: m.id,
-        low: limit('yolksac')?.low,
-        high: limit('yolksac')?.high,
-      })),
-      milestones: h.milestones.map(({ id: m, name, at, low, high, seen }) => ({ id: m, name, at, low, high, seen })),
-    };
-  });
+  const lots = [...new Set(standing.map((h) => h.lotId))].map((id) =>
+    lotOf(
+      standing.filter((h) => h.lotId === id),
+      book,
+    ),
+  );
+  const eggs = all.filter((h) => h.station === 'eggs' && h.fertilisedAt !== null && h.sensorId !== null);
+  const takes = [...new Map(eggs.map((h) => [`${h.lotId} ${h.sensorId}`, h])).values()].map((h) => takeOf(h, book));
   const since = Math.min(now - 14 * DAY, ...lots.map((l) => l.fertilisedAt));
   const [days, running] = await Promise.all([
     db('reading_day as d')
@@ -185,6 +182,21 @@ export async function programmeView(
         .filter((m) => !m.seen && m.at !== null && m.at > now)
         .map((m) => ({ lot: h.lot, stage: m.id, name: m.name, at: m.at! })),
     ),
+    takes,
+    waters: sensors
+      .filter((s) => takes.some((t) => t.sensor === s.id))
+      .map((s) => {
+        const own = days.filter((d) => d.sensor_id === s.id);
+        const oldest = Math.min(...takes.filter((t) => t.sensor === s.id).map((t) => t.fertilisedAt));
+        return {
+          sensor: s.id,
+          name: s.name,
+          measured: own
+            .filter((d) => noon(d.day) >= oldest - DAY)
+            .map((d) => ({ at: Math.min(now, noon(d.day)), celsius: d.mean })),
+          coming: comingOf(s, own, now)[0]?.points.filter((_, i) => i % 3 === 0) ?? [],
+        };
+      }),
     elsewhere,
     tanks,
     ambient: sensors.flatMap((s) =>
@@ -255,4 +267,58 @@ function comingOf(
       how: `as last year, ${offset < 0 ? '−' : '+'}${Math.abs(offset).toFixed(1)} °C to meet today`,
     },
   ];
+}
+
+type Book = Awaited<ReturnType<typeof speciesBook>>;
+
+/** The clocks of a lot with this hatchery's own factors in them. */
+const phasesOf = (h: RoundHolding, book: Book): ProgrammeLot['phases'] =>
+  book.get(h.species)!.milestones.map((m) => ({
+    stage: m.id,
+    name: m.name,
+    model: m.model,
+    sumFrom: m.sumFrom,
+    factor: h.milestones.find((x) => x.id === m.id)?.factor ?? 1,
+  }));
+
+/** What eggs of a species bear, and how fast it may change. */
+function limitsOf(species: Species): ProgrammeLot['limits'] {
+  const eggs = species.limits.find((l) => l.what === 'temperature' && l.stage === 'egg');
+  return { low: eggs?.low ?? 1, high: eggs?.high ?? 20, maxStepPerDay: changeADay(species) ?? 1 };
+}
+
+function takeOf(h: RoundHolding, book: Book): ProgrammeTake {
+  return {
+    name: h.lot,
+    speciesName: h.speciesName,
+    fertilisedAt: h.fertilisedAt!,
+    phases: phasesOf(h, book),
+    limits: limitsOf(book.get(h.species)!),
+    sensor: h.sensorId!,
+    observed: Object.fromEntries(h.milestones.flatMap((m) => (m.seen && m.at !== null ? [[m.id, m.at]] : []))),
+  };
+}
+
+/** A lot on one water, from its holdings there. */
+function lotOf(holdings: readonly RoundHolding[], book: Book): ProgrammeLot {
+  const h = holdings[0]!;
+  const species = book.get(h.species)!;
+  const larvae = species.limits.find((l) => l.what === 'temperature' && l.stage === 'yolksac');
+  const hatched = species.milestones.findIndex((m) => m.enters === 'yolksac');
+  return {
+    id: h.lotId,
+    name: h.lot,
+    species: h.species,
+    speciesName: h.speciesName,
+    fertilisedAt: h.fertilisedAt!,
+    number: holdings.reduce((s, x) => s + x.number, 0),
+    units: holdings.map((x) => x.unit),
+    phases: phasesOf(h, book),
+    limits: limitsOf(species),
+    // What follows the hatch is borne by larvae, within their own limits.
+    stageLimits: species.milestones
+      .slice(hatched + 1)
+      .map((m) => ({ stage: m.id, low: larvae?.low, high: larvae?.high })),
+    milestones: h.milestones.map(({ id, name, at, low, high, seen }) => ({ id, name, at, low, high, seen })),
+  };
 }

@@ -29,8 +29,10 @@ export type Sent = { id: string; type: string; payload: Record<string, unknown>;
 type Reply = { status?: number; body: unknown } | 'network gone' | 'lost on the way back';
 
 /** The server as a component meets it: what was sent to it, and what it answers, one reply a command, then plain yes. */
-export const server: { sent: Sent[]; replies: Reply[]; pages: Record<string, unknown> } = {
+export const server: { sent: Sent[]; asked: unknown[]; replies: Reply[]; pages: Record<string, unknown> } = {
   sent: [],
+  /** Bodies of what other pages were asked. */
+  asked: [],
   replies: [],
   pages: {},
 };
@@ -39,8 +41,10 @@ async function answer(input: RequestInfo | URL, init?: RequestInit): Promise<Res
   const path = String(input);
   const body = (value: unknown, status = 200) =>
     ({ ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(value)) }) as Response;
-  if (path !== '/api/commands')
+  if (path !== '/api/commands') {
+    if (init?.body) server.asked.push(JSON.parse(String(init.body)));
     return path in server.pages ? body(server.pages[path]) : body({ error: `no page ${path}` }, 404);
+  }
   const sent = JSON.parse(String(init?.body)) as Sent;
   const reply = server.replies.shift() ?? { body: { result: null, entries: [`entry of ${sent.id}`] } };
   if (reply === 'network gone') throw new TypeError('network gone');
@@ -57,6 +61,7 @@ export const refused = (message: string, path = '', more: Record<string, unknown
 
 beforeEach(() => {
   server.sent = [];
+  server.asked = [];
   server.replies = [];
   server.pages = {};
   globalThis.fetch = answer as typeof fetch;

@@ -15,6 +15,7 @@ import { daily, datesOf, dragged, figuresOf, followed, handlesOf } from './cours
 import { LotDates } from './LotDates';
 import { type Mark, ProgrammeChart } from './ProgrammeChart';
 import { type Answer, Head, Verdict } from './ProgrammeVerdict';
+import { Together } from './Together';
 
 const DAY = 86_400_000;
 
@@ -365,6 +366,14 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
               timeZone={timeZone}
             />
             <Conflicts view={view} dates={dates} timeZone={timeZone} />
+            <Together
+              key={`${lot?.id} ${stage}`}
+              view={view}
+              stage={stage}
+              stageName={lot?.phases.find((p) => p.stage === stage)?.name ?? stage}
+              lot={lot?.name ?? ''}
+              at={date ? to : null}
+            />
           </div>
           <div className="flex flex-col gap-2">
             {course && s.role !== 'reader' && (

@@ -12,6 +12,8 @@ const view = (more: Partial<ProgrammeView> = {}): ProgrammeView => ({
   now: NOW,
   measured: Array.from({ length: 41 }, (_, d) => ({ at: NOW - (40 - d) * DAY, celsius: 5 })),
   others: [],
+  takes: [],
+  waters: [],
   elsewhere: [],
   tanks: { free: 3, limits: [] },
   ambient: [{ sensor: 4, name: 'cold1', points: [{ at: NOW, celsius: 4 }], how: 'as it is now' }],
