@@ -41,7 +41,15 @@ export type LotView = {
   waters: LotWater[];
 };
 
-export type LotWater = { sensor: number; name: string; units: string[]; course: WaterCourse; milestones: Milestone[] };
+export type LotWater = {
+  sensor: number;
+  name: string;
+  units: string[];
+  course: WaterCourse['days'];
+  /** How what is to come was foreseen. */
+  foreseen: string;
+  milestones: Milestone[];
+};
 
 /** One batch's story. A fixed number of queries. */
 export async function lotView(
@@ -115,11 +123,13 @@ async function watersOf(
       const here = young.filter((h) => h.sensorId === sensor);
       const milestones = here[0]!.milestones;
       const until = Math.max(now, ...milestones.flatMap((m) => [m.high ?? 0, m.last ?? 0])) + 3 * 86_400_000;
+      const course = await courseOf(db, { id: lotId, fertilisedAt }, sensor, until, now);
       return {
         sensor,
         name: names.find((n) => n.id === sensor)?.name ?? '',
         units: [...new Set(here.map((h) => h.unit))],
-        course: await courseOf(db, { id: lotId, fertilisedAt }, sensor, until, now),
+        course: course.days,
+        foreseen: course.foreseen,
         milestones,
       };
     }),

@@ -51,13 +51,14 @@ test('degree-days go through each water for as long as it was stood in, and on i
 });
 
 test('the course is 5 °C, then 9 °C, measured up to now and expected after it', async () => {
-  const course = await courseOf(h.db, lot, warm, h.clock.now + 6 * DAY, h.clock.now);
+  const { days: course, foreseen } = await courseOf(h.db, lot, warm, h.clock.now + 6 * DAY, h.clock.now);
   expect(course[3]!.celsius).toBeCloseTo(5, 1);
   expect(course.at(-9)!.celsius).toBeCloseTo(9, 1);
   const ahead = course.filter((p) => p.forecast);
   expect(ahead.length).toBeGreaterThanOrEqual(5);
   expect(Math.min(...ahead.map((p) => p.at))).toBeGreaterThan(h.clock.now - DAY);
   expect(ahead.every((p) => Math.abs(p.celsius - 9) < 0.01)).toBe(true);
+  expect(foreseen).toBe('as it is now, 9.0 °C throughout');
 });
 
 test('the story of the lot has both waters side by side, the warm one ahead', async () => {
@@ -71,4 +72,35 @@ test('the story of the lot has both waters side by side, the warm one ahead', as
   const hatch = (unit: string) =>
     view.waters.find((w) => w.units.includes(unit))!.milestones.find((m) => m.id === 'hatched')!.at!;
   expect(hatch('J4')).toBeLessThan(hatch('J2') - 10 * DAY);
+});
+
+test('a water that goes with the season is foreseen by last year, and dates follow: colder autumns hatch later', async () => {
+  const autumn = (t: number) => 7 - 0.05 * ((t - (h.clock.now - DAYS * DAY)) / DAY);
+  const year = 365 * DAY;
+  const rows = (from: number, to: number, celsius: (t: number) => number) =>
+    Array.from({ length: Math.floor((to - from) / (6 * HOUR)) }, (_, k) => from + k * 6 * HOUR)
+      .map((t) => `${new Date(t).toISOString()},${celsius(t).toFixed(2)}`)
+      .join('\n');
+  const { room_id } = (await h.db('unit').where({ id: h.units.J2! }).first('room_id')) as { room_id: number };
+  const lake = (await h.send<{ id: number }>('sensor.save', { name: 'lake', room: room_id })).id;
+  await h.db('unit').where({ id: h.units.J2! }).update({ sensor_id: lake });
+  const now = h.clock.now;
+  await h.send('readings.import', {
+    sensor: lake,
+    text: `time,celsius\n${rows(now - 75 * DAY, now, (t) => autumn(t))}\n`,
+  });
+  await workJobs(h.db, now);
+  const hatch = async () =>
+    ((await h.db('prediction').where({ sensor_id: lake, milestone: 'hatched' }).first('at')) as { at: number }).at;
+  const asNow = await hatch();
+  await h.send('readings.import', {
+    sensor: lake,
+    text: `time,celsius\n${rows(now - year - 75 * DAY, now - year + 120 * DAY, (t) => autumn(t + year) + 0.4)}\n`,
+  });
+  await workJobs(h.db, now);
+  expect((await courseOf(h.db, lot, lake, now + 6 * DAY, now)).foreseen).toMatch(
+    /^as last year, −0\.4 °C to meet today/,
+  );
+  // From 6 °C on at 6 °C, or falling by a degree in twenty days.
+  expect(await hatch()).toBeGreaterThan(asNow + 8 * DAY);
 });

@@ -1,3 +1,4 @@
+import { comingCourse, comingWords } from '@/core/development/coming';
 import type { DevelopmentModel } from '@/core/development/model';
 import type { Phase } from '@/core/development/predict';
 import type { Point } from '@/core/development/timeline';
@@ -9,9 +10,8 @@ import { speciesBook } from '@/store/species';
 import type { RoundHolding } from './round';
 
 const DAY = 86_400_000;
-/** Days of the water shown behind today, and of last year's course ahead. */
-const BEHIND = 400;
-const AHEAD = 220;
+/** Days of the water read behind today: a year and what a forecast is tried on. */
+const BEHIND = 440;
 
 export type ProgrammeLot = {
   id: number;
@@ -194,18 +194,18 @@ export async function programmeView(
           measured: own
             .filter((d) => noon(d.day) >= oldest - DAY)
             .map((d) => ({ at: Math.min(now, noon(d.day)), celsius: d.mean })),
-          coming: comingOf(s, own, now)[0]?.points.filter((_, i) => i % 3 === 0) ?? [],
+          coming: comingCourse(own, now)?.points ?? [],
         };
       }),
     elsewhere,
     tanks,
-    ambient: sensors.flatMap((s) =>
-      comingOf(
-        s,
-        days.filter((d) => d.sensor_id === s.id),
-        now,
-      ),
-    ),
+    ambient: sensors.flatMap((s) => {
+      const own = days.filter((d) => d.sensor_id === s.id);
+      const coming = comingCourse(own, now);
+      return coming
+        ? [{ sensor: s.id, name: s.name, points: coming.points, how: comingWords(coming, own.at(-1)!.mean) }]
+        : [];
+    }),
     running: running
       ? {
           lot: running.lot,
@@ -229,44 +229,6 @@ function deviationAt(points: readonly Point[], at: Point): number | null {
   if (next === 0) return points[0]!.at - at.at < DAY ? at.celsius - points[0]!.celsius : null;
   const [a, b] = [points[next - 1]!, points[next]!];
   return at.celsius - (a.celsius + ((b.celsius - a.celsius) * (at.at - a.at)) / (b.at - a.at));
-}
-
-/** Last year's course of a sensor from today on, moved to meet today's water; a steady one where last year is missing. */
-function comingOf(
-  s: { id: number; name: string },
-  days: readonly { day: number; mean: number }[],
-  now: number,
-): ProgrammeView['ambient'] {
-  const last = days.at(-1);
-  if (!last) return [];
-  const year = 365 * DAY;
-  const then = days.filter((d) => d.day + year > now - DAY);
-  const steady = {
-    sensor: s.id,
-    name: s.name,
-    points: [{ at: now, celsius: last.mean }],
-    how: `as it is now, ${last.mean.toFixed(1)} °C throughout`,
-  };
-  // Last year must have been read from about this day on.
-  if (then.length < 30 || then[0]!.day + year > now + 5 * DAY) return [steady];
-  const offset = last.mean - then[0]!.mean;
-  return [
-    {
-      sensor: s.id,
-      name: s.name,
-      points: then
-        .filter((d) => d.day + year < now + AHEAD * DAY)
-        // A week's mean: a year's weather is not this year's.
-        .map((_, i, list) => {
-          const week = list.slice(Math.max(0, i - 3), i + 4);
-          return {
-            at: list[i]!.day + year + DAY / 2,
-            celsius: offset + week.reduce((v, d) => v + d.mean, 0) / week.length,
-          };
-        }),
-      how: `as last year, ${offset < 0 ? '−' : '+'}${Math.abs(offset).toFixed(1)} °C to meet today`,
-    },
-  ];
 }
 
 type Book = Awaited<ReturnType<typeof speciesBook>>;

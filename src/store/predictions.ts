@@ -264,7 +264,7 @@ async function strainOf(db: Db, lotId: number): Promise<string> {
   return rows.length === 1 ? rows[0]!.strain : '';
 }
 
-type LotWater = Pick<SensorWater, 'points' | 'plan' | 'faults' | 'water' | 'uncleaned' | 'forecastSd'>;
+type LotWater = Pick<SensorWater, 'points' | 'plan' | 'foreseen' | 'faults' | 'water' | 'uncleaned' | 'forecastSd'>;
 
 /**
  * The water that eggs now on `sensor` have lived through: this sensor's own, shared with all that stand in it, where the
@@ -306,6 +306,7 @@ async function waterThrough(
     faults,
     water: line.length === 0 ? null : new Water(makeTimeline(line, plan, from, Math.max(from, now) + LONGEST_MS)),
     uncleaned: null,
+    foreseen: own.foreseen,
     forecastSd: own.forecastSd,
   };
 }
@@ -337,7 +338,7 @@ export async function degreeDaysAt(
 }
 
 /** Daily means of a water, those after the last reading as forecast. */
-export type WaterCourse = { at: number; celsius: number; forecast: boolean }[];
+export type WaterCourse = { days: { at: number; celsius: number; forecast: boolean }[]; foreseen: string };
 
 /** The water that a lot now on `sensor` has lived through and will, day by day from its fertilisation to an instant. */
 export async function courseOf(
@@ -347,19 +348,19 @@ export async function courseOf(
   until: number,
   now: number,
 ): Promise<WaterCourse> {
-  const { water } = await waterThrough(
+  const { water, foreseen } = await waterThrough(
     { now, waters: new Waters(db, now) },
     await spansOf(db, lot.id, now),
     sensor,
     lot.fertilisedAt,
   );
-  if (!water) return [];
+  const course: WaterCourse['days'] = [];
+  if (!water) return { days: course, foreseen };
   const { line } = water;
-  const course: WaterCourse = [];
   for (let at = lot.fertilisedAt; at < until; at += DAY) {
     // Four instants of the day: a night as much as a noon.
     const mean = [0, 6, 12, 18].reduce((s, h) => s + valueAt(line, line.celsius, at + h * HOUR), 0) / 4;
     course.push({ at: at + DAY / 2, celsius: mean, forecast: at + DAY / 2 > line.measuredTo });
   }
-  return course;
+  return { days: course, foreseen };
 }

@@ -1,3 +1,4 @@
+import { comingCourse, comingWords, type DayMean } from '@/core/development/coming';
 import { LONGEST_MS } from '@/core/development/predict';
 import { DAY_MS, HOUR_MS, makeTimeline, type Point } from '@/core/development/timeline';
 import { Water } from '@/core/development/water';
@@ -14,8 +15,10 @@ export type SensorWater = {
   sensor: number;
   since: number;
   points: Point[];
-  /** Set points still to come of a programme in force. */
+  /** What is still to come: set points of a programme in force, else the water as it comes; none where it stays. */
   plan: Point[];
+  /** How what is to come was foreseen. */
+  foreseen: string;
   faults: Fault[];
   water: Water | null;
   /** The same with spikes and stuck hours left in; null where there are none. */
@@ -39,20 +42,32 @@ export class Waters {
     const from = Math.min(since, await this.earliest(sensor));
     const hours = await hoursOf(this.db, sensor, from, this.now);
     const { kept, faults } = cleanHours(hours);
-    const plan = await runningPlan(this.db, sensor);
+    const set = ahead(await runningPlan(this.db, sensor), this.now);
+    const coming = set.length > 0 ? null : comingCourse(await daysOf(this.db, sensor, this.now), this.now);
+    const plan = set.length > 0 ? set : coming?.how === 'lastYear' ? coming.points : [];
     const line = (points: readonly Point[]) =>
       points.length === 0 && plan.length === 0
         ? null
-        : new Water(makeTimeline(points, ahead(plan, this.now), from, Math.max(from, this.now) + LONGEST_MS));
+        : new Water(makeTimeline(points, plan, from, Math.max(from, this.now) + LONGEST_MS));
     const water: SensorWater = {
       sensor,
       since: from,
       points: kept,
-      plan: ahead(plan, this.now),
+      plan,
+      foreseen: coming
+        ? comingWords(coming, kept.at(-1)?.celsius ?? null)
+        : set.length > 0
+          ? 'as set by the programme'
+          : '',
       faults,
       water: line(kept),
       uncleaned: faults.some((f) => f.kind !== 'gap') ? line(hours) : null,
-      forecastSd: ahead(plan, this.now).length > 0 ? ownRules.programmeSd.value : unsteadiness(kept, this.now),
+      forecastSd:
+        set.length > 0
+          ? ownRules.programmeSd.value
+          : coming?.how === 'lastYear'
+            ? Math.max(ownRules.leastForecastSd.value, coming.strayed!)
+            : unsteadiness(kept, this.now),
     };
     this.known.set(sensor, water);
     return water;
@@ -96,6 +111,19 @@ function ahead(plan: readonly Point[], now: number): Point[] {
 /** The temperature sensor of a unit's water: its own, else the first of its room. For queries over `unit as u`. */
 export const SENSOR_OF_UNIT =
   "COALESCE(u.sensor_id, (SELECT MIN(s.id) FROM sensor s WHERE s.room_id = u.room_id AND s.kind = 'temperature'))";
+
+/** Days behind today that a forecast by last year's course looks at. */
+const REMEMBERED = 440;
+
+/** Daily means of a sensor over more than a year, those of today so far included. */
+export async function daysOf(db: Db, sensor: number, now: number): Promise<DayMean[]> {
+  return (await db('reading_day')
+    .where({ sensor_id: sensor })
+    .where('day', '>', now - REMEMBERED * DAY_MS)
+    .where('day', '<=', now)
+    .orderBy('day')
+    .select('day', db.raw('sum / n AS mean'))) as DayMean[];
+}
 
 /** Hourly means of a sensor up to now, each at the middle of its hour; where there are none the last reading before. */
 export async function hoursOf(db: Db, sensor: number, from: number, to: number) {

@@ -49,6 +49,8 @@ export function ThermalLine({
     .x((p) => x(p.at))
     .y((p) => y(degrees(p.celsius)));
   const H = TOP + PLOT + 14 + shown.length * ROW + 16;
+  const told = shown.filter((w) => w.foreseen);
+  const foreseen = told.map((w) => (told.length > 1 ? `${w.name} ${w.foreseen}` : w.foreseen)).join('; ');
   const says = shown
     .map(
       (w) =>
@@ -150,7 +152,8 @@ export function ThermalLine({
         </text>
       </svg>
       <p className="quiet mt-1 text-[0.87rem]">
-        Full as measured, dashed as expected. Full dots were seen, rings are expected within their band.
+        Full as measured, dashed as expected{foreseen && `: ${foreseen}`}. Full dots were seen, rings are expected
+        within their band.
       </p>
     </section>
   );

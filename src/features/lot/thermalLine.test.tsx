@@ -20,6 +20,7 @@ const stage = (id: string, days: number, over: Partial<Milestone> = {}): Milesto
 const water = (name: string, celsius: number, over: Partial<LotWater> = {}): LotWater => ({
   sensor: name.length,
   name,
+  foreseen: 'as it is now',
   units: ['T1', 'T2'],
   course: Array.from({ length: 80 }, (_, d) => ({
     at: BORN + d * DAY,
@@ -72,4 +73,12 @@ test('in Fahrenheit the scale is; without a water that was read there is nothing
     />,
   );
   expect(screen.queryByTestId('thermal-line')).toBeNull();
+});
+
+test('how what is to come was foreseen is said, by water where there are several', () => {
+  const { unmount } = draw([water('cold1', 5)]);
+  expect(screen.getByText(/dashed as expected: as it is now\. Full dots/)).toBeTruthy();
+  unmount();
+  draw([water('cold1', 5), water('river', 7, { foreseen: 'as last year, +0.3 °C to meet today' })]);
+  expect(screen.getByText(/cold1 as it is now; river as last year, \+0\.3 °C to meet today/)).toBeTruthy();
 });
