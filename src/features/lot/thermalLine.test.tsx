@@ -79,6 +79,6 @@ test('how what is to come was foreseen is said, by water where there are several
   const { unmount } = draw([water('cold1', 5)]);
   expect(screen.getByText(/dashed as expected: as it is now\. Full dots/)).toBeTruthy();
   unmount();
-  draw([water('cold1', 5), water('river', 7, { foreseen: 'as last year, +0.3 °C to meet today' })]);
-  expect(screen.getByText(/cold1 as it is now; river as last year, \+0\.3 °C to meet today/)).toBeTruthy();
+  draw([water('cold1', 5), water('lake', 7, { foreseen: 'as last year, +0.3 °C to meet today' })]);
+  expect(screen.getByText(/cold1 as it is now; lake as last year, \+0\.3 °C to meet today/)).toBeTruthy();
 });
