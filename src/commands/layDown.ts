@@ -4,7 +4,9 @@ import { defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { warnLoads } from './loads';
 import { CommandRefused } from './refused';
+import { askSensitive } from './sensitive';
 import { standing, unitById } from './standing';
+import { askTempered, tempered } from './temper';
 import { asOf, eventFields, eventOf } from './when';
 
 const positive = z.number().gt(0, 'must be above 0');
@@ -29,6 +31,8 @@ const schema = z
     emptied: z.boolean().default(false),
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
+    sensitive: z.enum(['emergency', 'meant']).optional(),
+    tempered,
   })
   .refine((p) => p.parts.every((x) => x.volumeMl !== undefined) || p.parts.every((x) => x.number !== undefined), {
     path: ['parts'],
@@ -55,6 +59,8 @@ export const layDown = defineCommand({
     if (new Set(p.parts.map((x) => x.unit)).size !== p.parts.length)
       throw new CommandRefused('twice', 'One unit stands twice.', 'parts', 'Add the two.');
     const units = await Promise.all(p.parts.map((x, i) => unitById(c, x.unit, `parts.${i}.unit`)));
+    await askSensitive(c, from, { ...p, note: event.note }, event.at, 'laying them down');
+    for (const [i, u] of units.entries()) await askTempered(c, from, u, event.at, p.tempered, `parts.${i}.unit`);
     const counted = p.parts.every((x) => x.number !== undefined);
     const { amounts, rest } = counted ? countedOut(p) : poured(p);
     await warnLoads(

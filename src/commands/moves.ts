@@ -11,7 +11,7 @@ import { newLot } from './lots';
 import { CommandRefused } from './refused';
 import { askSensitive } from './sensitive';
 import { idsOf, type Standing, standing, standingsIn, unitById } from './standing';
-import { askTempered } from './temper';
+import { askTempered, tempered } from './temper';
 import { asOf, eventFields, eventOf } from './when';
 
 /** How many: all that is left, a share, or measured. */
@@ -79,7 +79,7 @@ export const move = defineCommand({
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
     sensitive: z.enum(['emergency', 'meant']).optional(),
-    tempered: z.enum(['tempered', 'emergency']).optional(),
+    tempered,
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
@@ -238,10 +238,13 @@ export const grade = defineCommand({
       .min(2, 'grading makes at least two classes'),
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
+    sensitive: z.enum(['emergency', 'meant']).optional(),
+    tempered,
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const at = await standing(c, p.unit, asOf(c, event), p);
+    await askSensitive(c, at, { ...p, note: event.note }, event.at, 'this grading');
     const species = speciesOf(at.lot.species);
     if (new Set(p.classes.map((k) => k.grade)).size !== p.classes.length)
       throw new CommandRefused('twice', 'Two classes have one name.', 'classes');
@@ -273,6 +276,7 @@ export const grade = defineCommand({
     const parts: { to: { lot: string; unit: string; stage: string }; amount: Amount }[] = [];
     for (const k of ordered) {
       const unit = await unitById(c, k.unit, 'classes');
+      if (unit.id !== at.unit.id) await askTempered(c, at, unit, event.at, p.tempered, 'classes');
       const amount = amountOf(k.amount, p.shortfall === 'yes');
       await warnLoads(c, [{ unit, adds: expected(at, amount) }], p.overload);
       const lot = String(children.get(k.grade)!.id);

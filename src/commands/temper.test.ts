@@ -42,3 +42,23 @@ test('on one water nothing is asked, nor where a reading is a day old', async ()
   });
   expect(await h.number('J4', 'egg')).toBeGreaterThan(0);
 });
+
+test('laying down and grading ask as a move does, at the unit in question', async () => {
+  const parts = [
+    { unit: h.units.J3!, number: 4000 },
+    { unit: h.units.J4!, number: 4000 },
+  ];
+  const lay = { unit: h.units.J1!, parts, emptied: true, shortfall: 'yes' };
+  const asked = await refusal(h.send('eggs.layDown', lay));
+  expect(asked).toMatchObject({ code: 'temper', path: 'parts.1.unit' });
+  await h.send('eggs.layDown', { ...lay, tempered: 'emergency' });
+  expect(await h.number('J4', 'egg')).toBe(4000);
+  const classes = [
+    { grade: 'L', unit: h.units.J1!, amount: { kind: 'measured', measured: { method: 'counted', number: 900 } } },
+    { grade: 'S', unit: h.units.B1!, amount: { kind: 'all' } },
+  ];
+  const grade = { unit: h.units.J4!, stage: 'egg', classes };
+  expect(await refusal(h.send('grade.record', grade))).toMatchObject({ code: 'temper', path: 'classes' });
+  await h.send('grade.record', { ...grade, tempered: 'tempered' });
+  expect(await h.number('J1', 'egg')).toBe(900);
+});

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
 import { run } from '@/core/calculation';
 import { ownRules } from '@/core/ownRules';
@@ -7,6 +8,10 @@ import { SENSOR_OF_UNIT } from '@/store/waters';
 import type { Context } from './define';
 import { CommandRefused } from './refused';
 import type { Standing, UnitRow } from './standing';
+
+/** How they got over to another water, where it was asked. */
+export const tempered = z.enum(['tempered', 'emergency']).optional();
+type TemperAnswer = z.output<typeof tempered>;
 
 /** How old a reading may be to say what a unit's water is. */
 const HOLDS_MS = 24 * 3_600_000;
@@ -33,7 +38,8 @@ export async function askTempered(
   from: Standing,
   to: UnitRow,
   at: number,
-  answer: 'tempered' | 'emergency' | undefined,
+  answer: TemperAnswer,
+  path = 'to',
 ): Promise<void> {
   if (answer || (from.place.stage !== 'egg' && from.place.stage !== 'yolksac')) return;
   const most = stepBorne(speciesOf(from.lot.species));
@@ -49,7 +55,7 @@ export async function askTempered(
   throw new CommandRefused(
     'temper',
     `${from.unit.name} stands at ${here.toFixed(1)} °C and ${to.name} at ${there.toFixed(1)} °C: more than the ${most} °C that they bear at once.`,
-    'to',
+    path,
     `Temper them first: ${o.steps.length} steps, ${Math.round(o.totalMinutes)} minutes.`,
     {
       field: 'tempered',

@@ -146,6 +146,7 @@ export class CharDay {
         totalVolumeMl: ml,
         parts: [{ unit: p.unit(tray), volumeMl: ml }],
         graduationMl: 10,
+        tempered: 'tempered',
       },
       'Culturist',
     );

@@ -65,7 +65,7 @@ export class Eggs {
         'eggs.layDown',
         { unit: p.unit('B1'), lotId, totalVolumeMl: Math.round(total), parts, graduationMl: 10 },
         'Culturist',
-        { overload: 'yes' },
+        { overload: 'yes', tempered: 'tempered' },
       );
       const truth: Truth = new Map(units.map((u, i) => [u, Math.round((plan.eggs * parts[i]!.volumeMl) / total)]));
       this.incubate(plan, lotId, truth, p.day - 0.12);

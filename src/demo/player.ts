@@ -83,7 +83,10 @@ export class Player {
     } catch (e) {
       if (!(e instanceof CommandRefused)) throw e;
       const answer = e.ask && choose[e.ask.field];
-      if (e.ask && answer) return this.trySend(type, { ...payload, [e.ask.field]: answer }, who, {});
+      if (e.ask && answer) {
+        const { [e.ask.field]: _, ...left } = choose;
+        return this.trySend(type, { ...payload, [e.ask.field]: answer }, who, left);
+      }
       this.refusals.push(`${type} day ${this.day.toFixed(1)}: ${e.message}`);
       return null;
     }

@@ -21,11 +21,13 @@ import { CorrectingProvider } from './correcting';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
 import { DeformityForm } from './DeformityForm';
 import { DoubtfulForm, HandleForm, HatchSeenForm } from './eggForms';
+import { GradeForm } from './GradeForm';
 import { HatchForm } from './HatchForm';
 import { type ActHolding, placeOptions } from './holding';
 import { KeepForm } from './KeepForm';
+import { LayDownForm } from './LayDownForm';
 import { CheckForm, FeedForm, LossForm, NoteForm, ReadingForm, SampleForm } from './lookForms';
-import { GradeForm, LayDownForm, MoveForm, StageForm } from './moveForms';
+import { MoveForm, StageForm } from './moveForms';
 import { OutForm, ReleaseForm } from './outForms';
 import { ShipForm } from './ShipForm';
 

@@ -49,3 +49,11 @@ export function placeOptions(places: readonly PlaceOption[], not?: number) {
       group: p.room,
     }));
 }
+
+/** The two waters of a move and what the species bears at once, where they are further apart than that. */
+export function watersApart(h: ActHolding, places: readonly PlaceOption[], to: string) {
+  const [from, there] = [h.unitId, Number(to)].map((id) => places.find((p) => p.id === id)?.celsius);
+  const most = h.stage === 'egg' || h.stage === 'yolksac' ? h.stepCelsius : null;
+  if (from === undefined || there === undefined || !most || Math.abs(from - there) <= most) return null;
+  return { from, to: there, most, aDay: h.dayCelsius ?? null };
+}

@@ -3,8 +3,10 @@ import { screen } from '@testing-library/react';
 import { server, show } from '../../../tests/support/screen';
 import { TakeForm } from '../take/TakeForm';
 import { WeighForm } from './countForms';
+import { GradeForm } from './GradeForm';
 import type { ActHolding, PlaceOption } from './holding';
-import { GradeForm, LayDownForm, MoveForm } from './moveForms';
+import { LayDownForm } from './LayDownForm';
+import { MoveForm } from './moveForms';
 import { ReleaseForm } from './outForms';
 
 const h: ActHolding = {

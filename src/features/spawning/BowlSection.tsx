@@ -5,7 +5,7 @@ import { clock } from '@/core/time/localDay';
 import type { BenchBowl, BenchView } from '@/queries/spawning';
 import { Doubtful } from '@/ui/number';
 import type { PlaceOption } from '../acts/holding';
-import { LayDownForm } from '../acts/moveForms';
+import { LayDownForm } from '../acts/LayDownForm';
 import { useSession } from '../frame/session';
 import { PrintLabels } from '../print/PrintLabels';
 import { BowlSteps } from './BowlSteps';
