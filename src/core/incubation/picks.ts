@@ -59,6 +59,8 @@ const LEAST_FOR_HIGH = 5;
 /** How far off the hypotheses lie: twice the dead, a quarter of the dead. */
 const DOUBLED = 2;
 const QUARTER = 0.25;
+/** How many times longer than Lorden's bound it goes between false alarms, at the least of what was simulated. */
+export const BOUND_TO_TRUE = 4;
 const DAY_MS = 86_400_000;
 
 /** A Gamma: mean a / b. */
@@ -261,10 +263,13 @@ function learn(
 
 /**
  * Thresholds for so many false alarms a room and week: the mean time between false alarms of a cumulative sum of log
- * likelihood ratios is at least e^h rounds (Lorden 1971), so h = ln(rounds a week / alarms a week). Seven tenths of the
- * alarms are given to single units, the rest to lots and to too few.
+ * likelihood ratios is at least e^h rounds (Lorden 1971). It is longer: of rounds that scatter as supposed here
+ * `incubation.alarms` shows at most a quarter of the alarms that this bound allows, for 8 to 200 units and 3 to 60 dead a
+ * round; so h = ln(rounds a week / (4 · alarms a week)). Seven tenths of the alarms are given to single units, the rest to
+ * lots and to too few.
  */
 export function thresholdsFor(units: number, lots: number, falseAWeek: number): PickSettings['thresholds'] {
-  const h = (rounds: number, share: number) => Math.max(2, Math.log(Math.max(1, rounds) / (share * falseAWeek)));
+  const h = (rounds: number, share: number) =>
+    Math.max(2, Math.log(Math.max(1, rounds) / (BOUND_TO_TRUE * share * falseAWeek)));
   return { unit: h(7 * units, 0.7), lot: h(7 * lots, 0.15), low: h(7 * units, 0.15) };
 }
