@@ -6,6 +6,7 @@ import { type EntryRow, fromJson } from '@/store/books/rows';
 import { stateWithout } from '@/store/books/without';
 import { reworkClocks } from './clocks';
 import { type Context, defineCommand, type EntryDraft } from './define';
+import { putBackFlow } from './eggs';
 import { queuePredictions } from './jobs';
 import { parsePayload } from './payload';
 import { putBackReading } from './readings';
@@ -179,6 +180,7 @@ export const correct = defineCommand({
     if (!p.replacement) {
       const done = await c.record([voiding]);
       await putBackReading(c, entry);
+      await putBackFlow(c, entry);
       await afterwards(c, entry, done);
       return { taken: entry.kind, rederived: done.rederived.length };
     }
@@ -214,6 +216,7 @@ export const correct = defineCommand({
       },
     };
     await putBackReading(c, entry);
+    await putBackFlow(c, entry);
     const result = await command.handle(inPlace, payload);
     await reworkClocks(
       c,

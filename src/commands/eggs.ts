@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
 import { handlings } from '@/core/incubation/eggWords';
 import { grouped } from '@/core/quantities/format';
+import { fromJson } from '@/store/books/rows';
 import { observe } from './checks';
-import { defineCommand } from './define';
+import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
 import { askEyes, askSensitive } from './sensitive';
@@ -29,6 +30,8 @@ export const handleEggs = defineCommand({
     what: z.enum(['shocked', 'poured', 'cleaned', 'rolled', 'water', 'flow']),
     /** For lost flow: minutes. */
     minutes: z.number().positive('must be above 0').max(10_000, 'is longer than eggs live').optional(),
+    /** For a flow that was set: what was measured then; from now on it is the unit's. */
+    flowLPerMin: z.number().positive('must be above 0').max(100_000, 'is more than any unit takes').optional(),
     sensitive,
     eyes: z.literal('seen').optional(),
   }),
@@ -58,16 +61,46 @@ export const handleEggs = defineCommand({
     }
     // A shock near hatch is asked about like any other; lost flow is no act of anybody, a valve shakes nobody.
     if (p.what !== 'flow' && p.what !== 'rolled') await askSensitive(c, at, p, event.at, 'this');
-    await observe(c, event, 'handled', p, {
+    const stoodFlow =
+      p.what === 'rolled' && p.flowLPerMin ? await setFlow(c, at.unit.id, event.at, p.flowLPerMin) : undefined;
+    await observe(c, event, 'handled', stoodFlow === undefined ? p : { ...p, stoodFlow }, {
       ...idsOf(at),
       kind: kindOfHandling[p.what] ?? 'handled',
-      value: p.minutes ?? null,
+      value: (p.what === 'rolled' ? p.flowLPerMin : p.minutes) ?? null,
       said: p.what,
     });
     await queuePredictions(c, [at.lot.id]);
     return { lot: at.lot.name, unit: at.unit.name, what: handlings[p.what].name };
   },
 });
+
+/**
+ * A measured flow becomes the unit's, unless it was set again since.
+ * @returns what stood there before; undefined where nothing was changed
+ */
+async function setFlow(c: Context, unit: number, at: number, flow: number): Promise<number | null | undefined> {
+  const later = await c
+    .trx('observation')
+    .where({ unit_id: unit, kind: 'flowSet' })
+    .where('at', '>', at)
+    .whereNotNull('value')
+    .first('id');
+  if (later) return undefined;
+  const row = (await c.trx('unit').where({ id: unit }).first('flow_l_min')) as { flow_l_min: number | null };
+  await c.trx('unit').where({ id: unit }).update({ flow_l_min: flow });
+  return row.flow_l_min;
+}
+
+/** The flow that stood before, when a flow that was set is taken back and nobody has set another since. */
+export async function putBackFlow(c: Context, entry: { kind: string; intent: string }): Promise<void> {
+  if (entry.kind !== 'handled') return;
+  const i = fromJson<{ unit: number; flowLPerMin?: number; stoodFlow?: number | null }>(entry.intent);
+  if (i.flowLPerMin === undefined || i.stoodFlow === undefined) return;
+  await c
+    .trx('unit')
+    .where({ id: i.unit, site_id: c.site.id, flow_l_min: i.flowLPerMin })
+    .update({ flow_l_min: i.stoodFlow });
+}
 
 /** Pale eggs that were left in place near hatch: shells pale before they open. They are looked at again tomorrow. */
 export const leaveDoubtful = defineCommand({

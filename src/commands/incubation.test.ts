@@ -351,3 +351,22 @@ describe('a jar and its water', () => {
       expect((await refusal(h.send('eggs.handle', { ...larvae, what }))).code).toBe('noEggs');
   });
 });
+
+test('a flow that was set and measured is the unit’s from then on, until it is taken back; an older one changes nothing', async () => {
+  const flow = async () =>
+    ((await h.db('unit').where({ id: h.units.J1! }).first('flow_l_min')) as { flow_l_min: number }).flow_l_min;
+  await h.db('unit').where({ id: h.units.J1! }).update({ flow_l_min: 4 });
+  h.clock.now += DAY;
+  const set = (flowLPerMin: number, more: object = {}) =>
+    h.send('eggs.handle', { ...held('J1'), what: 'rolled', flowLPerMin, ...more });
+  await set(3.2);
+  expect(await flow()).toBe(3.2);
+  await set(9, { at: h.clock.now - HOUR });
+  expect(await flow()).toBe(3.2);
+  const entries = (await h.db('entry').where({ kind: 'handled' }).orderBy('seq').select('id')) as { id: string }[];
+  await h.send('entry.correct', { entryId: entries[0]!.id, reason: 'another jar', replacement: { flowLPerMin: 2.8 } });
+  expect(await flow()).toBe(2.8);
+  const last = (await h.db('entry').where({ kind: 'handled' }).orderBy('seq', 'desc').first('id')) as { id: string };
+  await h.send('entry.correct', { entryId: last.id, reason: 'nobody set it' });
+  expect(await flow()).toBe(4);
+});

@@ -148,7 +148,7 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'step':
       return `${intent.bowl === undefined ? '' : `bowl ${intent.bowl}: `}${intent.says ?? intent.step}${intent.skipped ? `, left out: ${intent.why}` : ''}`;
     case 'handled':
-      return `${handlings[intent.what as keyof typeof handlings]?.name ?? intent.what}${intent.minutes ? `, ${intent.minutes} min` : ''}`;
+      return `${handlings[intent.what as keyof typeof handlings]?.name ?? intent.what}${intent.minutes ? `, ${intent.minutes} min` : ''}${intent.flowLPerMin ? `, ${us ? `${figures(fromBase(Number(intent.flowLPerMin), 'flow', 'gpm'), 3)} gpm` : `${figures(Number(intent.flowLPerMin), 3)} L/min`}` : ''}`;
     case 'doubtful':
       return `${spaced(Number(intent.number))} pale eggs left for a second look`;
     case 'routine':

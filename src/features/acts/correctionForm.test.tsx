@@ -103,6 +103,7 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
   ['pick', { ...where, stage: 'egg', number: 340, cause: '' }, [holding('R1', egg)]],
   ['dead', { ...where, number: 12, cause: 'fungus' }],
   ['handled', { ...where, stage: 'egg', what: 'flow', minutes: 12.5 }, [holding('R1', egg)]],
+  ['handled', { ...where, stage: 'egg', what: 'rolled', flowLPerMin: 4.5 }, [holding('R1', egg)]],
   ['doubtful', { ...where, stage: 'egg', number: 14 }, [holding('R1', egg)]],
   ['hatchSeen', { ...where, stage: 'egg', seen: 'half' }, [holding('R1', egg)]],
   [

@@ -13,7 +13,7 @@ import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
 import { type ActHolding, at } from './holding';
-import { decimalOf, MeasureInput, measureOf, NumberInput, numberText, useShown, wholeOf } from './inputs';
+import { decimalOf, MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 
@@ -26,22 +26,38 @@ export function HandleForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
   const act = useAct('eggs.handle');
   const event = useEventFields();
-  const original = useOriginal<{ what: What; minutes: number }>();
+  const original = useOriginal<{ what: What; minutes: number; flowLPerMin: number }>();
+  const unit = useShown();
   const larvae = h.stage === 'yolksac';
   const [what, setWhat] = useState<What>(original?.what ?? (larvae ? 'water' : 'shocked'));
   const [minutes, setMinutes] = useState(original?.minutes ? numberText(original.minutes, locale) : '');
   const m = decimalOf(minutes, locale);
+  const [flow, setFlow] = useState(
+    original?.flowLPerMin ? measureText(original.flowLPerMin, 'flow', unit('flow'), locale) : '',
+  );
+  const f = measureOf(flow, 'flow', unit('flow'), locale);
   return (
     <ActForm
       act={act}
       event={event}
       label="Record"
-      needs={[what === 'flow' && m.value === null && 'the minutes']}
+      needs={[
+        what === 'flow' && m.value === null && 'the minutes',
+        what === 'rolled' && f.error && 'a flow that can be read',
+      ]}
       onSend={() =>
-        void act.submit({ ...at(h), what, ...(what === 'flow' ? { minutes: m.value } : {}), ...event.payload }, () =>
-          larvae || what === 'rolled' || what === 'water'
-            ? 'Recorded.'
-            : 'Recorded: what whitens after it is expected now.',
+        void act.submit(
+          {
+            ...at(h),
+            what,
+            ...(what === 'flow' ? { minutes: m.value } : {}),
+            ...(what === 'rolled' && f.value ? { flowLPerMin: f.value } : {}),
+            ...event.payload,
+          },
+          () =>
+            larvae || what === 'rolled' || what === 'water'
+              ? 'Recorded.'
+              : 'Recorded: what whitens after it is expected now.',
         )
       }
     >
@@ -58,6 +74,16 @@ export function HandleForm({ h }: { h: ActHolding }) {
       />
       {what === 'flow' && (
         <NumberInput label="Minutes" value={minutes} onChange={setMinutes} error={m.error ?? act.errorOn('minutes')} />
+      )}
+      {what === 'rolled' && (
+        <MeasureInput
+          label="Flow, if measured"
+          dimension="flow"
+          value={flow}
+          onChange={setFlow}
+          error={f.error ?? act.errorOn('flowLPerMin')}
+          hint="a bucket and a watch will do; danger and load go by it"
+        />
       )}
     </ActForm>
   );
