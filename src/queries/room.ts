@@ -1,4 +1,5 @@
 import { type Danger, dangerOf } from '@/core/incubation/danger';
+import { type RoundDone, roundsOf } from '@/core/planning/rounds';
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import { type Supply, supplyOf } from '@/core/water/supply';
 import type { Db } from '@/store/connection';
@@ -41,6 +42,8 @@ export type RoomView = {
   supply: Supply;
   units: RoomUnit[];
   lookedToday: number;
+  /** What its rounds of the last days took. */
+  rounds: RoundDone[];
 };
 
 const DAYS = 10;
@@ -161,5 +164,9 @@ export async function roomView(
     oxygen,
     units: view,
     lookedToday,
+    rounds: roundsOf(
+      losses.map((l) => ({ at: l.at, unit: l.unit_id, dead: l.value })),
+      (t) => localDay(t, site.timeZone).start,
+    ),
   };
 }

@@ -9,9 +9,13 @@ import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
 
-export default async function TodayPage({ searchParams }: { searchParams: Promise<{ room?: string }> }) {
+export default async function TodayPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ room?: string; order?: string }>;
+}) {
   const person = await requirePerson();
-  const { room } = await searchParams;
+  const { room, order } = await searchParams;
   const at = requestNow();
   const holdings = await requestRound();
   return (
@@ -23,6 +27,7 @@ export default async function TodayPage({ searchParams }: { searchParams: Promis
       timeZone={person.timeZone}
       us={person.units === 'us'}
       room={idIn(room) ?? null}
+      likeliest={order === 'likeliest'}
       canSettle={person.role === 'manager' || person.role === 'culturist'}
     />
   );

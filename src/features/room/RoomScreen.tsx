@@ -12,6 +12,7 @@ import { Doubtful } from '@/ui/number';
 import { Routine } from '../today/Routine';
 import { degrees } from '../today/TodayScreen';
 import { DenseRoom } from './DenseRoom';
+import { Rounds } from './Rounds';
 import { SupplyLine } from './SupplyLine';
 import { LossBars, Ring, UnitDrawing } from './UnitDrawing';
 
@@ -184,7 +185,10 @@ export function RoomScreen({
             </section>
           );
         })}
-        <Routine tasks={routine} now={now} timeZone={timeZone} />
+        <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8 max-lg:grid-cols-1">
+          <Routine tasks={routine} now={now} timeZone={timeZone} />
+          <Rounds rounds={room.rounds} now={now} timeZone={timeZone} />
+        </div>
       </section>
       {sheet}
     </div>

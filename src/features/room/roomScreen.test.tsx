@@ -76,6 +76,7 @@ const room = (units: RoomUnit[]): RoomView => ({
   supply: { neutraliser: null, gas: null },
   units,
   lookedToday: 1,
+  rounds: [],
 });
 const open = (units: RoomUnit[], over: Partial<Parameters<typeof RoomScreen>[0]> = {}) =>
   show(
@@ -212,4 +213,15 @@ test('losses are told to those who cannot see the bars; the last one is named', 
   show(<LossChart losses={losses} now={NOW} timeZone="Europe/Vienna" from={NOW - 5 * DAY} />);
   expect(screen.getByRole('img', { name: 'Dead a round; the last: 7; the most: 12' })).toBeTruthy();
   expect(screen.getByText('7 on 13 Apr')).toBeTruthy();
+});
+
+test('what the rounds took is told by day, with no speed where it was typed at once', () => {
+  const rounds = [
+    { day: NOW - 42 * 60_000, from: NOW - 30 * 60_000, to: NOW, minutes: 30, units: 20, dead: 615 },
+    { day: NOW - 86_400_000, from: NOW - 86_400_000, to: NOW - 86_400_000, minutes: 0, units: 19, dead: 90 },
+  ];
+  open([unit('J1')], { room: { ...room([unit('J1')]), rounds } });
+  const rows = screen.getByRole('region', { name: 'Rounds' }).querySelectorAll('tbody tr');
+  expect(rows[0]!.textContent).toMatch(/30 min20615\D*20\.5/);
+  expect(rows[1]!.textContent).toMatch(/1990$/);
 });

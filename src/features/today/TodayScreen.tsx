@@ -23,6 +23,7 @@ export function TodayScreen({
   canSettle,
   us,
   room,
+  likeliest = false,
 }: {
   today: Today;
   bench: BenchNow;
@@ -33,6 +34,8 @@ export function TodayScreen({
   us: boolean;
   /** The room that is walked, where the hatchery is too large to show all of them at once. */
   room: number | null;
+  /** Where most dead are expected first, instead of the walk. */
+  likeliest?: boolean;
 }) {
   const rooms = [...new Map(today.holdings.map((h) => [h.roomId, h.room]))];
   const daily = (h: RoundHolding) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead');
@@ -75,6 +78,14 @@ export function TodayScreen({
             <Link className="link" href="/bring">
               Stock that came
             </Link>
+            {today.holdings.some((h) => expectedIn(h) > 0) && (
+              <Link
+                className="link"
+                href={`/?${[room !== null && `room=${room}`, !likeliest && 'order=likeliest'].filter(Boolean).join('&')}`}
+              >
+                {likeliest ? 'In walking order' : 'Most dead first'}
+              </Link>
+            )}
             <a className="link inline-flex items-center gap-1" href="/print/round" target="_blank" rel="noopener">
               <Printer size={15} aria-hidden /> Round sheet
             </a>
@@ -102,7 +113,8 @@ export function TodayScreen({
         )}
         <BenchWants wants={bench.wants} now={now} timeZone={timeZone} />
         {rooms.map(([roomId, room]) => {
-          const here = today.holdings.filter((h) => h.roomId === roomId);
+          const inRoom = today.holdings.filter((h) => h.roomId === roomId);
+          const here = likeliest ? [...inRoom].sort((a, b) => expectedIn(b) - expectedIn(a)) : inRoom;
           const open = here.filter(daily).length;
           if (!walked.has(roomId)) return <FoldedRoom key={roomId} id={roomId} name={room} here={here} open={open} />;
           return (
@@ -177,6 +189,9 @@ export function TodayScreen({
     </div>
   );
 }
+
+/** Dead that a round would find there; of those that nothing watches, none. */
+const expectedIn = (h: RoundHolding) => h.watch?.now.expected ?? 0;
 
 function FoldedRoom({
   id,

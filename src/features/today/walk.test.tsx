@@ -288,3 +288,29 @@ test('what is proposed is said with its doubt, beside what the books say, in the
   expect(said(counted.payload, 'count.record', false, two).text).toContain('the books hold 2 there');
   expect(said({ ...counted.payload, lotId: 13 }, 'count.record', false, two).numbers).toEqual([990, 20_000]);
 });
+
+test('in walking order, or where most dead are expected first', () => {
+  const watched = (id: number, expected: number) =>
+    holding(id, { watch: { now: { expected, low: 0, high: 9 }, last: null, rounds: [], level: 1 } });
+  const t = today({ holdings: [watched(1, 2), watched(2, 30), holding(3)] });
+  const units = () => [...document.querySelectorAll('li[data-unit]')].map((x) => x.getAttribute('data-unit'));
+  const { unmount } = draw(t);
+  expect(units()).toEqual(['J1', 'J2', 'J3']);
+  expect(screen.getByText('Most dead first').getAttribute('href')).toBe('/?order=likeliest');
+  unmount();
+  show(
+    <TodayScreen
+      today={t}
+      bench={{ wants: [], windows: [] }}
+      routine={[]}
+      now={NOW}
+      timeZone="Europe/Vienna"
+      canSettle={true}
+      us={false}
+      room={4}
+      likeliest
+    />,
+  );
+  expect(units()).toEqual(['J2', 'J1', 'J3']);
+  expect(screen.getByText('In walking order').getAttribute('href')).toBe('/?room=4');
+});

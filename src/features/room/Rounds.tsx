@@ -1,0 +1,40 @@
+import type { RoundDone } from '@/core/planning/rounds';
+import { grouped } from '@/core/quantities/format';
+import { clock, dayMonth } from '@/core/time/localDay';
+
+/** What the rounds of the last days took: hours of hands, and how many dead they found in them. */
+export function Rounds({ rounds, now, timeZone }: { rounds: readonly RoundDone[]; now: number; timeZone: string }) {
+  if (rounds.length === 0) return null;
+  return (
+    <section aria-label="Rounds" className="mt-2">
+      <h3 className="text-[0.95rem] font-bold">Rounds of the last days</h3>
+      <table className="ledger text-[0.92rem]">
+        <thead>
+          <tr>
+            <th>day</th>
+            <th className="num">from, to</th>
+            <th className="num">at work</th>
+            <th className="num">units</th>
+            <th className="num">dead</th>
+            <th className="num">a minute</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rounds.slice(0, 7).map((r) => (
+            <tr key={r.day}>
+              <td>{dayMonth(r.from, timeZone, now)}</td>
+              <td className="num text-soft">
+                {clock(r.from, timeZone)}
+                {r.to > r.from && `, ${clock(r.to, timeZone)}`}
+              </td>
+              <td className="num">{r.minutes < 1 ? '' : `${Math.round(r.minutes)} min`}</td>
+              <td className="num">{r.units}</td>
+              <td className="num">{grouped(r.dead)}</td>
+              <td className="num">{r.minutes < 1 ? '' : (r.dead / r.minutes).toFixed(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
