@@ -9,7 +9,17 @@ import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
 import { HowManyInput, useHowMany } from './HowMany';
 import { type ActHolding, at } from './holding';
-import { decimalOf, MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
+import {
+  DecimalInput,
+  decimalOf,
+  MeasureInput,
+  measureOf,
+  measureText,
+  NumberInput,
+  numberText,
+  useShown,
+  wholeOf,
+} from './inputs';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 
@@ -97,7 +107,7 @@ export function ShipForm({ h }: { h: ActHolding }) {
       <TextField label="To whom" value={receiver} onChange={setReceiver} error={act.errorOn('receiver')} />
       <div className="grid grid-cols-2 gap-2">
         <NumberInput label="Boxes" value={boxes} onChange={setBoxes} error={b.error ?? act.errorOn('boxes')} />
-        <NumberInput
+        <DecimalInput
           label="Hours on the way"
           value={hours}
           onChange={setHours}
@@ -118,7 +128,7 @@ export function ShipForm({ h }: { h: ActHolding }) {
           error={out.error ?? act.errorOn('outsideCelsius')}
         />
       </div>
-      <NumberInput
+      <DecimalInput
         label="Heat through the box, W a °C"
         value={wall}
         onChange={setWall}

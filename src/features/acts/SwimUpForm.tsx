@@ -10,7 +10,7 @@ import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
 import { ActForm } from './ActForm';
 import { type ActHolding, at } from './holding';
-import { decimalOf, NumberInput, numberText, wholeOf } from './inputs';
+import { DecimalInput, decimalOf, numberText, wholeOf } from './inputs';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 
@@ -95,7 +95,7 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
       <button type="button" className="link text-left" onClick={() => setRows([...rows, { up: '', of: '' }])}>
         another beaker
       </button>
-      <NumberInput label="They go when so many per cent are up" value={mark} onChange={setMark} />
+      <DecimalInput label="They go when so many per cent are up" value={mark} onChange={setMark} />
       {o && (
         <div className="border-l-[3px] border-deep pl-3" data-testid="swim-up">
           <p>

@@ -11,7 +11,7 @@ import { Caution } from '@/ui/caution';
 import { minutesAndSeconds, useTicking } from '@/ui/ticking';
 import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
-import { decimalOf, MeasureInput, measureOf, NumberInput, numberText, useShown } from './inputs';
+import { DecimalInput, decimalOf, MeasureInput, measureOf, numberText, useShown } from './inputs';
 
 /** From one water to another: the steps, how much water is exchanged at each, and the clock that calls them. */
 export function Tempering({
@@ -71,8 +71,8 @@ export function Tempering({
         </p>
       )}
       <div className="grid grid-cols-2 gap-2">
-        <NumberInput label="Step, °C" value={step} onChange={setStep} error={s.error} />
-        <NumberInput label="Minutes a step" value={minutes} onChange={setMinutes} error={m.error} />
+        <DecimalInput label="Step, °C" value={step} onChange={setStep} error={s.error} />
+        <DecimalInput label="Minutes a step" value={minutes} onChange={setMinutes} error={m.error} />
       </div>
       <MeasureInput
         label="Water in the vessel"

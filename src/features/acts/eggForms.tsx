@@ -13,7 +13,17 @@ import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
 import { type ActHolding, at } from './holding';
-import { decimalOf, MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from './inputs';
+import {
+  DecimalInput,
+  decimalOf,
+  MeasureInput,
+  measureOf,
+  measureText,
+  NumberInput,
+  numberText,
+  useShown,
+  wholeOf,
+} from './inputs';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 
@@ -73,7 +83,7 @@ export function HandleForm({ h }: { h: ActHolding }) {
         error={act.errorOn('what')}
       />
       {what === 'flow' && (
-        <NumberInput label="Minutes" value={minutes} onChange={setMinutes} error={m.error ?? act.errorOn('minutes')} />
+        <DecimalInput label="Minutes" value={minutes} onChange={setMinutes} error={m.error ?? act.errorOn('minutes')} />
       )}
       {what === 'rolled' && (
         <MeasureInput
@@ -223,7 +233,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
     >
       <TextField label="Product" value={product} onChange={setProduct} error={act.errorOn('product')} />
       <div className="grid grid-cols-2 gap-2">
-        <NumberInput
+        <DecimalInput
           label="Strength, mg/L"
           value={target}
           onChange={setTarget}
@@ -241,14 +251,14 @@ export function EggBathForm({ h }: { h: ActHolding }) {
         />
       </div>
       <div className="grid grid-cols-2 gap-2">
-        <NumberInput label="Minutes" value={minutes} onChange={setMinutes} error={at_('minutes')} />
+        <DecimalInput label="Minutes" value={minutes} onChange={setMinutes} error={at_('minutes')} />
         <TextField label="Drum or lot" value={productLot} onChange={setProductLot} />
       </div>
       {basis === 'activeSubstance' && (
-        <NumberInput label="Active, % by its label" value={active} onChange={setActive} error={at_('activeShare')} />
+        <DecimalInput label="Active, % by its label" value={active} onChange={setActive} error={at_('activeShare')} />
       )}
       {basis === 'productVolume' && way === 'still' && (
-        <NumberInput label="Density, kg/L" value={density} onChange={setDensity} error={at_('densityKgPerL')} />
+        <DecimalInput label="Density, kg/L" value={density} onChange={setDensity} error={at_('densityKgPerL')} />
       )}
       <Choice
         label="The water"
@@ -270,7 +280,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
           />
         )}
         {way === 'flow' && (
-          <NumberInput label="Stock, mg/L" value={stock} onChange={setStock} error={at_('stockMgPerL')} />
+          <DecimalInput label="Stock, mg/L" value={stock} onChange={setStock} error={at_('stockMgPerL')} />
         )}
         <MeasureInput
           label={way === 'flow' ? 'Volume of the unit' : 'Volume'}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { NOW, session, show } from '../../../tests/support/screen';
 import { HowManyInput } from './HowMany';
 import {
+  DecimalInput,
   decimalOf,
   MeasureInput,
   measureOf,
@@ -229,4 +230,16 @@ describe('when', () => {
     expect(value()).toEqual({ precision: 'minute', measuredBy: 'Hand', note: 'windy' });
     expect(screen.getByPlaceholderText(session.name)).toBeTruthy();
   });
+});
+
+test('a figure with decimals is no error in a field for such, and asks for the keys that have a point', () => {
+  show(
+    <>
+      <DecimalInput label="Heat, kW" value="7.5" onChange={() => undefined} />
+      <NumberInput label="Boxes" value="7.5" onChange={() => undefined} />
+    </>,
+  );
+  const field = (label: string) => screen.getByLabelText(label) as HTMLInputElement;
+  expect([field('Heat, kW').getAttribute('aria-invalid'), field('Heat, kW').inputMode]).toEqual([null, 'decimal']);
+  expect([field('Boxes').getAttribute('aria-invalid'), field('Boxes').inputMode]).toEqual(['true', 'numeric']);
 });

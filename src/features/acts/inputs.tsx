@@ -67,28 +67,42 @@ export function useShown(): (dimension: Dimension, small?: boolean) => string {
   return (dimension, small = false) => table[dimension][small ? 1 : 0]!;
 }
 
-export function NumberInput({
-  label,
-  value,
-  onChange,
-  error,
-  hint,
-  className,
-}: {
+type PlainInput = {
   label: string;
   value: string;
   onChange: (v: string) => void;
   error?: string | null;
   hint?: string;
   className?: string;
-}) {
+};
+
+/** A whole number: so many of something. */
+export function NumberInput({ error, ...p }: PlainInput) {
   const { locale } = useSession();
+  return <Plain {...p} error={error ?? wholeOf(p.value, locale).error} inputMode="numeric" />;
+}
+
+/** A figure that may have decimals, in the unit that its label names. */
+export function DecimalInput({ error, ...p }: PlainInput) {
+  const { locale } = useSession();
+  return <Plain {...p} error={error ?? decimalOf(p.value, locale).error} inputMode="decimal" />;
+}
+
+function Plain({
+  label,
+  value,
+  onChange,
+  error,
+  hint,
+  className,
+  inputMode,
+}: PlainInput & { inputMode: 'numeric' | 'decimal' }) {
   return (
-    <Field label={label} error={error ?? wholeOf(value, locale).error} hint={hint} className={className}>
+    <Field label={label} error={error} hint={hint} className={className}>
       {(p) => (
         <input
           {...p}
-          inputMode="numeric"
+          inputMode={inputMode}
           autoComplete="off"
           className="input text-[1.05rem]"
           value={value}

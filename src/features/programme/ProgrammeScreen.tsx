@@ -7,7 +7,7 @@ import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import { Caution } from '@/ui/caution';
 import { Choice, Field, SelectField } from '@/ui/fields';
-import { decimalOf, MeasureInput, measureOf, NumberInput, numberText, useShown } from '../acts/inputs';
+import { DecimalInput, decimalOf, MeasureInput, measureOf, numberText, useShown } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { Conflicts } from './Conflicts';
@@ -252,7 +252,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
                 }}
                 options={open.map((p) => ({ value: p.stage, label: p.name }))}
               />
-              <NumberInput label="Within days" value={days} onChange={setDays} />
+              <DecimalInput label="Within days" value={days} onChange={setDays} />
             </div>
             <Field
               label="Not after"
@@ -282,7 +282,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
             )}
           </>
         ) : (
-          <NumberInput label="Degrees above it" value={offset} onChange={setOffset} hint="below it: with a minus" />
+          <DecimalInput label="Degrees above it" value={offset} onChange={setOffset} hint="below it: with a minus" />
         )}
         <SelectField
           label={how === 'date' ? 'Water as it comes' : 'The water to follow'}
@@ -293,8 +293,8 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
         />
         <div className="grid grid-cols-3 gap-2">
           <MeasureInput label="Flow" dimension="flow" value={flow} onChange={setFlow} error={litres.error} />
-          <NumberInput label="Heat, kW" value={heat} onChange={setHeat} />
-          <NumberInput label="Chill, kW" value={chill} onChange={setChill} />
+          <DecimalInput label="Heat, kW" value={heat} onChange={setHeat} />
+          <DecimalInput label="Chill, kW" value={chill} onChange={setChill} />
         </div>
         <details className="text-[0.95rem]">
           <summary className="link cursor-pointer">
@@ -303,7 +303,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
           <div className="mt-2 grid grid-cols-3 gap-2">
             <MeasureInput label="Lowest" dimension="temperature" value={low} onChange={setLow} />
             <MeasureInput label="Highest" dimension="temperature" value={high} onChange={setHigh} />
-            <NumberInput label="°C a day" value={step} onChange={setStep} />
+            <DecimalInput label="°C a day" value={step} onChange={setStep} />
           </div>
         </details>
         <div className="flex items-center gap-2">

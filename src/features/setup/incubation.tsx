@@ -6,7 +6,7 @@ import { dayMonth } from '@/core/time/localDay';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
-import { decimalOf, NumberInput, numberText } from '../acts/inputs';
+import { DecimalInput, decimalOf, numberText } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
@@ -65,7 +65,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
                 }))}
                 className="w-[13rem]"
               />
-              <NumberInput
+              <DecimalInput
                 className="w-[13rem]"
                 label="A round finds, % of the dead"
                 value={found[k.id] ?? ''}
@@ -76,7 +76,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
             </div>
           ))}
         </div>
-        <NumberInput
+        <DecimalInput
           className="w-[22rem]"
           label="False alarms of picks a room may give a week"
           value={falseAlarms}

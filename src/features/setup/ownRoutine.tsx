@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { OwnTask } from '@/queries/routine';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
-import { decimalOf, NumberInput } from '../acts/inputs';
+import { DecimalInput, decimalOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
@@ -104,7 +104,7 @@ export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
           onChange={setUnits}
           options={(Object.keys(unitWords) as Units[]).map((value) => ({ value, label: unitWords[value] }))}
         />
-        <NumberInput
+        <DecimalInput
           className="w-[7rem]"
           label="every, h"
           value={hours}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
-import { decimalOf, MeasureInput, measureOf, measureText, NumberInput, numberText, useShown } from '../acts/inputs';
+import { DecimalInput, decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
@@ -72,22 +72,22 @@ export function RoomForm({ room, sensors }: { room: SetupView['rooms'][number]; 
             hint="warmed water presses out gas"
             error={act.errorOn('sourceSensor')}
           />
-          <NumberInput
+          <DecimalInput
             className="w-[13rem]"
             label="Chlorine of town water, mg/L"
             value={chlorine}
             onChange={setChlorine}
             error={c.error ?? act.errorOn('chlorineMgPerL')}
-            hint="before the neutraliser; empty: none"
+            hint="before it is neutralised; empty: none"
           />
           <MeasureInput
             className="w-[13rem]"
-            label="Head tank behind the neutraliser"
+            label="Its head tank"
             dimension="volume"
             value={mixed}
             onChange={setMixed}
             error={act.errorOn('mixedL')}
-            hint="empty: straight to the units"
+            hint="behind the neutraliser; empty: straight to the units"
           />
         </>
       )}

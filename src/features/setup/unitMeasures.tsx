@@ -3,6 +3,7 @@
 import type { SetupView } from '@/queries/setup';
 import { SelectField } from '@/ui/fields';
 import {
+  DecimalInput,
   decimalOf,
   MeasureInput,
   measureOf,
@@ -97,7 +98,7 @@ export function UnitMeasureFields({
         onChange={set('flow')}
         error={act.errorOn('flowLPerMin')}
       />
-      <NumberInput
+      <DecimalInput
         className="w-[8rem]"
         label={`Area, cm²${each}`}
         value={v.area}

@@ -71,7 +71,7 @@ export function TodayScreen({
             )}
             {wanting > 0 && <span className="ml-2 font-semibold text-hand">{wanting} want a hand now</span>}
           </p>
-          <span className="ml-auto flex gap-4">
+          <span className="ml-auto flex flex-wrap gap-x-4 gap-y-1 whitespace-nowrap max-sm:ml-0">
             <Link className="link" href="/take">
               Record a take
             </Link>
