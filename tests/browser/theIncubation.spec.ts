@@ -100,6 +100,18 @@ test('the room says what waits, how gravely hands stay off, and minutes to dange
   await accessible(page);
 });
 
+test('the routine of the room is ticked in one tap for all units, and taken back', async () => {
+  await page.goto(url(`/rooms/${room}`));
+  await page.waitForLoadState('networkidle');
+  const dark = page.locator('[data-routine="dark"]');
+  await expect(dark).toContainText('IE1 IE2 IE3');
+  await page.getByRole('button', { name: 'Done: kept dark' }).click();
+  await expect(dark).toHaveAttribute('data-due', 'no');
+  await dark.getByRole('button', { name: 'undo' }).click();
+  await expect(dark).toHaveAttribute('data-due', 'yes');
+  await accessible(page);
+});
+
 test('a programme brings the hatch to a wanted day, is put in force, and moves the dates', async () => {
   const before = await hatchOf(await open('IE1'));
   await page.goto(url(`/rooms/${room}/programme`));

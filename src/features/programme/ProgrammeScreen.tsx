@@ -2,12 +2,9 @@
 
 import { useMemo, useRef, useState } from 'react';
 import type { Point } from '@/core/development/timeline';
-import { figures } from '@/core/quantities/format';
-import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
+import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import { Caution } from '@/ui/caution';
-import { Choice, Field, SelectField } from '@/ui/fields';
-import { DecimalInput, decimalOf, MeasureInput, measureOf, numberText, useShown } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { Conflicts } from './Conflicts';
@@ -16,39 +13,21 @@ import { LotDates } from './LotDates';
 import { type Mark, ProgrammeChart } from './ProgrammeChart';
 import { type Answer, Head, Verdict } from './ProgrammeVerdict';
 import { Together } from './Together';
+import { WantedForm } from './WantedForm';
+import { useWanted } from './wanted';
 
 const DAY = 86_400_000;
 
 /** Which temperatures bring which day, at what cost; drawn, dragged, put in force, followed. */
 export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
   const s = useSession();
-  const { locale, timeZone } = s;
-  const unit = useShown();
+  const { timeZone } = s;
   const { now } = view;
   const us = s.units === 'us';
   const running = view.running;
-  const [lotId, setLotId] = useState(String(running?.lotId ?? view.lots[0]?.id ?? ''));
-  const lot = view.lots.find((l) => String(l.id) === lotId) ?? null;
-  const open = lot?.phases.filter((p) => !lot.milestones.find((m) => m.id === p.stage)?.seen) ?? [];
-  const [stage, setStage] = useState(
-    running?.stage ?? open.find((p) => p.stage === 'hatched')?.stage ?? open[0]?.stage ?? '',
-  );
-  const predicted = lot?.milestones.find((m) => m.id === stage)?.at ?? null;
-  const [date, setDate] = useState(running ? isoDay(running.targetAt - 1, timeZone) : '');
-  const wantedDay = date || (predicted === null ? '' : isoDay(predicted, timeZone));
-  const [days, setDays] = useState('1');
-  const [how, setHow] = useState<'date' | 'follow'>('date');
-  const [offset, setOffset] = useState('0');
-  const [ambientId, setAmbientId] = useState(
-    String(view.ambient.find((a) => a.sensor === view.sensor?.id)?.sensor ?? view.ambient[0]?.sensor ?? ''),
-  );
-  const ambient = view.ambient.find((a) => String(a.sensor) === ambientId) ?? null;
-  const [flow, setFlow] = useState(numberText(40, locale));
-  const [heat, setHeat] = useState('');
-  const [chill, setChill] = useState('');
-  const [low, setLow] = useState('');
-  const [high, setHigh] = useState('');
-  const [step, setStep] = useState('');
+  const wanted = useWanted(view);
+  const { lot, limits, plant, water, from, to, ambient } = wanted;
+  const { stage, how } = wanted.typed;
   const [course, setCourse] = useState<Point[] | null>(null);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [working, setWorking] = useState(false);
@@ -57,23 +36,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
   const act = useAct('programme.save', () => setCourse(null));
   const end = useAct('programme.end');
 
-  const temperature = (text: string) => measureOf(text, 'temperature', unit('temperature'), locale);
-  const number = (text: string) => decimalOf(text, locale).value;
-  const limits = {
-    low: temperature(low).value ?? lot?.limits.low ?? 0,
-    high: temperature(high).value ?? lot?.limits.high ?? 20,
-    maxStepPerDay: number(step) ?? lot?.limits.maxStepPerDay ?? 1,
-  };
-  const litres = measureOf(flow, 'flow', unit('flow'), locale);
-  const plant = {
-    flowLPerMin: litres.value ?? 0,
-    ...(number(heat) === null ? {} : { heatKw: number(heat)! }),
-    ...(number(chill) === null ? {} : { chillKw: number(chill)! }),
-  };
-  const water = ambient?.points ?? [];
   const nowCelsius = view.measured.at(-1)?.celsius ?? water[0]?.celsius ?? 0;
-  const to = wantedDay ? startOfDay(wantedDay, timeZone) + DAY / 2 + DAY / 2 : null;
-  const from = to === null ? null : to - Math.max(1, number(days) ?? 1) * DAY;
 
   const handles = useMemo(() => (course ? handlesOf(course) : []), [course]);
   const shown = useMemo(
@@ -158,7 +121,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
     setAnswer(null);
     const until = (dates.find((d) => d.lot.id === lot?.id)?.dates.get('swumUp') ?? now + 90 * DAY) + 5 * DAY;
     setCourse(
-      followed(water, number(offset) ?? 0, limits, { at: now, celsius: nowCelsius }, Math.min(until, now + 200 * DAY)),
+      followed(water, wanted.offset, limits, { at: now, celsius: nowCelsius }, Math.min(until, now + 200 * DAY)),
     );
   };
   const save = () => {
@@ -192,8 +155,6 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
     a.click();
     URL.revokeObjectURL(url);
   };
-  const otherDates = view.others.filter((o) => o.stage === stage && o.lot !== lot?.name);
-
   if (!view.sensor || view.lots.length === 0)
     return (
       <section className="px-6 py-4">
@@ -210,122 +171,14 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
       className="grid min-h-full grid-cols-[270px_minmax(0,1fr)] max-lg:grid-cols-1"
       aria-label="Temperature programme"
     >
-      <form
-        className="flex flex-col gap-2.5 border-r border-rule px-5 py-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (how === 'date') void seek();
-          else followIt();
-        }}
-      >
-        <Head view={view} />
-        <Choice
-          label="What is wanted"
-          value={how}
-          onChange={setHow}
-          options={[
-            { value: 'date', label: 'a date' },
-            { value: 'follow', label: 'follow a water' },
-          ]}
-        />
-        <SelectField
-          label="Lot"
-          value={lotId}
-          onChange={(v) => {
-            setLotId(v);
-            setDate('');
-          }}
-          options={view.lots.map((l) => ({
-            value: String(l.id),
-            label: `${l.name}, ${l.units.length > 3 ? `${l.units.length} units` : l.units.join(' ')}`,
-          }))}
-        />
-        {how === 'date' ? (
-          <>
-            <div className="grid grid-cols-2 gap-2">
-              <SelectField
-                label="Stage"
-                value={stage}
-                onChange={(v) => {
-                  setStage(v);
-                  setDate('');
-                }}
-                options={open.map((p) => ({ value: p.stage, label: p.name }))}
-              />
-              <DecimalInput label="Within days" value={days} onChange={setDays} />
-            </div>
-            <Field
-              label="Not after"
-              hint={predicted === null ? undefined : `${dayMonth(predicted, timeZone, now)} as things go now`}
-            >
-              {(p) => (
-                <input
-                  {...p}
-                  type="date"
-                  className="input"
-                  value={wantedDay}
-                  onChange={(e) => setDate(e.target.value)}
-                />
-              )}
-            </Field>
-            {otherDates.length > 0 && (
-              <SelectField
-                label="or together with"
-                value=""
-                empty="another take"
-                onChange={(v) => v && setDate(isoDay(Number(v), timeZone))}
-                options={otherDates.map((o) => ({
-                  value: String(o.at),
-                  label: `${o.lot}, ${dayMonth(o.at, timeZone, now)}`,
-                }))}
-              />
-            )}
-          </>
-        ) : (
-          <DecimalInput label="Degrees above it" value={offset} onChange={setOffset} hint="below it: with a minus" />
-        )}
-        <SelectField
-          label={how === 'date' ? 'Water as it comes' : 'The water to follow'}
-          value={ambientId}
-          onChange={setAmbientId}
-          options={view.ambient.map((a) => ({ value: String(a.sensor), label: a.name }))}
-          hint={ambient?.how}
-        />
-        <div className="grid grid-cols-3 gap-2">
-          <MeasureInput label="Flow" dimension="flow" value={flow} onChange={setFlow} error={litres.error} />
-          <DecimalInput label="Heat, kW" value={heat} onChange={setHeat} />
-          <DecimalInput label="Chill, kW" value={chill} onChange={setChill} />
-        </div>
-        <details className="text-[0.95rem]">
-          <summary className="link cursor-pointer">
-            limits: {figures(limits.low)} to {figures(limits.high)} °C, {figures(limits.maxStepPerDay)} a day
-          </summary>
-          <div className="mt-2 grid grid-cols-3 gap-2">
-            <MeasureInput label="Lowest" dimension="temperature" value={low} onChange={setLow} />
-            <MeasureInput label="Highest" dimension="temperature" value={high} onChange={setHigh} />
-            <DecimalInput label="°C a day" value={step} onChange={setStep} />
-          </div>
-        </details>
-        <div className="flex items-center gap-2">
-          <button
-            type="submit"
-            className="button main"
-            disabled={working || !lot || litres.value === null || (how === 'date' && !to)}
-          >
-            {how === 'date' ? 'Find the cheapest' : 'Draw it'}
-          </button>
-          {working && (
-            <button type="button" className="button" onClick={() => stop.current?.abort()}>
-              Stop
-            </button>
-          )}
-        </div>
-        {error && (
-          <p role="alert" className="text-loss">
-            {error}
-          </p>
-        )}
-      </form>
+      <WantedForm
+        view={view}
+        wanted={wanted}
+        working={working}
+        error={error}
+        onSeek={() => (how === 'date' ? void seek() : followIt())}
+        onStop={() => stop.current?.abort()}
+      />
       <div className="min-w-0 px-5 py-4">
         <Verdict
           answer={answer}
@@ -372,7 +225,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
               stage={stage}
               stageName={lot?.phases.find((p) => p.stage === stage)?.name ?? stage}
               lot={lot?.name ?? ''}
-              at={date ? to : null}
+              at={wanted.typed.date ? to : null}
             />
           </div>
           <div className="flex flex-col gap-2">
