@@ -82,7 +82,7 @@ export function RoomScreen({
           )}
           <span className="ml-auto text-[0.95rem]">
             {routineLeft > 0 && (
-              <a href="#routine" className="mr-3 text-soft">
+              <a href="#routine" className="link mr-3">
                 {routineLeft} of the routine to do
               </a>
             )}
