@@ -48,7 +48,8 @@ export const setSpeciesValue = defineCommand({
       .where('h.number', '>', 0)
       .distinct('h.lot_id')
       .pluck('h.lot_id')) as number[];
-    if (p.path.startsWith('milestones.')) await queuePredictions(c, lots);
+    // Dates follow the clocks, and what rounds should find follows how eggs whiten.
+    if (/^(milestones|deaths)\./.test(p.path)) await queuePredictions(c, lots);
     return {};
   },
 });

@@ -1,4 +1,5 @@
 import type { EggEvent } from '@/core/incubation/deaths';
+import { seenParts } from '@/core/incubation/ownDeaths';
 import { type JudgedRound, type PickUnit, thresholdsFor, watchPicks } from '@/core/incubation/picks';
 import { type School, usualSchools } from '@/core/incubation/schools';
 import type { Species } from '@/core/species/species';
@@ -18,6 +19,8 @@ export type KeptWatch = {
 
 /** Judged rounds kept for the trend of a unit. */
 const KEPT_ROUNDS = 60;
+/** With fewer rounds a unit tells nothing of when its eggs died. */
+const LEAST_ROUNDS = 8;
 /** What was done to eggs after which some whiten, as observations tell it. */
 const HANDLED = ['shock', 'handled', 'bath'];
 
@@ -54,49 +57,19 @@ export async function watchLot(
   const watched = holdings.filter((h) => h.sensor !== null && ways.has(h.sensor) && species.deaths);
   if (watched.length === 0) {
     await db('pick_watch').where({ lot_id: lotId }).delete();
+    if (holdings.length === 0 && species.deaths) await keepDeaths(db, siteId, lotId, species, ways, now);
     return;
   }
-  const ids = watched.map((h) => h.id);
-  const [site, rows, handled, schools, counts] = await Promise.all([
+  await db('deaths_seen').where({ lot_id: lotId }).delete();
+  const [site, counts, units] = await Promise.all([
     db('site').where({ id: siteId }).first('time_zone', 'false_alarms_week') as Promise<{
       time_zone: string;
       false_alarms_week: number;
     }>,
-    db('observation')
-      .whereIn('holding_id', ids)
-      .where({ kind: 'pick' })
-      .orderBy('at')
-      .select('holding_id', 'at', 'value') as unknown as Promise<{ holding_id: number; at: number; value: number }[]>,
-    db('observation')
-      .where({ lot_id: lotId })
-      .whereIn('kind', HANDLED)
-      .orderBy('at')
-      .select('holding_id', 'kind', 'at') as unknown as Promise<
-      { holding_id: number | null; kind: string; at: number }[]
-    >,
-    schoolsOf(db, siteId),
     roomCounts(db, watched[0]!.room),
+    pickUnits(db, siteId, lotId, watched),
   ]);
-  const units = watched.map((h): PickUnit => {
-    const picks = rows.filter((r) => r.holding_id === h.id);
-    const school = schools[h.kind as keyof typeof schools] ?? usualSchools.tray;
-    const rounds = new Map<number, { day: number; at: number; picked: number }>();
-    for (const p of picks) {
-      const day = localDay(p.at, site.time_zone).start;
-      const r = rounds.get(day);
-      rounds.set(day, { day, at: p.at, picked: (r?.picked ?? 0) + p.value });
-    }
-    return {
-      unit: h.id,
-      eggs: h.number + picks.reduce((s, p) => s + p.value, 0),
-      laidAt: h.openedAt,
-      efficiency: school.foundShare,
-      events: handled
-        .filter((e) => e.holding_id === null || e.holding_id === h.id)
-        .map((e): EggEvent => ({ at: e.at, kind: e.kind === 'shock' ? 'shock' : 'handling', weight: 1 })),
-      rounds: [...rounds.values()],
-    };
-  });
+  const ids = watched.map((h) => h.id);
   const settings = { thresholds: thresholdsFor(counts.units, counts.lots, site.false_alarms_week) };
   // Units on different waters are watched apart: their way to hatch is another.
   const kept = [...new Set(watched.map((h) => h.sensor!))].flatMap((sensor) => {
@@ -120,6 +93,102 @@ export async function watchLot(
       })),
     );
   });
+}
+
+type Watched = { id: number; kind: string; number: number; openedAt: number; sensor: number | null };
+
+/** Rounds, events and eggs of holdings of a lot, as the watch wants them. */
+async function pickUnits(db: Db, siteId: number, lotId: number, holdings: readonly Watched[]): Promise<PickUnit[]> {
+  const ids = holdings.map((h) => h.id);
+  const [site, rows, handled, schools] = await Promise.all([
+    db('site').where({ id: siteId }).first('time_zone') as Promise<{ time_zone: string }>,
+    db('observation')
+      .whereIn('holding_id', ids)
+      .where({ kind: 'pick' })
+      .orderBy('at')
+      .select('holding_id', 'at', 'value') as unknown as Promise<{ holding_id: number; at: number; value: number }[]>,
+    db('observation')
+      .where({ lot_id: lotId })
+      .whereIn('kind', HANDLED)
+      .orderBy('at')
+      .select('holding_id', 'kind', 'at') as unknown as Promise<
+      { holding_id: number | null; kind: string; at: number }[]
+    >,
+    schoolsOf(db, siteId),
+  ]);
+  return holdings.map((h): PickUnit => {
+    const picks = rows.filter((r) => r.holding_id === h.id);
+    const school = schools[h.kind as keyof typeof schools] ?? usualSchools.tray;
+    const rounds = new Map<number, { day: number; at: number; picked: number }>();
+    for (const p of picks) {
+      const day = localDay(p.at, site.time_zone).start;
+      const r = rounds.get(day);
+      rounds.set(day, { day, at: p.at, picked: (r?.picked ?? 0) + p.value });
+    }
+    return {
+      unit: h.id,
+      eggs: h.number + picks.reduce((s, p) => s + p.value, 0),
+      laidAt: h.openedAt,
+      efficiency: school.foundShare,
+      events: handled
+        .filter((e) => e.holding_id === null || e.holding_id === h.id)
+        .map((e): EggEvent => ({ at: e.at, kind: e.kind === 'shock' ? 'shock' : 'handling', weight: 1 })),
+      rounds: [...rounds.values()],
+    };
+  });
+}
+
+/** Once a lot has no eggs left: how many of them whitened, and in which ways, for the own records of its species. */
+async function keepDeaths(
+  db: Db,
+  siteId: number,
+  lotId: number,
+  species: Species,
+  ways: ReadonlyMap<number, (t: number) => number>,
+  now: number,
+): Promise<void> {
+  // Eggs of a unit that hatched there: what was poured away from it died elsewhere, or not at all.
+  const hatched = (await db('holding as h')
+    .join('unit as u', 'u.id', 'h.unit_id')
+    .where({ 'h.lot_id': lotId, 'h.stage': 'egg', 'h.number': 0 })
+    .whereNotNull('h.opened_at')
+    .whereExists(
+      db('holding as y')
+        .where('y.lot_id', lotId)
+        .where('y.unit_id', db.ref('h.unit_id'))
+        .where('y.stage', 'yolksac')
+        .select('y.id'),
+    )
+    .select({
+      id: 'h.id',
+      kind: 'u.kind',
+      openedAt: 'h.opened_at',
+      sensor: db.raw(SENSOR_OF_UNIT),
+      number: db.raw(
+        `(SELECT COALESCE(SUM(p.delta), 0) FROM posting p JOIN holding y ON y.id = p.holding_id
+          WHERE y.lot_id = h.lot_id AND y.unit_id = h.unit_id AND y.stage = 'yolksac'
+            AND p.account = 'holding' AND p.superseded_seq IS NULL AND p.delta > 0)`,
+      ),
+    })) as Watched[];
+  // Sums come as text.
+  const here = hatched
+    .filter((h) => h.sensor !== null && ways.has(h.sensor))
+    .map((h) => ({ ...h, number: Number(h.number) }));
+  if (here.length === 0) return;
+  const units = (await pickUnits(db, siteId, lotId, here)).filter((u) => u.rounds.length >= LEAST_ROUNDS);
+  if (units.length === 0) return;
+  // All on the water in which most of them stood: lots that hatch in two waters are few.
+  const parts = seenParts(species.deaths!, ways.get(here[0]!.sensor!)!, units);
+  await db('deaths_seen')
+    .insert({
+      lot_id: lotId,
+      site_id: siteId,
+      species: species.id,
+      parts: JSON.stringify(parts),
+      seen_at: now,
+    })
+    .onConflict('lot_id')
+    .merge();
 }
 
 const tidy = (v: number) => Math.round(100 * v) / 100;

@@ -2,7 +2,8 @@ import { gammaCdf, normalCdf } from '../distributions';
 
 /**
  * When eggs of a species whiten, as shares of those laid down over the way from fertilisation (0) to hatch (1). Starting
- * values are wide: the level is learned from the picks of the unit and its sisters, the shape stays the species'.
+ * values are wide: the level is learned from the picks of the unit and its sisters, the shares from the lots that hatched here
+ * (`ownDeaths`); when they whiten stays the species'.
  */
 export type DeathShape = {
   /** Dies over the whole way, evenly. */
@@ -31,32 +32,46 @@ function bump(b: { share: number; at: number; sd: number }, from: number, to: nu
   return all <= 0 ? 0 : (b.share * (cdf(Math.min(1, to)) - cdf(Math.max(0, from)))) / all;
 }
 
+/** The ways in which eggs whiten. */
+export const parts = ['base', 'early', 'blanks', 'hatch', 'handling'] as const;
+
 /**
- * Share of the eggs laid down that is expected to whiten between two instants: evenly over the way, and in pulses (early,
- * blanks, before hatch, after handling), of which less is known beforehand.
+ * Share of the eggs laid down that is expected to whiten between two instants, by the way in which they do.
  * @param way share of the way to hatch at an instant, non-decreasing
  */
-export function whitening(
+export function whiteningParts(
   shape: DeathShape,
   way: (t: number) => number,
   events: readonly EggEvent[],
   from: number,
   to: number,
-): { even: number; pulses: number } {
-  if (to <= from) return { even: 0, pulses: 0 };
+): Record<(typeof parts)[number], number> {
+  if (to <= from) return { base: 0, early: 0, blanks: 0, hatch: 0, handling: 0 };
   const s0 = Math.min(1, way(from));
   const s1 = Math.min(1, way(to));
-  let pulses = bump(shape.early, s0, s1) + bump(shape.hatch, s0, s1);
-  if (shape.blanks.at !== null) pulses += bump({ ...shape.blanks, at: shape.blanks.at }, s0, s1);
+  let blanks = shape.blanks.at === null ? 0 : bump({ ...shape.blanks, at: shape.blanks.at }, s0, s1);
+  let handling = 0;
   let shocked = false;
   for (const e of events) {
     const since = (t: number, mean: number) => gammaCdf((t - e.at) / DAY_MS, 2, mean / 2);
-    pulses += shape.handling.share * e.weight * (since(to, shape.handling.days) - since(from, shape.handling.days));
+    handling += shape.handling.share * e.weight * (since(to, shape.handling.days) - since(from, shape.handling.days));
     // The first shock shows the blanks; a second finds few left.
     if (e.kind === 'shock' && shape.blanks.at === null && !shocked) {
-      pulses += shape.blanks.share * (since(to, SHOCK_MEAN_DAYS) - since(from, SHOCK_MEAN_DAYS));
+      blanks += shape.blanks.share * (since(to, SHOCK_MEAN_DAYS) - since(from, SHOCK_MEAN_DAYS));
       shocked = true;
     }
   }
-  return { even: shape.base * (s1 - s0), pulses };
+  return {
+    base: shape.base * (s1 - s0),
+    early: bump(shape.early, s0, s1),
+    blanks,
+    hatch: bump(shape.hatch, s0, s1),
+    handling,
+  };
+}
+
+/** As `whiteningParts`: what whitens evenly, and in pulses, of which less is known beforehand. */
+export function whitening(...of: Parameters<typeof whiteningParts>): { even: number; pulses: number } {
+  const p = whiteningParts(...of);
+  return { even: p.base, pulses: p.early + p.hatch + p.blanks + p.handling };
 }

@@ -3,7 +3,8 @@ import { screen } from '@testing-library/react';
 import type { Check } from '@/queries/unitSheet';
 import { NOW, onlySent, refused, server, show } from '../../../tests/support/screen';
 import { AlarmBar } from '../frame/AlarmBar';
-import { DoubtfulForm, EggBathForm, HandleForm, HatchSeenForm } from './eggForms';
+import { EggBathForm } from './EggBathForm';
+import { DoubtfulForm, HandleForm, HatchSeenForm } from './eggForms';
 import type { ActHolding } from './holding';
 import { SwimUpForm } from './SwimUpForm';
 

@@ -6,9 +6,11 @@ import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { BookView, ValueChange } from '@/queries/book';
 import type { OwnDrift } from '@/queries/drift';
 import type { OwnClock as Own } from '@/queries/ownClock';
+import type { OwnDeaths } from '@/queries/ownDeaths';
 import { Glyph } from '@/ui/glyphs';
 import { daysAt, STEADY } from './daysAt';
 import { OwnClock } from './OwnClock';
+import { OwnDeathsLine } from './OwnDeathsLine';
 import { OwnDriftLine } from './OwnDriftLine';
 import { SpawningValues } from './SpawningValues';
 import { ValueEditor } from './ValueEditor';
@@ -20,6 +22,7 @@ export function BookScreen({
   open,
   history,
   ownDrift,
+  ownDeaths = null,
   ownClock = null,
   mayEdit,
   now,
@@ -30,6 +33,7 @@ export function BookScreen({
   open: Species | null;
   history: ValueChange[];
   ownDrift: OwnDrift[];
+  ownDeaths?: OwnDeaths | null;
   ownClock?: Own | null;
   mayEdit: boolean;
   now: number;
@@ -73,6 +77,7 @@ export function BookScreen({
             s={open}
             history={history}
             ownDrift={ownDrift}
+            ownDeaths={ownDeaths}
             ownClock={ownClock}
             mayEdit={mayEdit}
             now={now}
@@ -138,6 +143,7 @@ function SpeciesPage({
   s,
   history,
   ownDrift,
+  ownDeaths = null,
   ownClock,
   mayEdit,
   now,
@@ -146,6 +152,7 @@ function SpeciesPage({
   s: Species;
   history: ValueChange[];
   ownDrift: OwnDrift[];
+  ownDeaths?: OwnDeaths | null;
   ownClock: Own | null;
   mayEdit: boolean;
   now: number;
@@ -257,7 +264,12 @@ function SpeciesPage({
           ))}
           {s.deaths && (
             <tr>
-              <td>when eggs whiten</td>
+              <td>
+                when eggs whiten
+                {ownDeaths && (
+                  <OwnDeathsLine species={s} own={ownDeaths} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
+                )}
+              </td>
               <td className="num font-bold">{valueWords(s, 'deaths.shape', s.deaths)}</td>
               <td>
                 <Source {...s.deaths} />

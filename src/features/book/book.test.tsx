@@ -107,6 +107,21 @@ describe('the page', () => {
     expect(screen.getByRole('row', { name: /clock to hatch/ }).textContent).toContain('a thesis');
   });
 
+  test('how eggs whitened here stands beside the Book, and is put in force by one tap', async () => {
+    const early = { ...char.deaths!.early, share: 0.08214 };
+    const own = { lots: 4, shape: { ...char.deaths!, early } };
+    const { user, unmount } = page({ ownDeaths: own });
+    const row = screen.getByText(/With 4 lots that hatched here: early 8\.21/);
+    await user.click(within(row).getByRole('button', { name: 'Put in force' }));
+    expect(onlySent()).toMatchObject({
+      type: 'species.setValue',
+      payload: { path: 'deaths.shape', value: { early: { share: 0.0821, at: early.at } } },
+    });
+    unmount();
+    page({ ownDeaths: { lots: 4, shape: char.deaths! } });
+    expect(screen.getByText(/that hatched here/).textContent).toContain('in force');
+  });
+
   test('a manager can edit every value, another person none', () => {
     const { unmount } = page();
     expect(screen.getAllByText('edit')).toHaveLength(provenances(char).length);

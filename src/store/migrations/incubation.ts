@@ -205,4 +205,16 @@ export const incubationMigrations: Step[] = [
       });
     },
   },
+  {
+    name: '0414_deaths_seen',
+    up: create('deaths_seen', (t) => {
+      t.integer('lot_id').unsigned().primary().references('lot.id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('species', 40).notNullable();
+      t.json('parts').notNullable().comment('shares of its eggs that whitened, by the way in which they did');
+      t.bigInteger('seen_at').notNullable();
+      t.index(['site_id', 'species', 'seen_at']);
+    }),
+    down: drop('deaths_seen'),
+  },
 ];

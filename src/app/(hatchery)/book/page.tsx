@@ -3,6 +3,7 @@ import { ProtocolsPage } from '@/features/book/ProtocolsPage';
 import { bookView, protocolsOf, valueHistory } from '@/queries/book';
 import { ownDrift } from '@/queries/drift';
 import { ownClock } from '@/queries/ownClock';
+import { ownDeaths } from '@/queries/ownDeaths';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 
@@ -24,6 +25,7 @@ export default async function BookPage({
       history={open ? await valueHistory(db(), person.siteId, open.id) : []}
       ownClock={open ? await ownClock(db(), person.siteId, open.id) : null}
       ownDrift={open ? await ownDrift(db(), person.siteId, open.id) : []}
+      ownDeaths={open ? await ownDeaths(db(), person.siteId, open.id) : null}
       mayEdit={person.role === 'manager'}
       now={now()}
       timeZone={person.timeZone}

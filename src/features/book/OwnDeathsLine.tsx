@@ -1,0 +1,69 @@
+'use client';
+
+import type { DeathShape } from '@/core/incubation/deaths';
+import type { Species } from '@/core/species/species';
+import type { OwnDeaths } from '@/queries/ownDeaths';
+import { useAct } from '../acts/useAct';
+import { valueWords } from './valueForm';
+
+const tidy = (v: number) => Number(v.toPrecision(3));
+const withShares = (d: DeathShape) => ({
+  base: tidy(d.base),
+  early: { ...d.early, share: tidy(d.early.share) },
+  blanks: { ...d.blanks, share: tidy(d.blanks.share) },
+  hatch: { ...d.hatch, share: tidy(d.hatch.share) },
+  handling: { ...d.handling, share: tidy(d.handling.share) },
+});
+const sharesOf = (d: DeathShape) =>
+  [d.base, d.early.share, d.blanks.share, d.hatch.share, d.handling.share].map(tidy).join();
+
+/** How eggs whitened in the lots that hatched here, beside what the Book holds; the manager may put it in force. */
+export function OwnDeathsLine({
+  species,
+  own,
+  mayEdit,
+  asOf,
+}: {
+  species: Species;
+  own: OwnDeaths;
+  mayEdit: boolean;
+  asOf: string;
+}) {
+  const act = useAct('species.setValue');
+  const lots = `${own.lots} ${own.lots === 1 ? 'lot' : 'lots'}`;
+  return (
+    <span className="block text-[0.92rem]">
+      With {lots} that hatched here: {valueWords(species, 'deaths.shape', own.shape)}
+      {sharesOf(own.shape) === sharesOf(species.deaths!) ? (
+        <span className="text-deep"> in force</span>
+      ) : (
+        mayEdit && (
+          <button
+            type="button"
+            className="button ml-2"
+            disabled={act.busy}
+            onClick={() =>
+              void act.submit(
+                {
+                  species: species.id,
+                  path: 'deaths.shape',
+                  value: withShares(own.shape),
+                  source: `own picks: ${lots}, to ${asOf}`,
+                  why: 'shares seen in lots that hatched here; the shelf weighs as much as two of them',
+                },
+                () => 'In force: what rounds should find is worked anew.',
+              )
+            }
+          >
+            Put in force
+          </button>
+        )
+      )}
+      {act.refused && (
+        <span role="alert" className="block text-loss">
+          {act.refused.message} {act.refused.todo}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,30 @@
+import { speciesOf } from '@/book/shelf';
+import type { DeathShape } from '@/core/incubation/deaths';
+import { ownShape, type SeenParts } from '@/core/incubation/ownDeaths';
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+
+/** How eggs of a species whiten here: of how many lots, and the shelf's shape with their shares in it. */
+export type OwnDeaths = { lots: number; shape: DeathShape };
+
+/** Lots that are looked at, the latest. */
+const MOST = 60;
+
+/** Null where the shelf has no shape, or no lot was watched to its hatch. */
+export async function ownDeaths(db: Db, siteId: number, species: string): Promise<OwnDeaths | null> {
+  const shelf = speciesOf(species).deaths;
+  if (!shelf) return null;
+  const rows = (await db('deaths_seen')
+    .where({ site_id: siteId, species })
+    .orderBy('seen_at', 'desc')
+    .limit(MOST)
+    .select('parts')) as { parts: string }[];
+  if (rows.length === 0) return null;
+  return {
+    lots: rows.length,
+    shape: ownShape(
+      shelf,
+      rows.map((r) => fromJson<SeenParts>(r.parts)),
+    ),
+  };
+}
