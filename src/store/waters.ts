@@ -1,4 +1,4 @@
-import { comingCourse, comingWords, type DayMean } from '@/core/development/coming';
+import { type Coming, comingCourse, comingWords, type DayMean } from '@/core/development/coming';
 import { LONGEST_MS } from '@/core/development/predict';
 import { DAY_MS, HOUR_MS, makeTimeline, type Point } from '@/core/development/timeline';
 import { Water } from '@/core/development/water';
@@ -9,6 +9,8 @@ import type { Db } from './connection';
 
 /** Days of daily means from which the water's own unsteadiness is taken as the doubt of the forecast. */
 const UNSTEADY_DAYS = 14;
+
+const SET = 'as set by the programme';
 
 /** The water of a sensor as far as it was read and made ready: one for all that stand in it. */
 export type SensorWater = {
@@ -54,20 +56,11 @@ export class Waters {
       since: from,
       points: kept,
       plan,
-      foreseen: coming
-        ? comingWords(coming, kept.at(-1)?.celsius ?? null)
-        : set.length > 0
-          ? 'as set by the programme'
-          : '',
+      foreseen: coming ? comingWords(coming, kept.at(-1)?.celsius ?? null) : set.length > 0 ? SET : '',
       faults,
       water: line(kept),
       uncleaned: faults.some((f) => f.kind !== 'gap') ? line(hours) : null,
-      forecastSd:
-        set.length > 0
-          ? ownRules.programmeSd.value
-          : coming?.how === 'lastYear'
-            ? Math.max(ownRules.leastForecastSd.value, coming.strayed!)
-            : unsteadiness(kept, this.now),
+      forecastSd: set.length > 0 ? ownRules.programmeSd.value : doubtOf(coming, kept, this.now),
     };
     this.known.set(sensor, water);
     return water;
@@ -85,6 +78,14 @@ export class Waters {
       .first()) as { at: number | null };
     return row.at ?? Number.POSITIVE_INFINITY;
   }
+}
+
+/** Doubt of the water to come, as a lasting offset: what the same way of foreseeing strayed by, and what it stirs by itself. */
+function doubtOf(coming: Coming | null, kept: readonly Point[], now: number): number {
+  const strayed = coming?.strayed ?? 0;
+  return coming?.how === 'lastYear'
+    ? Math.max(ownRules.leastForecastSd.value, strayed)
+    : Math.max(unsteadiness(kept, now), strayed);
 }
 
 /** Set points of the programme in force on a sensor's water; none where there is no such. */

@@ -43,9 +43,26 @@ test('heated last spring and not in this one: last year would have misled, and i
   expect(c.strayed!).toBeLessThan(0.2);
 });
 
+test('a first season that falls through autumn stays as it is, and says how far that strays', () => {
+  const c = comingCourse(
+    course((d) => 6 - 0.05 * d, -70),
+    now,
+  )!;
+  expect(c.how).toBe('steady');
+  // Lags of a week to two months at a twentieth of a degree a day.
+  expect(c.strayed!).toBeGreaterThan(1.4);
+  expect(c.strayed!).toBeLessThan(2.2);
+  expect(
+    comingCourse(
+      course(() => 6, -10),
+      now,
+    )!.strayed,
+  ).toBeNull();
+});
+
 test('how it was foreseen is said', () => {
   expect(comingWords({ how: 'lastYear', offset: -0.42, strayed: 0.31 }, null)).toBe(
-    'as last year, −0.4 °C to meet today; so it would have strayed 0.3 °C in two months',
+    'as last year, −0.4 °C to meet today; in the last two months that would have strayed 0.3 °C',
   );
   expect(comingWords({ how: 'steady', offset: 0, strayed: null }, 4.26)).toBe('as it is now, 4.3 °C throughout');
 });

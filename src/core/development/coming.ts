@@ -38,22 +38,29 @@ export function comingCourse(days: readonly DayMean[], now: number): Coming | nu
   const last = days.at(-1);
   if (!last) return null;
   const lastDay = Math.round(last.day / DAY);
-  const steady: Coming = { points: [{ at: now, celsius: last.mean }], how: 'steady', offset: 0, strayed: null };
   const thisYear = week(lastDay, lastDay);
   const thatYear = week(lastDay - YEAR, lastDay - YEAR);
-  if (thisYear === null || thatYear === null) return steady;
-  const offset = thisYear - thatYear;
-  const errors: { stayed: number; followed: number }[] = [];
-  for (let k = 7; k <= LOOKED_BACK; k++) {
+  const offset = thisYear === null || thatYear === null ? 0 : thisYear - thatYear;
+  const stayed: number[] = [];
+  const followed: number[] = [];
+  for (let k = 7; thisYear !== null && k <= LOOKED_BACK; k++) {
     const [then, thenLastYear] = [week(lastDay - k), week(lastDay - k - YEAR)];
-    if (then === null || thenLastYear === null) continue;
-    errors.push({ stayed: then - thisYear, followed: then - thenLastYear - offset });
+    if (then === null) continue;
+    stayed.push(then - thisYear);
+    if (thatYear !== null && thenLastYear !== null) followed.push(then - thenLastYear - offset);
   }
-  if (errors.length < LEAST_COMPARED) return steady;
-  const rms = (of: 'stayed' | 'followed') => Math.sqrt(errors.reduce((s, e) => s + e[of] ** 2, 0) / errors.length);
+  const rms = (errors: readonly number[]) =>
+    errors.length < LEAST_COMPARED ? null : Math.sqrt(errors.reduce((s, e) => s + e ** 2, 0) / errors.length);
+  const [byStaying, byFollowing] = [rms(stayed), rms(followed)];
+  const steady: Coming = {
+    points: [{ at: now, celsius: last.mean }],
+    how: 'steady',
+    offset: 0,
+    strayed: byStaying,
+  };
   // What a logger cannot tell from standing still stands still.
-  if (rms('stayed') <= ownRules.leastForecastSd.value || rms('followed') >= rms('stayed'))
-    return { ...steady, strayed: rms('stayed') };
+  if (byStaying === null || byFollowing === null) return steady;
+  if (byStaying <= ownRules.leastForecastSd.value || byFollowing >= byStaying) return steady;
   const points: Point[] = [];
   // It parts from today's water in a straight line to the first of last year's weeks that still comes.
   for (let d = today + 4; d <= today + AHEAD; d += 3) {
@@ -61,14 +68,17 @@ export function comingCourse(days: readonly DayMean[], now: number): Coming | nu
     if (mean === null) break;
     points.push({ at: d * DAY + DAY / 2, celsius: offset + mean });
   }
-  if (points.length < 5) return { ...steady, strayed: rms('stayed') };
-  return { points, how: 'lastYear', offset, strayed: rms('followed') };
+  if (points.length < 5) return steady;
+  return { points, how: 'lastYear', offset, strayed: byFollowing };
 }
 
 /** In words, how a water was foreseen. */
 export function comingWords(c: Pick<Coming, 'how' | 'offset' | 'strayed'>, celsius: number | null): string {
+  const strayed =
+    c.strayed === null || c.strayed < 0.05
+      ? ''
+      : `; in the last two months that would have strayed ${c.strayed.toFixed(1)} °C`;
   if (c.how === 'steady')
-    return celsius === null ? 'as it is now' : `as it is now, ${celsius.toFixed(1)} °C throughout`;
-  const moved = `${c.offset < 0 ? '−' : '+'}${Math.abs(c.offset).toFixed(1)} °C to meet today`;
-  return `as last year, ${moved}${c.strayed === null ? '' : `; so it would have strayed ${c.strayed.toFixed(1)} °C in two months`}`;
+    return celsius === null ? 'as it is now' : `as it is now, ${celsius.toFixed(1)} °C throughout${strayed}`;
+  return `as last year, ${c.offset < 0 ? '−' : '+'}${Math.abs(c.offset).toFixed(1)} °C to meet today${strayed}`;
 }
