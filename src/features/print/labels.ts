@@ -1,6 +1,6 @@
 import QRCode from 'qrcode';
 import type { Label } from '@/core/labels/label';
-import { clean, type Doc, open } from './paper';
+import { type Doc, open } from './paper';
 
 /** Millimetres of one label, and how they lie on a sheet of A4: two beside each other, seven below. */
 const WIDE = 90;
@@ -81,7 +81,7 @@ function draw(doc: Doc, l: Label, x: number, y: number): void {
       .font(bold ? 'bold' : 'plain')
       .fontSize(size)
       .fillColor('black')
-      .text(clean(text), x + 4 * PT, y + dy * PT, {
+      .text(text, x + 4 * PT, y + dy * PT, {
         width: words,
         height: size * 1.2,
         ellipsis: true,

@@ -27,6 +27,10 @@ export function open(
   });
   doc.registerFont('plain', face(400));
   doc.registerFont('bold', face(700));
+  // Every text goes by what the face can draw, whoever writes it.
+  const [text, height] = [doc.text.bind(doc), doc.heightOfString.bind(doc)];
+  doc.text = ((s: string, ...rest: []) => text(clean(s), ...rest)) as Doc['text'];
+  doc.heightOfString = (s, options) => height(clean(s), options);
   doc.font('plain').fontSize(9.5);
   const parts: Buffer[] = [];
   doc.on('data', (d: Buffer) => parts.push(d));
@@ -36,11 +40,25 @@ export function open(
   return { doc, bytes };
 }
 
-// The paper's face has no quarter-em space: an ordinary thin grouping is written with a no-break space.
-export const clean = (s: string) => s.replace(/[\u2005\u2009]/g, '\u00a0');
+/** What the paper's face, cut to Latin, cannot draw: beyond Latin-1 but for dashes, quotes and the like; and the micro sign. */
+const NOT_IN_FACE = /[^\u0020-\u00b4\u00b6-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d\u2026\u2212\n]/gu;
+const INSTEAD: Record<string, string> = { '→': '->', ł: 'l', Ł: 'L', đ: 'd', Đ: 'D', ı: 'i' };
+
+/**
+ * A text as the paper's face can draw it; a box in the place of a letter says nothing. Thin spaces become no-break spaces,
+ * letters lose marks that it lacks, and micrograms are written mcg, which nobody takes for milligrams.
+ */
+export const clean = (s: string): string =>
+  s
+    .replace(/[\u2005\u2009]/g, '\u00a0')
+    .replace(/[µμ]g/g, 'mcg')
+    .replace(
+      NOT_IN_FACE,
+      (c) => INSTEAD[c] ?? (c.normalize('NFD').replace(/\p{M}/gu, '').replace(NOT_IN_FACE, '') || '?'),
+    );
 export const doubt = (n: number, sd: number) => {
   const d = withDoubt(n, 1.96 * sd);
-  return clean(d.half ? `${d.number} ±${d.half}` : d.number);
+  return d.half ? `${d.number} ±${d.half}` : d.number;
 };
 
 export type Column = { title: string; width: number; right?: boolean };
@@ -48,6 +66,37 @@ export type Column = { title: string; width: number; right?: boolean };
 /** Goes to a new page unless so many points are left on this one. */
 export function keepTogether(doc: Doc, points: number): void {
   if (doc.y + points > doc.page.height - doc.page.margins.bottom) doc.addPage();
+}
+
+/** A line to be ticked: the box is drawn, for the typeface has none. */
+export function tickLine(doc: Doc, text: string): void {
+  keepTogether(doc, 14);
+  const { left } = doc.page.margins;
+  const y = doc.y;
+  doc
+    .lineWidth(0.6)
+    .rect(left, y + 1.5, 6.5, 6.5)
+    .stroke();
+  doc.text(text, left + 13, y).moveDown(0.25);
+  doc.x = left;
+}
+
+/** Lines to be signed on, side by side, each with what it is for below it. */
+export function signLines(doc: Doc, labels: readonly string[]): void {
+  keepTogether(doc, 60);
+  const { left, right } = doc.page.margins;
+  const width = (doc.page.width - left - right) / labels.length;
+  const y = doc.y + 34;
+  for (const [i, label] of labels.entries()) {
+    const x = left + i * width;
+    doc
+      .lineWidth(0.6)
+      .moveTo(x, y)
+      .lineTo(x + width - 18, y)
+      .stroke();
+    doc.text(label, x, y + 3, { width: width - 18 });
+  }
+  doc.x = left;
 }
 
 /** A ruled table that goes on over pages with its head repeated. What is too long for its column takes more lines. */
@@ -60,7 +109,7 @@ export function table(
   const left = doc.page.margins.left;
   const titles = columns.map((c) => c.title);
   const heightOf = (cells: readonly string[]) => {
-    const heights = columns.map((c, i) => doc.heightOfString(clean(cells[i] ?? ''), { width: c.width - 6 }));
+    const heights = columns.map((c, i) => doc.heightOfString(cells[i] ?? '', { width: c.width - 6 }));
     // Each further line adds its own height; a row of one is as high as was asked.
     return lineHeight + Math.ceil(Math.max(...heights) - doc.heightOfString('X'));
   };
@@ -70,7 +119,7 @@ export function table(
     const y = doc.y;
     let x = left;
     columns.forEach((c, i) => {
-      doc.text(clean(cells[i] ?? ''), x, y + 2, { width: c.width - 6, align: c.right ? 'right' : 'left' });
+      doc.text(cells[i] ?? '', x, y + 2, { width: c.width - 6, align: c.right ? 'right' : 'left' });
       x += c.width;
     });
     doc
@@ -106,7 +155,7 @@ export function foot(doc: Doc, text: string): void {
       .font('plain')
       .fontSize(8)
       .fillColor('#555')
-      .text(clean(`${text}, page ${i + 1} of ${pages.count}`), doc.page.margins.left, doc.page.height - 28, {
+      .text(`${text}, page ${i + 1} of ${pages.count}`, doc.page.margins.left, doc.page.height - 28, {
         lineBreak: false,
       });
     doc.page.margins.bottom = bottom;

@@ -8,6 +8,7 @@ import type { BenchView } from '@/queries/spawning';
 import type { StockList } from '@/queries/stockList';
 import { bowlOf } from '../../../tests/support/bench';
 import { labelSvg, labelsPdf } from './labels';
+import { clean, open as openPaper } from './paper';
 import { releasePaperPdf, roundSheetPdf, stockListPdf } from './pdf';
 import { setUpSheetPdf } from './setUpSheet';
 import { shipmentPdf } from './shipment';
@@ -306,5 +307,24 @@ describe('the paper of eyed eggs', () => {
       shipmentPdf({ ...sent, age: unknown, fertilisedAt: null, stepCelsius: null, taken: true }, of),
     );
     expect(taken.bytes).toBeGreaterThan(blank.bytes);
+  });
+});
+
+describe('what the face of the paper can draw', () => {
+  test('it has every sign that passes, and every one that takes the place of another', () => {
+    const { doc } = openPaper('test');
+    const face = (doc as unknown as { _font: { font: { hasGlyphForCodePoint(c: number): boolean } } })._font.font;
+    const all = Array.from({ length: 0x2300 - 0x20 }, (_, k) => String.fromCodePoint(0x20 + k))
+      // Controls are no text.
+      .filter((c) => !/\p{C}/u.test(c));
+    const lacking = all.filter((c) => [...clean(c)].some((x) => !face.hasGlyphForCodePoint(x.codePointAt(0)!)));
+    expect(lacking).toEqual([]);
+  });
+
+  test('micrograms, thin spaces, and names from elsewhere', () => {
+    expect(clean('0.5 µg/kg')).toBe('0.5 mcg/kg');
+    expect(clean('17\u2009600')).toBe('17\u00a0600');
+    expect(clean('Łučka Žižková → Öl')).toBe('Lucka Zizková -> Öl');
+    expect(clean('☐ 蛋')).toBe('? ?');
   });
 });

@@ -6,7 +6,7 @@ import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import type { ReleasePaper } from '@/queries/releases';
 import type { RoundHolding } from '@/queries/round';
 import type { StockList } from '@/queries/stockList';
-import { clean, doubt, foot, keepTogether, open, table } from './paper';
+import { doubt, foot, keepTogether, open, table } from './paper';
 
 /**
  * The release paper: number, interval, mean size, origin, and how it was measured.
@@ -32,9 +32,7 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
     `${isoDay(p.entry.at, timeZone)} ${clock(p.entry.at, timeZone)}, from ${p.entry.unit}, measured by ${p.measuredBy}`,
   );
   doc.text(
-    clean(
-      `Mean ${said.meanG === null ? 'not known' : massEach(said.meanG, us)}${us ? '' : ' each'}; ±: half of the 95 % interval.`,
-    ),
+    `Mean ${said.meanG === null ? 'not known' : massEach(said.meanG, us)}${us ? '' : ' each'}; ±: half of the 95 % interval.`,
   );
   if (p.waterCelsius !== null)
     doc.text(
@@ -57,13 +55,11 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
     ]),
   );
   doc.moveDown(0.6).text(
-    clean(
-      `${p.bucketsG.length} ${p.bucketsG.length === 1 ? 'bucket' : 'buckets'}, together ${massOfAll(
-        p.bucketsG.reduce((s, b) => s + b, 0),
-        us,
-        2,
-      )}. Number = total mass / (sum of sample mass / sum of sample count); ratio estimator, Student’s t.`,
-    ),
+    `${p.bucketsG.length} ${p.bucketsG.length === 1 ? 'bucket' : 'buckets'}, together ${massOfAll(
+      p.bucketsG.reduce((s, b) => s + b, 0),
+      us,
+      2,
+    )}. Number = total mass / (sum of sample mass / sum of sample count); ratio estimator, Student’s t.`,
   );
   keepTogether(doc, 60);
   doc.moveDown(1).font('bold').fontSize(11).text('Origin').font('plain').fontSize(9.5).moveDown(0.3);
@@ -85,7 +81,7 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
   doc.moveDown(2).text('Issued by                                              Received by');
   doc
     .moveDown(0.3)
-    .text(clean(`${p.issuedBy}, ${dayMonth(p.issuedAt, timeZone)} ${isoDay(p.issuedAt, timeZone).slice(0, 4)}`));
+    .text(`${p.issuedBy}, ${dayMonth(p.issuedAt, timeZone)} ${isoDay(p.issuedAt, timeZone).slice(0, 4)}`);
   foot(doc, `${p.siteName}, release ${p.number}`);
   doc.end();
   return bytes;
@@ -99,9 +95,7 @@ export async function stockListPdf(list: StockList, site: string, timeZone: stri
     .font('plain')
     .fontSize(11)
     .text(
-      clean(
-        `as of ${isoDay(list.asOf, timeZone)} ${clock(list.asOf, timeZone)}${list.knownAt === null ? '' : `, as known at the end of ${isoDay(list.knownAt, timeZone)}`}: ${doubt(list.number, list.sd)} animals`,
-      ),
+      `as of ${isoDay(list.asOf, timeZone)} ${clock(list.asOf, timeZone)}${list.knownAt === null ? '' : `, as known at the end of ${isoDay(list.knownAt, timeZone)}`}: ${doubt(list.number, list.sd)} animals`,
     );
   const [size, lineHeight] = list.rows.length > 42 ? [7.5, 11] : [8.5, 14];
   doc.moveDown(0.6).fontSize(size);

@@ -5,7 +5,7 @@ import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { BenchFemale, BenchView } from '@/queries/spawning';
-import { clean, doubt, foot, open, table } from './paper';
+import { doubt, foot, open, table } from './paper';
 
 /** Lines of females that fit on the one page beside the rest. */
 const MOST = 24;
@@ -47,9 +47,9 @@ export async function setUpSheetPdf(
   const { doc, bytes } = open(v.name, true);
   const tz = o.timeZone;
   const tag = new Map([...v.females, ...v.males].map((f) => [f.fish.id, f.fish.tag] as const));
-  doc.font('bold').fontSize(17).text(clean(v.name));
+  doc.font('bold').fontSize(17).text(v.name);
   doc.font('plain').fontSize(10.5);
-  if (v.plan.stripAt) doc.text(clean(`To be stripped ${dayMonth(v.plan.stripAt, tz)} ${clock(v.plan.stripAt, tz)}.`));
+  if (v.plan.stripAt) doc.text(`To be stripped ${dayMonth(v.plan.stripAt, tz)} ${clock(v.plan.stripAt, tz)}.`);
   const t = v.book.inductions.find((i) => i.id === v.plan.induction);
   const wanted = [
     v.plan.eggsWanted > 0 && `${grouped(v.plan.eggsWanted)} eggs wanted`,
@@ -57,12 +57,10 @@ export async function setUpSheetPdf(
     v.expected !== null && v.odds !== null && `enough in ${percent(v.odds)} of such days`,
     v.plan.units.length > 0 && `eggs go to ${v.plan.units.map((u) => o.units.get(u) ?? '?').join(' ')}`,
   ].filter(Boolean);
-  if (wanted.length > 0) doc.text(clean(`${wanted.join('; ')}.`));
+  if (wanted.length > 0) doc.text(`${wanted.join('; ')}.`);
   if (t)
     doc.text(
-      clean(
-        `${t.name}: ${t.dosePerKg.low} to ${t.dosePerKg.high} ${t.unit === 'ug' ? 'µg' : t.unit}/kg, ${t.parts.map((p) => percent(p)).join(' then ')}${t.parts.length > 1 ? `, ${t.intervalHours} h apart` : ''}. Amounts below are for the middle of that range; volume by the vial in hand, checked by a second person.`,
-      ),
+      `${t.name}: ${t.dosePerKg.low} to ${t.dosePerKg.high} ${t.unit === 'ug' ? 'µg' : t.unit}/kg, ${t.parts.map((p) => percent(p)).join(' then ')}${t.parts.length > 1 ? `, ${t.intervalHours} h apart` : ''}. Amounts below are for the middle of that range; volume by the vial in hand, checked by a second person.`,
     );
   doc.moveDown(0.5);
   const parts = t?.parts.length ?? 0;
@@ -113,14 +111,12 @@ export async function setUpSheetPdf(
   doc.moveDown(0.6);
   doc.font('bold').text('Milt of  ', { continued: true }).font('plain');
   doc.text(
-    clean(
-      v.males
-        .map(
-          (m) =>
-            `${m.fish.tag}${m.milts.at(-1)?.apart ? ' (held apart)' : ''}  ${m.milts.at(-1)?.volumeMl ? `${figures(m.milts.at(-1)!.volumeMl!, 3)} mL` : '______'}`,
-        )
-        .join('    ') || 'no male yet',
-    ),
+    v.males
+      .map(
+        (m) =>
+          `${m.fish.tag}${m.milts.at(-1)?.apart ? ' (held apart)' : ''}  ${m.milts.at(-1)?.volumeMl ? `${figures(m.milts.at(-1)!.volumeMl!, 3)} mL` : '______'}`,
+      )
+      .join('    ') || 'no male yet',
   );
   const said = [
     v.bowls
@@ -133,13 +129,11 @@ export async function setUpSheetPdf(
       )
       .join('; '),
   ].filter(Boolean);
-  for (const line of said) doc.text(clean(`${line[0]!.toUpperCase()}${line.slice(1)}.`));
+  for (const line of said) doc.text(`${line[0]!.toUpperCase()}${line.slice(1)}.`);
   doc
     .fontSize(8.5)
     .text(
-      clean(
-        `Workings: eggs expected = mass × ${eggsPerKg(v)} eggs per kg (Book)${t ? '; volume = mass × dose × share of the part / strength of the vial; “runs about” by the hours of the Book at the water as measured' : ''}.`,
-      ),
+      `Workings: eggs expected = mass × ${eggsPerKg(v)} eggs per kg (Book)${t ? '; volume = mass × dose × share of the part / strength of the vial; “runs about” by the hours of the Book at the water as measured' : ''}.`,
     )
     .fontSize(10);
   doc.moveDown(0.6);
@@ -162,7 +156,7 @@ export async function setUpSheetPdf(
     ]);
     // One page: what does not fit on it stands on the screen.
     if (doc.y + 22 + 15 * rows.length > doc.page.height - doc.page.margins.bottom - 14) {
-      doc.text(clean(`${protocolKindWords[p.kind]}, ${p.name}: on the screen`));
+      doc.text(`${protocolKindWords[p.kind]}, ${p.name}: on the screen`);
       continue;
     }
     table(
@@ -179,9 +173,8 @@ export async function setUpSheetPdf(
   }
   foot(
     doc,
-    clean(
-      `${o.site}, set-up sheet made ${dayMonth(o.now, tz)} ${clock(o.now, tz)}; by the books and clocks of that minute`,
-    ),
+
+    `${o.site}, set-up sheet made ${dayMonth(o.now, tz)} ${clock(o.now, tz)}; by the books and clocks of that minute`,
   );
   doc.end();
   return bytes;

@@ -2,7 +2,7 @@ import { figures, grouped } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { clock, isoDay } from '@/core/time/localDay';
 import type { Shipment } from '@/queries/shipment';
-import { clean, doubt, foot, keepTogether, open, table } from './paper';
+import { doubt, foot, keepTogether, open, signLines, table, tickLine } from './paper';
 
 /**
  * The paper that travels with eyed eggs: how many, how old in degree-days and how long until they hatch, what was seen and
@@ -34,9 +34,7 @@ export async function shipmentPdf(
     .font('plain')
     .fontSize(11)
     .text(
-      clean(
-        `${s.species} (${s.latin}), in ${s.boxes} ${s.boxes === 1 ? 'box' : 'boxes'}, about ${grouped(s.number / s.boxes)} in each`,
-      ),
+      `${s.species} (${s.latin}), in ${s.boxes} ${s.boxes === 1 ? 'box' : 'boxes'}, about ${grouped(s.number / s.boxes)} in each`,
     );
   doc.text(`${when(s.at)}, from ${s.unit}, counted by ${s.measuredBy}`);
   head('Age and journey');
@@ -123,11 +121,8 @@ export async function shipmentPdf(
     'Pick what is white, count by volume, and send back what you counted: both books then agree.',
     'Light off, hands off near hatch.',
   ])
-    doc.text(clean(`□  ${line}`)).moveDown(0.2);
-  keepTogether(doc, 60);
-  doc
-    .moveDown(1.4)
-    .text('Packed by                                              Received by, when, at what temperature');
+    tickLine(doc, line);
+  signLines(doc, ['Packed by', 'Received by, when, at what temperature']);
   foot(doc, `${of.site}, eyed eggs ${s.lot}`);
   doc.end();
   return bytes;
