@@ -19,7 +19,8 @@ test('a lake goes with the season: last year’s course, moved to meet today, we
   expect(c.offset).toBeCloseTo(0.7, 1);
   expect(c.strayed!).toBeLessThan(0.1);
   for (const d of [10, 60, 120]) expect(Math.abs(at(c, d) - season(d) - 0.7)).toBeLessThan(0.25);
-  expect(c.points[0]!.at).toBeGreaterThan(now + 2 * DAY);
+  expect(c.points[0]).toEqual({ at: now, celsius: season(0) + 0.7 });
+  expect(c.points[1]!.at).toBeGreaterThan(now + 2 * DAY);
 });
 
 test('a spring stays as it is, and so does a water without last year, or with too little of it', () => {

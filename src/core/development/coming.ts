@@ -61,14 +61,14 @@ export function comingCourse(days: readonly DayMean[], now: number): Coming | nu
   // What a logger cannot tell from standing still stands still.
   if (byStaying === null || byFollowing === null) return steady;
   if (byStaying <= ownRules.leastForecastSd.value || byFollowing >= byStaying) return steady;
-  const points: Point[] = [];
+  const points: Point[] = [{ at: now, celsius: last.mean }];
   // It parts from today's water in a straight line to the first of last year's weeks that still comes.
   for (let d = today + 4; d <= today + AHEAD; d += 3) {
     const mean = week(d - YEAR);
     if (mean === null) break;
     points.push({ at: d * DAY + DAY / 2, celsius: offset + mean });
   }
-  if (points.length < 5) return steady;
+  if (points.length < 6) return steady;
   return { points, how: 'lastYear', offset, strayed: byFollowing };
 }
 

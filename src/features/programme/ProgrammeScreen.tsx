@@ -1,6 +1,7 @@
 'use client';
 
 import { useMemo, useRef, useState } from 'react';
+import { ambientAt } from '@/core/development/programmeGrid';
 import type { Point } from '@/core/development/timeline';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
@@ -13,6 +14,7 @@ import { LotDates } from './LotDates';
 import { type Mark, ProgrammeChart } from './ProgrammeChart';
 import { type Answer, Head, Verdict } from './ProgrammeVerdict';
 import { Together } from './Together';
+import { Valves } from './Valves';
 import { WantedForm } from './WantedForm';
 import { useWanted } from './wanted';
 
@@ -238,6 +240,13 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
               >
                 <ActFoot act={act} label="Put in force" />
               </form>
+            )}
+            {(course || running) && water[0] && plant.flowLPerMin > 0 && (
+              <Valves
+                wanted={ambientAt(plan, now + DAY)}
+                cold={ambientAt(water, now + DAY)}
+                flowLPerMin={plant.flowLPerMin}
+              />
             )}
             {(course || running) && (
               <button type="button" className="link text-left" onClick={csv}>
