@@ -58,7 +58,7 @@ export function WantedForm({
       />
       {byDate ? (
         <>
-          <div className="grid grid-cols-2 gap-2">
+          <div className="grid grid-cols-[5fr_3fr] gap-2">
             <SelectField
               label="Stage"
               value={typed.stage}
