@@ -3,7 +3,7 @@ import type { Amount } from '@/core/books/entry';
 import { measurement, numberFrom } from '@/core/books/measure';
 import { run } from '@/core/calculation';
 import { calculation as eyedEggs, type ShippedAge } from '@/core/incubation/eyedShipping';
-import { degreeDaysAt } from '@/store/predictions';
+import { degreeDaysAt } from '@/store/lotWater';
 import { SENSOR_OF_UNIT } from '@/store/waters';
 import { said } from './bringIn';
 import { type Context, defineCommand } from './define';

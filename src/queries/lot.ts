@@ -1,7 +1,7 @@
 import { flowsBetweenLots } from '@/store/books/flows';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import { courseOf, type WaterCourse } from '@/store/predictions';
+import { courseOf, type WaterCourse } from '@/store/lotWater';
 import { speciesBook } from '@/store/species';
 import { ledger, type SheetEntry } from './ledger';
 import { type Milestone, type RoundHolding, round } from './round';

@@ -1,6 +1,7 @@
-import { courseOf, degreeDaysAt, workJobs } from '@/store/predictions';
+import { lotView } from '@/queries/lot';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
-import { lotView } from './lot';
+import { courseOf, degreeDaysAt } from './lotWater';
+import { workJobs } from './predictions';
 
 let h: TestHatchery;
 let warm: number;
