@@ -4,6 +4,7 @@ import type { Db } from '@/store/connection';
 import { courseOf, type WaterCourse } from '@/store/lotWater';
 import { speciesBook } from '@/store/species';
 import { ledger, type SheetEntry } from './ledger';
+import { type Parent, parentsOf } from './parents';
 import { type Milestone, type RoundHolding, round } from './round';
 import { type Stair, survivalStair } from './stair';
 import { type Check, checksOf } from './unitSheet';
@@ -19,16 +20,7 @@ export type LotView = {
   holdings: RoundHolding[];
   number: number;
   sd: number;
-  parents: {
-    family: string;
-    label: string;
-    share: number;
-    number: number;
-    females: string;
-    femaleId: number | null;
-    males: string;
-    origin: boolean;
-  }[];
+  parents: (Parent & { number: number })[];
   from: { id: number; name: string; number: number }[];
   into: { id: number; name: string; number: number }[];
   gone: { account: string; number: number; sites: string }[];
@@ -134,36 +126,6 @@ async function watersOf(
       };
     }),
   );
-}
-
-async function parentsOf(db: Db, lotId: number): Promise<Omit<LotView['parents'][number], 'number'>[]> {
-  const rows = (await db('lot_share as s')
-    .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
-    .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
-    .where('s.lot_id', lotId)
-    .whereNull('s.superseded_seq')
-    .orderBy([{ column: 's.share', order: 'desc' }, { column: 's.family' }])
-    .select('s.family', 's.share', 'f.label', 'f.males', 'b.tag', { femaleId: 'b.id' })) as {
-    family: string;
-    share: number;
-    label: string | null;
-    males: string | null;
-    tag: string | null;
-    femaleId: number | null;
-  }[];
-  return rows.map((r) => ({
-    family: r.family,
-    label: r.label ?? 'not known',
-    share: r.share,
-    females: r.tag ?? '',
-    femaleId: r.femaleId,
-    males: r.males
-      ? fromJson<{ tag: string }[]>(r.males)
-          .map((m) => m.tag)
-          .join(', ')
-      : '',
-    origin: r.tag === null,
-  }));
 }
 
 /** Lots that this one was made from, or went into, with the numbers that went over. */

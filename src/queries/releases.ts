@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+import { familiesOf } from './parents';
 
 export type Release = {
   entryId: string;
@@ -181,29 +182,4 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
     said: fromJson<Record<string, unknown>>(row.content),
     families: await familiesOf(db, entry.lotId),
   };
-}
-
-/** Parents of a lot and their shares, the largest first. */
-export async function familiesOf(db: Db, lotId: number): Promise<ReleasePaper['families']> {
-  const families = (await db('lot_share as s')
-    .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
-    .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
-    .where('s.lot_id', lotId)
-    .whereNull('s.superseded_seq')
-    .orderBy('s.share', 'desc')
-    .select('s.share', 'f.label', 'f.males', 'b.tag')) as {
-    share: number;
-    label: string | null;
-    males: string | null;
-    tag: string | null;
-  }[];
-  return families.map((f) => ({
-    female: f.tag ?? f.label ?? 'not known',
-    males: f.males
-      ? fromJson<{ tag: string }[]>(f.males)
-          .map((m) => m.tag)
-          .join(', ')
-      : '',
-    share: f.share,
-  }));
 }

@@ -3,7 +3,8 @@ import { stepBorne } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-import { familiesOf, type ReleasePaper } from './releases';
+import { familiesOf } from './parents';
+import type { ReleasePaper } from './releases';
 import { type Check, checksOf } from './unitSheet';
 
 export type Shipment = {

@@ -1,7 +1,7 @@
-import { lotView } from '@/queries/lot';
+import { courseOf, degreeDaysAt } from '@/store/lotWater';
+import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
-import { courseOf, degreeDaysAt } from './lotWater';
-import { workJobs } from './predictions';
+import { lotView } from './lot';
 
 let h: TestHatchery;
 let warm: number;
