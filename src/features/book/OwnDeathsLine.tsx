@@ -1,9 +1,7 @@
-'use client';
-
 import type { DeathShape } from '@/core/incubation/deaths';
 import type { Species } from '@/core/species/species';
 import type { OwnDeaths } from '@/queries/ownDeaths';
-import { useAct } from '../acts/useAct';
+import { PutInForce } from './PutInForce';
 import { valueWords } from './valueForm';
 
 const tidy = (v: number) => Number(v.toPrecision(3));
@@ -29,41 +27,20 @@ export function OwnDeathsLine({
   mayEdit: boolean;
   asOf: string;
 }) {
-  const act = useAct('species.setValue');
   const lots = `${own.lots} ${own.lots === 1 ? 'lot' : 'lots'}`;
   return (
     <span className="block text-[0.92rem]">
-      With {lots} that hatched here: {valueWords(species, 'deaths.shape', own.shape)}
-      {sharesOf(own.shape) === sharesOf(species.deaths!) ? (
-        <span className="text-deep"> in force</span>
-      ) : (
-        mayEdit && (
-          <button
-            type="button"
-            className="button ml-2"
-            disabled={act.busy}
-            onClick={() =>
-              void act.submit(
-                {
-                  species: species.id,
-                  path: 'deaths.shape',
-                  value: withShares(own.shape),
-                  source: `own picks: ${lots}, to ${asOf}`,
-                  why: 'shares seen in lots that hatched here; the shelf weighs as much as two of them',
-                },
-                () => 'In force: what rounds should find is worked anew.',
-              )
-            }
-          >
-            Put in force
-          </button>
-        )
-      )}
-      {act.refused && (
-        <span role="alert" className="block text-loss">
-          {act.refused.message} {act.refused.todo}
-        </span>
-      )}
+      With {lots} that hatched here: {valueWords(species, 'deaths.shape', own.shape)}{' '}
+      <PutInForce
+        held={sharesOf(own.shape) === sharesOf(species.deaths!)}
+        mayEdit={mayEdit}
+        species={species.id}
+        path="deaths.shape"
+        value={withShares(own.shape)}
+        source={`own picks: ${lots}, to ${asOf}`}
+        why="shares seen in lots that hatched here; the shelf weighs as much as two of them"
+        says="In force: what rounds should find is worked anew."
+      />
     </span>
   );
 }

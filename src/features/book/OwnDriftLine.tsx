@@ -2,8 +2,8 @@
 
 import { figures } from '@/core/quantities/format';
 import type { OwnDrift } from '@/queries/drift';
-import { useAct } from '../acts/useAct';
 import { Worked } from '../frame/Working';
+import { PutInForce } from './PutInForce';
 
 /** What this hatchery's own counts say of unseen loss, beside what the book holds; the manager may put it in force. */
 export function OwnDriftLine({
@@ -19,7 +19,6 @@ export function OwnDriftLine({
   mayEdit: boolean;
   asOf: string;
 }) {
-  const act = useAct('species.setValue');
   const l = own.learned;
   if (!l)
     return (
@@ -28,7 +27,6 @@ export function OwnDriftLine({
       </span>
     );
   const value = { perDay: Number(l.perDay.toPrecision(4)), sd: Number(l.sd.toPrecision(4)) };
-  const held = inForce.perDay === value.perDay && inForce.sd === value.sd;
   return (
     <span>
       Own counts say{' '}
@@ -38,41 +36,21 @@ export function OwnDriftLine({
       <span className="text-soft">
         from {l.used} counts{l.leftOut.length > 0 && `; left out: ${l.leftOut.join(', ')}`}
       </span>{' '}
-      {held ? (
-        <span className="text-deep">in force</span>
-      ) : (
-        mayEdit && (
-          <button
-            type="button"
-            className="button ml-2"
-            disabled={act.busy}
-            onClick={() =>
-              void act.submit(
-                {
-                  species,
-                  path: `drift.${own.stage}`,
-                  value,
-                  source: `own counts: ${l.used}, to ${asOf}`,
-                  why: 'learned from the counts of this hatchery against the books (books.drift)',
-                },
-                () => 'In force for what is recorded from now on.',
-              )
-            }
-          >
-            Put in force
-          </button>
-        )
-      )}
+      <PutInForce
+        held={inForce.perDay === value.perDay && inForce.sd === value.sd}
+        mayEdit={mayEdit}
+        species={species}
+        path={`drift.${own.stage}`}
+        value={value}
+        source={`own counts: ${l.used}, to ${asOf}`}
+        why="learned from the counts of this hatchery against the books (books.drift)"
+        says="In force for what is recorded from now on."
+      />
       {l.warnings?.map((w) => (
         <span key={w} className="block text-[0.9rem] text-careful">
           {w}
         </span>
       ))}
-      {act.refused && (
-        <span role="alert" className="block text-loss">
-          {act.refused.message} {act.refused.todo}
-        </span>
-      )}
     </span>
   );
 }

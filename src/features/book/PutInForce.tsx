@@ -1,0 +1,46 @@
+'use client';
+
+import { useAct } from '../acts/useAct';
+
+/** What this hatchery has learned of a value of the Book: a tap puts it in force, unless it is so already. */
+export function PutInForce({
+  held,
+  mayEdit,
+  says,
+  ...payload
+}: {
+  held: boolean;
+  mayEdit: boolean;
+  species: string;
+  path: string;
+  value: unknown;
+  source: string;
+  why: string;
+  /** Once it is. */
+  says: string;
+}) {
+  const act = useAct('species.setValue');
+  return (
+    <>
+      {held ? (
+        <span className="text-deep">in force</span>
+      ) : (
+        mayEdit && (
+          <button
+            type="button"
+            className="button ml-2"
+            disabled={act.busy}
+            onClick={() => void act.submit(payload, () => says)}
+          >
+            Put in force
+          </button>
+        )
+      )}
+      {act.refused && (
+        <span role="alert" className="block text-loss">
+          {act.refused.message} {act.refused.todo}
+        </span>
+      )}
+    </>
+  );
+}
