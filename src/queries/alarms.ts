@@ -11,13 +11,19 @@ export type OpenAlarm = {
   roomId: number;
 };
 
-/** Alarms that stand, those that nobody has seen first. */
+/** What harms within minutes stands before what harms within hours. */
+const SOONEST = ['chlorine', 'flow', 'oxygen', 'temperature', 'gas', 'pH'];
+
+/** Alarms that stand: those that nobody has seen first, the water before the probe, what harms soonest before the rest. */
 export async function openAlarms(db: Db, siteId: number): Promise<OpenAlarm[]> {
   return (await db('alarm as a')
     .join('sensor as s', 's.id', 'a.sensor_id')
     .leftJoin('person as p', 'p.id', 'a.seen_by')
     .where({ 'a.site_id': siteId, 'a.closed_at': null })
-    .orderByRaw('a.seen_at IS NOT NULL, a.opened_at')
+    .orderByRaw(
+      `a.seen_at IS NOT NULL, a.kind IN ('silent', 'stuck'), FIELD(s.kind, ${SOONEST.map(() => '?').join(', ')}), a.opened_at`,
+      SOONEST,
+    )
     .select({
       id: 'a.id',
       kind: 'a.kind',
