@@ -4,7 +4,7 @@ import { openAlarms } from './alarms';
 let h: TestHatchery;
 beforeAll(async () => {
   h = await testHatchery();
-  await laidDown(h, ['J1']);
+  await laidDown(h, ['J1', 'J2']);
 });
 
 test('the water before the probe, what harms soonest first, and behind them what somebody sees to', async () => {
