@@ -11,6 +11,7 @@ import { queuePredictions } from './jobs';
 import { parsePayload } from './payload';
 import { putBackReading } from './readings';
 import { CommandRefused } from './refused';
+import { sensitive } from './sensitive';
 import { asOf } from './when';
 
 /** Undo is everyone's for so long. */
@@ -269,6 +270,7 @@ export const settleProposal = defineCommand({
     accept: z.boolean(),
     answer: z.enum(['combine', 'replace', 'note']).optional(),
     sure: z.literal('yes').optional(),
+    sensitive,
   }),
   async handle(c, p) {
     const row = (await c
@@ -293,6 +295,8 @@ export const settleProposal = defineCommand({
       measuredBy: proposed.measuredBy || row.name,
       ...(p.answer ? { answer: p.answer } : {}),
       ...(p.sure ? { sure: p.sure } : {}),
+      // It was done already: by whom is all that can be said of it here.
+      ...(p.sensitive ? { sensitive: p.sensitive, note: proposed.note || `done by ${row.name}` } : {}),
     });
     return { accepted: true, result: await command.handle(c, payload) };
   },

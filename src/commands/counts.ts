@@ -9,6 +9,7 @@ import { said } from './bringIn';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
+import { askSensitive, sensitive } from './sensitive';
 import { booksOf, idsOf, type Standing, seenNumber, stageName, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, type Event, eventFields, eventOf } from './when';
@@ -21,10 +22,13 @@ export const recordCount = defineCommand({
   type: 'count.record',
   roles: ['manager', 'culturist'],
   proposes: ['hand'],
-  schema: z.object({ ...eventFields, ...where, measured: measurement, answer }),
+  schema: z.object({ ...eventFields, ...where, measured: measurement, answer, sensitive }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const at = await standing(c, p.unit, asOf(c, event), p);
+    // An estimate by eye touches nothing.
+    if (p.measured.method !== 'estimated')
+      await askSensitive(c, at, { ...p, note: event.note }, event.at, 'this count');
     return census(c, event, at, p.measured, p.answer, 'count', p);
   },
 });

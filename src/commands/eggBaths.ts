@@ -5,7 +5,7 @@ import { observe } from './checks';
 import { defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askSensitive } from './sensitive';
+import { askSensitive, sensitive } from './sensitive';
 import { idsOf, type Standing, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -17,7 +17,7 @@ export const batheEggs = defineCommand({
   type: 'eggs.bathe',
   roles: ['manager', 'culturist'],
   schema: z
-    .object({ ...eventFields, ...eggBathFields, sensitive: z.enum(['emergency', 'meant']).optional() })
+    .object({ ...eventFields, ...eggBathFields, sensitive })
     .refine((p) => p.way !== 'flow' || p.flowLPerMin !== undefined, {
       path: ['flowLPerMin'],
       error: 'needed: the flow',

@@ -7,12 +7,11 @@ import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askEyes, askSensitive } from './sensitive';
+import { askEyes, askSensitive, sensitive } from './sensitive';
 import { idsOf, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
 const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
-export const sensitive = z.enum(['emergency', 'meant']).optional();
 
 /** What an act is to the watch over the picks: shaken or starved of water they die of it later, of the rest not. */
 const kindOfHandling = { shocked: 'shock', rolled: 'flowSet', water: 'waterChanged' } as Record<string, string>;

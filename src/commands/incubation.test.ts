@@ -62,6 +62,48 @@ describe('hands off', () => {
     expect(await h.number('J4')).toBeGreaterThan(15_000);
   });
 
+  test('a count that pours them is asked about, an estimate by eye is not; accepted of a hand it says whose it was', async () => {
+    await water(20, () => 5);
+    const volume = {
+      method: 'volume',
+      samples: [
+        { volumeMl: 10, count: 180 },
+        { volumeMl: 10, count: 190 },
+        { volumeMl: 10, count: 185 },
+      ],
+      totalVolumeMl: 800,
+    };
+    const count = (measured: object, more: object = {}, who = h.manager) =>
+      h.send('count.record', { ...held('J1'), measured, answer: 'note', ...more }, who);
+    expect((await refusal(count(volume))).code).toBe('sensitive');
+    await count({ method: 'estimated', number: 15_000, half: 3000 });
+    await count(volume, { sensitive: 'emergency' });
+    const { proposal } = await h.send<{ proposal: string }>(
+      'count.record',
+      { ...held('J2'), measured: volume },
+      h.hand,
+    );
+    const settle = (more: object = {}) =>
+      h.send('proposal.settle', { proposalId: proposal, accept: true, answer: 'note', ...more });
+    expect((await refusal(settle())).code).toBe('sensitive');
+    await settle({ sensitive: 'meant' });
+    const entry = (await h.db('entry').where({ kind: 'count' }).orderBy('seq', 'desc').first('note')) as {
+      note: string;
+    };
+    expect(entry.note).toBe(`done by ${h.hand.name}`);
+  });
+
+  test('kept apart or sold they are poured too', async () => {
+    await water(20, () => 5);
+    const some = { kind: 'measured', measured: { method: 'counted', number: 200 } };
+    expect((await refusal(h.send('brood.keepApart', { ...held('J1'), amount: some, to: h.units.J4! }))).code).toBe(
+      'sensitive',
+    );
+    const sale = { ...held('J1'), account: 'sold', measured: { method: 'counted', number: 200 }, receiver: 'a school' };
+    expect((await refusal(h.send('loss.record', sale))).code).toBe('sensitive');
+    await h.send('loss.record', { ...sale, sensitive: 'meant', note: 'the truck is here' });
+  });
+
   test('after the eyes show it is not asked', async () => {
     await water(62, () => 5);
     await h.send('move.record', { sources: [{ ...held('J1'), amount: { kind: 'all' } }], to: h.units.J4! });

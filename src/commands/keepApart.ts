@@ -6,6 +6,7 @@ import { warnLoads } from './loads';
 import { knownSpecies, newLot } from './lots';
 import { amountOf, howMany } from './moves';
 import { CommandRefused } from './refused';
+import { askSensitive, sensitive } from './sensitive';
 import { standing, unitById } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -24,10 +25,12 @@ export const keepApart = defineCommand({
     amount: howMany,
     to: z.number().int(),
     overload: z.literal('yes').optional(),
+    sensitive,
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const from = await standing(c, p.unit, asOf(c, event), p, ['egg', 'yolksac', 'fry']);
+    await askSensitive(c, from, { ...p, note: event.note }, event.at, 'keeping them apart');
     if (isBroodGrade(from.lot.grade))
       throw new CommandRefused(
         'isBrood',

@@ -4,7 +4,7 @@ import { defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { warnLoads } from './loads';
 import { CommandRefused } from './refused';
-import { askSensitive } from './sensitive';
+import { askSensitive, sensitive } from './sensitive';
 import { standing, unitById } from './standing';
 import { askTempered, tempered } from './temper';
 import { asOf, eventFields, eventOf } from './when';
@@ -31,7 +31,7 @@ const schema = z
     emptied: z.boolean().default(false),
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
-    sensitive: z.enum(['emergency', 'meant']).optional(),
+    sensitive,
     tempered,
   })
   .refine((p) => p.parts.every((x) => x.volumeMl !== undefined) || p.parts.every((x) => x.number !== undefined), {

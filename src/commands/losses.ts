@@ -7,6 +7,7 @@ import type { KeptWatch } from '@/store/pickWatch';
 import { type Context, defineCommand, type Role } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
+import { askSensitive, sensitive } from './sensitive';
 import { idsOf, type Standing, standing } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, type Event, eventFields, eventOf } from './when';
@@ -111,6 +112,7 @@ export const recordLossOf = defineCommand({
     measured: measurement.optional(),
     cause: z.string().trim().max(200, 'is too long').default(''),
     receiver: z.string().trim().max(120, 'is too long').default(''),
+    sensitive,
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
@@ -129,6 +131,7 @@ export const recordLossOf = defineCommand({
         'One line is enough: it will be read in a year.',
       );
     const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.stage });
+    if (p.account === 'sold') await askSensitive(c, at, { ...p, note: event.note }, event.at, 'selling them');
     const { meanG: _, ...measured } = p.measured
       ? numberFrom(p.measured)
       : { number: 0, sd: 0, df: null, how: 'counted' as const, meanG: undefined };

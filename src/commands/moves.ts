@@ -9,7 +9,7 @@ import { queuePredictions } from './jobs';
 import { warnLoads } from './loads';
 import { newLot } from './lots';
 import { CommandRefused } from './refused';
-import { askSensitive } from './sensitive';
+import { askSensitive, sensitive } from './sensitive';
 import { idsOf, type Standing, standing, standingsIn, unitById } from './standing';
 import { askTempered, tempered } from './temper';
 import { asOf, eventFields, eventOf } from './when';
@@ -78,7 +78,7 @@ export const move = defineCommand({
     mix: z.literal('yes').optional(),
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
-    sensitive: z.enum(['emergency', 'meant']).optional(),
+    sensitive,
     tempered,
   }),
   async handle(c, p) {
@@ -238,7 +238,7 @@ export const grade = defineCommand({
       .min(2, 'grading makes at least two classes'),
     overload: z.literal('yes').optional(),
     shortfall: z.literal('yes').optional(),
-    sensitive: z.enum(['emergency', 'meant']).optional(),
+    sensitive,
     tempered,
   }),
   async handle(c, p) {

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
 import { inWindow, severityWords } from '@/core/incubation/handsOff';
 import type { Species } from '@/core/species/species';
@@ -6,7 +7,7 @@ import { CommandRefused } from './refused';
 import type { Standing } from './standing';
 
 /** The answer to "hands off": an emergency, or meant and said why in the note. */
-export type SensitiveAnswer = 'emergency' | 'meant' | undefined;
+export const sensitive = z.enum(['emergency', 'meant']).optional();
 
 /** How far on the way to hatch a lot was in a unit at an instant, by its dates as last worked; null where not known. */
 export async function wayAt(c: Context, s: Standing, at: number): Promise<number | null> {

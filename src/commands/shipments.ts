@@ -9,7 +9,7 @@ import { said } from './bringIn';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askEyes, askSensitive } from './sensitive';
+import { askEyes, askSensitive, sensitive } from './sensitive';
 import { idsOf, type Standing, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -38,7 +38,7 @@ export const shipEggs = defineCommand({
     outsideCelsius: z.number().min(-30).max(45).optional(),
     wallWattPerKelvin: z.number().positive('must be above 0').optional(),
     shortfall: z.literal('yes').optional(),
-    sensitive: z.enum(['emergency', 'meant']).optional(),
+    sensitive,
     eyes: z.literal('seen').optional(),
     late: z.literal('yes').optional(),
   }),

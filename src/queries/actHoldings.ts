@@ -23,6 +23,7 @@ export function actHoldings(holdings: readonly RoundHolding[]) {
       eggDiameterMm: valueNamed(species, 'hardened egg diameter')?.value,
       stepCelsius: stepBorne(species),
       dayCelsius: changeADay(species),
+      handsOff: h.handsOff && { severity: h.handsOff.severity, why: h.handsOff.why },
     };
   });
 }

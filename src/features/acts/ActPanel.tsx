@@ -1,5 +1,6 @@
 'use client';
 
+import { Hand } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Check } from '@/queries/unitSheet';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
@@ -94,6 +95,9 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
   return [...growing, ...(h.stage === 'fry' ? [{ id: 'stage' as const, word: 'Stage' }] : []), ...rest];
 }
 
+/** What shakes eggs: it is asked about while hands should stay off, and marked so. */
+const shakes: ReadonlySet<ActId> = new Set(['layDown', 'move', 'grade', 'handle', 'eggBath', 'ship', 'count', 'keep']);
+
 /** The acts of one holding: buttons, and below them the form of the one chosen. */
 export function ActPanel({
   holding,
@@ -119,6 +123,8 @@ export function ActPanel({
   const [open, setOpen] = useState<ActId | null>((first as ActId) ?? null);
   useEffect(() => setOpen((first as ActId) ?? null), [first]);
   const p = { h: holding, places, sites };
+  const off = holding.handsOff && holding.handsOff.severity <= 2 ? holding.handsOff : null;
+  const marked = (id: ActId) => off !== null && shakes.has(id);
   return (
     <section aria-label={`Acts for ${holding.unit}`}>
       <div className="flex flex-wrap gap-1.5">
@@ -127,15 +133,23 @@ export function ActPanel({
             key={a.id}
             type="button"
             aria-pressed={open === a.id}
-            className={`button ${open === a.id ? 'border-deep bg-deep-wash' : ''}`}
+            className={`button ${open === a.id ? 'border-deep bg-deep-wash' : ''} ${marked(a.id) ? 'border-dashed text-careful' : ''}`}
+            data-shakes={marked(a.id) || undefined}
+            title={marked(a.id) ? `shakes them: ${off!.why}` : undefined}
             onClick={() => setOpen(open === a.id ? null : a.id)}
           >
+            {marked(a.id) && <Hand size={15} className="mr-1" aria-hidden />}
             {a.word}
           </button>
         ))}
       </div>
       {open && (
         <div className="mt-3 border-l-[3px] border-deep pl-3" key={`${open}${holding.unitId}${holding.stage}`}>
+          {marked(open) && (
+            <p className="mb-2 text-[0.95rem] text-careful">
+              This shakes them: {off!.why}. A reason will be asked for; an emergency overrides.
+            </p>
+          )}
           {open === 'pick' && (
             <div className="flex flex-col gap-4">
               <LossForm h={holding} type="pick.record" />

@@ -329,3 +329,18 @@ test('a count at a past time, by somebody else', async () => {
   expect(onlySent().payload).toMatchObject({ at: Date.parse('2031-04-14T04:00:00Z'), measuredBy: 'Hand' });
   expect((await screen.findByRole('status')).textContent).toMatch(/noted only\.$/);
 });
+
+test('what shakes eggs is marked while hands should stay off, with why; what does not is plain', async () => {
+  const egg = holding({ unit: 'T1', stage: 'egg', stageName: 'eggs' });
+  const off = { severity: 1, why: 'eggs die of shocks until the eyes show' };
+  const draw = (handsOff: typeof off | null) =>
+    show(<ActPanel holding={{ ...egg, handsOff }} unitKind="tray" places={[]} sites={[]} />);
+  const marked = () => [...document.querySelectorAll('[data-shakes]')].map((b) => b.textContent?.trim());
+  const { user, unmount } = draw(off);
+  expect(marked()).toEqual(['Shock, handle', 'Bath', 'Send eyed', 'Move', 'Count', 'Keep for brood']);
+  await user.click(screen.getByRole('button', { name: /Move/ }));
+  expect(screen.getByText(/This shakes them: eggs die of shocks.*A reason will be asked for/)).toBeTruthy();
+  unmount();
+  draw({ ...off, severity: 3 });
+  expect(marked()).toEqual([]);
+});

@@ -18,6 +18,8 @@ export type ActHolding = {
   stepCelsius?: number | null;
   /** The change a day that a programme of it keeps to, °C. */
   dayCelsius?: number | null;
+  /** Why hands should stay off just now, and how gravely: 1 worst, 3 mild. */
+  handsOff?: { severity: number; why: string } | null;
 };
 
 /** Units to choose from, by room, with what stands there. */
