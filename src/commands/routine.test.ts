@@ -33,6 +33,13 @@ test('ticked for the room by a hand, due again next day; taken back it is due at
   expect((await now()).get('dark')!.due).toBe(true);
 });
 
+test('the first that hatch bring out nets and shells, whatever the clock says', async () => {
+  expect((await now()).has('shells')).toBe(false);
+  await h.send('hatch.see', { unit: h.units.J1!, stage: 'egg', seen: 'first' });
+  expect((await now()).get('shells')).toMatchObject({ due: true, units: ['J1'] });
+  expect((await now()).get('nets')).toMatchObject({ units: ['J1'] });
+});
+
 test('an unknown room or thing is refused and nothing is written', async () => {
   expect((await refusal(h.send('routine.tick', { room: 9999, task: 'dark' }))).path).toBe('room');
   expect((await refusal(h.send('routine.tick', { room, task: 'own77' }))).path).toBe('task');

@@ -62,7 +62,9 @@ export async function routine(
         unitKind: h.unitKind,
         station: h.station,
         openedAt: h.openedAt,
-        way: h.milestones.find((m) => m.enters === 'yolksac')?.passed ?? null,
+        // What was seen goes before what the clock says.
+        way:
+          h.last['hatch:first'] !== undefined ? 1 : (h.milestones.find((m) => m.enters === 'yolksac')?.passed ?? null),
         tasks: [...book.get(h.species)!.tasks, ...(town.has(h.roomId) ? [townWaterTask] : []), ...(ofHouse as Task[])],
       }),
     ),
