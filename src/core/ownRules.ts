@@ -165,6 +165,30 @@ export const ownRules = {
     unit: '%',
     hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
   },
+  roundPause: {
+    what: 'longer than this between two units is a pause, no work of the round',
+    value: 15,
+    unit: 'min',
+    hint: 'the longest that one unit takes; compare with a round that was watched',
+  },
+  shelfLots: {
+    what: 'own lots that count as much as the shelf in how eggs whiten',
+    value: 2,
+    unit: 'lots',
+    hint: 'fewer follow one odd lot, more learn slowly',
+  },
+  chlorineEvery: {
+    what: 'residual chlorine is measured so often where there is town water',
+    value: 12,
+    unit: 'h',
+    hint: 'the time for which the stock of the neutraliser is sure to last',
+  },
+  valveBelow: {
+    what: 'with less reserve of the neutraliser than this a valve must shut by itself',
+    value: 10,
+    unit: 'min',
+    hint: 'the time in which somebody is sure to be there',
+  },
   mixWithin: {
     what: 'takes brought together may go into one tank within so much of each other',
     value: 3,

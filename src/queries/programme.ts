@@ -46,8 +46,8 @@ export type ProgrammeView = {
   others: { lot: string; stage: string; name: string; at: number }[];
   /** All lots of eggs, each on each of its waters, to bring several together. */
   takes: ProgrammeTake[];
-  /** The waters of the takes: as read by day, and as they come. */
-  waters: { sensor: number; name: string; measured: Point[]; coming: Point[] }[];
+  /** The waters of the takes as read by day; as they come: `ambient`. */
+  waters: { sensor: number; name: string; measured: Point[] }[];
   /** Hatches and swim-ups still to come in other waters, for tanks and hands. */
   elsewhere: { lot: string; what: 'hatch' | 'swim-up'; at: number; number: number }[];
   /** Tanks that hold nothing now, and the limits of those that have one. */
@@ -194,7 +194,6 @@ export async function programmeView(
           measured: own
             .filter((d) => noon(d.day) >= oldest - DAY)
             .map((d) => ({ at: Math.min(now, noon(d.day)), celsius: d.mean })),
-          coming: comingCourse(own, now)?.points ?? [],
         };
       }),
     elsewhere,

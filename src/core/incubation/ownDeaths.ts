@@ -1,3 +1,4 @@
+import { ownRules } from '../ownRules';
 import { type DeathShape, type EggEvent, parts as partNames, whiteningParts } from './deaths';
 
 type Part = (typeof partNames)[number];
@@ -11,8 +12,8 @@ export type WatchedUnit = {
   rounds: readonly { at: number; picked: number }[];
 };
 
-/** So many lots is the shelf worth: two of one's own count as much as it does. */
-const SHELF_LOTS = 2;
+/** So many lots is the shelf worth. */
+const SHELF_LOTS = ownRules.shelfLots.value;
 /** A part is learned from a lot that was watched through so much of it. */
 const LEAST_SEEN = 0.6;
 const TURNS = 30;

@@ -1,3 +1,4 @@
+import { ownRules } from '../ownRules';
 import type { Task } from '../species/species';
 import { addLocalDays, localDay } from '../time/localDay';
 
@@ -38,7 +39,7 @@ export const townWaterTask: RoutineHolding['tasks'][number] = {
   stations: ['eggs', 'yolksac'],
   units: [],
   from: 0,
-  everyHours: 12,
+  everyHours: ownRules.chlorineEvery.value,
 };
 
 export const tickOf = (roomId: number, task: string) => `${roomId} ${task}`;

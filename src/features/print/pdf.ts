@@ -6,7 +6,7 @@ import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import type { ReleasePaper } from '@/queries/releases';
 import type { RoundHolding } from '@/queries/round';
 import type { StockList } from '@/queries/stockList';
-import { doubt, foot, keepTogether, open, table } from './paper';
+import { doubt, foot, keepTogether, open, signLines, table } from './paper';
 
 /**
  * The release paper: number, interval, mean size, origin, and how it was measured.
@@ -78,10 +78,8 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
     .fillColor('#555')
     .text('Shares assume equal survival of all families since the lot was made.')
     .fillColor('black');
-  doc.moveDown(2).text('Issued by                                              Received by');
-  doc
-    .moveDown(0.3)
-    .text(`${p.issuedBy}, ${dayMonth(p.issuedAt, timeZone)} ${isoDay(p.issuedAt, timeZone).slice(0, 4)}`);
+  const issued = `${dayMonth(p.issuedAt, timeZone)} ${isoDay(p.issuedAt, timeZone).slice(0, 4)}`;
+  signLines(doc, [`Issued by ${p.issuedBy}, ${issued}`, 'Received by']);
   foot(doc, `${p.siteName}, release ${p.number}`);
   doc.end();
   return bytes;

@@ -24,7 +24,7 @@ export function Together({
   lot,
   at,
 }: {
-  view: Pick<ProgrammeView, 'takes' | 'waters' | 'now' | 'sensor'>;
+  view: Pick<ProgrammeView, 'takes' | 'waters' | 'ambient' | 'now' | 'sensor'>;
   stage: string;
   stageName: string;
   lot: string;
@@ -62,7 +62,7 @@ export function Together({
               phases: t.phases.map(({ stage: s, model, factor, sumFrom }) => ({ stage: s, model, factor, sumFrom })),
               start: iso(t.fertilisedAt),
               measured: line(water(t).measured.filter((p) => p.at >= t.fertilisedAt - 86_400_000)),
-              forecast: line(water(t).coming),
+              forecast: line(view.ambient.find((a) => a.sensor === t.sensor)?.points ?? []),
               observed: Object.fromEntries(Object.entries(t.observed).map(([k, v]) => [k, iso(v)])),
             })),
             stage,

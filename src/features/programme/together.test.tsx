@@ -26,11 +26,11 @@ const water = (sensor: number, name: string) => ({
   sensor,
   name,
   measured: Array.from({ length: 60 }, (_, d) => ({ at: NOW - (60 - d) * DAY, celsius: 5 })),
-  coming: [{ at: NOW + DAY, celsius: 4 }],
 });
 const view = (takes: ProgrammeTake[]) => ({
   takes,
   waters: [water(4, 'cold1'), water(5, 'cold2')],
+  ambient: [4, 5].map((sensor) => ({ sensor, name: '', points: [{ at: NOW + DAY, celsius: sensor }], how: '' })),
   now: NOW,
   sensor: { id: 4, name: 'cold1' },
 });
@@ -67,9 +67,10 @@ test('with another take of its species: each on its own water since it was taken
   expect(screen.getByText('+0.4 °C')).toBeTruthy();
   expect(screen.getByTestId('together').textContent).toContain('8.0 days apart now, 0.0 then.');
   const { input } = server.asked.at(-1) as {
-    input: { takes: { measured: unknown[]; phases: { factor: number }[] }[] };
+    input: { takes: { measured: unknown[]; forecast: { celsius: number }[]; phases: { factor: number }[] }[] };
   };
   expect(input.takes.map((t) => t.measured.length)).toEqual([41, 31]);
+  expect(input.takes.map((t) => t.forecast.map((p) => p.celsius))).toEqual([[4], [5]]);
   expect(input.takes[0]!.phases[0]!.factor).toBe(1.04);
   expect(input).not.toHaveProperty('at');
 });

@@ -31,12 +31,12 @@ export function SupplyLine({
   return (
     <p className="mb-2 text-[0.92rem] text-soft" data-testid="supply">
       {neutraliser?.input && neutraliser.minutes !== null && (
-        <span className={neutraliser.minutes < 10 ? 'text-careful' : ''}>
+        <span className={neutraliser.minutes < ownRules.valveBelow.value ? 'text-careful' : ''}>
           Town water: if the neutraliser stops, chlorine harms after{' '}
           <Worked request={{ id: 'water.dechlorination', input: neutraliser.input }}>
             <b>{minutesWords(neutraliser.minutes)}</b>
           </Worked>
-          {neutraliser.minutes < 10 && '; a valve must shut by itself'}.
+          {neutraliser.minutes < ownRules.valveBelow.value && '; a valve must shut by itself'}.
         </span>
       )}
       {neutraliser?.missing && <span>Town water: {neutraliser.missing}, to know the neutraliser’s reserve.</span>}
