@@ -113,9 +113,8 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
     const { seedIfEmpty } = await import('@/demo/seed');
     await seedIfEmpty(db, Date.parse(env.MORULA_FREEZE ?? env.MORULA_NOW ?? new Date().toISOString()), say);
   }
-  const [{ id: site }] = (await db('site').orderBy('id').limit(1).select('id')) as
-    | [{ id: number }]
-    | [{ id: undefined }];
+  // None yet in an own hatchery: its first run makes one.
+  const site = ((await db('site').orderBy('id').first('id')) as { id: number } | undefined)?.id;
   await db.destroy();
   build();
 

@@ -15,7 +15,8 @@ export class CalculationError extends Error {
   readonly code: string;
   readonly path: string;
   constructor(code: string, path: string, message: string) {
-    super(path ? `${path}: ${message}` : message);
+    // One line, whatever stood in the input: scripts read errors line by line.
+    super((path ? `${path}: ${message}` : message).replace(/[\p{Cc}\u2028\u2029]+/gu, ' '));
     this.name = 'CalculationError';
     this.code = code;
     this.path = path;
@@ -48,17 +49,156 @@ export function defineCalculation<I extends z.ZodType, O extends z.ZodType>(c: C
 /** Parses raw input; throws CalculationError naming the first field that is wrong. */
 export function parseInput<I extends z.ZodType>(calculation: Calculation<I>, raw: unknown): z.output<I> {
   const parsed = calculation.input.safeParse(raw);
-  if (parsed.success) return parsed.data;
+  if (parsed.success) {
+    const beyond = beyondItsUnit(parsed.data, []);
+    if (beyond) throw new CalculationError('beyond', pathText(beyond.path), beyond.why);
+    return parsed.data;
+  }
+  // A key that nobody knows is often a wanted one mistyped: told before what is then missing.
+  const unknown = parsed.error.issues.find((i) => i.code === 'unrecognized_keys');
+  if (unknown?.code === 'unrecognized_keys') {
+    const key = unknown.keys[0]!;
+    const near = nearestKey(key, keysAt(z.toJSONSchema(calculation.input, { io: 'input' }), unknown.path));
+    throw new CalculationError(
+      'unknownKey',
+      pathText([...unknown.path, key]),
+      `is not a field of ${calculation.id}${near ? `; meant is perhaps ${near}` : ''}`,
+    );
+  }
   const issue = parsed.error.issues[0]!;
-  const path = issue.path
-    .map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? String(p) : `.${String(p)}`))
-    .join('');
-  throw new CalculationError('input', path || 'input', issue.message);
+  throw new CalculationError('input', pathText(issue.path) || 'input', issue.message);
+}
+
+const pathText = (path: readonly PropertyKey[]): string =>
+  path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? String(p) : `.${String(p)}`)).join('');
+
+type JsonSchema = { [key: string]: unknown };
+
+/** The keys that a JSON Schema knows at a path; those of all forms where it has several. */
+function keysAt(root: JsonSchema, path: readonly PropertyKey[]): string[] {
+  const forms = (s: JsonSchema): JsonSchema[] => {
+    const reference = s.$ref;
+    if (typeof reference === 'string') {
+      const target = reference.split('/').slice(1).reduce<unknown>((at, p) => (at as JsonSchema | undefined)?.[p], root);
+      return target ? forms(target as JsonSchema) : [];
+    }
+    const several = (s.anyOf ?? s.oneOf ?? s.allOf) as JsonSchema[] | undefined;
+    return several ? several.flatMap(forms) : [s];
+  };
+  let here = forms(root);
+  for (const p of path)
+    here = here.flatMap((s) => {
+      const next =
+        typeof p === 'number' ? s.items : ((s.properties as JsonSchema | undefined)?.[String(p)] ?? s.additionalProperties);
+      return next && typeof next === 'object' ? forms(next as JsonSchema) : [];
+    });
+  return [...new Set(here.flatMap((s) => Object.keys((s.properties as JsonSchema | undefined) ?? {})))];
+}
+
+/** The known key that takes fewest letters to mend, when that is at most a third of its length (letters' case is free). */
+export function nearestKey(typed: string, known: readonly string[]): string | null {
+  let best: string | null = null;
+  let least = Number.POSITIVE_INFINITY;
+  for (const k of known) {
+    const d = editDistance(typed.toLowerCase(), k.toLowerCase());
+    if (d < least && d <= Math.max(1, Math.floor(k.length / 3))) [best, least] = [k, d];
+  }
+  return best;
+}
+
+/** Letters to put in, take out or change between two words (Levenshtein 1966). */
+function editDistance(a: string, b: string): number {
+  if (a.length > 60 || b.length > 60) return Number.POSITIVE_INFINITY;
+  let row = Array.from({ length: b.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= a.length; i++) {
+    const next = [i];
+    for (let j = 1; j <= b.length; j++)
+      next.push(Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)));
+    row = next;
+  }
+  return row[b.length]!;
+}
+
+/**
+ * The farthest that a figure of a unit may lie in any calculation, by the unit at the end of its key: beyond it stands a
+ * typing error or another unit. Own bounds, far outside of what any hatchery meets; a calculation's own schema is
+ * narrower where it knows better.
+ */
+const FARTHEST: readonly { ends: RegExp; most: number; says: string }[] = [
+  { ends: /MgPerL$/, most: 1e6, says: 'a litre of water weighs 1 000 000 mg' },
+  { ends: /[cC]elsius$/, most: 100, says: 'no water that is worked with is that far from 0 °C' },
+  { ends: /Ppt$/, most: 300, says: 'brine is saturated near 300 g a kg' },
+  { ends: /(Share|Sd|Cv|cv|sd)$/, most: 1e12, says: 'no spread is that wide' },
+];
+/** No number of animals, litres, grams, days that people reckon with is larger. */
+const LARGEST = 1e12;
+
+/** The first number that no field can mean; null where all can. */
+function beyondItsUnit(value: unknown, path: PropertyKey[]): { path: PropertyKey[]; why: string } | null {
+  if (typeof value === 'number') {
+    const key = String([...path].reverse().find((p) => typeof p === 'string') ?? '');
+    const bound = FARTHEST.find((f) => f.ends.test(key));
+    const most = bound?.most ?? LARGEST;
+    if (Math.abs(value) <= most) return null;
+    return { path, why: `${value} lies beyond anything it can mean${bound ? ` (${bound.says})` : ''}: another unit?` };
+  }
+  if (value === null || typeof value !== 'object') return null;
+  for (const [k, v] of Object.entries(value)) {
+    const found = beyondItsUnit(v, [...path, Array.isArray(value) ? Number(k) : k]);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** The number of an input that lies farthest from 1 in powers of ten: what made an answer overflow. */
+function mostExtreme(value: unknown, path: PropertyKey[]): { path: PropertyKey[]; off: number } | null {
+  if (typeof value === 'number') return value === 0 ? null : { path, off: Math.abs(Math.log10(Math.abs(value))) };
+  if (value === null || typeof value !== 'object') return null;
+  let worst: { path: PropertyKey[]; off: number } | null = null;
+  for (const [k, v] of Object.entries(value)) {
+    const found = mostExtreme(v, [...path, Array.isArray(value) ? Number(k) : k]);
+    if (found && (!worst || found.off > worst.off)) worst = found;
+  }
+  return worst;
+}
+
+/** Is every number in it finite? */
+function allFinite(value: unknown): boolean {
+  if (typeof value === 'number') return Number.isFinite(value);
+  if (value === null || typeof value !== 'object') return true;
+  return Object.values(value).every(allFinite);
+}
+
+/**
+ * Computes from a parsed input, and lets no number out that is not finite: JSON would turn it into null without a word.
+ * @throws CalculationError naming the most extreme figure of the input
+ */
+export function computeFinite<I extends z.ZodType, O extends z.ZodType>(
+  c: Calculation<I, O>,
+  input: z.output<I>,
+): z.output<O> {
+  const output = c.compute(input);
+  if (allFinite(output)) return output;
+  throw new CalculationError(
+    'overflow',
+    pathText(mostExtreme(input, [])?.path ?? []) || 'input',
+    'with this figure the answer is no number that can be told: typed in another unit?',
+  );
 }
 
 /** Parse and compute: the entry for user input. Throws CalculationError on a caller's mistake. */
 export function run<I extends z.ZodType, O extends z.ZodType>(c: Calculation<I, O>, raw: unknown): z.output<O> {
-  return c.compute(parseInput(c, raw));
+  return computeFinite(c, parseInput(c, raw));
+}
+
+/** The same with its working, for whoever shows both. */
+export function runWithWorking<I extends z.ZodType, O extends z.ZodType>(
+  c: Calculation<I, O>,
+  raw: unknown,
+): { output: z.output<O>; working: Working } {
+  const input = parseInput(c, raw);
+  const output = computeFinite(c, input);
+  return { output, working: c.working(input, output) };
 }
 
 /** Shared schema pieces, so that all calculations refuse the same nonsense with the same words. */

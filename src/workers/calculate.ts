@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { CalculationError, parseInput } from '@/core/calculation';
+import { CalculationError, runWithWorking, type Working } from '@/core/calculation';
 import { loadCalculation } from '@/core/registry';
 import type { Asked, Outcome } from './thread';
 
@@ -8,9 +8,7 @@ parentPort!.on('message', async ({ no, id, input }: Asked) => {
   const answer = (outcome: Outcome) => parentPort!.postMessage({ no, outcome });
   try {
     const calculation = (await loadCalculation(id))!;
-    const parsed = parseInput(calculation, input);
-    const output = calculation.compute(parsed) as Record<string, unknown>;
-    answer({ ok: { output, working: calculation.working(parsed, output) } });
+    answer({ ok: runWithWorking(calculation, input) as { output: Record<string, unknown>; working: Working } });
   } catch (e) {
     if (e instanceof CalculationError) answer({ refused: { code: e.code, path: e.path, message: e.message } });
     else if (e instanceof RangeError) answer({ refused: { code: 'range', path: 'input', message: e.message } });

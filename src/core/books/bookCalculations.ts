@@ -3,18 +3,18 @@ import { defineCalculation, schema } from '../calculation';
 import { Z95 } from '../distributions';
 import { compareCount, largestRemainder, mixComposition, survivalOf } from './arithmetic';
 
-const number = z.object({ number: schema.nonNegative, sd: schema.nonNegative });
+const number = z.strictObject({ number: schema.nonNegative, sd: schema.nonNegative });
 
 export const census = defineCalculation({
   id: 'books.census',
   title: 'The count against the books',
   asks: 'The books say one number, the count another: do they disagree beyond chance, and what together?',
-  input: z.object({ book: number, count: number }),
-  output: z.object({
+  input: z.strictObject({ book: number, count: number }),
+  output: z.strictObject({
     difference: z.number(),
     z: z.number(),
     agree: z.boolean(),
-    combined: z.object({ number: z.number(), sd: z.number(), low: z.number(), high: z.number() }),
+    combined: z.strictObject({ number: z.number(), sd: z.number(), low: z.number(), high: z.number() }),
     warnings: schema.warnings,
   }),
   compute: (i) => {
@@ -71,12 +71,12 @@ export const survival = defineCalculation({
   id: 'books.survival',
   title: 'Survival between two numbers',
   asks: 'So many then, so many now: what share lived, and how sure?',
-  input: z.object({
-    start: z.object({ number: schema.positive, sd: schema.nonNegative }),
+  input: z.strictObject({
+    start: z.strictObject({ number: schema.positive, sd: schema.nonNegative }),
     end: number,
     covariance: z.number().default(0),
   }),
-  output: z.object({ survival: z.number(), low: z.number(), high: z.number(), warnings: schema.warnings }),
+  output: z.strictObject({ survival: z.number(), low: z.number(), high: z.number(), warnings: schema.warnings }),
   compute: (i) => {
     const s = survivalOf(i.start, i.end, i.covariance);
     return s.survival > 1
@@ -119,18 +119,18 @@ export const split = defineCalculation({
   title: 'Sharing out a number',
   asks: 'Poured out by measured shares: how many went to each, in whole animals, and how sure is each?',
   input: z
-    .object({
+    .strictObject({
       number: z.number().int('must be a whole number').min(0, 'cannot be negative'),
       sd: schema.nonNegative.default(0),
       shares: z
-        .array(z.object({ share: schema.nonNegative.max(1, 'cannot be above 1'), sd: schema.nonNegative.default(0) }))
+        .array(z.strictObject({ share: schema.nonNegative.max(1, 'cannot be above 1'), sd: schema.nonNegative.default(0) }))
         .min(1, 'needs at least one share'),
     })
     .refine((i) => i.shares.reduce((s, p) => s + p.share, 0) <= 1 + 1e-9, {
       path: ['shares'],
       error: 'add up to more than 1',
     }),
-  output: z.object({ parts: z.array(z.object({ number: z.number(), sd: z.number() })), rest: z.number() }),
+  output: z.strictObject({ parts: z.array(z.strictObject({ number: z.number(), sd: z.number() })), rest: z.number() }),
   compute: (i) => {
     const shares = i.shares.map((s) => s.share);
     const left = Math.max(0, 1 - shares.reduce((s, p) => s + p, 0));
@@ -174,13 +174,13 @@ export const composition = defineCalculation({
   id: 'books.composition',
   title: 'Parents of a mixture',
   asks: 'Lots were mixed: which share of the new lot is from which family?',
-  input: z.object({
+  input: z.strictObject({
     parts: z
-      .array(z.object({ number: schema.nonNegative, composition: z.record(z.string(), schema.nonNegative) }))
+      .array(z.strictObject({ number: schema.nonNegative, composition: z.record(z.string(), schema.nonNegative) }))
       .min(1, 'needs at least one part'),
     total: schema.count.optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     composition: z.record(z.string(), z.number()),
     numbers: z.record(z.string(), z.number()).optional(),
     assuming: z.string(),

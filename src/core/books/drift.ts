@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { studentQuantile, Z95 } from '../distributions';
 
-const census = z.object({
+const census = z.strictObject({
   id: z.string().default(''),
   /** What the books said just before, unseen loss not taken off, with the sd of its measurements alone. */
-  books: z.object({ number: schema.nonNegative, sd: schema.nonNegative }),
-  count: z.object({ number: schema.nonNegative, sd: schema.nonNegative }),
+  books: z.strictObject({ number: schema.nonNegative, sd: schema.nonNegative }),
+  count: z.strictObject({ number: schema.nonNegative, sd: schema.nonNegative }),
   /** Animal-days under the books since the last full count. */
   exposure: schema.positive,
 });
@@ -81,12 +81,12 @@ export const drift = defineCalculation({
   id: 'books.drift',
   title: 'Unseen loss, learned from counts',
   asks: 'How fast do numbers in the books shrink unseen between two counts, judged by past counts of this hatchery?',
-  input: z.object({
+  input: z.strictObject({
     censuses: z
       .array(census)
       .min(LEAST, `needs at least ${LEAST} counts: below that the book's own value is the better guide`),
   }),
-  output: z.object({
+  output: z.strictObject({
     perDay: z.number(),
     sd: z.number(),
     low: z.number(),

@@ -2,15 +2,15 @@ import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { chiSquareUpper, Z95 } from '../distributions';
 
-const point = z.object({
+const point = z.strictObject({
   id: z.string().min(1, 'needs a name'),
   /** The points that this one's animals came from, with the number that came from each; none for the start. */
-  from: z.array(z.object({ id: z.string(), share: z.number().gt(0).max(1).default(1) })).default([]),
+  from: z.array(z.strictObject({ id: z.string(), share: z.number().gt(0).max(1).default(1) })).default([]),
   /** Known losses between the sources and this point: picked, dead, culled, sold. */
   knownLoss: schema.nonNegative.default(0),
   /** Unseen loss expected on the way, and how far off that may be. */
-  unseen: z.object({ expected: schema.nonNegative, sd: schema.positive }).optional(),
-  count: z.object({ number: schema.nonNegative, sd: schema.positive }).optional(),
+  unseen: z.strictObject({ expected: schema.nonNegative, sd: schema.positive }).optional(),
+  count: z.strictObject({ number: schema.nonNegative, sd: schema.positive }).optional(),
 });
 type Point = z.output<typeof point>;
 
@@ -90,13 +90,13 @@ export const reconcile = defineCalculation({
   id: 'books.reconcile',
   title: 'The whole line at once',
   asks: 'All counts of a lot and its descendants together: what were the numbers, where were the losses, which count does not fit?',
-  input: z.object({ points: z.array(point).min(1, 'needs at least one point').max(400, 'takes up to 400 points') }),
-  output: z.object({
+  input: z.strictObject({ points: z.array(point).min(1, 'needs at least one point').max(400, 'takes up to 400 points') }),
+  output: z.strictObject({
     points: z.array(
-      z.object({ id: z.string(), number: z.number(), sd: z.number(), low: z.number(), high: z.number() }),
+      z.strictObject({ id: z.string(), number: z.number(), sd: z.number(), low: z.number(), high: z.number() }),
     ),
-    unexplained: z.array(z.object({ id: z.string(), loss: z.number(), low: z.number(), high: z.number() })),
-    worst: z.object({ id: z.string(), normalisedResidual: z.number() }).nullable(),
+    unexplained: z.array(z.strictObject({ id: z.string(), loss: z.number(), low: z.number(), high: z.number() })),
+    worst: z.strictObject({ id: z.string(), normalisedResidual: z.number() }).nullable(),
     chiSquare: z.number(),
     pValue: z.number(),
     warnings: schema.warnings,

@@ -81,7 +81,7 @@ export function halfFrom(
   };
 }
 
-const observation = z.object({
+const observation = z.strictObject({
   predictedDays: schema.positive,
   observedDays: schema.positive,
   /** Of the log ratio: the share by which such a date strays. */
@@ -119,11 +119,11 @@ export const calculation = defineCalculation({
   id: 'development.calibrate',
   title: 'Own factor of the clock',
   asks: 'Dates seen here against dates predicted: by what factor is this hatchery slower or faster, and how sure is that?',
-  input: z.object({
-    prior: z.object({ cv: schema.positive, lotCv: schema.nonNegative.optional() }),
+  input: z.strictObject({
+    prior: z.strictObject({ cv: schema.positive, lotCv: schema.nonNegative.optional() }),
     observations: z.array(observation),
   }),
-  output: z.object({
+  output: z.strictObject({
     factor: z.number(),
     low: z.number(),
     high: z.number(),

@@ -2,19 +2,19 @@ import { z } from 'zod';
 import { schema } from '../calculation';
 
 const range = z
-  .object({ low: z.number(), high: z.number() })
+  .strictObject({ low: z.number(), high: z.number() })
   .refine((r) => r.low < r.high, 'low must be below high')
   .optional();
 const outside = z.enum(['refuse', 'hold']).optional();
 
 /** How days to a stage depend on temperature. Every kind may state the `range` in which it was fitted. */
 export const developmentModel = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('degreeDays'), sum: schema.positive, base: z.number(), range }),
-  z.object({ kind: z.literal('power'), a: z.number(), b: z.number(), alpha: z.number(), range }),
-  z.object({ kind: z.literal('exponential'), a: schema.positive, k: z.number(), range }),
-  z.object({
+  z.strictObject({ kind: z.literal('degreeDays'), sum: schema.positive, base: z.number(), range }),
+  z.strictObject({ kind: z.literal('power'), a: z.number(), b: z.number(), alpha: z.number(), range }),
+  z.strictObject({ kind: z.literal('exponential'), a: schema.positive, k: z.number(), range }),
+  z.strictObject({
     kind: z.literal('table'),
-    points: z.array(z.object({ celsius: z.number(), days: schema.positive })).min(2, 'needs at least two points'),
+    points: z.array(z.strictObject({ celsius: z.number(), days: schema.positive })).min(2, 'needs at least two points'),
     range,
     /** What happens off the table's ends: refuse (default), or hold the end's rate and say so. */
     outside,

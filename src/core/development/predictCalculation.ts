@@ -4,11 +4,11 @@ import { developmentModel, rateFunction } from './model';
 import { type Phase, type PredictInput, PredictionRefused, predict } from './predict';
 import { DAY_MS } from './timeline';
 
-const reading = z.object({
+const reading = z.strictObject({
   at: schema.instant,
   celsius: z.number().min(-3, 'is colder than water gets').max(45, 'is hotter than eggs bear: typed in another unit?'),
 });
-const phase = z.object({
+const phase = z.strictObject({
   stage: z.string().min(1, 'needs a name'),
   model: developmentModel,
   factor: schema.positive.optional(),
@@ -16,7 +16,7 @@ const phase = z.object({
   sumFrom: z.enum(['phase', 'fertilisation']).optional(),
 });
 const input = z
-  .object({
+  .strictObject({
     phases: z.array(phase).min(1, 'needs at least one phase'),
     start: schema.instant,
     temperatures: z.array(reading).min(1, 'needs at least one reading'),
@@ -51,9 +51,9 @@ export const calculation = defineCalculation({
   title: 'When they eye, hatch and swim up',
   asks: 'From these temperatures: which day is each stage reached, and how sure is that?',
   input,
-  output: z.object({
+  output: z.strictObject({
     stages: z.array(
-      z.object({
+      z.strictObject({
         stage: z.string(),
         at: z.string().nullable(),
         low: z.string().nullable(),
@@ -61,8 +61,8 @@ export const calculation = defineCalculation({
         measuredShare: z.number(),
       }),
     ),
-    progress: z.array(z.object({ at: z.string(), stage: z.string(), share: z.number() })),
-    gaps: z.array(z.object({ from: z.string(), to: z.string() })),
+    progress: z.array(z.strictObject({ at: z.string(), stage: z.string(), share: z.number() })),
+    gaps: z.array(z.strictObject({ from: z.string(), to: z.string() })),
     warnings: schema.warnings,
   }),
   compute: (i) => {

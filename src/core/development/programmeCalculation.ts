@@ -11,13 +11,13 @@ const celsius = z
   .number()
   .min(-3, 'is colder than water gets')
   .max(45, 'is hotter than eggs bear: typed in another unit?');
-const reading = z.object({ at: schema.instant, celsius });
-const limits = z.object({ low: celsius, high: celsius, maxStepPerDay: schema.positive });
+const reading = z.strictObject({ at: schema.instant, celsius });
+const limits = z.strictObject({ low: celsius, high: celsius, maxStepPerDay: schema.positive });
 const input = z
-  .object({
+  .strictObject({
     phases: z
       .array(
-        z.object({
+        z.strictObject({
           stage: z.string().min(1, 'needs a name'),
           model: developmentModel,
           factor: schema.positive.optional(),
@@ -31,11 +31,11 @@ const input = z
     from: schema.instant.optional(),
     measured: z.array(reading).optional(),
     startCelsius: celsius.optional(),
-    target: z.object({ stage: z.string(), at: schema.instant, notBefore: schema.instant.optional() }),
+    target: z.strictObject({ stage: z.string(), at: schema.instant, notBefore: schema.instant.optional() }),
     ambient: z.array(reading).min(1, 'needs the water as it comes: at least one temperature'),
     limits: limits.refine((l) => l.low < l.high, { path: ['high'], error: 'must be above low' }),
     stageLimits: z.array(limits.partial().extend({ stage: z.string() })).optional(),
-    plant: z.object({
+    plant: z.strictObject({
       flowLPerMin: schema.positive,
       heatKw: schema.nonNegative.optional(),
       chillKw: schema.nonNegative.optional(),
@@ -92,9 +92,9 @@ export const calculation = defineCalculation({
   title: 'Temperature programme for a date',
   asks: 'Which temperatures, day by day, bring this stage by that date with the least energy?',
   input,
-  output: z.object({
+  output: z.strictObject({
     possible: z.boolean(),
-    temperatures: z.array(z.object({ at: z.string(), celsius: z.number() })),
+    temperatures: z.array(z.strictObject({ at: z.string(), celsius: z.number() })),
     energyKwh: z.number(),
     boundKwh: z.number().nullable(),
     reaches: z.string().nullable(),

@@ -6,14 +6,14 @@ export const calculation = defineCalculation({
   id: 'development.rate',
   title: 'Days to a stage at one temperature',
   asks: 'At this temperature, how many days?',
-  input: z.object({
+  input: z.strictObject({
     model: developmentModel,
     celsius: z
       .number()
       .min(-3, 'is colder than water gets')
       .max(45, 'is hotter than eggs bear: typed in another unit?'),
   }),
-  output: z.object({
+  output: z.strictObject({
     perDay: z.number(),
     days: z.number().nullable(),
     inRange: z.boolean(),

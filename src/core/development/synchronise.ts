@@ -153,16 +153,16 @@ const celsius = z
   .number()
   .min(-3, 'is colder than water gets')
   .max(45, 'is hotter than eggs bear: typed in another unit?');
-const reading = z.object({ at: schema.instant, celsius });
+const reading = z.strictObject({ at: schema.instant, celsius });
 const input = z
-  .object({
+  .strictObject({
     takes: z
       .array(
-        z.object({
+        z.strictObject({
           name: z.string().min(1, 'needs a name'),
           phases: z
             .array(
-              z.object({
+              z.strictObject({
                 stage: z.string().min(1, 'needs a name'),
                 model: developmentModel,
                 factor: schema.positive.optional(),
@@ -180,7 +180,7 @@ const input = z
       .max(24, 'at most 24 takes at once'),
     stage: z.string(),
     from: schema.instant,
-    limits: z.object({ low: celsius, high: celsius }).refine((l) => l.low < l.high, {
+    limits: z.strictObject({ low: celsius, high: celsius }).refine((l) => l.low < l.high, {
       path: ['high'],
       error: 'must be above low',
     }),
@@ -207,10 +207,10 @@ export const calculation = defineCalculation({
   title: 'Takes brought together',
   asks: 'Taken days apart: how much warmer or colder does each want its water, to hatch or feed together?',
   input,
-  output: z.object({
+  output: z.strictObject({
     at: z.string(),
     takes: z.array(
-      z.object({ name: z.string(), unchangedAt: z.string(), offsetCelsius: z.number(), reaches: z.string() }),
+      z.strictObject({ name: z.string(), unchangedAt: z.string(), offsetCelsius: z.number(), reaches: z.string() }),
     ),
     spreadDays: z.number(),
     unchangedSpreadDays: z.number(),

@@ -13,7 +13,7 @@ type DoseUnit = (typeof UNITS)[number];
 const GRAMS: Partial<Record<DoseUnit, number>> = { mg: 1e-3, ug: 1e-6 };
 
 const unit = z.enum(UNITS, { error: 'is mL, mg, ug or IU' });
-const injectionInput = z.object({
+const injectionInput = z.strictObject({
   massKg: schema.positive,
   dosePerKg: schema.positive,
   doseUnit: unit,
@@ -53,8 +53,8 @@ export const injection = defineCalculation({
   title: 'Injection',
   asks: 'She weighs so much and the vial holds so much a millilitre: what goes into the syringe, in which parts?',
   input: injectionInput,
-  output: z.object({
-    parts: z.array(z.object({ amount: z.number(), volumeMl: z.number(), sites: z.number() })),
+  output: z.strictObject({
+    parts: z.array(z.strictObject({ amount: z.number(), volumeMl: z.number(), sites: z.number() })),
     totalAmount: z.number(),
     totalVolumeMl: z.number(),
     warnings: schema.warnings,
@@ -146,7 +146,7 @@ const sitesFor = (volumeMl: number, maxMl: number) => Math.max(1, Math.ceil(volu
 const BASES = ['productMass', 'productVolume', 'activeSubstance', 'availableIodine'] as const;
 const basis = z.enum(BASES, { error: 'is productMass, productVolume, activeSubstance or availableIodine' });
 
-const bathInput = z.object({
+const bathInput = z.strictObject({
   volumeL: schema.positive,
   targetMgPerL: schema.positive,
   activeShare: schema.positive.max(1, 'is a share, at most 1').optional(),
@@ -163,7 +163,7 @@ export const bath = defineCalculation({
   title: 'Bath',
   asks: 'So many litres shall have so much in them: how much of the product is that?',
   input: bathInput,
-  output: z.object({
+  output: z.strictObject({
     productG: z.number(),
     productMl: z.number().optional(),
     basis: z.string(),
@@ -252,12 +252,12 @@ export const dilution = defineCalculation({
   id: 'dose.dilution',
   title: 'Dilution',
   asks: 'From this stock, so much of that strength: how much stock, how much water?',
-  input: z.object({
+  input: z.strictObject({
     stockConcentration: schema.positive,
     targetConcentration: schema.positive,
     targetVolumeL: schema.positive,
   }),
-  output: z.object({ stockVolumeL: z.number(), waterL: z.number() }),
+  output: z.strictObject({ stockVolumeL: z.number(), waterL: z.number() }),
   compute: (i) => {
     if (i.targetConcentration > i.stockConcentration)
       throw new CalculationError(

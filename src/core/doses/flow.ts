@@ -38,7 +38,7 @@ export const flow = defineCalculation({
   title: 'Dose into flowing water',
   asks: 'So much of it in water that flows: how fast does the pump run, how much stock, and how strong is it really?',
   input: z
-    .object({
+    .strictObject({
       flowLPerMin: schema.positive,
       targetMgPerL: schema.positive,
       stockMgPerL: schema.positive,
@@ -52,7 +52,7 @@ export const flow = defineCalculation({
       path: ['stockMgPerL'],
       error: 'must be stronger than the target: no pump makes water stronger than its stock',
     }),
-  output: z.object({
+  output: z.strictObject({
     pumpMlPerMin: z.number(),
     stockL: z.number(),
     meanShareOfTarget: z.number().optional(),

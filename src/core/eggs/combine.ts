@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { chiSquareUpper, Z95 } from '../distributions';
 
-const estimate = z.object({ value: z.number(), sd: schema.positive, label: z.string().optional() });
+const estimate = z.strictObject({ value: z.number(), sd: schema.positive, label: z.string().optional() });
 
 /**
  * Inverse-variance mean of independent estimates and the test that they agree (χ² on k - 1). Where they do not
@@ -23,8 +23,8 @@ export const calculation = defineCalculation({
   id: 'eggs.combine',
   title: 'Two methods, one number',
   asks: 'Volume says one thing, weight another: what do they say together, and do they agree?',
-  input: z.object({ estimates: z.array(estimate).min(1, 'needs at least one estimate') }),
-  output: z.object({
+  input: z.strictObject({ estimates: z.array(estimate).min(1, 'needs at least one estimate') }),
+  output: z.strictObject({
     value: z.number(),
     sd: z.number(),
     low: z.number(),

@@ -6,7 +6,7 @@ export const expected = defineCalculation({
   id: 'eggs.expected',
   title: 'Eggs to expect of a female',
   asks: 'She weighs so much: how many eggs may she give, and was what came usual?',
-  input: z.object({
+  input: z.strictObject({
     femaleMassKg: schema.positive,
     eggsPerKg: schema.positive,
     eggsPerKgSd: schema.nonNegative.optional(),
@@ -14,7 +14,7 @@ export const expected = defineCalculation({
     eggs: schema.nonNegative.optional(),
     confidence: schema.confidence,
   }),
-  output: z.object({
+  output: z.strictObject({
     expected: z.number(),
     low: z.number().optional(),
     high: z.number().optional(),

@@ -3,7 +3,7 @@ import { defineCalculation, type Step, schema } from '../calculation';
 import { countOutput, countSteps, eggsByRatio, intervalOf } from './byRatio';
 import { upperOf, volumeOfOneMl, zOf } from './sphere';
 
-const massSample = z.object({ massG: schema.positive, count: schema.count });
+const massSample = z.strictObject({ massG: schema.positive, count: schema.count });
 const byMass = (samples: readonly z.output<typeof massSample>[]) =>
   samples.map((s) => ({ count: s.count, measure: s.massG }));
 
@@ -11,14 +11,14 @@ export const gravimetric = defineCalculation({
   id: 'eggs.gravimetric',
   title: 'Eggs by weight',
   asks: 'So many in a weighed sample, so much in all: how many eggs?',
-  input: z.object({
+  input: z.strictObject({
     samples: z.array(massSample).min(1, 'needs at least one sample'),
     totalMassG: schema.positive,
     totalMassSdG: schema.nonNegative.default(0),
     priorCv: schema.positive.optional(),
     confidence: schema.confidence,
   }),
-  output: z.object({ eggsPerG: z.number(), ...countOutput, warnings: schema.warnings }),
+  output: z.strictObject({ eggsPerG: z.number(), ...countOutput, warnings: schema.warnings }),
   compute: (i) => {
     const c = eggsByRatio(byMass(i.samples), i.totalMassG, i.totalMassSdG, i);
     return { eggsPerG: c.perUnit, ...intervalOf(c) };
@@ -42,7 +42,7 @@ export const gravimetric = defineCalculation({
   },
 });
 
-const displacedSample = z.object({ displacedMl: schema.positive, count: schema.count });
+const displacedSample = z.strictObject({ displacedMl: schema.positive, count: schema.count });
 const byDisplaced = (samples: readonly z.output<typeof displacedSample>[]) =>
   samples.map((s) => ({ count: s.count, measure: s.displacedMl }));
 
@@ -52,7 +52,7 @@ export const displacement = defineCalculation({
   title: 'Eggs by displaced water',
   asks: 'The eggs pushed the water up by so much: how many are they?',
   input: z
-    .object({
+    .strictObject({
       displacedMl: schema.positive,
       displacedSdMl: schema.nonNegative.default(0),
       diameterMm: schema.positive.optional(),
@@ -65,7 +65,7 @@ export const displacement = defineCalculation({
       path: ['samples'],
       error: 'give either samples or the diameter of an egg',
     }),
-  output: z.object({ ...countOutput, warnings: schema.warnings }),
+  output: z.strictObject({ ...countOutput, warnings: schema.warnings }),
   compute: (i) => {
     if (i.samples) return intervalOf(eggsByRatio(byDisplaced(i.samples), i.displacedMl, i.displacedSdMl, i));
     const eggs = i.displacedMl / volumeOfOneMl(i.diameterMm!);

@@ -3,7 +3,7 @@ import { defineCalculation, type Step, schema } from '../calculation';
 import { studentQuantile } from '../distributions';
 import { upperOf } from './sphere';
 
-const batch = z.object({
+const batch = z.strictObject({
   label: z.string().optional(),
   /** Eggs as stripped, ovarian fluid let off as always. */
   dryG: schema.positive,
@@ -13,7 +13,7 @@ const batch = z.object({
   eggs: schema.positive.optional(),
 });
 
-const input = z.object({
+const input = z.strictObject({
   batches: z.array(batch).min(1, 'needs at least one batch').max(500),
   confidence: schema.confidence,
 });
@@ -33,7 +33,7 @@ export const swelling = defineCalculation({
   title: 'Dry to hardened',
   asks: 'Batches weighed dry and measured hardened: how much does a dry gram make, and where will the next one lie?',
   input,
-  output: z.object({
+  output: z.strictObject({
     /** Millilitres of hardened eggs from a gram of dry ones. */
     mlPerDryG: z.number(),
     sd: z.number().nullable(),

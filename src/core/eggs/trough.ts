@@ -36,7 +36,7 @@ export const trough = defineCalculation({
   id: 'eggs.trough',
   title: 'Eggs by a row in the trough',
   asks: 'So many eggs lie in a row of known length: how large are they, and how many go to a litre?',
-  input: z.object({
+  input: z.strictObject({
     troughLengthMm: schema.positive,
     counts: z.array(rowCount).min(1, 'needs at least one row'),
     packing: schema.positive.lt(1, 'is a share of the space, below 1').default(HEXAGONAL_LAYERS),
@@ -45,7 +45,7 @@ export const trough = defineCalculation({
     totalVolumeSdMl: schema.nonNegative.default(0),
     confidence: schema.confidence,
   }),
-  output: z.object({
+  output: z.strictObject({
     diameterMm: z.number(),
     diameterLow: z.number(),
     diameterHigh: z.number(),
@@ -161,7 +161,7 @@ export const trough = defineCalculation({
   example: { troughLengthMm: 250, counts: [60, 60.5, 59.5], totalVolumeMl: 3000 },
 });
 
-const packingInput = z.object({
+const packingInput = z.strictObject({
   diameterMm: schema.positive,
   diameterSdMm: schema.nonNegative.default(0),
   samples: z.array(volumeSample).min(1, 'needs at least one sample'),
@@ -174,7 +174,7 @@ export const packing = defineCalculation({
   title: 'How closely eggs lie',
   asks: 'Counted samples of eggs of known diameter: what share of the volume do the eggs themselves fill here?',
   input: packingInput,
-  output: z.object({
+  output: z.strictObject({
     packing: z.number(),
     low: z.number(),
     high: z.number(),

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { countOutput, countSteps, type EggOptions, eggsByRatio, intervalOf } from './byRatio';
 
-export const volumeSample = z.object({ volumeMl: schema.positive, count: schema.count });
+export const volumeSample = z.strictObject({ volumeMl: schema.positive, count: schema.count });
 export type VolumeSample = z.output<typeof volumeSample>;
 
 const asSamples = (samples: readonly VolumeSample[]) => samples.map((s) => ({ count: s.count, measure: s.volumeMl }));
@@ -21,14 +21,14 @@ export const calculation = defineCalculation({
   id: 'eggs.volumetric',
   title: 'Eggs by volume',
   asks: 'So many in a small measure, so much in all: how many eggs?',
-  input: z.object({
+  input: z.strictObject({
     samples: z.array(volumeSample).min(1, 'needs at least one sample'),
     totalVolumeMl: schema.positive,
     totalVolumeSdMl: schema.nonNegative.default(0),
     priorCv: schema.positive.optional(),
     confidence: schema.confidence,
   }),
-  output: z.object({ eggsPerL: z.number(), ...countOutput, warnings: schema.warnings }),
+  output: z.strictObject({ eggsPerL: z.number(), ...countOutput, warnings: schema.warnings }),
   compute: (i) => {
     const c = volumetricCount(i.samples, i.totalVolumeMl, i.totalVolumeSdMl, i);
     return { eggsPerL: c.perUnit * 1000, ...intervalOf(c) };

@@ -3,13 +3,13 @@ import { CalculationError, defineCalculation, type Step, schema } from '../calcu
 import { studentQuantile, studentTwoSided } from '../distributions';
 
 const sample = z
-  .object({
+  .strictObject({
     label: z.string().optional(),
     looked: schema.count.min(1, 'needs at least one looked at'),
     deformed: schema.count,
     /** The share that each parent has in the lot sampled: a mother of half the eggs 0.5. */
     shares: z.array(
-      z.object({
+      z.strictObject({
         id: z.string().min(1, 'needs a name'),
         share: z.number().min(0).max(1),
         as: z.enum(['mother', 'father'], { error: 'is mother or father' }).optional(),
@@ -18,7 +18,7 @@ const sample = z
   })
   .refine((s) => s.deformed <= s.looked, { path: ['deformed'], error: 'cannot be more than were looked at' });
 
-const input = z.object({
+const input = z.strictObject({
   samples: z.array(sample).min(1, 'needs at least one sample').max(5000),
   /** Of the parents named as standing out, the share that may be there by chance. */
   falseDiscovery: z.number().gt(0, 'must be above 0').lt(1, 'must be below 1').default(0.05),
@@ -26,7 +26,7 @@ const input = z.object({
 });
 type Input = z.output<typeof input>;
 
-const parent = z.object({
+const parent = z.strictObject({
   id: z.string(),
   /** It and those of its sex whose offspring always stand together with its own: they are traced as one. */
   ids: z.array(z.string()),
@@ -160,7 +160,7 @@ export const deformityTrace = defineCalculation({
   title: 'Deformities by parent',
   asks: 'So many deformed in these samples, of these parents: whose offspring stand out, after allowing for how many were compared?',
   input,
-  output: z.object({
+  output: z.strictObject({
     rate: z.number(),
     low: z.number(),
     high: z.number(),

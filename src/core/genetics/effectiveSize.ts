@@ -20,16 +20,16 @@ export const effectiveSize = defineCalculation({
   title: 'Effective size',
   asks: 'So many parents, or so much from each: how many does it come to, and how fast does inbreeding rise?',
   input: z
-    .object({
+    .strictObject({
       males: schema.count.min(1, 'needs at least one').optional(),
       females: schema.count.min(1, 'needs at least one').optional(),
-      contributions: z.object({ males: shares, females: shares }).optional(),
+      contributions: z.strictObject({ males: shares, females: shares }).optional(),
     })
     .refine((i) => i.contributions !== undefined || (i.males !== undefined && i.females !== undefined), {
       path: ['contributions'],
       error: 'give males and females, or what each contributed',
     }),
-  output: z.object({
+  output: z.strictObject({
     effectiveSize: z.number(),
     inbreedingPerGeneration: z.number(),
     warnings: schema.warnings,
@@ -87,7 +87,7 @@ export const effectiveSize = defineCalculation({
   example: { contributions: { males: [400, 300, 300], females: [500, 250, 250] } },
 });
 
-const family = z.object({ id: z.string().min(1, 'needs a name'), available: schema.count });
+const family = z.strictObject({ id: z.string().min(1, 'needs a name'), available: schema.count });
 
 /**
  * As equal numbers from each family as there are: all families are filled together, those that run out stand aside.
@@ -117,12 +117,12 @@ export const retain = defineCalculation({
   id: 'genetics.retain',
   title: 'Future brood from each family',
   asks: 'So many shall be kept for brood: how many from each family, and what effective size does that keep?',
-  input: z.object({
+  input: z.strictObject({
     families: z.array(family).min(1, 'needs at least one family'),
     target: schema.count.min(1, 'must be at least one'),
   }),
-  output: z.object({
-    families: z.array(z.object({ id: z.string(), number: z.number() })),
+  output: z.strictObject({
+    families: z.array(z.strictObject({ id: z.string(), number: z.number() })),
     total: z.number(),
     effectiveSize: z.number(),
     warnings: schema.warnings,

@@ -10,11 +10,11 @@ export const kinship = defineCalculation({
   id: 'genetics.kinship',
   title: 'Kinship and inbreeding',
   asks: 'By this pedigree: how related are they, and how inbred is each?',
-  input: z.object({
+  input: z.strictObject({
     animals: z.array(animal).min(1, 'needs at least one animal'),
     among: z.array(z.string()).min(1, 'needs at least one animal').optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     inbreeding: z.record(z.string(), z.number()),
     kinship: z.array(z.array(z.number())),
     order: z.array(z.string()),

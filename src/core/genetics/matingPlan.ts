@@ -10,13 +10,13 @@ await readySolver();
 
 const name = z.string().min(1, 'needs a name');
 const planInput = z
-  .object({
+  .strictObject({
     females: z
-      .array(z.object({ id: name, eggs: schema.positive.optional(), stock: name.optional() }))
+      .array(z.strictObject({ id: name, eggs: schema.positive.optional(), stock: name.optional() }))
       .min(1, 'needs at least one female'),
     males: z
       .array(
-        z.object({
+        z.strictObject({
           id: name,
           maxFemales: schema.count.min(1, 'must be at least one').optional(),
           stock: name.optional(),
@@ -25,7 +25,7 @@ const planInput = z
       .min(1, 'needs at least one male'),
     malesPerFemale: schema.count.min(1, 'must be at least one'),
     pedigree: z.array(animal).optional(),
-    kinship: z.object({ order: z.array(name), matrix: z.array(z.array(z.number())) }).optional(),
+    kinship: z.strictObject({ order: z.array(name), matrix: z.array(z.array(z.number())) }).optional(),
     avoid: z.array(z.tuple([name, name])).default([]),
     objective: z.enum(['inbreeding', 'meanKinship'], { error: 'is inbreeding or meanKinship' }).default('inbreeding'),
     betweenStocks: z.boolean().default(false),
@@ -157,8 +157,8 @@ export const matingPlan = defineCalculation({
   title: 'Mating plan',
   asks: 'These females, these males: who with whom, so that the offspring are least inbred or keep most?',
   input: planInput,
-  output: z.object({
-    crosses: z.array(z.object({ female: z.string(), male: z.string(), share: z.number(), offspringF: z.number() })),
+  output: z.strictObject({
+    crosses: z.array(z.strictObject({ female: z.string(), male: z.string(), share: z.number(), offspringF: z.number() })),
     meanOffspringF: z.number(),
     maxOffspringF: z.number(),
     effectiveSize: z.number(),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CalculationError } from '../calculation';
 
-export const animal = z.object({
+export const animal = z.strictObject({
   id: z.string().min(1, 'needs a name'),
   sire: z.string().min(1).optional(),
   dam: z.string().min(1).optional(),

@@ -8,8 +8,8 @@ export const condition = defineCalculation({
   id: 'growth.condition',
   title: 'Condition factor',
   asks: 'Is this fish lean or fat for its length?',
-  input: z.object({ massG: schema.positive, lengthMm: schema.positive }),
-  output: z.object({ k: z.number(), warnings: schema.warnings }),
+  input: z.strictObject({ massG: schema.positive, lengthMm: schema.positive }),
+  output: z.strictObject({ k: z.number(), warnings: schema.warnings }),
   compute: (i) => {
     const k = conditionFactor(i.massG, i.lengthMm);
     return { k, ...(k < 0.1 || k > 10 ? { warnings: ['far from any fish: grams and millimetres?'] } : {}) };
@@ -28,8 +28,8 @@ export const specific = defineCalculation({
   id: 'growth.specific',
   title: 'Specific growth rate',
   asks: 'How many per cent a day did they gain?',
-  input: z.object({ startG: schema.positive, endG: schema.positive, days: schema.positive }),
-  output: z.object({ percentPerDay: z.number() }),
+  input: z.strictObject({ startG: schema.positive, endG: schema.positive, days: schema.positive }),
+  output: z.strictObject({ percentPerDay: z.number() }),
   compute: (i) => ({ percentPerDay: (100 * Math.log(i.endG / i.startG)) / i.days }),
   working: (i, o) => ({
     formula: '100 ln(W₂/W₁) / days',
@@ -53,13 +53,13 @@ export const thermal = defineCalculation({
   id: 'growth.thermal',
   title: 'Thermal growth coefficient',
   asks: 'How fast for the warmth they had, and what will they weigh?',
-  input: z.object({
+  input: z.strictObject({
     startG: schema.positive,
     degreeDays: schema.positive,
     endG: schema.positive.optional(),
     tgc: z.number().optional(),
   }),
-  output: z.object({ tgc: z.number(), endG: z.number() }),
+  output: z.strictObject({ tgc: z.number(), endG: z.number() }),
   compute: (i) => {
     if ((i.endG === undefined) === (i.tgc === undefined))
       throw new CalculationError(

@@ -60,7 +60,7 @@ export const calculation = defineCalculation({
   title: 'Alarms of a room: false ones and delay',
   asks: 'With so many false alarms a week in this room, how soon is a unit seen whose eggs die twice as fast?',
   input: z
-    .object({
+    .strictObject({
       units: schema.count.min(1, 'needs at least one unit').max(400, 'at most 400'),
       lots: schema.count.min(1, 'needs at least one lot'),
       /** Mean dead a unit and day. */
@@ -71,10 +71,10 @@ export const calculation = defineCalculation({
       seed: z.number().int().default(1),
     })
     .refine((i) => i.lots <= i.units, { path: ['lots'], error: 'cannot be more than the units' }),
-  output: z.object({
+  output: z.strictObject({
     threshold: z.number(),
     falsePerRoomWeek: z.number(),
-    delayDays: z.object({ median: z.number().nullable(), ninetieth: z.number().nullable() }),
+    delayDays: z.strictObject({ median: z.number().nullable(), ninetieth: z.number().nullable() }),
     seenWithinFourWeeks: z.number(),
   }),
   compute: (i) => {

@@ -20,7 +20,7 @@ export const calculation = defineCalculation({
   title: 'Eyed eggs in a box',
   asks: 'How many degree-days are left before the first hatch, and how much ice keeps the box cold until it is opened?',
   input: z
-    .object({
+    .strictObject({
       degreeDaysNow: schema.positive,
       degreeDaysToFirstHatch: schema.positive,
       hours: schema.positive.max(240, 'is longer than eggs travel'),
@@ -34,7 +34,7 @@ export const calculation = defineCalculation({
       path: ['degreeDaysNow'],
       error: 'is at or beyond the first hatch: they cannot travel',
     }),
-  output: z.object({
+  output: z.strictObject({
     degreeDaysOnTheWay: z.number(),
     degreeDaysLeft: z.number(),
     daysLeftOnArrival: z.number().nullable(),

@@ -3,7 +3,7 @@ import { defineCalculation, schema } from '../calculation';
 import { Z95 } from '../distributions';
 
 const sample = z
-  .object({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })
+  .strictObject({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })
   .refine((s) => s.successes <= s.trials, { path: ['successes'], error: 'cannot be more than were looked at' });
 
 /** A share with half an egg on either side, so that none and all have a variance, and the variance of its log. */
@@ -16,14 +16,14 @@ export const calculation = defineCalculation({
   id: 'incubation.fertileOrDead',
   title: 'Fertile, or dead?',
   asks: 'So many were fertilised and so many eyed: did the fertile ones die, or were they never fertile?',
-  input: z.object({
+  input: z.strictObject({
     fertilised: sample,
     eyed: sample,
     /** What the hatchery is used to. */
     usualFertilised: z.number().gt(0, 'must lie between 0 and 1').lt(1, 'must lie between 0 and 1').optional(),
     usualSurvival: z.number().gt(0, 'must lie between 0 and 1').lt(1, 'must lie between 0 and 1').optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     fertilised: z.number(),
     eyed: z.number(),
     survivalOfFertile: z.number(),

@@ -13,7 +13,7 @@ export const calculation = defineCalculation({
   id: 'incubation.loading',
   title: 'Load of a tray or a jar',
   asks: 'How many layers deep do they lie, how full is it, and is the flow enough for the oxygen they use?',
-  input: z.object({
+  input: z.strictObject({
     number: schema.positive,
     eggDiameterMm: schema.positive.max(12, 'is larger than any fish egg here'),
     areaCm2: schema.positive,
@@ -23,7 +23,7 @@ export const calculation = defineCalculation({
     outMgPerL: schema.nonNegative.optional(),
     flowLPerMin: schema.positive.optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     layers: z.number(),
     mostByLayers: z.number().optional(),
     flowNeededLPerMin: z.number().optional(),

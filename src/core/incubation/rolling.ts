@@ -32,7 +32,7 @@ export const calculation = defineCalculation({
   id: 'incubation.rolling',
   title: 'Flow that rolls a jar',
   asks: 'At which flow do these eggs just roll, and what does a change of temperature do to a jar left alone?',
-  input: z.object({
+  input: z.strictObject({
     eggDiameterMm: schema.positive.max(12, 'is larger than any fish egg here'),
     eggDensityKgPerM3: z.number().gt(1001, 'must be heavier than water').max(1200, 'is heavier than fish eggs are'),
     jarDiameterCm: schema.positive,
@@ -40,7 +40,7 @@ export const calculation = defineCalculation({
     /** The temperature that the water will go to. */
     toCelsius: celsius.optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     flowLPerMin: z.number(),
     speedMmPerS: z.number(),
     toFlowLPerMin: z.number().optional(),

@@ -36,7 +36,7 @@ export const calculation = defineCalculation({
   id: 'incubation.skip',
   title: 'What a skipped day is likely to cost',
   asks: 'If these dead are left for so many days more: how many living ones go with them, and what would picking cost?',
-  input: z.object({
+  input: z.strictObject({
     whites: schema.nonNegative,
     newPerDay: schema.nonNegative,
     lie: z.enum(['rolling', 'layer', 'depth', 'clumped'], { error: 'is rolling, layer, depth or clumped' }),
@@ -45,10 +45,10 @@ export const calculation = defineCalculation({
     /** Eggs that a pick itself kills now: inside a sensitive window it shakes them. */
     killedByPicking: schema.nonNegative.default(0),
   }),
-  output: z.object({
-    ifSkipped: z.object({ low: z.number(), middle: z.number(), high: z.number() }),
+  output: z.strictObject({
+    ifSkipped: z.strictObject({ low: z.number(), middle: z.number(), high: z.number() }),
     ifPicked: z.number(),
-    cost: z.object({ low: z.number(), middle: z.number(), high: z.number() }),
+    cost: z.strictObject({ low: z.number(), middle: z.number(), high: z.number() }),
     verdict: z.enum(['pick', 'leave', 'near even']),
     warnings: schema.warnings,
   }),

@@ -7,7 +7,7 @@ import { wilson } from '../sampling/proportion';
 
 const DAY_MS = 86_400_000;
 const looked = z
-  .object({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })
+  .strictObject({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })
   .refine((b) => b.successes <= b.trials, { path: ['successes'], error: 'cannot be more than were looked at' });
 
 /** A straight line through log odds of the share against the day, weighted by the counts; null where it does not rise. */
@@ -33,16 +33,16 @@ export const calculation = defineCalculation({
   id: 'incubation.swimUp',
   title: 'Swim-up: now, or wait?',
   asks: 'So many of so many larvae in the beakers were up: move and feed them now, look at more, or wait, and until when?',
-  input: z.object({
+  input: z.strictObject({
     beakers: z.array(looked).min(1, 'needs at least one beaker'),
     threshold: z.number().gt(0, 'must lie between 0 and 1').lt(1, 'must lie between 0 and 1').optional(),
     /** Samples of earlier days. */
-    series: z.array(z.object({ at: schema.instant, successes: schema.count, trials: schema.count.min(1) })).optional(),
+    series: z.array(z.strictObject({ at: schema.instant, successes: schema.count, trials: schema.count.min(1) })).optional(),
     at: schema.instant.optional(),
     fewest: schema.count.optional(),
     most: schema.count.optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     verdict: z.enum(['move', 'wait', 'look at more', 'leave it for today']),
     share: z.number(),
     low: z.number(),

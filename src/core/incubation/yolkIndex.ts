@@ -5,14 +5,14 @@ export const calculation = defineCalculation({
   id: 'incubation.yolkIndex',
   title: 'Yolk index K_D',
   asks: 'From wet mass and length of some larvae: how much yolk is left, and are they ready to be ponded?',
-  input: z.object({
+  input: z.strictObject({
     larvae: z
-      .array(z.object({ massMg: schema.positive, lengthMm: schema.positive }))
+      .array(z.strictObject({ massMg: schema.positive, lengthMm: schema.positive }))
       .min(1, 'needs at least one larva'),
     /** The index at which this stock has swum up, from your own samples. */
     readyBelow: schema.positive.optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     index: z.number(),
     low: z.number().nullable(),
     high: z.number().nullable(),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, type Step, schema } from '../calculation';
 
-const female = z.object({
+const female = z.strictObject({
   id: z.string().min(1, 'needs a name').optional(),
   /** Eggs that she may give, and how much that differs between females like her. */
   eggs: schema.positive,
@@ -48,14 +48,14 @@ export const femalesNeeded = defineCalculation({
   id: 'spawning.females',
   title: 'Females needed',
   asks: 'So many eggs are wanted: how many of these females, with what odds?',
-  input: z.object({
+  input: z.strictObject({
     eggsWanted: schema.positive,
     females: z.array(female).min(1, 'needs at least one female').max(500, 'are more than one day sees'),
     confidence: z.number().gt(0, 'must lie between 0 and 1').lt(1, 'must lie between 0 and 1').default(0.9),
   }),
-  output: z.object({
+  output: z.strictObject({
     needed: z.number().nullable(),
-    odds: z.array(z.object({ females: z.number(), expected: z.number(), odds: z.number() })),
+    odds: z.array(z.strictObject({ females: z.number(), expected: z.number(), odds: z.number() })),
     warnings: schema.warnings,
   }),
   compute: (i) => {

@@ -7,9 +7,9 @@ const celsius = z
   .number()
   .min(-3, 'is colder than water gets')
   .max(45, 'is hotter than fish bear: typed in another unit?');
-const reading = z.object({ at: schema.instant, celsius });
-const row = z.object({
-  points: z.array(z.object({ celsius, hours: schema.positive })).min(2, 'needs at least two points'),
+const reading = z.strictObject({ at: schema.instant, celsius });
+const row = z.strictObject({
+  points: z.array(z.strictObject({ celsius, hours: schema.positive })).min(2, 'needs at least two points'),
   cv: schema.nonNegative.default(0),
 });
 
@@ -19,17 +19,17 @@ export const latency = defineCalculation({
   id: 'induction.latency',
   title: 'When an injected female ovulates',
   asks: 'From the last injection and the water since: when may she run, when to look first and next?',
-  input: z.object({
+  input: z.strictObject({
     table: row,
     from: schema.instant,
     temperatures: z.array(reading),
-    checks: z.array(z.object({ at: schema.instant, found: z.enum(readyFindings) })).default([]),
+    checks: z.array(z.strictObject({ at: schema.instant, found: z.enum(readyFindings) })).default([]),
     leadHours: schema.nonNegative.default(1),
     stepMinutes: schema.positive.default(30),
     ripeHours: schema.positive.optional(),
     now: schema.instant,
   }),
-  output: z.object({
+  output: z.strictObject({
     forecast: z.boolean(),
     at: z.string().nullable(),
     low: z.string().nullable(),

@@ -5,7 +5,7 @@ export const milt = defineCalculation({
   id: 'milt.needed',
   title: 'Milt needed',
   asks: 'So many eggs, this milt: how much of it?',
-  input: z.object({
+  input: z.strictObject({
     eggs: schema.positive,
     spermPerEgg: schema.positive,
     /** Thousand millions a millilitre. */
@@ -14,7 +14,7 @@ export const milt = defineCalculation({
     /** What there is. */
     miltMl: schema.nonNegative.optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     miltNeededMl: z.number(),
     enough: z.boolean().optional(),
     spermPerEggThere: z.number().optional(),

@@ -9,11 +9,11 @@ export const polarisation = defineCalculation({
   id: 'eggs.polarisation',
   title: 'Polarisation index',
   asks: 'How far has the nucleus of her eggs come to the animal pole: is she ready to be injected?',
-  input: z.object({
+  input: z.strictObject({
     oocytes: z
       .array(
         z
-          .object({ nucleusToPoleMm: schema.nonNegative, diameterMm: schema.positive })
+          .strictObject({ nucleusToPoleMm: schema.nonNegative, diameterMm: schema.positive })
           .refine((o) => o.nucleusToPoleMm <= o.diameterMm, {
             path: ['nucleusToPoleMm'],
             error: 'cannot lie beyond the egg',
@@ -24,7 +24,7 @@ export const polarisation = defineCalculation({
     ready: schema.positive.optional(),
     notBefore: schema.positive.optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     index: z.number(),
     sd: z.number().nullable(),
     low: z.number().nullable(),

@@ -58,7 +58,7 @@ export function countByWeight(
   };
 }
 
-const output = z.object({
+const output = z.strictObject({
   number: z.number(),
   low: z.number(),
   high: z.number(),
@@ -115,7 +115,7 @@ export const calculation = defineCalculation({
   id: 'count.byWeight',
   title: 'Number from total weight',
   asks: 'All weigh so much, one weighs so much: how many are there?',
-  input: z.object({
+  input: z.strictObject({
     batches: z.array(weightBatch).min(1, 'needs at least one batch'),
     totalMassG: schema.positive,
     totalMassSdG: schema.nonNegative.default(0),
@@ -145,7 +145,7 @@ export const byBuckets = defineCalculation({
   id: 'count.byBuckets',
   title: 'Number from weighed buckets',
   asks: 'Weighed out bucket by bucket: how many went?',
-  input: z.object({
+  input: z.strictObject({
     batches: z.array(weightBatch).min(1, 'needs at least one batch'),
     bucketsG: z.array(schema.positive).min(1, 'needs at least one bucket'),
     bucketSdG: schema.nonNegative.default(0),

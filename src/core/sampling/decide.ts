@@ -52,7 +52,7 @@ export const calculation = defineCalculation({
   title: 'Is the share above the mark?',
   asks: 'Have enough swum up (eyed, filled their guts), or must I look at more?',
   input: z
-    .object({
+    .strictObject({
       successes: schema.count,
       trials: schema.count,
       threshold: z.number().gt(0, 'must lie between 0 and 1').lt(1, 'must lie between 0 and 1'),
@@ -60,7 +60,7 @@ export const calculation = defineCalculation({
       maxTrials: z.number().int('must be a whole number').min(1, 'must be at least 1').optional(),
     })
     .refine((v) => v.successes <= v.trials, { path: ['successes'], error: 'cannot be more than trials' }),
-  output: z.object({
+  output: z.strictObject({
     verdict: z.enum(['yes', 'no', 'look at more']),
     probabilityAbove: z.number(),
     moreNeeded: z.number().nullable(),

@@ -3,7 +3,7 @@ import { defineCalculation, schema } from '../calculation';
 import { wilson } from './proportion';
 
 const group = z
-  .object({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })
+  .strictObject({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })
   .refine((g) => g.successes <= g.trials, { path: ['successes'], error: 'cannot be more than trials' });
 
 export type Verdict = 'first is higher' | 'second is higher' | 'no difference seen';
@@ -34,8 +34,8 @@ export const calculation = defineCalculation({
   id: 'sample.difference',
   title: 'Two shares compared',
   asks: 'So many of so many here, so many of so many there: how far apart are the two, and is it more than chance?',
-  input: z.object({ first: group, second: group, confidence: schema.confidence }),
-  output: z.object({
+  input: z.strictObject({ first: group, second: group, confidence: schema.confidence }),
+  output: z.strictObject({
     difference: z.number(),
     low: z.number(),
     high: z.number(),

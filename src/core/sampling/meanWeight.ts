@@ -4,7 +4,7 @@ import { studentTwoSided } from '../distributions';
 import { ownRules } from '../ownRules';
 import { type Ratio, ratioEstimate } from './ratio';
 
-export const weightBatch = z.object({
+export const weightBatch = z.strictObject({
   massG: schema.positive,
   count: schema.count.min(1, 'needs at least one animal'),
 });
@@ -50,13 +50,13 @@ export const calculation = defineCalculation({
   id: 'sample.meanWeight',
   title: 'Mean weight from batches',
   asks: 'What does one weigh, and have I weighed enough batches?',
-  input: z.object({
+  input: z.strictObject({
     batches: z.array(weightBatch).min(1, 'needs at least one batch'),
     tolerance: schema.positive.default(0.05),
     priorCv: schema.positive.optional(),
     confidence: schema.confidence,
   }),
-  output: z.object({
+  output: z.strictObject({
     meanG: z.number(),
     low: z.number(),
     high: z.number(),

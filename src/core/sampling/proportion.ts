@@ -28,13 +28,13 @@ export const calculation = defineCalculation({
   title: 'Share in a sample',
   asks: 'So many of so many: what share of the whole is that, and how sure?',
   input: z
-    .object({
+    .strictObject({
       successes: schema.count,
       trials: schema.count.min(1, 'needs at least one looked at'),
       confidence: schema.confidence,
     })
     .refine((v) => v.successes <= v.trials, { path: ['successes'], error: 'cannot be more than trials' }),
-  output: z.object({ estimate: z.number(), low: z.number(), high: z.number() }),
+  output: z.strictObject({ estimate: z.number(), low: z.number(), high: z.number() }),
   compute: (i) => wilson(i.successes, i.trials, i.confidence),
   working: (i, o) => {
     const z2 = normalQuantile(1 - (1 - i.confidence) / 2);

@@ -117,11 +117,11 @@ export const calculation = defineCalculation({
   id: 'sample.compare',
   title: 'Shares of groups compared',
   asks: 'Eyed or hatched by female, male, jar or method: which groups really differ, and how sure is each?',
-  input: z.object({
+  input: z.strictObject({
     units: z
       .array(
         z
-          .object({
+          .strictObject({
             group: z.string().min(1, 'needs a name'),
             successes: schema.count,
             trials: schema.count.min(1, 'needs at least one'),
@@ -132,12 +132,12 @@ export const calculation = defineCalculation({
       )
       .min(2, 'needs at least two units'),
   }),
-  output: z.object({
+  output: z.strictObject({
     mean: z.number(),
     betweenUnits: z.number(),
     betweenGroups: z.number(),
     groups: z.array(
-      z.object({
+      z.strictObject({
         group: z.string(),
         units: z.number(),
         raw: z.number(),

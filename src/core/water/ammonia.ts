@@ -18,13 +18,13 @@ export const calculation = defineCalculation({
   id: 'water.unionisedAmmonia',
   title: 'Toxic share of ammonia',
   asks: 'Of the ammonia measured, how much is the toxic, un-ionised form?',
-  input: z.object({
+  input: z.strictObject({
     celsius: z.number().min(0, 'must be 0 to 50 °C').max(50, 'must be 0 to 50 °C'),
     pH: z.number().min(0, 'must be 0 to 14').max(14, 'must be 0 to 14'),
     tanMgPerL: schema.nonNegative,
     salinityPpt: z.number().min(0, 'cannot be negative').max(40, 'must be 0 to 40 ppt').default(0),
   }),
-  output: z.object({ fraction: z.number(), nh3MgPerL: z.number(), warnings: schema.warnings }),
+  output: z.strictObject({ fraction: z.number(), nh3MgPerL: z.number(), warnings: schema.warnings }),
   compute: (i) => {
     const fraction = unionisedFraction(i.celsius, i.pH, i.salinityPpt);
     const warnings: string[] = [];

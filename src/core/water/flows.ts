@@ -9,7 +9,7 @@ export const minutesToDanger = defineCalculation({
   title: 'Minutes to danger when the flow stops',
   asks: 'The water stands still: how long until its oxygen is down to what they can bear?',
   input: z
-    .object({
+    .strictObject({
       volumeL: schema.positive,
       number: schema.positive,
       oxygenMgPerL: schema.positive,
@@ -21,7 +21,7 @@ export const minutesToDanger = defineCalculation({
       path: ['oxygenMgPerL'],
       error: 'is already at or below what they can bear: act now',
     }),
-  output: z.object({ minutes: z.number() }),
+  output: z.strictObject({ minutes: z.number() }),
   compute: (i) => ({ minutes: (60 * i.volumeL * (i.oxygenMgPerL - i.criticalMgPerL)) / (i.number * i.useMgPerHour) }),
   working: (i, o) => ({
     formula: 'minutes = 60 · volume · (oxygen − critical) / (number · use)',
@@ -47,7 +47,7 @@ export const oxygenUse = defineCalculation({
   title: 'Oxygen use, by closing the flow',
   asks: 'The flow was closed and the oxygen fell: how much does one egg or larva use in an hour?',
   input: z
-    .object({
+    .strictObject({
       volumeL: schema.positive,
       number: schema.positive,
       startMgPerL: schema.positive,
@@ -55,7 +55,7 @@ export const oxygenUse = defineCalculation({
       minutes: schema.positive,
     })
     .refine((i) => i.endMgPerL < i.startMgPerL, { path: ['endMgPerL'], error: 'must be below the start' }),
-  output: z.object({ useMgPerHour: z.number(), warnings: schema.warnings }),
+  output: z.strictObject({ useMgPerHour: z.number(), warnings: schema.warnings }),
   compute: (i) => ({
     useMgPerHour: (60 * i.volumeL * (i.startMgPerL - i.endMgPerL)) / (i.number * i.minutes),
     ...(i.startMgPerL - i.endMgPerL < 0.3
@@ -91,14 +91,14 @@ export const flowForOxygen = defineCalculation({
   title: 'Flow for the oxygen they use',
   asks: 'So many of them: how much flow brings the oxygen?',
   input: z
-    .object({
+    .strictObject({
       number: schema.positive,
       useMgPerHour: schema.positive,
       inMgPerL: schema.positive,
       outMgPerL: schema.nonNegative,
     })
     .refine((i) => i.outMgPerL < i.inMgPerL, { path: ['outMgPerL'], error: 'must be below what flows in' }),
-  output: z.object({ flowLPerMin: z.number() }),
+  output: z.strictObject({ flowLPerMin: z.number() }),
   compute: (i) => ({ flowLPerMin: (i.number * i.useMgPerHour) / (60 * (i.inMgPerL - i.outMgPerL)) }),
   working: (i, o) => ({
     formula: 'flow = number · use / (60 · (in − out))',
@@ -123,7 +123,7 @@ export const turnover = defineCalculation({
   title: 'Turnover',
   asks: 'How often is the water of this unit renewed, and what does a wanted renewal need?',
   input: z
-    .object({
+    .strictObject({
       volumeL: schema.positive,
       flowLPerMin: schema.positive.optional(),
       wantedPerDay: schema.positive.optional(),
@@ -133,7 +133,7 @@ export const turnover = defineCalculation({
       path: ['flowLPerMin'],
       error: 'give one: the flow, the wanted turnovers a day, or the wanted minutes',
     }),
-  output: z.object({ flowLPerMin: z.number(), perDay: z.number(), minutes: z.number(), minutesFor95: z.number() }),
+  output: z.strictObject({ flowLPerMin: z.number(), perDay: z.number(), minutes: z.number(), minutesFor95: z.number() }),
   compute: (i) => {
     const minutes =
       i.flowLPerMin !== undefined ? i.volumeL / i.flowLPerMin : (i.wantedMinutes ?? 1440 / i.wantedPerDay!);
@@ -176,7 +176,7 @@ export const exchange = defineCalculation({
   title: 'Water exchange after a breach',
   asks: 'To bring ammonia, nitrite or salt down to that: how much water is exchanged?',
   input: z
-    .object({
+    .strictObject({
       volumeL: schema.positive,
       now: schema.positive,
       wanted: schema.nonNegative,
@@ -184,7 +184,7 @@ export const exchange = defineCalculation({
     })
     .refine((i) => i.wanted < i.now, { path: ['wanted'], error: 'must be below what it is now' })
     .refine((i) => i.wanted > i.fresh, { path: ['wanted'], error: 'must be above what the fresh water has' }),
-  output: z.object({ share: z.number(), atOnceL: z.number(), flowingL: z.number() }),
+  output: z.strictObject({ share: z.number(), atOnceL: z.number(), flowingL: z.number() }),
   compute: (i) => {
     const share = (i.now - i.wanted) / (i.now - i.fresh);
     return {
@@ -224,7 +224,7 @@ export const dechlorination = defineCalculation({
   title: 'Chlorine and the neutraliser',
   asks: 'How much neutraliser does this town water need, and how long is there if its pump stops?',
   input: z
-    .object({
+    .strictObject({
       flowLPerMin: schema.positive,
       chlorineMgPerL: schema.positive,
       /** Water between the neutraliser and the animals, and in the unit: it dilutes what comes. */
@@ -237,7 +237,7 @@ export const dechlorination = defineCalculation({
       path: ['stockGPerL'],
       error: 'is more than dissolves in a litre',
     }),
-  output: z.object({
+  output: z.strictObject({
     thiosulphateGPerHour: z.number(),
     pumpMlPerHour: z.number().optional(),
     minutesOfReserve: z.number().nullable(),

@@ -40,7 +40,7 @@ export const calculation = defineCalculation({
   id: 'water.gasPressure',
   title: 'Gas after heating or pumping',
   asks: 'Warmed, or pumped with air drawn in: is the water over-saturated with gas, and how deep would be safe?',
-  input: z.object({
+  input: z.strictObject({
     fromCelsius: z.number().min(0, 'must be 0 to 40 °C').max(40, 'must be 0 to 40 °C: typed in another unit?'),
     toCelsius: z.number().min(0, 'must be 0 to 40 °C').max(40, 'must be 0 to 40 °C: typed in another unit?'),
     oxygenPercent: z.number().min(0, 'cannot be negative').max(400, 'is more than water takes up').optional(),
@@ -49,7 +49,7 @@ export const calculation = defineCalculation({
     airAtDepthM: schema.nonNegative.max(100, 'is deeper than any pump here').optional(),
     altitudeM: z.number().min(-450, 'is below any land').max(6000, 'is above any hatchery').optional(),
   }),
-  output: z.object({
+  output: z.strictObject({
     totalPercent: z.number(),
     overPressureKpa: z.number(),
     oxygenPercent: z.number(),

@@ -14,13 +14,13 @@ export const mix = defineCalculation({
   id: 'water.mix',
   title: 'Hot and cold mixed',
   asks: 'For this flow at that temperature: how far is each valve opened?',
-  input: z.object({
+  input: z.strictObject({
     coldCelsius: celsius,
     hotCelsius: celsius,
     wantedCelsius: celsius,
     flowLPerMin: schema.positive,
   }),
-  output: z.object({ hotLPerMin: z.number(), coldLPerMin: z.number(), hotShare: z.number() }),
+  output: z.strictObject({ hotLPerMin: z.number(), coldLPerMin: z.number(), hotShare: z.number() }),
   compute: (i) => {
     if (i.hotCelsius <= i.coldCelsius)
       throw new CalculationError('input', 'hotCelsius', 'must be warmer than the cold');
@@ -74,7 +74,7 @@ export const ice = defineCalculation({
   title: 'Ice for a tank',
   asks: 'To bring this water down to that temperature: how much ice?',
   input: z
-    .object({
+    .strictObject({
       volumeL: schema.positive,
       fromCelsius: celsius,
       toCelsius: celsius.min(0, 'ice cannot bring it below 0 °C'),
@@ -85,7 +85,7 @@ export const ice = defineCalculation({
       hours: schema.nonNegative.optional(),
     })
     .refine((i) => i.toCelsius < i.fromCelsius, { path: ['toCelsius'], error: 'must be below where it is' }),
-  output: z.object({ iceKg: z.number(), perHourKg: z.number(), meltL: z.number(), warnings: schema.warnings }),
+  output: z.strictObject({ iceKg: z.number(), perHourKg: z.number(), meltL: z.number(), warnings: schema.warnings }),
   compute: (i) => {
     const perKg = iceTakes(i);
     const perHourKg =
@@ -137,7 +137,7 @@ export const temper = defineCalculation({
   title: 'Tempering',
   asks: 'From this water to that: in which steps, how much water exchanged each time, and how long in all?',
   input: z
-    .object({
+    .strictObject({
       fromCelsius: celsius,
       toCelsius: celsius,
       maxStepCelsius: schema.positive,
@@ -147,9 +147,9 @@ export const temper = defineCalculation({
       speciesStepCelsius: schema.positive.optional(),
     })
     .refine((i) => i.fromCelsius !== i.toCelsius, { path: ['toCelsius'], error: 'is the same: nothing to temper' }),
-  output: z.object({
+  output: z.strictObject({
     steps: z.array(
-      z.object({
+      z.strictObject({
         minute: z.number(),
         celsius: z.number(),
         exchangeShare: z.number(),

@@ -35,7 +35,7 @@ export const calculation = defineCalculation({
   title: 'Oxygen that water can hold',
   asks: 'How much oxygen at full saturation, and how full is this water?',
   input: z
-    .object({
+    .strictObject({
       celsius: z.number().min(0, 'must be 0 to 40 °C').max(40, 'must be 0 to 40 °C: typed in another unit?'),
       salinityPpt: z.number().min(0, 'cannot be negative').max(40, 'must be 0 to 40 ppt').default(0),
       altitudeM: z.number().min(-450, 'is below any land').max(6000, 'is above any hatchery').optional(),
@@ -46,7 +46,7 @@ export const calculation = defineCalculation({
       path: ['altitudeM'],
       error: 'give the altitude or the pressure, not both',
     }),
-  output: z.object({ mgPerL: z.number(), percent: z.number().optional(), warnings: schema.warnings }),
+  output: z.strictObject({ mgPerL: z.number(), percent: z.number().optional(), warnings: schema.warnings }),
   compute: (i) => {
     const pressure = i.pressureKpa ?? (i.altitudeM !== undefined ? standardPressureKpa(i.altitudeM) : ATMOSPHERE_KPA);
     const mgPerL = oxygenSaturation(i.celsius, i.salinityPpt, pressure);

@@ -1,4 +1,4 @@
-import { type Calculation, CalculationError, parseInput } from '@/core/calculation';
+import { CalculationError, runWithWorking } from '@/core/calculation';
 import { isHeavy, loadCalculation } from '@/core/registry';
 import { inThread, Stopped } from '@/workers/thread';
 import { replyTo } from '../../_server/reply';
@@ -13,7 +13,7 @@ export async function POST(request: Request): Promise<Response> {
     if (!calculation) return Response.json({ error: `There is no calculation ${id}.`, path: 'id' }, { status: 404 });
     const worked = isHeavy(calculation.id)
       ? await heavy(calculation.id, input, request.signal)
-      : light(calculation, input);
+      : runWithWorking(calculation, input);
     return Response.json({
       ...worked,
       title: calculation.title,
@@ -28,12 +28,6 @@ export async function POST(request: Request): Promise<Response> {
     if (e instanceof RangeError) return Response.json({ error: e.message, path: 'input' }, { status: 422 });
     return replyTo(e);
   }
-}
-
-function light(calculation: Calculation, input: unknown) {
-  const parsed = parseInput(calculation, input);
-  const output = calculation.compute(parsed);
-  return { output, working: calculation.working(parsed, output) };
 }
 
 async function heavy(id: string, input: unknown, signal: AbortSignal) {
