@@ -79,7 +79,10 @@ function keysAt(root: JsonSchema, path: readonly PropertyKey[]): string[] {
   const forms = (s: JsonSchema): JsonSchema[] => {
     const reference = s.$ref;
     if (typeof reference === 'string') {
-      const target = reference.split('/').slice(1).reduce<unknown>((at, p) => (at as JsonSchema | undefined)?.[p], root);
+      const target = reference
+        .split('/')
+        .slice(1)
+        .reduce<unknown>((at, p) => (at as JsonSchema | undefined)?.[p], root);
       return target ? forms(target as JsonSchema) : [];
     }
     const several = (s.anyOf ?? s.oneOf ?? s.allOf) as JsonSchema[] | undefined;
@@ -89,7 +92,9 @@ function keysAt(root: JsonSchema, path: readonly PropertyKey[]): string[] {
   for (const p of path)
     here = here.flatMap((s) => {
       const next =
-        typeof p === 'number' ? s.items : ((s.properties as JsonSchema | undefined)?.[String(p)] ?? s.additionalProperties);
+        typeof p === 'number'
+          ? s.items
+          : ((s.properties as JsonSchema | undefined)?.[String(p)] ?? s.additionalProperties);
       return next && typeof next === 'object' ? forms(next as JsonSchema) : [];
     });
   return [...new Set(here.flatMap((s) => Object.keys((s.properties as JsonSchema | undefined) ?? {})))];

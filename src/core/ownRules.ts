@@ -279,6 +279,12 @@ export const ownRules = {
     unit: 'of the log of the days',
     hint: 'strains differ by some per cent; a third off is a wrong fertilisation time, thermometer or unit',
   },
+  clockBeyond: {
+    what: 'a clock is carried on with a warning so far outside of the temperatures that it was fitted at; beyond, there is no date',
+    value: 3,
+    unit: '°C',
+    hint: 'published clocks are fitted over 6 to 10 °C; a third of that beyond their ends their curves part by more than their spread',
+  },
   mostLayers: {
     what: 'layers of eggs on a tray or screen above which they are to be spread',
     value: 2,

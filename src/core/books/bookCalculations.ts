@@ -123,7 +123,9 @@ export const split = defineCalculation({
       number: z.number().int('must be a whole number').min(0, 'cannot be negative'),
       sd: schema.nonNegative.default(0),
       shares: z
-        .array(z.strictObject({ share: schema.nonNegative.max(1, 'cannot be above 1'), sd: schema.nonNegative.default(0) }))
+        .array(
+          z.strictObject({ share: schema.nonNegative.max(1, 'cannot be above 1'), sd: schema.nonNegative.default(0) }),
+        )
         .min(1, 'needs at least one share'),
     })
     .refine((i) => i.shares.reduce((s, p) => s + p.share, 0) <= 1 + 1e-9, {

@@ -90,7 +90,9 @@ export const reconcile = defineCalculation({
   id: 'books.reconcile',
   title: 'The whole line at once',
   asks: 'All counts of a lot and its descendants together: what were the numbers, where were the losses, which count does not fit?',
-  input: z.strictObject({ points: z.array(point).min(1, 'needs at least one point').max(400, 'takes up to 400 points') }),
+  input: z.strictObject({
+    points: z.array(point).min(1, 'needs at least one point').max(400, 'takes up to 400 points'),
+  }),
   output: z.strictObject({
     points: z.array(
       z.strictObject({ id: z.string(), number: z.number(), sd: z.number(), low: z.number(), high: z.number() }),

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { normalQuantile, Z95 } from '../distributions';
 import { ownRules } from '../ownRules';
+import { spread } from './asked';
 
 /**
  * One date that was seen against the date that the shelf's clock gives for the same water. `logRatio` is
@@ -81,22 +82,58 @@ export function halfFrom(
   };
 }
 
-const observation = z.strictObject({
-  predictedDays: schema.positive,
-  observedDays: schema.positive,
-  /** Of the log ratio: the share by which such a date strays. */
-  sd: schema.positive.optional(),
-  /** Dates of one lot share its effect. */
-  lot: z.string().optional(),
-});
+/** No clock of a species is off by such a factor: a digit too many, hours for days, another year. */
+const WRONG_BY = 3;
+
+const observation = z
+  .strictObject({
+    predictedDays: schema.positive,
+    observedDays: schema.positive,
+    /** Of the log ratio: the share by which such a date strays. */
+    sd: schema.positive.max(1, 'is a share: 5 % is 0.05').optional(),
+    /** Dates of one lot share its effect. */
+    lot: z.string().optional(),
+  })
+  .superRefine((o, context) => {
+    const ratio = o.observedDays / o.predictedDays;
+    if (ratio > WRONG_BY || ratio < 1 / WRONG_BY)
+      context.addIssue({
+        code: 'custom',
+        path: ['observedDays'],
+        message: `${o.observedDays} days seen where ${o.predictedDays} were predicted: no clock is off so far; was a digit mistyped, or the date of another lot taken?`,
+      });
+  });
+
+/**
+ * How far a date strays that says nothing of it itself: the rule of thumb, or wider where the dates scatter more than
+ * that (within lots that are named, between lots else), the rule counting as so many dates.
+ */
+const RULE_COUNTS = 4;
+function strayOf(observations: readonly z.output<typeof observation>[]): number {
+  const rule = ownRules.dateScatter.value;
+  const plain = observations.filter((o) => o.sd === undefined);
+  const groups = new Map<string, number[]>();
+  for (const o of plain) {
+    const key = o.lot ?? '';
+    groups.set(key, [...(groups.get(key) ?? []), Math.log(o.observedDays / o.predictedDays)]);
+  }
+  let [squares, free] = [0, 0];
+  for (const list of groups.values()) {
+    const mean = list.reduce((a, b) => a + b, 0) / list.length;
+    squares += list.reduce((a, b) => a + (b - mean) ** 2, 0);
+    free += list.length - 1;
+  }
+  return Math.max(rule, Math.sqrt((RULE_COUNTS * rule ** 2 + squares) / (RULE_COUNTS + free)));
+}
 
 /** Mean log ratio of a lot and its variance about the factor, from all its dates. */
 function byLot(i: { prior: { lotCv?: number }; observations: readonly z.output<typeof observation>[] }) {
   const lots = new Map<string, { weight: number; sum: number; single: boolean }>();
+  const stray = strayOf(i.observations);
   i.observations.forEach((o, k) => {
     const key = o.lot === undefined ? `#${k}` : `lot ${o.lot}`;
     const lot = lots.get(key) ?? { weight: 0, sum: 0, single: o.lot === undefined };
-    const weight = 1 / (o.sd ?? ownRules.dateScatter.value) ** 2;
+    const weight = 1 / (o.sd ?? stray) ** 2;
     lot.weight += weight;
     lot.sum += weight * Math.log(o.observedDays / o.predictedDays);
     lots.set(key, lot);
@@ -120,7 +157,7 @@ export const calculation = defineCalculation({
   title: 'Own factor of the clock',
   asks: 'Dates seen here against dates predicted: by what factor is this hatchery slower or faster, and how sure is that?',
   input: z.strictObject({
-    prior: z.strictObject({ cv: schema.positive, lotCv: schema.nonNegative.optional() }),
+    prior: z.strictObject({ cv: schema.positive, lotCv: spread.optional() }),
     observations: z.array(observation),
   }),
   output: z.strictObject({
@@ -201,9 +238,10 @@ export const calculation = defineCalculation({
   },
 });
 
-/** The usual scatter of a date: the root mean square of those given, or the rule of thumb where none is. */
-function scatterOf(observations: readonly { sd?: number }[]): number {
+/** The usual scatter of a date: the root mean square of those given, of what is seen where none is. */
+function scatterOf(observations: readonly z.output<typeof observation>[]): number {
   if (observations.length === 0) return ownRules.dateScatter.value;
-  const squares = observations.map((o) => (o.sd ?? ownRules.dateScatter.value) ** 2);
+  const stray = strayOf(observations);
+  const squares = observations.map((o) => (o.sd ?? stray) ** 2);
   return Math.sqrt(squares.reduce((s, v) => s + v, 0) / squares.length);
 }

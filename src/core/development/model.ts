@@ -14,9 +14,26 @@ export const developmentModel = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('exponential'), a: schema.positive, k: z.number(), range }),
   z.strictObject({
     kind: z.literal('table'),
-    points: z.array(z.strictObject({ celsius: z.number(), days: schema.positive })).min(2, 'needs at least two points'),
+    points: z
+      .array(z.strictObject({ celsius: z.number(), days: schema.positive }))
+      .min(2, 'needs at least two points')
+      .superRefine((points, context) => {
+        const seen = new Set<number>();
+        points.forEach((p, i) => {
+          if (seen.has(p.celsius))
+            context.addIssue({
+              code: 'custom',
+              path: [i, 'celsius'],
+              message: `stands twice in the table: ${p.celsius} °C`,
+            });
+          seen.add(p.celsius);
+        });
+      }),
     range,
-    /** What happens off the table's ends: refuse (default), or hold the end's rate and say so. */
+    /**
+     * What happens off the table's ends: refuse (default), or hold the end's rate for the few degrees that a clock is
+     * carried on (`ownRules.clockBeyond`), and say so.
+     */
     outside,
   }),
 ]);
@@ -103,6 +120,30 @@ function tableRate(
       (u3 - u2) * h * tangent[i + 1]!;
     return Math.exp(-logDays);
   };
+}
+
+/**
+ * Phases whose sums cannot follow one another: one that counts from fertilisation must take longer than the one before
+ * it, wherever both have a value.
+ * @returns the position of the first that does not; -1 when all do
+ */
+export function disorderOf(
+  phases: readonly { model: DevelopmentModel; factor?: number; sumFrom?: 'phase' | 'fertilisation' }[],
+): number {
+  return phases.findIndex((p, i) => {
+    const before = phases[i - 1];
+    if (!before || p.sumFrom !== 'fertilisation' || (i > 1 && before.sumFrom !== 'fertilisation')) return false;
+    const [own, first] = [rateFunction(p.model), rateFunction(before.model)];
+    const days = (rate: number, factor = 1) => (rate > 0 ? factor / rate : Number.NaN);
+    let [shorter, compared] = [0, 0];
+    for (let celsius = 1; celsius <= 30; celsius++) {
+      const [a, b] = [days(own(celsius), p.factor), days(first(celsius), before.factor)];
+      if (Number.isNaN(a) || Number.isNaN(b)) continue;
+      compared += 1;
+      if (a < b) shorter += 1;
+    }
+    return compared > 0 && shorter === compared;
+  });
 }
 
 /** The range a model claims: its own, or a table's ends. */

@@ -1,4 +1,5 @@
 import { normalQuantile, Z95 } from '../distributions';
+import { ownRules } from '../ownRules';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
 import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
 import { Water } from './water';
@@ -31,6 +32,8 @@ export type PredictInput = {
   plainly?: boolean;
   /** The same water made ready before, for all that stand in it; it must begin at or before `start`. */
   water?: Water;
+  /** Dates whatever the range of the clocks: for searches, which hold the range against what they find. */
+  anywhere?: boolean;
   /** Known stage dates replace predicted ones: what was seen is not predicted. */
   observed?: Readonly<Record<string, number>>;
 };
@@ -46,6 +49,8 @@ export type PredictedStage = {
   measuredShare: number;
   /** Share of this stage's sum that had passed at `asOf`. */
   passed: number;
+  /** Why there is no date, or no end of its interval. */
+  why?: string;
   observed?: true;
 };
 export type Prediction = {
@@ -71,8 +76,12 @@ export class PredictionRefused extends Error {
 export const LONGEST_MS = 730 * DAY_MS;
 /** Points of the quasi-random sequence; ends of the interval are then good to some per cent of its width. */
 const DRAWS = 1024;
+/** The sequence begins with runs in step between its dimensions: they are left out. */
+const SKIPPED = 408;
 /** Nineteen in twenty of a lot lie between the first and the last twentieth: this many of its spread off the half. */
 const Z_TWENTIETH = 1.6448536269514722;
+/** Share of a stage's way that the water may lie far off a clock's range: a spike, a night, is no other clock. */
+const FAR_SHARE = 0.05;
 /** Offsets of a forecast error, in standard deviations, one apart. */
 const OFFSETS = [-3, -2, -1, 0, 1, 2, 3];
 
@@ -84,6 +93,9 @@ const OFFSETS = [-3, -2, -1, 0, 1, 2, 3];
  * of the interval are the 2.5 and 97.5 % points of the crossing time, over a fixed quasi-random sequence (exactly, where
  * one z is all there is). A forecast error is a lasting offset of the water after the last reading.
  *
+ * A clock tells nothing far from the temperatures that it was fitted at: within a few degrees of them it goes on with a
+ * warning, beyond there is no date, and `why` says so.
+ *
  * @returns instants in ms since 1970; null where the stage is not reached within two years (or `until`)
  * @throws PredictionRefused when a temperature lies where a model has no value
  */
@@ -91,13 +103,13 @@ export function predict(input: PredictInput): Prediction {
   const water = waterOf(input);
   const { line } = water;
   const sums = input.phases.map((p) => water.integral(p.model, 0));
-  const warnings = rangeWarnings(water, input);
-
   const central = crossings(line, sums, input, () => 1);
   const refusedAt = central.findIndex((t) => Number.isNaN(t));
   if (refusedAt >= 0) throw refusal(line, input.phases[refusedAt]!);
   const spread = intervals(water, sums, input, central);
 
+  const fit = input.anywhere ? null : fitOf(water, input, central);
+  const lead = leadGap(input);
   const asOf = input.asOf ?? line.measuredTo;
   const stages = input.phases.map((phase, i): PredictedStage => {
     const seen = input.observed?.[phase.stage];
@@ -114,29 +126,45 @@ export function predict(input: PredictInput): Prediction {
         observed: true,
       };
     const sum = sums[i]!;
-    const at = finite(central[i]!);
     const from = i === 0 || phase.sumFrom === 'fertilisation' ? input.start : central[i - 1]!;
-    const share = (to: number) => shareOf(line, sum, from, to, needOf(phase));
+    const passedBetween = (a: number, b: number) => shareOf(line, sum, a, b, needOf(phase));
+    const none = fit?.why[i] ?? (Number.isFinite(central[i]!) ? undefined : notReached(line, input));
+    if (none !== undefined)
+      return {
+        stage: phase.stage,
+        at: null,
+        low: null,
+        high: null,
+        first: null,
+        last: null,
+        measuredShare: 0,
+        passed: fit?.why[i] === undefined ? passedBetween(from, asOf) : 0,
+        why: none,
+      };
+    const at = central[i]!;
     const about = (z: number) =>
-      at === null || !phase.within
-        ? null
-        : finite(crossing(line, sum, valueAt(line, sum, from) + needOf(phase) * Math.exp(z * phase.within)));
+      phase.within
+        ? finite(crossing(line, sum, valueAt(line, sum, from) + needOf(phase) * Math.exp(z * phase.within)))
+        : null;
+    const [low, high] = [finite(spread[i]!.low), finite(spread[i]!.high)];
+    const measuredFrom = lead && lead.to > from ? Math.min(lead.to, at) : from;
     return {
       stage: phase.stage,
       at,
       first: about(-Z_TWENTIETH),
       last: about(Z_TWENTIETH),
-      low: finite(spread[i]!.low),
-      high: at === null ? null : finite(spread[i]!.high),
-      measuredShare: share(Math.min(at ?? line.measuredTo, line.measuredTo)),
-      passed: share(asOf),
+      low,
+      high,
+      measuredShare: passedBetween(measuredFrom, Math.min(at, line.measuredTo)),
+      passed: passedBetween(from, asOf),
+      ...(high === null ? { why: `the late end of the interval: ${notReached(line, input)}` } : {}),
     };
   });
   return {
     stages,
     progress: input.plainly ? [] : progress(line, sums, input, central),
-    gaps: line.gaps.filter((g) => g.to > input.start),
-    warnings,
+    gaps: [...(lead ? [lead] : []), ...line.gaps.filter((g) => g.to > input.start)],
+    warnings: fit?.warnings ?? [],
     measuredTo: line.measuredTo,
   };
 }
@@ -275,9 +303,9 @@ function byDraws(
   const shifted = offsets.map((w) => (w === 0 ? sums : phases.map((p) => water.integral(p.model, w * forecastSd))));
   const dims = phases.length + 2;
   const times = phases.map(() => new Float64Array(DRAWS));
-  const point = quasiNormal(dims);
+  const points = quasiNormal(dims);
   for (let d = 0; d < DRAWS; d++) {
-    const z = point(d);
+    const z = points[d]!;
     const stretch = (i: number) => Math.exp((phases[i]!.cv ?? 0) * z[i]! + lotCv * z[phases.length]!);
     const place = forecastSd > 0 ? Math.min(offsets.length - 1.001, Math.max(0, z[dims - 1]! - offsets[0]!)) : 0;
     const below = Math.floor(place);
@@ -302,17 +330,35 @@ function pointOf(sorted: Float64Array, p: number): number {
   return Number.isFinite(b) ? a + (at - i) * (b - a) : b;
 }
 
-/** Additive recurrence with the generalised golden ratio (Roberts 2018), mapped to normals: even cover, no seed needed. */
-function quasiNormal(dims: number): (n: number) => Float64Array {
-  let g = 2;
-  for (let k = 0; k < 30; k++) g = (1 + g) ** (1 / (dims + 1));
-  const step = Array.from({ length: dims }, (_, j) => g ** -(j + 1) % 1);
-  const z = new Float64Array(dims);
-  return (n) => {
-    for (let j = 0; j < dims; j++)
-      z[j] = normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, (0.5 + step[j]! * (n + 1)) % 1)));
-    return z;
-  };
+const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37];
+const drawn = new Map<number, Float64Array[]>();
+
+/**
+ * Points of Halton's sequence (1960, Numer. Math. 2: 84-90) mapped to normals: even cover in every pair of dimensions,
+ * no seed needed. Worked once for each number of dimensions.
+ * @throws RangeError above twelve dimensions, where the sequence covers badly
+ */
+function quasiNormal(dims: number): readonly Float64Array[] {
+  if (dims > PRIMES.length) throw new RangeError(`at most ${PRIMES.length - 2} phases can follow one another`);
+  let points = drawn.get(dims);
+  if (!points) {
+    points = Array.from({ length: DRAWS }, (_, n) =>
+      Float64Array.from({ length: dims }, (_, j) => normalQuantile(radicalInverse(n + 1 + SKIPPED, PRIMES[j]!))),
+    );
+    drawn.set(dims, points);
+  }
+  return points;
+}
+
+/** Digits of n in a base, mirrored at the point. */
+function radicalInverse(n: number, base: number): number {
+  let [left, place, sum] = [n, 1 / base, 0];
+  while (left > 0) {
+    sum += place * (left % base);
+    left = Math.floor(left / base);
+    place /= base;
+  }
+  return sum;
 }
 
 /** Share of a phase's need that the rate sums to between two instants, within 0 and 1. */
@@ -321,19 +367,82 @@ function shareOf(line: Timeline, sum: Float64Array, from: number, to: number, ne
   return Math.max(0, Math.min(1, (valueAt(line, sum, to) - valueAt(line, sum, from)) / need));
 }
 
-/** How long the measured water lay outside the range of a model; clocks of one range share a warning. */
-function rangeWarnings(water: Water, input: PredictInput): string[] {
-  const warnings = new Set<string>();
-  for (const phase of input.phases) {
-    const range = modelRange(phase.model);
-    const outsideMs = range ? water.outside(range, input.start) : 0;
-    if (range && outsideMs > 0)
-      warnings.add(
-        `the water was outside ${range.low} to ${range.high} °C for ${(outsideMs / DAY_MS).toFixed(1)} days, where the clock was not fitted`,
-      );
-  }
-  return [...warnings];
+/** Why a stage has no date on a line that ends before it. */
+function notReached(line: Timeline, input: PredictInput): string {
+  const end = new Date(line.at.at(-1)!).toISOString().slice(0, 10);
+  return input.until ? `not reached by ${end}` : `not reached by ${end}, two years on, with this water`;
 }
+
+/**
+ * The water before the first reading is guessed by carrying it back: a gap like others, when it is more than three of
+ * the usual steps and more than a day.
+ */
+function leadGap(input: PredictInput): { from: number; to: number } | null {
+  let first = Number.POSITIVE_INFINITY;
+  let last = Number.NEGATIVE_INFINITY;
+  for (const p of input.temperatures) {
+    if (p.at < first) first = p.at;
+    if (p.at > last) last = p.at;
+  }
+  const n = input.temperatures.length;
+  const usual = n > 1 ? (last - first) / (n - 1) : 0;
+  return Number.isFinite(first) && first - input.start > Math.max(3 * usual, DAY_MS)
+    ? { from: input.start, to: first }
+    : null;
+}
+
+/** What the ranges of the clocks make of the way of each stage: warnings, and why a stage has no date. */
+function fitOf(
+  water: Water,
+  input: PredictInput,
+  central: readonly number[],
+): { warnings: string[]; why: (string | undefined)[] } {
+  const warnings = new Set<string>();
+  const { line } = water;
+  const end = line.at.at(-1)!;
+  const why: (string | undefined)[] = [];
+  const beyond = ownRules.clockBeyond.value;
+  input.phases.forEach((phase, i) => {
+    const follows = i > 0 && phase.sumFrom !== 'fertilisation';
+    const seen = (k: number) => input.observed?.[input.phases[k]!.stage] !== undefined;
+    if (seen(i)) {
+      why.push(undefined);
+      return;
+    }
+    if (follows && why[i - 1] !== undefined) {
+      why.push(`${input.phases[i - 1]!.stage}, from which it counts, has no date`);
+      return;
+    }
+    const range = modelRange(phase.model);
+    const from = follows ? central[i - 1]! : input.start;
+    const to = Number.isFinite(central[i]!) ? central[i]! : end;
+    if (!range || !Number.isFinite(from) || to <= from) {
+      why.push(undefined);
+      return;
+    }
+    const measured = water.outsideMs(range, from, Math.min(to, line.measuredTo));
+    const coming = water.outsideMs(range, Math.max(from, line.measuredTo), to);
+    const far = water.outsideMs({ low: range.low - beyond, high: range.high + beyond }, from, to);
+    const span = `${range.low} to ${range.high} °C`;
+    if (far > FAR_SHARE * (to - from)) {
+      why.push(
+        `the clock of ${phase.stage} was fitted at ${span}; on its way the water is more than ${beyond} °C beyond for ${days(far)}`,
+      );
+      return;
+    }
+    why.push(undefined);
+    if (measured > 0)
+      warnings.add(`the water was outside ${span} for ${days(measured)}, where the clock was not fitted`);
+    if (coming > 0)
+      warnings.add(
+        `the water to come is outside ${span} for ${days(coming)}, where the clock was not fitted: take the interval as too narrow`,
+      );
+  });
+  for (const w of why) if (w !== undefined) warnings.add(w);
+  return { warnings: [...warnings], why };
+}
+
+const days = (ms: number) => `${(ms / DAY_MS).toFixed(1)} days`;
 
 function refusal(line: Timeline, phase: Phase): PredictionRefused {
   const rate = rateFunction(phase.model);

@@ -1,28 +1,18 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { developmentModel, rateFunction } from './model';
+import { phases, reading, spread } from './asked';
+import { rateFunction } from './model';
 import { type Phase, type PredictInput, PredictionRefused, predict } from './predict';
 import { DAY_MS } from './timeline';
 
-const reading = z.strictObject({
-  at: schema.instant,
-  celsius: z.number().min(-3, 'is colder than water gets').max(45, 'is hotter than eggs bear: typed in another unit?'),
-});
-const phase = z.strictObject({
-  stage: z.string().min(1, 'needs a name'),
-  model: developmentModel,
-  factor: schema.positive.optional(),
-  cv: schema.nonNegative.optional(),
-  sumFrom: z.enum(['phase', 'fertilisation']).optional(),
-});
 const input = z
   .strictObject({
-    phases: z.array(phase).min(1, 'needs at least one phase'),
+    phases,
     start: schema.instant,
     temperatures: z.array(reading).min(1, 'needs at least one reading'),
     plan: z.array(reading).optional(),
     until: schema.instant.optional(),
-    lotCv: schema.nonNegative.optional(),
+    lotCv: spread.optional(),
     forecastSdCelsius: schema.nonNegative.optional(),
   })
   .refine((i) => !i.until || Date.parse(i.until) > Date.parse(i.start), {
@@ -59,6 +49,8 @@ export const calculation = defineCalculation({
         low: z.string().nullable(),
         high: z.string().nullable(),
         measuredShare: z.number(),
+        /** Why there is no date, or no late end. */
+        why: z.string().optional(),
       }),
     ),
     progress: z.array(z.strictObject({ at: z.string(), stage: z.string(), share: z.number() })),
@@ -75,6 +67,7 @@ export const calculation = defineCalculation({
           low: s.low === null ? null : iso(s.low),
           high: s.high === null ? null : iso(s.high),
           measuredShare: s.measuredShare,
+          ...(s.why === undefined ? {} : { why: s.why }),
         })),
         progress: p.progress.map((q) => ({ ...q, at: iso(q.at) })),
         gaps: p.gaps.map((g) => ({ from: iso(g.from), to: iso(g.to) })),

@@ -4,7 +4,7 @@ import type { Phase } from './predict';
 import { predict } from './predict';
 import { type ProgrammeInput, programme } from './programme';
 import { calculation } from './programmeCalculation';
-import { ambientAt, makeGrid, stepEnergy } from './programmeGrid';
+import { ambientAt, makeGrid, offAmbient, piecesOf } from './programmeGrid';
 import { cheapest } from './programmeSearch';
 import { DAY_MS as DAY, type Point } from './timeline';
 
@@ -79,11 +79,7 @@ test('never beaten by a steady temperature on the same grid, limits, step and ra
         const to = from + Math.max(-1, Math.min(1, c - from));
         path.push({ at: day(k + 1), celsius: to });
         passed += (from + to) / 2;
-        energy += stepEnergy(kw, 24, from, to, {
-          begin: ambientAt(i.ambient, day(k)),
-          middle: ambientAt(i.ambient, day(k) + DAY / 2),
-          end: ambientAt(i.ambient, day(k + 1)),
-        });
+        energy += kw * 24 * offAmbient(from, to, piecesOf(i.ambient, day(k), day(k + 1))).mean;
       }
       if (passed >= 300 * (1 + 1e-5)) expect(p.energyKwh).toBeLessThanOrEqual(energy + 1e-6);
     }

@@ -1,7 +1,7 @@
 import { rateFunction } from './model';
-import { type Phase, predict } from './predict';
-import { ambientAt, type Grid, type Limits, makeGrid, type Plant } from './programmeGrid';
-import { ANY_PRICE, cheapest, type Path, pathAt, pathOf, type Wish } from './programmeSearch';
+import { type Phase, PredictionRefused, predict } from './predict';
+import { ambientAt, demandOf, type Grid, type Limits, makeGrid, type Plant } from './programmeGrid';
+import { ANY_PRICE, cheapest, moveOf, type Path, pathAt, pathOf, type Wish } from './programmeSearch';
 import { accumulate, DAY_MS, HOUR_MS, makeTimeline, type Point } from './timeline';
 
 export type ProgrammeInput = {
@@ -47,6 +47,8 @@ export type Programme = {
   nearest: number | null;
   /** First day on which the plant cannot hold the water within the limits at all. */
   cannotHold: { at: number; ambient: number } | null;
+  /** What of it is to be taken with care: a start outside of the limits, water where a clock was not fitted. */
+  warnings: string[];
 };
 
 /** How far ahead the nearest possible date is sought. */
@@ -62,17 +64,56 @@ const MARGIN = 1e-5;
  */
 export function programme(i: ProgrammeInput): Programme {
   const solved = solve(i);
-  if (solved) return { ...solved, possible: true, limiting: [], nearest: null, cannotHold: null };
+  if (solved)
+    return {
+      ...solved,
+      possible: true,
+      limiting: [],
+      nearest: null,
+      cannotHold: null,
+      warnings: [...outsideAtStart(i), ...fitOf(i, solved.temperatures)],
+    };
   const near = nearest(i);
   return {
     ...near,
     possible: false,
+    warnings: [...outsideAtStart(i), ...(near.reaches === null ? [] : fitOf(i, near.temperatures))],
     boundKwh: null,
     limiting: (Object.keys(obstacles) as Obstacle[]).filter((o) => {
       const freed = without(i, o);
       return freed !== null && canBeHad(freed);
     }),
   };
+}
+
+/** Eggs that are outside of the limits when it begins are brought back at the pace of the ramp: said. */
+function outsideAtStart(i: ProgrammeInput): string[] {
+  const c = i.startCelsius;
+  if (c === undefined || (c >= i.limits.low && c <= i.limits.high)) return [];
+  const days = Math.max(i.limits.low - c, c - i.limits.high) / i.limits.maxStepPerDay;
+  return [
+    `it begins at ${c} °C, outside of the limits ${i.limits.low} to ${i.limits.high} °C: ${days.toFixed(1)} days until the water is within them, at the pace allowed`,
+  ];
+}
+
+/**
+ * What the ranges of the clocks say of a course.
+ * @throws PredictionRefused where a clock has no date on it: too far from the temperatures that it was fitted at
+ */
+function fitOf(i: ProgrammeInput, course: readonly Point[]): string[] {
+  if (course.length === 0) return [];
+  const target = chainOf(i).at(-1)!;
+  const p = predict({
+    phases: i.phases.slice(0, target + 1).map(({ cv: _, ...rest }) => rest),
+    start: i.start,
+    temperatures: [...(i.measured ?? []).filter((m) => m.at < fromOf(i)), course[0]!],
+    plan: course.slice(1),
+    plainly: true,
+  });
+  const stage = p.stages[target]!;
+  if (stage.at === null && stage.why !== undefined)
+    throw new PredictionRefused('limits', `${stage.why}: set narrower limits`);
+  return p.warnings;
 }
 
 type Solved = Pick<Programme, 'temperatures' | 'energyKwh' | 'boundKwh' | 'reaches' | 'slackDays'>;
@@ -125,6 +166,8 @@ function datesOf(i: ProgrammeInput, path: readonly Point[]): (number | null)[] {
     start: i.start,
     temperatures: [...(before.length > 0 ? before : []), { at: from, celsius: path[0]?.celsius ?? startOf(i) }],
     plan: path.slice(1),
+    plainly: true,
+    anywhere: true,
   });
   return p.stages.map((s) => s.at);
 }
@@ -186,15 +229,17 @@ function within(i: ProgrammeInput, until: number, sign: 1 | -1): Solved | null {
     const found = cheapest(grid, { need, sign });
     if (!found) return best;
     const path = steady(grid, { need, sign }, found.path);
-    const points = pointsOf(grid, path);
+    const points = pointsOf(grid, path, i.ambient);
     const seen = datesOf(i, points);
     const reached = seen[chain.at(-1)!] ?? null;
     const holds = reached !== null && (sign === 1 ? reached <= until + 60_000 : reached >= until - 60_000);
-    if (holds && (!best || path.energy < best.energyKwh))
+    // What is reached is reached: nothing is spent on the rest of the step.
+    const { energyKwh } = demandOf(points, i.ambient, i.plant, reached ?? undefined);
+    if (holds && (!best || energyKwh < best.energyKwh))
       best = {
         temperatures: points,
-        energyKwh: path.energy,
-        boundKwh: simple ? Math.min(found.bound, path.energy) : null,
+        energyKwh,
+        boundKwh: simple ? Math.min(found.bound, energyKwh) : null,
         reaches: reached,
         slackDays: (i.target.at - reached) / DAY_MS,
       };
@@ -295,8 +340,22 @@ function steady(grid: Grid, wish: Wish, path: Path): Path {
   return best;
 }
 
-const pointsOf = (grid: Grid, path: Path): Point[] =>
-  Array.from(path.nodes, (n, k) => ({ at: grid.at[k]!, celsius: grid.celsius[k]![n]! }));
+/** Set points of a way; where the water is left alone, its own course between them. */
+function pointsOf(grid: Grid, path: Path, ambient: readonly Point[]): Point[] {
+  const points: Point[] = [];
+  const own = grid.width - 1;
+  path.nodes.forEach((n, k) => {
+    const [at, celsius] = [grid.at[k]!, grid.celsius[k]![n]!];
+    const before = points.at(-1);
+    if (before && n === own && Math.abs(before.celsius - grid.ambient[k - 1]!) < 1e-9) {
+      const alone = grid.moves[k - 1]!;
+      const x = moveOf(grid, k - 1, path.nodes[k - 1]!, n);
+      if (x >= 0 && alone.energy[x] === 0) for (const p of ambient) if (p.at > before.at && p.at < at) points.push(p);
+    }
+    points.push({ at, celsius });
+  });
+  return points;
+}
 
 /** The fastest (sign 1) or slowest programme up to `until`: only the clock counts. */
 function extreme(i: ProgrammeInput, until: number, sign: 1 | -1) {
@@ -312,12 +371,12 @@ function extreme(i: ProgrammeInput, until: number, sign: 1 | -1) {
     if (dead > 0) cannotHold = { at: grid.at[dead]!, ambient: grid.ambient[dead]! };
     const path = pathAt(grid, ANY_PRICE, sign);
     if (!path) break;
-    points = pointsOf(grid, path);
+    points = pointsOf(grid, path, i.ambient);
     dates = datesOf(i, points);
     const reached = dates[chain.at(-1)!] ?? null;
     const used = reached === null ? points.length : points.findIndex((p) => p.at >= reached) + 1 || points.length;
-    energyKwh = pathOf(grid, path.nodes.slice(0, used))?.energy ?? path.energy;
     points = points.slice(0, used);
+    energyKwh = demandOf(points, i.ambient, i.plant, reached ?? undefined).energyKwh;
   }
   return { points, energyKwh, cannotHold, reaches: points.length === 0 ? null : (dates[chain.at(-1)!] ?? null) };
 }

@@ -1,31 +1,16 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { isoDay } from '../time/localDay';
-import { developmentModel } from './model';
+import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused } from './predict';
 import { obstacles, type ProgrammeInput, programme } from './programme';
-import { kwPerDegree } from './programmeGrid';
+import { demandOf, kwPerDegree } from './programmeGrid';
 import { DAY_MS } from './timeline';
 
-const celsius = z
-  .number()
-  .min(-3, 'is colder than water gets')
-  .max(45, 'is hotter than eggs bear: typed in another unit?');
-const reading = z.strictObject({ at: schema.instant, celsius });
 const limits = z.strictObject({ low: celsius, high: celsius, maxStepPerDay: schema.positive });
 const input = z
   .strictObject({
-    phases: z
-      .array(
-        z.strictObject({
-          stage: z.string().min(1, 'needs a name'),
-          model: developmentModel,
-          factor: schema.positive.optional(),
-          cv: schema.nonNegative.optional(),
-          sumFrom: z.enum(['phase', 'fertilisation']).optional(),
-        }),
-      )
-      .min(1, 'needs at least one phase'),
+    phases,
     start: schema.instant,
     /** For eggs under way: when the programme begins, and the water until then. */
     from: schema.instant.optional(),
@@ -101,12 +86,16 @@ export const calculation = defineCalculation({
     slackDays: z.number().nullable(),
     limiting: z.array(z.enum(Object.keys(obstacles) as (keyof typeof obstacles)[])),
     nearest: z.string().nullable(),
+    /** Power that the course asks for at most. */
+    mostHeatKw: z.number(),
+    mostChillKw: z.number(),
     warnings: schema.warnings,
   }),
   compute: (i) => {
     try {
       const p = programme(toProgramme(i));
-      const warnings: string[] = [];
+      const demand = demandOf(p.temperatures, points(i.ambient), i.plant, p.reaches ?? undefined);
+      const warnings: string[] = [...p.warnings];
       if (!p.possible)
         warnings.push(
           `the date cannot be had${p.limiting.length > 0 ? `: ${p.limiting.map((o) => obstacles[o]).join(', or ')} stands in the way` : ': no single limit stands in the way, several do'}${p.nearest === null ? '' : `; nearest is ${isoDay(p.nearest, 'UTC')}`}`,
@@ -121,6 +110,8 @@ export const calculation = defineCalculation({
         possible: p.possible,
         temperatures: p.temperatures.map((q) => ({ at: iso(q.at), celsius: q.celsius })),
         energyKwh: p.energyKwh,
+        mostHeatKw: demand.heatKw,
+        mostChillKw: demand.chillKw,
         boundKwh: p.boundKwh,
         reaches: p.reaches === null ? null : iso(p.reaches),
         slackDays: p.slackDays,
@@ -129,7 +120,7 @@ export const calculation = defineCalculation({
         ...(warnings.length > 0 ? { warnings } : {}),
       };
     } catch (e) {
-      if (e instanceof PredictionRefused) throw new CalculationError('outside', 'limits', e.message);
+      if (e instanceof PredictionRefused) throw new CalculationError('outside', e.path, e.message);
       throw e;
     }
   },

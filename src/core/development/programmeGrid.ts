@@ -65,18 +65,73 @@ export function ambientAt(ambient: readonly Point[], t: number): number {
   return a.celsius + ((b.celsius - a.celsius) * (t - a.at)) / (b.at - a.at);
 }
 
-/** Energy in kWh for going from one temperature to another over a step, Simpson's rule on the distance from ambient. */
-export function stepEnergy(
-  kw: number,
-  hours: number,
-  from: number,
-  to: number,
-  ambient: { begin: number; middle: number; end: number },
-): number {
-  const off = (c: number, a: number) => Math.abs(c - a);
-  return (
-    (kw * hours * (off(from, ambient.begin) + 4 * off((from + to) / 2, ambient.middle) + off(to, ambient.end))) / 6
-  );
+/** Ambient water over a stretch of time: where in it (0 to 1) and how warm, straight between. */
+export type Pieces = { u: Float64Array; celsius: Float64Array };
+
+/** The ambient water from one instant to another, with every point that it was given at in between. */
+export function piecesOf(ambient: readonly Point[], from: number, to: number): Pieces {
+  let low = 0;
+  let high = ambient.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (ambient[mid]!.at <= from) low = mid + 1;
+    else high = mid;
+  }
+  const u = [0];
+  const celsius = [ambientAt(ambient, from)];
+  for (let i = low; i < ambient.length && ambient[i]!.at < to; i++) {
+    u.push((ambient[i]!.at - from) / (to - from));
+    celsius.push(ambient[i]!.celsius);
+  }
+  u.push(1);
+  celsius.push(ambientAt(ambient, to));
+  return { u: Float64Array.from(u), celsius: Float64Array.from(celsius) };
+}
+
+/**
+ * Degrees off the ambient water, on the mean over a stretch in which the set point goes straight from one temperature to
+ * another: exact, also where the two cross; and how far above and below it goes at most.
+ */
+export function offAmbient(from: number, to: number, pieces: Pieces): { mean: number; above: number; below: number } {
+  let before = from - pieces.celsius[0]!;
+  let mean = 0;
+  let above = Math.max(0, before);
+  let below = Math.max(0, -before);
+  for (let i = 1; i < pieces.u.length; i++) {
+    const d = from + (to - from) * pieces.u[i]! - pieces.celsius[i]!;
+    const width = pieces.u[i]! - pieces.u[i - 1]!;
+    mean +=
+      before * d >= 0
+        ? (Math.abs(before + d) / 2) * width
+        : ((before * before + d * d) / (2 * (Math.abs(before) + Math.abs(d)))) * width;
+    if (d > above) above = d;
+    else if (-d > below) below = -d;
+    before = d;
+  }
+  return { mean, above, below };
+}
+
+/** Energy (kWh) of a course of set points up to an instant, and the most power that it asks of heater and chiller (kW). */
+export function demandOf(
+  course: readonly Point[],
+  ambient: readonly Point[],
+  plant: Plant,
+  until = Number.POSITIVE_INFINITY,
+): { energyKwh: number; heatKw: number; chillKw: number } {
+  const kw = kwPerDegree(plant);
+  const thermal = kwPerDegree({ ...plant, cop: 1 });
+  let [energyKwh, above, below] = [0, 0, 0];
+  for (let k = 0; k + 1 < course.length && course[k]!.at < until; k++) {
+    const a = course[k]!;
+    const whole = course[k + 1]!;
+    const share = Math.min(1, (until - a.at) / (whole.at - a.at));
+    const b = share === 1 ? whole : { at: until, celsius: a.celsius + share * (whole.celsius - a.celsius) };
+    const off = offAmbient(a.celsius, b.celsius, piecesOf(ambient, a.at, b.at));
+    energyKwh += (kw * off.mean * (b.at - a.at)) / HOUR_MS;
+    above = Math.max(above, off.above);
+    below = Math.max(below, off.below);
+  }
+  return { energyKwh, heatKw: thermal * above, chillKw: thermal * below };
 }
 
 export type GridInput = {
@@ -142,8 +197,9 @@ export function makeGrid(i: GridInput): Grid {
       }
       return v;
     };
-    const middle = ambientAt(i.ambient, (at[k]! + at[k + 1]!) / 2);
-    const around = { begin: ambient[k]!, middle, end: ambient[k + 1]! };
+    const pieces = piecesOf(i.ambient, at[k]!, at[k + 1]!);
+    // Left alone, the water goes its own way within the step: it may, where that is within the limits throughout.
+    const alone = pieces.celsius.every((c) => c >= limits[k + 1]!.low - TINY && c <= limits[k + 1]!.high + TINY);
     const a = celsius[k]!;
     const b = celsius[k + 1]!;
     // Room for every pair within the ramp; rungs are in order, so the band is narrow.
@@ -161,12 +217,16 @@ export function makeGrid(i: GridInput): Grid {
       const c0 = a[f]!;
       const c1 = b[t]!;
       if (Number.isNaN(c1) || Math.abs(c1 - c0) > most) return;
-      const passed = (rateAt(c0) + 4 * rateAt((c0 + c1) / 2) + rateAt(c1)) / 6;
+      const left = alone && t === rungs && Math.abs(c0 - ambient[k]!) < TINY;
+      const off = left ? { mean: 0, above: 0, below: 0 } : offAmbient(c0, c1, pieces);
+      // A plant that holds both ends of a step may not hold its middle.
+      if (off.above > mostAbove + TINY || off.below > mostBelow + TINY) return;
+      const passed = left ? passedAlone(pieces, rateAt) : (rateAt(c0) + 4 * rateAt((c0 + c1) / 2) + rateAt(c1)) / 6;
       if (Number.isNaN(passed)) return;
       const x = m.count++;
       m.from[x] = f;
       m.to[x] = t;
-      m.energy[x] = stepEnergy(kw, hours, c0, c1, around);
+      m.energy[x] = kw * hours * off.mean;
       m.change[x] = STEP_HOURS * kw * Math.abs(c1 - c0);
       m.passed[x] = (clock.weight * passed * (at[k + 1]! - at[k]!)) / DAY_MS;
     };
@@ -183,4 +243,14 @@ export function makeGrid(i: GridInput): Grid {
     return m;
   });
   return { at, celsius, moves, width, ambient };
+}
+
+/** Mean rate of a clock in water that is left alone, Simpson's rule in each piece. */
+function passedAlone({ u, celsius }: Pieces, rate: (celsius: number) => number): number {
+  let sum = 0;
+  for (let i = 1; i < u.length; i++) {
+    const [a, b] = [celsius[i - 1]!, celsius[i]!];
+    sum += ((rate(a) + 4 * rate((a + b) / 2) + rate(b)) / 6) * (u[i]! - u[i - 1]!);
+  }
+  return sum;
 }

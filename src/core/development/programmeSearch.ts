@@ -138,7 +138,7 @@ function cut(grid: Grid, path: Path, need: number): Path {
 const passedBy = (grid: Grid, k: number, from: number, to: number) => grid.moves[k]!.passed[moveOf(grid, k, from, to)]!;
 
 /** Place of a move among those out of node k; -1 where there is none. */
-function moveOf(grid: Grid, k: number, from: number, to: number): number {
+export function moveOf(grid: Grid, k: number, from: number, to: number): number {
   const m = grid.moves[k]!;
   for (let x = m.first[from]!; x < m.first[from + 1]!; x++) if (m.to[x] === to) return x;
   return -1;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
+import { ownRules } from '../ownRules';
 import { developmentModel, modelRange, rateFunction } from './model';
 
 export const calculation = defineCalculation({
@@ -29,6 +30,13 @@ export const calculation = defineCalculation({
           : 'lies at or below alpha, where the curve has no value';
       throw new CalculationError('outside', 'celsius', `${i.celsius} °C ${why}; no days can be given`);
     }
+    const beyond = ownRules.clockBeyond.value;
+    if (i.model.kind === 'table' && (i.celsius < range!.low - beyond || i.celsius > range!.high + beyond))
+      throw new CalculationError(
+        'outside',
+        'celsius',
+        `${i.celsius} °C lies more than ${beyond} °C outside the table, ${range!.low} to ${range!.high} °C; no days can be given`,
+      );
     const inRange = !range || (i.celsius >= range.low && i.celsius <= range.high);
     const warnings: string[] = [];
     if (!inRange)

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { ownRules } from '../ownRules';
-import { developmentModel } from './model';
+import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused, predict } from './predict';
 import { DAY_MS, type Point } from './timeline';
 
@@ -20,6 +20,8 @@ export type Synchronised = {
   takes: { name: string; unchangedAt: number; offset: number; reaches: number }[];
   spreadMs: number;
   unchangedSpreadMs: number;
+  /** Where a course leaves the range of a clock. */
+  warnings: string[];
 };
 
 /** Grid of offsets on which the dates of a take are looked up before the last search. */
@@ -44,8 +46,10 @@ export function synchronise(
   const offsets = (day: number) => curves.map((c) => c.offsetFor(day));
   const natural = curves.map((c) => c.unchangedAt);
   const day = at ?? leastChange(offsets, Math.min(...natural), Math.max(...natural));
+  const warnings: string[] = [];
   const done = curves.map((c, k) => {
     const offset = c.settle(day);
+    for (const w of c.fits(offset)) warnings.push(`${takes[k]!.name}: ${w}`);
     return { name: takes[k]!.name, unchangedAt: c.unchangedAt, offset, reaches: c.dateAt(offset) };
   });
   const reached = done.map((d) => d.reaches);
@@ -55,6 +59,7 @@ export function synchronise(
     takes: done,
     spreadMs: spread(reached),
     unchangedSpreadMs: spread(natural),
+    warnings,
   };
 }
 
@@ -72,14 +77,20 @@ function leastChange(offsets: (day: number) => number[], early: number, late: nu
 
 function curveOf(t: Take, k: number, stage: string, from: number, limits: { low: number; high: number }) {
   const read = t.measured.filter((p) => p.at <= from);
-  // The water of the last reading stands until the change begins.
-  const measured = read.length > 0 ? [...read, { at: from, celsius: read.at(-1)!.celsius }] : read;
-  const coming = t.forecast.filter((p) => p.at > from);
+  const later = t.measured.filter((p) => p.at > from);
+  // The water of the last reading stands until the change begins; before the first one it was as that says.
+  const last = read.at(-1) ?? later[0]!;
+  const measured = [
+    ...(read.length > 0 ? read : [{ at: t.start, celsius: last.celsius }]),
+    { at: from, celsius: last.celsius },
+  ];
+  // What was read after it tells of the water to come.
+  const coming = [...later, ...t.forecast.filter((p) => p.at > from && p.at > (later.at(-1)?.at ?? 0))];
   const before = t.forecast.filter((p) => p.at <= from).at(-1);
   const now =
     before && coming[0]
       ? before.celsius + ((coming[0].celsius - before.celsius) * (from - before.at)) / (coming[0].at - before.at)
-      : (before ?? measured.at(-1) ?? coming[0]!).celsius;
+      : (before ?? last).celsius;
   // The change begins now, whatever the water comes like later.
   const course = [{ at: from + 1, celsius: now }, ...coming];
   const moved = (offset: number) =>
@@ -100,6 +111,7 @@ function curveOf(t: Take, k: number, stage: string, from: number, limits: { low:
         plan: moved(offset),
         observed: t.observed,
         plainly: true,
+        anywhere: true,
       }).stages;
       return stages.find((s) => s.stage === stage)?.at ?? Number.POSITIVE_INFINITY;
     } catch (e) {
@@ -134,6 +146,20 @@ function curveOf(t: Take, k: number, stage: string, from: number, limits: { low:
     unchangedAt,
     dateAt,
     offsetFor,
+    /** What the range of the clocks says of the course that was found. @throws CalculationError where it is no clock's */
+    fits: (offset: number): string[] => {
+      const p = predict({
+        phases,
+        start: t.start,
+        temperatures: measured,
+        plan: moved(offset),
+        observed: t.observed,
+        plainly: true,
+      });
+      const s = p.stages.find((x) => x.stage === stage);
+      if (s?.at === null) throw new CalculationError('outside', `takes[${k}]`, `${t.name}: ${s.why}`);
+      return p.warnings;
+    },
     /** The offset itself: the one nearest to none of those that reach it on the day. */
     settle: (day: number): number => {
       const inReach = Math.min(Math.max(day, grid.at(-1)!.at), grid[0]!.at);
@@ -149,27 +175,13 @@ function curveOf(t: Take, k: number, stage: string, from: number, limits: { low:
   };
 }
 
-const celsius = z
-  .number()
-  .min(-3, 'is colder than water gets')
-  .max(45, 'is hotter than eggs bear: typed in another unit?');
-const reading = z.strictObject({ at: schema.instant, celsius });
 const input = z
   .strictObject({
     takes: z
       .array(
         z.strictObject({
           name: z.string().min(1, 'needs a name'),
-          phases: z
-            .array(
-              z.strictObject({
-                stage: z.string().min(1, 'needs a name'),
-                model: developmentModel,
-                factor: schema.positive.optional(),
-                sumFrom: z.enum(['phase', 'fertilisation']).optional(),
-              }),
-            )
-            .min(1, 'needs at least one phase'),
+          phases,
           start: schema.instant,
           measured: z.array(reading).min(1, 'needs at least one temperature'),
           forecast: z.array(reading).default([]),
@@ -236,6 +248,7 @@ export const calculation = defineCalculation({
     const days = (ms: number) => ms / DAY_MS;
     const mix = days(s.spreadMs) <= i.maxSpreadDays;
     const warnings = [
+      ...s.warnings,
       ...(i.at && Math.abs(s.at - Date.parse(i.at)) > 0.5 * DAY_MS
         ? ['that day cannot be had within these limits by all of them']
         : []),

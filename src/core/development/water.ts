@@ -34,19 +34,32 @@ export class Water {
     return sum;
   }
 
-  /** Milliseconds that the measured water lay outside a range since an instant. */
-  outside(range: { low: number; high: number }, since: number): number {
+  /** Running milliseconds that the water lies outside a range, measured and forecast alike. */
+  private outside(range: { low: number; high: number }): Float64Array {
     const key = `${range.low} ${range.high}`;
-    const { at, celsius, measuredTo } = this.line;
     let sum = this.outsides.get(key);
     if (!sum) {
+      const { at, celsius } = this.line;
       sum = new Float64Array(at.length);
       for (let i = 1; i < at.length; i++)
-        sum[i] =
-          sum[i - 1]! +
-          (at[i]! <= measuredTo && (celsius[i]! < range.low || celsius[i]! > range.high) ? at[i]! - at[i - 1]! : 0);
+        sum[i] = sum[i - 1]! + shareOutside(celsius[i - 1]!, celsius[i]!, range) * (at[i]! - at[i - 1]!);
       this.outsides.set(key, sum);
     }
-    return valueAt(this.line, sum, measuredTo) - valueAt(this.line, sum, since);
+    return sum;
   }
+
+  /** Milliseconds that the water lies outside a range between two instants. */
+  outsideMs(range: { low: number; high: number }, from: number, to: number): number {
+    if (to <= from) return 0;
+    const sum = this.outside(range);
+    return valueAt(this.line, sum, to) - valueAt(this.line, sum, from);
+  }
+}
+
+/** Share of a straight step from a to b that lies below `low` or above `high`. */
+function shareOutside(a: number, b: number, { low, high }: { low: number; high: number }): number {
+  const [least, most] = a < b ? [a, b] : [b, a];
+  if (most === least) return least < low || least > high ? 1 : 0;
+  const inside = Math.max(0, Math.min(most, high) - Math.max(least, low));
+  return 1 - inside / (most - least);
 }

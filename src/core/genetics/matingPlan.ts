@@ -158,7 +158,9 @@ export const matingPlan = defineCalculation({
   asks: 'These females, these males: who with whom, so that the offspring are least inbred or keep most?',
   input: planInput,
   output: z.strictObject({
-    crosses: z.array(z.strictObject({ female: z.string(), male: z.string(), share: z.number(), offspringF: z.number() })),
+    crosses: z.array(
+      z.strictObject({ female: z.string(), male: z.string(), share: z.number(), offspringF: z.number() }),
+    ),
     meanOffspringF: z.number(),
     maxOffspringF: z.number(),
     effectiveSize: z.number(),

@@ -37,7 +37,9 @@ export const calculation = defineCalculation({
     beakers: z.array(looked).min(1, 'needs at least one beaker'),
     threshold: z.number().gt(0, 'must lie between 0 and 1').lt(1, 'must lie between 0 and 1').optional(),
     /** Samples of earlier days. */
-    series: z.array(z.strictObject({ at: schema.instant, successes: schema.count, trials: schema.count.min(1) })).optional(),
+    series: z
+      .array(z.strictObject({ at: schema.instant, successes: schema.count, trials: schema.count.min(1) }))
+      .optional(),
     at: schema.instant.optional(),
     fewest: schema.count.optional(),
     most: schema.count.optional(),

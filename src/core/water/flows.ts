@@ -133,7 +133,12 @@ export const turnover = defineCalculation({
       path: ['flowLPerMin'],
       error: 'give one: the flow, the wanted turnovers a day, or the wanted minutes',
     }),
-  output: z.strictObject({ flowLPerMin: z.number(), perDay: z.number(), minutes: z.number(), minutesFor95: z.number() }),
+  output: z.strictObject({
+    flowLPerMin: z.number(),
+    perDay: z.number(),
+    minutes: z.number(),
+    minutesFor95: z.number(),
+  }),
   compute: (i) => {
     const minutes =
       i.flowLPerMin !== undefined ? i.volumeL / i.flowLPerMin : (i.wantedMinutes ?? 1440 / i.wantedPerDay!);

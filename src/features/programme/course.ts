@@ -1,6 +1,14 @@
 import { run } from '@/core/calculation';
 import { type Phase, PredictionRefused, predict } from '@/core/development/predict';
-import { ambientAt, kwPerDegree, type Limits, type Plant, stepEnergy } from '@/core/development/programmeGrid';
+import {
+  ambientAt,
+  demandOf,
+  kwPerDegree,
+  type Limits,
+  offAmbient,
+  type Plant,
+  piecesOf,
+} from '@/core/development/programmeGrid';
 import { DAY_MS, HOUR_MS, type Point } from '@/core/development/timeline';
 import { calculation as gas } from '@/core/water/gas';
 
@@ -62,31 +70,24 @@ export function figuresOf(
   limits: Limits,
   plant: Plant,
 ): CourseFigures {
-  const kw = kwPerDegree(plant);
   const thermal = kwPerDegree({ ...plant, cop: 1 });
-  let energyKwh = 0;
-  let mostHeatKw = 0;
-  let mostChillKw = 0;
+  const days = daily(points);
+  const { energyKwh, heatKw: mostHeatKw, chillKw: mostChillKw } = demandOf(days, ambient, plant);
   // One line for all days on which it holds: how much at most, from when.
   const degassed = { from: 0, most: 0 };
   const first = new Map<string, number>();
   const note = (says: string, at: number) => {
     if (!first.has(says)) first.set(says, at);
   };
-  const days = daily(points);
   for (let k = 0; k + 1 < days.length; k++) {
     const [a, b] = [days[k]!, days[k + 1]!];
     const hours = (b.at - a.at) / HOUR_MS;
-    energyKwh += stepEnergy(kw, hours, a.celsius, b.celsius, {
-      begin: ambientAt(ambient, a.at),
-      middle: ambientAt(ambient, (a.at + b.at) / 2),
-      end: ambientAt(ambient, b.at),
-    });
+    const most = offAmbient(a.celsius, b.celsius, piecesOf(ambient, a.at, b.at));
+    if (plant.heatKw !== undefined && thermal * most.above > plant.heatKw + 0.01)
+      note('the heater cannot hold it', b.at);
+    if (plant.chillKw !== undefined && thermal * most.below > plant.chillKw + 0.01)
+      note('the chiller cannot hold it', b.at);
     const off = b.celsius - ambientAt(ambient, b.at);
-    mostHeatKw = Math.max(mostHeatKw, thermal * off);
-    mostChillKw = Math.max(mostChillKw, -thermal * off);
-    if (plant.heatKw !== undefined && thermal * off > plant.heatKw + 0.01) note('the heater cannot hold it', b.at);
-    if (plant.chillKw !== undefined && -thermal * off > plant.chillKw + 0.01) note('the chiller cannot hold it', b.at);
     if (b.celsius > limits.high + 0.01) note('above what the eggs bear', b.at);
     if (b.celsius < limits.low - 0.01) note('below what the eggs bear', b.at);
     if ((Math.abs(b.celsius - a.celsius) * 24) / hours > limits.maxStepPerDay + 0.01)
