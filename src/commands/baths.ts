@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalculationError } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
+import { IODINE_LEAST_PH } from '@/core/doses/products';
 import { ownRules } from '@/core/ownRules';
 import { type BathMixed, bathFields } from '@/core/spawning/acts';
 import type { bathAt } from '@/core/spawning/baths';
@@ -50,6 +51,13 @@ export const mixBath = defineCommand({
     const protocol = (await protocolsInForce(c.trx, c.site.id)).get(p.protocol);
     if (!protocol?.bath) throw new CommandRefused('noProtocol', 'That protocol has no bath.', 'protocol');
     mustBeStrength(protocol.bath, p.targetMgPerL, p.dose);
+    if (protocol.bath.basis === 'availableIodine' && p.pH !== undefined && p.pH < IODINE_LEAST_PH)
+      throw new CommandRefused(
+        'pH',
+        `At pH ${p.pH} iodine comes free of its carrier and burns eggs.`,
+        'pH',
+        'Buffer it to 6.5 to 7.5 and measure again.',
+      );
     const worked = workBath(p, protocol.bath.basis);
     const { dose: _, ...sent } = p;
     const intent: BathMixed & { day: number; name: string; of: string } = {

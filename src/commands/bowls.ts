@@ -4,7 +4,7 @@ import { crossFields, nestFields, stepFields } from '@/core/spawning/acts';
 import { bathAt, bathsOf } from '@/core/spawning/baths';
 import { type BenchState, eggsLeft } from '@/core/spawning/bench';
 import { dayPlan } from '@/core/spawning/plan';
-import { progressOf } from '@/core/spawning/protocol';
+import { type ProtocolStep, progressOf } from '@/core/spawning/protocol';
 import { fromJson } from '@/store/books/rows';
 import { protocolsInForce } from '@/store/protocols';
 import { askBath } from './baths';
@@ -160,6 +160,7 @@ export const stampStep = defineCommand({
       throw new CommandRefused('stamped', 'That step has its time already.', 'step', 'If it is wrong, put it right.');
     if (protocol.bath?.step === p.step && !p.skipped && !p.bath)
       askBath(bathAt(bathsOf(state, known), p.protocol, event.at));
+    if (!p.skipped) mustBeFigure(protocol.steps.find((x) => x.id === p.step)!, p);
     const stamp = { step: p.step, at: event.at, skipped: p.skipped, why: p.why, value: p.value ?? null };
     const done = progressOf(protocol, [...stamps, stamp], c.now).find((s) => s.step.id === p.step)!;
     await record(c, 'step', event, { ...p, says: done.step.says.slice(0, 120) }, [
@@ -174,6 +175,40 @@ export const stampStep = defineCommand({
     return { off: done.off };
   },
 });
+
+/** A figure that a step hangs on: it must be there, it may stop the step, and outside of its span it is asked about. */
+function mustBeFigure(step: ProtocolStep, p: { value?: number; figure?: 'meant' }): void {
+  const m = step.measure;
+  if (!m) return;
+  const span = m.low !== undefined && m.high !== undefined ? `${m.low} to ${m.high}${m.unit ? ` ${m.unit}` : ''}` : '';
+  if (m.stopBelow !== undefined && p.value === undefined)
+    throw new CommandRefused(
+      'figure',
+      `The ${m.what} is not measured.`,
+      'value',
+      `Measure it first: ${span || `at least ${m.stopBelow}`} is wanted.`,
+    );
+  if (p.value === undefined) return;
+  if (m.stopBelow !== undefined && p.value < m.stopBelow)
+    throw new CommandRefused(
+      'figureStop',
+      `${m.what} ${p.value} is below ${m.stopBelow}: eggs are harmed.`,
+      'value',
+      span ? `Bring it to ${span} before they go in.` : 'Mend the bath first.',
+    );
+  const outside = (m.low !== undefined && p.value < m.low) || (m.high !== undefined && p.value > m.high);
+  if (outside && !p.figure)
+    throw new CommandRefused(
+      'figure',
+      `${m.what} ${p.value} lies outside ${span}.`,
+      'value',
+      'Measure again; mend the bath.',
+      {
+        field: 'figure',
+        choices: [{ value: 'meant', label: `It is ${p.value}, measured again` }],
+      },
+    );
+}
 
 /** What a step is stamped on: a bowl with its protocols, or a female with those of the day about taking eggs. */
 async function stampedOn(

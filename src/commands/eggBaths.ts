@@ -1,11 +1,14 @@
 import { z } from 'zod';
+import { productShelf } from '@/book/products';
 import { CalculationError } from '@/core/calculation';
 import { eggBathFields, workEggBath } from '@/core/doses/eggBath';
+import { judgeBath, productNamed } from '@/core/doses/products';
+import { speciesBook } from '@/store/species';
 import { observe } from './checks';
-import { defineCommand } from './define';
+import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askSensitive, sensitive } from './sensitive';
+import { askSensitive, sensitive, wayAt } from './sensitive';
 import { idsOf, type Standing, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -17,7 +20,15 @@ export const batheEggs = defineCommand({
   type: 'eggs.bathe',
   roles: ['manager', 'culturist'],
   schema: z
-    .object({ ...eventFields, ...eggBathFields, sensitive })
+    .object({
+      ...eventFields,
+      ...eggBathFields,
+      sensitive,
+      /** The bath lies outside of the Book's ranges, and a second person has looked. */
+      dose: z.literal('meant').optional(),
+      /** The Book does not know the product: its ranges were read on the label. */
+      unlisted: z.literal('label').optional(),
+    })
     .refine((p) => p.way !== 'flow' || p.flowLPerMin !== undefined, {
       path: ['flowLPerMin'],
       error: 'needed: the flow',
@@ -27,7 +38,7 @@ export const batheEggs = defineCommand({
       error: 'needed: the strength of the stock',
     })
     .refine((p) => p.way !== 'still' || p.volumeL !== undefined, { path: ['volumeL'], error: 'needed: the volume' })
-    .refine((p) => p.basis !== 'activeSubstance' || p.activeShare !== undefined, {
+    .refine((p) => (p.basis !== 'activeSubstance' && p.basis !== 'availableIodine') || p.activeShare !== undefined, {
       path: ['activeShare'],
       error: 'needed: what share of the product is active, by its label',
     }),
@@ -43,6 +54,7 @@ export const batheEggs = defineCommand({
           `units.${i}`,
           'A bath for eggs and one for fish differ tenfold.',
         );
+      await mustBeBath(c, at, p, event.at);
       await askSensitive(c, at, p, event.at, 'a bath');
       treated.push(at);
     }
@@ -68,6 +80,82 @@ export const batheEggs = defineCommand({
     return { units: treated.map((t) => t.unit.name), ...worked };
   },
 });
+
+type Asked = Parameters<typeof workEggBath>[0] & { checkedBy: string; dose?: 'meant'; unlisted?: 'label' };
+
+/** Held against the Book: beyond a range a second person looks at it, beyond an order of magnitude it is stopped. */
+async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Promise<void> {
+  const product = productNamed(productShelf(), p.product);
+  if (!product) {
+    if (p.targetMgPerL > UNKNOWN_STOP)
+      throw new CommandRefused(
+        'doseStop',
+        `${p.targetMgPerL} mg/L of a product that the Book does not know.`,
+        'targetMgPerL',
+        'Nothing but salt is that strong in a bath: read the label again.',
+      );
+    if (p.unlisted) return;
+    throw new CommandRefused(
+      'unlisted',
+      `The Book has no ranges for “${p.product}”: nothing here says whether ${p.targetMgPerL} mg/L for ${p.minutes} minutes kills.`,
+      'product',
+      'Check the spelling, or read its range for these eggs on the label.',
+      { field: 'unlisted', choices: [{ value: 'label', label: 'Its label allows this for these eggs: I read it' }] },
+    );
+  }
+  const species = (await speciesBook(c.trx, c.site.id)).get(at.lot.species);
+  const [worst] = judgeBath(product, {
+    group: species?.group ?? '',
+    stage: at.place.stage,
+    basis: p.basis,
+    target: p.targetMgPerL,
+    minutes: p.minutes,
+    activeShare: p.activeShare,
+    densityKgPerL: p.densityKgPerL,
+    pH: p.pH,
+  });
+  if (product.iodine) {
+    const way = await wayAt(c, at, when);
+    if (way !== null && way >= IODINE_UNTIL)
+      throw new CommandRefused(
+        'iodineLate',
+        `${at.unit.name}: ${Math.round(100 * way)} % of the way to hatch. ${product.name} is not used in the last days before it.`,
+        'product',
+        'Wait until they have hatched; it is not for larvae either.',
+      );
+  }
+  if (worst!.verdict === 'fits') return;
+  const says = `${worst!.says.charAt(0).toUpperCase()}${worst!.says.slice(1)}.`;
+  if (worst!.verdict === 'stop')
+    throw new CommandRefused('doseStop', says, worst!.field, 'Read the label again; ask the veterinarian.');
+  if (p.dose && p.checkedBy.trim()) {
+    if (p.checkedBy.trim().toLowerCase() === c.actor.name.toLowerCase())
+      throw new CommandRefused('secondPerson', 'The second person is somebody else.', 'checkedBy');
+    return;
+  }
+  if (p.dose)
+    throw new CommandRefused(
+      'secondPerson',
+      says,
+      'checkedBy',
+      'Say who looked at label, product and figures with you.',
+    );
+  throw new CommandRefused(
+    'dose',
+    says,
+    worst!.field,
+    'Check it against label and veterinarian, with a second person.',
+    {
+      field: 'dose',
+      choices: [{ value: 'meant', label: 'It is meant, and somebody looked at it with me' }],
+    },
+  );
+}
+
+/** Stronger than this nothing but salt is used, mg/L. */
+const UNKNOWN_STOP = 5000;
+/** Share of the way to hatch from which iodine is not used: shells thin. */
+const IODINE_UNTIL = 0.85;
 
 function work(p: Parameters<typeof workEggBath>[0]) {
   try {

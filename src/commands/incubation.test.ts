@@ -203,6 +203,7 @@ describe('baths against fungus', () => {
   const given = () => ({
     units: [h.units.J1!, h.units.J2!],
     product: 'test product',
+    unlisted: 'label',
     basis: 'productVolume',
     targetMgPerL: 167,
     minutes: 15,
@@ -233,6 +234,74 @@ describe('baths against fungus', () => {
     expect((await refusal(h.send('eggs.bathe', { ...given(), sensitive: 'emergency', stockMgPerL: 100 }))).path).toBe(
       'stockMgPerL',
     );
+  });
+});
+
+describe('a bath held against the Book', () => {
+  const given = (more: object) => ({
+    units: [h.units.J1!],
+    product: 'Formalin 37 %',
+    basis: 'productVolume',
+    targetMgPerL: 1500,
+    minutes: 15,
+    way: 'flow',
+    flowLPerMin: 4,
+    stockMgPerL: 370_000,
+    volumeL: 8,
+    orderedBy: 'Vet',
+    label: 'label of the drum',
+    discharge: 'settling pond, permit 7',
+    ...more,
+  });
+  const bathe = (more: object = {}) => h.send('eggs.bathe', given(more));
+
+  test('within its range it is recorded; an order of magnitude above it is stopped, whatever is answered', async () => {
+    await water(62, () => 5);
+    await bathe();
+    expect(await refusal(bathe({ targetMgPerL: 20_000, dose: 'meant', checkedBy: 'Second' }))).toMatchObject({
+      code: 'doseStop',
+      path: 'targetMgPerL',
+    });
+  });
+
+  test('outside of it a second person looks, and that is somebody else', async () => {
+    await water(62, () => 5);
+    const strong = { targetMgPerL: 2500 };
+    expect(await refusal(bathe(strong))).toMatchObject({ code: 'dose', ask: { field: 'dose' } });
+    expect(await refusal(bathe({ ...strong, dose: 'meant' }))).toMatchObject({ path: 'checkedBy' });
+    expect(await refusal(bathe({ ...strong, dose: 'meant', checkedBy: 'manager' }))).toMatchObject({
+      code: 'secondPerson',
+    });
+    await bathe({ ...strong, dose: 'meant', checkedBy: 'Second' });
+  });
+
+  test('a product that the Book does not know is asked about, and never as strong as brine', async () => {
+    await water(62, () => 5);
+    expect(await refusal(bathe({ product: 'blue powder' }))).toMatchObject({
+      code: 'unlisted',
+      ask: { field: 'unlisted' },
+    });
+    expect(await refusal(bathe({ product: 'blue powder', targetMgPerL: 20_000, unlisted: 'label' }))).toMatchObject({
+      code: 'doseStop',
+    });
+  });
+
+  test('iodine wants its pH, its own basis, and time before the hatch', async () => {
+    await water(62, () => 5);
+    const iodine = {
+      product: 'iodophor',
+      basis: 'availableIodine',
+      activeShare: 0.01,
+      targetMgPerL: 100,
+      stockMgPerL: 10_000,
+      minutes: 10,
+    };
+    expect(await refusal(bathe(iodine))).toMatchObject({ code: 'doseStop', path: 'pH' });
+    expect(await refusal(bathe({ ...iodine, pH: 5.8 }))).toMatchObject({ code: 'doseStop', path: 'pH' });
+    expect(await refusal(bathe({ ...iodine, pH: 7, basis: 'productVolume' }))).toMatchObject({ path: 'basis' });
+    await bathe({ ...iodine, pH: 7 });
+    await water(16, () => 5);
+    expect(await refusal(bathe({ ...iodine, pH: 7, sensitive: 'emergency' }))).toMatchObject({ code: 'iodineLate' });
   });
 });
 

@@ -80,7 +80,7 @@ describe('an injection', () => {
     expect(e).toMatchObject({ code: 'volume', path: 'concentrationUnit' });
     expect(e.todo).toContain('thousandfold');
     const much = await refusal(h.send('spawning.inject', dose({ concentrationPerMl: 4, concentrationUnit: 'ug' })));
-    expect(much).toMatchObject({ code: 'volume' });
+    expect(much).toMatchObject({ code: 'dose', path: 'concentrationUnit' });
     expect(await h.send('spawning.inject', dose({ concentrationPerMl: 4000, concentrationUnit: 'ug' }))).toMatchObject({
       volumeMl: expect.closeTo(0.2, 9),
     });
@@ -102,7 +102,7 @@ describe('an injection', () => {
       source: 'test',
       why: 'test',
     });
-    await h.send('spawning.inject', dose({ fish: f2, dosePerKg: 40, dose: 'meant' }));
+    await h.send('spawning.inject', dose({ fish: f2, dosePerKg: 40, dose: 'meant', concentrationPerMl: 20 }));
   });
 
   test('a second person, the parts in their order and at their interval, none twice', async () => {
@@ -290,6 +290,18 @@ describe('a bath', () => {
       stockL: expect.closeTo(0.5, 9),
       productG: null,
     });
+  });
+
+  test('a sour bath of iodine is stopped, when it is mixed and when eggs would go in', async () => {
+    expect(await refusal(mix({ pH: 5.5 }))).toMatchObject({ code: 'pH', path: 'pH' });
+    await mix({ pH: 7 });
+    await bowls('A');
+    const rinsed = (more: object) =>
+      h.send('spawning.step', { day, bowl: 'A', protocol: 'iodophor-after', step: 'rinsed', ...more });
+    expect(await refusal(rinsed({}))).toMatchObject({ code: 'figure', path: 'value' });
+    expect(await refusal(rinsed({ value: 5.9, figure: 'meant' }))).toMatchObject({ code: 'figureStop' });
+    expect(await refusal(rinsed({ value: 6.2 }))).toMatchObject({ code: 'figure', ask: { field: 'figure' } });
+    await rinsed({ value: 6.2, figure: 'meant' });
   });
 
   test('outside the protocol it is asked about, an order of magnitude out it is stopped', async () => {

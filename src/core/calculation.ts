@@ -130,6 +130,7 @@ function editDistance(a: string, b: string): number {
  * narrower where it knows better.
  */
 const FARTHEST: readonly { ends: RegExp; most: number; says: string }[] = [
+  { ends: /^stockMgPerL$/, most: 1.9e6, says: 'the heaviest liquid that is dosed weighs 1 840 000 mg a litre' },
   { ends: /MgPerL$/, most: 1e6, says: 'a litre of water weighs 1 000 000 mg' },
   { ends: /[cC]elsius$/, most: 100, says: 'no water that is worked with is that far from 0 °C' },
   { ends: /Ppt$/, most: 300, says: 'brine is saturated near 300 g a kg' },

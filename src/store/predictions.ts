@@ -148,7 +148,7 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
       const p = predict({ ...asked, water: w.water });
       const note = [
         ...p.warnings,
-        ...faultNotes(w, p, start, () => predict({ ...asked, water: w.uncleaned ?? w.water! })),
+        ...faultNotes(w, p, start, () => predict({ ...asked, water: w.uncleaned ?? w.water!, anywhere: true })),
       ]
         .join('; ')
         .slice(0, 400);

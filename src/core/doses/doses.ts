@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
+import { ownRules } from '../ownRules';
+import { bathBases } from './products';
 
 /** What every dose is subject to, wherever it is shown. */
 const CAUTIONS = [
@@ -48,6 +50,20 @@ function perMl(i: z.output<typeof injectionInput>): number {
   return (i.concentrationPerMl * label) / dose;
 }
 
+/** A volume that no fish takes comes of a vial read in another unit. */
+function mustBeVolume(i: z.output<typeof injectionInput>, totalMl: number): void {
+  const most = ownRules.injectionMost.value;
+  const perKg = totalMl / i.massKg;
+  if (perKg <= most) return;
+  const field =
+    i.doseUnit === 'mL' ? 'dosePerKg' : i.concentrationUnit === undefined ? 'concentrationPerMl' : 'concentrationUnit';
+  throw new CalculationError(
+    'volume',
+    field,
+    `makes ${Number(totalMl.toPrecision(3))} mL, ${Number(perKg.toPrecision(3))} mL a kg of fish, where ${most} are the most that any takes: read the vial again, µg and mg are a thousandfold apart`,
+  );
+}
+
 export const injection = defineCalculation({
   id: 'dose.injection',
   title: 'Injection',
@@ -65,6 +81,19 @@ export const injection = defineCalculation({
       throw new CalculationError('input', 'parts', `the parts make ${sum}: together they must make 1`);
     const strength = perMl(i);
     const total = i.massKg * i.dosePerKg;
+    mustBeVolume(i, total / strength);
+    const least = ownRules.injectionLeast.value;
+    const warnings = [
+      ...(i.concentrationUnit !== undefined && i.concentrationUnit !== i.doseUnit
+        ? [`the vial is in ${i.concentrationUnit}, the dose in ${i.doseUnit}: a thousandfold apart if mistaken`]
+        : []),
+      ...(i.concentrationUnit === undefined && GRAMS[i.doseUnit] !== undefined
+        ? [`the vial is read as ${i.doseUnit} a mL, since no unit of it was given: read mg or µg off its label`]
+        : []),
+      ...(i.parts.some((share) => (total * share) / strength < least)
+        ? [`less than ${least} mL in a part: no syringe measures that; was the vial read in another unit?`]
+        : []),
+    ];
     return {
       parts: i.parts.map((share) => {
         const amount = total * share;
@@ -73,13 +102,7 @@ export const injection = defineCalculation({
       }),
       totalAmount: total,
       totalVolumeMl: total / strength,
-      ...(i.concentrationUnit !== undefined && i.concentrationUnit !== i.doseUnit
-        ? {
-            warnings: [
-              `the vial is in ${i.concentrationUnit}, the dose in ${i.doseUnit}: a thousandfold apart if mistaken`,
-            ],
-          }
-        : {}),
+      ...(warnings.length > 0 ? { warnings } : {}),
     };
   },
   working: (i, o) => {
@@ -143,12 +166,11 @@ export const injection = defineCalculation({
 /** Sites among which a volume is shared so that none has more than it may; a rounding error makes no further one. */
 const sitesFor = (volumeMl: number, maxMl: number) => Math.max(1, Math.ceil(volumeMl / maxMl - 1e-9));
 
-const BASES = ['productMass', 'productVolume', 'activeSubstance', 'availableIodine'] as const;
-const basis = z.enum(BASES, { error: 'is productMass, productVolume, activeSubstance or availableIodine' });
+const basis = z.enum(bathBases, { error: 'is productMass, productVolume, activeSubstance or availableIodine' });
 
 const bathInput = z.strictObject({
   volumeL: schema.positive,
-  targetMgPerL: schema.positive,
+  targetMgPerL: schema.positive.max(1e6, 'is more than water can hold: a litre of it weighs 1 000 000 mg'),
   activeShare: schema.positive.max(1, 'is a share, at most 1').optional(),
   densityKgPerL: schema.positive.optional(),
   basis: basis.optional(),
@@ -190,13 +212,23 @@ export const bath = defineCalculation({
     }
     const share = of === 'productMass' ? 1 : i.activeShare!;
     const productG = (i.volumeL * i.targetMgPerL) / 1000 / share;
+    const warnings = [
+      ...(i.basis === undefined
+        ? [
+            i.activeShare === undefined
+              ? 'no basis was named: read as product by mass. Ask what the target is of: product by volume, by mass, or active substance'
+              : 'no basis was named: the target is read as of active substance. Ask whether it is of the product: that takes less',
+          ]
+        : []),
+      ...(i.activeShare !== undefined && of === 'productMass'
+        ? ['the target is of product, so its active share plays no part']
+        : []),
+    ];
     return {
       productG,
       ...(i.densityKgPerL === undefined ? {} : { productMl: productG / i.densityKgPerL }),
       basis: of,
-      ...(i.activeShare === undefined || of !== 'productMass'
-        ? {}
-        : { warnings: ['the target is of product, so its active share plays no part'] }),
+      ...(warnings.length > 0 ? { warnings } : {}),
     };
   },
   working: (i, o) => {

@@ -13,4 +13,5 @@ export const basisWords = {
   productMass: 'product by mass',
   productVolume: 'product by volume',
   activeSubstance: 'active substance',
+  availableIodine: 'available iodine',
 } as const;

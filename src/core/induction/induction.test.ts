@@ -96,9 +96,11 @@ describe('latency', () => {
     const low = clock().low!;
     expect(clock().nextCheck).toBe(low - HOUR);
     const looked = low - HOUR + 10 * 60_000;
-    expect(clock({ checks: [{ at: looked, found: 'notYet' }] }).nextCheck).toBe(looked + HOUR / 2);
+    const now = low + 3 * HOUR;
+    expect(clock({ now, checks: [{ at: looked, found: 'notYet' }] }).nextCheck).toBe(looked + HOUR / 2);
     expect(
       clock({
+        now,
         checks: [
           { at: looked + HOUR / 2, found: 'running' },
           { at: looked, found: 'notYet' },
@@ -120,11 +122,42 @@ describe('latency', () => {
       { at: no, found: 'notYet' as const },
       { at: no + HOUR / 2, found: 'running' as const },
     ];
-    expect(clock({ ripeHours: 4, checks }).overRipeFrom).toBe(no + 4 * HOUR);
+    const now = no + HOUR;
+    expect(clock({ now, ripeHours: 4, checks }).overRipeFrom).toBe(no + 4 * HOUR);
     // She ran before the table's early end, and nobody had looked before.
     const early = [{ at: low - 3 * HOUR, found: 'running' as const }];
-    expect(clock({ ripeHours: 4, checks: early }).overRipeFrom).toBe(low - 3 * HOUR + 4 * HOUR);
+    expect(clock({ now, ripeHours: 4, checks: early }).overRipeFrom).toBe(low - 3 * HOUR + 4 * HOUR);
     expect(clock({ ripeHours: 4, row: null }).overRipeFrom).toBeNull();
+  });
+
+  test('a look before the injection, or one that has not been, does not silence the clock', () => {
+    const low = clock().low!;
+    const now = low + HOUR;
+    for (const at of [from - 2 * HOUR, now + HOUR]) {
+      const c = clock({ now, checks: [{ at, found: 'spent' }] });
+      expect(c.nextCheck).toBe(low - HOUR);
+      expect(c.due).toBe(true);
+    }
+    const input = latency.example;
+    const look = (at: number) => () =>
+      run(latency, { ...input, checks: [{ at: new Date(at).toISOString(), found: 'spent' }] });
+    expect(look(Date.parse(input.from) - HOUR)).toThrow(/^checks\[0\]\.at: lies before the injection/);
+    expect(look(Date.parse(input.now) + HOUR)).toThrow(/^checks\[0\]\.at: has not been yet/);
+  });
+
+  test('without a spread the ends are not the middle; a gap between readings is said', () => {
+    const { table, ...input } = latency.example;
+    const o = run(latency, { ...input, table: { points: table.points } });
+    expect(Date.parse(o.high!) - Date.parse(o.low!)).toBeGreaterThan(8 * HOUR);
+    expect(o.warnings?.join()).toMatch(/spread between females was not given: 0\.15/);
+    const gap = clock({
+      now: from + 60 * HOUR,
+      temperatures: [
+        { at: from, celsius: 14 },
+        { at: from + 59 * HOUR, celsius: 14 },
+      ],
+    });
+    expect(gap.warnings.join()).toMatch(/no temperature for 59 hours in between/);
   });
 
   test('as a calculation it refuses a table with a temperature twice', () => {

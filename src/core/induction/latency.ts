@@ -71,7 +71,8 @@ export type LatencyClock = {
 export function latencyClock(i: LatencyInput): LatencyClock {
   const found = forecast(i);
   const step = i.stepMinutes * 60_000;
-  const checks = [...i.checks].sort((a, b) => a.at - b.at);
+  // A look before the injection, or one that has not been, says nothing of what came after it.
+  const checks = i.checks.filter((c) => c.at >= i.from && c.at <= i.now).sort((a, b) => a.at - b.at);
   const last = checks.at(-1);
   // Without a forecast the first look is due from the moment in which it was lost.
   const firstCheck = found.low === null ? found.lostAt : Math.max(i.from, found.low - i.leadHours * HOUR_MS);
@@ -156,15 +157,41 @@ function forecast(i: LatencyInput): Forecast {
       asOf: i.now,
     });
     const s = p.stages[0]!;
-    const warnings =
-      i.now - newest > staleMs
+    const gap = longestGap(read, i.from, i.now);
+    const warnings = [
+      ...(i.now - newest > staleMs
         ? [`no temperature for ${Math.floor((i.now - newest) / HOUR_MS)} hours: the clock runs on the last one`]
-        : [];
+        : []),
+      ...(gap > staleMs
+        ? [
+            `no temperature for ${Math.floor(gap / HOUR_MS)} hours in between: the clock runs straight across; look at her sooner`,
+          ]
+        : []),
+      ...(i.row.cv === 0
+        ? [
+            'the spread between females is not known: the ends are its expected hour alone; begin to look well before it',
+          ]
+        : []),
+    ];
     return { at: s.at, low: s.low, high: s.high, passed: s.passed, why: '', lostAt: i.from, warnings };
   } catch (e) {
     if (!(e instanceof PredictionRefused)) throw e;
     return none('The planned water leaves the table.', i.from);
   }
+}
+
+/** Longest time without a reading between an instant and the last reading before another. */
+function longestGap(read: readonly Point[], from: number, to: number): number {
+  const at = read.map((p) => p.at).sort((a, b) => a - b);
+  const before = at.filter((t) => t <= from).at(-1);
+  const during = at.filter((t) => t > from && t <= to);
+  let last = before ?? from;
+  let longest = 0;
+  for (const t of during) {
+    longest = Math.max(longest, t - Math.max(last, from));
+    last = t;
+  }
+  return longest;
 }
 
 const latest = (points: readonly Point[]): Point => points.reduce((a, b) => (b.at > a.at ? b : a));

@@ -9,9 +9,15 @@ const celsius = z
   .max(45, 'is hotter than fish bear: typed in another unit?');
 const reading = z.strictObject({ at: schema.instant, celsius });
 const row = z.strictObject({
-  points: z.array(z.strictObject({ celsius, hours: schema.positive })).min(2, 'needs at least two points'),
-  cv: schema.nonNegative.default(0),
+  points: z
+    .array(z.strictObject({ celsius, hours: schema.positive.max(1000, 'is longer than any latency') }))
+    .min(2, 'needs at least two points'),
+  /** Spread between females of one row; where it is not known, `USUAL_CV` stands in and is said. */
+  cv: schema.nonNegative.max(1, 'is a share: 12 % is 0.12').optional(),
 });
+
+/** Spread of latency between females where a table gives none: near the largest of the Book. `verify` */
+const USUAL_CV = 0.15;
 
 const iso = (t: number) => new Date(t).toISOString();
 
@@ -24,9 +30,9 @@ export const latency = defineCalculation({
     from: schema.instant,
     temperatures: z.array(reading),
     checks: z.array(z.strictObject({ at: schema.instant, found: z.enum(readyFindings) })).default([]),
-    leadHours: schema.nonNegative.default(1),
-    stepMinutes: schema.positive.default(30),
-    ripeHours: schema.positive.optional(),
+    leadHours: schema.nonNegative.max(240, 'is longer than any latency').default(1),
+    stepMinutes: schema.positive.min(1, 'at least a minute').max(1440, 'at most a day').default(30),
+    ripeHours: schema.positive.max(240, 'no eggs keep so long in her').optional(),
     now: schema.instant,
   }),
   output: z.strictObject({
@@ -47,8 +53,21 @@ export const latency = defineCalculation({
     const twice = at.findIndex((c, k) => at.indexOf(c) < k);
     if (twice >= 0)
       throw new CalculationError('input', `table.points[${twice}].celsius`, `${at[twice]} °C stands twice`);
+    const [from, now] = [Date.parse(i.from), Date.parse(i.now)];
+    if (now < from) throw new CalculationError('input', 'now', 'lies before the injection');
+    i.checks.forEach((x, k) => {
+      const at = Date.parse(x.at);
+      if (at < from || at > now)
+        throw new CalculationError(
+          'input',
+          `checks[${k}].at`,
+          at < from
+            ? 'lies before the injection: it tells nothing of what came after'
+            : 'has not been yet: only what was seen counts',
+        );
+    });
     const c = latencyClock({
-      row: i.table,
+      row: { points: i.table.points, cv: i.table.cv ?? USUAL_CV },
       from: Date.parse(i.from),
       temperatures: i.temperatures.map((t) => ({ at: Date.parse(t.at), celsius: t.celsius })),
       checks: i.checks.map((x) => ({ at: Date.parse(x.at), found: x.found })),
@@ -57,7 +76,13 @@ export const latency = defineCalculation({
       ripeHours: i.ripeHours,
       now: Date.parse(i.now),
     });
-    const warnings = [...(c.noForecast ? [`no forecast: begin checks now. ${c.noForecast}`] : []), ...c.warnings];
+    const warnings = [
+      ...(i.table.cv === undefined && !c.noForecast
+        ? [`the spread between females was not given: ${USUAL_CV} is taken, as tables without one commonly want`]
+        : []),
+      ...(c.noForecast ? [`no forecast: begin checks now. ${c.noForecast}`] : []),
+      ...c.warnings,
+    ];
     return {
       forecast: c.noForecast === '',
       at: c.at === null ? null : iso(c.at),

@@ -22,7 +22,17 @@ const step = z
     fromMinutes: z.number().min(0).optional(),
     toMinutes: z.number().min(0).optional(),
     /** A figure that is asked for with the stamp. */
-    measure: z.object({ what: z.string().max(60), unit: z.string().max(20) }).optional(),
+    measure: z
+      .object({
+        what: z.string().max(60),
+        unit: z.string().max(20),
+        /** Below this the step is not done; with it, the figure must be measured. */
+        stopBelow: z.number().optional(),
+        /** Outside of these it is asked about. */
+        low: z.number().optional(),
+        high: z.number().optional(),
+      })
+      .optional(),
     caution: z.string().max(300).optional(),
   })
   .refine((s) => s.fromMinutes === undefined || s.toMinutes === undefined || s.fromMinutes <= s.toMinutes, {
@@ -36,6 +46,9 @@ const material = z.object({
   amount: z.number().gt(0, 'must be above 0'),
   unit: z.string().max(12),
   per: z.enum(['litre of eggs', 'kg of eggs', 'batch']),
+  /** Dissolved in which other material, and how much of it a litre of that: the amounts must make it. */
+  in: z.string().max(80).optional(),
+  perL: z.number().gt(0, 'must be above 0').optional(),
 });
 
 /** A bath that eggs go through: its strength, and how many batches may before it is mixed anew. */
@@ -79,6 +92,18 @@ export const protocol = z
       if (s.after !== undefined && !before.has(s.after))
         ctx.addIssue({ code: 'custom', path: ['steps', i, 'after'], message: 'must be a step that stands before' });
       before.add(s.id);
+    });
+    p.materials.forEach((m, i) => {
+      if (m.in === undefined) return;
+      const water = p.materials.find((w) => w.what === m.in && w.unit === 'L' && w.per === m.per);
+      if (!water)
+        ctx.addIssue({ code: 'custom', path: ['materials', i, 'in'], message: `needs “${m.in}” in litres a ${m.per}` });
+      else if (m.perL !== undefined && Math.abs(m.amount / water.amount / m.perL - 1) > 0.05)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['materials', i, 'amount'],
+          message: `${m.amount} ${m.unit} in ${water.amount} L make ${Number((m.amount / water.amount).toPrecision(3))} a litre, not ${m.perL}`,
+        });
     });
     if (p.bath && !before.has(p.bath.step))
       ctx.addIssue({ code: 'custom', path: ['bath', 'step'], message: 'must be one of the steps' });

@@ -35,6 +35,8 @@ export function EggBathForm({ h }: { h: ActHolding }) {
   const [stock, setStock] = useState('');
   const [volume, setVolume] = useState('');
   const [primed, setPrimed] = useState(false);
+  const [pH, setPH] = useState('');
+  const [checkedBy, setCheckedBy] = useState('');
   const [orderedBy, setOrderedBy] = useState(role === 'manager' ? name : '');
   const [label, setLabel] = useState('');
   const [discharge, setDischarge] = useState('');
@@ -55,6 +57,8 @@ export function EggBathForm({ h }: { h: ActHolding }) {
     // Volumes are kept in millilitres.
     ...(litres.value === null ? {} : { volumeL: litres.value / 1000 }),
     primed,
+    ...(n(pH) === null ? {} : { pH: n(pH)! }),
+    checkedBy,
     orderedBy,
     label,
     discharge,
@@ -91,11 +95,10 @@ export function EggBathForm({ h }: { h: ActHolding }) {
       <TextField label="Product" value={product} onChange={setProduct} error={act.errorOn('product')} />
       <div className="grid grid-cols-2 gap-2">
         <DecimalInput
-          label="Strength, mg/L"
+          label={basis === 'productVolume' ? 'Strength, µL/L' : 'Strength, mg/L'}
           value={target}
           onChange={setTarget}
           error={at_('targetMgPerL')}
-          hint={basis === 'productVolume' ? 'read as µL of product to a litre' : undefined}
         />
         <SelectField
           label="of what"
@@ -111,8 +114,22 @@ export function EggBathForm({ h }: { h: ActHolding }) {
         <DecimalInput label="Minutes" value={minutes} onChange={setMinutes} error={at_('minutes')} />
         <TextField label="Drum or lot" value={productLot} onChange={setProductLot} />
       </div>
-      {basis === 'activeSubstance' && (
-        <DecimalInput label="Active, % by its label" value={active} onChange={setActive} error={at_('activeShare')} />
+      {basis === 'availableIodine' && (
+        <DecimalInput
+          label="pH of the bath, measured"
+          value={pH}
+          onChange={setPH}
+          error={at_('pH')}
+          hint="6.5 to 7.5; below 6 iodine burns eggs"
+        />
+      )}
+      {(basis === 'activeSubstance' || basis === 'availableIodine') && (
+        <DecimalInput
+          label={basis === 'availableIodine' ? 'Available iodine, % by its label' : 'Active, % by its label'}
+          value={active}
+          onChange={setActive}
+          error={at_('activeShare')}
+        />
       )}
       {basis === 'productVolume' && way === 'still' && (
         <DecimalInput label="Density, kg/L" value={density} onChange={setDensity} error={at_('densityKgPerL')} />
@@ -137,7 +154,12 @@ export function EggBathForm({ h }: { h: ActHolding }) {
           />
         )}
         {way === 'flow' && (
-          <DecimalInput label="Stock, mg/L" value={stock} onChange={setStock} error={at_('stockMgPerL')} />
+          <DecimalInput
+            label={basis === 'productVolume' ? 'Stock, µL/L of product' : 'Stock, mg/L'}
+            value={stock}
+            onChange={setStock}
+            error={at_('stockMgPerL')}
+          />
         )}
         <MeasureInput
           label={way === 'flow' ? 'Volume of the unit' : 'Volume'}
@@ -164,10 +186,15 @@ export function EggBathForm({ h }: { h: ActHolding }) {
                   {Math.round(worked.minutesToFlush ?? 0)} min after the stop.
                 </span>
               )}
+              {worked.strengthTimes !== null && (
+                <span className={worked.strengthTimes > 1.25 ? 'block font-semibold text-hand' : 'block'}>
+                  Strength times minutes: {figures(worked.strengthTimes, 2)} times what is intended.
+                </span>
+              )}
               {worked.meanShareOfTarget !== null && running.value !== null && litres.value !== null && (
                 <Strength
                   unitVolumeL={litres.value / 1000}
-                  flowLPerMin={running.value}
+                  flowLPerMin={running.value + (worked.pumpMlPerMin ?? 0) / 1000}
                   minutes={given.minutes}
                   primed={primed}
                   until={given.minutes + (worked.minutesToFlush ?? 0)}
@@ -184,9 +211,21 @@ export function EggBathForm({ h }: { h: ActHolding }) {
               of product.
             </p>
           )}
+          {worked.warnings.map((w) => (
+            <p key={w} className="text-careful">
+              {w.charAt(0).toUpperCase() + w.slice(1)}.
+            </p>
+          ))}
         </div>
       )}
       <TextField label="Ordered by" value={orderedBy} onChange={setOrderedBy} error={act.errorOn('orderedBy')} />
+      <TextField
+        label="Looked at too by"
+        value={checkedBy}
+        onChange={setCheckedBy}
+        error={act.errorOn('checkedBy')}
+        hint="A second person, where it lies outside of the Book’s range"
+      />
       <TextField label="By which label or order" value={label} onChange={setLabel} error={act.errorOn('label')} />
       <TextField
         label="Discharged where, and allowed by"

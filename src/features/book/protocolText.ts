@@ -10,8 +10,10 @@ export type StepTyped = {
   caution: string;
   what: string;
   unit: string;
+  /** Bounds of the figure: kept as they are while words are edited. */
+  bounds?: Pick<NonNullable<ProtocolStep['measure']>, 'stopBelow' | 'low' | 'high'>;
 };
-export type MaterialTyped = { what: string; amount: string; unit: string; per: Protocol['materials'][number]['per'] };
+export type MaterialTyped = Omit<Protocol['materials'][number], 'amount'> & { amount: string };
 /** The bath as it is edited; without a step there is none. */
 export type BathTyped = {
   step: string;
@@ -37,7 +39,10 @@ export const stepTyped = (s: ProtocolStep): StepTyped => ({
   caution: s.caution ?? '',
   what: s.measure?.what ?? '',
   unit: s.measure?.unit ?? '',
+  ...(s.measure ? { bounds: boundsOf(s.measure) } : {}),
 });
+
+const boundsOf = ({ what: _, unit: __, ...bounds }: NonNullable<ProtocolStep['measure']>) => bounds;
 
 export const emptyStep = (): StepTyped => ({
   id: '',
@@ -91,13 +96,13 @@ export function readProtocol(
         ...(s.after ? { after: s.after } : {}),
         ...(number(s.from) === undefined ? {} : { fromMinutes: number(s.from) }),
         ...(number(s.to) === undefined ? {} : { toMinutes: number(s.to) }),
-        ...(s.what.trim() ? { measure: { what: s.what.trim(), unit: s.unit.trim() } } : {}),
+        ...(s.what.trim() ? { measure: { ...s.bounds, what: s.what.trim(), unit: s.unit.trim() } } : {}),
         ...(s.caution.trim() ? { caution: s.caution.trim() } : {}),
       };
     }),
     materials: materials
       .filter((m) => m.what.trim() || m.amount)
-      .map((m) => ({ what: m.what.trim(), amount: number(m.amount), unit: m.unit.trim(), per: m.per })),
+      .map((m) => ({ ...m, what: m.what.trim(), amount: number(m.amount), unit: m.unit.trim(), per: m.per })),
     ...(bath.step === ''
       ? {}
       : {
