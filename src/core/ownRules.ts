@@ -69,6 +69,18 @@ export const ownRules = {
     unit: 'of the mean',
     hint: 'what rations and stocking numbers can bear',
   },
+  rowScatter: {
+    what: 'how rows in the trough usually differ, until your own rows show it',
+    value: 0.01,
+    unit: 'of the count',
+    hint: 'half an egg in fifty, as a row is laid by hand; lay ten rows of one batch and compare',
+  },
+  beakerCorrelation: {
+    what: 'how much alike larvae of one beaker are, beyond those of another: least that is reckoned with',
+    value: 0.08,
+    unit: 'intraclass correlation',
+    hint: 'those that are up gather: a scoop is no draw; between 0.05 and 0.1 wherever beakers were compared',
+  },
   packingSd: {
     what: 'doubt of how closely eggs lie, where this hatchery has not calibrated it',
     value: 0.023,

@@ -1,15 +1,23 @@
 import { z } from 'zod';
 import type { Step } from '../calculation';
-import { Z95 } from '../distributions';
 import { ratioSteps } from '../sampling/meanWeight';
 import { postedRelativeSd, type Ratio, ratioEstimate } from '../sampling/ratio';
+import { upperOf, zOf } from './sphere';
 
 /** A sample in which eggs were counted: so many in so much volume, mass, or displaced water. */
 export type EggSample = { count: number; measure: number };
 export type EggOptions = { confidence?: number; priorCv?: number };
 
 /** Eggs per unit of measure, eggs in all, half of the interval as a share, and the sd that goes to the books. */
-export type EggsByRatio = { perUnit: number; eggs: number; relativeHalf: number; sd: number; ratio: Ratio };
+export type EggsByRatio = {
+  perUnit: number;
+  eggs: number;
+  relativeHalf: number;
+  sd: number;
+  ratio: Ratio;
+  /** Where none was counted: the high end of the number. */
+  mostIfNone: number | null;
+};
 
 /**
  * Eggs = (Σ count / Σ measure) · total; the errors of the density (Student's t) and of the total (normal) add in
@@ -27,9 +35,11 @@ export function eggsByRatio(
     counted,
     options,
   );
-  const totalShare = (Z95 * totalSd) / total;
+  const confidence = options.confidence ?? 0.95;
+  const totalShare = totalSd / total;
   const eggs = ratio.ratio * total;
-  const relativeHalf = ratio.ratio > 0 ? Math.hypot(ratio.half / ratio.ratio, totalShare) : 0;
+  const densityHalf = silent(ratio) ? (zOf(confidence) * ratio.ratio) / Math.sqrt(counted) : ratio.half;
+  const relativeHalf = ratio.ratio > 0 ? Math.hypot(densityHalf / ratio.ratio, zOf(confidence) * totalShare) : 0;
   const sd =
     eggs > 0
       ? eggs *
@@ -38,22 +48,39 @@ export function eggsByRatio(
             usualCv: options.priorCv,
             counting: counted > 0 ? 1 / Math.sqrt(counted) : 0,
           }),
-          totalShare / Z95,
+          totalShare,
         )
       : 0;
-  return { perUnit: ratio.ratio, eggs, relativeHalf, sd, ratio };
+  const measured = samples.reduce((s, b) => s + b.measure, 0);
+  // None seen: up to so many would often show none (Poisson).
+  const mostIfNone = counted === 0 ? (-Math.log((1 - confidence) / 2) / measured) * total : null;
+  return { perUnit: ratio.ratio, eggs, relativeHalf, sd, ratio, mostIfNone };
 }
+
+/** Counts that agree to the last egg tell nothing of how samples differ: what counting itself leaves open stands in. */
+const silent = (r: Ratio) => r.ratio > 0 && r.basis === 'samples' && r.se < 1e-9 * r.ratio;
 
 /** What every count by ratio answers with. */
 export const countOutput = { eggs: z.number(), low: z.number(), high: z.number(), relativeError: z.number() };
 
 export function intervalOf(c: EggsByRatio) {
+  const warnings = [
+    ...c.ratio.warnings,
+    ...(silent(c.ratio)
+      ? [
+          'the samples agree to the last egg, which tells nothing of how samples differ: the interval is counting error alone',
+        ]
+      : []),
+    ...(c.mostIfNone !== null
+      ? ['no egg was counted: the high end is what would show none in one case of forty; take larger samples']
+      : []),
+  ];
   return {
     eggs: c.eggs,
     low: c.eggs * Math.max(0, 1 - c.relativeHalf),
-    high: c.eggs * (1 + c.relativeHalf),
+    high: c.mostIfNone ?? c.eggs * (1 + c.relativeHalf),
     relativeError: c.relativeHalf,
-    ...(c.ratio.warnings.length > 0 ? { warnings: c.ratio.warnings } : {}),
+    ...(warnings.length > 0 ? { warnings } : {}),
   };
 }
 
@@ -71,6 +98,9 @@ export function countSteps(
 ): Step[] {
   const c = eggsByRatio(samples, total, totalSd, options);
   const o = intervalOf(c);
+  const confidence = options.confidence ?? 0.95;
+  const counted = samples.reduce((s, b) => s + b.count, 0);
+  const half = silent(c.ratio) ? `(normalQuantile(${upperOf(confidence)}) * perUnit / sqrt(${counted}))` : 'half';
   const steps = [
     ...ratioSteps(
       samples.map((s) => ({ y: s.count, x: s.measure })),
@@ -87,11 +117,22 @@ export function countSteps(
     {
       name: 'rel',
       says: 'half the interval as a share',
-      expression: `sqrt((half / perUnit)^2 + (${Z95} * ${totalSd} / ${total})^2)`,
+      expression: `sqrt((${half} / perUnit)^2 + (normalQuantile(${upperOf(confidence)}) * ${totalSd} / ${total})^2)`,
       value: o.relativeError,
     },
-    { name: 'low', says: 'lower end', expression: 'eggs * max(0, 1 - rel)', value: o.low },
-    { name: 'high', says: 'upper end', expression: 'eggs * (1 + rel)', value: o.high },
+    ...(c.mostIfNone === null
+      ? [
+          { name: 'low', says: 'lower end', expression: 'eggs * max(0, 1 - rel)', value: o.low },
+          { name: 'high', says: 'upper end', expression: 'eggs * (1 + rel)', value: o.high },
+        ]
+      : [
+          {
+            name: 'high',
+            says: 'upper end: so many would still often show none',
+            expression: `-ln((1 - ${confidence}) / 2) / sumX * ${total}`,
+            value: o.high,
+          },
+        ]),
   ];
   return steps.filter((s) => c.perUnit > 0 || s.name !== 'rel');
 }

@@ -18,7 +18,7 @@ const rowCount = z
   .gt(0, 'must be above 0')
   .refine((n) => Number.isInteger(2 * n), 'is counted to the half egg');
 
-type Rows = { mean: number; spread: number; half: number; basis: 'rows' | 'rounding' };
+type Rows = { mean: number; spread: number; half: number; basis: 'rows' | 'usual' };
 
 /** Mean of the rows with half its interval: by Student's t, but never below what counting to the half egg leaves open. */
 function rowsOf(counts: readonly number[], confidence: number): Rows {
@@ -26,10 +26,12 @@ function rowsOf(counts: readonly number[], confidence: number): Rows {
   const mean = counts.reduce((s, n) => s + n, 0) / k;
   const spread = k > 1 ? Math.sqrt(counts.reduce((s, n) => s + (n - mean) ** 2, 0) / (k - 1)) : 0;
   const byRows = k > 1 ? (studentQuantile(upperOf(confidence), k - 1) * spread) / Math.sqrt(k) : 0;
-  const byRounding = (zOf(confidence) * ROUNDING_SD) / Math.sqrt(k);
-  return byRows >= byRounding
+  const usual = ownRules.rowScatter.value * mean;
+  const byUsual = (zOf(confidence) * Math.hypot(usual, ROUNDING_SD)) / Math.sqrt(k);
+  // Rows that agree to the half egg, or one alone, tell nothing of how rows differ: the usual scatter stands in.
+  return byRows >= byUsual
     ? { mean, spread, half: byRows, basis: 'rows' }
-    : { mean, spread, half: byRounding, basis: 'rounding' };
+    : { mean, spread, half: byUsual, basis: 'usual' };
 }
 
 export const trough = defineCalculation({
@@ -68,7 +70,7 @@ export const trough = defineCalculation({
     const eggs = i.totalVolumeMl === undefined ? undefined : (eggsPerL * i.totalVolumeMl) / 1000;
     const warnings = [
       ...(i.counts.length === 1
-        ? ['one row only: this is the rounding of its count alone, not how rows differ; lay at least two more']
+        ? ['one row only: how rows differ is taken from what is usual; lay at least two more']
         : []),
       ...(i.packingSd === 0
         ? ['how closely the eggs lie is taken as known: calibrate it with counted samples of this hatchery']
@@ -104,8 +106,8 @@ export const trough = defineCalculation({
           }
         : {
             name: 'half',
-            says: 'half its interval, by counting to the half egg',
-            expression: `normalQuantile(${upperOf(i.confidence)}) * 0.5 / sqrt(12) / sqrt(${k})`,
+            says: 'half its interval, by how rows usually differ, and counting to the half egg',
+            expression: `normalQuantile(${upperOf(i.confidence)}) * sqrt((${ownRules.rowScatter.value} * mean)^2 + 0.5^2 / 12) / sqrt(${k})`,
             value: rows.half,
           },
       {

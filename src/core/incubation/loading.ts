@@ -13,16 +13,25 @@ export const calculation = defineCalculation({
   id: 'incubation.loading',
   title: 'Load of a tray or a jar',
   asks: 'How many layers deep do they lie, how full is it, and is the flow enough for the oxygen they use?',
-  input: z.strictObject({
-    number: schema.positive,
-    eggDiameterMm: schema.positive.max(12, 'is larger than any fish egg here'),
-    areaCm2: schema.positive,
-    maxLayers: schema.positive.optional(),
-    useMgPerHour: schema.positive.optional(),
-    inMgPerL: schema.positive.optional(),
-    outMgPerL: schema.nonNegative.optional(),
-    flowLPerMin: schema.positive.optional(),
-  }),
+  input: z
+    .strictObject({
+      number: schema.positive,
+      eggDiameterMm: schema.positive.max(12, 'is larger than any fish egg here'),
+      areaCm2: schema.positive,
+      maxLayers: schema.positive.optional(),
+      useMgPerHour: schema.positive.optional(),
+      inMgPerL: schema.positive.optional(),
+      outMgPerL: schema.nonNegative.optional(),
+      flowLPerMin: schema.positive.optional(),
+    })
+    .refine((i) => i.inMgPerL === undefined || i.outMgPerL === undefined || i.outMgPerL < i.inMgPerL, {
+      path: ['outMgPerL'],
+      error: 'must be below what flows in: no water brings oxygen that it does not have',
+    })
+    .refine((i) => i.inMgPerL === undefined || i.inMgPerL <= 60, {
+      path: ['inMgPerL'],
+      error: 'is more than water holds even under pure oxygen',
+    }),
   output: z.strictObject({
     layers: z.number(),
     mostByLayers: z.number().optional(),

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { defineCalculation, run, schema } from '../calculation';
+import { defineCalculation, schema } from '../calculation';
 import { chiSquareUpper } from '../distributions';
 import { ownRules } from '../ownRules';
-import { calculation as decide } from '../sampling/decide';
+import { moreNeeded, probabilityAbove } from '../sampling/decide';
 import { wilson } from '../sampling/proportion';
 
 const DAY_MS = 86_400_000;
@@ -38,7 +38,11 @@ export const calculation = defineCalculation({
     threshold: z.number().gt(0, 'must lie between 0 and 1').lt(1, 'must lie between 0 and 1').optional(),
     /** Samples of earlier days. */
     series: z
-      .array(z.strictObject({ at: schema.instant, successes: schema.count, trials: schema.count.min(1) }))
+      .array(
+        z
+          .strictObject({ at: schema.instant, successes: schema.count, trials: schema.count.min(1) })
+          .refine((b) => b.successes <= b.trials, { path: ['successes'], error: 'cannot be more than were looked at' }),
+      )
       .optional(),
     at: schema.instant.optional(),
     fewest: schema.count.optional(),
@@ -52,6 +56,8 @@ export const calculation = defineCalculation({
     probabilityAbove: z.number(),
     moreNeeded: z.number().nullable(),
     agree: z.boolean(),
+    /** Larvae that, drawn one by one, would tell as much as these beakers. */
+    effectiveTrials: z.number(),
     forecast: z.string().nullable(),
     warnings: schema.warnings,
   }),
@@ -60,24 +66,30 @@ export const calculation = defineCalculation({
     const fewest = i.fewest ?? ownRules.fewestInBeakers.value;
     const most = i.most ?? ownRules.mostInBeakers.value;
     const s = sums(i.beakers);
-    const d = run(decide, { ...s, threshold, maxTrials: most });
-    const share = wilson(s.successes, s.trials);
+    // Larvae of one beaker are alike: so many looked at tell as much as fewer drawn one by one.
+    const effect = designEffect(i.beakers);
+    const told = { successes: s.successes / effect, trials: s.trials / effect };
+    const above = probabilityAbove(told.successes, told.trials, threshold);
+    const more = moreNeeded(told.successes, told.trials, threshold, 0.95, Math.floor(most / effect));
+    const moreLarvae = more === null ? null : Math.ceil(more * effect);
+    const settled = above >= 0.95 ? 'yes' : above <= 0.05 ? 'no' : 'open';
+    const share = wilson(told.successes, told.trials);
     const agree = heterogeneity(i.beakers).p >= 0.05;
     const verdict =
       s.trials < fewest
         ? ('look at more' as const)
-        : d.verdict === 'yes'
+        : settled === 'yes' && agree
           ? ('move' as const)
-          : d.verdict === 'no'
+          : settled === 'no'
             ? ('wait' as const)
-            : s.trials >= most || d.moreNeeded === null
+            : s.trials >= most || (agree && moreLarvae === null)
               ? ('leave it for today' as const)
               : ('look at more' as const);
     const warnings: string[] = [];
     if (i.beakers.length < 2) warnings.push('one beaker tells of one place: take several, from several depths');
     if (!agree)
       warnings.push(
-        'the beakers differ more than chance: those that are up are not where the others lie; sample the whole unit',
+        'the beakers differ more than chance: those that are up are not where the others lie; sample the whole unit before any is moved',
       );
     const here = [
       ...(i.series ?? []).map((x) => ({ ...x, at: Date.parse(x.at) })),
@@ -89,8 +101,9 @@ export const calculation = defineCalculation({
       share: share.estimate,
       low: share.low,
       high: share.high,
-      probabilityAbove: d.probabilityAbove,
-      moreNeeded: s.trials < fewest ? Math.max(fewest - s.trials, d.moreNeeded ?? 0) : d.moreNeeded,
+      probabilityAbove: above,
+      moreNeeded: s.trials < fewest ? Math.max(fewest - s.trials, moreLarvae ?? 0) : moreLarvae,
+      effectiveTrials: told.trials,
       agree,
       forecast: when === null ? null : new Date(when).toISOString(),
       ...(warnings.length > 0 ? { warnings } : {}),
@@ -101,7 +114,7 @@ export const calculation = defineCalculation({
     const h = heterogeneity(i.beakers);
     return {
       formula:
-        'all beakers together; the chance that the true share is above the mark, from Beta(1, 1); chi-square between beakers',
+        'all beakers together; the chance that the true share is above the mark, from Beta(1, 1) and as many draws as the beakers are worth; chi-square between beakers',
       steps: [
         {
           name: 'up',
@@ -112,9 +125,15 @@ export const calculation = defineCalculation({
         { name: 'looked', says: 'looked at', expression: i.beakers.map((b) => b.trials).join(' + '), value: s.trials },
         { name: 'share', says: 'share', expression: 'up / looked', value: o.share },
         {
+          name: 'effectiveTrials',
+          says: 'as many as, drawn one by one, would tell the same: larvae of a beaker are alike',
+          expression: `looked / ${designEffect(i.beakers)}`,
+          value: o.effectiveTrials,
+        },
+        {
           name: 'probabilityAbove',
           says: `chance that more than ${Math.round(100 * (i.threshold ?? ownRules.swumUpShare.value))} % are up`,
-          expression: `1 - betaCdf(${i.threshold ?? ownRules.swumUpShare.value}, up + 1, looked - up + 1)`,
+          expression: `1 - betaCdf(${i.threshold ?? ownRules.swumUpShare.value}, share * effectiveTrials + 1, (1 - share) * effectiveTrials + 1)`,
           value: o.probabilityAbove,
         },
         { name: 'differ', says: 'chi-square between the beakers', expression: String(h.chiSquare), value: h.chiSquare },
@@ -122,7 +141,7 @@ export const calculation = defineCalculation({
     };
   },
   source:
-    'Posterior of a share from a flat prior; chi-square test of homogeneity; logistic line for the day: methods, no source',
+    'Posterior of a share from a flat prior, with the design effect of clusters (Kish 1965, Survey Sampling); chi-square test of homogeneity; logistic line for the day: methods, no source',
   validWhen: 'Larvae are scooped without choosing; the mark is the species’ and the hatchery’s own.',
   cautions: [
     'Too early they are hurt, too late they starve: feed ready before they are moved.',
@@ -145,6 +164,28 @@ function sums(beakers: readonly { successes: number; trials: number }[]) {
     successes: beakers.reduce((s, b) => s + b.successes, 0),
     trials: beakers.reduce((s, b) => s + b.trials, 0),
   };
+}
+
+/**
+ * How many times fewer independent draws the beakers are worth: 1 + (n − 1) ρ for beakers of n (Kish 1965, Survey
+ * Sampling), ρ the larger of the usual correlation within a beaker and the one that these show (by analysis of
+ * variance).
+ */
+function designEffect(beakers: readonly { successes: number; trials: number }[]): number {
+  const { successes, trials } = sums(beakers);
+  const k = beakers.length;
+  const squares = beakers.reduce((t, b) => t + b.trials ** 2, 0);
+  const size = squares / trials;
+  const p = successes / trials;
+  let shown = 0;
+  if (k > 1 && p > 0 && p < 1) {
+    const between = beakers.reduce((t, b) => t + b.trials * (b.successes / b.trials - p) ** 2, 0) / (k - 1);
+    const within =
+      beakers.reduce((t, b) => t + b.successes * (1 - b.successes / b.trials), 0) / Math.max(1, trials - k);
+    const n0 = (trials - size) / (k - 1);
+    shown = Math.max(0, (between - within) / (between + (n0 - 1) * within));
+  }
+  return 1 + (size - 1) * Math.min(1, Math.max(ownRules.beakerCorrelation.value, shown));
 }
 
 function heterogeneity(beakers: readonly { successes: number; trials: number }[]): { chiSquare: number; p: number } {

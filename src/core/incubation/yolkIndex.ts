@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { defineCalculation, schema } from '../calculation';
+import { defineCalculation, type Step, schema } from '../calculation';
+import { studentQuantile } from '../distributions';
 
 export const calculation = defineCalculation({
   id: 'incubation.yolkIndex',
@@ -24,12 +25,13 @@ export const calculation = defineCalculation({
     const n = each.length;
     const index = each.reduce((s, v) => s + v, 0) / n;
     const sd = n < 2 ? null : Math.sqrt(each.reduce((s, v) => s + (v - index) ** 2, 0) / (n - 1));
-    const half = sd === null ? null : (1.96 * sd) / Math.sqrt(n);
+    const half = sd === null ? null : (studentQuantile(0.975, n - 1) * sd) / Math.sqrt(n);
     return {
       index,
       low: half === null ? null : index - half,
       high: half === null ? null : index + half,
-      ready: i.readyBelow === undefined ? null : index + (half ?? 0) < i.readyBelow,
+      // One larva says nothing of how they differ.
+      ready: i.readyBelow === undefined || half === null ? null : index + half < i.readyBelow,
       ...(n < 10 ? { warnings: ['fewer than ten larvae: look at some more, from several depths'] } : {}),
     };
   },
@@ -42,6 +44,17 @@ export const calculation = defineCalculation({
         expression: `(${i.larvae.map((l) => `10 * ${l.massMg}^(1/3) / ${l.lengthMm}`).join(' + ')}) / ${i.larvae.length}`,
         value: o.index,
       },
+      ...(o.high === null
+        ? []
+        : ([
+            {
+              name: 'half',
+              says: 'half its interval, by Student’s t',
+              expression: `studentQuantile(0.975, ${i.larvae.length - 1}) * sqrt((${i.larvae.map((l) => `(10 * ${l.massMg}^(1/3) / ${l.lengthMm} - index)^2`).join(' + ')}) / ${i.larvae.length - 1}) / sqrt(${i.larvae.length})`,
+              value: o.high - o.index,
+            },
+            { name: 'high', says: 'upper end', expression: 'index + half', value: o.high },
+          ] satisfies Step[])),
     ],
   }),
   source: 'Bams 1970, J. Fish. Res. Board Can. 27: 1429-1452 (developmental index K_D)',

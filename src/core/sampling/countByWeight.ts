@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
-import { Z95 } from '../distributions';
+import { upperOf, zOf } from '../eggs/sphere';
 import { meanWeight, ratioSteps, type WeightBatch, weightBatch } from './meanWeight';
 import { postedRelativeSd } from './ratio';
 
@@ -32,8 +32,8 @@ export function countByWeight(
 ): WeighedCount {
   const r = meanWeight(batches, options);
   const number = totalMassG / r.ratio;
-  const shareOfTotal = totalMassG > 0 ? (Z95 * totalMassSdG) / totalMassG : 0;
-  const relativeHalf = Math.hypot(r.half / r.ratio, shareOfTotal);
+  const shareOfTotal = totalMassG > 0 ? totalMassSdG / totalMassG : 0;
+  const relativeHalf = Math.hypot(r.half / r.ratio, zOf(options.confidence ?? 0.95) * shareOfTotal);
   const counted = batches.reduce((s, b) => s + b.count, 0);
   // Batches that agree to the last digit tell nothing of their scatter: the balance shows too few digits.
   const silent = batches.length < 3 || r.se < SAME * r.ratio;
@@ -44,7 +44,7 @@ export function countByWeight(
         usualCv: options.priorCv,
         counting: silent ? 1 / Math.sqrt(counted) : 0,
       }),
-      shareOfTotal / Z95,
+      shareOfTotal,
     );
   return {
     number,
@@ -99,7 +99,7 @@ function steps(
     {
       name: 'rel',
       says: 'half the interval as a share of the number',
-      expression: `sqrt((half / meanG)^2 + (${Z95} * ${totalSdG} / total)^2)`,
+      expression: `sqrt((half / meanG)^2 + (normalQuantile(${upperOf(confidence)}) * ${totalSdG} / total)^2)`,
       value: c.relativeHalf,
     },
     { name: 'low', says: 'lower end', expression: 'number * max(0, 1 - rel)', value: c.low },

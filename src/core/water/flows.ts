@@ -3,6 +3,8 @@ import { defineCalculation, schema } from '../calculation';
 
 /** Chlorine is Cl₂ by mass; two thiosulphates take one: 2 · 248.18 / 70.906. */
 const THIOSULPHATE_PER_CHLORINE = (2 * 248.18) / 70.906;
+/** What is dosed beyond that, unless said otherwise: chlorine in town water swings by half. `verify` */
+const EXCESS = 1.5;
 
 export const minutesToDanger = defineCalculation({
   id: 'water.minutesToDanger',
@@ -236,7 +238,8 @@ export const dechlorination = defineCalculation({
       mixedVolumeL: schema.positive,
       criticalMgPerL: schema.positive,
       stockGPerL: schema.positive.optional(),
-      excess: z.number().min(1, 'at least 1: no excess').max(5, 'is more than any rule asks').default(1),
+      /** Times what the reaction takes: mixing is never perfect, and chlorine swings. */
+      excess: z.number().min(1, 'at least 1: no excess').max(5, 'is more than any rule asks').default(EXCESS),
     })
     .refine((i) => i.stockGPerL === undefined || i.stockGPerL < 700, {
       path: ['stockGPerL'],
@@ -257,7 +260,12 @@ export const dechlorination = defineCalculation({
         i.criticalMgPerL >= i.chlorineMgPerL
           ? null
           : (-i.mixedVolumeL / i.flowLPerMin) * Math.log(1 - i.criticalMgPerL / i.chlorineMgPerL),
-      warnings: ['chloramine leaves its ammonia behind: measure it, and what the biofilter does with it'],
+      warnings: [
+        ...(i.excess < 1.2
+          ? ['without an excess every rise of the chlorine comes through: dose at least a fifth more']
+          : []),
+        'chloramine leaves its ammonia behind: measure it, and what the biofilter does with it',
+      ],
     };
   },
   working: (i, o) => {

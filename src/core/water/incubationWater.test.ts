@@ -158,8 +158,17 @@ describe('oxygen and exchange', () => {
   });
 
   test('seven milligrams of neutraliser take one of chlorine; without it the unit reaches the limit by wash-in', () => {
-    const o = run(dechlorination, { flowLPerMin: 10, chlorineMgPerL: 1, mixedVolumeL: 100, criticalMgPerL: 0.5 });
+    const o = run(dechlorination, {
+      flowLPerMin: 10,
+      chlorineMgPerL: 1,
+      mixedVolumeL: 100,
+      criticalMgPerL: 0.5,
+      excess: 1,
+    });
     expect(o.thiosulphateGPerHour).toBeCloseTo(0.6 * 7.0, 3);
+    expect(o.warnings!.join()).toMatch(/without an excess/);
+    const usual = run(dechlorination, { flowLPerMin: 10, chlorineMgPerL: 1, mixedVolumeL: 100, criticalMgPerL: 0.5 });
+    expect(usual.thiosulphateGPerHour / o.thiosulphateGPerHour).toBeCloseTo(1.5, 9);
     expect(o.minutesOfReserve).toBeCloseTo(10 * Math.LN2, 9);
     expect(
       run(dechlorination, { flowLPerMin: 10, chlorineMgPerL: 0.01, mixedVolumeL: 100, criticalMgPerL: 0.02 })
@@ -188,6 +197,12 @@ describe('mixing, ice, tempering', () => {
     );
   });
 
+  test('ice is not asked to freeze the water, and no water brings oxygen that it does not have', () => {
+    expect(() => run(ice, { volumeL: 300, fromCelsius: 11, toCelsius: 0 })).toThrow(/^toCelsius: /);
+    const load = { number: 1000, eggDiameterMm: 5, areaCm2: 500, useMgPerHour: 0.002, flowLPerMin: 5 };
+    expect(() => run(loading, { ...load, inMgPerL: 6, outMgPerL: 8 })).toThrow(/^outMgPerL: /);
+  });
+
   test('tempering: exchanges lead exactly to the new water, the last a full one', () => {
     const o = run(temper, { fromCelsius: 9, toCelsius: 4.5, maxStepCelsius: 1, minutesPerStep: 20, volumeL: 20 });
     expect(o.steps).toHaveLength(5);
@@ -198,9 +213,11 @@ describe('mixing, ice, tempering', () => {
     }
     expect(o.steps.at(-1)!.exchangeShare).toBeCloseTo(1, 9);
     expect(o.totalMinutes).toBe(100);
-    expect(
-      run(temper, { fromCelsius: 9, toCelsius: 4, maxStepCelsius: 2, minutesPerStep: 20, speciesStepCelsius: 1 })
-        .warnings![0],
-    ).toMatch(/bears at once/);
+    const steps = (more: object) => () =>
+      run(temper, { fromCelsius: 25, toCelsius: 5, maxStepCelsius: 2, minutesPerStep: 20, ...more });
+    expect(steps({ speciesStepCelsius: 1 })).toThrow(/^maxStepCelsius: 2 °C at once .* the species bears, 1 °C/);
+    // Without a species a general step bounds it; one of a hundred-millionth would never end.
+    expect(steps({ maxStepCelsius: 20 })).toThrow(/^maxStepCelsius: .* taken to bear, 3 °C/);
+    expect(steps({ maxStepCelsius: 1e-8 })).toThrow(/^maxStepCelsius: makes more than 400 steps/);
   });
 });

@@ -77,7 +77,10 @@ export const ice = defineCalculation({
     .strictObject({
       volumeL: schema.positive,
       fromCelsius: celsius,
-      toCelsius: celsius.min(0, 'ice cannot bring it below 0 °C'),
+      toCelsius: celsius.min(
+        0.5,
+        'at 0 °C ice does not melt any more, and fish freeze: ice cannot bring it below 0.5 °C',
+      ),
       iceCelsius: z.number().max(0, 'ice is at or below 0 °C').min(-40, 'is colder than ice is kept').optional(),
       /** Water that flows in warm meanwhile, or heat that comes through the walls. */
       inflowLPerHour: schema.nonNegative.optional(),
@@ -132,6 +135,10 @@ function iceTakes(i: { toCelsius: number; iceCelsius?: number }): number {
   return MELTING_KJ + 2.1 * -(i.iceCelsius ?? 0) + WATER_KJ * i.toCelsius;
 }
 
+/** Largest change at once where the species' own is not known, °C: what the hardiest of the Book bears. */
+const GENERAL_STEP = 3;
+const MOST_STEPS = 400;
+
 export const temper = defineCalculation({
   id: 'transport.temper',
   title: 'Tempering',
@@ -144,9 +151,22 @@ export const temper = defineCalculation({
       minutesPerStep: schema.positive,
       volumeL: schema.positive.optional(),
       /** The species' largest change at once: above it the schedule is refused. */
-      speciesStepCelsius: schema.positive.optional(),
+      speciesStepCelsius: schema.positive.max(5, 'is more than any species bears at once').optional(),
     })
-    .refine((i) => i.fromCelsius !== i.toCelsius, { path: ['toCelsius'], error: 'is the same: nothing to temper' }),
+    .refine((i) => i.fromCelsius !== i.toCelsius, { path: ['toCelsius'], error: 'is the same: nothing to temper' })
+    .refine((i) => Math.abs(i.toCelsius - i.fromCelsius) / i.maxStepCelsius <= MOST_STEPS, {
+      path: ['maxStepCelsius'],
+      error: `makes more than ${MOST_STEPS} steps: no probe tells them apart`,
+    })
+    .superRefine((i, context) => {
+      const most = i.speciesStepCelsius ?? GENERAL_STEP;
+      if (i.maxStepCelsius > most + 1e-9)
+        context.addIssue({
+          code: 'custom',
+          path: ['maxStepCelsius'],
+          message: `${i.maxStepCelsius} °C at once is more than ${i.speciesStepCelsius === undefined ? 'any eggs or young fish are taken to bear' : 'the species bears'}, ${most} °C: take smaller steps`,
+        });
+    }),
   output: z.strictObject({
     steps: z.array(
       z.strictObject({
@@ -172,13 +192,7 @@ export const temper = defineCalculation({
         ...(i.volumeL === undefined ? {} : { exchangeL: share * i.volumeL }),
       };
     });
-    const warnings =
-      i.speciesStepCelsius !== undefined && Math.abs(step) > i.speciesStepCelsius + 1e-9
-        ? [
-            `steps of ${Math.abs(step).toFixed(1)} °C are above what the species bears at once, ${i.speciesStepCelsius} °C`,
-          ]
-        : [];
-    return { steps, totalMinutes: count * i.minutesPerStep, ...(warnings.length > 0 ? { warnings } : {}) };
+    return { steps, totalMinutes: count * i.minutesPerStep };
   },
   working: (i, o) => ({
     formula: 'share exchanged = step / (new water − water in the vessel); the last step is a full exchange',

@@ -45,10 +45,12 @@ export function Tempering({
     ...(litres.value ? { volumeL: litres.value / 1000 } : {}),
   };
   let o: ReturnType<typeof temper.compute> | null = null;
+  let wrong: string | null = null;
   try {
     o = input.maxStepCelsius > 0 && input.minutesPerStep > 0 ? run(temper, input) : null;
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
+    wrong = e.message.replace(`${e.path}: `, '');
   }
   const degrees = (c: number) =>
     `${fromBase(c, 'temperature', units === 'us' ? '°F' : '°C').toFixed(1)} ${units === 'us' ? '°F' : '°C'}`;
@@ -71,7 +73,7 @@ export function Tempering({
         </p>
       )}
       <div className="grid grid-cols-2 gap-2">
-        <DecimalInput label="Step, °C" value={step} onChange={setStep} error={s.error} />
+        <DecimalInput label="Step, °C" value={step} onChange={setStep} error={s.error ?? wrong} />
         <DecimalInput label="Minutes a step" value={minutes} onChange={setMinutes} error={m.error} />
       </div>
       <MeasureInput
@@ -81,7 +83,6 @@ export function Tempering({
         onChange={setVessel}
         error={litres.error}
       />
-      {o?.warnings && <p className="font-semibold text-hand">{o.warnings[0]}</p>}
       {o && (
         <>
           <table className="ledger my-1">

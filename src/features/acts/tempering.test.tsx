@@ -44,11 +44,14 @@ test('the schedule stands where the unit is chosen, only where the waters are fu
   ]);
 });
 
-test('larger steps than the species bears are called; the water of the vessel gives litres', async () => {
+test('larger steps than the species bears are refused at the field; the water of the vessel gives litres', async () => {
   const { user } = show(<Tempering from={5} to={8} most={1} />);
   await user.clear(screen.getByLabelText('Step, °C'));
   await user.type(screen.getByLabelText('Step, °C'), '3');
-  expect(screen.getByText(/above what the species bears at once/)).toBeTruthy();
+  expect(screen.getByText(/more than the species bears, 1 °C/)).toBeTruthy();
+  expect(screen.queryByText(/exchange/)).toBeNull();
+  await user.clear(screen.getByLabelText('Step, °C'));
+  await user.type(screen.getByLabelText('Step, °C'), '1');
   await user.type(screen.getByLabelText('Water in the vessel, L'), '20');
   expect(screen.getByText(/exchange 100 %, 20 L/)).toBeTruthy();
   expect(screen.queryByText(/a day of a programme/)).toBeNull();
