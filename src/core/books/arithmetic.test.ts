@@ -35,7 +35,7 @@ test('survival: shared error cancels, none left gives nothing', () => {
   const shared = survivalOf({ number: 1000, sd: 100 }, { number: 800, sd: 80 }, 8000);
   expect(shared.survival).toBe(0.8);
   expect(shared.high - shared.low).toBeCloseTo(0, 6);
-  expect(survivalOf({ number: 1000, sd: 100 }, { number: 0, sd: 0 })).toEqual({ survival: 0, low: 0, high: 0 });
+  expect(survivalOf({ number: 1000, sd: 100 }, { number: 0, sd: 0 })).toMatchObject({ survival: 0, low: 0, high: 0 });
 });
 
 test('a mixture’s parents by the numbers that made it; parts without parents count as unknown', () => {

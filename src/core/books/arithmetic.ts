@@ -51,20 +51,34 @@ export function withInterval(d: Doubtful) {
   return { ...d, low: Math.max(0, d.number - Z95 * d.sd), high: d.number + Z95 * d.sd };
 }
 
-/** Share alive with a 95 % interval on the log ratio; `covariance` of the two numbers where they share an error. */
+/** Above this relative doubt the log of a number is no longer normal: its interval would reach past any animal there is. */
+const DOUBTFUL = 0.5;
+
+/**
+ * Share alive with a 95 % interval on the log ratio; `covariance` of the two numbers where they share an error. Numbers
+ * too doubtful for the log (`byDifference`) have theirs from the number itself, between none and all.
+ */
 export function survivalOf(
   start: Doubtful,
   end: Doubtful,
   covariance = 0,
-): { survival: number; low: number; high: number } {
+): { survival: number; low: number; high: number; byDifference: boolean } {
   const survival = end.number / start.number;
-  if (end.number === 0) return { survival: 0, low: 0, high: Math.min(1, (Z95 * end.sd) / start.number) };
+  if (end.number === 0)
+    return { survival: 0, low: 0, high: Math.min(1, (Z95 * end.sd) / start.number), byDifference: true };
   const variance = Math.max(
     0,
     (start.sd / start.number) ** 2 + (end.sd / end.number) ** 2 - (2 * covariance) / (start.number * end.number),
   );
   const s = Math.sqrt(variance);
-  return { survival, low: survival * Math.exp(-Z95 * s), high: survival * Math.exp(Z95 * s) };
+  if (s > DOUBTFUL)
+    return {
+      survival,
+      low: Math.max(0, survival * (1 - Z95 * s)),
+      high: Math.max(survival, Math.min(1, survival * (1 + Z95 * s))),
+      byDifference: true,
+    };
+  return { survival, low: survival * Math.exp(-Z95 * s), high: survival * Math.exp(Z95 * s), byDifference: false };
 }
 
 /** Shares by family, adding up to 1. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { defineCalculation, schema } from '../calculation';
+import { CalculationError, defineCalculation, schema } from '../calculation';
 import { Z95 } from '../distributions';
 import { compareCount, largestRemainder, mixComposition, survivalOf } from './arithmetic';
 
@@ -18,6 +18,12 @@ export const census = defineCalculation({
     warnings: schema.warnings,
   }),
   compute: (i) => {
+    if (i.book.sd === 0 && i.count.sd === 0 && i.book.number !== i.count.number)
+      throw new CalculationError(
+        'input',
+        'count.sd',
+        'both numbers are given as exact and differ: at least one has a doubt, if only of an animal',
+      );
     const c = compareCount(i.book, i.count);
     return c.agree
       ? c
@@ -78,10 +84,25 @@ export const survival = defineCalculation({
   }),
   output: z.strictObject({ survival: z.number(), low: z.number(), high: z.number(), warnings: schema.warnings }),
   compute: (i) => {
+    if (Math.abs(i.covariance) > i.start.sd * i.end.sd * (1 + 1e-9))
+      throw new CalculationError(
+        'input',
+        'covariance',
+        `cannot be above the product of the two standard deviations, ${Number((i.start.sd * i.end.sd).toPrecision(6))}`,
+      );
     const s = survivalOf(i.start, i.end, i.covariance);
-    return s.survival > 1
-      ? { ...s, warnings: ['more at the end than at the start: one of the two numbers is wrong, or fish came in'] }
-      : s;
+    const warnings = [
+      ...(s.survival > 1
+        ? ['more at the end than at the start: one of the two numbers is wrong, or fish came in']
+        : []),
+      ...(s.byDifference
+        ? ['so doubtful a number has no interval on the log: it is worked from the number itself, between none and all']
+        : s.high > 1 && s.survival <= 1
+          ? ['the interval reaches above all: read its high end as all of them']
+          : []),
+    ];
+    const { byDifference: _, ...told } = s;
+    return { ...told, ...(warnings.length > 0 ? { warnings } : {}) };
   },
   working: (i, o) => {
     const steps = [
@@ -95,15 +116,26 @@ export const survival = defineCalculation({
           (i.end.sd / i.end.number) ** 2 -
           (2 * i.covariance) / (i.start.number * i.end.number),
       );
+      const wide = survivalOf(i.start, i.end, i.covariance).byDifference;
       steps.push(
         {
           name: 's',
-          says: 'standard deviation on the log',
+          says: wide ? 'relative standard deviation' : 'standard deviation on the log',
           expression: `sqrt(max(0, ${variance}))`,
           value: Math.sqrt(v),
         },
-        { name: 'low', says: 'lower end', expression: `survival * exp(-${Z95} * s)`, value: o.low },
-        { name: 'high', says: 'upper end', expression: `survival * exp(${Z95} * s)`, value: o.high },
+        {
+          name: 'low',
+          says: 'lower end',
+          expression: wide ? `max(0, survival * (1 - ${Z95} * s))` : `survival * exp(-${Z95} * s)`,
+          value: o.low,
+        },
+        {
+          name: 'high',
+          says: 'upper end',
+          expression: wide ? `max(survival, min(1, survival * (1 + ${Z95} * s)))` : `survival * exp(${Z95} * s)`,
+          value: o.high,
+        },
       );
     }
     return { formula: 'ln(end/start) ± 1.96 √(cv² + cv² − 2 cov/(start·end))', steps };
@@ -188,6 +220,8 @@ export const composition = defineCalculation({
     assuming: z.string(),
   }),
   compute: (i) => {
+    if (i.parts.every((p) => p.number === 0))
+      throw new CalculationError('input', 'parts', 'hold no animals at all: a mixture of nothing has no parents');
     const mixed = mixComposition(i.parts);
     const names = Object.keys(mixed);
     const whole =

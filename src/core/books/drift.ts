@@ -97,6 +97,14 @@ export const drift = defineCalculation({
     warnings: schema.warnings,
   }),
   compute: (i) => {
+    i.censuses.forEach((c, k) => {
+      if (Math.abs(c.books.number - c.count.number) > c.exposure)
+        throw new CalculationError(
+          'input',
+          `censuses[${k}].exposure`,
+          `would lose more than all animals a day: it is animals times days, not days`,
+        );
+    });
     const rates = i.censuses.map(rateOf);
     const out = outlying(rates.map((r) => r.rate));
     const kept = rates.filter((_, k) => !out.has(k));

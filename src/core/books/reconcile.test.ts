@@ -44,8 +44,36 @@ test('a split: parts tied to the whole; an untied line is refused by name', () =
   ];
   const r = run(reconcile, { points: [start, ...parts] });
   expect(r.points.map((p) => Math.round(p.number))).toEqual([1000, 600, 400]);
-  expect(() => run(reconcile, { points: [{ id: 'a' }] })).toThrow(/^points: not every point is tied/);
+  expect(() => run(reconcile, { points: [{ id: 'a' }] })).toThrow(/^points\[0\]: no count tells anything of a/);
   expect(() => run(reconcile, { points: [{ id: 'b', from: [{ id: 'a' }] }, start] })).toThrow(
     /a must be named before b/,
   );
+});
+
+test('a point between two counts of which nothing is said is untied, not known to a thousand million', () => {
+  const points = [
+    { id: 'a', count: { number: 1000, sd: 10 } },
+    { id: 'b', from: [{ id: 'a' }] },
+    { id: 'c', from: [{ id: 'b' }], count: { number: 900, sd: 10 } },
+  ];
+  expect(() => run(reconcile, { points })).toThrow(/^points\[1\]: no count tells anything of b/);
+  const open = run(reconcile, { points: [points[0]!, { ...points[2]!, from: [{ id: 'a' }] }] });
+  // Two numbers, two counts: nothing is left over to test.
+  expect(open).toMatchObject({ chiSquare: 0, pValue: 1, unexplained: [{ id: 'c', loss: 100 }] });
+});
+
+test('more known losses than animals came are refused at the loss', () => {
+  const points = [
+    { id: 'a', count: { number: 100, sd: 3 } },
+    { id: 'b', from: [{ id: 'a' }], knownLoss: 500, unseen: { expected: 0, sd: 5 } },
+  ];
+  expect(() => run(reconcile, { points })).toThrow(/^points\[1\]\.knownLoss: /);
+});
+
+test('an error with a line break in a name is one line', () => {
+  const points = [
+    { id: 'a\nb', count: { number: 1, sd: 1 } },
+    { id: 'a\nb', count: { number: 1, sd: 1 } },
+  ];
+  expect(() => run(reconcile, { points })).toThrow('points[1].id: a b stands twice');
 });

@@ -14,13 +14,13 @@ const point = z.strictObject({
 });
 type Point = z.output<typeof point>;
 
-/** Doubt of an unseen loss of which nothing was said: so wide that the counts alone decide. */
-const OPEN = 1e9;
-
 /**
  * Weighted least squares over a line of descent: unknowns are the true numbers at the points; each count is an equation
  * with its sd, each mass balance (number = Σ share · number at source − known loss − unseen loss) one with the sd of the
- * unseen loss. Points must be named before they are used as sources.
+ * unseen loss. Where nothing is said of the unseen loss there is no such equation: the counts alone decide. Points must be
+ * named before they are used as sources.
+ *
+ * @returns `untied`: the position of a point of which no count tells anything
  */
 export function reconcilePoints(points: readonly Point[]) {
   const index = new Map(points.map((p, i) => [p.id, i]));
@@ -28,11 +28,13 @@ export function reconcilePoints(points: readonly Point[]) {
   const rows: { a: Map<number, number>; y: number; sd: number; count?: string }[] = [];
   for (const [i, p] of points.entries()) {
     if (p.count) rows.push({ a: new Map([[i, 1]]), y: p.count.number, sd: p.count.sd, count: p.id });
-    if (p.from.length === 0) continue;
+    if (p.from.length === 0 || !p.unseen) continue;
     const a = new Map([[i, 1]]);
     for (const f of p.from) a.set(index.get(f.id)!, (a.get(index.get(f.id)!) ?? 0) - f.share);
-    rows.push({ a, y: -p.knownLoss - (p.unseen?.expected ?? 0), sd: p.unseen?.sd ?? OPEN });
+    rows.push({ a, y: -p.knownLoss - p.unseen.expected, sd: p.unseen.sd });
   }
+  const untied = undetermined(rows, n);
+  if (untied >= 0) return { untied };
   const normal = Array.from({ length: n }, () => new Float64Array(n));
   const right = new Float64Array(n);
   for (const r of rows)
@@ -41,7 +43,7 @@ export function reconcilePoints(points: readonly Point[]) {
       for (const [j, y] of r.a) normal[i]![j]! += (x * y) / r.sd ** 2;
     }
   const inverse = invert(normal);
-  if (!inverse) return null;
+  if (!inverse) return { untied: 0 };
   const value = inverse.map((row) => row.reduce((s, v, j) => s + v * right[j]!, 0));
   const residuals = rows
     .filter((r) => r.count)
@@ -57,23 +59,56 @@ export function reconcilePoints(points: readonly Point[]) {
     0,
   );
   return {
+    untied: undefined,
     value,
     inverse,
     residuals,
     chiSquare,
-    df: rows.filter((r) => r.sd < OPEN).length - n + rows.filter((r) => r.sd >= OPEN).length,
+    df: rows.length - n,
   };
 }
 
-/** Gauss-Jordan with pivoting; null when the points are not all tied to a count. */
-function invert(m: readonly Float64Array[]): number[][] | null {
-  const n = m.length;
-  const a = m.map((row, i) => [...row, ...Array.from({ length: n }, (_, j) => (i === j ? 1 : 0))]);
-  const scale = Math.max(...m.flatMap((row) => [...row].map(Math.abs)));
+/**
+ * The first unknown that the equations leave open, whatever their doubts: one that no pivot falls on, or that hangs on
+ * such a one. -1 when all are tied.
+ */
+function undetermined(rows: readonly { a: ReadonlyMap<number, number> }[], n: number): number {
+  const m = rows.map((r) => Float64Array.from({ length: n }, (_, j) => r.a.get(j) ?? 0));
+  const pivotRow = new Array<number>(n).fill(-1);
+  let next = 0;
+  for (let c = 0; c < n; c++) {
+    let p = -1;
+    for (let r = next; r < m.length; r++)
+      if (Math.abs(m[r]![c]!) > TINY && (p < 0 || Math.abs(m[r]![c]!) > Math.abs(m[p]![c]!))) p = r;
+    if (p < 0) continue;
+    [m[next], m[p]] = [m[p]!, m[next]!];
+    const d = m[next]![c]!;
+    for (let k = 0; k < n; k++) m[next]![k]! /= d;
+    for (let r = 0; r < m.length; r++) {
+      const f = r === next ? 0 : m[r]![c]!;
+      if (f !== 0) for (let k = 0; k < n; k++) m[r]![k]! -= f * m[next]![k]!;
+    }
+    pivotRow[c] = next;
+    next += 1;
+  }
+  const free = pivotRow.flatMap((r, c) => (r < 0 ? [c] : []));
+  return pivotRow.findIndex((r) => r < 0 || free.some((c) => Math.abs(m[r]![c]!) > TINY));
+}
+const TINY = 1e-9;
+
+/** Gauss-Jordan with pivoting on a matrix brought to ones on its diagonal; null when it has no inverse. */
+function invert(given: readonly Float64Array[]): number[][] | null {
+  const n = given.length;
+  const scale = given.map((row, i) => 1 / Math.sqrt(row[i]!));
+  if (scale.some((x) => !Number.isFinite(x))) return null;
+  const a = given.map((row, i) => [
+    ...Array.from(row, (x, j) => x * scale[i]! * scale[j]!),
+    ...Array.from({ length: n }, (_, j) => (i === j ? 1 : 0)),
+  ]);
   for (let c = 0; c < n; c++) {
     let p = c;
     for (let r = c + 1; r < n; r++) if (Math.abs(a[r]![c]!) > Math.abs(a[p]![c]!)) p = r;
-    if (Math.abs(a[p]![c]!) <= 1e-16 * scale) return null;
+    if (Math.abs(a[p]![c]!) <= 1e-14) return null;
     [a[c], a[p]] = [a[p]!, a[c]!];
     const d = a[c]![c]!;
     for (let k = 0; k < 2 * n; k++) a[c]![k]! /= d;
@@ -83,7 +118,7 @@ function invert(m: readonly Float64Array[]): number[][] | null {
       if (f !== 0) for (let k = 0; k < 2 * n; k++) a[r]![k]! -= f * a[c]![k]!;
     }
   }
-  return a.map((row) => row.slice(n));
+  return a.map((row, i) => row.slice(n).map((x, j) => x * scale[i]! * scale[j]!));
 }
 
 export const reconcile = defineCalculation({
@@ -113,11 +148,11 @@ export const reconcile = defineCalculation({
       seen.add(p.id);
     }
     const r = reconcilePoints(i.points);
-    if (!r)
+    if (r.untied !== undefined)
       throw new CalculationError(
         'input',
-        'points',
-        'not every point is tied to a count: count at least one point of each line',
+        `points[${r.untied}]`,
+        `no count tells anything of ${i.points[r.untied]!.id}: count it, or say how much unseen loss is on the way to it`,
       );
     const sdAt = (k: number) => Math.sqrt(Math.max(0, r.inverse[k]![k]!));
     const points = i.points.map((p, k) => ({
@@ -127,6 +162,14 @@ export const reconcile = defineCalculation({
       low: Math.max(0, r.value[k]! - Z95 * sdAt(k)),
       high: r.value[k]! + Z95 * sdAt(k),
     }));
+    points.forEach((p, k) => {
+      if (p.high < 0)
+        throw new CalculationError(
+          'input',
+          `points[${k}].knownLoss`,
+          `is more than can have come to ${p.id}: less than none would be left`,
+        );
+    });
     const index = new Map(i.points.map((p, k) => [p.id, k]));
     const unexplained = i.points.flatMap((p, k) => {
       if (p.from.length === 0) return [];

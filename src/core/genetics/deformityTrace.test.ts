@@ -1,4 +1,5 @@
 import { run } from '../calculation';
+import { Chance } from '../chance';
 import { adjustedForMany, deformityTrace } from './deformityTrace';
 
 type Sample = { looked: number; deformed: number; shares: { id: string; share: number }[] };
@@ -144,4 +145,24 @@ test('where parents make no difference, lots that scatter wildly accuse somebody
   }
   expect(wrong / 400).toBeLessThan(0.09);
   expect(found / 400).toBeGreaterThan(0.9);
+});
+
+test('where lots scatter for reasons of their own, no more than one set in twenty names somebody wrongly', () => {
+  const chance = new Chance(5);
+  let wrong = 0;
+  const sets = 300;
+  for (let n = 0; n < sets; n++) {
+    const o = trace(
+      Array.from({ length: 20 }, () => {
+        const ids = [...Array(10).keys()].sort(() => chance.between(-1, 1)).slice(0, 2);
+        const p = 1 / (1 + Math.exp(3.5 + chance.normal()));
+        const looked = chance.whole(60, 300);
+        let deformed = 0;
+        for (let k = 0; k < looked; k++) if (chance.between(0, 1) < p) deformed += 1;
+        return of(looked, deformed, [`M${ids[0]}`, 0.5], [`M${ids[1]}`, 0.5]);
+      }),
+    );
+    if (o.parents.some((p) => p.standsOut)) wrong += 1;
+  }
+  expect(wrong / sets).toBeLessThan(0.055);
 });

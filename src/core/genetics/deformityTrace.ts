@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
-import { studentQuantile, studentTwoSided } from '../distributions';
+import { chiSquareUpper, normalQuantile, studentQuantile, studentTwoSided } from '../distributions';
 
 const sample = z
   .strictObject({
@@ -45,6 +45,8 @@ const parent = z.strictObject({
   like: z.array(z.string()),
 });
 
+/** Residual scatter that chance alone would show less often than this is one of the lots' own. */
+const WILD = 0.2;
 /** Below so many samples the scatter between them is not known, and none is named. */
 const LEAST_SAMPLES = 4;
 
@@ -107,7 +109,14 @@ function trace(samples: Input['samples'], ids: readonly string[], t: Sums, confi
   const rate = Math.min(1, Math.max(0, t.mean + slope * (1 - own)));
   // As many fish of its own as would tell its rate so well.
   const effective = 1 / (factor * (1 / t.N + (1 - own) ** 2 / spread));
-  const p = samples.length < LEAST_SAMPLES || t.variance === 0 ? null : trendP(samples, w);
+  // Where lots scatter for reasons of their own, the ranks must say so too.
+  const wild = df > 0 && chiSquareUpper(factor * df, df) < WILD;
+  const p =
+    samples.length < LEAST_SAMPLES || t.variance === 0
+      ? null
+      : wild
+        ? Math.max(trendP(samples, w), rankP(samples, w))
+        : trendP(samples, w);
   return { ...base, rate, ...shareInterval(rate, effective, confidence, df), p, slope, factor };
 }
 
@@ -127,6 +136,31 @@ function trendP(samples: Input['samples'], w: readonly number[]): number {
   const df = samples.length - 2;
   const factor = Math.max(1, (cross(angle, ma, angle, ma) - explained) / df);
   return studentTwoSided(Math.sqrt(explained / factor), df);
+}
+
+/**
+ * The same on the ranks of the samples, as normal scores (van der Waerden 1952): lots that differ for reasons of their
+ * own lean far to one side, and one wild lot makes no trend of whoever happens to stand in it.
+ */
+function rankP(samples: Input['samples'], w: readonly number[]): number {
+  const n = samples.length;
+  const shares = samples.map((s) => (s.deformed + 3 / 8) / (s.looked + 3 / 4));
+  const order = shares.map((_, i) => i).sort((a, b) => shares[a]! - shares[b]!);
+  const score = new Array<number>(n).fill(0);
+  for (let k = 0; k < n; ) {
+    let end = k;
+    while (end + 1 < n && shares[order[end + 1]!] === shares[order[k]!]) end += 1;
+    // Those that tie share the middle of their ranks.
+    const z = normalQuantile(((k + end) / 2 + 1) / (n + 1));
+    for (let x = k; x <= end; x++) score[order[x]!] = z;
+    k = end + 1;
+  }
+  const mean = w.reduce((a, b) => a + b, 0) / n;
+  const across = w.reduce((a, x) => a + (x - mean) ** 2, 0);
+  const total = score.reduce((a, z) => a + z * z, 0);
+  if (across === 0 || total === 0) return 1;
+  const r = w.reduce((a, x, i) => a + (x - mean) * score[i]!, 0) / Math.sqrt(across * total);
+  return studentTwoSided(r * Math.sqrt((n - 2) / Math.max(1e-12, 1 - r * r)), n - 2);
 }
 
 /** Wilson's interval for a share from `n` fish, whole or not; by Student's t where the scatter was estimated. */

@@ -113,12 +113,31 @@ export function equalNumbers(available: readonly number[], target: number): numb
   return kept;
 }
 
+/**
+ * Effective size by the coancestry of what is kept, families of full sibs of unrelated parents: 1 / (2 Θ), with
+ * Θ = Σ share² · (1/4 + 1/(4 n)) (status number: Lindgren, Gea and Jefferson 1996, Silvae Genetica 45: 52-59).
+ */
+function statusNumber(kept: readonly number[]): number {
+  const total = kept.reduce((s, n) => s + n, 0);
+  const coancestry = kept.reduce((s, n) => s + (n > 0 ? (n / total) ** 2 * (0.25 + 0.25 / n) : 0), 0);
+  return 1 / (2 * coancestry);
+}
+
 export const retain = defineCalculation({
   id: 'genetics.retain',
   title: 'Future brood from each family',
   asks: 'So many shall be kept for brood: how many from each family, and what effective size does that keep?',
   input: z.strictObject({
-    families: z.array(family).min(1, 'needs at least one family'),
+    families: z
+      .array(family)
+      .min(1, 'needs at least one family')
+      .superRefine((list, context) => {
+        const seen = new Set<string>();
+        list.forEach((f, k) => {
+          if (seen.has(f.id)) context.addIssue({ code: 'custom', path: [k, 'id'], message: `${f.id} stands twice` });
+          seen.add(f.id);
+        });
+      }),
     target: schema.count.min(1, 'must be at least one'),
   }),
   output: z.strictObject({
@@ -139,7 +158,7 @@ export const retain = defineCalculation({
     return {
       families: i.families.map((f, k) => ({ id: f.id, number: kept[k]! })),
       total,
-      effectiveSize: effectiveSizeOf(kept, kept),
+      effectiveSize: statusNumber(kept),
       ...(total < i.target || short.length > 0
         ? {
             warnings: [
@@ -155,13 +174,17 @@ export const retain = defineCalculation({
   working: (_, o) => {
     const numbers = o.families.map((f) => f.number);
     return {
-      formula: 'as equal as can be; each family is one female and one male: Ne = 1 / (2 Σ (share / 2)²)',
+      formula:
+        'as equal as can be; Ne = 1 / (2 · coancestry of what is kept): in a family of full sibs 1/4 between two and 1/2 with itself, none between families',
       steps: [
         { name: 'total', says: 'kept', expression: numbers.join(' + '), value: o.total },
         {
           name: 'effectiveSize',
           says: 'effective size kept',
-          expression: `1 / (2 * (${numbers.map((n) => `(${n} / total / 2)^2`).join(' + ')}))`,
+          expression: `1 / (2 * (${numbers
+            .filter((n) => n > 0)
+            .map((n) => `(${n} / total)^2 * (1 / 4 + 1 / (4 * ${n}))`)
+            .join(' + ')}))`,
           value: o.effectiveSize,
         },
       ],
@@ -170,7 +193,8 @@ export const retain = defineCalculation({
       ],
     };
   },
-  source: 'Contributions as in genetics.effectiveSize; filling families together: method, no source',
+  source:
+    'Status number of Lindgren, Gea and Jefferson 1996, Silvae Genetica 45: 52-59 (verify: recalled); filling families together: method, no source',
   validWhen: 'Each family has a female and a male of its own, unrelated to the others.',
   cautions: ['Numbers kept must outlive the years to breeding: keep more of a family that dies more.'],
   example: {

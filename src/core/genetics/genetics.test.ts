@@ -197,7 +197,20 @@ describe('future brood', () => {
 
   test('the effective size it keeps: two for each of equal families, and what falls short is named', () => {
     const equal = run(retain, { families: ['a', 'b', 'c'].map((id) => ({ id, available: 50 })), target: 90 });
-    expect(equal.effectiveSize).toBeCloseTo(6, 10);
+    // Two a family of full sibs without end; thirty of each are a little less: 6 / (1 + 1/30).
+    expect(equal.effectiveSize).toBeCloseTo(6 / (1 + 1 / 30), 10);
+    expect(run(retain, { families: [{ id: 'a', available: 1 }], target: 1 }).effectiveSize).toBeCloseTo(1, 10);
+    expect(
+      errorOf(() =>
+        run(retain, {
+          families: [
+            { id: 'a', available: 5 },
+            { id: 'a', available: 5 },
+          ],
+          target: 4,
+        }),
+      ).path,
+    ).toBe('families[1].id');
     const short = run(retain, {
       families: [
         { id: 'a', available: 100 },

@@ -254,3 +254,32 @@ describe('figures of crosses however they came about', () => {
     expect(planFigures(kinship, [0.75, 0.25], 2, [])).toBeNull();
   });
 });
+
+describe('what would make a plan of another question', () => {
+  const base = {
+    females: [{ id: 'a' }, { id: 'b' }],
+    males: [{ id: 'm' }, { id: 'n' }],
+    malesPerFemale: 1,
+  };
+  const matrix = (change: (m: number[][]) => void) => {
+    const m = [0, 1, 2, 3].map((i) => [0, 1, 2, 3].map((j) => (i === j ? 0.5 : 0.1)));
+    change(m);
+    return { order: ['a', 'b', 'm', 'n'], matrix: m };
+  };
+  const plan = (more: object) => () => run(matingPlan, { ...base, ...more });
+
+  test('a kinship outside of 0 to 1, or not the same both ways, is refused at its place', () => {
+    expect(plan({ kinship: matrix((m) => (m[0]![2] = 1.2)) })).toThrow(
+      /^kinship\.matrix\[0\]\[2\]: 1\.2 is no kinship/,
+    );
+    expect(plan({ kinship: matrix((m) => (m[0]![2] = 0.4)) })).toThrow(/^kinship\.matrix\[0\]\[2\]: .*other way round/);
+  });
+
+  test('a must-not pair with a mistyped name is not lost', () => {
+    expect(plan({ kinship: matrix(() => {}), avoid: [['a', 'mm']] })).toThrow(/^avoid\[0\]\[1\]: mm is none of these/);
+  });
+
+  test('a female that is a sire is refused', () => {
+    expect(plan({ pedigree: [{ id: 'x', sire: 'a' }] })).toThrow(/^females\[0\]\.id: a is a sire/);
+  });
+});

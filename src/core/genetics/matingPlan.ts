@@ -45,6 +45,16 @@ function posed(i: Input): Posed {
   ids.forEach((id, k) => {
     if (ids.indexOf(id) < k) throw new CalculationError('input', where(k), `${id} is named twice`);
   });
+  const named = new Set(ids);
+  i.avoid.forEach((pair, k) => {
+    for (const [x, id] of pair.entries())
+      if (!named.has(id))
+        throw new CalculationError(
+          'input',
+          `avoid[${k}][${x}]`,
+          `${id} is none of these females and males: a must-not pair with a mistyped name bars nobody`,
+        );
+  });
   const { kinship, known } = relations(i, ids, where);
   const stocks = [...i.females, ...i.males].map((a) => a.stock);
   const barred = new Set(i.avoid.flatMap(([a, b]) => [`${a}\n${b}`, `${b}\n${a}`]));
@@ -80,6 +90,21 @@ function relations(i: Input, ids: readonly string[], where: (k: number) => strin
         'kinship.matrix',
         `must have ${order.length} rows of ${order.length}, as its order`,
       );
+    for (const [a, row] of matrix.entries())
+      for (const [b, x] of row.entries()) {
+        if (!(x >= 0 && x <= 1))
+          throw new CalculationError(
+            'input',
+            `kinship.matrix[${a}][${b}]`,
+            `${x} is no kinship: it lies between 0 and 1`,
+          );
+        if (Math.abs(x - matrix[b]![a]!) > 1e-9)
+          throw new CalculationError(
+            'input',
+            `kinship.matrix[${a}][${b}]`,
+            `${order[a]} to ${order[b]} is ${x}, and the other way round ${matrix[b]![a]}: kinship is the same both ways`,
+          );
+      }
     const at = ids.map((id, k) => {
       const x = order.indexOf(id);
       if (x < 0) throw new CalculationError('input', where(k), `${id} is not in kinship.order`);
@@ -89,6 +114,16 @@ function relations(i: Input, ids: readonly string[], where: (k: number) => strin
   }
   // Whoever is not in the pedigree is a founder of whom nothing is known.
   const listed = new Set(i.pedigree!.map((a) => a.id));
+  const [sires, dams] = [new Set(i.pedigree!.map((a) => a.sire)), new Set(i.pedigree!.map((a) => a.dam))];
+  ids.forEach((id, k) => {
+    const female = k < i.females.length;
+    if ((female ? sires : dams).has(id))
+      throw new CalculationError(
+        'input',
+        where(k),
+        `${id} is ${female ? 'a sire' : 'a dam'} in the pedigree: it cannot be a ${female ? 'female' : 'male'} here`,
+      );
+  });
   const p = pedigreeOf([...i.pedigree!, ...ids.filter((id) => !listed.has(id)).map((id) => ({ id }))], 'pedigree');
   const at = ids.map((id) => p.at.get(id)!);
   return {

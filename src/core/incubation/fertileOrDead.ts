@@ -29,7 +29,7 @@ export const calculation = defineCalculation({
     survivalOfFertile: z.number(),
     low: z.number(),
     high: z.number(),
-    points: z.enum(['parents', 'incubation', 'neither', 'cannot tell']),
+    points: z.enum(['parents', 'incubation', 'both', 'neither', 'cannot tell']),
     warnings: schema.warnings,
   }),
   compute: (i) => {
@@ -49,11 +49,13 @@ export const calculation = defineCalculation({
     const points =
       i.usualFertilised === undefined && i.usualSurvival === undefined
         ? ('cannot tell' as const)
-        : poorWater
-          ? ('incubation' as const)
-          : poorParents
-            ? ('parents' as const)
-            : ('neither' as const);
+        : poorWater && poorParents
+          ? ('both' as const)
+          : poorWater
+            ? ('incubation' as const)
+            : poorParents
+              ? ('parents' as const)
+              : ('neither' as const);
     return {
       fertilised: i.fertilised.successes / i.fertilised.trials,
       eyed: i.eyed.successes / i.eyed.trials,

@@ -1,13 +1,23 @@
 import { z } from 'zod';
-import { defineCalculation, schema } from '../calculation';
+import { CalculationError, defineCalculation, schema } from '../calculation';
 import { ownRules } from '../ownRules';
 
 /** Living neighbours that a dead egg touches, by how the eggs lie. */
 export const contacts = { rolling: 1, layer: 6, depth: 12, clumped: 14 } as const;
 
 const HOURS = 24;
+/** More than any unit holds. */
+const BOUNDLESS = 1e6;
 
-type Spread = { whites: number; newPerDay: number; contacts: number; celsius: number; days: number };
+type Spread = {
+  whites: number;
+  newPerDay: number;
+  contacts: number;
+  celsius: number;
+  days: number;
+  /** Living eggs around them: no more can die. */
+  eggs?: number;
+};
 
 /** Rate at which one contact with a mouldy egg kills, a day, at a temperature. */
 const rateAt = (celsius: number, at10: number) => at10 * ownRules.fungusQ10.value ** ((celsius - 10) / 10);
@@ -15,9 +25,9 @@ const rateAt = (celsius: number, at10: number) => at10 * ownRules.fungusQ10.valu
 const lagAt = (celsius: number) => ownRules.fungusLag.value / ownRules.fungusQ10.value ** ((celsius - 10) / 10);
 
 /** Eggs killed by standing dead until the next pick, hour by hour; those that it kills kill in their turn after the lag. */
-export function killedBy(s: Spread, at10: number): number {
+export function killedBy(s: Spread, at10: number, lagFactor = 1): number {
   const rate = rateAt(s.celsius, at10);
-  const lag = Math.max(1, Math.round(lagAt(s.celsius) * HOURS));
+  const lag = Math.max(1, Math.round(lagAt(s.celsius) * lagFactor * HOURS));
   const steps = Math.round(s.days * HOURS);
   // Dead by the hour at which they died; those that stand at the start may be a day old already.
   const dead: number[] = [s.whites];
@@ -25,7 +35,9 @@ export function killedBy(s: Spread, at10: number): number {
   let mouldy = 0;
   for (let h = 1; h <= steps; h++) {
     if (h - lag >= 0 && h - lag < dead.length) mouldy += dead[h - lag]!;
-    const now = (mouldy * s.contacts * rate) / HOURS;
+    // The more are dead, the more of the neighbours of a mouldy egg are dead already.
+    const living = s.eggs === undefined ? 1 : Math.max(0, 1 - killed / s.eggs);
+    const now = Math.min((mouldy * s.contacts * rate * living) / HOURS, (s.eggs ?? Number.POSITIVE_INFINITY) - killed);
     killed += now;
     dead.push(now + s.newPerDay / HOURS);
   }
@@ -42,6 +54,8 @@ export const calculation = defineCalculation({
     lie: z.enum(['rolling', 'layer', 'depth', 'clumped'], { error: 'is rolling, layer, depth or clumped' }),
     celsius: z.number().min(-1, 'is colder than water gets').max(30, 'is hotter than these eggs bear'),
     days: schema.positive.max(14, 'at most 14').default(1),
+    /** Living eggs in the unit: the spread ends with them. */
+    eggs: schema.positive.optional(),
     /** Eggs that a pick itself kills now: inside a sensitive window it shakes them. */
     killedByPicking: schema.nonNegative.default(0),
   }),
@@ -53,9 +67,12 @@ export const calculation = defineCalculation({
     warnings: schema.warnings,
   }),
   compute: (i) => {
-    const of = (at10: number) => killedBy({ ...i, contacts: contacts[i.lie] }, at10);
+    const of = (at10: number, lag: number) => killedBy({ ...i, contacts: contacts[i.lie] }, at10, lag);
     const rate = ownRules.fungusRate.value;
-    const ifSkipped = { low: of(rate / 4), middle: of(rate), high: of(rate * 4) };
+    // How long it takes to reach a neighbour is as uncertain as how fast it kills.
+    const ifSkipped = { low: of(rate / 4, 2), middle: of(rate, 1), high: of(rate * 4, 0.5) };
+    if (i.eggs === undefined && ifSkipped.high > BOUNDLESS)
+      throw new CalculationError('input', 'eggs', 'needed: over so many days the spread ends only where the eggs do');
     const cost = {
       low: ifSkipped.low - i.killedByPicking,
       middle: ifSkipped.middle - i.killedByPicking,
@@ -71,7 +88,9 @@ export const calculation = defineCalculation({
           : cost.high < 0
             ? ('leave' as const)
             : ('near even' as const),
-      warnings: ['the rate of spread is assumed, uncertain fourfold either way, until your own skipped days teach it'],
+      warnings: [
+        'rate and lag of the spread are assumed, uncertain fourfold and twofold either way, until your own skipped days teach it',
+      ],
     };
   },
   working: (i, o) => ({

@@ -33,7 +33,8 @@ export function moreNeeded(
     );
   };
   if (settledAt(0)) return 0;
-  const most = maxTrials - trials;
+  // What was seen may count for a broken number of draws; what is still looked at comes one by one.
+  const most = Math.floor(maxTrials - trials);
   if (trials === 0 || most <= 0 || !settledAt(most)) return null;
   let below = 0;
   let above = most;

@@ -36,7 +36,10 @@ test('the less is known of a group, the more it is drawn to the mean of all', ()
 test('groups that only chance tells apart are all drawn to one', () => {
   const o = compareGroups([unit('a', 80), unit('a', 84), unit('b', 83), unit('b', 79), unit('c', 81), unit('c', 82)]);
   expect(o.betweenGroups).toBe(0);
-  for (const g of o.groups) expect(g.estimate).toBeCloseTo(o.mean, 6);
+  for (const g of o.groups) {
+    expect(Math.abs(g.estimate - o.mean)).toBeLessThan(0.01);
+    expect(g.differs).toBe(false);
+  }
 });
 
 test('one jar a treatment says that it cannot tell, and what always went along is named', () => {
@@ -79,3 +82,35 @@ test('intervals hold the true share of the groups in about 95 %, and few are cal
   expect(held / all).toBeLessThan(0.97);
   expect(calledFalsely / 300).toBeLessThan(0.2);
 });
+
+test.each([
+  [4, 3, 0.3, 1],
+  [4, 3, 0.3, 0.2],
+  [6, 2, 0.5, 0.5],
+  [3, 4, 0.2, 1.5],
+])(
+  '%i groups of %i units, scatter %d within and %d between: nine and a half in ten intervals hold, few are called wrongly',
+  (G, U, within, between) => {
+    const chance = new Chance(9);
+    let [held, all] = [0, 0];
+    for (let n = 0; n < 250; n++) {
+      const truth = Array.from({ length: G }, () => 1 + between * chance.normal());
+      const o = compareGroups(
+        truth.flatMap((t, g) =>
+          Array.from({ length: U }, () => {
+            const p = 1 / (1 + Math.exp(-(t + within * chance.normal())));
+            let successes = 0;
+            for (let k = 0; k < 100; k++) if (chance.between(0, 1) < p) successes += 1;
+            return { group: `g${g}`, successes, trials: 100 };
+          }),
+        ),
+      );
+      o.groups.forEach((g, k) => {
+        const p = 1 / (1 + Math.exp(-truth[k]!));
+        all += 1;
+        if (g.low <= p && p <= g.high) held += 1;
+      });
+    }
+    expect(held / all).toBeGreaterThan(0.92);
+  },
+);

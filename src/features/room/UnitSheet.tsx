@@ -229,6 +229,7 @@ function SkipLine({
     lie: liesIn[kind] ?? 'depth',
     celsius: Math.min(30, Math.max(-1, celsius)),
     days: Math.min(14, Math.round(days) + 1),
+    ...(h.number > 0 ? { eggs: h.number } : {}),
   };
   const o = run(skipping, input).ifSkipped;
   if (o.high < 0.5) return null;
