@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { HoldingKey } from '@/core/books/accounts';
+import type { Species } from '@/core/species/species';
 import type { NewEntry, Recorded } from '@/store/books/record';
 import type { HoldingRow } from '@/store/books/rows';
 import type { Without } from '@/store/books/without';
@@ -19,6 +20,8 @@ export type Context = {
   holdings: Map<HoldingKey, HoldingRow>;
   /** Records entries in the books; refusals become CommandRefused. */
   record: (entries: EntryDraft[]) => Promise<Recorded>;
+  /** A species as this hatchery holds it: the shipped one with its own values. @throws CommandRefused for one not known */
+  species: (id: string) => Promise<Species>;
   /** Finds another command by type: corrections and proposals carry out what others defined. */
   lookup: (type: string) => Command;
   /**

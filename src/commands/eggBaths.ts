@@ -3,7 +3,6 @@ import { productShelf } from '@/book/products';
 import { CalculationError } from '@/core/calculation';
 import { eggBathFields, workEggBath } from '@/core/doses/eggBath';
 import { judgeBath, productNamed } from '@/core/doses/products';
-import { speciesBook } from '@/store/species';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
@@ -103,9 +102,9 @@ async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Pro
       { field: 'unlisted', choices: [{ value: 'label', label: 'Its label allows this for these eggs: I read it' }] },
     );
   }
-  const species = (await speciesBook(c.trx, c.site.id)).get(at.lot.species);
+  const species = await c.species(at.lot.species);
   const [worst] = judgeBath(product, {
-    group: species?.group ?? '',
+    group: species.group,
     stage: at.place.stage,
     basis: p.basis,
     target: p.targetMgPerL,

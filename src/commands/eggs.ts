@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { speciesOf } from '@/book/shelf';
 import { handlings } from '@/core/incubation/eggWords';
 import { grouped } from '@/core/quantities/format';
 import { fromJson } from '@/store/books/rows';
@@ -40,7 +39,7 @@ export const handleEggs = defineCommand({
     const larvae = at.place.stage === 'yolksac' && (p.what === 'cleaned' || p.what === 'water' || p.what === 'flow');
     if (at.place.stage !== 'egg' && !larvae)
       throw new CommandRefused('noEggs', `${at.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
-    const species = speciesOf(at.lot.species);
+    const species = await c.species(at.lot.species);
     if (p.what === 'shocked') {
       if (!species.deaths || species.deaths.blanks.at !== null)
         throw new CommandRefused(

@@ -1,11 +1,13 @@
 import { createHash } from 'node:crypto';
 import { uuidv7 } from 'uuidv7';
 import { BookRefused } from '@/core/books/refusal';
+import type { Species } from '@/core/species/species';
 import { localDay } from '@/core/time/localDay';
 import { bookContext } from '@/store/bookContext';
 import { recordEntries } from '@/store/books/record';
 import { fromJson } from '@/store/books/rows';
 import { type Db, inTransaction, type Trx } from '@/store/connection';
+import { speciesBook } from '@/store/species';
 import type { Actor, Command, Context, EntryDraft } from './define';
 import { parsePayload } from './payload';
 import { CommandRefused } from './refused';
@@ -207,6 +209,14 @@ async function contextFor(
       holdings.clear();
     }
   };
+  let book: Promise<ReadonlyMap<string, Species>> | null = null;
+  const species = async (id: string) => {
+    book ??= speciesBook(trx, site.id);
+    const found = (await book).get(id);
+    if (!found)
+      throw new CommandRefused('noSpecies', 'The book has no such species.', 'species', 'Choose one of the list.');
+    return found;
+  };
   return {
     trx,
     commandId,
@@ -214,6 +224,7 @@ async function contextFor(
     now,
     holdings,
     record,
+    species,
     lookup: commandOf,
     site: {
       id: site.id,

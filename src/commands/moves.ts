@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { speciesOf } from '@/book/shelf';
 import type { Act, Amount } from '@/core/books/entry';
 import { measurement, numberFrom } from '@/core/books/measure';
 import { BROOD_GRADE, gradeFrom, isBroodGrade } from '@/core/brood/broodGrade';
@@ -208,7 +207,7 @@ async function mixedLot(
     clocks.length === parts.length && total > 0
       ? Math.round(clocks.reduce((s, p) => s + p.lot.fertilised_at! * (p.n / total), 0))
       : null;
-  const species = speciesOf(parts[0]!.lot.species);
+  const species = await c.species(parts[0]!.lot.species);
   const brood = parts.every((x) => isBroodGrade(x.lot.grade));
   const lot = await newLot(c, { species, at, name, fertilisedAt, ...(brood ? { grade: BROOD_GRADE } : {}) });
   return { ...lot, species: species.id };
@@ -245,7 +244,7 @@ export const grade = defineCommand({
     const event = eventOf(c, p);
     const at = await standing(c, p.unit, asOf(c, event), p);
     await askSensitive(c, at, { ...p, note: event.note }, event.at, 'this grading');
-    const species = speciesOf(at.lot.species);
+    const species = await c.species(at.lot.species);
     if (new Set(p.classes.map((k) => k.grade)).size !== p.classes.length)
       throw new CommandRefused('twice', 'Two classes have one name.', 'classes');
     if (new Set(p.classes.map((k) => k.unit)).size !== p.classes.length)

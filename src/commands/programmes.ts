@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { speciesOf } from '@/book/shelf';
 import { WATER_CELSIUS } from '@/core/development/model';
 import { defineCommand } from './define';
 import { predictAllOn, sensorById } from './readings';
@@ -44,7 +43,7 @@ export const saveProgramme = defineCommand({
       throw new CommandRefused('order', 'The set points are not in order of time.', 'points');
     if (p.points.at(-1)!.at <= c.now)
       throw new CommandRefused('past', 'All of it lies in the past.', 'points', 'Work it anew from today.');
-    const species = speciesOf(lot.species);
+    const species = await c.species(lot.species);
     const bears = species.limits.find((l) => l.what === 'temperature' && l.stage === 'egg');
     const out = p.points.find((x) => (bears?.low ?? -9) > x.celsius + 0.01 || (bears?.high ?? 99) < x.celsius - 0.01);
     if (out && !p.beyond)

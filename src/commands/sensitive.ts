@@ -1,7 +1,5 @@
 import { z } from 'zod';
-import { speciesOf } from '@/book/shelf';
 import { inWindow, severityWords } from '@/core/incubation/handsOff';
-import type { Species } from '@/core/species/species';
 import type { Context } from './define';
 import { CommandRefused } from './refused';
 import type { Standing } from './standing';
@@ -9,17 +7,27 @@ import type { Standing } from './standing';
 /** The answer to "hands off": an emergency, or meant and said why in the note. */
 export const sensitive = z.enum(['emergency', 'meant']).optional();
 
-/** How far on the way to hatch a lot was in a unit at an instant, by its dates as last worked; null where not known. */
+/**
+ * How far a lot was in a unit at an instant, by its dates as last worked: eggs on the way to hatch, larvae on the way from
+ * there to feeding; null where not known.
+ */
 export async function wayAt(c: Context, s: Standing, at: number): Promise<number | null> {
-  const hatch = speciesOf(s.lot.species).milestones.find((m) => m.enters === 'yolksac');
-  if (!hatch || s.lot.fertilised_at === null) return null;
+  const species = await c.species(s.lot.species);
+  const larvae = s.place.stage === 'yolksac';
+  const enters = larvae ? species.milestones.find((m) => m.enters === 'yolksac') : undefined;
+  const reached = larvae
+    ? species.milestones[species.milestones.indexOf(enters!) + 1]
+    : species.milestones.find((m) => m.enters === 'yolksac');
+  if (!reached || s.lot.fertilised_at === null) return null;
   const row = (await c
     .trx('prediction as p')
     .join('unit as u', 'u.id', c.trx.raw('?', [s.unit.id]))
-    .where({ 'p.lot_id': s.lot.id, 'p.milestone': hatch.id })
+    .where({ 'p.lot_id': s.lot.id, 'p.milestone': reached.id })
     .orderByRaw('p.sensor_id = u.sensor_id DESC')
     .first('p.passed', 'p.worked_at')) as { passed: number; worked_at: number } | undefined;
   if (!row) return null;
+  // Larvae count from their hatch, which is not known by the minute: as last worked.
+  if (larvae) return reached.sumFrom === 'phase' ? row.passed : null;
   const lived = row.worked_at - s.lot.fertilised_at;
   return lived <= 0 ? row.passed : Math.min(1, (row.passed * Math.max(0, at - s.lot.fertilised_at)) / lived);
 }
@@ -35,9 +43,10 @@ export async function askSensitive(
   at: number,
   act: string,
 ): Promise<void> {
-  if (s.place.stage !== 'egg') return;
+  const { stage } = s.place;
+  if (stage !== 'egg' && stage !== 'yolksac') return;
   const way = await wayAt(c, s, at);
-  const window = way === null ? null : inWindow(speciesOf(s.lot.species) as Species, way);
+  const window = way === null ? null : inWindow(await c.species(s.lot.species), way, stage);
   if (!window || window.severity > 2 || p.sensitive === 'emergency') return;
   if (p.sensitive === 'meant') {
     if (p.note?.trim()) return;
@@ -45,9 +54,13 @@ export async function askSensitive(
   }
   throw new CommandRefused(
     'sensitive',
-    `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * way!)} % of the way to hatch).`,
+    `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * way!)} % of the way ${stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}).`,
     'unit',
-    window.to >= 1 ? 'Leave them until they have hatched.' : `Wait until ${Math.round(100 * window.to)} % of the way.`,
+    window.to >= 1
+      ? stage === 'egg'
+        ? 'Leave them until they have hatched.'
+        : 'Leave them until they feed.'
+      : `Wait until ${Math.round(100 * window.to)} % of the way.`,
     {
       field: 'sensitive',
       choices: [

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { speciesOf } from '@/book/shelf';
 import { run } from '@/core/calculation';
 import { ownRules } from '@/core/ownRules';
 import { stepBorne } from '@/core/species/species';
@@ -42,7 +41,7 @@ export async function askTempered(
   path = 'to',
 ): Promise<void> {
   if (answer || (from.place.stage !== 'egg' && from.place.stage !== 'yolksac')) return;
-  const most = stepBorne(speciesOf(from.lot.species));
+  const most = stepBorne(await c.species(from.lot.species));
   if (most === null) return;
   const [here, there] = [await celsiusOf(c, from.unit.id, at), await celsiusOf(c, to.id, at)];
   if (here === null || there === null || Math.abs(here - there) <= most) return;

@@ -1,13 +1,12 @@
-import { speciesOf } from '@/book/shelf';
-import { changeADay, stepBorne, valueNamed } from '@/core/species/species';
+import { changeADay, type Species, stepBorne, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
 
-/** Holdings as the forms of the acts want them. */
-export function actHoldings(holdings: readonly RoundHolding[]) {
+/** Holdings as the forms of the acts want them. @param book the species as this hatchery holds them */
+export function actHoldings(holdings: readonly RoundHolding[], book: ReadonlyMap<string, Species>) {
   return holdings.map((h) => {
-    const species = speciesOf(h.species);
+    const species = book.get(h.species)!;
     return {
       unitId: h.unitId,
       unit: h.unit,

@@ -4,7 +4,7 @@ import { provenances, type Species } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { protocolsInForce } from '@/store/protocols';
-import { speciesBook } from '@/store/species';
+import { booksWithUnfit, speciesBook } from '@/store/species';
 
 export type { ProtocolInForce } from '@/store/protocols';
 export { protocolsInForce as protocolsOf };
@@ -24,11 +24,16 @@ export type BookView = {
   /** Of species, and (without one) rules of thumb of our own. */
   unverified: { species: string; speciesId: string | null; path: string; what: string; hint: string }[];
   total: number;
+  /** Values that were set here and fit nowhere any more, since the Book changed. */
+  unfit: { species: string; path: string; why: string }[];
 };
 
 /** The whole shelf, and the values that nobody has verified. */
 export async function bookView(db: Db, siteId: number): Promise<BookView> {
-  const species = [...(await speciesBook(db, siteId)).values()].sort((a, b) => a.name.localeCompare(b.name));
+  const books = [...(await booksWithUnfit(db, siteId)).values()].sort((a, b) =>
+    a.species.name.localeCompare(b.species.name),
+  );
+  const species = books.map((b) => b.species);
   const all = species.flatMap((s) => provenances(s).map((p) => ({ ...p, species: s.name, speciesId: s.id })));
   const rules = Object.entries(ownRules).map(([id, r]) => ({
     species: 'all species',
@@ -50,6 +55,7 @@ export async function bookView(db: Db, siteId: number): Promise<BookView> {
   return {
     species,
     unverified: [...all.filter((p) => p.source === 'verify'), ...schools, ...rules],
+    unfit: books.flatMap((b) => b.unfit.map((u) => ({ species: b.species.name, ...u }))),
     total: all.length + protocols.length + rules.length,
   };
 }

@@ -143,9 +143,11 @@ function glyphOf(stage: string, glyph: string, milestones: readonly Milestone[])
 
 /** The sensitive window of the species that the eggs are in, by share of the way to hatch. */
 function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): RoundHolding['handsOff'] {
-  const way = milestones.find((m) => m.enters === 'yolksac')?.passed;
-  if (stage !== 'egg' || way === undefined) return null;
-  const w = inWindow(species, way);
+  if (stage !== 'egg' && stage !== 'yolksac') return null;
+  const hatch = milestones.findIndex((m) => m.enters === 'yolksac');
+  const way = milestones[stage === 'egg' ? hatch : hatch + 1]?.passed;
+  if (way === undefined) return null;
+  const w = inWindow(species, way, stage);
   return w && { why: w.why, severity: w.severity, to: w.to, way };
 }
 

@@ -1,6 +1,6 @@
 import type { SensorKind } from '@/core/readings/sensorKinds';
 import { stageOf } from '@/core/species/species';
-import { alarmsOf, boundsFor, type Raised, type Watched } from '@/core/water/alarms';
+import { type AlarmKind, alarmsOf, boundsFor, type Raised, type Watched } from '@/core/water/alarms';
 import type { Db } from './connection';
 import { speciesBook } from './species';
 import { SENSOR_OF_UNIT } from './waters';
@@ -49,7 +49,12 @@ export async function watchWater(db: Db, siteId: number, now: number): Promise<A
       x.species.limits.filter((l) => l.what === 'temperature step' && l.stage === x.stage).map((l) => l.high!),
     );
     const raised = alarmsOf(
-      await stateOf(db, s, now),
+      await stateOf(
+        db,
+        s,
+        now,
+        open.filter((o) => o.sensor_id === s.id).map((o) => o.kind as AlarmKind),
+      ),
       boundsFor(s.kind, here),
       steps.length > 0 ? Math.min(...steps) : null,
       now,
@@ -70,7 +75,12 @@ export async function watchWater(db: Db, siteId: number, now: number): Promise<A
   return opened;
 }
 
-async function stateOf(db: Db, s: { id: number; name: string; kind: SensorKind }, now: number): Promise<Watched> {
+async function stateOf(
+  db: Db,
+  s: { id: number; name: string; kind: SensorKind },
+  now: number,
+  open: readonly AlarmKind[],
+): Promise<Watched> {
   const last = (await db('reading')
     .where({ sensor_id: s.id, struck: false })
     .where('at', '<=', now)
@@ -98,8 +108,21 @@ async function stateOf(db: Db, s: { id: number; name: string; kind: SensorKind }
     last: newest,
     hourBefore: before?.value ?? null,
     rhythm: gaps.length >= 5 ? gaps[gaps.length >> 1]! : null,
+    usual: s.kind === 'flow' && newest ? await usualOf(db, s.id, newest.at) : null,
+    open,
     stuckSince: newest ? await stuckSince(db, s.id, newest) : null,
   };
+}
+
+/** The median of a sensor's hours over the week before the last hours; null while it was read for less than half a day. */
+async function usualOf(db: Db, sensor: number, at: number): Promise<number | null> {
+  const rows = (await db('reading_hour')
+    .where({ sensor_id: sensor })
+    .where('hour', '>', at - 7 * 24 * HOUR)
+    .where('hour', '<', at - 2 * HOUR)
+    .select(db.raw('(low + high) / 2 AS middle'))) as unknown as { middle: number }[];
+  const sorted = rows.map((r) => Number(r.middle)).sort((a, b) => a - b);
+  return sorted.length < 12 ? null : sorted[sorted.length >> 1]!;
 }
 
 /** Since when a probe has said its last value and nothing else; null where it ever stood so long before. */

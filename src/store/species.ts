@@ -1,4 +1,4 @@
-import { layOver } from '@/book/overlay';
+import { layOverWhatFits } from '@/book/overlay';
 import { speciesShelf } from '@/book/shelf';
 import type { Species } from '@/core/species/species';
 import { fromJson } from './books/rows';
@@ -6,6 +6,14 @@ import type { Db } from './connection';
 
 /** The shelf with this site's own values laid over it, by id. */
 export async function speciesBook(db: Db, siteId: number): Promise<Map<string, Species>> {
+  return new Map([...(await booksWithUnfit(db, siteId))].map(([id, b]) => [id, b.species]));
+}
+
+/** The same, with the values of this site that fit nowhere any more. */
+export async function booksWithUnfit(
+  db: Db,
+  siteId: number,
+): Promise<Map<string, { species: Species; unfit: { path: string; why: string }[] }>> {
   const rows = (await db('species_value')
     .where({ site_id: siteId })
     .orderBy('id')
@@ -21,8 +29,8 @@ export async function speciesBook(db: Db, siteId: number): Promise<Map<string, S
       return [
         id,
         own.length === 0
-          ? shipped
-          : layOver(
+          ? { species: shipped, unfit: [] }
+          : layOverWhatFits(
               shipped,
               own.map((r) => ({ path: r.path, value: fromJson(r.value), source: r.source })),
             ),

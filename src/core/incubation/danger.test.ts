@@ -33,6 +33,8 @@ test('without volume, temperature or eggs nothing is claimed', () => {
 
 test('the gravest of two windows counts, and its end is not in it', () => {
   const w = (from: number, to: number, severity: number) => ({
+    id: `w-${severity}`,
+    stage: 'egg' as const,
     from,
     to,
     severity,

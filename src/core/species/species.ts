@@ -59,8 +59,11 @@ const value = z.object({
   ...provenance,
 });
 const drift = z.object({ stage: z.string(), perDay: z.number().min(0), sd: z.number().min(0), ...provenance });
-/** When hands should stay off, by share of the way to hatch; severity 1 worst to 3 mild. */
+/** When hands should stay off, by share of the way; severity 1 worst to 3 mild. */
 const handsOff = z.object({
+  id: z.string().regex(/^[a-z0-9-]{1,40}$/),
+  /** Eggs: by share of the way to hatch; larvae: by share of the way from hatch to feeding. */
+  stage: z.enum(['egg', 'yolksac']).default('egg'),
   from: z.number(),
   to: z.number(),
   severity: z.number().int().min(1).max(3),
@@ -142,28 +145,40 @@ const task = z
   .strict();
 const polarisation = z.object({ ready: z.number().positive(), notBefore: z.number().positive(), ...provenance });
 
-export const species = z.object({
-  id: z.string().regex(/^[a-z-]+$/),
-  name: z.string(),
-  latin: z.string(),
-  code: z.string().regex(/^[A-Z]{2,3}$/),
-  group: z.enum(['salmonid', 'percid', 'sturgeon', 'cyprinid', 'esocid', 'crayfish']),
-  stages: z.array(stage).min(2),
-  milestones: z.array(milestone),
-  lotCv: z.number().min(0).default(0),
-  checks: z.array(z.object({ id: z.string(), name: z.string(), stage: z.string(), looks: z.string() })),
-  limits: z.array(limit),
-  values: z.array(value),
-  drift: z.array(drift),
-  deaths: deaths.optional(),
-  handsOff: z.array(handsOff).default([]),
-  ripeness: z.array(ripeness).default([]),
-  eggStages: z.array(eggStage).default([]),
-  polarisation: polarisation.optional(),
-  inductions: z.array(induction).default([]),
-  latencies: z.array(latency).default([]),
-  tasks: z.array(task).default([]),
-});
+export const species = z
+  .object({
+    id: z.string().regex(/^[a-z-]+$/),
+    name: z.string(),
+    latin: z.string(),
+    code: z.string().regex(/^[A-Z]{2,3}$/),
+    group: z.enum(['salmonid', 'percid', 'sturgeon', 'cyprinid', 'esocid', 'crayfish']),
+    stages: z.array(stage).min(2),
+    milestones: z.array(milestone),
+    lotCv: z.number().min(0).default(0),
+    checks: z.array(z.object({ id: z.string(), name: z.string(), stage: z.string(), looks: z.string() })),
+    limits: z.array(limit),
+    values: z.array(value),
+    drift: z.array(drift),
+    deaths: deaths.optional(),
+    handsOff: z.array(handsOff).default([]),
+    ripeness: z.array(ripeness).default([]),
+    eggStages: z.array(eggStage).default([]),
+    polarisation: polarisation.optional(),
+    inductions: z.array(induction).default([]),
+    latencies: z.array(latency).default([]),
+    tasks: z.array(task).default([]),
+  })
+  .superRefine((s, context) => {
+    const lists = {
+      limits: s.limits.map(limitId),
+      values: s.values.map(valueId),
+      handsOff: s.handsOff.map((h) => h.id),
+    };
+    for (const [group, ids] of Object.entries(lists))
+      ids.forEach((id, i) => {
+        if (ids.indexOf(id) < i) context.addIssue({ code: 'custom', path: [group, i], message: `${id} stands twice` });
+      });
+  });
 export const tasksOfGroups = z.array(task.extend({ groups: z.array(z.string()).min(1) }));
 export type Species = z.output<typeof species>;
 export type Stage = z.output<typeof stage>;
@@ -172,6 +187,11 @@ export type Ripeness = z.output<typeof ripeness>;
 export type Induction = z.output<typeof induction>;
 export type Task = z.output<typeof task>;
 export type Latency = z.output<typeof latency>;
+
+const slug = (words: string) => words.replaceAll(' ', '-');
+/** Ids that do not move when a value is added above: what is limited, and of which stage; what is told. */
+export const limitId = (l: Pick<Species['limits'][number], 'what' | 'stage'>) => `${slug(l.what)}@${l.stage}`;
+export const valueId = (v: Pick<Species['values'][number], 'what'>) => slug(v.what);
 
 export function stageOf(s: Species, id: string): Stage {
   const found = s.stages.find((x) => x.id === id);
@@ -191,21 +211,21 @@ export function provenances(s: Species): { path: string; what: string; source: s
       source: m.source,
       hint: m.hint,
     })),
-    ...s.limits.map((l, i) => ({
-      path: `limits.${i}`,
+    ...s.limits.map((l) => ({
+      path: `limits.${limitId(l)}`,
       what: `limit: ${l.what} (${named(l.stage)})`,
       source: l.source,
       hint: l.hint,
     })),
-    ...s.values.map((v, i) => ({ path: `values.${i}`, what: v.what, source: v.source, hint: v.hint })),
+    ...s.values.map((v) => ({ path: `values.${valueId(v)}`, what: v.what, source: v.source, hint: v.hint })),
     ...s.drift.map((d) => ({
       path: `drift.${d.stage}`,
       what: `unseen loss, ${named(d.stage)}`,
       source: d.source,
       hint: d.hint,
     })),
-    ...s.handsOff.map((h, i) => ({
-      path: `handsOff.${i}`,
+    ...s.handsOff.map((h) => ({
+      path: `handsOff.${h.id}`,
       what: `hands off: ${h.why}`,
       source: h.source,
       hint: h.hint,

@@ -1,4 +1,4 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf, speciesShelf } from '@/book/shelf';
 import { alarmsOf, boundsFor, type Watched } from './alarms';
 
 const now = Date.parse('2031-04-14T06:00:00Z');
@@ -10,6 +10,8 @@ const probe = (more: Partial<Watched> = {}): Watched => ({
   last: { at: now - 5 * MIN, value: 4.6 },
   hourBefore: 4.5,
   rhythm: 10 * MIN,
+  usual: null,
+  open: [],
   stuckSince: null,
   ...more,
 });
@@ -61,4 +63,44 @@ test('chlorine and gas have one bound for all that live, told with the figures t
   const gas = probe({ kind: 'gas', last: { at: now, value: 104 }, hourBefore: null });
   expect(alarmsOf(gas, boundsFor('gas', [char]), null, now)[0]!.todo).toMatch(/^Degas/);
   expect(boundsFor('gas', [])).toBeNull();
+});
+
+test('a value at its limit as shown opens nothing; once open it closes with a margin, and figures can be told apart', () => {
+  const at = (value: number, open: Watched['open'] = []) =>
+    alarmsOf(probe({ last: { at: now, value }, hourBefore: value, open }), bound, 1, now);
+  expect(at(8.0)).toEqual([]);
+  expect(at(8.04)).toEqual([]);
+  const [opened] = at(8.06);
+  expect(opened!.says).toBe('cold1 8.1 °C; Arctic char eggs bear 8.0 °C');
+  const [still] = at(8.01, ['high']);
+  expect(still!.says).toBe('cold1 8.01 °C; Arctic char eggs bear 8.00 °C');
+  expect(at(7.9, ['high'])[0]!.says).toMatch(/back under the 8\.0 °C .* closes below 7\.8 °C/);
+  expect(at(7.7, ['high'])).toEqual([]);
+});
+
+test('a flow that falls to less than half of its usual is an alarm, also without a limit of any species', () => {
+  const flow = (value: number, usual: number | null) =>
+    alarmsOf(
+      probe({ kind: 'flow', name: 'flow1', last: { at: now, value }, hourBefore: null, usual }),
+      null,
+      null,
+      now,
+    );
+  expect(flow(6, 10)).toEqual([]);
+  expect(flow(4, 10)[0]).toMatchObject({ kind: 'low', says: 'flow1 4.0 L/min; usual is 10.0 L/min' });
+  expect(flow(0, 10)).toHaveLength(1);
+  expect(flow(0, null)).toEqual([]);
+});
+
+test('every species has limits of pH for its water, and of temperature for each of its young stages', () => {
+  for (const s of speciesShelf().values()) {
+    expect(boundsFor('pH', [{ species: s, stage: 'egg', stageName: 'eggs' }])).toMatchObject({
+      low: expect.any(Number),
+      high: expect.any(Number),
+    });
+    for (const stage of s.stages)
+      expect(boundsFor('temperature', [{ species: s, stage: stage.id, stageName: stage.name }])).not.toBeNull();
+    expect(s.handsOff.some((h) => h.stage === 'yolksac')).toBe(true);
+    if (s.group !== 'crayfish') expect(s.handsOff.some((h) => h.stage === 'egg')).toBe(true);
+  }
 });

@@ -14,6 +14,10 @@ export type Watched = {
   hourBefore: number | null;
   /** Usual milliseconds between its reports; null while it has too few. */
   rhythm: number | null;
+  /** What it usually says: of a flow, which no species but the unit sets; null while too little was read. */
+  usual: number | null;
+  /** Kinds of alarm that are open of it: they close with a margin, so that a value at its limit does not open and shut. */
+  open: readonly AlarmKind[];
   /** Since when it has said the same to the last digit, if far longer than it ever did. */
   stuckSince: number | null;
 };
@@ -36,6 +40,18 @@ const units: Record<SensorKind, string> = {
 };
 /** So many decimals as tell a breach from what is borne. */
 const decimals: Record<SensorKind, number> = { temperature: 1, oxygen: 1, pH: 1, flow: 1, chlorine: 3, gas: 0 };
+/** So far inside of the limit it must be before an alarm closes. */
+const margins: Record<SensorKind, number> = {
+  temperature: 0.2,
+  oxygen: 0.2,
+  pH: 0.1,
+  flow: 0.2,
+  chlorine: 0.002,
+  gas: 1,
+};
+/** A flow below this share of its usual one has something in its way. */
+const FLOW_SHARE = 0.5;
+
 const what: Record<SensorKind, { high: string; low: string }> = {
   temperature: {
     high: 'Look at chiller, heater and mixing valve, open more cold water; cool by steps, never at once; more flow or air, for warm water holds less oxygen.',
@@ -88,7 +104,17 @@ export function boundsFor(
 export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | null, now: number): Raised[] {
   const out: Raised[] = [];
   if (!s.last) return out;
-  const said = (v: number) => `${v.toFixed(decimals[s.kind])} ${units[s.kind]}`.trim();
+  const said = (v: number, more = 0) => `${v.toFixed(decimals[s.kind] + more)} ${units[s.kind]}`.trim();
+  // Value and limit in as many decimals as tell them apart.
+  const pair = (a: number, b: number): [string, string] => {
+    for (let more = 0; more < 3; more++) if (said(a, more) !== said(b, more)) return [said(a, more), said(b, more)];
+    return [said(a, 3), said(b, 3)];
+  };
+  /** Beyond the limit by more than the last digit shown; once open, until it is inside by the margin. */
+  const beyond = (kind: 'high' | 'low', limit: number) => {
+    const over = kind === 'high' ? s.last!.value - limit : limit - s.last!.value;
+    return s.open.includes(kind) ? over > -margins[s.kind] : over >= 0.5 * 10 ** -decimals[s.kind];
+  };
   const silent =
     s.reports && s.rhythm !== null && now - s.last.at > Math.max(LEAST_SILENCE_MS, LATE_RHYTHMS * s.rhythm);
   if (silent)
@@ -109,22 +135,45 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
       says: `${s.name} has said ${said(s.last.value)} for ${spanOf(now - s.stuckSince)} without moving`,
       todo: 'Read the water by eye beside it; change the probe, and strike the stretch from its readings.',
     });
-  if (bound?.high !== undefined && s.last.value > bound.high)
+  if (bound?.high !== undefined && beyond('high', bound.high)) {
+    const [value, limit] = pair(s.last.value, bound.high);
     out.push({
       kind: 'high',
       value: s.last.value,
       bound: bound.high,
-      says: `${s.name} ${said(s.last.value)}; ${bound.whose} bear ${said(bound.high)}`,
+      says:
+        s.last.value > bound.high
+          ? `${s.name} ${value}; ${bound.whose} bear ${limit}`
+          : `${s.name} ${value}, back under the ${limit} that ${bound.whose} bear; it closes below ${said(bound.high - margins[s.kind])}`,
       todo: what[s.kind].high,
     });
-  if (bound?.low !== undefined && s.last.value < bound.low)
+  }
+  if (bound?.low !== undefined && beyond('low', bound.low)) {
+    const [value, limit] = pair(s.last.value, bound.low);
     out.push({
       kind: 'low',
       value: s.last.value,
       bound: bound.low,
-      says: `${s.name} ${said(s.last.value)}; ${bound.whose} want ${said(bound.low)}`,
+      says:
+        s.last.value < bound.low
+          ? `${s.name} ${value}; ${bound.whose} want ${limit}`
+          : `${s.name} ${value}, back above the ${limit} that ${bound.whose} want; it closes above ${said(bound.low + margins[s.kind])}`,
       todo: what[s.kind].low,
     });
+  }
+  if (s.kind === 'flow' && bound?.low === undefined && s.usual !== null && s.usual > 0) {
+    const least = FLOW_SHARE * s.usual;
+    if (beyond('low', least)) {
+      const [value, usual] = pair(s.last.value, s.usual);
+      out.push({
+        kind: 'low',
+        value: s.last.value,
+        bound: least,
+        says: `${s.name} ${value}; usual is ${usual}`,
+        todo: what.flow.low,
+      });
+    }
+  }
   if (s.kind === 'temperature' && largestStep !== null && s.hourBefore !== null) {
     const step = s.last.value - s.hourBefore;
     if (Math.abs(step) > largestStep)

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { figures } from '@/core/quantities/format';
-import type { Species } from '@/core/species/species';
+import { limitId, type Species, valueId } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { BookView, ValueChange } from '@/queries/book';
 import type { OwnDrift } from '@/queries/drift';
@@ -94,6 +94,22 @@ export function BookScreen({
 function Unverified({ book }: { book: BookView }) {
   return (
     <>
+      {book.unfit.length > 0 && (
+        <section className="mb-5 border-l-[3px] border-careful pl-3" data-testid="unfit">
+          <h2 className="mb-1 text-[1.15rem]">Your own values that no longer fit</h2>
+          <p className="quiet max-w-[46rem]">
+            They were set in an earlier version, and their place is gone. They count for nothing; set them anew where
+            they belong.
+          </p>
+          <ul>
+            {book.unfit.map((u) => (
+              <li key={`${u.species} ${u.path}`}>
+                {u.species}: {u.path}. {u.why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <h2 className="mb-1 text-[1.15rem]">Values that nobody has verified</h2>
       <p className="quiet mb-3 max-w-[46rem]">
         They are starting values, recalled and not looked up. Check them against the publication named as a hint, or
@@ -211,8 +227,8 @@ function SpeciesPage({
       <h2 className="mt-5 mb-1">Limits and values</h2>
       <table className="ledger">
         <tbody>
-          {s.limits.map((l, i) => (
-            <tr key={`l${i}`}>
+          {s.limits.map((l) => (
+            <tr key={limitId(l)}>
               <td>
                 {l.what}, {l.stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === l.stage)?.name ?? l.stage)}
               </td>
@@ -224,11 +240,11 @@ function SpeciesPage({
               <td>
                 <Source {...l} />
               </td>
-              <td>{editor(`limits.${i}`)}</td>
+              <td>{editor(`limits.${limitId(l)}`)}</td>
             </tr>
           ))}
-          {s.values.map((v, i) => (
-            <tr key={`v${i}`}>
+          {s.values.map((v) => (
+            <tr key={valueId(v)}>
               <td>{v.what}</td>
               <td className="num font-bold">
                 {stated(v.value)}{' '}
@@ -237,7 +253,7 @@ function SpeciesPage({
               <td>
                 <Source {...v} />
               </td>
-              <td>{editor(`values.${i}`)}</td>
+              <td>{editor(`values.${valueId(v)}`)}</td>
             </tr>
           ))}
           {s.drift.map((d) => (
@@ -290,16 +306,17 @@ function SpeciesPage({
               <td>{editor(`tasks.${t.id}`)}</td>
             </tr>
           ))}
-          {s.handsOff.map((h, i) => (
-            <tr key={`h${i}`}>
+          {s.handsOff.map((h) => (
+            <tr key={h.id}>
               <td>hands off: {h.why}</td>
               <td className="num font-bold">
-                {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way to hatch
+                {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way{' '}
+                {h.stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}
               </td>
               <td>
                 <Source {...h} />
               </td>
-              <td>{editor(`handsOff.${i}`)}</td>
+              <td>{editor(`handsOff.${h.id}`)}</td>
             </tr>
           ))}
         </tbody>

@@ -67,7 +67,7 @@ describe('the form', () => {
   });
 
   test('what the book refuses stands in the form, with all that was typed', async () => {
-    const { user } = show(<ValueForm species={char} path="handsOff.0" />);
+    const { user } = show(<ValueForm species={char} path="handsOff.eggs-1" />);
     server.replies.push(refused('handsOff.0.from: too low', 'value'));
     await user.clear(screen.getByLabelText(/^From/));
     await user.type(screen.getByLabelText(/^From/), '-20');
@@ -85,6 +85,7 @@ describe('the page', () => {
     unverified: [
       { species: char.name, speciesId: char.id, path: 'milestones.hatched', what: 'clock to hatch', hint: 'a thesis' },
     ],
+    unfit: [],
     total: 90,
   };
   const page = (over: Partial<Parameters<typeof BookScreen>[0]> = {}) =>

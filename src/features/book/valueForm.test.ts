@@ -1,7 +1,7 @@
 import { layOver } from '@/book/overlay';
 import { speciesOf, speciesShelf } from '@/book/shelf';
 import { developmentModel } from '@/core/development/model';
-import { provenances } from '@/core/species/species';
+import { limitId, provenances } from '@/core/species/species';
 import { kindOf, readTyped, typedOf, valueAt, valueWords } from './valueForm';
 
 const char = speciesOf('arctic-char');
@@ -73,7 +73,7 @@ describe('a value of the book as typed', () => {
 
 test('a limit loses its upper end when that is left empty', () => {
   const i = char.limits.findIndex((l) => l.low !== undefined || l.high !== undefined);
-  const path = `limits.${i}`;
+  const path = `limits.${limitId(char.limits[i]!)}`;
   const laid = layOver(char, [{ path, value: { low: 3, high: null }, source: 'own' }]);
   expect(laid.limits[i]).toMatchObject({ low: 3, source: 'own' });
   expect(laid.limits[i]).not.toHaveProperty('high');

@@ -1,6 +1,6 @@
 import type { DevelopmentModel } from '@/core/development/model';
 import { figures as inFigures } from '@/core/quantities/format';
-import { latencyName, type Milestone, type Species } from '@/core/species/species';
+import { latencyName, limitId, type Milestone, type Species, valueId } from '@/core/species/species';
 import { decimalOf, numberText } from '../acts/inputs';
 
 export type ModelKind = DevelopmentModel['kind'];
@@ -51,7 +51,8 @@ export function valueAt(
   s: Species,
   path: string,
 ): { title: string; value: Record<string, unknown>; figures: (kind: Typed['kind']) => Figure[] } {
-  const [group, key] = path.split('.') as [string, string];
+  const dot = path.indexOf('.');
+  const [group, key] = [path.slice(0, dot), path.slice(dot + 1)];
   const stageName = (id: string) => (id === 'all' ? 'all stages' : (s.stages.find((x) => x.id === id)?.name ?? id));
   switch (group) {
     case 'milestones': {
@@ -67,7 +68,7 @@ export function valueAt(
       };
     }
     case 'limits': {
-      const l = s.limits[Number(key)]!;
+      const l = s.limits.find((x) => limitId(x) === key)!;
       return {
         title: `${l.what}, ${stageName(l.stage)}`,
         value: { low: l.low, high: l.high },
@@ -75,7 +76,7 @@ export function valueAt(
       };
     }
     case 'values': {
-      const v = s.values[Number(key)]!;
+      const v = s.values.find((x) => valueId(x) === key)!;
       return {
         title: v.what,
         value: { value: v.value, spread: v.spread },
@@ -150,7 +151,7 @@ export function valueAt(
       };
     }
     default: {
-      const h = s.handsOff[Number(key)]!;
+      const h = s.handsOff.find((x) => x.id === key)!;
       return {
         title: `Hands off: ${h.why}`,
         value: { from: h.from, to: h.to },

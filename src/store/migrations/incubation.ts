@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { pathById } from './bookPaths';
 import type { Step } from './index';
 
 const create = (table: string, build: (t: Knex.CreateTableBuilder) => void) => (k: Knex) =>
@@ -216,5 +217,21 @@ export const incubationMigrations: Step[] = [
       t.index(['site_id', 'species', 'seen_at']);
     }),
     down: drop('deaths_seen'),
+  },
+  {
+    name: '0415_values_by_id',
+    // What fits nowhere keeps its path: it is listed in the Book, not lost.
+    up: async (k) => {
+      const rows = (await k('species_value').select('id', 'species', 'path')) as {
+        id: number;
+        species: string;
+        path: string;
+      }[];
+      for (const r of rows) {
+        const path = pathById(r.species, r.path);
+        if (path !== null && path !== r.path) await k('species_value').where({ id: r.id }).update({ path });
+      }
+    },
+    down: async () => {},
   },
 ];

@@ -4,6 +4,7 @@ import { actHoldings, measuredVolume } from '@/queries/actHoldings';
 import { places, releaseSites } from '@/queries/places';
 import type { RoundHolding } from '@/queries/round';
 import { unitSheet } from '@/queries/unitSheet';
+import { speciesBook } from '@/store/species';
 import { db } from '../../_server/database';
 import { requestNow } from '../../_server/request';
 import type { SignedIn } from '../../_server/session';
@@ -24,7 +25,7 @@ type Unit = {
  */
 export async function sheetOf(person: SignedIn, unit: Unit, close: string, neighbours: readonly RoundHolding[] = []) {
   const first = unit.holdings[0];
-  const [details, where, sites, totalVolumeMl] = await Promise.all([
+  const [details, where, sites, totalVolumeMl, book] = await Promise.all([
     unitSheet(
       db(),
       person.siteId,
@@ -35,6 +36,7 @@ export async function sheetOf(person: SignedIn, unit: Unit, close: string, neigh
     places(db(), person.siteId, requestNow()),
     releaseSites(db(), person.siteId),
     first?.stage === 'egg' ? measuredVolume(db(), first.lotId) : null,
+    speciesBook(db(), person.siteId),
   ]);
   const siblings = neighbours.filter(
     (h) => first && h.unitId !== unit.id && h.lotId === first.lotId && h.stage === first.stage,
@@ -44,8 +46,8 @@ export async function sheetOf(person: SignedIn, unit: Unit, close: string, neigh
       key={unit.id}
       unit={unit}
       holdings={unit.holdings}
-      acts={actHoldings(unit.holdings)}
-      siblings={actHoldings(siblings)}
+      acts={actHoldings(unit.holdings, book)}
+      siblings={actHoldings(siblings, book)}
       places={where}
       sites={sites}
       {...details}

@@ -6,6 +6,7 @@ import { speciesList } from '@/queries/book';
 import { packingsHere } from '@/queries/eggsLearned';
 import { places, releaseSites } from '@/queries/places';
 import { round } from '@/queries/round';
+import { speciesBook } from '@/store/species';
 import { Doubtful } from '@/ui/number';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
@@ -15,15 +16,16 @@ export const metadata = { title: 'Take of eggs' };
 /** Eggs on the bench, to be laid down, and the form for a new take. */
 export default async function TakePage() {
   const person = await requirePerson();
-  const [species, where, sites, holdings, packings] = await Promise.all([
+  const [species, where, sites, holdings, packings, book] = await Promise.all([
     speciesList(db(), person.siteId),
     places(db(), person.siteId),
     releaseSites(db(), person.siteId),
     round(db(), person, now(), { stages: ['egg'] }),
     packingsHere(db(), person.siteId),
+    speciesBook(db(), person.siteId),
   ]);
   const waiting = holdings.filter((h) => h.unitKind === 'bench');
-  const acts = actHoldings(waiting);
+  const acts = actHoldings(waiting, book);
   const volumes = await Promise.all(waiting.map((h) => measuredVolume(db(), h.lotId)));
   return (
     <div className="px-6 py-4 max-sm:px-3">
