@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { HOME, say } from './home';
 import { startDatabase, stopDatabase } from './mariadb';
-import { HOME, say } from './serve';
 
 /** Prints ratios within one run and writes them to docs/bench.md. */
 export async function runBench(args: string[]): Promise<number> {

@@ -38,6 +38,8 @@ export function ensurePrograms(wanted: { program: string; packages: string[] }[]
 const DATABASE_PROGRAMS = [
   { program: 'mariadbd', packages: ['mariadb-server-core', 'mariadb-client-core'] },
   { program: 'mariadb-install-db', packages: ['mariadb-server-core'] },
+  // The first backup must not wait for an installation.
+  { program: 'mariadb-dump', packages: ['mariadb-client'] },
 ];
 export const DUMP_PROGRAM = { program: 'mariadb-dump', packages: ['mariadb-client'] };
 
@@ -49,6 +51,14 @@ export async function freePort(): Promise<number> {
       const { port } = s.address() as { port: number };
       s.close(() => ok(port));
     });
+  });
+}
+
+async function isFree(port: number): Promise<boolean> {
+  return new Promise((ok) => {
+    const s = createServer();
+    s.once('error', () => ok(false));
+    s.listen(port, '127.0.0.1', () => s.close(() => ok(true)));
   });
 }
 
@@ -143,7 +153,9 @@ export async function startDatabase(dir: string, durable = true): Promise<Privat
     ].join('\n'),
     { mode: 0o600 },
   );
-  const port = await freePort();
+  // The same as before, where it is free: the application knows the address.
+  const before = existsSync(portFile) ? Number(readFileSync(portFile, 'utf8')) : 0;
+  const port = before > 0 && (await isFree(before)) ? before : await freePort();
   const out = openSync(log, 'a');
   const child = spawn(
     'mariadbd',
@@ -217,6 +229,12 @@ export async function ensureDatabase(db: PrivateDatabase, name: string, fresh = 
   if (fresh) await c.query(`DROP DATABASE IF EXISTS \`${name}\``);
   await c.query(`CREATE DATABASE IF NOT EXISTS \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
   await c.end();
+}
+
+/** Whether the private server under `dir` is running. */
+export function databaseIsAlive(dir: string): boolean {
+  const pidFile = join(resolve(dir), 'mariadb.pid');
+  return existsSync(pidFile) && isAlive(Number(readFileSync(pidFile, 'utf8').trim()), 'mariadbd');
 }
 
 /** Stops the private server by its own pid and waits for it. */

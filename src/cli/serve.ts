@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -14,21 +14,11 @@ import { migrate } from '@/store/migrations';
 import { backup } from './backup';
 import { readEnvironment } from './environment';
 import { checkForeignDatabase } from './foreign';
-import { ensureDatabase, isAlive, type PrivateDatabase, startDatabase, stopDatabase } from './mariadb';
+import { HOME, lastRun, RUN_FILE, type Running, running, say } from './home';
+import { databaseIsAlive, ensureDatabase, isAlive, type PrivateDatabase, startDatabase, stopDatabase } from './mariadb';
+import { backOff, keepRunning, spawnApplication } from './supervise';
 
-export const say = (text: string) => process.stderr.write(`morula: ${text}\n`);
-export const HOME = '.morula';
-const RUN_FILE = join(HOME, 'running.json');
 const START_FILE = join(HOME, 'starting');
-
-type Running = { pid: number; address: string; mode: string };
-
-/** The instance that runs from this folder, if one does. */
-function running(): Running | null {
-  if (!existsSync(RUN_FILE)) return null;
-  const r = JSON.parse(readFileSync(RUN_FILE, 'utf8')) as Running;
-  return isAlive(r.pid, 'main.ts') ? r : null;
-}
 
 /** The address of the database for `mode`, started when it is a private one; its name keeps demo and real data apart. */
 export async function openDatabase(
@@ -86,6 +76,7 @@ export async function serve(mode: 'demo' | 'start', args: string[]): Promise<num
 async function startAndServe(mode: 'demo' | 'start', args: string[], started: () => void): Promise<number> {
   const env = readEnvironment();
   const already = running();
+  if (!already) await endOrphan();
   if (already) {
     if (args.includes('--fresh')) {
       say(`Morula runs already (${already.mode}, pid ${already.pid}); stop it first, then seed anew.`);
@@ -126,36 +117,43 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
       ? await startBroker({ folder: join(HOME, 'broker') })
       : null;
   const address = `http://${env.MORULA_HOST}:${env.MORULA_PORT}`;
-  const child = spawn(
-    'node',
-    ['node_modules/next/dist/bin/next', 'start', '-H', env.MORULA_HOST, '-p', String(env.MORULA_PORT)],
-    {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
+  const app = keepRunning(
+    'the application',
+    () =>
+      spawnApplication(env.MORULA_HOST, env.MORULA_PORT, {
         DATABASE_URL: url,
         MORULA_SESSION_SECRET: secret(),
+        MORULA_HOME: HOME,
         ...(printer ? { MORULA_LABEL_PRINTER: printer.url } : {}),
         ...(broker ? { MORULA_MQTT: broker.url } : {}),
-      },
-    },
+      }),
+    (child) =>
+      writeFileSync(RUN_FILE, JSON.stringify({ pid: process.pid, app: child.pid, address, mode } satisfies Running)),
   );
-  // Listened for from the start: an application that ends while it is waited for must not be waited for again.
-  const ended = new Promise<number>((ok) => child.on('exit', (c) => ok(c ?? 0)));
-  writeFileSync(RUN_FILE, JSON.stringify({ pid: process.pid, address, mode } satisfies Running));
   started();
   let stopping = false;
+  const watch = own ? watchDatabase(own, () => stopping) : null;
+  let over = false;
+  void app.ended.then(() => {
+    over = true;
+  });
   const stop = () => {
-    if (stopping) return;
+    if (stopping) {
+      say('ending at once');
+      app.stop();
+      rmSync(RUN_FILE, { force: true });
+      // The database closes its files by itself; nobody waits for it.
+      if (own) void stopDatabase(own.dir);
+      process.exit(130);
+    }
     stopping = true;
-    say('stopping');
-    child.kill('SIGTERM');
+    say('stopping (again to end at once)');
+    app.stop();
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
-  const daily = mode === 'start' || own ? setInterval(() => void dailyBackup(url), 3_600_000) : null;
-  const ready = await answers(`${address}/sign-in`, () => child.exitCode === null && child.signalCode === null);
+  const daily = setInterval(() => void dailyBackup(url, mode), 3_600_000);
+  const ready = await answers(`${address}/sign-in`, () => !over && !stopping);
   if (ready) say(`Morula is ready: ${address}`);
   const devices =
     broker && ready && site !== undefined
@@ -171,14 +169,54 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
           startPager({ url: broker.url, site, file: join(HOME, 'pager.log') }),
         ]
       : [];
-  if (mode === 'start' && ready) await dailyBackup(url);
-  const code = await ended;
+  if (ready) void dailyBackup(url, mode);
+  const code = await app.ended;
+  watch?.();
+  clearInterval(daily);
   await Promise.all([printer?.stop(), ...devices.map((d) => d.stop())]);
   await broker?.stop();
-  if (daily) clearInterval(daily);
   if (existsSync(RUN_FILE)) unlinkSync(RUN_FILE);
   if (own) await stopDatabase(own.dir);
   return stopping ? 0 : code;
+}
+
+/** An application whose supervisor was killed holds the port: it is ended before another is started. */
+async function endOrphan(): Promise<void> {
+  const { app } = lastRun() ?? {};
+  if (app === undefined || !isAlive(app, 'next')) return;
+  say('an application of an earlier start is left over; ending it');
+  process.kill(app, 'SIGTERM');
+  for (let i = 0; i < 50 && isAlive(app, 'next'); i++) await new Promise((ok) => setTimeout(ok, 100));
+  if (isAlive(app, 'next')) process.kill(app, 'SIGKILL');
+  for (let i = 0; i < 20 && isAlive(app, 'next'); i++) await new Promise((ok) => setTimeout(ok, 100));
+}
+
+/** Looks every second whether the private database lives, and starts it again with growing pauses when it does not. */
+function watchDatabase(own: PrivateDatabase, stopping: () => boolean): () => void {
+  let busy = false;
+  let deaths = 0;
+  let until = 0;
+  const timer = setInterval(() => {
+    if (busy || stopping() || Date.now() < until || databaseIsAlive(own.dir)) return;
+    busy = true;
+    deaths += 1;
+    say('the database died; starting it again. Nothing that was recorded is lost.');
+    startDatabase(own.dir)
+      .then(
+        () => {
+          deaths = 0;
+          say('the database runs again');
+        },
+        (e: Error) => {
+          until = Date.now() + backOff(deaths);
+          say(`the database could not be started: ${e.message}. Tried again in ${backOff(deaths) / 1000} s.`);
+        },
+      )
+      .finally(() => {
+        busy = false;
+      });
+  }, 1000);
+  return () => clearInterval(timer);
 }
 
 /** Builds the application when a source is newer than the last build; says what it does. */
@@ -250,8 +288,8 @@ export async function answers(url: string, alive: () => boolean = () => true, se
 }
 
 /** One backup a day while it runs; the last fourteen are kept. */
-async function dailyBackup(url: string): Promise<void> {
-  const dir = join(HOME, 'backups');
+async function dailyBackup(url: string, mode: 'demo' | 'start'): Promise<void> {
+  const dir = join(HOME, mode === 'demo' ? 'backups-demo' : 'backups');
   mkdirSync(dir, { recursive: true, mode: 0o700 });
   const file = join(dir, `${new Date().toISOString().slice(0, 10)}.sql.gz`);
   if (existsSync(file)) return;

@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
+import { HOME, say } from './home';
 import { DUMP_PROGRAM, ensurePrograms, startDatabase, stopDatabase } from './mariadb';
-import { build, HOME, say } from './serve';
+import { build } from './serve';
 
 type Step = { name: string; command: string; args: string[]; env?: Record<string, string> };
 

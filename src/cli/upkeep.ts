@@ -1,8 +1,9 @@
 import { checkBooks } from '@/store/books/check';
 import { connect } from '@/store/connection';
 import { backup, restore } from './backup';
+import { running, say } from './home';
 import { stopDatabase } from './mariadb';
-import { openDatabase, say } from './serve';
+import { openDatabase } from './serve';
 
 /** `backup FILE`, `restore FILE`, `check-books`; with `--demo` on the demo's database. */
 export async function upkeep(command: 'backup' | 'restore' | 'check-books', args: string[]): Promise<number> {
@@ -11,8 +12,7 @@ export async function upkeep(command: 'backup' | 'restore' | 'check-books', args
     say(`${command} needs a file: ./morula ${command} FILE`);
     return 2;
   }
-  const { existsSync } = await import('node:fs');
-  const wasRunning = existsSync('.morula/running.json');
+  const wasRunning = running() !== null;
   const { url, own } = await openDatabase(args.includes('--demo') ? 'demo' : 'start');
   try {
     if (command === 'backup') {

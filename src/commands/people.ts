@@ -6,7 +6,7 @@ import { isTimeZone } from './places';
 import { CommandRefused } from './refused';
 
 export const password = z.string().min(10, 'needs at least 10 characters').max(200, 'is too long');
-const personName = z.string().trim().min(1, 'needs a name').max(80, 'is too long');
+const personName = z.string().normalize('NFKC').trim().min(1, 'needs a name').max(80, 'is too long');
 const role = z.enum(['manager', 'culturist', 'hand', 'reader']);
 
 export const addPerson = defineCommand({
@@ -78,6 +78,8 @@ export const savePreferences = defineCommand({
   },
 });
 
+const FIRST_SITE = 1;
+
 export const firstRun = z.object({
   siteName: z.string().trim().min(1, 'needs a name').max(80, 'is too long'),
   timeZone: z.string().refine(isTimeZone, 'is no time zone; like Europe/Vienna'),
@@ -103,17 +105,23 @@ export async function setUp(
 ): Promise<{ siteId: number; personId: number }> {
   const p = firstRun.parse(input);
   const passwordHash = await hash(p.password);
+  const setUpAlready = () => new CommandRefused('setUp', 'This hatchery is set up already.', '', 'Sign in.');
   return db.transaction(async (trx) => {
-    if (await trx('site').forUpdate().first('id'))
-      throw new CommandRefused('setUp', 'This hatchery is set up already.', '', 'Sign in.');
-    const [siteId] = (await trx('site').insert({
-      name: p.siteName,
-      time_zone: p.timeZone,
-      lot_pattern: p.lotPattern,
-      season_starts_month: p.seasonStartsMonth,
-      demo: p.demo,
-      created_at: now,
-    })) as [number];
+    if (await trx('site').forUpdate().first('id')) throw setUpAlready();
+    const [siteId] = (await trx('site')
+      .insert({
+        // An empty table has no row to lock: of two that begin at once the second finds this number taken.
+        id: FIRST_SITE,
+        name: p.siteName,
+        time_zone: p.timeZone,
+        lot_pattern: p.lotPattern,
+        season_starts_month: p.seasonStartsMonth,
+        demo: p.demo,
+        created_at: now,
+      })
+      .catch((e: { code?: string }) => {
+        throw e.code === 'ER_DUP_ENTRY' ? setUpAlready() : e;
+      })) as [number];
     const [personId] = (await trx('person').insert({
       site_id: siteId,
       name: p.managerName,

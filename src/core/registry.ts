@@ -31,6 +31,7 @@ export const registry: readonly Listed[] = [
     id: 'sample.compare',
     title: 'Shares of groups compared',
     group: 'Samples',
+    heavy: true,
     load: async () => as((await import('./sampling/shrinkage')).calculation),
   },
   {
@@ -217,6 +218,7 @@ export const registry: readonly Listed[] = [
     id: 'genetics.deformities',
     title: 'Deformities by parent',
     group: 'Parents',
+    heavy: true,
     load: async () => as((await import('./genetics/deformityTrace')).deformityTrace),
   },
   {
@@ -235,6 +237,7 @@ export const registry: readonly Listed[] = [
     id: 'spawning.females',
     title: 'Females needed',
     group: 'Spawning',
+    heavy: true,
     load: async () => as((await import('./induction/females')).femalesNeeded),
   },
   {
@@ -391,6 +394,7 @@ export const registry: readonly Listed[] = [
     id: 'books.reconcile',
     title: 'The whole line at once',
     group: 'The stock books',
+    heavy: true,
     load: async () => as((await import('./books/reconcile')).reconcile),
   },
 ];

@@ -31,6 +31,8 @@ export function connect(url: string, pool: { min?: number; max?: number } = {}):
         dateStrings: true,
         timezone: 'Z',
       }) as Knex.MySql2ConnectionConfig,
+    // Whoever waits for a database that is away is told soon.
+    acquireConnectionTimeout: 8000,
     pool: {
       min: pool.min ?? 0,
       max: pool.max ?? 8,
@@ -59,6 +61,28 @@ export async function together(trx: Trx, statements: readonly Knex.QueryBuilder[
     if (parts.length === 1) await statements[i];
     else await trx.raw(`BEGIN NOT ATOMIC ${parts.map((p) => `${p.sql};`).join(' ')} END`, bindings);
   }
+}
+
+/** Codes of a server that is not there, or went away in the middle. */
+const GONE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOENT',
+  'EPIPE',
+  'ETIMEDOUT',
+  'PROTOCOL_CONNECTION_LOST',
+  'ER_SERVER_SHUTDOWN',
+  'PROTOCOL_ENQUEUE_AFTER_FATAL_ERROR',
+]);
+
+/** Whether an error says that the database cannot be reached, rather than that it refused something. */
+export function isUnreachable(e: unknown): boolean {
+  const { code, name, message } = e as { code?: string; name?: string; message?: string };
+  return (
+    (code !== undefined && GONE.has(code)) ||
+    name === 'KnexTimeoutError' ||
+    /Connection lost|closed state|server has gone away/i.test(message ?? '')
+  );
 }
 
 /** Codes of MariaDB after which the same transaction may well go through. */

@@ -23,6 +23,9 @@ const BEGIN = `import('tsx/esm/api').then(({ register }) => {
   return import(require('node:worker_threads').workerData);
 })`;
 
+/** A plan of thousands of animals takes a minute; nobody waits for longer. */
+const MOST_MS = 180_000;
+
 type Waiting = Asked & {
   settle: (outcome: Outcome) => void;
   fail: (e: Error) => void;
@@ -32,10 +35,14 @@ type Waiting = Asked & {
  * One thread beside the server's own for the calculations that take seconds, so that nobody else waits for them. They
  * are worked one after the other; stopping the one that is being worked ends the thread, and the next begins another.
  */
-class Thread {
+export class Thread {
   private worker: Worker | null = null;
   private readonly queue: Waiting[] = [];
   private no = 0;
+  private limit: ReturnType<typeof setTimeout> | undefined;
+
+  /** @param mostMs the longest that one calculation may take */
+  constructor(private readonly mostMs = MOST_MS) {}
 
   /** @throws Stopped when `signal` fires before the answer; Error when the thread itself fails */
   work(id: string, input: unknown, signal?: AbortSignal): Promise<Outcome> {
@@ -52,10 +59,25 @@ class Thread {
     });
   }
 
-  private begin({ no, id, input }: Waiting): void {
+  private begin(task: Waiting): void {
     const worker = this.thread();
     worker.ref();
-    worker.postMessage({ no, id, input });
+    worker.postMessage({ no: task.no, id: task.id, input: task.input });
+    clearTimeout(this.limit);
+    this.limit = setTimeout(() => {
+      if (this.queue[0] !== task) return;
+      this.queue.shift();
+      this.end();
+      task.settle({
+        refused: {
+          code: 'tooLong',
+          path: 'input',
+          message: `input: takes longer than ${this.mostMs / 1000} seconds; ask for less at once`,
+        },
+      });
+      if (this.queue[0]) this.begin(this.queue[0]);
+    }, this.mostMs);
+    this.limit.unref?.();
   }
 
   private stop(task: Waiting): void {

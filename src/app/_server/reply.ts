@@ -1,6 +1,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { CommandRefused } from '@/commands/refused';
+import { isUnreachable } from '@/store/connection';
 import { isDiskFull } from '@/store/diskFull';
 
 /** A refusal is an answer; anything else is a bug: logged with an id that the user sees. */
@@ -28,13 +29,25 @@ export function replyTo(e: unknown): Response {
   }
   const id = randomUUID().slice(0, 8);
   console.error(`[${id}]`, e);
+  if (isUnreachable(e))
+    return Response.json(
+      {
+        refused: {
+          code: 'unavailable',
+          message: 'Morula does not reach its books just now, so nothing is being recorded. What was recorded is safe.',
+          path: '',
+          todo: 'What you typed stays here; send it again when the line above is gone. A record that got through is not doubled.',
+        },
+      },
+      { status: 503 },
+    );
   return Response.json(
     {
       refused: {
         code: 'bug',
-        message: `Something went wrong here (no. ${id}). Nothing was recorded.`,
+        message: `Something went wrong here (no. ${id}). Whether it was recorded is not known.`,
         path: '',
-        todo: 'Try again; if it stays, tell the manager the number.',
+        todo: 'Send it again: a record that got through is not doubled. If it stays, tell the manager the number.',
       },
     },
     { status: 500 },

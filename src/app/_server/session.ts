@@ -1,4 +1,5 @@
 import 'server-only';
+import { createHmac } from 'node:crypto';
 import { verify } from '@node-rs/argon2';
 import { getIronSession, type IronSession } from 'iron-session';
 import { cookies } from 'next/headers';
@@ -33,8 +34,9 @@ async function session(): Promise<IronSession<Kept>> {
 
 /** Who is signed in, or null. One look-up a request. */
 export const signedIn = cache(async (): Promise<SignedIn | null> => {
-  const s = await session();
-  if (!s.personId) return null;
+  // A cookie that cannot be read is none.
+  const s = await session().catch(() => null);
+  if (!s?.personId || !Number.isSafeInteger(s.personId)) return null;
   const row = (await db()('person as p')
     .join('site as t', 't.id', 'p.site_id')
     .where({ 'p.id': s.personId, 'p.active': true, 'p.session_version': s.version ?? 0 })
@@ -86,32 +88,74 @@ export async function requirePerson(): Promise<SignedIn> {
   redirect(site ? '/sign-in' : '/first-run');
 }
 
-/** Ten wrong passwords a quarter of an hour for a name, thirty for an address. */
-const byName = new RateLimiterMemory({ points: 10, duration: 900 });
-const byAddress = new RateLimiterMemory({ points: 30, duration: 900 });
+/**
+ * Wrong passwords that are borne for a person from one address, for an address, and for a person from everywhere. A browser
+ * that this person has signed in with before is not held up by what others try from elsewhere.
+ */
+const forBoth = new RateLimiterMemory({ points: 8, duration: 900 });
+const forAddress = new RateLimiterMemory({ points: 40, duration: 900 });
+const forPerson = new RateLimiterMemory({ points: 40, duration: 3600 });
+/** Every wrong password is answered later than the one before: so many ms times the number of them, ten seconds at most. */
+const DELAY_MS = 150;
 
 /** A hash of no password, so that an unknown name takes as long as a known one. */
 const NOBODY = '$argon2id$v=19$m=19456,t=2,p=1$c29tZXNhbHRzb21lc2FsdA$Jcx2gL0BrZfGVYQ0pJWWUPLvUQFMnQdGdKqRnR2m7pA';
 
+const TOO_MANY = 'Too many wrong passwords. Wait a quarter of an hour, or ask the manager to reset yours.';
+
+/** A name as it is looked for and counted by: letters in whatever width, case or accents are the same person's. */
+export const nameKey = (name: string): string =>
+  name.normalize('NFKC').trim().normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+
 /** @returns null when signed in, else what to say */
 export async function signIn(name: string, password: string, address: string): Promise<string | null> {
-  const key = name.trim().toLowerCase();
-  try {
-    await Promise.all([byName.consume(key), byAddress.consume(address)]);
-  } catch {
-    return 'Too many wrong passwords. Wait a quarter of an hour, or ask the manager to reset yours.';
-  }
+  const key = nameKey(name);
+  const known = (await cookies()).get(KNOWN)?.value === knownMark(key);
+  const [both, from, person] = await Promise.all([
+    forBoth.get(`${key} ${address}`),
+    forAddress.get(address),
+    forPerson.get(key),
+  ]);
+  const blocked =
+    (both && both.consumedPoints >= 8) ||
+    (from && from.consumedPoints >= 40) ||
+    (!known && person && person.consumedPoints >= 40);
+  if (blocked) return TOO_MANY;
+  const wrong = both?.consumedPoints ?? 0;
+  if (wrong > 1) await new Promise((ok) => setTimeout(ok, Math.min(10_000, DELAY_MS * wrong ** 2)));
   const row = (await db()('person')
-    .where({ name: name.trim(), active: true })
-    .first('id', 'password_hash', 'session_version')) as
-    | { id: number; password_hash: string; session_version: number }
+    .where({ name: name.normalize('NFKC').trim(), active: true })
+    .first('id', 'name', 'password_hash', 'session_version')) as
+    | { id: number; name: string; password_hash: string; session_version: number }
     | undefined;
   const right = await verify(row?.password_hash ?? NOBODY, password).catch(() => false);
-  if (!row || !right) return 'That name and password do not go together.';
-  await Promise.all([byName.delete(key), byAddress.delete(address)]);
+  if (!row || !right) {
+    // Counted by the person whom the database found, whatever was typed.
+    await Promise.allSettled([
+      forBoth.consume(`${key} ${address}`),
+      forAddress.consume(address),
+      forPerson.consume(row ? nameKey(row.name) : key),
+    ]);
+    return 'That name and password do not go together.';
+  }
+  await forBoth.delete(`${key} ${address}`);
+  (await cookies()).set(KNOWN, knownMark(nameKey(row.name)), {
+    httpOnly: true,
+    sameSite: 'strict',
+    secure: process.env.MORULA_TLS === '1',
+    path: '/api/sign-in',
+    maxAge: 365 * 24 * 3600,
+  });
   await openSession(row.id, row.session_version);
   return null;
 }
+
+/** Set in a browser in which a person signed in; says nothing to anybody else. */
+const KNOWN = 'morula-known';
+const knownMark = (key: string) =>
+  createHmac('sha256', process.env.MORULA_SESSION_SECRET ?? '')
+    .update(`known ${key}`)
+    .digest('base64url');
 
 export async function openSession(personId: number, version: number): Promise<void> {
   const s = await session();

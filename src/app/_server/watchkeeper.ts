@@ -43,7 +43,7 @@ function hear(url: string, site: number): Intake {
   return startIntake({
     url,
     site,
-    spool: join('.morula', 'spool', `readings-${site}.ndjson`),
+    spool: join(process.env.MORULA_HOME || '.morula', 'spool', `readings-${site}.ndjson`),
     store: (readings) => report(site, readings),
     say: (text) => console.error(`probes: ${text}`),
   });

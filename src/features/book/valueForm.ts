@@ -46,13 +46,18 @@ const ofModel: Record<ModelKind, Figure[]> = {
   table: [],
 };
 
+/** Group and id of a path: ids may have points in them. */
+function partsOf(path: string): [group: string, key: string] {
+  const dot = path.indexOf('.');
+  return [path.slice(0, dot), path.slice(dot + 1)];
+}
+
 /** The value at a path of the species book: what it is called, what it is now, and the figures that it is made of. */
 export function valueAt(
   s: Species,
   path: string,
 ): { title: string; value: Record<string, unknown>; figures: (kind: Typed['kind']) => Figure[] } {
-  const dot = path.indexOf('.');
-  const [group, key] = [path.slice(0, dot), path.slice(dot + 1)];
+  const [group, key] = partsOf(path);
   const stageName = (id: string) => (id === 'all' ? 'all stages' : (s.stages.find((x) => x.id === id)?.name ?? id));
   switch (group) {
     case 'milestones': {
@@ -250,7 +255,7 @@ export function readTyped(
 
 /** A value of the book in words, for its history. */
 export function valueWords(s: Species, path: string, value: unknown): string {
-  const [group, key] = path.split('.') as [string, string];
+  const [group, key] = partsOf(path);
   const v = value as Record<string, number | undefined> & Partial<Pick<Milestone, 'model'>>;
   const of100 = (x: unknown, times = 100) => inFigures(Number(x) * times, 3);
   const n = (x: unknown) => (typeof x === 'number' ? inFigures(x, 6) : '–');
@@ -261,9 +266,9 @@ export function valueWords(s: Species, path: string, value: unknown): string {
         .filter(Boolean)
         .join(', ');
     case 'limits':
-      return `${n(v.low)} to ${n(v.high)} ${s.limits[Number(key)]?.unit ?? ''}`.trim();
+      return `${n(v.low)} to ${n(v.high)} ${s.limits.find((l) => limitId(l) === key)?.unit ?? ''}`.trim();
     case 'values':
-      return `${n(v.value)}${v.spread == null ? '' : ` ±${n(v.spread)}`} ${s.values[Number(key)]?.unit ?? ''}`.trim();
+      return `${n(v.value)}${v.spread == null ? '' : ` ±${n(v.spread)}`} ${s.values.find((x) => valueId(x) === key)?.unit ?? ''}`.trim();
     case 'deaths': {
       const d = value as NonNullable<Species['deaths']>;
       return `early ${of100(d.early.share)}, blanks ${of100(d.blanks.share)}, before hatch ${of100(d.hatch.share)}, evenly ${of100(d.base)} % of the eggs`;

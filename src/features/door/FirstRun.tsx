@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { SelectField, TextField } from '@/ui/fields';
 import { Mark } from '@/ui/glyphs';
 import { months } from '@/ui/months';
@@ -11,16 +11,18 @@ export function FirstRun({ zones }: { zones: string[] }) {
   const router = useRouter();
   const [v, setV] = useState({
     siteName: '',
-    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    timeZone: '',
     managerName: '',
     password: '',
     lotPattern: '{code}-{yy}-{nn}',
     seasonStartsMonth: '9',
   });
-  const [error, setError] = useState<{ path: string; message: string } | null>(null);
+  const [errors, setErrors] = useState<{ path: string; message: string }[]>([]);
+  // The page is drawn on a server first, whose zone is not the reader's.
+  useEffect(() => setV((now) => ({ ...now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone })), []);
   const [busy, setBusy] = useState(false);
   const set = (key: keyof typeof v) => (value: string) => setV((now) => ({ ...now, [key]: value }));
-  const on = (path: string) => (error?.path === path ? error.message : null);
+  const on = (path: string) => errors.find((e) => e.path === path)?.message ?? null;
   const example = v.lotPattern
     .replaceAll('{code}', 'AC')
     .replaceAll('{yyyy}', '2031')
@@ -41,7 +43,7 @@ export function FirstRun({ zones }: { zones: string[] }) {
         onSubmit={(e) => {
           e.preventDefault();
           setBusy(true);
-          setError(null);
+          setErrors([]);
           void fetch('/api/first-run', {
             method: 'POST',
             body: JSON.stringify({ ...v, seasonStartsMonth: Number(v.seasonStartsMonth) }),
@@ -52,11 +54,19 @@ export function FirstRun({ zones }: { zones: string[] }) {
                 router.refresh();
                 return;
               }
-              setError(((await r.json()) as { refused: { path: string; message: string } }).refused);
+              const body = (await r.json().catch(() => null)) as {
+                refused?: { path: string; message: string };
+                errors?: { path: string; message: string }[];
+              } | null;
+              setErrors(
+                body?.errors ?? [
+                  body?.refused ?? { path: '', message: 'The server gave no proper answer. Try again.' },
+                ],
+              );
               setBusy(false);
             })
             .catch(() => {
-              setError({ path: '', message: 'No connection to Morula. Nothing was lost: try again.' });
+              setErrors([{ path: '', message: 'No connection to Morula. Nothing was lost: try again.' }]);
               setBusy(false);
             });
         }}
@@ -66,7 +76,14 @@ export function FirstRun({ zones }: { zones: string[] }) {
           label="Time zone"
           value={v.timeZone}
           onChange={set('timeZone')}
-          options={zones.map((z) => ({ value: z, label: z }))}
+          options={[
+            ...(v.timeZone === ''
+              ? [{ value: '', label: 'Choose' }]
+              : zones.includes(v.timeZone)
+                ? []
+                : [{ value: v.timeZone, label: v.timeZone }]),
+            ...zones.map((z) => ({ value: z, label: z })),
+          ]}
           error={on('timeZone')}
           hint="Days and rounds are local"
         />
@@ -103,9 +120,9 @@ export function FirstRun({ zones }: { zones: string[] }) {
           <button type="submit" className="button main" disabled={busy}>
             Begin
           </button>
-          {error?.path === '' && (
+          {on('') && (
             <p role="alert" className="text-loss">
-              {error.message}
+              {on('')}
             </p>
           )}
         </div>

@@ -10,6 +10,7 @@ import { AlarmBar } from './AlarmBar';
 import { DeskLink, StationLink } from './Here';
 import { LogLine } from './LogLine';
 import { PersonMenu } from './PersonMenu';
+import { RecordingBar } from './RecordingBar';
 import { Shortcuts } from './Shortcuts';
 import { type SessionInfo, SessionProvider } from './session';
 import { WorkingProvider } from './Working';
@@ -79,6 +80,7 @@ export function Frame({
                 <PersonMenu />
               </div>
             </header>
+            <RecordingBar />
             <AlarmBar alarms={alarms} />
           </div>
           <nav

@@ -15,6 +15,8 @@ export type Answer =
 
 /** Told when something was recorded: the frame reads its snapshot anew and the page its numbers. */
 export const RECORDED = 'morula:recorded';
+/** Told when the server failed at something that is not the record's own fault. */
+export const TROUBLE = 'morula:trouble';
 export const newId = () => uuidv7();
 
 /** Sends one command. A network failure is an answer of its own; the same id may be sent again without doubling. */
@@ -40,6 +42,7 @@ export async function send(
     entries?: string[];
     proposed?: boolean;
   } | null;
+  if (response.status >= 500) window.dispatchEvent(new CustomEvent(TROUBLE));
   if (body?.refused) return { state: 'refused', refused: body.refused };
   // Something between here and Morula answered in its place: only what says what was recorded was recorded.
   if (!response.ok || !Array.isArray(body?.entries))
@@ -62,7 +65,7 @@ export async function keepForLater(w: Omit<Waiting, 'madeAt'> & { madeAt: number
 }
 
 /** Trouble of the session, of the machine or on the way to it, not of the record: it waits on. */
-const WAITS = new Set(['signIn', 'diskFull', 'noAnswer']);
+const WAITS = new Set(['signIn', 'diskFull', 'noAnswer', 'unavailable', 'bug']);
 let sending = false;
 
 /**

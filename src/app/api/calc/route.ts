@@ -6,10 +6,13 @@ import { signedIn } from '../../_server/session';
 
 /** One calculation with its working, for the Bench and the working drawer. */
 export async function POST(request: Request): Promise<Response> {
-  if (!(await signedIn())) return Response.json({ error: 'You are signed out.' }, { status: 401 });
   try {
-    const { id, input } = (await request.json()) as { id: string; input: unknown };
-    const calculation = await loadCalculation(String(id));
+    if (!(await signedIn())) return Response.json({ error: 'You are signed out.' }, { status: 401 });
+    const body = (await request.json().catch(() => null)) as { id?: unknown; input?: unknown } | null;
+    if (typeof body?.id !== 'string')
+      return Response.json({ error: 'The request is no JSON of {"id", "input"}.', path: 'id' }, { status: 400 });
+    const { id, input } = body;
+    const calculation = await loadCalculation(id);
     if (!calculation) return Response.json({ error: `There is no calculation ${id}.`, path: 'id' }, { status: 404 });
     const worked = isHeavy(calculation.id)
       ? await heavy(calculation.id, input, request.signal)

@@ -21,7 +21,12 @@ export async function POST(request: Request): Promise<Response> {
       { refused: { code: 'origin', message: 'This came from another site.', path: '', todo: '' } },
       { status: 403 },
     );
-  const person = await signedIn();
+  let person: Awaited<ReturnType<typeof signedIn>>;
+  try {
+    person = await signedIn();
+  } catch (e) {
+    return replyTo(e);
+  }
   if (!person)
     return Response.json(
       {
@@ -39,7 +44,7 @@ export async function POST(request: Request): Promise<Response> {
     if (!parsed.success) throw new CommandRefused('payload', 'This record cannot be read.');
     const done = await execute(db(), person, parsed.data, now());
     // Dates follow at once for what was just recorded; a file of readings may concern every lot: the rest follows after.
-    await workDates(4);
+    await workDates(4).catch((e) => console.error('dates', e));
     after(workAllDates);
     return Response.json(done);
   } catch (e) {

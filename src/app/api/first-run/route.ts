@@ -7,17 +7,16 @@ import { openSession } from '../../_server/session';
 export async function POST(request: Request): Promise<Response> {
   if (!sameOrigin(request)) return Response.json({}, { status: 403 });
   try {
-    const input = await request.json().catch(() => ({}));
+    const read = (await request.json().catch(() => null)) as unknown;
+    const input = (read !== null && typeof read === 'object' ? read : {}) as Parameters<typeof setUp>[1];
     const { personId } = await setUp(db(), { ...input, demo: false }, now());
     await openSession(personId, 1);
     return Response.json({});
   } catch (e) {
     if (e instanceof ZodError) {
-      const issue = e.issues[0]!;
-      return Response.json(
-        { refused: { code: 'payload', message: issue.message, path: issue.path.join('.'), todo: '' } },
-        { status: 422 },
-      );
+      // All that is wrong at once, each at its field.
+      const errors = e.issues.map((i) => ({ path: i.path.join('.'), message: i.message }));
+      return Response.json({ refused: { code: 'payload', ...errors[0], todo: '' }, errors }, { status: 422 });
     }
     return replyTo(e);
   }

@@ -1,0 +1,203 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+
+/**
+ * The two commands of the README, as a newcomer gives them: each as a program of its own, in an empty folder. What
+ * dies under it is started again, what is told to stop stops.
+ */
+test.describe.configure({ mode: 'serial' });
+
+type Started = { child: ChildProcess; address: string; home: string; said: () => string };
+
+async function start(mode: 'start' | 'demo', home: string): Promise<Started> {
+  const port = await freePort();
+  const child = spawn('./morula', [mode], {
+    env: { ...process.env, MORULA_HOME: home, MORULA_PORT: String(port), NODE_OPTIONS: '' },
+    stdio: ['ignore', 'ignore', 'pipe'],
+  });
+  let text = '';
+  child.stderr!.on('data', (d: Buffer) => {
+    text += d.toString();
+  });
+  const ended = new Promise<never>((_, fail) =>
+    child.on('exit', (c) => fail(new Error(`it ended with ${c}:\n${text}`))),
+  );
+  ended.catch(() => {});
+  const ready = (async () => {
+    while (!text.includes('Morula is ready')) await new Promise((ok) => setTimeout(ok, 200));
+  })();
+  await Promise.race([ready, ended]);
+  return { child, address: `http://127.0.0.1:${port}`, home, said: () => text };
+}
+
+/** Tells it to stop, as a service manager would, and waits: for its exit code, and for how long it took. */
+async function stop(s: Started): Promise<{ code: number | null; seconds: number }> {
+  const at = Date.now();
+  const gone = new Promise<number | null>((ok) => s.child.on('exit', ok));
+  s.child.kill('SIGTERM');
+  return { code: await gone, seconds: (Date.now() - at) / 1000 };
+}
+
+const pidOf = (s: Started) => (JSON.parse(readFileSync(join(s.home, 'running.json'), 'utf8')) as { app: number }).app;
+const alive = (pid: number) => {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8') !== '';
+  } catch {
+    return false;
+  }
+};
+function freePort(): Promise<number> {
+  return new Promise((ok) => {
+    const s = createServer();
+    s.listen(0, '127.0.0.1', () => {
+      const { port } = s.address() as { port: number };
+      s.close(() => ok(port));
+    });
+  });
+}
+
+test.describe('an own hatchery, from nothing', () => {
+  const home = mkdtempSync(join(tmpdir(), 'morula-own-'));
+  let s: Started;
+  let page: Page;
+
+  test.beforeAll(async ({ browser }) => {
+    page = await (await browser.newContext({ timezoneId: 'Europe/Berlin' })).newPage();
+    s = await start('start', home);
+  });
+  test.afterAll(async () => {
+    if (s.child.exitCode === null && s.child.signalCode === null) await stop(s);
+    rmSync(home, { recursive: true, force: true });
+  });
+
+  test('it starts on an empty database and leads to a first lot laid down', async () => {
+    await page.goto(s.address);
+    await expect(page.getByRole('heading', { name: 'A new hatchery' })).toBeVisible();
+    // The zone is the reader's own, not the first of the list.
+    await expect(page.getByLabel('Time zone')).toHaveValue('Europe/Berlin');
+    // All that is missing is said at once.
+    await page.getByLabel('Password').fill('short');
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await expect(page.getByText('needs at least 10 characters')).toBeVisible();
+    await expect(page.getByText('needs a name')).toHaveCount(2);
+    await page.getByLabel('Name of the hatchery').fill('Żółta station');
+    await page.getByLabel('Manager’s name').fill('Manager');
+    await page.getByLabel('Password').fill('correct horse battery');
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible();
+    for (const [name, kind] of [
+      ['Bench', 'spawning'],
+      ['Cold room', 'incubation'],
+    ] as const) {
+      await page.getByLabel('New room').fill(name);
+      await page.getByLabel('For', { exact: true }).selectOption(kind);
+      await page.getByRole('button', { name: 'Make room' }).click();
+      await expect(page.locator(`[data-room="${name}"]`)).toBeVisible();
+    }
+    for (const [room, letters, count] of [
+      ['Bench', 'B', 1],
+      ['Cold room', 'J', 2],
+    ] as const) {
+      const block = page.locator(`[data-room="${room}"]`);
+      await block.getByRole('button', { name: 'add units' }).click();
+      await block.getByLabel('Letters').fill(letters);
+      await block.getByLabel('how many').fill(String(count));
+      await block.getByRole('button', { name: 'Make units' }).click();
+      await expect(block.getByText(new RegExp(`Made: ${letters}1`))).toBeVisible();
+    }
+    await page.goto(`${s.address}/take`);
+    await page.getByLabel('Species').selectOption('arctic-char');
+    await page.getByLabel('Female 1, tag').fill('F1');
+    await page.getByLabel('Female 1, mass').fill('1.2');
+    await page.getByLabel('Males (tags)').fill('M1 M2');
+    for (const [i, count] of [212, 198, 205].entries()) {
+      await page.getByLabel(`volume ${i + 1}`).fill('10');
+      await page.getByLabel(`count ${i + 1}`).fill(String(count));
+    }
+    await page.getByLabel('Volume of all, L').fill('0.15');
+    await page.getByRole('button', { name: 'Record take' }).click();
+    const form = page.locator('[data-bench]');
+    await expect(form).toBeVisible();
+    await form.getByLabel('Unit 1').selectOption({ label: 'J1, empty' });
+    await form
+      .getByLabel(/^Volume, L/)
+      .first()
+      .fill('0.15');
+    await form.getByRole('button', { name: 'Lay down', exact: true }).last().click();
+    await expect(form).toHaveCount(0);
+    await page.goto(s.address);
+    await expect(page.locator('li[data-unit="J1"]')).toBeVisible();
+  });
+
+  test('two first runs at once make one hatchery', async () => {
+    // Of the one that is set up already: refused, whatever is sent.
+    const again = await page.request.post(`${s.address}/api/first-run`, {
+      data: { siteName: 'Second', timeZone: 'Europe/Berlin', managerName: 'X', password: 'correct horse battery' },
+    });
+    expect(again.status()).toBe(422);
+  });
+
+  test('a database that dies is started again; while it is away the page says that nothing is recorded', async () => {
+    const pid = Number(readFileSync(join(home, 'db/mariadb.pid'), 'utf8').trim());
+    await page.goto(s.address);
+    process.kill(pid, 'SIGKILL');
+    await expect
+      .poll(async () => (await page.request.get(`${s.address}/api/health`)).status(), { timeout: 30_000 })
+      .toBe(200);
+    expect(s.said()).toContain('the database died; starting it again');
+    await page.goto(s.address);
+    await expect(page.locator('li[data-unit="J1"]')).toBeVisible();
+  });
+
+  test('an application that dies is started again', async () => {
+    const before = pidOf(s);
+    process.kill(before, 'SIGKILL');
+    await expect.poll(() => pidOf(s), { timeout: 20_000 }).not.toBe(before);
+    await expect
+      .poll(
+        () =>
+          page.request
+            .get(`${s.address}/api/health`)
+            .then((r) => r.status())
+            .catch(() => 0),
+        { timeout: 30_000 },
+      )
+      .toBe(200);
+  });
+
+  test('told to stop, with a browser holding its connection, it ends within ten seconds and says 0', async () => {
+    const { code, seconds } = await stop(s);
+    expect(code).toBe(0);
+    expect(seconds).toBeLessThan(10);
+    expect(existsSync(join(home, 'running.json'))).toBe(false);
+  });
+
+  test('a killed supervisor leaves no application behind, and the next start finds what was recorded', async () => {
+    s = await start('start', home);
+    const app = pidOf(s);
+    s.child.kill('SIGKILL');
+    await expect.poll(() => alive(app), { timeout: 15_000 }).toBe(false);
+    s = await start('start', home);
+    await page.goto(s.address);
+    await expect(page.locator('li[data-unit="J1"]')).toBeVisible();
+  });
+});
+
+test('./morula demo in an empty folder seeds its hatchery and shows Today', async ({ browser }) => {
+  const home = mkdtempSync(join(tmpdir(), 'morula-demo-'));
+  const s = await start('demo', home);
+  try {
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(s.address);
+    await page.getByRole('button', { name: /Manager/ }).click();
+    await expect(page.locator('[data-frame]')).toBeVisible();
+    await expect(page.getByRole('heading', { name: /Today|round/i }).first()).toBeVisible();
+  } finally {
+    await stop(s);
+    rmSync(home, { recursive: true, force: true });
+  }
+});
