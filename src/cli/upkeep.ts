@@ -1,7 +1,8 @@
+import { join } from 'node:path';
 import { checkBooks } from '@/store/books/check';
 import { connect } from '@/store/connection';
-import { backup, restore } from './backup';
-import { running, say } from './home';
+import { backup, examine, restore } from './backup';
+import { HOME, running, say } from './home';
 import { stopDatabase } from './mariadb';
 import { openDatabase } from './serve';
 
@@ -12,7 +13,16 @@ export async function upkeep(command: 'backup' | 'restore' | 'check-books', args
     say(`${command} needs a file: ./morula ${command} FILE`);
     return 2;
   }
-  const wasRunning = running() !== null;
+  const runs = running();
+  const wasRunning = runs !== null;
+  if (command === 'restore') {
+    if (runs) {
+      say(`Morula runs (${runs.mode}, pid ${runs.pid}): stop it first, then restore. Nothing was changed.`);
+      return 1;
+    }
+    // What is wrong with the file is told before anything is started.
+    await examine(file!);
+  }
   const { url, own } = await openDatabase(args.includes('--demo') ? 'demo' : 'start');
   try {
     if (command === 'backup') {
@@ -21,8 +31,11 @@ export async function upkeep(command: 'backup' | 'restore' | 'check-books', args
       return 0;
     }
     if (command === 'restore') {
-      await restore(url, file!);
-      say(`put back from ${file}`);
+      const stamp = new Date().toISOString().replace(/[:.]/g, '-').slice(0, 19);
+      const safety = join(HOME, 'backups', `before-restore-${stamp}.sql.gz`);
+      const done = await restore(url, file!, safety);
+      say(`put back from ${file}: ${done.entries} entries, and the books hold`);
+      if (done.safety) say(`what stood there before is kept in ${done.safety}`);
       return 0;
     }
     return await check(url);
