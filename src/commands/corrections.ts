@@ -198,7 +198,10 @@ export const correct = defineCommand({
         ...p.replacement,
       }).filter(([, v]) => v !== null),
     );
-    const payload = parsePayload(command, merged) as { at?: number; precision?: 'minute' | 'day' };
+    // What was answered about the first figures says nothing of others: it is asked anew.
+    if (figuresChanged(fromJson<Record<string, unknown>>(entry.intent), entry, p.replacement))
+      for (const field of ANSWERS) if (p.replacement[field] == null) delete merged[field];
+    const payload = parsePayload(command, merged, c.now) as { at?: number; precision?: 'minute' | 'day' };
     const sameTime = payload.at === entry.at && payload.precision === entry.precision;
     const until = sameTime ? null : asOf(c, { at: payload.at ?? c.now, precision: payload.precision ?? 'minute' });
     const made = await lotsMadeBy(c, entry);
@@ -208,6 +211,7 @@ export const correct = defineCommand({
       replacing: {
         seq: entry.seq,
         id: entry.id,
+        at: entry.at,
         lots: [...made],
         without: await stateWithout(c.trx, entry, until, () => bookContext(c.trx, c.site.id)),
       },
@@ -227,6 +231,43 @@ export const correct = defineCommand({
     return { replaced: entry.kind, rederived: done.rederived.length, result };
   },
 });
+
+/** Fields by which commands' questions are answered, all of them: see `ask` of CommandRefused. */
+export const ANSWERS = [
+  'answer',
+  'bath',
+  'beyond',
+  'dose',
+  'eyes',
+  'figure',
+  'interval',
+  'late',
+  'mix',
+  'overload',
+  'path',
+  'quota',
+  'sensitive',
+  'shortfall',
+  'sure',
+  'tempered',
+  'together',
+  'unlisted',
+  'withdrawal',
+] as const;
+
+/** Whether a replacement says anything else of what happened than the entry did; a remark, who measured, are not of it. */
+function figuresChanged(
+  intent: Record<string, unknown>,
+  entry: { at: number; precision: string },
+  replacement: Record<string, unknown>,
+): boolean {
+  const before: Record<string, unknown> = { ...intent, at: entry.at, precision: entry.precision };
+  return Object.entries(replacement).some(
+    ([k, v]) =>
+      !['note', 'measuredBy', ...ANSWERS].includes(k) &&
+      JSON.stringify(v ?? null) !== JSON.stringify(before[k] ?? null),
+  );
+}
 
 /** Lots that an entry brought into being, by its acts. */
 async function lotsMadeBy(c: Context, entry: Found): Promise<{ id: number; grade: string }[]> {
@@ -268,9 +309,13 @@ export const settleProposal = defineCommand({
   schema: z.object({
     proposalId: z.string(),
     accept: z.boolean(),
-    answer: z.enum(['combine', 'replace', 'note']).optional(),
-    sure: z.literal('yes').optional(),
-    sensitive,
+    /** What was asked about it, one after the other: which lot and stage are meant, and every other answer. */
+    lotId: z.number().int().optional(),
+    stage: z.string().max(40).optional(),
+    ...(Object.fromEntries(ANSWERS.map((a) => [a, z.string().max(40).optional()])) as Record<
+      (typeof ANSWERS)[number],
+      z.ZodOptional<z.ZodString>
+    >),
   }),
   async handle(c, p) {
     const row = (await c
@@ -289,15 +334,20 @@ export const settleProposal = defineCommand({
     if (!p.accept) return { accepted: false };
     const command = c.lookup(row.type);
     const proposed = fromJson<Record<string, unknown>>(row.payload);
-    const payload = parsePayload(command, {
-      ...proposed,
-      at: proposed.at ?? row.proposed_at,
-      measuredBy: proposed.measuredBy || row.name,
-      ...(p.answer ? { answer: p.answer } : {}),
-      ...(p.sure ? { sure: p.sure } : {}),
-      // It was done already: by whom is all that can be said of it here.
-      ...(p.sensitive ? { sensitive: p.sensitive, note: proposed.note || `done by ${row.name}` } : {}),
-    });
+    const payload = parsePayload(
+      command,
+      {
+        ...proposed,
+        at: proposed.at ?? row.proposed_at,
+        measuredBy: proposed.measuredBy || row.name,
+        ...Object.fromEntries(
+          [...ANSWERS, 'lotId' as const, 'stage' as const].flatMap((k) => (p[k] === undefined ? [] : [[k, p[k]]])),
+        ),
+        // It was done already: by whom is all that can be said of it here.
+        ...(p.sensitive ? { note: proposed.note || `done by ${row.name}` } : {}),
+      },
+      c.now,
+    );
     return { accepted: true, result: await command.handle(c, payload) };
   },
 });

@@ -28,7 +28,7 @@ export type Context = {
    * Set while a command is carried out as the replacement of an entry: the lots that the entry made, and how the
    * holdings around it would have stood without it.
    */
-  replacing?: { seq: number; id: string; lots: { id: number; grade: string }[]; without: Without };
+  replacing?: { seq: number; id: string; at: number; lots: { id: number; grade: string }[]; without: Without };
 };
 
 /** An entry as a handler drafts it; ids and local days are added by `record`. */

@@ -62,8 +62,27 @@ function inOrder(v: unknown): boolean {
  * @param now the clock, ms  @throws CommandRefused in plain words; nothing has then been written
  */
 export async function execute(db: Db, actor: Actor, sent: Sent, now: number): Promise<Done> {
-  return inTransaction(db, (trx) => carryOut(trx, actor, sent, now));
+  return inTransaction(db, async (trx) => {
+    // Nobody may hold the lock of a site for long: a statement that takes longer is ended, and said.
+    await trx.raw(`SET SESSION max_statement_time = ${MOST_SECONDS}`);
+    try {
+      return await carryOut(trx, actor, sent, now);
+    } catch (e) {
+      if ((e as { code?: string }).code !== 'ER_STATEMENT_TIMEOUT') throw e;
+      throw new CommandRefused(
+        'tooLong',
+        `This took longer than ${MOST_SECONDS} seconds and was ended: others were waiting. Nothing was recorded.`,
+        '',
+        'Take a shorter span, or fewer at once.',
+      );
+    } finally {
+      await trx.raw('SET SESSION max_statement_time = 0').catch(() => {});
+    }
+  });
 }
+
+/** The longest that one statement may take while the site is locked. */
+const MOST_SECONDS = 5;
 
 /**
  * As `execute`, inside a transaction of the caller's: for runs of many commands, like seeding. A command that is refused
@@ -102,7 +121,7 @@ async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promis
   const proposes = command.proposes?.includes(actor.role) ?? false;
   if (!command.roles.includes(actor.role) && !proposes)
     throw new CommandRefused('notAllowed', `A ${actor.role} may not do this.`, '', 'Ask a culturist or the manager.');
-  const payload = parsePayload(command, timed(sent));
+  const payload = parsePayload(command, timed(sent), now);
   const entries: string[] = [];
   const context = await contextFor(trx, actor, site, sent.id, now, entries);
   let stored: Stored;

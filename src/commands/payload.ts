@@ -2,9 +2,39 @@ import { ZodError } from 'zod';
 import type { Command } from './define';
 import { CommandRefused } from './refused';
 
+const YEAR = 365.25 * 86_400_000;
+/** Integers from here on are instants: no number of animals, no id comes near. */
+const INSTANT = 1e11;
+/** The earliest day that anything of a hatchery, its loggers included, can be of. */
+export const earliest = (now: number) => now - 60 * YEAR;
+/** Plans reach so far ahead, and no further. */
+export const latest = (now: number) => now + 10 * YEAR;
+
+/**
+ * Every instant of a payload, wherever it stands, lies within the hatchery's life: a mistyped year would have roll-ups,
+ * calendars and searches run through thousands of years under the lock of the site.
+ */
+function mustBeInLife(value: unknown, path: readonly (string | number)[], now: number): void {
+  if (typeof value === 'number') {
+    if (!Number.isInteger(value) || Math.abs(value) < INSTANT) return;
+    if (value >= earliest(now) && value <= latest(now)) return;
+    const year = Number.isNaN(new Date(value).getTime()) ? 'that year' : `the year ${new Date(value).getUTCFullYear()}`;
+    throw new CommandRefused(
+      'instant',
+      `${year.charAt(0).toUpperCase()}${year.slice(1)} is out of the life of a hatchery.`,
+      path.join('.'),
+      'Check the year.',
+    );
+  }
+  if (value === null || typeof value !== 'object') return;
+  for (const [k, v] of Object.entries(value)) mustBeInLife(v, [...path, Array.isArray(value) ? Number(k) : k], now);
+}
+
 /** @throws CommandRefused naming the first field that is wrong */
-export function parsePayload(command: Command, raw: unknown): unknown {
+export function parsePayload(command: Command, raw: unknown, now: number): unknown {
   try {
+    // Probes' clocks are judged reading by reading, and what is off is counted there.
+    if (command.type !== 'readings.report') mustBeInLife(raw, [], now);
     return command.schema.parse(raw);
   } catch (e) {
     if (!(e instanceof ZodError)) throw e;

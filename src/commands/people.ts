@@ -1,4 +1,4 @@
-import { hash } from '@node-rs/argon2';
+import { hash, verify } from '@node-rs/argon2';
 import { z } from 'zod';
 import type { Db } from '@/store/connection';
 import { defineCommand } from './define';
@@ -41,6 +41,12 @@ export const savePerson = defineCommand({
   async handle(c, p) {
     if (p.id === c.actor.id && (p.role !== 'manager' || !p.active))
       throw new CommandRefused('self', 'You cannot take the keys from yourself.', 'role', 'Another manager can.');
+    // A key of a device lives no longer than whoever made it may make one.
+    if (!p.active || p.role === 'hand' || p.role === 'reader')
+      await c
+        .trx('device_token')
+        .where({ site_id: c.site.id, made_by: p.id, revoked_at: null })
+        .update({ revoked_at: c.now });
     // Whoever is signed in with the old role signs in again.
     await c
       .trx('person')
@@ -60,6 +66,23 @@ export const resetPassword = defineCommand({
       .where({ id: p.id, site_id: c.site.id })
       .update({ password_hash: await hash(p.password), session_version: c.trx.raw('session_version + 1') });
     if (n === 0) throw new CommandRefused('noPerson', 'There is no such person.', 'id');
+    return {};
+  },
+});
+
+/** Everyone changes their own password, knowing the old one; all other sign-ins of theirs end. */
+export const changePassword = defineCommand({
+  type: 'person.changePassword',
+  roles: ['manager', 'culturist', 'hand', 'reader'],
+  schema: z.object({ current: z.string().max(200), password }),
+  async handle(c, p) {
+    const row = (await c.trx('person').where({ id: c.actor.id }).first('password_hash')) as { password_hash: string };
+    if (!(await verify(row.password_hash, p.current).catch(() => false)))
+      throw new CommandRefused('password', 'That is not your password.', 'current', 'Type the one you sign in with.');
+    await c
+      .trx('person')
+      .where({ id: c.actor.id })
+      .update({ password_hash: await hash(p.password), session_version: c.trx.raw('session_version + 1') });
     return {};
   },
 });

@@ -246,7 +246,11 @@ test('an accepted proposal is put right like any other entry', async () => {
     h.hand,
   );
   await h.send('proposal.settle', { proposalId: proposal, accept: true, answer: 'replace' });
-  await putRight('count', { measured: counted(995) });
+  // The answer was about 990: it is asked anew of another number, and kept where only a remark is put right.
+  expect((await refusal(putRight('count', { measured: counted(995) }))).ask?.field).toBe('answer');
+  await putRight('count', { note: 'two people' });
+  expect(await h.number('R1')).toBe(990);
+  await putRight('count', { measured: counted(995), answer: 'replace' });
   expect(await h.number('R1')).toBe(995);
   await sound();
 });
@@ -288,4 +292,19 @@ test('a file that was read in is not taken back', async () => {
   await h.send('readings.import', { sensor: h.sensor, fileName: 'bay1.csv', text });
   const no = await refusal(h.send('entry.correct', { entryId: await lastEntry('import'), reason: 'wrong file' }));
   expect([no.code, no.todo]).toEqual(['import', expect.stringContaining('right file')]);
+});
+
+test('moved in time an entry is subject to what the act itself is: nobody back-dates through a correction', async () => {
+  await fry('R1', 1000);
+  h.clock.now += 5 * DAY;
+  await h.send('dead.record', { unit: h.units.R1!, number: 3 }, h.hand);
+  const entryId = await lastEntry('dead');
+  const again = (who: typeof h.hand, at: number) =>
+    h.send('entry.correct', { entryId, reason: 'yesterday', replacement: { at } }, who);
+  expect((await refusal(again(h.hand, h.clock.now - 2 * DAY))).code).toBe('tooLate');
+  await h.send('dead.record', { unit: h.units.R1!, number: 4 }, h.culturist);
+  const own = await lastEntry('dead');
+  const back = { entryId: own, reason: 'earlier', replacement: { at: h.clock.now - 4 * DAY } };
+  expect((await refusal(h.send('entry.correct', back, h.culturist))).code).toBe('tooLate');
+  await h.send('entry.correct', { ...back, replacement: { at: h.clock.now - DAY } }, h.culturist);
 });

@@ -21,7 +21,7 @@ import { keepApart } from './keepApart';
 import { layDown } from './layDown';
 import { recordDead, recordLossOf, recordPick } from './losses';
 import { grade, move } from './moves';
-import { addPerson, resetPassword, savePerson, savePreferences } from './people';
+import { addPerson, changePassword, resetPassword, savePerson, savePreferences } from './people';
 import { saveReleaseSite, saveRoom, saveSensor, saveSite } from './places';
 import { endProgramme, saveProgramme } from './programmes';
 import { saveProtocol } from './protocols';
@@ -69,6 +69,7 @@ const all = [
   addPerson,
   savePerson,
   resetPassword,
+  changePassword,
   savePreferences,
   setSpeciesValue,
   saveFish,

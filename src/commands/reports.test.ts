@@ -11,10 +11,15 @@ beforeEach(async () => {
 });
 const MIN = 60_000;
 const report = (readings: { sensor: string; at: number; value: number }[]) =>
-  h.send<{ added: number; same: number; kept: number; impossible: number; future: number; unknown: string[] }>(
-    'readings.report',
-    { readings },
-  );
+  h.send<{
+    added: number;
+    same: number;
+    kept: number;
+    impossible: number;
+    future: number;
+    corrected: number;
+    unknown: string[];
+  }>('readings.report', { readings });
 /** A probe that reports every ten minutes up to now. */
 async function reporting(hours: number, value: (minute: number) => number = () => 5) {
   const from = h.clock.now;
@@ -46,6 +51,34 @@ describe('reports of probes', () => {
     expect(rows.map((r) => [(r.at - t) / (10 * MIN), r.value])).toEqual([0, 1, 2, 3, 4, 6].map((k) => [k, 5]));
     const hours = (await h.db('reading_hour').sum('n as n').first()) as { n: string };
     expect(Number(hours.n)).toBe(6);
+  });
+
+  test('a clock some minutes ahead is put right, and what is left out is counted by sensor and reason', async () => {
+    const ahead = 3 * MIN;
+    const sent = Array.from({ length: 60 }, (_, k) => ({
+      sensor: 'BAY1 ',
+      at: h.clock.now + ahead - (59 - k) * MIN,
+      value: 5 + k / 100,
+    }));
+    expect(await report(sent)).toMatchObject({ added: 60, future: 0, corrected: 60, unknown: [] });
+    const last = (await h.db('reading').orderBy('at', 'desc').first('at')) as { at: number };
+    expect(last.at).toBe(h.clock.now);
+    await report([
+      { sensor: 'bay1', at: h.clock.now, value: 99 },
+      { sensor: 'bay1', at: Date.UTC(20260, 0, 1), value: 5 },
+      { sensor: 'nobody', at: h.clock.now, value: 5 },
+      { sensor: 'nobody', at: h.clock.now, value: 6 },
+    ]);
+    const left = (await h
+      .db('reading_left_out')
+      .orderBy(['sensor', 'reason'])
+      .select('sensor', 'reason', 'n')) as unknown[];
+    expect(left).toEqual([
+      { sensor: 'bay1', reason: 'value', n: 1 },
+      { sensor: 'bay1', reason: 'clock', n: 1 },
+      { sensor: 'bay1', reason: 'ahead', n: 60 },
+      { sensor: 'nobody', reason: 'unknown', n: 2 },
+    ]);
   });
 
   test('they make no entry of the ledger, and queue the dates of what stands in their water', async () => {

@@ -1,18 +1,21 @@
 import { z } from 'zod';
 import { sensorKinds } from '@/core/readings/sensorKinds';
+import { localDay } from '@/core/time/localDay';
 import { addReadings, type NewReading } from '@/store/readings';
-import { defineCommand } from './define';
+import { type Context, defineCommand } from './define';
+import { earliest, latest } from './payload';
 import { predictAllOn, type SensorRow } from './readings';
 import { CommandRefused } from './refused';
 
-/** Clocks of probes run ahead: so much of the future is taken as now. */
+/** Clocks of probes run ahead: by so much without a word, by so much put right and counted. */
 const AHEAD_MS = 2 * 60_000;
+const CORRECTED_MS = 30 * 60_000;
 const MOST = 20_000;
 
 /**
  * Readings as probes report them, by the name of the sensor: late, doubled and out of order as they come. What is typed
  * or stored for an instant stays; values that are no reading of such a sensor, unknown sensors and times that have not
- * come are left out and counted. It makes no entry of the ledger.
+ * come are left out; a clock that is ahead by minutes is put right. All that is counted by sensor and reason, and shown. It makes no entry of the ledger.
  */
 export const reportReadings = defineCommand({
   type: 'readings.report',
@@ -25,26 +28,43 @@ export const reportReadings = defineCommand({
   }),
   async handle(c, p) {
     const sensors = (await c.trx('sensor').where({ site_id: c.site.id })) as SensorRow[];
-    const byName = new Map(sensors.map((s) => [s.name, s]));
+    // Names as people write them: their letters' case makes no other sensor.
+    const byName = new Map(sensors.map((s) => [s.name.normalize('NFKC').trim().toLowerCase(), s]));
     const bySensor = new Map<number, NewReading[]>();
     const unknown = new Set<string>();
-    let impossible = 0;
-    let future = 0;
+    const leftOut = new LeftOut();
+    let [impossible, future, corrected] = [0, 0, 0];
     for (const r of p.readings) {
-      const sensor = byName.get(r.sensor);
+      const sensor = byName.get(r.sensor.normalize('NFKC').trim().toLowerCase());
       if (!sensor) {
         unknown.add(r.sensor);
+        leftOut.add(r.sensor, 'unknown', r);
         continue;
       }
       const kind = sensorKinds[sensor.kind];
-      if (r.value < kind.low || r.value > kind.high) impossible += 1;
-      else if (r.at > c.now + AHEAD_MS || r.at < Date.UTC(1950, 0, 1)) future += 1;
-      else {
+      if (r.value < kind.low || r.value > kind.high) {
+        impossible += 1;
+        leftOut.add(sensor.name, 'value', r);
+      } else if (r.at > c.now + CORRECTED_MS || r.at < earliest(c.now)) {
+        future += 1;
+        leftOut.add(sensor.name, 'clock', r);
+      } else {
         const list = bySensor.get(sensor.id) ?? bySensor.set(sensor.id, []).get(sensor.id)!;
-        list.push({ at: Math.min(r.at, c.now), value: r.value });
+        list.push({ at: r.at, value: r.value });
       }
     }
-    const sum = { added: 0, same: 0, kept: 0, impossible, future, unknown: [...unknown].slice(0, 20) };
+    for (const [id, rows] of bySensor) {
+      const ahead = rows.reduce((m, r) => Math.max(m, r.at), Number.NEGATIVE_INFINITY) - c.now;
+      if (ahead <= 0) continue;
+      // The newest is of now: the probe's clock is put back by what it is ahead, for all that it sent with it.
+      for (const r of rows) r.at -= ahead;
+      if (ahead <= AHEAD_MS) continue;
+      corrected += rows.length;
+      const { name } = sensors.find((s) => s.id === id)!;
+      for (const r of rows) leftOut.add(name, 'ahead', { at: r.at, value: r.value });
+    }
+    const sum = { added: 0, same: 0, kept: 0, impossible, future, corrected, unknown: [...unknown].slice(0, 20) };
+    await leftOut.keep(c);
     // All at once: the next sensor's rows are written out here while the database stores those of the one before.
     await Promise.all(
       [...bySensor].map(async ([id, rows]) => {
@@ -58,6 +78,30 @@ export const reportReadings = defineCommand({
     return sum;
   },
 });
+
+type Reason = 'unknown' | 'value' | 'clock' | 'ahead';
+
+/** What was left out, or put right, of what probes sent: counted by sensor, reason and day, with the last of them. */
+class LeftOut {
+  private readonly found = new Map<string, { sensor: string; reason: Reason; n: number; at: number; value: number }>();
+
+  add(sensor: string, reason: Reason, r: { at: number; value: number }): void {
+    const key = `${sensor}\n${reason}`;
+    const known = this.found.get(key) ?? { sensor: sensor.slice(0, 40), reason, n: 0, at: 0, value: 0 };
+    this.found.set(key, { ...known, n: known.n + 1, at: r.at, value: r.value });
+  }
+
+  async keep(c: Context): Promise<void> {
+    if (this.found.size === 0) return;
+    const day = localDay(c.now, c.site.timeZone).start;
+    for (const f of [...this.found.values()].slice(0, 100))
+      await c.trx.raw(
+        `INSERT INTO reading_left_out (site_id, day, sensor, reason, n, last_at, last_value) VALUES (?, ?, ?, ?, ?, ?, ?)
+         ON DUPLICATE KEY UPDATE n = n + VALUES(n), last_at = VALUES(last_at), last_value = VALUES(last_value)`,
+        [c.site.id, day, f.sensor, f.reason, f.n, Math.max(earliest(c.now), Math.min(latest(c.now), f.at)), f.value],
+      );
+  }
+}
 
 /** A key by which a device may report readings, and nothing else. Only its hash is kept. */
 export const makeToken = defineCommand({

@@ -1,10 +1,14 @@
 import { uuidv7 } from 'uuidv7';
 import { speciesOf } from '@/book/shelf';
 import { fromJson } from '@/store/books/rows';
+import { connect } from '@/store/connection';
+import { migrate } from '@/store/migrations';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { refusal } from '../../tests/support/refusal';
+import { addressOf } from '../../tests/support/server';
 import type { Actor, Role } from './define';
 import { execute } from './execute';
+import { setUp } from './people';
 import { commands } from './registry';
 
 let h: TestHatchery;
@@ -64,6 +68,7 @@ const may: Record<string, Role[]> = {
   'person.add': managers,
   'person.save': managers,
   'person.resetPassword': managers,
+  'person.changePassword': everyone,
   'preferences.save': everyone,
   'species.setValue': managers,
   'brood.save': culturists,
@@ -217,4 +222,51 @@ describe('values of the species book', () => {
     await set({ path: 'milestones.eyed', value: { model, cv: cv * 1.1 } });
     expect(await h.db('job').where({ kind: 'predict' }).pluck('subject')).toHaveLength(1);
   });
+});
+
+test('everyone changes their own password, knowing the old one; a device’s key ends with who made it', async () => {
+  const change = (current: string) =>
+    h.send('person.changePassword', { current, password: 'another horse battery' }, h.hand);
+  expect((await refusal(change('not this one'))).path).toBe('current');
+  await h.send('person.resetPassword', { id: h.hand.id, password: 'correct horse battery' });
+  const before = (await h.db('person').where({ id: h.hand.id }).first()) as { session_version: number };
+  await change('correct horse battery');
+  const after = (await h.db('person').where({ id: h.hand.id }).first()) as { session_version: number };
+  expect(after.session_version).toBe(before.session_version + 1);
+  await h.db('device_token').insert({
+    site_id: h.manager.siteId,
+    name: 'box',
+    token_hash: 'a'.repeat(64),
+    made_by: h.culturist.id,
+    made_at: h.clock.now,
+  });
+  await h.send('person.save', { id: h.culturist.id, role: 'culturist', active: false });
+  expect(await h.db('device_token').whereNull('revoked_at')).toEqual([]);
+});
+
+test('ten first runs at once make one hatchery', async () => {
+  await h.db.raw('SET FOREIGN_KEY_CHECKS = 0');
+  const [rows] = (await h.db.raw('SELECT DATABASE() AS name')) as [{ name: string }[]];
+  const name = `${rows[0]!.name}_first`;
+  await h.db.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  const db = connect(addressOf(name), { max: 10 });
+  try {
+    await migrate(db);
+    const one = (n: number) =>
+      setUp(
+        db,
+        { siteName: `Site ${n}`, timeZone: 'Europe/Vienna', managerName: 'Manager', password: 'correct horse battery' },
+        h.clock.now,
+      ).then(
+        () => 'made',
+        (e: { code?: string }) => e.code,
+      );
+    const all = await Promise.all(Array.from({ length: 10 }, (_, n) => one(n)));
+    expect(all.filter((x) => x === 'made')).toHaveLength(1);
+    expect(all.filter((x) => x === 'setUp')).toHaveLength(9);
+    expect(await db('site')).toHaveLength(1);
+  } finally {
+    await db.destroy();
+    await h.db.raw(`DROP DATABASE \`${name}\``);
+  }
 });

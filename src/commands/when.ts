@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { localDay } from '@/core/time/localDay';
 import type { Context } from './define';
+import { earliest } from './payload';
 import { CommandRefused } from './refused';
 
 /** When it happened and who measured: every command that records an event carries these. */
@@ -39,10 +40,11 @@ export function eventOf(
       'at',
       'Record what has happened; plans do not go into the books.',
     );
-  if (at < Date.UTC(1950, 0, 1)) throw new CommandRefused('longAgo', 'That is before 1950.', 'at', 'Check the year.');
+  if (at < earliest(c.now))
+    throw new CommandRefused('longAgo', 'That is more than sixty years ago.', 'at', 'Check the year.');
   const { role } = c.actor;
-  // Somebody who puts a record right may do so at the record's own time; who may correct it is decided there.
-  if (!c.replacing) {
+  // Who puts a record right may leave it at its own time; moved in time it is subject to what the act itself is.
+  if (c.replacing?.at !== at) {
     if (role === 'culturist' && at < c.now - 48 * HOUR - (p.precision === 'day' ? 24 * HOUR : 0))
       throw new CommandRefused('tooLate', 'That is more than 48 hours ago.', 'at', 'A manager can enter it.');
     if (role === 'hand' && at < today.start)

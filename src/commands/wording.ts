@@ -41,7 +41,7 @@ export async function sayRefusal(
   if (!later) return new CommandRefused(refusal.code, message, path, todo, ask);
   return new CommandRefused(
     'laterEntry',
-    `Then what was recorded for ${dayMonth(later.orderAt, later.timeZone)} as “${wordOf(later.kind)}” could not stand: ${message.charAt(0).toLowerCase()}${message.slice(1)}`,
+    `Then what was recorded for ${dayMonth(later.orderAt, later.timeZone)} as “${wordOf(later.kind)}” could not stand. ${message}`,
     path,
     `Put that entry right first, or choose another time. ${todo}`,
   );

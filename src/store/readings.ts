@@ -179,6 +179,12 @@ export async function rollUp(
      WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? AND NOT struck GROUP BY \`at\` DIV ${HOUR}`,
     [sensor.id, firstHour, hoursEnd],
   );
+  // Days without a reading have no row: what is gone through are the days that have some, however wide the span.
+  const [[span]] = (await trx.raw(
+    'SELECT MIN(`at`) AS first, MAX(`at`) AS last FROM reading WHERE sensor_id = ? AND `at` >= ? AND `at` <= ? AND NOT struck',
+    [sensor.id, localDay(from, sensor.timeZone).start, localDay(to, sensor.timeZone).end - 1],
+  )) as unknown as [[{ first: number | null; last: number | null }]];
+  if (span.first === null || span.last === null) return;
   // Days of 24 hours in a row share one offset and go in one statement; a day of 23 or 25 goes alone.
   let run: { start: number; end: number } | null = null;
   const flush = async () => {
@@ -192,8 +198,8 @@ export async function rollUp(
     );
     run = null;
   };
-  let day = localDay(from, sensor.timeZone);
-  while (day.start <= to) {
+  let day = localDay(span.first, sensor.timeZone);
+  while (day.start <= span.last) {
     const plain = day.end - day.start === DAY;
     if (plain && run) run.end = day.end;
     else {

@@ -91,7 +91,9 @@ export async function recordEntries(r: Recording, entries: readonly NewEntry[]):
   }
 
   const acts = [...booked, ...voided].flatMap((row) => fromJson<Act[]>(row.acts));
-  const holdings = await holdingsAround(r, placesOf(acts), unitsEntered(acts));
+  const units = [...new Set([...unitsEntered(acts), ...unitsLeft(voided.flatMap((row) => fromJson<Act[]>(row.acts)))])];
+  const from = Math.min(...[...booked, ...voided].map((row) => row.order_at));
+  const holdings = await holdingsAround(r, placesOf(acts), units, from);
   const latest = [...holdings].sort((a, b) => comparePosition(lastOf(b), lastOf(a)))[0];
   const atTheEnd =
     voided.length === 0 && (!latest || booked.every((row) => comparePosition(positionOf(row), lastOf(latest)) > 0));
@@ -277,13 +279,23 @@ const unitsEntered = (acts: readonly Act[]): number[] => [
   ),
 ];
 
+/** Units that acts take out of: taken back, what left them stands there again, beside whatever has come since. */
+const unitsLeft = (acts: readonly Act[]): number[] =>
+  acts.flatMap((a) =>
+    a.act === 'shift' || a.act === 'lose' ? [Number(a.from.unit)] : a.act === 'close' ? [Number(a.holding.unit)] : [],
+  );
+
 const lotsOf = (acts: readonly Act[]): number[] => [...new Set(placesOf(acts).map((p) => Number(p.lot)))];
 
-/** Rows of the places named, made where they are missing, and of whatever stands in the units entered. */
+/**
+ * Rows of the places named, made where they are missing, and of whatever stands in the units entered, or stood there at
+ * or after the instant `from`: two lots do not share a unit at any past instant either.
+ */
 async function holdingsAround(
   { trx, holdings: read }: Recording,
   places: readonly Place[],
   units: readonly number[],
+  from: number,
 ): Promise<HoldingRow[]> {
   const keys = new Map(places.map((p) => [keyOf(p), p]));
   if (units.length === 0 && [...keys.keys()].every((k) => read.has(k)))
@@ -291,7 +303,10 @@ async function holdingsAround(
   const rows = (await trx('holding')
     .where((q) => {
       for (const p of keys.values()) q.orWhere({ lot_id: Number(p.lot), unit_id: Number(p.unit), stage: p.stage });
-      if (units.length > 0) q.orWhere((b) => b.whereIn('unit_id', [...units]).where('number', '>', 0));
+      if (units.length > 0)
+        q.orWhere((b) =>
+          b.whereIn('unit_id', [...units]).where((x) => x.where('number', '>', 0).orWhere('last_order_at', '>=', from)),
+        );
     })
     .select('*')) as HoldingRow[];
   const found = new Set(rows.map(keyOfRow));

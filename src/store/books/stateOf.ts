@@ -73,7 +73,8 @@ export async function stateBefore(trx: Trx, rows: readonly HoldingRow[], instant
     const p = last.get(r.id)!;
     return { number: p.number, exposure: p.exposure, exposureAt: p.exposure_at, closedAt: p.closed_at };
   });
-  await addDriftSources(trx, state, rows);
+  // A holding that opens only later gets its drift from the entry that opens it, as a replay from the start would.
+  await addDriftSources(trx, state, standing);
   return state;
 }
 

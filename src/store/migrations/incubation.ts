@@ -234,4 +234,18 @@ export const incubationMigrations: Step[] = [
     },
     down: async () => {},
   },
+  {
+    name: '0416_reading_left_out',
+    up: create('reading_left_out', (t) => {
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.bigInteger('day').notNullable();
+      t.string('sensor', 40).notNullable().comment('as it was sent');
+      t.enum('reason', ['unknown', 'value', 'clock', 'ahead']).notNullable();
+      t.integer('n').unsigned().notNullable();
+      t.bigInteger('last_at').notNullable();
+      t.double('last_value').notNullable();
+      t.primary(['site_id', 'day', 'sensor', 'reason']);
+    }),
+    down: drop('reading_left_out'),
+  },
 ];
