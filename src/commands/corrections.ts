@@ -9,7 +9,7 @@ import { type Context, defineCommand, type EntryDraft } from './define';
 import { putBackFlow } from './eggs';
 import { queuePredictions } from './jobs';
 import { parsePayload } from './payload';
-import { putBackReading } from './readings';
+import { putBackReading, takeBackImport } from './readings';
 import { CommandRefused } from './refused';
 import { sensitive } from './sensitive';
 import { asOf } from './when';
@@ -94,13 +94,6 @@ async function entryToCorrect(c: Context, id: string): Promise<Found> {
       'entryId',
       'Read in the right list: what its cells say takes the place of what was said before.',
     );
-  if (entry.kind === 'import')
-    throw new CommandRefused(
-      'import',
-      'A file that was read in is not taken back.',
-      'entryId',
-      'Read in the right file: where values differ, choose those of the file.',
-    );
   return entry;
 }
 
@@ -180,11 +173,19 @@ export const correct = defineCommand({
     };
     if (!p.replacement) {
       const done = await c.record([voiding]);
+      await takeBackImport(c, entry);
       await putBackReading(c, entry);
       await putBackFlow(c, entry);
       await afterwards(c, entry, done);
       return { taken: entry.kind, rederived: done.rederived.length };
     }
+    if (entry.kind === 'import')
+      throw new CommandRefused(
+        'import',
+        'A file is taken back, not put right.',
+        'entryId',
+        'Take it back whole, and read in the right one.',
+      );
     // The original's command is carried out anew; what it records stands in the original's place, in one step with the
     // voiding, so that nothing in between has to hold.
     const command = c.lookup(commandOfKind[entry.kind]!);
@@ -237,12 +238,14 @@ export const ANSWERS = [
   'answer',
   'bath',
   'beyond',
+  'column',
   'dose',
   'eyes',
   'figure',
   'interval',
   'late',
   'mix',
+  'odd',
   'overload',
   'path',
   'quota',

@@ -5,7 +5,7 @@ import { parseLogger } from '@/core/readings/parseLogger';
 import { type SensorKind, sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
-import { addReadings, removeReading } from '@/store/readings';
+import { addReadings, removeImport, removeReading } from '@/store/readings';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
 import { unitById } from './standing';
@@ -189,6 +189,12 @@ export const importReadings = defineCommand({
     clock: z.enum(['local', 'winter']).optional(),
     unit: z.enum(['C', 'F']).optional(),
     conflicts: z.enum(['keep', 'replace']).default('keep'),
+    /** Which column holds the values, where several could. */
+    column: z.coerce.number().int().min(0).max(500).optional(),
+    /** `show`: say what was understood before anything is written; `seen`: it was looked at. */
+    preview: z.enum(['show', 'seen']).optional(),
+    /** They lie far off what is known of this water, and are right. */
+    odd: z.literal('meant').optional(),
   }),
   async handle(c, p) {
     const sensor = await sensorById(c, p.sensor);
@@ -200,6 +206,7 @@ export const importReadings = defineCommand({
         dateOrder: p.dateOrder,
         clock: p.clock,
         unit: p.unit,
+        valueColumn: p.column,
       });
     } catch (e) {
       if (e instanceof RangeError)
@@ -211,6 +218,21 @@ export const importReadings = defineCommand({
         );
       throw e;
     }
+    if (file.columns.length > 0)
+      throw new CommandRefused(
+        'column',
+        `${file.columns.length} columns of this file could be ${sensorKinds[sensor.kind].word}.`,
+        'column',
+        'Say which.',
+        {
+          field: 'column',
+          choices: file.columns.map((x) => ({
+            value: String(x.column),
+            label: x.header || `column ${x.column + 1}`,
+            why: `${x.first.join(', ')} …`,
+          })),
+        },
+      );
     if (file.ambiguousDates)
       throw new CommandRefused(
         'dates',
@@ -248,7 +270,17 @@ export const importReadings = defineCommand({
         'text',
         file.problems[0] ? `Line ${file.problems[0].line}: ${file.problems[0].why}.` : 'Check the file.',
       );
-    const done = await addReadings(c.trx, { id: sensor.id, timeZone: c.site.timeZone }, rows, 'imported', p.conflicts);
+    const said = (t: number) => `${dayMonth(t, c.site.timeZone, c.now)} ${clock(t, c.site.timeZone)}`;
+    await mustBeOfThisWater(c, sensor, rows, p.odd);
+    if (p.preview === 'show') throw previewOf(sensor, file, rows, said);
+    const done = await addReadings(
+      c.trx,
+      { id: sensor.id, timeZone: c.site.timeZone },
+      rows,
+      'imported',
+      p.conflicts,
+      c.commandId,
+    );
     const first = rows.reduce((t, r) => Math.min(t, r.at), Number.POSITIVE_INFINITY);
     const last = rows.reduce((t, r) => Math.max(t, r.at), 0);
     const { text: _, ...rest } = p;
@@ -258,12 +290,11 @@ export const importReadings = defineCommand({
         at: c.now,
         precision: 'minute',
         measuredBy: sensor.name,
-        intent: { ...rest, rows: rows.length, added: done.added },
+        intent: { ...rest, rows: rows.length, added: done.added, importId: c.commandId, readOn: sensor.id },
         acts: [],
       },
     ]);
     if (sensor.kind === 'temperature' && done.added + done.replaced > 0) await predictAllOn(c, sensor.id);
-    const said = (t: number) => `${dayMonth(t, c.site.timeZone, c.now)} ${clock(t, c.site.timeZone)}`;
     return {
       sensor: sensor.name,
       ...done,
@@ -278,3 +309,82 @@ export const importReadings = defineCommand({
     };
   },
 });
+
+/** What was understood of a file, told before anything is written. */
+function previewOf(
+  sensor: SensorRow,
+  file: ReturnType<typeof parseLogger>,
+  rows: readonly { at: number; value: number }[],
+  said: (t: number) => string,
+): CommandRefused {
+  const { unit, word } = sensorKinds[sensor.kind];
+  const { header, timeColumns, valueColumn } = file.understood;
+  const named = (c: number) => (header?.[c] ? `“${header[c]}”` : `column ${c + 1}`);
+  const values = rows.map((r) => r.value);
+  const [low, high] = values.reduce(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [values[0]!, values[0]!]);
+  const read = file.understood.unit === 'F' ? ' (read as °F and turned into °C)' : '';
+  const ten = rows
+    .slice(0, 10)
+    .map((r) => `${said(r.at)} ${r.value.toFixed(2)}`)
+    .join('; ');
+  const left =
+    file.problems.length > 0 ? ` ${grouped(file.problems.length)} lines cannot be read and are left out.` : '';
+  return new CommandRefused(
+    'preview',
+    `Time from ${timeColumns.map(named).join(' and ')}, ${word} from ${named(valueColumn)}${read}: ${grouped(rows.length)} readings, ${said(Math.min(...bounds(rows)))} to ${said(Math.max(...bounds(rows)))}, ${low.toFixed(1)} to ${high.toFixed(1)} ${unit}.${left}`,
+    'text',
+    `The first: ${ten}.`,
+    { field: 'preview', choices: [{ value: 'seen', label: `That is right: import them into ${sensor.name}` }] },
+  );
+}
+
+const bounds = (rows: readonly { at: number }[]) => [
+  rows.reduce((t, r) => Math.min(t, r.at), Number.POSITIVE_INFINITY),
+  rows.reduce((t, r) => Math.max(t, r.at), Number.NEGATIVE_INFINITY),
+];
+
+/** A file so far off what is known of its water is of another water, or of another column. */
+const FAR_CELSIUS = 8;
+
+/** The file's middle held against the readings of the days around it; asked about where they lie far apart. */
+async function mustBeOfThisWater(
+  c: Context,
+  sensor: SensorRow,
+  rows: readonly { at: number; value: number }[],
+  odd: 'meant' | undefined,
+): Promise<void> {
+  if (odd || sensor.kind !== 'temperature') return;
+  const [first, last] = bounds(rows) as [number, number];
+  const around = (await c
+    .trx('reading_day')
+    .where({ sensor_id: sensor.id })
+    .whereBetween('day', [first - 5 * 86_400_000, last + 5 * 86_400_000])
+    .select(c.trx.raw('sum / n AS mean'))) as unknown as { mean: number }[];
+  if (around.length === 0) return;
+  const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1]!;
+  const [known, given] = [middle(around.map((r) => Number(r.mean))), middle(rows.map((r) => r.value))];
+  if (Math.abs(known - given) <= FAR_CELSIUS) return;
+  throw new CommandRefused(
+    'odd',
+    `The middle of this file is ${given.toFixed(1)} °C; the days around it were at ${known.toFixed(1)} °C in ${sensor.name}.`,
+    'text',
+    'Is it of this water, and of this column?',
+    { field: 'odd', choices: [{ value: 'meant', label: 'It is of this water, and right' }] },
+  );
+}
+
+/** The readings that an imported file brought, when the import is taken back. */
+export async function takeBackImport(c: Context, entry: { kind: string; intent: string }): Promise<void> {
+  if (entry.kind !== 'import') return;
+  const { importId, readOn } = fromJson<{ importId?: string; readOn?: number }>(entry.intent);
+  if (!importId || readOn === undefined)
+    throw new CommandRefused(
+      'import',
+      'This file was read in by an earlier version, which did not keep which readings it brought.',
+      'entryId',
+      'Strike the stretch out, or read in the right file: where values differ, choose those of the file.',
+    );
+  const sensor = await sensorById(c, readOn);
+  await removeImport(c.trx, { id: sensor.id, timeZone: c.site.timeZone }, importId);
+  if (sensor.kind === 'temperature') await predictAllOn(c, sensor.id);
+}

@@ -24,6 +24,8 @@ export async function addReadings(
   rows: readonly NewReading[],
   origin: 'typed' | 'imported' | 'probe',
   onConflict: 'keep' | 'replace',
+  /** The import that brings them, by which they can be taken back whole. */
+  importId: string | null = null,
 ): Promise<Added> {
   if (rows.length === 0) return { added: 0, replaced: 0, same: 0, conflicts: [] };
   const list = sorted(rows);
@@ -51,14 +53,22 @@ export async function addReadings(
     for (let i = 0; i < some.length; i += CHUNK) {
       let values = '';
       for (let k = i; k < Math.min(some.length, i + CHUNK); k++)
-        values += `${k > i ? ',' : ''}(${sensor.id},${some[k]!.at},${some[k]!.value},'${origin}')`;
+        values += `${k > i ? ',' : ''}(${sensor.id},${some[k]!.at},${some[k]!.value},'${origin}',@import)`;
       await trx.raw(
-        `INSERT INTO reading (sensor_id, \`at\`, value, origin) VALUES ${values}${replace ? ' ON DUPLICATE KEY UPDATE value = VALUES(value), origin = VALUES(origin)' : ''}`,
+        `INSERT INTO reading (sensor_id, \`at\`, value, origin, import_id) VALUES ${values}${replace ? ' ON DUPLICATE KEY UPDATE value = VALUES(value), origin = VALUES(origin), import_id = VALUES(import_id)' : ''}`,
       );
     }
   };
+  // A variable, so that thousands of rows do not each name it.
+  await trx.raw('SET @import = ?', [importId]);
   await write(fresh, false);
   const replaced = onConflict === 'replace' ? conflicts.map((x) => ({ at: x.at, value: x.given })) : [];
+  if (importId !== null && replaced.length > 0)
+    for (let i = 0; i < replaced.length; i += CHUNK)
+      await trx.raw(
+        'INSERT INTO reading_replaced (import_id, sensor_id, `at`, value, origin, earlier_import) SELECT ?, sensor_id, `at`, value, origin, import_id FROM reading WHERE sensor_id = ? AND `at` IN (?)',
+        [importId, sensor.id, replaced.slice(i, i + CHUNK).map((r) => r.at)],
+      );
   await write(replaced, true);
   const touched = fresh.length + replaced.length;
   if (touched > 0) {
@@ -73,6 +83,30 @@ export async function addReadings(
     else await addUp(trx, sensor, fresh);
   }
   return { added: fresh.length, replaced: replaced.length, same, conflicts: onConflict === 'replace' ? [] : conflicts };
+}
+
+/**
+ * Takes an import back whole: what it added goes, what it replaced stands again, unless something else has since taken
+ * that place. @returns how many readings went, and the span of time that they were of
+ */
+export async function removeImport(
+  trx: Trx,
+  sensor: { id: number; timeZone: string },
+  importId: string,
+): Promise<{ removed: number }> {
+  const [[span]] = (await trx.raw(
+    'SELECT MIN(`at`) AS first, MAX(`at`) AS last, COUNT(*) AS n FROM reading WHERE sensor_id = ? AND import_id = ?',
+    [sensor.id, importId],
+  )) as unknown as [[{ first: number | null; last: number | null; n: number }]];
+  if (span.first === null || span.last === null) return { removed: 0 };
+  await trx('reading').where({ sensor_id: sensor.id, import_id: importId }).delete();
+  await trx.raw(
+    'INSERT IGNORE INTO reading (sensor_id, `at`, value, origin, import_id) SELECT sensor_id, `at`, value, origin, earlier_import FROM reading_replaced WHERE import_id = ?',
+    [importId],
+  );
+  await trx('reading_replaced').where({ import_id: importId }).delete();
+  await markStruck(trx, sensor, span.first, span.last);
+  return { removed: Number(span.n) };
 }
 
 /** Adds readings, in order and new to the table, to the roll-ups: what stood there is not read again. */

@@ -153,7 +153,9 @@ test('the logger’s file sets the dates; the same file twice adds nothing; warm
     await page
       .getByLabel('CSV file')
       .setInputFiles({ name: 'bay1.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-    await page.getByRole('button', { name: 'Import' }).click();
+    await page.getByRole('button', { name: 'Import', exact: true }).click();
+    // What was understood is shown before anything is written.
+    await page.getByRole('button', { name: /^That is right/ }).click();
     await expect(page.getByTestId('import-report')).toBeVisible();
     return page.getByTestId('import-report').textContent();
   };

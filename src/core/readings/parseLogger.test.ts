@@ -107,3 +107,44 @@ describe('a logger that keeps winter time all year', () => {
     expect(rows.map((r) => new Date(r.at).getUTCHours())).toEqual([12, 11]);
   });
 });
+
+describe('what is a measurement and what is not', () => {
+  const lines = (preamble: string, header: string) =>
+    [
+      preamble,
+      header,
+      ...Array.from(
+        { length: 45 },
+        (_, k) =>
+          `${k + 1};${String(1 + Math.floor(k / 24)).padStart(2, '0')}.04.2031 ${String(k % 24).padStart(2, '0')}:00;${(8.4 + (k % 5) / 10).toFixed(1).replace('.', ',')};${98 - (k % 3)}`,
+      ),
+    ].join('\n');
+
+  test('a preamble with a date of its own, a running number, words of another language', () => {
+    const f = read(lines('﻿Rejestrator;4711\nEksport;14.04.2031 09:00\n', 'Nr;Data i godzina;Temperatura [°C];Bateria'));
+    expect(f.understood).toMatchObject({ valueColumn: 2, timeColumns: [1], delimiter: ';' });
+    expect(f.rows).toHaveLength(45);
+    expect(f.rows.every((r) => r.value >= 8.4 && r.value <= 8.8)).toBe(true);
+    expect(f.columns).toEqual([]);
+  });
+
+  test('two columns that fit are asked about, each with its heading and first values; as answered it is read', () => {
+    const text = lines('', 'Nr;Zeit;Messwert;Batterie')
+      .replaceAll(';98', ';21')
+      .replaceAll(';97', ';22')
+      .replaceAll(';96', ';23');
+    const f = read(text);
+    expect(f.columns.map((c) => [c.column, c.header])).toEqual([
+      [2, 'Messwert'],
+      [3, 'Batterie'],
+    ]);
+    expect(read(text, { valueColumn: 3 })).toMatchObject({ columns: [], understood: { valueColumn: 3 } });
+  });
+
+  test('a running number that skips a line now and then is still none', () => {
+    const text = lines('', 'Nr;Zeit;Messwert')
+      .replace(/^7;.*\n/m, '')
+      .replace(/;\d\d$/gm, '');
+    expect(read(text)).toMatchObject({ columns: [], understood: { valueColumn: 2 } });
+  });
+});

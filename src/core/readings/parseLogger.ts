@@ -17,6 +17,8 @@ export type LoggerFile = {
     dateOrder: DateOrder;
     unit: 'C' | 'F';
   };
+  /** Several columns could be it, or none is headed as it: the user must say which. Empty where there is one. */
+  columns: { column: number; header: string; first: string[] }[];
   /** The dates can be read in two ways: the user must say which. */
   ambiguousDates: boolean;
   /** Lines in an hour that local clocks skipped: the logger may keep winter time all year; the user must say. */
@@ -53,20 +55,22 @@ export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
     .filter((l) => l.cells.some((c) => c !== ''));
   if (lines.length === 0) throw new RangeError('the file is empty');
 
-  const first = lines.findIndex((l) => l.cells.some((c) => dateParts(c) !== null));
+  const first = firstOfData(lines.map((l) => l.cells));
   if (first < 0) throw new RangeError('no column holds dates; a logger file needs a time and a value on each line');
-  const header = first > 0 ? lines[first - 1]!.cells : null;
+  const header = headerBefore(
+    lines.slice(0, first).map((l) => l.cells),
+    lines[first]!.cells.length,
+  );
   const data = lines.slice(first);
   const sample = data.slice(0, 200);
   const timeColumns = findTimeColumns(sample.map((l) => l.cells));
-  const valueColumn =
-    options.valueColumn ??
-    findValueColumn(
-      sample.map((l) => l.cells),
-      timeColumns,
-      header,
-      kind,
-    );
+  const found = findValueColumns(
+    sample.map((l) => l.cells),
+    timeColumns,
+    header,
+    kind,
+  );
+  const valueColumn = options.valueColumn ?? found[0] ?? -1;
   if (valueColumn < 0)
     throw new RangeError(
       kind.word === 'temperature'
@@ -121,6 +125,14 @@ export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
     rows,
     problems,
     understood: { delimiter, timeColumns, valueColumn, header, dateOrder: order.order, unit },
+    columns:
+      options.valueColumn !== undefined || found.length < 2
+        ? []
+        : found.map((column) => ({
+            column,
+            header: header?.[column] ?? '',
+            first: sample.slice(0, 4).map((l) => l.cells[column] ?? ''),
+          })),
     ambiguousDates: order.ambiguous,
     skipped,
   };
@@ -171,12 +183,53 @@ function findTimeColumns(rows: readonly string[][]): number[] {
   return [0];
 }
 
-function findValueColumn(
+/**
+ * The line on which the data begin: the first with a date in a column that holds dates on most of the lines after it,
+ * too. A date in a preamble ("exported on ...") begins nothing.
+ */
+function firstOfData(lines: readonly string[][]): number {
+  const filled = (cells: readonly string[]) => cells.filter((c) => c !== '').length;
+  const dated = (cells: readonly string[]) => cells.flatMap((c, i) => (dateParts(c) !== null ? [i] : []));
+  for (let i = 0; i < lines.length; i++) {
+    const columns = dated(lines[i]!);
+    if (columns.length === 0) continue;
+    const after = lines.slice(i, i + 20);
+    const usual = after.map(filled).sort((a, b) => a - b)[after.length >> 1]!;
+    // A line of a preamble has fewer fields than the data.
+    if (filled(lines[i]!) < 0.7 * usual) continue;
+    if (columns.some((c) => after.filter((l) => dateParts(l[c] ?? '') !== null).length > 0.6 * after.length)) return i;
+  }
+  return -1;
+}
+
+/** The headings: the last line before the data that has words in about as many columns; null where there is none. */
+function headerBefore(before: readonly string[][], width: number): string[] | null {
+  for (const cells of [...before].reverse().slice(0, 3)) {
+    const words = cells.filter((c) => /\p{L}/u.test(c)).length;
+    if (cells.length >= width - 1 && words >= Math.max(1, width / 2 - 1)) return [...cells];
+  }
+  return before.at(-1) ? [...before.at(-1)!] : null;
+}
+
+/** A running line number: whole, and next to always one more than on the line before. Not a measurement. */
+function isRunning(values: readonly (number | null)[]): boolean {
+  let [steps, ones] = [0, 0];
+  for (let i = 1; i < values.length; i++) {
+    const [a, b] = [values[i - 1], values[i]];
+    if (a == null || b == null) continue;
+    steps += 1;
+    if (Number.isInteger(a) && b - a === 1) ones += 1;
+  }
+  return steps > 2 && ones >= 0.9 * steps;
+}
+
+/** Columns that could hold what is measured, the likeliest first: those headed as it alone, where there are any. */
+function findValueColumns(
   rows: readonly string[][],
   time: readonly number[],
   header: readonly string[] | null,
   kind: (typeof sensorKinds)[SensorKind],
-): number {
+): number[] {
   // Temperatures may be written in Fahrenheit, and a broken probe writes nonsense now and then.
   const [low, high] = kind.word === 'temperature' ? [-100, 200] : [kind.low, kind.high];
   const width = Math.max(...rows.map((r) => r.length));
@@ -186,19 +239,14 @@ function findValueColumn(
   // A column headed as something else that sensors measure is not this one.
   const foreign = (c: number) => !named(c) && Object.values(sensorKinds).some((k) => k.header.test(header?.[c] ?? ''));
   const candidates = Array.from({ length: width }, (_, c) => c).filter(
-    (c) => !time.includes(c) && !foreign(c) && numbers(c).length > rows.length / 2,
-  );
-  const own = candidates.find((c) => named(c) && numbers(c).filter(within).length > rows.length / 2);
-  if (own !== undefined) return own;
-  // A running line number is whole and rises by one: not a measurement.
-  const left = candidates.filter(
     (c) =>
-      numbers(c).every(within) &&
-      !rows.every((r, i) => i === 0 || numberOf(r[c] ?? '') === (numberOf(rows[i - 1]![c] ?? '') ?? 0) + 1),
+      !time.includes(c) &&
+      !foreign(c) &&
+      numbers(c).length > rows.length / 2 &&
+      !isRunning(rows.map((r) => numberOf(r[c] ?? ''))),
   );
-  if (kind.word !== 'temperature' && left.length > 1)
-    throw new RangeError(`several columns could be ${kind.word}: head the right one “${kind.word}”`);
-  return left[0] ?? -1;
+  const own = candidates.filter((c) => named(c) && numbers(c).filter(within).length > rows.length / 2);
+  return own.length > 0 ? own : candidates.filter((c) => numbers(c).every(within));
 }
 
 /** `8,4` and `8.4`, with or without a unit behind; null when it is no number. */

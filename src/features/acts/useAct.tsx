@@ -1,9 +1,12 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { newId, type Refused, send } from '../frame/send';
 import { correctionOf, useCorrecting } from './correcting';
+
+/** A little less than the ten seconds within which the server takes an undo from everyone. */
+const UNDO_MS = 9500;
 
 export type Act = {
   busy: boolean;
@@ -36,6 +39,8 @@ export function useAct(type: string, onDone?: () => void): Act {
   const last = useRef<{ payload: Record<string, unknown>; says?: (r: Record<string, unknown> | null) => string }>({
     payload: {},
   });
+  const undoable = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  useEffect(() => () => clearTimeout(undoable.current), []);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<Refused | null>(null);
   const [done, setDone] = useState<Act['done']>(null);
@@ -63,10 +68,13 @@ export function useAct(type: string, onDone?: () => void): Act {
       return false;
     }
     id.current = newId();
+    clearTimeout(undoable.current);
+    // What can be taken back without saying why is offered for just so long.
+    undoable.current = setTimeout(() => setDone((d) => d && { says: d.says }), UNDO_MS);
     if (!correcting)
       setDone({
         says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result) ?? 'Recorded.'),
-        entry: type === 'readings.import' ? undefined : answer.entries[0],
+        entry: answer.entries[0],
       });
     if (correcting) correcting.onDone();
     else onDone?.();

@@ -64,7 +64,8 @@ export function LoggerImport({
     return <p className="quiet">No sensor yet. Set-up makes them: each room needs one, typed or logged.</p>;
   const importFile = (more: Record<string, string> = {}) => {
     if (!file) return;
-    void act.submit({ sensor: Number(sensor), fileName: file.name, text: file.text, ...more }, (r) => {
+    // First it is shown what was understood; the answer to that writes it.
+    void act.submit({ sensor: Number(sensor), fileName: file.name, text: file.text, preview: 'show', ...more }, (r) => {
       setReport(r as unknown as Imported);
       return `Read: ${r?.sensor}.`;
     });
@@ -198,7 +199,11 @@ export function LoggerImport({
                     ))}
                   </tbody>
                 </table>
-                <button type="button" className="button mt-2" onClick={() => importFile({ conflicts: 'replace' })}>
+                <button
+                  type="button"
+                  className="button mt-2"
+                  onClick={() => importFile({ conflicts: 'replace', preview: 'seen' })}
+                >
                   Take the file’s
                 </button>
               </div>

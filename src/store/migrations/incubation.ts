@@ -248,4 +248,25 @@ export const incubationMigrations: Step[] = [
     }),
     down: drop('reading_left_out'),
   },
+  {
+    name: '0417_reading_import',
+    up: async (k) => {
+      await k.raw(
+        'ALTER TABLE reading ADD COLUMN import_id CHAR(36) NULL, ADD INDEX reading_import (sensor_id, import_id)',
+      );
+      await create('reading_replaced', (t) => {
+        t.string('import_id', 36).notNullable();
+        t.integer('sensor_id').unsigned().notNullable().references('sensor.id');
+        t.bigInteger('at').notNullable();
+        t.float('value').notNullable();
+        t.string('origin', 10).notNullable();
+        t.string('earlier_import', 36).nullable();
+        t.primary(['import_id', 'at']);
+      })(k);
+    },
+    down: async (k) => {
+      await drop('reading_replaced')(k);
+      await k.raw('ALTER TABLE reading DROP INDEX reading_import, DROP COLUMN import_id');
+    },
+  },
 ];
