@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { measurement, numberFrom } from '@/core/books/measure';
-import { withDoubt } from '@/core/quantities/format';
+import { notAMass } from '@/core/brood/plausible';
+import { figures, grouped, withDoubt } from '@/core/quantities/format';
 import { benchState } from '@/core/spawning/bench';
-import { stageOf } from '@/core/species/species';
+import { type Species, stageOf, valueNamed } from '@/core/species/species';
 import { benchEntries } from '@/store/bench';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
+import { loadAnswers, warnLoads } from './loads';
 import { broodFish, knownSpecies, newLot, nextId } from './lots';
 import { CommandRefused } from './refused';
 import { unitById } from './standing';
@@ -46,6 +48,7 @@ export const recordTake = defineCommand({
       /** The spawning day and bowl that the eggs come from. */
       day: z.number().int().optional(),
       bowl: z.string().trim().max(20).optional(),
+      sure: z.literal('yes').optional(),
     })
     .refine((p) => new Set(p.females.map((f) => f.tag)).size === p.females.length, {
       path: ['females'],
@@ -59,6 +62,10 @@ export const recordTake = defineCommand({
     const event = eventOf(c, p);
     const species = knownSpecies(p.species);
     const unit = await unitById(c, p.unit);
+    p.females.forEach((f, i) => {
+      const why = f.massG === undefined ? null : notAMass(species, f.massG);
+      if (why) throw new CommandRefused('mass', why, `females.${i}.massG`, 'Check the unit.');
+    });
     const females = await broodFish(
       c,
       species.id,
@@ -74,6 +81,7 @@ export const recordTake = defineCommand({
     const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['take']));
     if (number.number === 0)
       throw new CommandRefused('none', 'That makes no eggs at all.', 'measured', 'Check the samples and the total.');
+    mustBeTheirEggs(await c.species(species.id), p, number.number + p.removed);
     const fertilisedAt = await fertilisedIn(c, p, event.at);
     const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt });
     const place = { lot: String(lot.id), unit: String(unit.id), stage: 'egg' };
@@ -121,6 +129,30 @@ export const recordTake = defineCommand({
     return { lotId: lot.id, lot: lot.name, ...said(number) };
   },
 });
+
+/** So many times what females of their mass usually give is asked about, and so many times cannot be. */
+const ODD_YIELD = 3;
+const ABSURD_YIELD = 10;
+
+/** Eggs held against the females that gave them, where all were weighed. */
+function mustBeTheirEggs(
+  species: Species,
+  p: { females: readonly { massG?: number }[]; sure?: 'yes' },
+  eggs: number,
+): void {
+  const perKg = valueNamed(species, 'eggs per kg of female');
+  const massG = p.females.reduce((s, f) => s + (f.massG ?? Number.NaN), 0);
+  if (!perKg || !(massG > 0)) return;
+  const times = eggs / ((massG / 1000) * perKg.value);
+  const says = `${grouped(eggs)} eggs are ${figures(times, 2)} times what ${figures(massG / 1000, 3)} kg of ${species.name} females usually give (${grouped(perKg.value)} a kg).`;
+  if (times > ABSURD_YIELD)
+    throw new CommandRefused('absurdYield', says, 'measured', 'Check the samples, the total, and the females’ mass.');
+  if (times > ODD_YIELD && p.sure !== 'yes')
+    throw new CommandRefused('yield', says, 'measured', 'Check the samples, the total, and the females’ mass.', {
+      field: 'sure',
+      choices: [{ value: 'yes', label: 'I looked again: it is right' }],
+    });
+}
 
 type Take = z.output<typeof recordTake.schema>;
 
@@ -192,6 +224,7 @@ export const bringStock = defineCommand({
     measured: measurement,
     origin: z.string().trim().max(120, 'is too long').default(''),
     fertilisedAt: z.number().int().optional(),
+    ...loadAnswers,
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
@@ -206,6 +239,7 @@ export const bringStock = defineCommand({
     const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['arrival', 'opening']));
     if (number.number === 0)
       throw new CommandRefused('none', 'That makes no animals at all.', 'measured', 'Check the figures.');
+    await warnLoads(c, [{ unit, adds: number.number, species: species.id, stage: p.stage }], p, 'unit');
     const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt: p.fertilisedAt ?? null });
     const family = await nextId(c, 'family');
     await c.trx('family').insert({

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { type FishRow, parseFish, type Sex } from '@/core/brood/parseFish';
+import { adultMassG } from '@/core/brood/plausible';
 import { CalculationError } from '@/core/calculation';
 import { pedigreeOf } from '@/core/genetics/pedigree';
+import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { Observation } from '@/store/books/record';
 import type { FishRecord } from './broodFish';
@@ -36,7 +38,7 @@ export const importFish = defineCommand({
       id: number;
       name: string;
     }[];
-    const rows = readRows(p, fish, units, Number(isoDay(c.now, c.site.timeZone).slice(0, 4)));
+    const rows = readRows(p, species, fish, units, Number(isoDay(c.now, c.site.timeZone).slice(0, 4)));
     mustBePedigree(rows, fish);
     const ids = await writeRows(c, species.id, rows, fish);
     const unitId = new Map(units.map((u) => [u.name, u.id]));
@@ -70,6 +72,7 @@ export const importFish = defineCommand({
 
 function readRows(
   p: { text: string; locale: string },
+  species: Species,
   fish: readonly FishRecord[],
   units: readonly { name: string }[],
   thisYear: number,
@@ -79,6 +82,7 @@ function readRows(
       locale: p.locale,
       known: new Map(fish.map((f) => [f.tag, f.sex as Sex])),
       units: new Set(units.map((u) => u.name)),
+      massG: adultMassG(species),
       thisYear,
     });
     const first = file.problems[0];

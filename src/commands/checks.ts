@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
-import { grouped } from '@/core/quantities/format';
+import { ownRules } from '@/core/ownRules';
+import { figures, grouped } from '@/core/quantities/format';
 import { wilson } from '@/core/sampling/proportion';
 import type { Observation } from '@/store/books/record';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { idsOf, standing } from './standing';
+import { idsOf, type Standing, standing } from './standing';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
 const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
@@ -107,12 +108,14 @@ export const recordFeed = defineCommand({
     ...where,
     massG: z.number().gt(0, 'must be above 0'),
     feed: z.string().trim().max(60, 'is too long').default(''),
+    sure: z.literal('yes').optional(),
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling', 'yolksac']);
     if (at.place.stage === 'egg')
       throw new CommandRefused('eggsDoNotEat', `${at.unit.name} holds eggs.`, 'unit', 'Check the unit.');
+    await mustBeAMeal(c, at, p, event.at);
     await observe(c, event, 'feed', p, {
       ...idsOf(at),
       kind: 'feed',
@@ -121,6 +124,34 @@ export const recordFeed = defineCommand({
     return { lot: at.lot.name, unit: at.unit.name };
   },
 });
+
+/** Fish eat at most so much of their own mass in a day, the smallest of them; and so many times that cannot be. */
+const MOST_OF_MASS = 0.3;
+const ABSURD_MEAL = 5;
+
+/** A meal held against the fish it is for: by their mean mass as last weighed, else by the heaviest of their stage. */
+async function mustBeAMeal(c: Context, at: Standing, p: { massG: number; sure?: 'yes' }, when: number): Promise<void> {
+  const weighed = (await c
+    .trx('observation')
+    .where({ lot_id: at.lot.id, kind: 'meanG' })
+    .where('at', '<=', when)
+    .orderBy('at', 'desc')
+    .first('value')) as { value: number } | undefined;
+  const meanG =
+    weighed?.value ??
+    { yolksac: ownRules.heavyYolksac.value, fry: ownRules.heavyFry.value / 4 }[at.place.stage] ??
+    ownRules.heavyFingerling.value / 20;
+  const stand = meanG * at.number;
+  if (at.number <= 0 || p.massG <= MOST_OF_MASS * stand) return;
+  const says = `${figures(p.massG / 1000, 3)} kg of feed for ${grouped(at.number)} fish of ${weighed ? '' : 'at most '}${figures(meanG, 3)} g: ${Math.round((100 * p.massG) / stand)} % of their mass.`;
+  if (p.massG > ABSURD_MEAL * MOST_OF_MASS * stand)
+    throw new CommandRefused('absurdMeal', says, 'massG', 'No fish eats that: check grams against kilograms.');
+  if (p.sure === 'yes') return;
+  throw new CommandRefused('meal', says, 'massG', 'Check grams against kilograms.', {
+    field: 'sure',
+    choices: [{ value: 'yes', label: 'It was given' }],
+  });
+}
 
 /** A remark on a unit, a lot, or the day. */
 export const recordNote = defineCommand({

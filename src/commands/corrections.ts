@@ -255,6 +255,7 @@ export const ANSWERS = [
   'tempered',
   'together',
   'unlisted',
+  'withBrood',
   'withdrawal',
 ] as const;
 

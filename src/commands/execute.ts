@@ -81,6 +81,8 @@ export async function execute(db: Db, actor: Actor, sent: Sent, now: number): Pr
   });
 }
 
+/** More animals than this never come to light at once: a digit too many. */
+const MOST_SHORT = 5_000_000;
 /** The longest that one statement may take while the site is locked. */
 const MOST_SECONDS = 5;
 
@@ -202,7 +204,7 @@ async function contextFor(
     });
     recorded.push(...entries.map((x) => x.id));
     try {
-      return await recordEntries(
+      const done = await recordEntries(
         {
           trx,
           siteId: site.id,
@@ -215,6 +217,16 @@ async function contextFor(
         },
         entries,
       );
+      for (const d of done.derivations)
+        for (const s of d.shortfalls)
+          if (s.number > MOST_SHORT)
+            throw new CommandRefused(
+              'absurd',
+              `${s.number.toLocaleString('en-GB')} animals more than the books hold cannot have been there.`,
+              '',
+              'Check the number: a digit too many?',
+            );
+      return done;
     } catch (e) {
       if (!(e instanceof BookRefused)) throw e;
       const own = entries.some((x) => x.id === e.entryId) || e.entryId === 'new';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { BROOD_GRADE, isBroodGrade } from '@/core/brood/broodGrade';
 import { defineCommand } from './define';
 import { queuePredictions } from './jobs';
-import { warnLoads } from './loads';
+import { loadAnswers, warnLoads } from './loads';
 import { knownSpecies, newLot } from './lots';
 import { amountOf, howMany } from './moves';
 import { CommandRefused } from './refused';
@@ -24,7 +24,7 @@ export const keepApart = defineCommand({
     stage: z.string().optional(),
     amount: howMany,
     to: z.number().int(),
-    overload: z.literal('yes').optional(),
+    ...loadAnswers,
     sensitive,
   }),
   async handle(c, p) {
@@ -48,9 +48,11 @@ export const keepApart = defineCommand({
         {
           unit,
           adds: amount.kind === 'number' ? amount.number : amount.kind === 'share' ? from.number * amount.share : 0,
+          species: from.lot.species,
+          stage: from.place.stage,
         },
       ],
-      p.overload,
+      p,
     );
     const species = knownSpecies(from.lot.species);
     const own = c.replacing?.lots[0];

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Amount } from '@/core/books/entry';
 import { defineCommand } from './define';
 import { queuePredictions } from './jobs';
-import { warnLoads } from './loads';
+import { loadAnswers, warnLoads } from './loads';
 import { CommandRefused } from './refused';
 import { askSensitive, sensitive } from './sensitive';
 import { standing, unitById } from './standing';
@@ -29,7 +29,7 @@ const schema = z
     graduationMl: z.number().min(0).default(10),
     /** Counted out: nothing is left where they stood. */
     emptied: z.boolean().default(false),
-    overload: z.literal('yes').optional(),
+    ...loadAnswers,
     shortfall: z.literal('yes').optional(),
     sensitive,
     tempered,
@@ -65,10 +65,15 @@ export const layDown = defineCommand({
     const { amounts, rest } = counted ? countedOut(p) : poured(p);
     await warnLoads(
       c,
-      units.map((u, i) => ({ unit: u, adds: addsOf(amounts[i]!, from.number) })),
-      p.overload,
+      units.map((u, i) => ({
+        unit: u,
+        adds: addsOf(amounts[i]!, from.number),
+        species: from.lot.species,
+        stage: 'egg',
+      })),
+      p,
     );
-    const { overload: _, shortfall: __, ...sent } = p;
+    const { overload: _, shortfall: __, withBrood: ___, ...sent } = p;
     await c.record([
       {
         kind: 'layDown',

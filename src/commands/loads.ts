@@ -1,27 +1,52 @@
+import { z } from 'zod';
 import { grouped } from '@/core/quantities/format';
+import { valueNamed } from '@/core/species/species';
+import { broodByUnit } from '@/store/broodIn';
 import type { Context } from './define';
 import { CommandRefused } from './refused';
 import type { UnitRow } from './standing';
 
-/** Asks before a unit is loaded above the limit that the manager set for it. */
-export async function warnLoads(
-  c: Context,
-  loads: readonly { unit: UnitRow; adds: number }[],
-  answer: 'yes' | undefined,
-): Promise<void> {
-  if (answer === 'yes') return;
-  for (const { unit, adds } of loads) {
-    if (unit.load_limit === null) continue;
+/** Answers to what is asked about a unit before something is put into it. */
+export const loadAnswers = {
+  overload: z.literal('yes').optional(),
+  withBrood: z.literal('yes').optional(),
+};
+type Answers = { overload?: 'yes'; withBrood?: 'yes' };
+
+/** What comes into a unit: how many, of which species, at which stage. */
+export type Load = { unit: UnitRow; adds: number; species: string; stage: string };
+
+/** So many times its limit no unit holds: a digit too many, or another unit. */
+const ABSURD = 5;
+/** Eggs fill so much of the space that they lie in, at the least: larger piles do not fit into a vessel. */
+const LEAST_PACKING = 0.5;
+
+/**
+ * Asked before something is put into a unit: above the limit that the manager set for it, and beside brood fish. What no
+ * unit can hold is refused: many times its limit, more eggs than go into its volume, feeding fish in a jar or a tray.
+ */
+export async function warnLoads(c: Context, loads: readonly Load[], answers: Answers, path = 'to'): Promise<void> {
+  const brood = loads.length > 0 ? await broodByUnit(c.trx, c.site.id) : new Map<number, string[]>();
+  for (const { unit, adds, species: id, stage } of loads) {
+    const species = await c.species(id);
+    await mustFit(unit, adds, species, stage, path);
     const row = (await c.trx('holding').where({ unit_id: unit.id }).sum('number as n').first()) as
       | { n: string | number | null }
       | undefined;
     const there = Number(row?.n ?? 0) - (await broughtByReplaced(c, unit.id));
     const after = there + adds;
-    if (after > unit.load_limit)
+    if (unit.load_limit !== null && after > ABSURD * unit.load_limit)
+      throw new CommandRefused(
+        'cannotHold',
+        `${unit.name} would hold ${grouped(after)}, more than ${ABSURD} times its limit of ${grouped(unit.load_limit)}.`,
+        path,
+        'Check the number and the unit; where it can hold that many, the manager sets its limit first.',
+      );
+    if (unit.load_limit !== null && after > unit.load_limit && answers.overload !== 'yes')
       throw new CommandRefused(
         'unitFull',
         `${unit.name} would hold ${grouped(after)}; its limit is ${grouped(unit.load_limit)}.`,
-        'to',
+        path,
         'Choose another unit, or put fewer there.',
         {
           field: 'overload',
@@ -30,7 +55,48 @@ export async function warnLoads(
           ],
         },
       );
+    const tags = brood.get(unit.id);
+    if (tags && adds > 0 && answers.withBrood !== 'yes')
+      throw new CommandRefused(
+        'broodThere',
+        `Brood fish stand in ${unit.name}: ${tags.slice(0, 5).join(', ')}${tags.length > 5 ? ` and ${tags.length - 5} more` : ''}.`,
+        path,
+        'Choose another unit, or move them out first: they eat what is small.',
+        {
+          field: 'withBrood',
+          choices: [{ value: 'yes', label: 'Put them in beside the brood fish', why: 'parted by a net, or meant' }],
+        },
+      );
   }
+}
+
+const INCUBATORS = ['jar', 'tray', 'frame'];
+
+async function mustFit(
+  unit: UnitRow,
+  adds: number,
+  species: Awaited<ReturnType<Context['species']>>,
+  stage: string,
+  path: string,
+): Promise<void> {
+  const station = species.stages.find((s) => s.id === stage)?.station;
+  if (INCUBATORS.includes(unit.kind) && station === 'fingerlings')
+    throw new CommandRefused(
+      'cannotHold',
+      `${unit.name} is a ${unit.kind}: ${species.stages.find((s) => s.id === stage)!.name} do not live in it.`,
+      path,
+      'Choose a tank.',
+    );
+  const diameter = valueNamed(species, 'hardened egg diameter')?.value;
+  if (station !== 'eggs' || diameter === undefined || unit.volume_l === null) return;
+  const litres = (adds * Math.PI * diameter ** 3) / 6 / 1e6 / LEAST_PACKING;
+  if (litres > 1.5 * unit.volume_l)
+    throw new CommandRefused(
+      'cannotHold',
+      `${grouped(adds)} eggs of ${diameter} mm fill some ${Number(litres.toPrecision(2))} L; ${unit.name} has ${unit.volume_l} L.`,
+      path,
+      'Check the number and the unit.',
+    );
 }
 
 /** What an entry that is being replaced brought into a unit: it goes out again with the entry. */

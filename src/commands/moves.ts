@@ -5,7 +5,7 @@ import { BROOD_GRADE, gradeFrom, isBroodGrade } from '@/core/brood/broodGrade';
 import { grouped } from '@/core/quantities/format';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
-import { warnLoads } from './loads';
+import { loadAnswers, warnLoads } from './loads';
 import { newLot } from './lots';
 import { CommandRefused } from './refused';
 import { askSensitive, sensitive } from './sensitive';
@@ -75,7 +75,7 @@ export const move = defineCommand({
     toStage: z.string().optional(),
     lotName: z.string().trim().max(40, 'is too long').optional(),
     mix: z.literal('yes').optional(),
-    overload: z.literal('yes').optional(),
+    ...loadAnswers,
     shortfall: z.literal('yes').optional(),
     sensitive,
     tempered,
@@ -106,8 +106,15 @@ export const move = defineCommand({
         );
     await warnLoads(
       c,
-      [{ unit: target, adds: sources.reduce((s, x) => s + expected(x.from, x.amount), 0) }],
-      p.overload,
+      [
+        {
+          unit: target,
+          adds: sources.reduce((s, x) => s + (x.from.unit.id === target.id ? 0 : expected(x.from, x.amount)), 0),
+          species: sources[0]!.from.lot.species,
+          stage: p.toStage ?? sources[0]!.from.place.stage,
+        },
+      ],
+      p,
     );
     const lots = new Map([...sources.map((s) => s.from), ...there].map((s) => [s.lot.id, s.lot]));
     const mixed = lots.size > 1;
@@ -235,7 +242,7 @@ export const grade = defineCommand({
         }),
       )
       .min(2, 'grading makes at least two classes'),
-    overload: z.literal('yes').optional(),
+    ...loadAnswers,
     shortfall: z.literal('yes').optional(),
     sensitive,
     tempered,
@@ -277,7 +284,12 @@ export const grade = defineCommand({
       const unit = await unitById(c, k.unit, 'classes');
       if (unit.id !== at.unit.id) await askTempered(c, at, unit, event.at, p.tempered, 'classes');
       const amount = amountOf(k.amount, p.shortfall === 'yes');
-      await warnLoads(c, [{ unit, adds: expected(at, amount) }], p.overload);
+      await warnLoads(
+        c,
+        [{ unit, adds: expected(at, amount), species: species.id, stage: k.stage ?? at.place.stage }],
+        p,
+        'classes',
+      );
       const lot = String(children.get(k.grade)!.id);
       parts.push({ to: { lot, unit: String(unit.id), stage: k.stage ?? at.place.stage }, amount });
     }

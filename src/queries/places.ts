@@ -1,3 +1,4 @@
+import { broodByUnit } from '@/store/broodIn';
 import type { Db } from '@/store/connection';
 import { SENSOR_OF_UNIT } from '@/store/waters';
 import { sensorsNow } from './today';
@@ -37,8 +38,18 @@ export async function places(db: Db, siteId: number, now?: number): Promise<Plac
       db.raw("COALESCE(l.holds, '') AS holds"),
       db.raw(`${SENSOR_OF_UNIT} AS sensor`),
     )) as (PlaceRow & { sensor: number | null })[];
+  const brood = await broodByUnit(db, siteId);
   const sensors = now === undefined ? [] : await sensorsNow(db, siteId, now);
-  return rows.map(({ sensor, ...r }) => {
+  return rows.map(({ sensor, ...row }) => {
+    const tags = brood.get(row.id);
+    const r = tags
+      ? {
+          ...row,
+          holds: [row.holds, `brood fish ${tags.slice(0, 3).join(', ')}${tags.length > 3 ? ' …' : ''}`]
+            .filter(Boolean)
+            .join(', '),
+        }
+      : row;
     const s = sensors.find((x) => x.id === sensor);
     return s?.celsius != null && s.at !== null && s.at > now! - 86_400_000 ? { ...r, celsius: s.celsius } : r;
   });

@@ -5,6 +5,7 @@ import type { Point } from '@/core/development/timeline';
 import { changeADay, type Species } from '@/core/species/species';
 import { addLocalDays } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
+import { broodByUnit } from '@/store/broodIn';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import type { RoundHolding } from './round';
@@ -103,11 +104,14 @@ export async function programmeView(
   const here = sensors.filter((s) => s.room_id === roomId);
   const sensor = here.find((s) => s.id === sensorId) ?? here[0] ?? null;
   const blank = { room, sensors: here, sensor, now };
-  const free = (await db('unit as u')
+  const empty = (await db('unit as u')
     .join('room as r', 'r.id', 'u.room_id')
     .where({ 'u.site_id': site.siteId, 'u.retired': false, 'r.kind': 'rearing' })
     .whereNotExists(db('holding as h').where('h.unit_id', db.ref('u.id')).where('h.number', '>', 0).select('h.id'))
-    .select({ limit: 'u.load_limit' })) as { limit: number | null }[];
+    .select('u.id', { limit: 'u.load_limit' })) as { id: number; limit: number | null }[];
+  // A tank with brood fish is not free.
+  const brood = await broodByUnit(db, site.siteId);
+  const free = empty.filter((u) => !brood.has(u.id));
   const tanks = { free: free.length, limits: free.flatMap((f) => (f.limit === null ? [] : [f.limit])) };
   const elsewhere = awaited(all.filter((h) => h.sensorId !== sensor?.id));
   if (!sensor)

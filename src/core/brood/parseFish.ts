@@ -59,13 +59,16 @@ export type FishOptions = {
   known: ReadonlyMap<string, Sex>;
   /** Names of the units there are. */
   units: ReadonlySet<string>;
+  /** Between which masses adults of the species lie, grams: tells the unit of bare numbers. */
+  massG?: { low: number; high: number };
   /** The present year, for year classes and dates that have not come yet. */
   thisYear: number;
 };
 
 /**
  * Reads a list of brood fish: a header, one fish a line; any of `, ; tab` between cells. Mass and length may carry their
- * unit in the header (`mass kg`) or in the cell (`2.4 kg`); bare numbers are grams and millimetres.
+ * unit in the header (`mass kg`) or in the cell (`2.4 kg`); a bare length is in millimetres, a bare mass in the unit in which
+ * fish of this species can weigh that, and where it could be two it is asked for.
  *
  * Nothing is guessed in silence: every cell that cannot be read is a problem with its line, and a tag that stands twice,
  * a parent of the wrong sex, or a unit that does not exist is one too.
@@ -98,10 +101,14 @@ export function parseFish(text: string, o: FishOptions): FishFile {
     columns: [...used].sort((a, b) => a - b).map((i) => header![i]!),
     ignored: (header ?? []).filter((h, i) => h !== '' && !used.has(i)),
   };
+  const massUnit = unitOfMasses(
+    body.map((cells) => cells[at.get('mass') ?? -1] ?? ''),
+    o,
+  );
   body.forEach((cells, i) => {
     const line = i + 2;
     const cell = (c: Column) => cells[at.get(c) ?? -1] ?? '';
-    const row = readRow(line, cell, (c) => heads[at.get(c) ?? -1] ?? '', o, file.problems);
+    const row = readRow(line, cell, (c) => heads[at.get(c) ?? -1] ?? '', o, massUnit, file.problems);
     if (row) file.rows.push(row);
   });
   file.problems.push(...between(file.rows, o));
@@ -114,6 +121,7 @@ function readRow(
   cell: (c: Column) => string,
   head: (c: Column) => string,
   o: FishOptions,
+  massUnit: 'g' | 'kg' | null,
   problems: FishProblem[],
 ): FishRow | null {
   const wrong = (column: Column, why: string): undefined => {
@@ -135,14 +143,24 @@ function readRow(
   const cameOn = cell('cameOn');
   if (cameOn && !z.iso.date().safeParse(cameOn).success) wrong('cameOn', 'is no date like 2031-04-12');
   else if (cameOn && Number(cameOn.slice(0, 4)) > o.thisYear) wrong('cameOn', 'has not come yet');
-  const measure = (column: 'mass' | 'length', bare: string) => {
+  const measure = (column: 'mass' | 'length', bare: string | null) => {
     const c = cell(column);
     if (!c) return undefined;
     const shown = /\b(g|kg|lb|oz|mm|cm|in)$/.exec(head(column))?.[1] ?? bare;
+    if (shown === null)
+      return /[a-z]$/i.test(c)
+        ? readMeasure(column, c, 'g')
+        : wrong(column, 'could be grams or kilograms: head the column “mass g” or “mass kg”');
+    return readMeasure(column, c, shown);
+  };
+  const readMeasure = (column: 'mass' | 'length', c: string, shown: string) => {
     const p = parseMeasure(c, column, shown, o.locale);
     // The cell stands beside it.
     if (!p.ok) return wrong(column, p.message.replace(/^“.*?” /, ''));
-    return p.value > 0 ? p.value : wrong(column, 'must be above 0');
+    if (!(p.value > 0)) return wrong(column, 'must be above 0');
+    if (column === 'mass' && o.massG && p.value > o.massG.high)
+      return wrong(column, `is ${Number((p.value / 1000).toPrecision(3))} kg: no fish of this species weighs that`);
+    return p.value;
   };
   const unit = cell('unit');
   if (unit && !o.units.has(unit)) wrong('unit', 'is no unit here');
@@ -159,10 +177,25 @@ function readRow(
     sire: text('sire', 40),
     dam: text('dam', 40),
     marks: text('marks', 200),
-    massG: measure('mass', 'g'),
+    massG: measure('mass', massUnit),
     lengthMm: measure('length', 'mm'),
     unit: unit || undefined,
   };
+}
+
+/** In which unit bare masses can be meant, by their middle: null where grams and kilograms both could be. */
+function unitOfMasses(cells: readonly string[], o: FishOptions): 'g' | 'kg' | null {
+  const bare = cells
+    .flatMap((c) => {
+      const p = parseNumber(c, o.locale);
+      return c !== '' && p.ok && p.value > 0 ? [p.value] : [];
+    })
+    .sort((a, b) => a - b);
+  if (bare.length === 0 || !o.massG) return 'g';
+  const middle = bare[bare.length >> 1]!;
+  const fits = (g: number) => g >= o.massG!.low && g <= o.massG!.high;
+  const [grams, kilograms] = [fits(middle), fits(1000 * middle)];
+  return grams && kilograms ? null : kilograms ? 'kg' : 'g';
 }
 
 function yearOf(cell: string, o: FishOptions, wrong: (why: string) => undefined): number | undefined {

@@ -57,7 +57,7 @@ test('whatever is typed is read, or said not to be understood: nothing throws, n
   fc.assert(
     fc.property(fc.array(word, { maxLength: 7 }), (words) => {
       const r = readLine(words.join(' '), snapshot, metric);
-      expect(['empty', 'incomplete', 'command', 'open', 'wrong']).toContain(r.kind);
+      expect(['empty', 'incomplete', 'command', 'open', 'wrong', 'help', 'undo']).toContain(r.kind);
       if (r.kind === 'wrong') expect(r.message.length).toBeGreaterThan(3);
       if (r.kind !== 'command') return;
       // What it would record names a unit, a sensor or a lot that exists; a note may stand alone.

@@ -131,3 +131,43 @@ test('what is read back is in the units of the one who types', () => {
   expect(says('feed 3 lb R4', 'us')).toContain('3.00 lb of feed');
   expect(says('feed 1200 R4', 'metric')).toContain('1.20 kg of feed');
 });
+
+describe('lines as people say them', () => {
+  const payloadOf = (line: string) => {
+    const r = read(line);
+    return r.kind === 'command' ? { type: r.type, ...r.payload } : r;
+  };
+  const eggs = () => snapshot.units.find((u) => u.holdings.some((h) => h.stage === 'egg'))!;
+  const fish = () => snapshot.units.find((u) => u.holdings.length === 1 && u.holdings[0]!.stage !== 'egg')!;
+
+  test('the unit first, a verb in the past, words between, no verb at all', () => {
+    const name = eggs().name;
+    const plain = payloadOf(`pick 3 ${name}`);
+    expect(plain).toMatchObject({ type: 'pick.record', number: 3 });
+    for (const line of [`pick ${name} 3`, `picked 3 from ${name}`, `3 ${name}`, `${name} 3`])
+      expect(payloadOf(line)).toEqual(plain);
+    const tank = fish().name;
+    expect(payloadOf(`dead ${tank} 3`)).toEqual(payloadOf(`dead 3 ${tank}`));
+    expect(payloadOf(`2 ${tank}`)).toMatchObject({ type: 'dead.record', number: 2 });
+    expect(payloadOf(`sell 2 ${tank}`)).toMatchObject({ type: 'loss.record', account: 'sold' });
+    const other = snapshot.units.find((u) => u.name !== tank && u.kind === fish().kind)!.name;
+    expect(payloadOf(`move 5 ${tank} ${other}`)).toEqual(payloadOf(`move 5 ${tank}>${other}`));
+    expect(payloadOf(`move 5 from ${tank} to ${other}`)).toEqual(payloadOf(`move 5 ${tank}>${other}`));
+  });
+
+  test('a time, a second unit, two figures are told, never swallowed', () => {
+    const name = eggs().name;
+    const other = snapshot.units.find((u) => u.name !== name)!.name;
+    for (const line of [`pick 7 ${name} yesterday`, `pick 12 ${name} 08:00`, `dead 2 ${fish().name} 13.04.2031`])
+      expect(read(line)).toMatchObject({ kind: 'wrong', code: 'time' });
+    expect(read(`pick 34 ${name} ${other}`)).toMatchObject({ kind: 'wrong', code: 'syntax' });
+    expect(read(`pick 1 2 ${name}`)).toMatchObject({ kind: 'wrong', code: 'number' });
+    expect(read(`pick ${name}`)).toMatchObject({ kind: 'incomplete' });
+  });
+
+  test('undo and help', () => {
+    expect(read('undo')).toEqual({ kind: 'undo' });
+    expect(read('help')).toEqual({ kind: 'help' });
+    expect(read('?')).toEqual({ kind: 'help' });
+  });
+});

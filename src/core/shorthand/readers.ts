@@ -123,6 +123,23 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
       ],
     };
   },
+  sell(words, c) {
+    const [number, place] = lastWord(words);
+    if (!number || !place) return { kind: 'incomplete', hint: formOf('sell') };
+    const at = holdingIn(place, c, ['fingerling', 'fry']);
+    if ('kind' in at) return at;
+    const n = wholeNumber(number, c);
+    if (typeof n !== 'number') return n;
+    const tooMany = checkEnough(n, at);
+    if (tooMany) return tooMany;
+    return command('loss.record', at, { account: 'sold', measured: { method: 'counted', number: n } }, [
+      `${grouped(n)} sold, `,
+      ...where(at),
+      '. Leaves ',
+      { number: at.holding.number - n, sd: at.holding.sd },
+      '.',
+    ]);
+  },
   hatch(words, c) {
     const [number, place] = lastWord(words);
     if (!number || !place) return { kind: 'incomplete', hint: formOf('hatch') };
@@ -238,11 +255,24 @@ function lossLine(words: string[], c: Ctx, type: string, what: string, prefer: r
   const split = words.findIndex((w) => !/^[\d.,]+$/.test(w));
   if (split < 1)
     return split < 0 ? { kind: 'incomplete', hint: formOf(c.verb) } : wrongNumber(`“${words[0]}” is not a number`);
-  const n = wholeNumber(words.slice(0, split).join(''), c);
+  const figures = words.slice(0, split);
+  // Spaces group thousands; anything else between two figures is two figures.
+  if (figures.length > 1 && !figures.every((w, i) => (i === 0 ? /^\d{1,3}$/ : /^\d{3}$/).test(w)))
+    return wrongNumber(`“${figures.join(' ')}” are ${figures.length} figures: one to a line`);
+  const n = wholeNumber(figures.join(''), c);
   if (typeof n !== 'number') return n;
   const at = holdingIn(words[split]!, c, prefer);
   if ('kind' in at) return at;
-  const cause = words.slice(split + 1).join(' ');
+  const more = words.slice(split + 1);
+  const other = more.find((w) => c.snapshot.units.some((u) => same(u.name, w)));
+  if (other)
+    return {
+      kind: 'wrong',
+      code: 'syntax',
+      message: `${at.unit.name} and ${other} are two units: how many in each? One to a line`,
+      nearest: [`${c.verb} ${n} ${at.unit.name}`],
+    };
+  const cause = more.join(' ');
   const tooMany = checkEnough(n, at);
   if (tooMany) return tooMany;
   return command(type, at, { number: n, ...(cause ? { cause } : {}) }, [

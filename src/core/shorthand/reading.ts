@@ -30,6 +30,10 @@ export type Reading =
   | { kind: 'empty' }
   | { kind: 'command'; type: string; payload: Record<string, unknown>; says: Said[] }
   | { kind: 'open'; href: string; says: Said[] }
+  /** The last record of this line is taken back. */
+  | { kind: 'undo' }
+  /** The forms are shown. */
+  | { kind: 'help' }
   | { kind: 'incomplete'; hint: string }
   | {
       kind: 'wrong';
@@ -42,6 +46,7 @@ export type Reading =
         | 'number'
         | 'tooMany'
         | 'unknownLot'
+        | 'time'
         | 'syntax';
       message: string;
       nearest: string[];
@@ -61,6 +66,7 @@ export const forms: readonly { verb: string; form: string; says: string }[] = [
   { verb: 'hatch', form: 'hatch 12000 J3', says: 'eggs that have hatched, or “all”' },
   { verb: 'feed', form: 'feed 1.2kg R4', says: 'feed given' },
   { verb: 'eyed', form: 'eyed 82/100 J3', says: 'an eyed check: so many of so many' },
+  { verb: 'sell', form: 'sell 20 R6', says: 'sold, counted one by one' },
   { verb: 'note', form: 'note J3 flow turned down', says: 'a remark on a unit' },
   { verb: 'trace', form: 'trace AC-31-01', says: 'opens a lot’s story' },
 ];

@@ -2,9 +2,11 @@
 
 import { useMemo, useState } from 'react';
 import { type FishFile, parseFish, type Sex } from '@/core/brood/parseFish';
+import { adultMassG } from '@/core/brood/plausible';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { decodeText } from '@/core/readings/decodeText';
+import type { Species } from '@/core/species/species';
 import { isoDay } from '@/core/time/localDay';
 import { Field } from '@/ui/fields';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -20,7 +22,7 @@ export function ImportFish({
   known,
   units,
 }: {
-  species: { id: string; name: string };
+  species: { id: string; name: string; group?: Species['group'] };
   known: readonly { tag: string; sex: Sex }[];
   units: readonly string[];
 }) {
@@ -36,12 +38,13 @@ export function ImportFish({
         known: new Map(known.map((k) => [k.tag, k.sex])),
         units: new Set(units),
         thisYear: Number(isoDay(now, timeZone).slice(0, 4)),
+        ...(species.group ? { massG: adultMassG({ group: species.group }) } : {}),
       });
     } catch (e) {
       if (e instanceof RangeError) return `${e.message}.`;
       throw e;
     }
-  }, [file, locale, known, units, now, timeZone]);
+  }, [file, locale, known, units, now, timeZone, species.group]);
   const good = typeof read === 'object' ? read : null;
   const before = useMemo(() => new Set(known.map((k) => k.tag)), [known]);
   const fresh = good?.rows.filter((r) => !before.has(r.tag)).length ?? 0;

@@ -99,6 +99,8 @@ export function LogLine() {
     return () => window.removeEventListener('keydown', key);
   }, []);
 
+  const lastDone = useRef<{ entry: string; until: number } | null>(null);
+
   const reading = useMemo(
     () => (snapshot ? readLine(said, snapshot, { locale: session.locale, system: session.units }) : null),
     [said, snapshot, session.locale, session.units],
@@ -109,6 +111,7 @@ export function LogLine() {
       setLine('');
       setAsked(null);
       id.current = newId();
+      lastDone.current = answer.entries[0] ? { entry: answer.entries[0], until: Date.now() + 9500 } : null;
       setShown({
         tone: 'done',
         text: answer.proposed ? `${text} Proposed: a culturist accepts it.` : `Recorded: ${text}`,
@@ -161,6 +164,16 @@ export function LogLine() {
     if (now.kind === 'open') {
       setLine('');
       router.push(now.href);
+    } else if (now.kind === 'undo') {
+      setLine('');
+      const last = lastDone.current;
+      if (last && Date.now() < last.until) void undo(last.entry);
+      else
+        setShown({
+          tone: 'wrong',
+          text: 'Nothing to undo: it is ten seconds since the last line. The ledger takes back what is older, with a reason.',
+          until: Number.POSITIVE_INFINITY,
+        });
     } else if (now.kind === 'command') void record(now.type, now.payload, plain(now.says));
     else if (now.kind === 'wrong') setShown({ tone: 'wrong', text: now.message, until: Number.POSITIVE_INFINITY });
   };
@@ -197,7 +210,7 @@ export function LogLine() {
         autoComplete="off"
         autoCapitalize="off"
         spellCheck={false}
-        placeholder={snapshot ? 'pick 34 J3' : 'reading what stands where'}
+        placeholder={snapshot ? 'for example: pick 34 J3' : 'reading what stands where'}
         aria-describedby="log-line-says"
         className="h-[44px] w-[15rem] flex-none border-b-2 border-transparent bg-transparent font-mono text-[1.05rem] outline-none focus:border-deep focus-visible:outline-none placeholder:text-soft/70 max-sm:w-full max-sm:flex-1"
         onChange={(e) => {

@@ -32,7 +32,8 @@ export function ReadBack({
   if (reading.kind === 'command' || reading.kind === 'open')
     return <span className="text-deep">{plain(reading.says)}</span>;
   if (reading.kind === 'incomplete') return <span className="font-mono text-soft">{reading.hint}</span>;
-  if (reading.message.includes('“?”'))
+  if (reading.kind === 'undo') return <span className="text-deep">Enter takes the last line back.</span>;
+  if (reading.kind === 'help')
     return (
       <span className="flex flex-wrap gap-x-3 text-soft">
         {forms.map((f) => (

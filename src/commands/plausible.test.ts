@@ -1,0 +1,59 @@
+import { HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { refusal } from '../../tests/support/refusal';
+
+/** What cannot be is refused, what is odd is asked about, by the act itself. */
+let h: TestHatchery;
+beforeEach(async () => {
+  h = await testHatchery();
+});
+const bring = (unit: string, number: number, stage = 'fry', more: object = {}) =>
+  h.send('stock.bring', {
+    account: 'opening',
+    species: 'arctic-char',
+    stage,
+    unit: h.units[unit]!,
+    measured: { method: 'counted', number },
+    ...more,
+  });
+
+test('eggs are held against the females that gave them', async () => {
+  const take = takeOf61500(h.units.B1!);
+  const females = (massG: number) => [{ tag: 'F31', massG }];
+  // Char give some 2 750 eggs a kilogram: 61 500 of 5 kg are four and a half times that, of 1.2 kg nineteen times.
+  const odd = await refusal(h.send('take.record', { ...take, females: females(5000) }));
+  expect(odd).toMatchObject({ code: 'yield', ask: { field: 'sure' } });
+  expect(await refusal(h.send('take.record', { ...take, females: females(1200), sure: 'yes' }))).toMatchObject({
+    code: 'absurdYield',
+  });
+  expect(await refusal(h.send('take.record', { ...take, females: females(2_400_000) }))).toMatchObject({
+    code: 'mass',
+    path: 'females.0.massG',
+  });
+  await h.send('take.record', { ...take, females: females(5000), sure: 'yes' });
+});
+
+test('many times its limit no unit holds, whatever is answered; fingerlings do not live in a jar', async () => {
+  expect(await refusal(bring('J1', 500_000, 'egg', { overload: 'yes' }))).toMatchObject({ code: 'cannotHold' });
+  expect(await refusal(bring('J1', 100_000, 'egg'))).toMatchObject({ code: 'unitFull', ask: { field: 'overload' } });
+  expect(await refusal(bring('J1', 1000, 'fingerling'))).toMatchObject({ code: 'cannotHold' });
+});
+
+test('a meal no fish eats is refused, a large one is asked about', async () => {
+  await bring('R1', 165);
+  const feed = (massG: number, more: object = {}) => h.send('feed.record', { unit: h.units.R1!, massG, ...more });
+  await feed(100);
+  expect(await refusal(feed(400))).toMatchObject({ code: 'meal', ask: { field: 'sure' } });
+  await feed(400, { sure: 'yes' });
+  expect(await refusal(feed(2000, { sure: 'yes' }))).toMatchObject({ code: 'absurdMeal', path: 'massG' });
+});
+
+test('a tank with brood fish is not empty', async () => {
+  await h.send('brood.save', { species: 'arctic-char', tag: 'C7', sex: 'female' });
+  const fish = (await h.db('brood_fish').where({ tag: 'C7' }).first('id')) as { id: number };
+  await h.send('brood.move', { fish: [fish.id], unit: h.units.R2! });
+  h.clock.now += HOUR;
+  const no = await refusal(bring('R2', 400));
+  expect(no).toMatchObject({ code: 'broodThere', ask: { field: 'withBrood' } });
+  expect(no.message).toMatch(/C7/);
+  await bring('R2', 400, 'fry', { withBrood: 'yes' });
+});
