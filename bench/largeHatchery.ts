@@ -143,7 +143,7 @@ async function pastSeason(db: Db, actor: Actor): Promise<void> {
       for (let i = 0; i < 24; i++)
         await send(at + (2 + i) * DAY, 'pick.record', { unit: jars[i % JARS]!, number: 5 + (i % 7) });
       for (const unit of jars)
-        await send(at + 30 * DAY, 'stage.change', { unit, to: 'yolksac', amount: { kind: 'all' } });
+        await send(at + 30 * DAY, 'stage.change', { unit, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
       await send(at + 45 * DAY, 'move.record', {
         sources: jars.map((unit) => ({ unit, amount: { kind: 'all' } })),
         to: tank,

@@ -1,7 +1,33 @@
 import { type NextRequest, NextResponse } from 'next/server';
 
+/** The largest body of each address, before anything of it is read; whoever is not signed in sends little. */
+const MOST: readonly [path: RegExp, bytes: number][] = [
+  [/^\/api\/commands$/, 60_000_000],
+  [/^\/api\/readings$/, 8_000_000],
+  [/^\/api\/(calc|kinship)$/, 8_000_000],
+];
+const LITTLE = 64_000;
+
+function bodyRefused(request: NextRequest): NextResponse | null {
+  if (!/^(POST|PUT|PATCH|DELETE)$/.test(request.method)) return null;
+  const length = request.headers.get('content-length');
+  const known = request.cookies.has('morula') || request.headers.has('authorization');
+  const most = known ? (MOST.find(([path]) => path.test(request.nextUrl.pathname))?.[1] ?? LITTLE) : LITTLE;
+  if (length === null ? !request.headers.has('transfer-encoding') : Number(length) <= most) return null;
+  const says =
+    length === null
+      ? 'Say how long the body is (Content-Length).'
+      : `This is larger than what is taken here (${Math.round(most / 1000)} kB).`;
+  return NextResponse.json(
+    { refused: { code: 'tooLarge', message: says, path: '', todo: 'Send less at once.' }, error: says },
+    { status: length === null ? 411 : 413 },
+  );
+}
+
 /** A content security policy for every page, with a nonce for Next's own scripts. Nothing is fetched from elsewhere. */
 export function proxy(request: NextRequest): NextResponse {
+  const tooLarge = bodyRefused(request);
+  if (tooLarge) return tooLarge;
   const nonce = btoa(crypto.randomUUID());
   const development = process.env.NODE_ENV === 'development';
   const policy = [

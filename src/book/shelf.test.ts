@@ -1,6 +1,5 @@
 import { modelRange, rateFunction } from '@/core/development/model';
 import { provenances } from '@/core/species/species';
-import { pathById } from '@/store/migrations/bookPaths';
 import { layOver, layOverWhatFits } from './overlay';
 import { speciesOf, speciesShelf } from './shelf';
 
@@ -55,21 +54,6 @@ test('own values lie over the shipped ones, which never change; what does not fi
   expect(shipped.drift.find((d) => d.stage === 'fry')!.source).toBe('verify');
   expect(() => layOver(shipped, [{ path: 'drift.nosuch', value: {}, source: 'x' }])).toThrow(/no value drift.nosuch/);
   expect(() => layOver(shipped, [{ path: 'drift.fry', value: { perDay: -1 }, source: 'x' }])).toThrow(/drift/);
-});
-
-test('own values are known by what they are, not by their place: those of earlier versions are carried over', () => {
-  // In the version before, carp had its eggs a kilogram first and no figures of milt between.
-  expect(pathById('common-carp', 'values.2')).toBe('values.oxygen-use-of-a-green-egg');
-  expect(pathById('pikeperch', 'limits.3')).toBe('limits.oxygen@all');
-  expect(pathById('pikeperch', 'handsOff.0')).toBe('handsOff.eggs-1');
-  expect(pathById('pikeperch', 'limits.99')).toBeNull();
-  expect(pathById('pikeperch', 'drift.fry')).toBe('drift.fry');
-  for (const s of speciesShelf().values()) {
-    const now = provenances(s).map((p) => p.path);
-    for (const group of ['limits', 'values', 'handsOff'])
-      for (let i = 0; pathById(s.id, `${group}.${i}`) !== null; i++)
-        expect(now).toContain(pathById(s.id, `${group}.${i}`));
-  }
 });
 
 test('a value that fits nowhere any more is listed, and the others hold', () => {

@@ -34,6 +34,7 @@ test('which of several stages is meant is asked in the words of the species', as
   await h.send('stage.change', {
     unit: h.units.B1!,
     to: 'yolksac',
+    early: 'seen',
     amount: { kind: 'measured', measured: counted(2000) },
   });
   const no = await refusal(h.send('count.record', { unit: h.units.B1!, measured: counted(1900) }));

@@ -7,10 +7,14 @@ import type { Observation } from '@/store/books/record';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
+import { askEarly, early } from './sensitive';
 import { idsOf, type Standing, standing } from './standing';
 import { asOf, type Event, eventFields, eventOf } from './when';
 
 const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
+
+/** Share of the way to hatch before which eyes are asked about: they come near the middle of it. */
+const EYES_FROM = 0.2;
 
 /** A sample looked at and put back: an observation, it moves no animal. */
 export const recordCheck = defineCommand({
@@ -23,6 +27,7 @@ export const recordCheck = defineCommand({
       check: z.string(),
       trials: z.number().int('must be a whole number').min(1, 'needs at least one looked at'),
       successes: z.number().int('must be a whole number').min(0, 'cannot be negative'),
+      early,
     })
     .refine((p) => p.successes <= p.trials, { path: ['successes'], error: 'cannot be more than were looked at' }),
   async handle(c, p) {
@@ -36,6 +41,7 @@ export const recordCheck = defineCommand({
         'check',
         `Known are: ${known.map((k) => k.name).join(', ')}.`,
       );
+    if (p.check === 'eyed' && p.successes > 0) await askEarly(c, at, event.at, 'Eyes', EYES_FROM, p.early);
     const share = wilson(p.successes, p.trials);
     await observe(c, event, 'check', p, {
       ...idsOf(at),

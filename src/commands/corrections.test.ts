@@ -42,7 +42,7 @@ test('a pick of 340 that was 34, before ponding all, a census, and an issued pap
   await h.send('pick.record', { unit: h.units.J3!, number: 340 });
   const pick = await lastEntry('pick');
   h.clock.now += 40 * DAY;
-  await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', amount: { kind: 'all' } });
+  await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   h.clock.now += 20 * DAY;
   await h.send('move.record', {
     sources: [{ unit: h.units.J3!, amount: { kind: 'all' } }],
@@ -97,7 +97,7 @@ test('a pick of 340 that was 34, before ponding all, a census, and an issued pap
 
 test('an issued paper on entries that change is marked superseded and not rewritten', async () => {
   await untilPonded();
-  await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', amount: { kind: 'all' } });
+  await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   await h.send('move.record', {
     sources: [{ unit: h.units.J3!, amount: { kind: 'all' } }],
     to: h.units.R1!,

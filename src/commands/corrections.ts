@@ -11,7 +11,6 @@ import { queuePredictions } from './jobs';
 import { parsePayload } from './payload';
 import { putBackReading, takeBackImport } from './readings';
 import { CommandRefused } from './refused';
-import { sensitive } from './sensitive';
 import { asOf } from './when';
 
 /** Undo is everyone's for so long. */
@@ -240,6 +239,7 @@ export const ANSWERS = [
   'beyond',
   'column',
   'dose',
+  'early',
   'eyes',
   'figure',
   'interval',

@@ -17,7 +17,7 @@ async function fry(female: string, males: string[], unit: string, number = 2000)
     measured: { method: 'counted', number },
     unit: h.units[unit]!,
   });
-  await h.send('stage.change', { unit: h.units[unit]!, lotId, to: 'yolksac', amount: { kind: 'all' } });
+  await h.send('stage.change', { unit: h.units[unit]!, lotId, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   return lotId;
 }
 

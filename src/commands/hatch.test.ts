@@ -13,6 +13,7 @@ const through = (more: object) =>
     unit: h.units.J1!,
     from: 'egg',
     to: 'yolksac',
+    early: 'seen',
     amount: { kind: 'all' },
     ...more,
   });
@@ -64,6 +65,7 @@ test('larvae of a part that hatched before are among those counted at the end', 
     unit: h.units.J1!,
     from: 'egg',
     to: 'yolksac',
+    early: 'seen',
     amount: { kind: 'measured', measured: { method: 'counted', number: 2000 } },
   });
   const eggs = await h.number('J1', 'egg');

@@ -454,7 +454,7 @@ describe('a jar and its water', () => {
   });
 
   test('larvae have their water changed and are cleaned; they are not shocked, nor rolled', async () => {
-    await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', amount: { kind: 'all' } });
+    await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
     const larvae = { unit: h.units.J1!, stage: 'yolksac' };
     await h.send('eggs.handle', { ...larvae, what: 'water' });
     expect(await h.db('observation').where({ kind: 'waterChanged' })).toHaveLength(1);

@@ -71,14 +71,15 @@ describe('one lot, from a take to a release', () => {
     await h.send('stage.change', {
       unit: h.units.J3!,
       to: 'yolksac',
+      early: 'seen',
       amount: { kind: 'measured', measured: { method: 'estimated', number: 4000, half: 400 } },
     });
     expect([await h.number('J3', 'egg'), await h.number('J3', 'yolksac')]).toEqual([6000, 4000]);
     h.clock.now += DAY;
-    await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', amount: { kind: 'all' } });
+    await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
     expect([await h.number('J3', 'egg'), await h.number('J3', 'yolksac')]).toEqual([0, 10000]);
     for (const jar of ['J1', 'J2'])
-      await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', amount: { kind: 'all' } });
+      await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   });
 
   test('survivors of three jars are ponded into one tank: one lot still, doubts added as they share the take', async () => {

@@ -17,7 +17,7 @@ const bring = (unit: string, number: number, stage = 'fry', more: object = {}) =
   });
 
 test('eggs are held against the females that gave them', async () => {
-  const take = takeOf61500(h.units.B1!);
+  const take = takeOf61500(h.units.B1!, { sure: undefined });
   const females = (massG: number) => [{ tag: 'F31', massG }];
   // Char give some 2 750 eggs a kilogram: 61 500 of 5 kg are four and a half times that, of 1.2 kg nineteen times.
   const odd = await refusal(h.send('take.record', { ...take, females: females(5000) }));
@@ -56,4 +56,16 @@ test('a tank with brood fish is not empty', async () => {
   expect(no).toMatchObject({ code: 'broodThere', ask: { field: 'withBrood' } });
   expect(no.message).toMatch(/C7/);
   await bring('R2', 400, 'fry', { withBrood: 'yes' });
+});
+
+test('eggs of half an hour neither eye nor hatch without being asked about', async () => {
+  await h.send('take.record', takeOf61500(h.units.B1!));
+  h.clock.now += HOUR / 2;
+  const hatch = { unit: h.units.B1!, to: 'yolksac', amount: { kind: 'all' } };
+  expect(await refusal(h.send('stage.change', hatch))).toMatchObject({ code: 'early', ask: { field: 'early' } });
+  const eyed = { unit: h.units.B1!, check: 'eyed', trials: 100, successes: 95 };
+  const no = await refusal(h.send('check.record', eyed));
+  expect(no.message).toMatch(/1 hours old|0 hours old/);
+  await h.send('check.record', { ...eyed, early: 'seen' });
+  await h.send('stage.change', { ...hatch, early: 'seen' });
 });

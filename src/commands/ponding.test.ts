@@ -6,7 +6,7 @@ beforeEach(async () => {
   h = await testHatchery();
   await laidDown(h, ['J1', 'J2']);
   for (const jar of ['J1', 'J2'])
-    await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', amount: { kind: 'all' } });
+    await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
 });
 const pond = (source: object, more: object = {}) =>
   h.send('move.record', {

@@ -105,7 +105,7 @@ test('a take under another name, with other parents and another number', async (
   });
   await putRight('take', {
     lotName: 'Char one',
-    females: [{ tag: 'F90', massG: 1500 }],
+    females: [{ tag: 'F90', massG: 9000 }],
     measured: counted(50_000),
   });
   expect(await h.number('J1')).toBe(50_000);
@@ -287,11 +287,17 @@ describe('a temperature typed wrong', () => {
   });
 });
 
-test('a file that was read in is not taken back', async () => {
+test('a file that was read in is taken back whole, and not read in differently', async () => {
   const text = 'time;temp\n2031-11-01 08:00;5.1\n2031-11-01 09:00;5.2\n';
+  const kept = () => h.db('reading').where({ sensor_id: h.sensor, origin: 'imported' }).orderBy('at').pluck('value');
   await h.send('readings.import', { sensor: h.sensor, fileName: 'bay1.csv', text });
-  const no = await refusal(h.send('entry.correct', { entryId: await lastEntry('import'), reason: 'wrong file' }));
-  expect([no.code, no.todo]).toEqual(['import', expect.stringContaining('right file')]);
+  expect(await kept()).toEqual([5.1, 5.2]);
+  const entryId = await lastEntry('import');
+  const other = { entryId, reason: 'wrong file', replacement: { payload: { sensor: h.sensor } } };
+  expect((await refusal(h.send('entry.correct', other))).code).toBe('import');
+  expect(await kept()).toEqual([5.1, 5.2]);
+  await h.send('entry.correct', { entryId, reason: 'wrong file' });
+  expect(await kept()).toEqual([]);
 });
 
 test('moved in time an entry is subject to what the act itself is: nobody back-dates through a correction', async () => {

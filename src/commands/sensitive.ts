@@ -101,3 +101,34 @@ export async function askEyes(
     { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
   );
 }
+
+/** The answer to "so soon?": they were looked at, and it is so. */
+export const early = z.literal('seen').optional();
+/** Without dates, eggs younger than this have reached nothing, in whatever water. */
+const LEAST_HOURS = 20;
+
+/**
+ * What is said of eggs long before their water lets it be is asked about: a stage is seen, but the wrong jar is seen as
+ * easily.
+ * @param least share of the way to hatch before which it is not believed without being asked
+ */
+export async function askEarly(
+  c: Context,
+  s: Standing,
+  at: number,
+  what: string,
+  least: number,
+  answer: 'seen' | undefined,
+): Promise<void> {
+  if (answer || s.place.stage !== 'egg' || s.lot.fertilised_at === null) return;
+  const way = await wayAt(c, s, at);
+  const hours = (at - s.lot.fertilised_at) / 3_600_000;
+  if (way === null ? hours >= LEAST_HOURS : way >= least) return;
+  throw new CommandRefused(
+    'early',
+    `${s.unit.name}: the eggs are ${hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`} old${way === null ? '' : `, ${Math.round(100 * way)} % of the way to hatch by their water`}. ${what} so soon?`,
+    'unit',
+    'Check the unit, the lot and the time.',
+    { field: 'early', choices: [{ value: 'seen', label: 'I looked: it is so' }] },
+  );
+}

@@ -1,3 +1,6 @@
+/** Share of the way to hatch before which a hatch is asked about: clocks of stocks differ by a fifth at most. */
+const HATCH_FROM = 0.65;
+
 import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
 import { compareCount } from '@/core/books/arithmetic';
@@ -10,6 +13,7 @@ import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { amountOf, apart, countOf, howMany } from './moves';
 import { CommandRefused } from './refused';
+import { askEarly, early } from './sensitive';
 import { booksOf, idsOf, type Standing, standing, standingsIn, unitById } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, eventFields, eventOf } from './when';
@@ -34,6 +38,7 @@ export const changeStage = defineCommand({
     /** How many larvae are in the unit in other ways, to be reconciled with that. */
     measured: measurement.optional(),
     answer: z.enum(['combine', 'replace', 'note']).optional(),
+    early,
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
@@ -51,6 +56,7 @@ export const changeStage = defineCommand({
     if (target < 1)
       throw new CommandRefused('noStage', `${speciesOf(any.lot.species).name} has no such stage to change to.`, 'to');
     const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.from ?? order[target - 1] });
+    if (p.to === 'yolksac') await askEarly(c, at, event.at, 'Hatched', HATCH_FROM, p.early);
     if ((p.unhatched !== undefined || p.measured) && (p.to !== 'yolksac' || p.amount.kind !== 'all'))
       throw new CommandRefused(
         'hatchNotDone',

@@ -43,7 +43,7 @@ test('every stock list that was ever shown can be shown again, whatever was put 
   await h.send('pick.record', { unit: h.units.J2!, number: 55 });
   await look('another pick');
   for (const jar of ['J1', 'J2'])
-    await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', amount: { kind: 'all' } });
+    await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   await look('hatched');
   h.clock.now += 20 * DAY;
   await h.send('move.record', {

@@ -13,10 +13,11 @@ beforeAll(async () => {
   await h.send('stage.change', {
     unit: h.units.J1!,
     to: 'yolksac',
+    early: 'seen',
     amount: { kind: 'measured', measured: { method: 'counted', number: 20_000 } },
   });
-  await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', amount: all });
-  await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', amount: all });
+  await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', early: 'seen', amount: all });
+  await h.send('stage.change', { unit: h.units.J3!, to: 'yolksac', early: 'seen', amount: all });
   h.clock.now += DAY;
   await h.send('move.record', {
     sources: [

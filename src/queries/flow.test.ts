@@ -15,9 +15,10 @@ beforeAll(async () => {
     h.clock.now += DAY;
     for (const j of ['J1', 'J2', 'J3']) await h.send('pick.record', { unit: h.units[j]!, number: 40 + d });
   }
-  await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', amount: counted(9000) });
+  await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', early: 'seen', amount: counted(9000) });
   h.clock.now += 3 * DAY;
-  for (const j of ['J1', 'J2', 'J3']) await h.send('stage.change', { unit: h.units[j]!, to: 'yolksac', amount: all });
+  for (const j of ['J1', 'J2', 'J3'])
+    await h.send('stage.change', { unit: h.units[j]!, to: 'yolksac', early: 'seen', amount: all });
   h.clock.now += 12 * DAY;
   await h.send('move.record', {
     sources: ['J1', 'J2', 'J3'].map((j) => ({ unit: h.units[j]!, amount: all })),

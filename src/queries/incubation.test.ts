@@ -159,6 +159,7 @@ test('hatched counts what hatched of what was laid down, of units that are throu
   await h.send('stage.change', {
     unit: h.units.J1!,
     to: 'yolksac',
+    early: 'seen',
     amount: { kind: 'measured', measured: { method: 'counted', number: 12_000 } },
   });
   await h.send('unit.emptied', { unit: h.units.J1!, stage: 'egg' }).catch(() => {});

@@ -8,7 +8,7 @@ let h: TestHatchery;
 const shelf = speciesOf('arctic-char').deaths!;
 const seen = () => ownDeaths(h.db, h.manager.siteId, 'arctic-char');
 const hatch = (unit: string) =>
-  h.send('stage.change', { unit: h.units[unit]!, from: 'egg', to: 'yolksac', amount: { kind: 'all' } });
+  h.send('stage.change', { unit: h.units[unit]!, from: 'egg', to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
 
 /** Two jars at 5 °C, picked every fourth day until they are about to hatch; many die in the first days. */
 beforeAll(async () => {

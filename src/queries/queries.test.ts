@@ -65,7 +65,7 @@ test('the room shows its units with ten days of losses; days on which nobody loo
 
 test('a survival within a lot uses the error that both numbers share: it is far surer than either', async () => {
   for (const j of ['J1', 'J2', 'J3'])
-    await h.send('stage.change', { unit: h.units[j]!, to: 'yolksac', amount: { kind: 'all' } });
+    await h.send('stage.change', { unit: h.units[j]!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   const lot = (await lotView(h.db, site, 1, h.clock.now))!;
   expect(lot.stair.steps.map((s) => [s.stage, s.number])).toEqual([
     ['egg', 61500],

@@ -15,7 +15,7 @@ beforeEach(async () => {
   h = await testHatchery();
   await laidDown(h, ['J1', 'J2', 'J3']);
   h.clock.now += 60 * DAY;
-  await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', amount: all });
+  await h.send('stage.change', { unit: h.units.J1!, to: 'yolksac', early: 'seen', amount: all });
   h.clock.now += 20 * DAY;
   await h.send('move.record', { sources: [{ unit: h.units.J1!, amount: all }], to: h.units.R1!, toStage: 'fry' });
   h.clock.now += DAY;

@@ -18,7 +18,7 @@ beforeAll(async () => {
   for (const jar of ['J1', 'J2']) await h.send('pick.record', { unit: h.units[jar]!, number: 5750 });
   h.clock.now += 60 * DAY;
   for (const jar of ['J1', 'J2'])
-    await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', amount: { kind: 'all' } });
+    await h.send('stage.change', { unit: h.units[jar]!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   h.clock.now += 20 * DAY;
   await h.send('move.record', {
     sources: ['J1', 'J2'].map((j) => ({ unit: h.units[j]!, amount: { kind: 'all' } })),

@@ -31,6 +31,7 @@ test('a jar half hatched is as sure in all as it was before: what went over is m
   await h.send('stage.change', {
     unit: h.units.J1!,
     to: 'yolksac',
+    early: 'seen',
     amount: { kind: 'measured', measured: { method: 'estimated', number: 12_000, half: 4000 } },
   });
   const after = await inRoom('J1');
@@ -92,7 +93,7 @@ test('of a long life the sheet keeps the newest losses, in order', async () => {
 test('a female whose eggs went two ways: her offspring are as sure as what the ways share', async () => {
   // J2 goes on as a lot of its own (graded), J1 stays: both from one take, whose error they share.
   h.clock.now += 30 * DAY;
-  await h.send('stage.change', { unit: h.units.J2!, to: 'yolksac', amount: { kind: 'all' } });
+  await h.send('stage.change', { unit: h.units.J2!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
   await h.send('move.record', {
     sources: [{ unit: h.units.J2!, amount: { kind: 'all' } }],
     to: h.units.R4!,

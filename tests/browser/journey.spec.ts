@@ -82,9 +82,9 @@ test('a take: three samples of 10 mL with 212, 198, 205 and 3 L in all make 61 5
   await page.goto(url('/take'));
   await page.getByLabel('Species').selectOption('arctic-char');
   await page.getByLabel('Female 1, tag').fill('F31');
-  await page.getByLabel('Female 1, mass').fill('1.2');
+  await page.getByLabel('Female 1, mass').fill('8');
   await page.getByLabel('Female 2, tag').fill('F34');
-  await page.getByLabel('Female 2, mass').fill('1800 g');
+  await page.getByLabel('Female 2, mass').fill('12000 g');
   await page.getByLabel('Males (tags)').fill('M4 M7 M9');
   for (const [i, count] of [212, 198, 205].entries()) {
     await page.getByLabel(`volume ${i + 1}`).fill('10');

@@ -146,10 +146,10 @@ test('a temperature of 18 that was 8.1 leaves the readings with it', async () =>
 test('the mass of a female changes her share of everything that came from her eggs', async () => {
   const entry = await open('take');
   await expect(entry.getByLabel('Female 1, tag')).toHaveValue('F31');
-  await expect(entry.getByLabel('Female 1, mass')).toHaveValue('1.2');
+  await expect(entry.getByLabel('Female 1, mass')).toHaveValue('8');
   await expect(entry.getByLabel('Males (tags)')).toHaveValue('M4 M7 M9');
   await expect(entry.getByTestId('outcome')).toContainText('61\u2005500');
-  await entry.getByLabel('Female 1, mass').fill('1.8');
+  await entry.getByLabel('Female 1, mass').fill('12');
   await putRight(entry, 'read from the wrong line');
   await page.goto(url('/rearing?unit=R2'));
   await page.locator('[data-sheet="R2"]').getByRole('link', { name: /^AC-/ }).first().click();

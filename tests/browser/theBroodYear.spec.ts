@@ -108,7 +108,7 @@ test('deformities tapped by kind in the sheet of the unit, and traced to the fat
     });
     lots.push(lotId);
     for (const to of ['yolksac', 'fry'])
-      await send('stage.change', { unit: units[`BA${i + 2}`]!, lotId, to, amount: { kind: 'all' } });
+      await send('stage.change', { unit: units[`BA${i + 2}`]!, lotId, to, amount: { kind: 'all' }, early: 'seen' });
     if (i > 0)
       await send('deformity.record', {
         unit: units[`BA${i + 2}`]!,

@@ -139,6 +139,8 @@ export const takeOf61500 = (unit: number, more: Record<string, unknown> = {}) =>
     totalVolumeMl: 3000,
   },
   unit,
+  // So many of so little: asked about, and right.
+  sure: 'yes',
   ...more,
 });
 

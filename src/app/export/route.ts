@@ -6,10 +6,13 @@ import { broodView } from '@/queries/brood';
 import { ledger, ledgerKinds } from '@/queries/ledger';
 import { stockList } from '@/queries/stockList';
 import { db, now } from '../_server/database';
+import { disposition } from '../_server/disposition';
 import { requirePerson } from '../_server/session';
 import { stockQuery } from '../_server/stockQuery';
 
 type Row = Record<string, string | number>;
+/** What a spreadsheet takes for a formula, also in the wide letters of East Asian keyboards. */
+const FORMULA = /^[=+\-@\t\r＝＋－＠].*$/s;
 /** Rows of the ledger fetched at a time: a long history streams, it is never held whole. */
 const PAGE = 2000;
 
@@ -55,7 +58,9 @@ export async function GET(request: Request): Promise<Response> {
   const what = asked === 'ledger' || asked === 'brood' ? asked : 'stock';
   const columns = { stock: stockColumns, ledger: ledgerColumns, brood: broodColumns }[what];
   const pages = { stock: stockPages, ledger: ledgerPages, brood: broodPages }[what](person, params);
-  const name = `${what}-${isoDay(now(), person.timeZone)}`;
+  // A list of a past day is named by that day.
+  const of = what === 'stock' ? Math.min(now(), stockQuery(params, now(), person.timeZone).asOf) : now();
+  const name = `${what}-${isoDay(of, person.timeZone)}`;
   return params.get('as') === 'xlsx' ? xlsx(what, name, columns, pages) : csv(name, columns, pages);
 }
 
@@ -64,10 +69,14 @@ function csv(name: string, columns: string[], pages: AsyncIterable<Row[]>): Resp
     // A mark of its encoding, so that spreadsheets read names right.
     yield `\ufeff${columns.join(',')}\r\n`;
     // A formula in somebody's note must stay text in the reader's spreadsheet.
-    for await (const rows of pages) yield `${Papa.unparse(rows, { columns, header: false, escapeFormulae: true })}\r\n`;
+    for await (const rows of pages)
+      yield `${Papa.unparse(rows, { columns, header: false, escapeFormulae: FORMULA })}\r\n`;
   }
   return new Response(Readable.toWeb(Readable.from(lines())) as ReadableStream, {
-    headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': `attachment; filename="${name}.csv"` },
+    headers: {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-disposition': disposition('attachment', `${name}.csv`),
+    },
   });
 }
 
@@ -86,7 +95,7 @@ function xlsx(what: string, name: string, columns: string[], pages: AsyncIterabl
   return new Response(Readable.toWeb(out) as ReadableStream, {
     headers: {
       'content-type': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-      'content-disposition': `attachment; filename="${name}.xlsx"`,
+      'content-disposition': disposition('attachment', `${name}.xlsx`),
     },
   });
 }

@@ -210,7 +210,7 @@ export function LogLine() {
         autoComplete="off"
         autoCapitalize="off"
         spellCheck={false}
-        placeholder={snapshot ? 'for example: pick 34 J3' : 'reading what stands where'}
+        placeholder={snapshot ? 'e.g. pick 34 J3' : 'reading what stands where'}
         aria-describedby="log-line-says"
         className="h-[44px] w-[15rem] flex-none border-b-2 border-transparent bg-transparent font-mono text-[1.05rem] outline-none focus:border-deep focus-visible:outline-none placeholder:text-soft/70 max-sm:w-full max-sm:flex-1"
         onChange={(e) => {
