@@ -24,10 +24,22 @@ function bodyRefused(request: NextRequest): NextResponse | null {
   );
 }
 
+/** One thing is asked of an address once: two answers to one question would be read as neither. */
+function askedTwice(request: NextRequest): NextResponse | null {
+  const keys = [...request.nextUrl.searchParams.keys()];
+  const twice = keys.find((k, i) => keys.indexOf(k) !== i);
+  if (twice === undefined) return null;
+  const says = `“${twice.slice(0, 40)}” stands twice in this address.`;
+  return NextResponse.json(
+    { refused: { code: 'address', message: says, path: '', todo: 'Leave it in once.' }, error: says },
+    { status: 400 },
+  );
+}
+
 /** A content security policy for every page, with a nonce for Next's own scripts. Nothing is fetched from elsewhere. */
 export function proxy(request: NextRequest): NextResponse {
-  const tooLarge = bodyRefused(request);
-  if (tooLarge) return tooLarge;
+  const refused = bodyRefused(request) ?? askedTwice(request);
+  if (refused) return refused;
   const nonce = btoa(crypto.randomUUID());
   const development = process.env.NODE_ENV === 'development';
   const policy = [

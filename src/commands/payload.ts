@@ -30,6 +30,12 @@ function mustBeInLife(value: unknown, path: readonly (string | number)[], now: n
   for (const [k, v] of Object.entries(value)) mustBeInLife(v, [...path, Array.isArray(value) ? Number(k) : k], now);
 }
 
+/** A field as people name it: `females.0.massG` is “females 1 mass g”; its own name stands in the refusal's path. */
+const fieldWords = (path: readonly PropertyKey[]) =>
+  path
+    .map((p) => (typeof p === 'number' ? p + 1 : String(p).replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)))
+    .join(' ');
+
 /** @throws CommandRefused naming the first field that is wrong */
 export function parsePayload(command: Command, raw: unknown, now: number): unknown {
   try {
@@ -41,7 +47,7 @@ export function parsePayload(command: Command, raw: unknown, now: number): unkno
     const issue = e.issues[0]!;
     throw new CommandRefused(
       'payload',
-      `${issue.path.length > 0 ? `${issue.path.join('.')} ` : ''}${issue.message}`,
+      `${issue.path.length > 0 ? `${fieldWords(issue.path)} ` : ''}${issue.message}`,
       issue.path.join('.'),
     );
   }

@@ -10,7 +10,7 @@ const FEWEST = 5;
 
 /**
  * This hatchery's own variation between samples (as a coefficient of variation of one sample), from recent
- * measurements of the same kind with three samples or more; undefined until there are five of them.
+ * measurements of the same kind with three samples or more that stand; undefined until there are five of them.
  */
 export async function usualCv(
   c: Context,
@@ -19,13 +19,15 @@ export async function usualCv(
 ): Promise<number | undefined> {
   if (method !== 'volume' && method !== 'weight' && method !== 'buckets') return undefined;
   const rows = (await c
-    .trx('entry')
-    .where({ site_id: c.site.id })
-    .whereIn('kind', [...kinds])
-    .where('recorded_at', '<=', c.now)
-    .orderBy('seq', 'desc')
+    .trx('entry as e')
+    .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
+    .where('e.site_id', c.site.id)
+    .whereIn('e.kind', [...kinds])
+    .where('e.recorded_at', '<=', c.now)
+    .whereNull('v.seq')
+    .orderBy('e.seq', 'desc')
     .limit(RECENT)
-    .select('intent')) as { intent: string }[];
+    .select({ intent: 'e.intent' })) as { intent: string }[];
   const squares = rows.flatMap((r) => {
     const parsed = measurement.safeParse(fromJson<{ measured?: unknown }>(r.intent).measured);
     return parsed.success ? cvOf(parsed.data) : [];

@@ -29,6 +29,7 @@ test.each([
   ['check', { check: 'eyed', successes: 95, trials: 100 }, [], 'eyed: 95 of 100'],
   ['feed', { massG: 120, feed: 'crumb' }, [], '120 g, crumb'],
   ['temperature', { celsius: 8.4 }, [], '8.4 °C'],
+  ['temperature', { celsius: 7.777777777777779 }, [], '7.78 °C'],
   ['reading', { sensorName: 'oxygen R', value: 9.1, unitName: 'mg/L' }, [], 'oxygen R: 9.1 mg/L'],
   ['import', { fileName: 'bay1.csv', rows: 2000, added: 1990 }, [], 'bay1.csv: 2000 readings, 1990 new'],
   ['correction', { kind: 'pick', reason: 'a zero too many' }, [], 'takes back “picked”: a zero too many'],

@@ -50,7 +50,9 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'feed':
       return `${us ? massOfAll(Number(intent.massG), true, 2) : `${intent.massG} g`}${intent.feed ? `, ${intent.feed}` : ''}`;
     case 'temperature':
-      return us ? `${fromBase(Number(intent.celsius), 'temperature', 'F').toFixed(1)} °F` : `${intent.celsius} °C`;
+      return us
+        ? `${fromBase(Number(intent.celsius), 'temperature', 'F').toFixed(1)} °F`
+        : `${Number(Number(intent.celsius).toFixed(2))} °C`;
     case 'reading':
       return `${intent.sensorName}: ${intent.value} ${intent.unitName}`.trim();
     case 'import':

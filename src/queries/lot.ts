@@ -2,6 +2,7 @@ import { flowsBetweenLots } from '@/store/books/flows';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { courseOf, type WaterCourse } from '@/store/lotWater';
+import { datesGivenUp } from '@/store/predictions';
 import { speciesBook } from '@/store/species';
 import { ledger, type SheetEntry } from './ledger';
 import { type Parent, parentsOf } from './parents';
@@ -31,6 +32,8 @@ export type LotView = {
   working: { id: string; input: Record<string, unknown> } | null;
   /** Of eggs and larvae: each water that they stand in, day by day, with the stages reached in it. */
   waters: LotWater[];
+  /** Why its dates could not be worked anew, if they could not: those shown are of before. */
+  datesGivenUp: string | null;
 };
 
 export type LotWater = {
@@ -55,23 +58,25 @@ export async function lotView(
     | { id: number; name: string; species: string; season: string; grade: string; fertilised_at: number | null }
     | undefined;
   if (!lot) return null;
-  const [book, holdings, parents, from, into, gone, stair, weights, checks, entries, measured] = await Promise.all([
-    speciesBook(db, site.siteId),
-    round(db, site, now, { lotId }),
-    parentsOf(db, lotId),
-    relatives(db, lotId, 'from'),
-    relatives(db, lotId, 'into'),
-    goneFrom(db, lotId),
-    survivalStair(db, site, lotId, now),
-    db('observation')
-      .where({ lot_id: lotId, kind: 'meanG' })
-      .orderBy('at')
-      .limit(200)
-      .select('at', { meanG: 'value' }, 'low', 'high') as unknown as Promise<LotView['weights']>,
-    checksOf(db, site.siteId, { lotId }),
-    ledger(db, site.siteId, { lotId, limit: 60, before: entriesBefore, us: site.units === 'us' }),
-    beginning(db, lotId),
-  ]);
+  const [book, holdings, parents, from, into, gone, stair, weights, checks, entries, measured, givenUp] =
+    await Promise.all([
+      speciesBook(db, site.siteId),
+      round(db, site, now, { lotId }),
+      parentsOf(db, lotId),
+      relatives(db, lotId, 'from'),
+      relatives(db, lotId, 'into'),
+      goneFrom(db, lotId),
+      survivalStair(db, site, lotId, now),
+      db('observation')
+        .where({ lot_id: lotId, kind: 'meanG' })
+        .orderBy('at')
+        .limit(200)
+        .select('at', { meanG: 'value' }, 'low', 'high') as unknown as Promise<LotView['weights']>,
+      checksOf(db, site.siteId, { lotId }),
+      ledger(db, site.siteId, { lotId, limit: 60, before: entriesBefore, us: site.units === 'us' }),
+      beginning(db, lotId),
+      datesGivenUp(db, site.siteId, lotId),
+    ]);
   const number = holdings.reduce((s, h) => s + h.number, 0);
   const sd = stair.aliveSd;
   const species = book.get(lot.species)!;
@@ -96,6 +101,7 @@ export async function lotView(
     entries,
     working: measured,
     waters: lot.fertilised_at === null ? [] : await watersOf(db, lot.id, lot.fertilised_at, holdings, now),
+    datesGivenUp: givenUp,
   };
 }
 

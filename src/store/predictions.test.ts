@@ -1,5 +1,6 @@
+import { jest } from '@jest/globals';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
-import { workJobs } from './predictions';
+import { datesGivenUp, workJobs } from './predictions';
 
 let h: TestHatchery;
 const jobs = async () => Number(((await h.db('job').count('* as n').first()) as { n: number }).n);
@@ -59,11 +60,33 @@ test('readings queue every lot on their water once, however many come', async ()
   }
 });
 
+test('a lot whose dates were given up says so, until something is recorded of its water', async () => {
+  const lot = (await h.db('lot').orderBy('id').first('id')) as { id: number };
+  const said = () => datesGivenUp(h.db, h.manager.siteId, lot.id);
+  expect(await said()).toBeNull();
+  const job = { site_id: h.manager.siteId, kind: 'predict', subject: String(lot.id), queued_at: 0, error: 'no curve' };
+  await h.db('job').insert({ ...job, attempts: 2 });
+  expect(await said()).toBeNull();
+  await h.db('job').where({ subject: job.subject }).update({ attempts: 3 });
+  expect(await said()).toBe('no curve');
+  h.clock.now += HOUR;
+  await h.send('temperature.record', { unit: h.units.J1!, celsius: 6.2 });
+  await workJobs(h.db, h.clock.now);
+  expect(await said()).toBeNull();
+});
+
 test('a job that fails is kept with its reason, tried three times, and does not hold up the others', async () => {
   await h.db('job').insert({ site_id: h.manager.siteId, kind: 'predict', subject: 'no lot', queued_at: 0 });
   h.clock.now += HOUR;
   await h.send('temperature.record', { unit: h.units.J1!, celsius: 6.3 });
+  const logged = jest.spyOn(console, 'error').mockImplementation(() => {});
   for (let turn = 0; turn < 4; turn++) await workJobs(h.db, h.clock.now);
+  expect(logged.mock.calls.map((call) => String(call[0]))).toEqual([
+    expect.stringContaining('no lot, attempt 1:'),
+    expect.stringContaining('attempt 2:'),
+    expect.stringContaining('attempt 3, given up:'),
+  ]);
+  logged.mockRestore();
   const left = (await h.db('job').select('subject', 'attempts', 'error')) as {
     subject: string;
     attempts: number;

@@ -11,6 +11,9 @@ import { observedDates } from './seenDates';
 import { speciesBook } from './species';
 import { Waters } from './waters';
 
+/** How often a job is tried before it waits for the next thing that is recorded of its lot. */
+const ATTEMPTS = 3;
+
 /**
  * Works queued predictions until none is left or `most` are done. Predictions are a projection: a job that fails is
  * kept with its error and tried again up to three times, the books never wait for it.
@@ -20,7 +23,7 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
   let worked = 0;
   while (worked < most) {
     const jobs = (await db('job')
-      .where('attempts', '<', 3)
+      .where('attempts', '<', ATTEMPTS)
       .orderBy('id')
       .limit(Math.min(50, most - worked))) as {
       id: number;
@@ -28,6 +31,7 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
       kind: string;
       subject: string;
       queued_at: number;
+      attempts: number;
     }[];
     if (jobs.length === 0) break;
     const batches = new Map<number, Batch>();
@@ -39,6 +43,8 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
         // Queued again meanwhile: the row stays for the next turn.
         await db('job').where({ id: job.id, queued_at: job.queued_at }).delete();
       } catch (e) {
+        const last = job.attempts + 1 >= ATTEMPTS;
+        console.error(`predictions: lot ${job.subject}, attempt ${job.attempts + 1}${last ? ', given up' : ''}:`, e);
         await db('job')
           .where({ id: job.id })
           .update({ attempts: db.raw('attempts + 1'), error: String((e as Error).message).slice(0, 400) });
@@ -50,6 +56,15 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
       .increment('predicted', 1);
   }
   return worked;
+}
+
+/** Why a lot's dates could not be worked, if they were given up: those that are shown are of before. */
+export async function datesGivenUp(db: Db, siteId: number, lotId: number): Promise<string | null> {
+  const job = (await db('job')
+    .where({ site_id: siteId, kind: 'predict', subject: String(lotId) })
+    .where('attempts', '>=', ATTEMPTS)
+    .first('error')) as { error: string | null } | undefined;
+  return job ? (job.error ?? '') : null;
 }
 
 /** What a batch of jobs reads once: waters, the book, own clocks and the dates that bend them. */

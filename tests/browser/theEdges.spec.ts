@@ -77,6 +77,8 @@ test('a record from another site, one that cannot be read, one that is no record
   expect([none.status(), (await none.json()).refused.message]).toEqual([422, expect.stringContaining('fish.teleport')]);
   expect((await api.get(url('/api/ledger?lot=x&at=1'))).status()).toBe(400);
   expect((await api.get(url('/api/entries/nothing'))).status()).toBe(404);
+  const twice = await api.get(url('/records?day=2031-04-01&day=2031-04-02'));
+  expect([twice.status(), (await twice.json()).error]).toEqual([400, expect.stringContaining('“day”')]);
 });
 
 test('the same record sent twice is kept once; under its id nothing else can be sent', async () => {

@@ -15,6 +15,10 @@ test.each([
   ['1lb3oz', 'mass', 'g', 538.6409],
   ['12 kg', 'mass', 'g', 12000],
   ['8 fl oz', 'volume', 'L', 236.5882],
+  ['1.5 m3', 'volume', 'L', 1_500_000],
+  ['1.5m³', 'volume', 'L', 1_500_000],
+  ['2 dm³', 'volume', 'mL', 2000],
+  ['30 cm3', 'volume', 'L', 30],
   ['3 gpm', 'flow', 'L/min', 11.3562],
 ] as const)('%s is read', (text, dimension, shown, want) => expect(value(text, dimension, shown)).toBe(want));
 

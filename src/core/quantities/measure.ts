@@ -11,7 +11,7 @@ type Unit = { names: readonly string[]; factor: number; offset?: number };
 const units: Record<Dimension, readonly Unit[]> = {
   volume: [
     { names: ['ml', 'mls', 'cc', 'cm3'], factor: 1 },
-    { names: ['l', 'lt', 'ltr', 'litre', 'litres', 'liter', 'liters'], factor: 1000 },
+    { names: ['l', 'lt', 'ltr', 'litre', 'litres', 'liter', 'liters', 'dm3'], factor: 1000 },
     { names: ['dl'], factor: 100 },
     { names: ['m3'], factor: 1e6 },
     { names: ['gal', 'gallon', 'gallons'], factor: 3785.411784 },
@@ -129,9 +129,12 @@ export function parseNumber(text: string, locale: string): ParsedMeasure {
  * @example parseMeasure('1 lb 3 oz', 'mass', 'g', 'en-US') // 538.6 g
  */
 export function parseMeasure(text: string, dimension: Dimension, shown: string, locale: string): ParsedMeasure {
-  const t = text.trim();
+  // m³ is m3, and full-width figures are figures.
+  const t = text.normalize('NFKC').trim();
   if (t === '') return { ok: false, code: 'empty', message: 'is empty' };
-  const parts = [...t.matchAll(/([+\-−]?[\d.,\s\u2009\u00a0\u202f]*\d[.,]?)\s*([^\d\s.,+\-−][^\d,+\-−]*)?/g)];
+  const parts = [
+    ...t.matchAll(/([+\-−]?[\d.,\s\u2009\u00a0\u202f]*\d[.,]?)\s*([cd]?m3(?!\d)|[^\d\s.,+\-−][^\d,+\-−]*)?/gi),
+  ];
   const covered = parts.reduce((n, p) => n + p[0].length, 0);
   if (parts.length === 0 || covered < t.replace(/\s+$/, '').length - parts.length)
     return { ok: false, code: 'number', message: `“${t}” is not a number` };

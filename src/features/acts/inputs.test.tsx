@@ -24,6 +24,8 @@ describe('text into numbers', () => {
     ['812', 812, null],
     ['1,200', 1200, null],
     ['3.5', null, 'whole number'],
+    ['50.000', null, '50 or 50000'],
+    ['1.250', null, 'whole number'],
     ['-4', null, 'not negative'],
     ['many', null, 'not a number'],
   ])('a whole number: “%s”', (text, value, error) => {

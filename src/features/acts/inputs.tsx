@@ -11,6 +11,10 @@ export function wholeOf(text: string, locale: string): { value: number | null; e
   const p = decimalOf(text, locale);
   if (p.value !== null && (!Number.isInteger(p.value) || p.value < 0))
     return { value: null, error: 'must be a whole number, not negative' };
+  // Nobody counts in decimals: where the locale's decimal mark stands as grouping marks stand, it may be one.
+  const all = text.replace(/\D/g, '');
+  if (p.value !== null && p.value !== Number(all) && /^\d{1,3}[.,]\d{3}$/.test(text.trim()))
+    return { value: null, error: `“${text.trim()}” can be read two ways: ${p.value} or ${Number(all)}?` };
   return p;
 }
 

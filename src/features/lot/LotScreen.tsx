@@ -96,6 +96,12 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
           {lot.weights.length > 1 && <GrowthChart weights={lot.weights} us={us} timeZone={timeZone} />}
         </div>
         <div className="flex flex-col gap-6">
+          {lot.datesGivenUp !== null && (
+            <p role="alert" className="text-loss" data-testid="dates-given-up">
+              Its dates could not be reckoned anew; those shown are of before. Look at the eggs themselves. They are
+              tried again with the next thing recorded of it. {lot.datesGivenUp}
+            </p>
+          )}
           {lot.holdings[0] && <ClockTable h={lot.holdings[0]} now={now} timeZone={timeZone} />}
           <Parents lot={lot} />
           {(lot.from.length > 0 || lot.into.length > 0) && (

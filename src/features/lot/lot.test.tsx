@@ -48,6 +48,7 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
   sd: 765,
   parents: [],
   waters: [],
+  datesGivenUp: null,
   from: [],
   into: [],
   gone: [],
@@ -76,6 +77,13 @@ const rows = (within_: HTMLElement) =>
   within(within_)
     .getAllByRole('row')
     .map((r) => r.textContent!.replaceAll(THIN, ' '));
+
+test('dates that could not be reckoned anew are said to be of before', () => {
+  open();
+  expect(screen.queryByTestId('dates-given-up')).toBeNull();
+  open({ datesGivenUp: 'no curve' });
+  expect(screen.getByTestId('dates-given-up').textContent).toMatch(/of before.*no curve/);
+});
 
 test('the number alive, with its ±, and where they stand: eggs in their room, fish in rearing', () => {
   open();
