@@ -23,6 +23,13 @@ test('a mistyped year is refused at its field by every command that takes an ins
   expect(Date.now() - began).toBeLessThan(20_000);
 });
 
+test('half a character is refused at its field; a whole one beyond the plane is kept', async () => {
+  const no = await refusal(h.send('note.record', { note: 'a \ud83d b' }));
+  expect([no.code, no.path]).toEqual(['text', 'note']);
+  await h.send('note.record', { note: 'a 🐟 b' });
+  expect(await h.db('entry').where({ kind: 'note' }).pluck('note')).toEqual(['a 🐟 b']);
+});
+
 test('readings struck over years take no longer than the readings that are there', async () => {
   const from = h.clock.now - 40 * 365 * DAY;
   await h.send('temperature.record', { sensor: h.sensor, celsius: 8 });

@@ -10,6 +10,24 @@ export const earliest = (now: number) => now - 60 * YEAR;
 /** Plans reach so far ahead, and no further. */
 export const latest = (now: number) => now + 10 * YEAR;
 
+/** A lone surrogate: no encoding can hold it, and the database would refuse the whole record for it. */
+const HALF = /\p{Surrogate}/u;
+
+function mustBeText(value: unknown, path: readonly (string | number)[]): void {
+  if (typeof value === 'string' && HALF.test(value))
+    throw new CommandRefused(
+      'text',
+      'There is half a character in this text, which cannot be kept.',
+      path.join('.'),
+      'Type it anew.',
+    );
+  if (value === null || typeof value !== 'object') return;
+  for (const [k, v] of Object.entries(value)) {
+    mustBeText(k, path);
+    mustBeText(v, [...path, Array.isArray(value) ? Number(k) : k]);
+  }
+}
+
 /**
  * Every instant of a payload, wherever it stands, lies within the hatchery's life: a mistyped year would have roll-ups,
  * calendars and searches run through thousands of years under the lock of the site.
@@ -40,6 +58,7 @@ const fieldWords = (path: readonly PropertyKey[]) =>
 export function parsePayload(command: Command, raw: unknown, now: number): unknown {
   try {
     // Probes' clocks are judged reading by reading, and what is off is counted there.
+    mustBeText(raw, []);
     if (command.type !== 'readings.report') mustBeInLife(raw, [], now);
     return command.schema.parse(raw);
   } catch (e) {

@@ -78,6 +78,14 @@ export function InjectForm({
   const worked = input ? workedOut(input) : null;
   const now = worked?.ok?.parts[nth - 1];
   if (!treatment) return <p className="quiet">The Book has no treatment for {f.book.name}.</p>;
+  if (!original && nth > treatment.parts.length)
+    return (
+      <p>
+        {treatment.parts.length === 1 ? 'The one part' : `All ${treatment.parts.length} parts`} of {treatment.name}{' '}
+        {treatment.parts.length === 1 ? 'is' : 'are'} given to {f.tag}. Look whether she runs; a part that was recorded
+        by mistake is put right in the ledger.
+      </p>
+    );
   return (
     <ActForm
       act={act}

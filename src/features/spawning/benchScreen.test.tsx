@@ -120,6 +120,22 @@ test('what is due stands first, with how long it is over; a tap takes the fish i
   expect(within(sheet()).getByRole('button', { name: 'Inject' }).getAttribute('aria-pressed')).toBe('true');
 });
 
+test('no part is offered beyond those of the treatment', async () => {
+  const given = (part: number) => ({ part, at: NOW - HOUR, amount: 1, unit: 'mg', volumeMl: 0.2, by: 'x', entry: `i${part}` });
+  const { user } = open({
+    females: [
+      female(11, 'STF1', {
+        treatment: { id: 'pituitary2', name: 'carp pituitary in two parts', parts: 2 },
+        given: [given(1), given(2)],
+      }),
+    ],
+  });
+  await user.click(within(row('STF1')).getByRole('button', { name: 'STF1' }));
+  await user.click(within(sheet()).getByRole('button', { name: 'Inject' }));
+  expect(sheet().textContent).toContain('All 2 parts');
+  expect(sheet().textContent).not.toContain('part 3');
+});
+
 test('a male used far too much is said so, where he is chosen, too', async () => {
   const { user } = open({
     plan: dayPlan.parse({ crosses: [{ female: 11, males: [21] }] }),
