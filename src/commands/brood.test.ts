@@ -47,6 +47,32 @@ describe('a brood fish made known', () => {
   });
 });
 
+describe('in time', () => {
+  test('none came or was spawned in time to come; autumn’s eggs are the next year’s', async () => {
+    const year = new Date(h.clock.now).getUTCFullYear();
+    expect(await refusal(fish('S1', 'female', { cameOn: h.clock.now + 3 * 86_400_000 }))).toMatchObject({
+      code: 'time',
+      path: 'cameOn',
+    });
+    expect(await refusal(fish('S1', 'female', { yearClass: year + 2 }))).toMatchObject({ path: 'yearClass' });
+    expect(await row('S1')).toBeUndefined();
+    await fish('S1', 'female', { yearClass: year + 1, cameOn: h.clock.now });
+  });
+
+  test('none is older than its parents, whichever of them is entered later, in a form or a list', async () => {
+    await fish('OLD', 'male', { yearClass: 2020 });
+    const no = await refusal(fish('S2', 'female', { sire: 'OLD', yearClass: 2018 }));
+    expect(no).toMatchObject({ code: 'time', path: 'yearClass', message: expect.stringContaining('S2 of 2018') });
+    await fish('S2', 'female', { sire: 'OLD', yearClass: 2024 });
+    expect((await refusal(fish('OLD2', 'male', { dam: 'S2', yearClass: 2023 }))).code).toBe('time');
+    const list = (years: string) => ({ species: 'sterlet', text: `tag,sex,sire,year class\n${years}\n` });
+    expect(await refusal(h.send('brood.import', list('S3,f,OLD,2019')))).toMatchObject({ code: 'time', path: 'text' });
+    expect(await row('S3')).toBeUndefined();
+    expect((await refusal(h.send('brood.import', list('OLD,m,,2025')))).message).toContain('S2 of 2024');
+    await h.send('brood.import', list('S3,f,OLD,2025'));
+  });
+});
+
 describe('a list read in', () => {
   const text = 'tag,sex,sire,dam,mass kg,tank\nA1,f,OM,OF,2.5,R1\nA2,m,OM,OF,1.5,R1\n';
 

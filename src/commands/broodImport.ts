@@ -6,7 +6,7 @@ import { pedigreeOf } from '@/core/genetics/pedigree';
 import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { Observation } from '@/store/books/record';
-import type { FishRecord } from './broodFish';
+import { type FishRecord, mustFitInTime } from './broodFish';
 import { type Context, defineCommand } from './define';
 import { knownSpecies } from './lots';
 import { CommandRefused } from './refused';
@@ -41,6 +41,12 @@ export const importFish = defineCommand({
     const rows = readRows(p, species, fish, units, Number(isoDay(c.now, c.site.timeZone).slice(0, 4)));
     mustBePedigree(rows, fish);
     const ids = await writeRows(c, species.id, rows, fish);
+    await mustFitInTime(
+      c,
+      species.id,
+      rows.map((r) => r.tag),
+      'text',
+    );
     const unitId = new Map(units.map((u) => [u.name, u.id]));
     const observations = rows.flatMap((r): Observation[] => {
       const of = { brood_fish_id: ids.get(r.tag)! };

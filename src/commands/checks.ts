@@ -134,6 +134,8 @@ export const recordFeed = defineCommand({
 /** Fish eat at most so much of their own mass in a day, the smallest of them; and so many times that cannot be. */
 const MOST_OF_MASS = 0.3;
 const ABSURD_MEAL = 5;
+/** Feed that is written down once in so many days at most is taken for all of them together. */
+const MOST_DAYS = 10;
 
 /** A meal held against the fish it is for: by their mean mass as last weighed, else by the heaviest of their stage. */
 async function mustBeAMeal(c: Context, at: Standing, p: { massG: number; sure?: 'yes' }, when: number): Promise<void> {
@@ -149,8 +151,23 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number; sure?: 
     ownRules.heavyFingerling.value / 20;
   const stand = meanG * at.number;
   if (at.number <= 0 || p.massG <= MOST_OF_MASS * stand) return;
-  const says = `${figures(p.massG / 1000, 3)} kg of feed for ${grouped(at.number)} fish of ${weighed ? '' : 'at most '}${figures(meanG, 3)} g: ${Math.round((100 * p.massG) / stand)} % of their mass.`;
-  if (p.massG > ABSURD_MEAL * MOST_OF_MASS * stand)
+  // Some write their feed down once a week: what is given is for the days since the feed, or the fish, before it.
+  const [fed, came] = (await Promise.all([
+    c.trx('observation').where({ holding_id: at.holding.id, kind: 'feed' }).where('at', '<', when).max({ at: 'at' }),
+    c
+      .trx('posting')
+      .where({ holding_id: at.holding.id, account: 'holding' })
+      .where('delta', '>', 0)
+      .whereNull('superseded_seq')
+      .where('order_at', '<=', when)
+      .max({ at: 'order_at' }),
+  ])) as [[{ at: number | null }], [{ at: number | null }]];
+  const since = fed[0].at ?? came[0].at ?? when;
+  const days = Math.min(MOST_DAYS, Math.max(1, Math.round((when - since) / 86_400_000)));
+  const most = MOST_OF_MASS * stand * days;
+  if (p.massG <= most) return;
+  const says = `${figures(p.massG / 1000, 3)} kg of feed for ${grouped(at.number)} fish of ${weighed ? '' : 'at most '}${figures(meanG, 3)} g: ${Math.round((100 * p.massG) / stand)} % of their mass${days > 1 ? ` in ${days} days` : ''}.`;
+  if (p.massG > ABSURD_MEAL * most)
     throw new CommandRefused('absurdMeal', says, 'massG', 'No fish eats that: check grams against kilograms.');
   if (p.sure === 'yes') return;
   throw new CommandRefused('meal', says, 'massG', 'Check grams against kilograms.', {

@@ -1,4 +1,4 @@
-import { HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
+import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
 import { refusal } from '../../tests/support/refusal';
 
 /** What cannot be is refused, what is odd is asked about, by the act itself. */
@@ -45,6 +45,20 @@ test('a meal no fish eats is refused, a large one is asked about', async () => {
   expect(await refusal(feed(400))).toMatchObject({ code: 'meal', ask: { field: 'sure' } });
   await feed(400, { sure: 'yes' });
   expect(await refusal(feed(2000, { sure: 'yes' }))).toMatchObject({ code: 'absurdMeal', path: 'massG' });
+});
+
+test('a week’s feed written down at once is held against a week', async () => {
+  await bring('R1', 165);
+  const feed = (massG: number, more: object = {}) => h.send('feed.record', { unit: h.units.R1!, massG, ...more });
+  h.clock.now += 7 * DAY;
+  await feed(700);
+  expect((await refusal(feed(700))).code).toBe('meal');
+  h.clock.now += 5 * DAY;
+  const no = await refusal(feed(1500));
+  expect(no).toMatchObject({ code: 'meal', message: expect.stringContaining('in 5 days') });
+  // However long nothing was written down, ten days are taken together, no more.
+  h.clock.now += 60 * DAY;
+  expect((await refusal(feed(3000))).code).toBe('meal');
 });
 
 test('a tank with brood fish is not empty', async () => {

@@ -38,6 +38,8 @@ export class Eggs {
         females,
         males: [...new Set(males)].map((tag) => ({ tag })),
         cross: 'pooled',
+        // Some takes are of more eggs than their females' masses promise: the culturist looked, and says so.
+        sure: 'yes',
         unit: p.unit('B1'),
         measured: {
           method: 'volume',

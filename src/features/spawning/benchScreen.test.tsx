@@ -121,7 +121,15 @@ test('what is due stands first, with how long it is over; a tap takes the fish i
 });
 
 test('no part is offered beyond those of the treatment', async () => {
-  const given = (part: number) => ({ part, at: NOW - HOUR, amount: 1, unit: 'mg', volumeMl: 0.2, by: 'x', entry: `i${part}` });
+  const given = (part: number) => ({
+    part,
+    at: NOW - HOUR,
+    amount: 1,
+    unit: 'mg',
+    volumeMl: 0.2,
+    by: 'x',
+    entry: `i${part}`,
+  });
   const { user } = open({
     females: [
       female(11, 'STF1', {
