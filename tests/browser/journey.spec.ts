@@ -374,7 +374,7 @@ test('the stock list: by lot and unit, as of today and of a past day, as CSV and
 
 test('kept while the connection is gone, and sent once when it is back', async () => {
   await page.goto(url('/'));
-  await expect(page.locator('#log-line')).toHaveAttribute('placeholder', 'pick 34 J3');
+  await expect(page.locator('#log-line')).toHaveAttribute('placeholder', 'e.g. pick 34 J3');
   await page.context().setOffline(true);
   await page.locator('#log-line').fill('dead 20 R2');
   await expect(page.locator('#log-line-says')).toContainText('Leaves 21\u2005980');

@@ -23,7 +23,7 @@ test.afterAll(() => context.close());
 
 test('the response is lost after the commit: it is kept, sent again, and recorded once', async () => {
   await page.goto(url('/'));
-  await expect(page.locator('#log-line')).toHaveAttribute('placeholder', 'pick 34 J3');
+  await expect(page.locator('#log-line')).toHaveAttribute('placeholder', 'e.g. pick 34 J3');
   let arrived = 0;
   await page.route('**/api/commands', async (route) => {
     arrived += 1;

@@ -60,9 +60,9 @@ test('pale eggs left, and what was seen of the hatch, go out in a tap', async ()
 test('a bath is worked as it is typed, says when it washes in too slowly, and wants who, label and discharge', async () => {
   const { user } = show(<EggBathForm h={h} />);
   await user.type(screen.getByLabelText('Product'), 'test product');
-  await user.type(screen.getByLabelText('Strength, mg/L'), '100');
+  await user.type(screen.getByLabelText('Strength, µL/L'), '100');
   await user.type(screen.getByLabelText('Flow, L/min'), '10');
-  await user.type(screen.getByLabelText('Stock, mg/L'), '10100');
+  await user.type(screen.getByLabelText('Stock, µL/L of product'), '10100');
   expect(screen.getByTestId('bath-worked').textContent).toMatch(/Pump 100 mL\/min, 1\.50? L of stock/);
   await user.type(screen.getByLabelText(/^Volume of the unit/), '300 L');
   expect(screen.getByTestId('bath-worked').textContent).toMatch(/Mean strength 2\d %/);
@@ -84,9 +84,9 @@ test('a bath is worked as it is typed, says when it washes in too slowly, and wa
 
 test('a stock weaker than the target is said at its field', async () => {
   const { user } = show(<EggBathForm h={h} />);
-  await user.type(screen.getByLabelText('Strength, mg/L'), '100');
+  await user.type(screen.getByLabelText('Strength, µL/L'), '100');
   await user.type(screen.getByLabelText('Flow, L/min'), '10');
-  await user.type(screen.getByLabelText('Stock, mg/L'), '50');
+  await user.type(screen.getByLabelText('Stock, µL/L of product'), '50');
   expect(screen.getByText(/must be stronger than the target/)).toBeTruthy();
 });
 

@@ -149,7 +149,9 @@ function readOocytes(text: string, locale: string): { oocytes: Look['oocytes']; 
 
 function verdictOf(oocytes: Look['oocytes'], limits: { ready: number; notBefore: number }): string | undefined {
   if (oocytes.length === 0) return undefined;
-  const o = polarisation.compute(polarisation.input.parse({ oocytes, ...limits }));
+  const o = polarisation.compute(
+    polarisation.input.parse({ oocytes, ready: limits.ready, notBefore: limits.notBefore }),
+  );
   const words = {
     ready: 'ready to be injected',
     between: 'between the limits: wait some days',

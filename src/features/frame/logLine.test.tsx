@@ -54,7 +54,7 @@ const says = () => screen.getByRole('status').textContent!.replaceAll('\u2005', 
 
 async function ready(as: Partial<typeof session> = {}) {
   const drawn = show(<LogLine />, as);
-  await waitFor(() => expect(line().placeholder).toBe('pick 34 J3'));
+  await waitFor(() => expect(line().placeholder).toBe('e.g. pick 34 J3'));
   return drawn;
 }
 
