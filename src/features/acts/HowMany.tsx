@@ -222,7 +222,7 @@ export function Outcome({ value }: { value: HowManyValue }) {
     const d = withDoubt(c.eggs, c.eggs * c.relativeHalf);
     return (
       <div className="border-t border-rule pt-2" data-testid="outcome">
-        <Worked request={{ id: 'eggs.volumetric', input: m }}>
+        <Worked request={workingOf(measurement.parse(m))!}>
           <span className="text-[1.35rem] font-bold">{d.number}</span>
           {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
         </Worked>
@@ -240,7 +240,7 @@ export function Outcome({ value }: { value: HowManyValue }) {
   const d = withDoubt(c.number, c.number * c.relativeHalf);
   return (
     <div className="border-t border-rule pt-2" data-testid="outcome">
-      <Worked request={{ id: 'count.byWeight', input: m }}>
+      <Worked request={workingOf(measurement.parse(m))!}>
         <span className="text-[1.35rem] font-bold">{d.number}</span>
         {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
       </Worked>
