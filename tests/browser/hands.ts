@@ -18,11 +18,12 @@ export async function unitNumber(page: Page, path: string): Promise<{ number: nu
 }
 
 /** Types a line into the log line and waits until it is recorded. */
-export async function log(page: Page, line: string): Promise<void> {
+export async function log(page: Page, line: string, answer?: string): Promise<void> {
   const field = page.locator('#log-line');
   await field.fill(line);
   await expect(page.locator('#log-line-says')).not.toHaveText(/reading what stands/);
   await field.press('Enter');
+  if (answer) await page.getByRole('button', { name: answer }).click();
   await expect(page.locator('#log-line-says')).toContainText('Recorded', { timeout: 15_000 });
 }
 

@@ -26,7 +26,7 @@ test.afterAll(async () => {
 });
 
 const unitNumber = (path: string) => numberOf(page, path);
-const log = (line: string) => typed(page, line);
+const log = (line: string, answer?: string) => typed(page, line, answer);
 const accessible = () => passes(page);
 
 test('first run: manager, rooms, units, a sensor, a release site', async () => {
@@ -214,11 +214,11 @@ test('an eyed check moves no animal; the hatch comes in parts', async () => {
   await sheet.getByRole('button', { name: 'Record check' }).click();
   await expect(sheet.getByText(/82 %, between 73 and 88 %/)).toBeVisible();
   expect((await unitNumber('/rooms/2?unit=J1')).number).toBe(40_000);
-  await log('hatch 12000 J1');
+  await log('hatch 12000 J1', 'I looked: it is so');
   await page.goto(url('/rooms/2?unit=J1'));
   await expect(page.getByTestId('unit-number')).toHaveCount(2);
-  await log('hatch all J1');
-  await log('hatch all J3');
+  await log('hatch all J1', 'I looked: it is so');
+  await log('hatch all J3', 'I looked: it is so');
   await page.goto(url('/rooms/2?unit=J1'));
   await expect(page.getByTestId('unit-number')).toHaveCount(1);
   expect((await shown(page.getByTestId('unit-number'))).number).toBe(40_000);
