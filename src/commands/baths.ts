@@ -118,6 +118,6 @@ function workBath(p: z.output<z.ZodObject<typeof bathFields>>, basis: ProtocolBa
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
     const path = { targetConcentration: 'targetMgPerL' }[e.path] ?? e.path;
-    throw new CommandRefused('dose', e.message.replace(`${e.path}: `, ''), path, 'Read the label again.');
+    throw new CommandRefused('dose', e.says, path, 'Read the label again.');
   }
 }

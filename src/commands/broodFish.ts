@@ -45,12 +45,7 @@ async function mustBePedigree(c: Context, species: string, change: Animal & { ke
     pedigreeOf([...animals, { id: change.id, sire: change.sire, dam: change.dam }]);
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
-    throw new CommandRefused(
-      'pedigree',
-      `${e.message.replace(/^animals\[\d+\](\.\w+)?: /, '')}.`,
-      change.sire ? 'sire' : 'dam',
-      'Check the tags of the parents.',
-    );
+    throw new CommandRefused('pedigree', `${e.says}.`, change.sire ? 'sire' : 'dam', 'Check the tags of the parents.');
   }
 }
 

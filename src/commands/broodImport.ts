@@ -123,12 +123,7 @@ function mustBePedigree(rows: readonly FishRow[], fish: readonly FishRecord[]): 
     pedigreeOf([...animals.values()]);
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
-    throw new CommandRefused(
-      'pedigree',
-      `${e.message.replace(/^animals\[\d+\](\.\w+)?: /, '')}.`,
-      'text',
-      'Check the parents in the file.',
-    );
+    throw new CommandRefused('pedigree', `${e.says}.`, 'text', 'Check the parents in the file.');
   }
 }
 

@@ -161,6 +161,6 @@ function work(p: Parameters<typeof workEggBath>[0]) {
     return workEggBath(p);
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
-    throw new CommandRefused('dose', e.message.replace(`${e.path}: `, ''), e.path, 'Read the label again.');
+    throw new CommandRefused('dose', e.says, e.path, 'Read the label again.');
   }
 }

@@ -140,7 +140,7 @@ function workOut(p: z.output<z.ZodObject<typeof injectFields>>, treatment: Induc
     return o.parts[p.part - 1]!;
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
-    throw new CommandRefused('dose', e.message.replace(`${e.path}: `, ''), e.path, 'Read the vial again.');
+    throw new CommandRefused('dose', e.says, e.path, 'Read the vial again.');
   }
 }
 

@@ -14,12 +14,16 @@ export type Working = { formula: string; steps: Step[]; notes?: string[] };
 export class CalculationError extends Error {
   readonly code: string;
   readonly path: string;
+  /** The message without its field, for whoever shows it at the field. */
+  readonly says: string;
   constructor(code: string, path: string, message: string) {
     // One line, whatever stood in the input: scripts read errors line by line.
-    super((path ? `${path}: ${message}` : message).replace(/[\p{Cc}\u2028\u2029]+/gu, ' '));
+    const says = message.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ');
+    super(path ? `${path.replace(/[\p{Cc}\u2028\u2029]+/gu, ' ')}: ${says}` : says);
     this.name = 'CalculationError';
     this.code = code;
     this.path = path;
+    this.says = says;
   }
 }
 
@@ -195,6 +199,16 @@ export function computeFinite<I extends z.ZodType, O extends z.ZodType>(
 /** Parse and compute: the entry for user input. Throws CalculationError on a caller's mistake. */
 export function run<I extends z.ZodType, O extends z.ZodType>(c: Calculation<I, O>, raw: unknown): z.output<O> {
   return computeFinite(c, parseInput(c, raw));
+}
+
+/** What a calculation answers, or what it refuses and at which field; anything else that is thrown is a bug and passes. */
+export function attempt<T>(work: () => T): { ok: T; wrong: null } | { ok: null; wrong: CalculationError } {
+  try {
+    return { ok: work(), wrong: null };
+  } catch (e) {
+    if (!(e instanceof CalculationError)) throw e;
+    return { ok: null, wrong: e };
+  }
 }
 
 /** The same with its working, for whoever shows both. */

@@ -87,7 +87,7 @@ function learn(censuses: Census[]): Pick<OwnDrift, 'learned' | 'why'> {
   try {
     return { learned: run(drift, { censuses }), why: '' };
   } catch (e) {
-    if (e instanceof CalculationError) return { learned: null, why: e.message.replace('censuses: ', '') };
+    if (e instanceof CalculationError) return { learned: null, why: e.says };
     throw e;
   }
 }

@@ -164,10 +164,11 @@ test('a wrong unit on the vial and a dose ten times too large are stopped; the r
   await rowOf('STF1').getByRole('button', { name: 'Inject' }).click();
   const form = sheet();
   await vial(form, 'µg');
-  // A tenth of 4 mg/kg for 2.45 kg is 0.98 mg: from a vial of 5 µg that would be 196 mL.
-  await expect(form.getByTestId('dose')).toContainText('196 mL');
+  // 4 mg/kg for 2.45 kg is 9.8 mg: from a vial of 5 µg that would be 1 960 mL. Said before anything is pressed.
+  await expect(form.getByText(/makes 1960 mL, 800 mL a kg of fish, where 5 are the most/)).toBeVisible();
+  await expect(form.getByTestId('dose')).toHaveCount(0);
   await form.getByRole('button', { name: 'Injected, part 1 of 2' }).click();
-  await expect(form.getByText(/That would be 196 mL: more than a fish of 2\.45 kg takes/)).toBeVisible();
+  await expect(form.getByText(/makes 1960 mL.* Read the vial again\./)).toBeVisible();
   await vial(form, 'mg', '40');
   await form.getByRole('button', { name: 'Injected, part 1 of 2' }).click();
   await expect(form.getByText(/order of magnitude from 3 to 5 mg\/kg/)).toBeVisible();

@@ -197,11 +197,11 @@ export const bath = defineCalculation({
       throw new CalculationError(
         'input',
         'activeShare',
-        `needed: what share of the product is ${of === 'availableIodine' ? 'available iodine' : 'active'}`,
+        `is needed: what share of the product is ${of === 'availableIodine' ? 'available iodine' : 'active'}`,
       );
     if (of === 'productVolume') {
       if (i.densityKgPerL === undefined)
-        throw new CalculationError('input', 'densityKgPerL', 'needed to turn a volume of product into its mass');
+        throw new CalculationError('input', 'densityKgPerL', 'is needed to turn a volume of product into its mass');
       const productMl = (i.volumeL * i.targetMgPerL) / 1000;
       return {
         productG: productMl * i.densityKgPerL,

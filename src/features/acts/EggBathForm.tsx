@@ -69,7 +69,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
     worked = given.targetMgPerL > 0 && given.minutes > 0 ? workEggBath({ ...given, units: [h.unitId] }) : null;
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
-    wrong = { path: e.path, says: e.message.replace(`${e.path}: `, '') };
+    wrong = { path: e.path, says: e.says };
   }
   const at_ = (path: string) => act.errorOn(path) ?? (wrong?.path === path ? wrong.says : null);
   return (

@@ -50,7 +50,7 @@ export function Tempering({
     o = input.maxStepCelsius > 0 && input.minutesPerStep > 0 ? run(temper, input) : null;
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;
-    wrong = e.message.replace(`${e.path}: `, '');
+    wrong = e.says;
   }
   const degrees = (c: number) =>
     `${fromBase(c, 'temperature', units === 'us' ? '°F' : '°C').toFixed(1)} ${units === 'us' ? '°F' : '°C'}`;

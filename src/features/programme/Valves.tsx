@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { CalculationError, run } from '@/core/calculation';
+import { attempt, run } from '@/core/calculation';
 import { figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { ice, mix } from '@/core/water/mixing';
@@ -62,20 +62,21 @@ export function Valves({ wanted, cold, flowLPerMin }: { wanted: number; cold: nu
 }
 
 function Mixed({ input, flow }: { input: Parameters<typeof mix.compute>[0]; flow: (l: number) => string }) {
-  try {
-    const o = run(mix, input);
+  const { ok: o, wrong } = attempt(() => run(mix, input));
+  if (wrong)
     return (
-      <p>
-        <Worked request={{ id: 'water.mix', input }}>
-          <b>{flow(o.hotLPerMin)}</b> hot
-        </Worked>
-        , <b>{flow(o.coldLPerMin)}</b> cold
+      <p className="text-loss">
+        {wrong.path === 'hotCelsius' ? 'The hot water' : 'What is wanted'} {wrong.says}.
       </p>
     );
-  } catch (e) {
-    if (!(e instanceof CalculationError)) throw e;
-    return <p className="text-loss">{e.message.replace(/^\w+: /, 'It ')}</p>;
-  }
+  return (
+    <p>
+      <Worked request={{ id: 'water.mix', input }}>
+        <b>{flow(o.hotLPerMin)}</b> hot
+      </Worked>
+      , <b>{flow(o.coldLPerMin)}</b> cold
+    </p>
+  );
 }
 
 function Iced({ input }: { input: Parameters<typeof ice.compute>[0] }) {

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { attempt, type CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { figures } from '@/core/quantities/format';
 import type { BenchView } from '@/queries/spawning';
@@ -228,33 +229,44 @@ export function BathForm({
   );
 }
 
+/** What the sums of a bath may refuse, by the form's own words for their fields. */
+const AMOUNT_FIELDS: Record<string, string> = {
+  volumeL: 'The volume of the bath',
+  targetVolumeL: 'The volume of the bath',
+  targetMgPerL: 'The strength',
+  targetConcentration: 'The strength',
+  activeShare: 'The share of the product',
+  densityKgPerL: 'The density',
+  stockConcentration: 'The stock',
+};
+
+const notMixed = (wrong: CalculationError) => `${AMOUNT_FIELDS[wrong.path] ?? 'This'} ${wrong.says}.`;
+
 function Amount({ byProduct, input, litres }: { byProduct: boolean; input: Record<string, unknown>; litres: number }) {
-  try {
-    if (byProduct) {
-      const o = bath.compute(bath.input.parse(input));
-      return (
-        <p className="border-t border-rule pt-2" data-testid="bath-amount">
-          <Worked request={{ id: 'dose.bath', input }}>
-            <span className="text-[2rem] leading-none font-bold">
-              {o.productMl === undefined ? `${figures(o.productG, 3)} g` : `${figures(o.productMl, 3)} mL`}
-            </span>
-          </Worked>{' '}
-          <span className="text-soft">
-            {o.productMl === undefined ? '' : `= ${figures(o.productG, 3)} g `}of product in {figures(litres, 3)} L
-          </span>
-        </p>
-      );
-    }
-    const o = dilution.compute(dilution.input.parse(input));
+  if (byProduct) {
+    const { ok: o, wrong } = attempt(() => run(bath, input));
+    if (wrong) return <p className="text-loss">{notMixed(wrong)}</p>;
     return (
       <p className="border-t border-rule pt-2" data-testid="bath-amount">
-        <Worked request={{ id: 'dose.dilution', input }}>
-          <span className="text-[2rem] leading-none font-bold">{figures(o.stockVolumeL * 1000, 3)} mL</span>
+        <Worked request={{ id: 'dose.bath', input }}>
+          <span className="text-[2rem] leading-none font-bold">
+            {o.productMl === undefined ? `${figures(o.productG, 3)} g` : `${figures(o.productMl, 3)} mL`}
+          </span>
         </Worked>{' '}
-        <span className="text-soft">of stock and {figures(o.waterL, 3)} L of water</span>
+        <span className="text-soft">
+          {o.productMl === undefined ? '' : `= ${figures(o.productG, 3)} g `}of product in {figures(litres, 3)} L
+        </span>
       </p>
     );
-  } catch (e) {
-    return <p className="text-loss">{(e as Error).message.replace(/^\w+: /, '')}</p>;
   }
+  const { ok: o, wrong } = attempt(() => run(dilution, input));
+  if (wrong) return <p className="text-loss">{notMixed(wrong)}</p>;
+  return (
+    <p className="border-t border-rule pt-2" data-testid="bath-amount">
+      <Worked request={{ id: 'dose.dilution', input }}>
+        <span className="text-[2rem] leading-none font-bold">{figures(o.stockVolumeL * 1000, 3)} mL</span>
+      </Worked>{' '}
+      <span className="text-soft">of stock and {figures(o.waterL, 3)} L of water</span>
+    </p>
+  );
 }

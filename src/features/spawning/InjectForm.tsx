@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { attempt, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
 import { figures } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
@@ -75,8 +76,9 @@ export function InjectForm({
       ...(perSite.value ? { maxMlPerSite: perSite.value } : {}),
       parts: treatment.parts,
     };
-  const worked = input ? workedOut(input) : null;
+  const worked = input ? attempt(() => run(injection, input)) : null;
   const now = worked?.ok?.parts[nth - 1];
+  const wrongAt = (path: string) => (worked?.wrong?.path === path ? worked.wrong.says : null);
   if (!treatment) return <p className="quiet">The Book has no treatment for {f.book.name}.</p>;
   if (!original && nth > treatment.parts.length)
     return (
@@ -133,13 +135,19 @@ export function InjectForm({
         . {treatment.fits && `Fits ${treatment.fits}.`}
       </p>
       <div className="grid grid-cols-2 gap-3">
-        <MeasureInput label="Her mass" dimension="mass" value={mass} onChange={setMass} error={act.errorOn('massG')} />
+        <MeasureInput
+          label="Her mass"
+          dimension="mass"
+          value={mass}
+          onChange={setMass}
+          error={act.errorOn('massG') ?? wrongAt('massKg')}
+        />
         <TextField
           label={`Dose in all, ${doseUnitWord(treatment.unit)}/kg`}
           inputMode="decimal"
           value={dose}
           onChange={setDose}
-          error={perKg.error ?? act.errorOn('dosePerKg')}
+          error={perKg.error ?? act.errorOn('dosePerKg') ?? wrongAt('dosePerKg')}
         />
         {!byVolume && (
           <>
@@ -148,7 +156,7 @@ export function InjectForm({
               inputMode="decimal"
               value={vial}
               onChange={setVial}
-              error={perMl.error ?? act.errorOn('concentrationPerMl')}
+              error={perMl.error ?? act.errorOn('concentrationPerMl') ?? wrongAt('concentrationPerMl')}
             />
             <SelectField
               label="in, as on the vial"
@@ -156,7 +164,7 @@ export function InjectForm({
               onChange={setVialUnit}
               empty="read it from the vial"
               options={['mg', 'ug', 'IU'].map((u) => ({ value: u, label: doseUnitWord(u) }))}
-              error={act.errorOn('concentrationUnit')}
+              error={act.errorOn('concentrationUnit') ?? wrongAt('concentrationUnit')}
             />
           </>
         )}
@@ -165,11 +173,10 @@ export function InjectForm({
           inputMode="decimal"
           value={site}
           onChange={setSite}
-          error={perSite.error ?? act.errorOn('maxMlPerSite')}
+          error={perSite.error ?? act.errorOn('maxMlPerSite') ?? wrongAt('maxMlPerSite')}
         />
         <TextField label="Lot of the hormone" value={lot} onChange={setLot} error={act.errorOn('hormoneLot')} />
       </div>
-      {worked?.error && <p className="text-loss">{worked.error}</p>}
       {now && input && (
         <p className="border-t border-rule pt-2" data-testid="dose">
           <Worked request={{ id: 'dose.injection', input }}>
@@ -199,12 +206,4 @@ export function InjectForm({
       </Caution>
     </ActForm>
   );
-}
-
-function workedOut(input: unknown) {
-  try {
-    return { ok: injection.compute(injection.input.parse(input)), error: null };
-  } catch (e) {
-    return { ok: null, error: (e as Error).message.replace(/^\w+: /, '') };
-  }
 }
