@@ -33,7 +33,7 @@ test('eighteen months of the demo hatchery: some sixty lots, 8 000 entries and m
   const { faults } = await checkBooks(db, 1);
   expect(faults).toEqual([]);
   expect(await db('entry').where({ kind: 'correction' }).first('note')).toEqual({ note: 'a zero too many' });
-}, 300_000);
+}, 900_000);
 
 test('the numbers that the river draws are those of the books at twenty dates', async () => {
   const anchor = Date.parse('2031-04-14T05:42:00Z');
