@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { Chance } from '../chance';
 import type { DeathShape } from './deaths';
-import { BOUND_TO_TRUE, DAY_SHAPE, type PickUnit, ROUND_SHAPE, thresholdsFor, watchPicks } from './picks';
+import { DAY_SHAPE, MISJUDGED, type PickUnit, ROUND_SHAPE, thresholdsFor, watchPicks } from './picks';
 
 const DAY_MS = 86_400_000;
 /** Days before alarms are counted: the levels are learned first. */
@@ -115,12 +115,12 @@ export const calculation = defineCalculation({
   },
   working: (i, o) => ({
     formula:
-      'evidence threshold h = ln(rounds a week / (4 · alarms given to units)), four being what the bound of Lorden is short by; false alarms and delay by simulation',
+      'evidence threshold h = ln(2 · rounds a week / alarms given to units): the bound of Lorden, twice over since levels are never quite known; false alarms and delay by simulation',
     steps: [
       {
         name: 'threshold',
         says: 'evidence at which a unit is called',
-        expression: `max(2, ln(7 * ${i.units} / (${BOUND_TO_TRUE} * 0.7 * ${i.falseAlarmsPerWeek})))`,
+        expression: `max(2, ln(${MISJUDGED} * 7 * ${i.units} / (0.7 * ${i.falseAlarmsPerWeek})))`,
         value: o.threshold,
       },
     ],
