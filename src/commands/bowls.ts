@@ -12,13 +12,14 @@ import { day, fishOfDay, record, roles, stateOf } from './bench';
 import { type Context, defineCommand } from './define';
 import { CommandRefused } from './refused';
 import { type DayRow, dayById } from './spawningDay';
+import { allPairs, askStrains, strainAnswer } from './strains';
 import { type Event, eventFields, eventOf } from './when';
 
 /** Eggs and milt brought together in a bowl. */
 export const cross = defineCommand({
   type: 'spawning.cross',
   roles,
-  schema: z.object({ ...eventFields, day, ...crossFields, sure: z.literal('yes').optional() }),
+  schema: z.object({ ...eventFields, day, ...crossFields, ...strainAnswer, sure: z.literal('yes').optional() }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const d = await dayById(c, p.day);
@@ -43,7 +44,7 @@ export const cross = defineCommand({
     }
     const males = [];
     for (const id of p.males) males.push(await fishOfDay(c, d, id, event, 'male'));
-    mustBeOneStrain(females, males);
+    askStrains(allPairs(females, males), p, 'males');
     if (!p.sure) askPoor(state, females, males);
     const { sure: _, ...intent } = p;
     await record(
@@ -85,7 +86,7 @@ type Named = { id: number; tag: string };
 export const nest = defineCommand({
   type: 'spawning.nest',
   roles,
-  schema: z.object({ ...eventFields, day, ...nestFields }),
+  schema: z.object({ ...eventFields, day, ...nestFields, ...strainAnswer }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const d = await dayById(c, p.day);
@@ -95,7 +96,7 @@ export const nest = defineCommand({
     const female = await fishOfDay(c, d, p.female, event, 'female');
     const males = [];
     for (const id of p.males) males.push(await fishOfDay(c, d, id, event, 'male'));
-    mustBeOneStrain([female], males);
+    askStrains(allPairs([female], males), p, 'males');
     await record(
       c,
       'nest',
@@ -116,21 +117,6 @@ async function mustBeProtocols(c: Context, ids: readonly string[]): Promise<void
   const known = await protocolsInForce(c.trx, c.site.id);
   for (const id of ids)
     if (!known.has(id)) throw new CommandRefused('noProtocol', 'The Book has no such protocol.', 'protocols');
-}
-
-function mustBeOneStrain(
-  females: readonly { tag: string; strain: string }[],
-  males: readonly { tag: string; strain: string }[],
-): void {
-  for (const f of females)
-    for (const m of males)
-      if (f.strain && m.strain && f.strain !== m.strain)
-        throw new CommandRefused(
-          'strain',
-          `${f.tag} is of the strain ${f.strain}, ${m.tag} of ${m.strain}: strains are held apart.`,
-          'males',
-          'Take a male of her strain.',
-        );
 }
 
 /** A step of a protocol, stamped with one tap, or left out with its reason: on a bowl, or on a female. */

@@ -5,12 +5,14 @@ import { figures, grouped, withDoubt } from '@/core/quantities/format';
 import { benchState } from '@/core/spawning/bench';
 import { type Species, stageOf, valueNamed } from '@/core/species/species';
 import { benchEntries } from '@/store/bench';
+import { goneBy } from './broodLife';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { loadAnswers, warnLoads } from './loads';
-import { broodFish, knownSpecies, newLot, nextId } from './lots';
+import { broodFish, knownSpecies, newLot, nextId, type ParentRow } from './lots';
 import { CommandRefused } from './refused';
 import { unitById } from './standing';
+import { askStrains, strainAnswer } from './strains';
 import { usualCv } from './usualVariation';
 import { eventFields, eventOf } from './when';
 
@@ -49,6 +51,10 @@ export const recordTake = defineCommand({
       day: z.number().int().optional(),
       bowl: z.string().trim().max(20).optional(),
       sure: z.literal('yes').optional(),
+      otherKind: z.literal('another').optional(),
+      goneBefore: z.literal('stored').optional(),
+      ...strainAnswer,
+      ...loadAnswers,
     })
     .refine((p) => new Set(p.females.map((f) => f.tag)).size === p.females.length, {
       path: ['females'],
@@ -71,21 +77,31 @@ export const recordTake = defineCommand({
       species.id,
       'female',
       p.females.map((f) => f.tag),
+      p,
     );
     const males = await broodFish(
       c,
       species.id,
       'male',
       p.males.map((m) => m.tag),
+      p,
     );
+    const pairs = pairsOf(p, females, males);
+    askStrains(
+      pairs.flatMap((x) => x.males.map((m): [ParentRow, ParentRow] => [females.get(x.female)!, males.get(m)!])),
+      p,
+      'males',
+    );
+    await mustHaveBeenThere(c, [...females.values(), ...males.values()], event.at, p);
     const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['take']));
     if (number.number === 0)
       throw new CommandRefused('none', 'That makes no eggs at all.', 'measured', 'Check the samples and the total.');
     mustBeTheirEggs(await c.species(species.id), p, number.number + p.removed);
+    await warnLoads(c, [{ unit, adds: number.number, species: species.id, stage: 'egg' }], p, 'unit');
     const fertilisedAt = await fertilisedIn(c, p, event.at);
     const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt });
     const place = { lot: String(lot.id), unit: String(unit.id), stage: 'egg' };
-    const composition = await makeFamilies(c, lot.id, p, females, males);
+    const composition = await makeFamilies(c, lot.id, p, pairs, females, males);
     await c.record([
       {
         kind: 'take',
@@ -166,13 +182,32 @@ async function fertilisedIn(c: Context, p: { day?: number; bowl?: string }, at: 
   return Math.min(bowl.at, at);
 }
 
-async function makeFamilies(
+/** Eggs and milt are used within two days of a fish's death, unless they were kept frozen. */
+const AFTER_DEATH = 2 * 86_400_000;
+
+/** A parent that left long before is a tag misread, or its milt was kept. */
+async function mustHaveBeenThere(
   c: Context,
-  lotId: number,
-  p: Take,
-  females: Map<string, number>,
-  males: Map<string, number>,
-): Promise<Record<string, number>> {
+  parents: readonly ParentRow[],
+  at: number,
+  answer: { goneBefore?: 'stored' },
+): Promise<void> {
+  if (answer.goneBefore) return;
+  for (const fish of parents) {
+    const gone = await goneBy(c, fish.id, at - AFTER_DEATH);
+    if (gone)
+      throw new CommandRefused(
+        'gone',
+        `${fish.tag} left more than two days before: ${gone.name}.`,
+        'females',
+        'Check the tag and the day.',
+        { field: 'goneBefore', choices: [{ value: 'stored', label: `What ${fish.tag} gave was kept` }] },
+      );
+  }
+}
+
+/** Who met whom: pooled, every female all males. */
+function pairsOf(p: Take, females: ReadonlyMap<string, unknown>, males: ReadonlyMap<string, unknown>): Take['pairs'] {
   const pairs =
     p.cross === 'pooled' ? p.females.map((f) => ({ female: f.tag, males: p.males.map((m) => m.tag) })) : p.pairs;
   for (const f of p.females)
@@ -183,6 +218,17 @@ async function makeFamilies(
     for (const m of x.males)
       if (!males.has(m)) throw new CommandRefused('noMale', `${m} is not among the males.`, 'pairs');
   }
+  return pairs;
+}
+
+async function makeFamilies(
+  c: Context,
+  lotId: number,
+  p: Take,
+  pairs: Take['pairs'],
+  females: ReadonlyMap<string, ParentRow>,
+  males: ReadonlyMap<string, ParentRow>,
+): Promise<Record<string, number>> {
   const known = p.females.every((f) => f.share !== undefined)
     ? 'share'
     : p.females.every((f) => f.massG !== undefined)
@@ -199,9 +245,9 @@ async function makeFamilies(
         id,
         site_id: c.site.id,
         lot_id: lotId,
-        female_id: females.get(f.tag)!,
+        female_id: females.get(f.tag)!.id,
         label: `${f.tag} × ${x.males.join(', ')}`.slice(0, 120),
-        males: JSON.stringify(x.males.map((m) => ({ id: males.get(m)!, tag: m, share: 1 / x.males.length }))),
+        males: JSON.stringify(x.males.map((m) => ({ id: males.get(m)!.id, tag: m, share: 1 / x.males.length }))),
       });
       composition[String(id)] = weight(f) / total / own.length;
       id += 1;

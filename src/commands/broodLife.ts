@@ -42,11 +42,17 @@ export async function latestOf(
     .first('value', 'said', 'unit_id', 'at')) as never;
 }
 
+/** The fate by which a fish had left by an instant; null while it was there. */
+export async function goneBy(c: Context, fish: number, at: number) {
+  const fate = await latestOf(c, fish, 'fate', at);
+  const gone = fate && fateOf(fate.said ?? '');
+  return gone && !gone.stays ? gone : null;
+}
+
 /** Refuses an act on a fish that has left. */
 export async function mustBeHere(c: Context, fish: Pick<FishRecord, 'id' | 'tag'>, at: number, path = 'fish') {
-  const fate = await latestOf(c, fish.id, 'fate', at);
-  const gone = fate && fateOf(fate.said ?? '');
-  if (gone && !gone.stays)
+  const gone = await goneBy(c, fish.id, at);
+  if (gone)
     throw new CommandRefused(
       'gone',
       `${fish.tag} left before: ${gone.name}.`,

@@ -234,6 +234,7 @@ export const correct = defineCommand({
 
 /** Fields by which commands' questions are answered, all of them: see `ask` of CommandRefused. */
 export const ANSWERS = [
+  'acrossStrains',
   'answer',
   'bath',
   'beyond',
@@ -242,11 +243,13 @@ export const ANSWERS = [
   'early',
   'eyes',
   'figure',
+  'goneBefore',
   'interval',
   'late',
   'mix',
   'odd',
   'overload',
+  'otherKind',
   'path',
   'quota',
   'sensitive',

@@ -108,26 +108,47 @@ function takeMade(lots: { id: number; grade: string }[], grade: string): { id: n
   return lots.splice(i, 1)[0];
 }
 
-/** Brood fish by tag; one that is new here is known by this take only, until somebody enters it among the brood. */
+export type ParentRow = { id: number; tag: string; strain: string };
+
+/**
+ * Brood fish by tag; one that is new here is known by this take only, until somebody enters it among the brood. A tag
+ * that only a fish of another species bears is asked about: it was read or chosen wrong.
+ */
 export async function broodFish(
   c: Context,
   species: string,
   sex: 'female' | 'male',
   tags: readonly string[],
-): Promise<Map<string, number>> {
-  const known = new Map<string, number>();
+  answer: { otherKind?: 'another' } = {},
+): Promise<Map<string, ParentRow>> {
+  const known = new Map<string, ParentRow>();
   for (const tag of tags) {
-    const row = (await c.trx('brood_fish').where({ site_id: c.site.id, species, tag }).first()) as
-      | { id: number; sex: string }
-      | undefined;
+    const rows = (await c.trx('brood_fish').where({ site_id: c.site.id, tag })) as (ParentRow & {
+      species: string;
+      sex: string;
+      pedigree_only: number;
+    })[];
+    const row = rows.find((r) => r.species === species);
     if (row && row.sex !== 'unknown' && row.sex !== sex)
       throw new CommandRefused('sex', `${tag} stands in the books as a ${row.sex}.`, `${sex}s`, 'Check the tag.');
-    if (row) known.set(tag, row.id);
+    const other = rows.find((r) => !r.pedigree_only);
+    if (!row && other && !answer.otherKind)
+      throw new CommandRefused(
+        'otherKind',
+        `${tag} is a ${knownSpecies(other.species).name} in the books, no ${knownSpecies(species).name}.`,
+        `${sex}s`,
+        'Check the tag and the species.',
+        {
+          field: 'otherKind',
+          choices: [{ value: 'another', label: `This ${tag} is another fish`, why: 'it is known by this take only' }],
+        },
+      );
+    if (row) known.set(tag, { id: row.id, tag, strain: row.strain });
     else {
       const [id] = (await c
         .trx('brood_fish')
         .insert({ site_id: c.site.id, species, tag, sex, pedigree_only: true })) as [number];
-      known.set(tag, id);
+      known.set(tag, { id, tag, strain: '' });
     }
   }
   return known;

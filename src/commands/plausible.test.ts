@@ -79,7 +79,50 @@ test('eggs of half an hour neither eye nor hatch without being asked about', asy
   expect(await refusal(h.send('stage.change', hatch))).toMatchObject({ code: 'early', ask: { field: 'early' } });
   const eyed = { unit: h.units.B1!, check: 'eyed', trials: 100, successes: 95 };
   const no = await refusal(h.send('check.record', eyed));
-  expect(no.message).toMatch(/1 hours old|0 hours old/);
+  expect(no.message).toMatch(/the eggs are less than an hour old/);
   await h.send('check.record', { ...eyed, early: 'seen' });
   await h.send('stage.change', { ...hatch, early: 'seen' });
+});
+
+describe('parents of a take', () => {
+  const fish = async (tag: string, more: object = {}) => {
+    await h.send('brood.save', { species: 'arctic-char', tag, sex: 'female', ...more });
+    return ((await h.db('brood_fish').where({ tag }).first('id')) as { id: number }).id;
+  };
+
+  test('a tag that only a fish of another species bears is asked about', async () => {
+    await fish('K1', { species: 'common-carp' });
+    const take = takeOf61500(h.units.B1!, { females: [{ tag: 'K1' }] });
+    const no = await refusal(h.send('take.record', take));
+    expect(no).toMatchObject({ code: 'otherKind', path: 'females', ask: { field: 'otherKind' } });
+    expect(no.message).toMatch(/K1 is a Common carp in the books, no Arctic char/);
+    expect(await h.db('brood_fish').where({ tag: 'K1', species: 'arctic-char' })).toEqual([]);
+    await h.send('take.record', { ...take, otherKind: 'another' });
+  });
+
+  test('strains that the plan holds apart are held apart at the take, and may be crossed where that is meant', async () => {
+    await fish('F31', { strain: 'Tessel' });
+    await fish('M4', { sex: 'male', strain: 'Onder' });
+    const take = takeOf61500(h.units.B1!, { females: [{ tag: 'F31' }], males: [{ tag: 'M4' }] });
+    expect(await refusal(h.send('take.record', take))).toMatchObject({
+      code: 'strain',
+      ask: { field: 'acrossStrains' },
+    });
+    await h.send('take.record', { ...take, acrossStrains: 'meant' });
+  });
+
+  test('who left long before gives no eggs, unless they were kept', async () => {
+    const id = await fish('F31');
+    await h.send('brood.fate', { fish: id, fate: 'died' });
+    const take = takeOf61500(h.units.B1!, { females: [{ tag: 'F31' }] });
+    h.clock.now += 3 * DAY;
+    expect(await refusal(h.send('take.record', take))).toMatchObject({ code: 'gone', ask: { field: 'goneBefore' } });
+    await h.send('take.record', { ...take, goneBefore: 'stored' });
+  });
+
+  test('a jar is not overfilled by a take either', async () => {
+    const take = takeOf61500(h.units.J1!);
+    expect(await refusal(h.send('take.record', take))).toMatchObject({ code: 'unitFull', path: 'unit' });
+    await h.send('take.record', { ...take, overload: 'yes' });
+  });
 });

@@ -126,9 +126,18 @@ export async function askEarly(
   if (way === null ? hours >= LEAST_HOURS : way >= least) return;
   throw new CommandRefused(
     'early',
-    `${s.unit.name}: the eggs are ${hours < 48 ? `${Math.round(hours)} hours` : `${Math.round(hours / 24)} days`} old${way === null ? '' : `, ${Math.round(100 * way)} % of the way to hatch by their water`}. ${what} so soon?`,
+    `${s.unit.name}: the eggs are ${oldWords(hours)} old${way === null ? '' : `, ${Math.round(100 * way)} % of the way to hatch by their water`}. ${what} so soon?`,
     'unit',
     'Check the unit, the lot and the time.',
     { field: 'early', choices: [{ value: 'seen', label: 'I looked: it is so' }] },
   );
 }
+
+const oldWords = (hours: number) =>
+  hours < 1.5
+    ? hours < 0.75
+      ? 'less than an hour'
+      : 'an hour'
+    : hours < 48
+      ? `${Math.round(hours)} hours`
+      : `${Math.round(hours / 24)} days`;

@@ -5,6 +5,7 @@ import { speciesBook } from '@/store/species';
 import { type Context, defineCommand } from './define';
 import { knownSpecies } from './lots';
 import { CommandRefused } from './refused';
+import { askStrains, strainAnswer } from './strains';
 
 export type DayRow = { id: number; species: string; name: string; day: number; plan: string; closed: number };
 
@@ -29,13 +30,14 @@ export const saveDay = defineCommand({
     day: z.number().int(),
     plan: dayPlan,
     closed: z.boolean().default(false),
+    ...strainAnswer,
   }),
   async handle(c, p) {
     const shipped = knownSpecies(p.species);
     const book = (await speciesBook(c.trx, c.site.id)).get(shipped.id) ?? shipped;
     if (p.plan.induction && !book.inductions.some((i) => i.id === p.plan.induction))
       throw new CommandRefused('noInduction', `${book.name} has no such treatment.`, 'plan.induction');
-    await mustBeParents(c, shipped.id, p.plan.crosses);
+    await mustBeParents(c, shipped.id, p.plan.crosses, p);
     const units = (await c
       .trx('unit')
       .where({ site_id: c.site.id, retired: false })
@@ -76,11 +78,12 @@ async function freeName(c: Context, name: string, id: number | undefined): Promi
   return free;
 }
 
-/** Females and males of the species, each in the place of its sex, no female twice. */
+/** Females and males of the species, each in the place of its sex, no female twice; strains are not mixed unasked. */
 async function mustBeParents(
   c: Context,
   species: string,
   crosses: readonly { female: number; males: readonly number[] }[],
+  answer: { acrossStrains?: 'meant' },
 ): Promise<void> {
   const ids = [...new Set(crosses.flatMap((x) => [x.female, ...x.males]))];
   const rows = (await c
@@ -104,13 +107,7 @@ async function mustBeParents(
       const male = fish.get(id);
       if (!male) throw new CommandRefused('noFish', 'One of the fish is not known.', 'plan.crosses');
       if (male.sex === 'female') throw new CommandRefused('sex', `${male.tag} is a female.`, 'plan.crosses');
-      if (male.strain && female.strain && male.strain !== female.strain)
-        throw new CommandRefused(
-          'strain',
-          `${female.tag} is of the strain ${female.strain}, ${male.tag} of ${male.strain}: strains are held apart.`,
-          'plan.crosses',
-          'Give her a male of her own strain, or put a strain right.',
-        );
+      askStrains([[female, male]], answer, 'plan.crosses');
     }
   }
 }

@@ -14,6 +14,7 @@ export function Mates({
   kinship,
   crosses,
   avoid,
+  across,
   onToggle,
   onAvoid,
   onLeave,
@@ -25,6 +26,7 @@ export function Mates({
   kinship: Kinship;
   crosses: Cross[];
   avoid: string[];
+  across: boolean;
   onToggle: (male: number) => void;
   onAvoid: (key: string, male: number) => void;
   onLeave: () => void;
@@ -46,7 +48,7 @@ export function Mates({
         {list.map(({ m, j, f }) => {
           const key = `${female.tag}|${m.tag}`;
           const barred = avoid.includes(key);
-          const open = mayCross(female, m);
+          const open = mayCross(female, m, across);
           return (
             <li key={m.id} className="flex items-center gap-2 border-b border-rule py-1">
               <label className="flex min-w-0 flex-1 items-center gap-2">

@@ -26,6 +26,7 @@ export function PlanGrid({
   kinship,
   crosses,
   avoid,
+  across,
   selected,
   onSelect,
   onMove,
@@ -35,6 +36,8 @@ export function PlanGrid({
   kinship: Kinship;
   crosses: Cross[];
   avoid: string[];
+  /** Strains are crossed too. */
+  across: boolean;
   selected: number | null;
   onSelect: (female: number) => void;
   onMove: (from: Cross, male: number) => void;
@@ -48,7 +51,7 @@ export function PlanGrid({
   const heads = Math.max(3, ...males.map((m) => m.tag.length)) * (size > 40 ? 0 : 7.5) + 26;
   const barred = useMemo(() => new Set(avoid), [avoid]);
   const open = (f: number, m: number) =>
-    mayCross(females[f]!, males[m]!) && !barred.has(`${females[f]!.tag}|${males[m]!.tag}`);
+    mayCross(females[f]!, males[m]!, across) && !barred.has(`${females[f]!.tag}|${males[m]!.tag}`);
   const end = ({ active, over }: DragEndEvent) => {
     const from = active.data.current as Cross | undefined;
     const male = over?.data.current?.male as number | undefined;
@@ -86,6 +89,7 @@ export function PlanGrid({
             males={males}
             kinship={kinship}
             barred={barred}
+            across={across}
             size={size}
             high={high}
             top={heads}
@@ -114,6 +118,7 @@ const Squares = memo(function Squares({
   males,
   kinship,
   barred,
+  across,
   size,
   high,
   top,
@@ -122,6 +127,7 @@ const Squares = memo(function Squares({
   males: BroodFish[];
   kinship: Kinship;
   barred: ReadonlySet<string>;
+  across: boolean;
   size: number;
   high: number;
   top: number;
@@ -147,7 +153,7 @@ const Squares = memo(function Squares({
       {females.map((f, i) =>
         males.map((m, j) => {
           const x = kinship.matrix[i]![F + j]!;
-          const open = mayCross(f, m) && !barred.has(`${f.tag}|${m.tag}`);
+          const open = mayCross(f, m, across) && !barred.has(`${f.tag}|${m.tag}`);
           return (
             <g key={`${f.id} ${m.id}`} transform={`translate(${j * size},${i * high})`}>
               <rect

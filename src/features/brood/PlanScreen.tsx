@@ -7,7 +7,7 @@ import type { Cross } from '@/core/genetics/planFigures';
 import { grouped, figures as inFigures } from '@/core/quantities/format';
 import { isoDay } from '@/core/time/localDay';
 import type { BroodFish } from '@/queries/brood';
-import { SelectField } from '@/ui/fields';
+import { SelectField, Tick } from '@/ui/fields';
 import { NumberInput, wholeOf } from '../acts/inputs';
 import { useSession } from '../frame/session';
 import { BroodTabs } from './BroodTabs';
@@ -52,6 +52,8 @@ export function PlanScreen({
   const [mostFemales, setMostFemales] = useState(() => String(usualLimit(ripeFemales.length, ripeMales.length, 2)));
   const [objective, setObjective] = useState<Objective>('inbreeding');
   const [avoid, setAvoid] = useState<string[]>([]);
+  const [across, setAcross] = useState(false);
+  const strains = new Set([...ripeFemales, ...ripeMales].map((x) => x.strain).filter(Boolean));
   const [crosses, setCrosses] = useState<Cross[]>([]);
   const [best, setBest] = useState<Best | null>(null);
   const [work, setWork] = useState<Work>(null);
@@ -115,11 +117,15 @@ export function PlanScreen({
     const a = await ask('plan', '/api/calc', {
       id: 'genetics.matingPlan',
       input: {
-        females: females.map((f, i) => ({ id: f.tag, eggs: known[i], ...(f.strain ? { stock: f.strain } : {}) })),
+        females: females.map((f, i) => ({
+          id: f.tag,
+          eggs: known[i],
+          ...(f.strain && !across ? { stock: f.strain } : {}),
+        })),
         males: males.map((m) => ({
           id: m.tag,
           ...(limit ? { maxFemales: limit } : {}),
-          ...(m.strain ? { stock: m.strain } : {}),
+          ...(m.strain && !across ? { stock: m.strain } : {}),
         })),
         malesPerFemale: wanted,
         kinship: { order: tags, matrix: kinship.matrix },
@@ -157,7 +163,7 @@ export function PlanScreen({
     setAt(null);
   };
   const figures = kinship && figuresOf(females, males, kinship, crosses);
-  const lot = kinship && byLot(females, males, kinship);
+  const lot = kinship && byLot(females, males, kinship, across);
   const says = kinship && figures ? planSays(females, males, kinship, crosses, figures) : [];
   const row = at === null ? null : females[at];
   if (ripeFemales.length === 0 || ripeMales.length === 0)
@@ -206,6 +212,18 @@ export function PlanScreen({
               { value: 'meanKinship', label: 'most kept for later generations' },
             ]}
           />
+          {strains.size > 1 && (
+            <Tick
+              checked={across}
+              onChange={(on) => {
+                setAcross(on);
+                setCrosses([]);
+                setBest(null);
+              }}
+            >
+              cross strains too
+            </Tick>
+          )}
           {work === 'plan' ? (
             // Another element than the button below: a click that stops must not become one that begins anew.
             <button key="stop" type="button" className="button" onClick={() => stop.current?.abort()}>
@@ -233,6 +251,7 @@ export function PlanScreen({
             kinship={kinship}
             crosses={crosses}
             avoid={avoid}
+            across={across}
             selected={at}
             onSelect={setAt}
             onMove={(x, male) => setCrosses(moveCross(crosses, x, male))}
@@ -291,6 +310,7 @@ export function PlanScreen({
             kinship={kinship}
             crosses={crosses}
             avoid={avoid}
+            across={across}
             onToggle={(male) => setCrosses(toggleCross(crosses, { female: at!, male }))}
             onAvoid={(key, male) => {
               const barred = !avoid.includes(key);

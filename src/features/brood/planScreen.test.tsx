@@ -45,6 +45,19 @@ test('without ripe fish of both sexes there is nothing to plan: it says where to
   expect(links).toContain('/brood?species=sterlet&show=here');
 });
 
+test('strains are held apart in the search, until crossing them is meant', async () => {
+  const { user } = await open();
+  best([{ female: 'F1', male: 'M3' }], 0);
+  const find = () => user.click(screen.getByRole('button', { name: 'Find the best plan' }));
+  const asked = () => server.asked.at(-1) as { input: { males: object[] } };
+  await find();
+  await waitFor(() => expect(costs().getAttribute('data-mean')).toBe('0'));
+  await waitFor(() => expect(asked().input.males[2]).toMatchObject({ stock: 'Tessel' }));
+  await user.click(screen.getByLabelText('cross strains too'));
+  await find();
+  await waitFor(() => expect(asked().input.males[2]).not.toHaveProperty('stock'));
+});
+
 test('the plan found stands with its cost against one drawn by lot, and what is wrong with it', async () => {
   const { user } = await open();
   best(

@@ -7,8 +7,9 @@ export type Kinship = { matrix: number[][]; completeness: number[]; inbreeding: 
 /** Above this a cross is of near relatives: half sibs, or uncle and niece twice over. */
 export const NEAR = 0.125;
 
-/** Parents that may be crossed at all: strains are held apart; a strain that is not known is not held. */
-export const mayCross = (f: BroodFish, m: BroodFish): boolean => !f.strain || !m.strain || f.strain === m.strain;
+/** Parents that may be crossed at all: strains are held apart unless crossing is meant; one not known is not held. */
+export const mayCross = (f: BroodFish, m: BroodFish, across = false): boolean =>
+  across || !f.strain || !m.strain || f.strain === m.strain;
 
 /** Shares of the eggs: by what each may give; equal where that is not known of all. */
 export function shareOf(females: readonly BroodFish[]): number[] {
@@ -19,10 +20,10 @@ export function shareOf(females: readonly BroodFish[]): number[] {
 }
 
 /** Crosses drawn by lot: the mean inbreeding were each female's males drawn among those open to her. */
-export function byLot(females: readonly BroodFish[], males: readonly BroodFish[], k: Kinship): number {
+export function byLot(females: readonly BroodFish[], males: readonly BroodFish[], k: Kinship, across = false): number {
   const shares = shareOf(females);
   return females.reduce((s, f, i) => {
-    const open = males.flatMap((m, j) => (mayCross(f, m) ? [k.matrix[i]![females.length + j]!] : []));
+    const open = males.flatMap((m, j) => (mayCross(f, m, across) ? [k.matrix[i]![females.length + j]!] : []));
     return open.length === 0 ? s : s + (shares[i]! * open.reduce((a, b) => a + b, 0)) / open.length;
   }, 0);
 }
