@@ -5,6 +5,7 @@ import { said } from './bringIn';
 import { defineCommand } from './define';
 import { CommandRefused } from './refused';
 import { idsOf, seenNumber, standing } from './standing';
+import { askTemperedOut, tempered } from './temper';
 import { usualCv } from './usualVariation';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -24,14 +25,16 @@ export const recordRelease = defineCommand({
     emptied: z.boolean().default(false),
     shortfall: z.literal('yes').optional(),
     waterCelsius: z.number().min(-2).max(40).optional(),
+    tempered,
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const site = (await c.trx('release_site').where({ id: p.site, site_id: c.site.id }).first()) as
-      | { id: number; name: string }
+      | { id: number; name: string; water: string; permit: string }
       | undefined;
     if (!site) throw new CommandRefused('noSite', 'There is no such release site.', 'site', 'Choose one of the list.');
     const at = await standing(c, p.unit, asOf(c, event), p, ['fingerling', 'fry']);
+    await askTemperedOut(c, at, { name: site.name, celsius: p.waterCelsius }, event.at, p.tempered);
     const measured: MeasurementInput = {
       method: 'buckets',
       batches: p.batches,
@@ -47,7 +50,7 @@ export const recordRelease = defineCommand({
         kind: 'release',
         ...event,
         replacesSeq: c.replacing?.seq,
-        intent: { ...p, measured, siteName: site.name },
+        intent: { ...p, measured, siteName: site.name, water: site.water, permit: site.permit },
         acts: [
           {
             act: 'lose',

@@ -62,3 +62,29 @@ test('laying down and grading ask as a move does, at the unit in question', asyn
   await h.send('grade.record', { ...grade, tempered: 'tempered' });
   expect(await h.number('J1', 'egg')).toBe(900);
 });
+
+test('a release into a water far off is asked about, and says how to temper', async () => {
+  const room = (await h.db('unit').where({ id: h.units.R1! }).first('room_id')).room_id;
+  const hall = await h.send<{ id: number }>('sensor.save', { name: 'hall', room });
+  await h.db('unit').where({ id: h.units.R1! }).update({ sensor_id: hall.id });
+  await h.send('temperature.record', { sensor: hall.id, celsius: 14.9 });
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'arctic-char',
+    stage: 'fingerling',
+    unit: h.units.R1!,
+    measured: { method: 'counted', number: 3000 },
+  });
+  const release = {
+    unit: h.units.R1!,
+    site: h.releaseSite,
+    batches: [{ massG: 30, count: 100 }],
+    bucketsG: [300],
+  };
+  const asked = await refusal(h.send('release.record', { ...release, waterCelsius: 6 }));
+  expect(asked).toMatchObject({ code: 'temper', path: 'waterCelsius', ask: { field: 'tempered' } });
+  expect(asked.message).toMatch(/R1 stands at 14\.9 °C and Lake Ivarre at 6\.0 °C/);
+  await h.send('release.record', { ...release, waterCelsius: 6, tempered: 'tempered' });
+  await h.send('release.record', { ...release, waterCelsius: 13 });
+  await h.send('release.record', release);
+});

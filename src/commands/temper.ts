@@ -44,16 +44,45 @@ export async function askTempered(
   const most = stepBorne(await c.species(from.lot.species));
   if (most === null) return;
   const [here, there] = [await celsiusOf(c, from.unit.id, at), await celsiusOf(c, to.id, at)];
-  if (here === null || there === null || Math.abs(here - there) <= most) return;
+  if (here === null || there === null) return;
+  askOfSteps({ name: from.unit.name, celsius: here }, { name: to.name, celsius: there }, most, path);
+}
+
+/** Fish that are let go into a water further off than they bear at once, where both are known. */
+export async function askTemperedOut(
+  c: Context,
+  from: Standing,
+  to: { name: string; celsius: number | undefined },
+  at: number,
+  answer: TemperAnswer,
+): Promise<void> {
+  if (answer || to.celsius === undefined) return;
+  const species = await c.species(from.lot.species);
+  const own = species.limits.find((l) => l.what === 'temperature step' && l.stage === from.place.stage)?.high;
+  const here = await celsiusOf(c, from.unit.id, at);
+  if (here === null) return;
+  askOfSteps(
+    { name: from.unit.name, celsius: here },
+    { name: to.name, celsius: to.celsius },
+    own ?? ownRules.releaseStep.value,
+    'waterCelsius',
+  );
+}
+
+type Water = { name: string; celsius: number };
+
+/** Refuses a change of water beyond what is borne at once, with the schedule of steps. */
+function askOfSteps(from: Water, to: Water, most: number, path: string): void {
+  if (Math.abs(from.celsius - to.celsius) <= most) return;
   const o = run(temper, {
-    fromCelsius: here,
-    toCelsius: there,
+    fromCelsius: from.celsius,
+    toCelsius: to.celsius,
     maxStepCelsius: most,
     minutesPerStep: ownRules.temperMinutes.value,
   });
   throw new CommandRefused(
     'temper',
-    `${from.unit.name} stands at ${here.toFixed(1)} °C and ${to.name} at ${there.toFixed(1)} °C: more than the ${most} °C that they bear at once.`,
+    `${from.name} stands at ${from.celsius.toFixed(1)} °C and ${to.name} at ${to.celsius.toFixed(1)} °C: more than the ${most} °C that they bear at once.`,
     path,
     `Temper them first: ${o.steps.length} steps, ${Math.round(o.totalMinutes)} minutes.`,
     {

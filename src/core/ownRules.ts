@@ -309,6 +309,12 @@ export const ownRules = {
     unit: 'lots',
     hint: 'a hatch wants an hour morning and evening, a ponding half a day of two people',
   },
+  releaseStep: {
+    what: 'fish that go to a water further off than this are tempered first, where the Book has no step for them',
+    value: 3,
+    unit: '°C',
+    hint: 'practice: a few degrees at most between the two waters; verify',
+  },
   temperMinutes: {
     what: 'minutes between two steps of tempering, until set otherwise',
     value: 20,

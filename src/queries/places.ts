@@ -55,9 +55,13 @@ export async function places(db: Db, siteId: number, now?: number): Promise<Plac
   });
 }
 
-export async function releaseSites(db: Db, siteId: number): Promise<{ id: number; name: string }[]> {
-  return (await db('release_site').where({ site_id: siteId, retired: false }).orderBy('name').select('id', 'name')) as {
+export async function releaseSites(db: Db, siteId: number): Promise<{ id: number; name: string; permit: string }[]> {
+  return (await db('release_site')
+    .where({ site_id: siteId, retired: false })
+    .orderBy('name')
+    .select('id', 'name', 'permit')) as {
     id: number;
     name: string;
+    permit: string;
   }[];
 }

@@ -136,6 +136,9 @@ export type ReleasePaper = {
   batches: { massG: number; count: number }[];
   bucketsG: number[];
   waterCelsius: number | null;
+  /** As they stood when the release was recorded. */
+  permit: string;
+  water: string;
   measuredBy: string;
   siteName: string;
   said: Record<string, unknown>;
@@ -165,9 +168,17 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
   // However old: a paper is asked for years after.
   const [entry] = await releasesWhere(db, siteId, (q) => q.where('e.id', row.entry_id));
   if (!entry) return null;
-  const intent = fromJson<{ batches: { massG: number; count: number }[]; bucketsG: number[]; waterCelsius?: number }>(
-    row.intent,
-  );
+  const intent = fromJson<{
+    batches: { massG: number; count: number }[];
+    bucketsG: number[];
+    waterCelsius?: number;
+    site: number;
+    permit?: string;
+    water?: string;
+  }>(row.intent);
+  const site = (await db('release_site').where({ id: intent.site }).first('permit', 'water')) as
+    | { permit: string; water: string }
+    | undefined;
   return {
     number: row.number,
     issuedAt: row.issued_at,
@@ -177,6 +188,9 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
     batches: intent.batches,
     bucketsG: intent.bucketsG,
     waterCelsius: intent.waterCelsius ?? null,
+    // Releases of before these were kept with them say what the site says now.
+    permit: intent.permit ?? site?.permit ?? '',
+    water: intent.water ?? site?.water ?? '',
     measuredBy: row.measured_by,
     siteName: row.hatchery,
     said: fromJson<Record<string, unknown>>(row.content),

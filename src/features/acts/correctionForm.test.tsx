@@ -35,7 +35,7 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
     original: { entryId: 'e1', kind, payload, at: AT, precision: 'minute', measuredBy: 'Hand', note: 'windy' },
     holdings: holdings as EntryToPutRight['holdings'],
     places: [1, 2, 3, 4].map((id) => ({ id, name: `R${id}`, room: 'Hall', roomId: 1, kind: 'tank', holds: '' })),
-    sites: [{ id: 5, name: 'Lake Ivarre' }],
+    sites: [{ id: 5, name: 'Lake Ivarre', permit: '' }],
     species: [
       {
         id: 'arctic-char',

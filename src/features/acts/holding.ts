@@ -35,7 +35,7 @@ export type PlaceOption = {
 
 export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string }[] };
 
-export type SiteOption = { id: number; name: string };
+export type SiteOption = { id: number; name: string; permit: string };
 
 export type FormProps = { h: ActHolding; places: readonly PlaceOption[]; sites: readonly SiteOption[] };
 

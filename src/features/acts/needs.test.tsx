@@ -30,7 +30,7 @@ const places: PlaceOption[] = ['B1', 'J1', 'J2'].map((name, i) => ({
   kind: i === 0 ? 'bench' : 'jar',
   holds: '',
 }));
-const sites = [{ id: 5, name: 'Lake Ivarre' }];
+const sites = [{ id: 5, name: 'Lake Ivarre', permit: '' }];
 const button = () =>
   screen.getAllByRole('button').find((b) => b.getAttribute('type') === 'submit') as HTMLButtonElement;
 /** What stands beside the button; null when it can be pressed. */

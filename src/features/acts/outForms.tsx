@@ -125,6 +125,7 @@ export function ReleaseForm({ h, sites }: FormProps) {
   const good = masses.flatMap((m) => (m.value ? [m.value] : []));
   const inAll = good.reduce((s, b) => s + b, 0);
   const mean = batches.reduce((s, b) => s + b.massG, 0) / batches.reduce((s, b) => s + b.count, 0);
+  const to = sites.find((s) => String(s.id) === site);
   const celsius = measureOf(water, 'temperature', unit('temperature'), locale);
   return (
     <ActForm
@@ -159,6 +160,13 @@ export function ReleaseForm({ h, sites }: FormProps) {
         options={sites.map((s) => ({ value: String(s.id), label: s.name }))}
         error={act.errorOn('site')}
       />
+      {to && (
+        <p className={to.permit ? 'quiet' : 'text-careful'} data-testid="permit">
+          {to.permit
+            ? `Permit: ${to.permit}.`
+            : `No permit is on file for ${to.name}: the manager enters it in Set-up.`}
+        </p>
+      )}
       <BatchRows weights={weights} act={act} />
       <TextField
         label={`Buckets, ${unit('mass')} each, one after the other`}
@@ -177,6 +185,7 @@ export function ReleaseForm({ h, sites }: FormProps) {
         dimension="temperature"
         value={water}
         onChange={setWater}
+        error={celsius.error ?? act.errorOn('waterCelsius')}
         hint="Temper slowly: a few degrees at most between the two waters"
       />
       <Tick checked={emptied} onChange={setEmptied}>

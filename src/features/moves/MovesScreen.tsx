@@ -84,7 +84,7 @@ export function MovesScreen({
             </table>
           </div>
         )}
-        <h2 className="mb-1">Moves, gradings, ponding</h2>
+        <h2 className="mb-1">Moves, gradings, ponding, eggs sent out, sales</h2>
         <EntryList entries={moves} now={now} timeZone={timeZone} />
       </section>
       <aside className="border-l border-rule bg-sheet px-4 py-4 max-lg:border-t max-lg:border-l-0">

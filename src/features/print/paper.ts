@@ -1,16 +1,19 @@
 import { join } from 'node:path';
+import anyAscii from 'any-ascii';
+import * as fontkit from 'fontkit';
 import PDFDocument from 'pdfkit';
 import { withDoubt } from '@/core/quantities/format';
 
 export type Doc = PDFKit.PDFDocument;
 
-/** The face of the screens on paper too: pdfkit reads the shipped woff files. */
+const shipped = (...path: string[]) => join(process.cwd(), 'node_modules', ...path);
+/** The face of the screens on paper too: pdfkit reads the shipped woff files. It is cut to Latin. */
 const face = (weight: 400 | 700) =>
-  join(
-    process.cwd(),
-    'node_modules/@fontsource/atkinson-hyperlegible-next/files',
-    `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-  );
+  shipped('@fontsource/atkinson-hyperlegible-next/files', `atkinson-hyperlegible-next-latin-${weight}-normal.woff`);
+/** For texts with letters that it lacks: all Latin, Greek, Cyrillic, Armenian, Georgian, Hebrew, Arabic, and signs. */
+const wideFace = (weight: 400 | 700) =>
+  shipped('dejavu-fonts-ttf/ttf', `DejaVuSans${weight === 700 ? '-Bold' : ''}.ttf`);
+type Weight = 'plain' | 'bold';
 
 /** @param size of a page in points; A4 unless given */
 export function open(
@@ -27,10 +30,24 @@ export function open(
   });
   doc.registerFont('plain', face(400));
   doc.registerFont('bold', face(700));
-  // Every text goes by what the face can draw, whoever writes it.
-  const [text, height] = [doc.text.bind(doc), doc.heightOfString.bind(doc)];
-  doc.text = ((s: string, ...rest: []) => text(clean(s), ...rest)) as Doc['text'];
-  doc.heightOfString = (s, options) => height(clean(s), options);
+  doc.registerFont('plain wide', wideFace(400));
+  doc.registerFont('bold wide', wideFace(700));
+  // Every text goes by the face that can draw it, whoever writes it.
+  const [text, height, font] = [doc.text.bind(doc), doc.heightOfString.bind(doc), doc.font.bind(doc)];
+  let weight: Weight = 'plain';
+  doc.font = ((name: Weight) => {
+    weight = name;
+    return font(name);
+  }) as Doc['font'];
+  const inItsFace = <T>(s: string, draw: (s: string) => T): T => {
+    const fit = fitted(s);
+    if (fit.wide) font(`${weight} wide`);
+    const drawn = draw(fit.text);
+    if (fit.wide) font(weight);
+    return drawn;
+  };
+  doc.text = ((s: string, ...rest: []) => inItsFace(s, (fit) => text(fit, ...rest))) as Doc['text'];
+  doc.heightOfString = (s, options) => inItsFace(s, (fit) => height(fit, options));
   doc.font('plain').fontSize(9.5);
   const parts: Buffer[] = [];
   doc.on('data', (d: Buffer) => parts.push(d));
@@ -41,21 +58,31 @@ export function open(
 }
 
 /** What the paper's face, cut to Latin, cannot draw: beyond Latin-1 but for dashes, quotes and the like; and the micro sign. */
-const NOT_IN_FACE = /[^\u0020-\u00b4\u00b6-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d\u2026\u2212\n]/gu;
-const INSTEAD: Record<string, string> = { '→': '->', ł: 'l', Ł: 'L', đ: 'd', Đ: 'D', ı: 'i' };
+const NOT_IN_FACE = /[^\u0020-\u00b4\u00b6-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d\u2026\u2212\n]/u;
+
+let wide: fontkit.Font | null = null;
+/** Whether the wide face draws a sign; read once. */
+function inWideFace(sign: string): boolean {
+  wide ??= fontkit.openSync(wideFace(400)) as fontkit.Font;
+  return sign === '\n' || wide.hasGlyphForCodePoint(sign.codePointAt(0)!);
+}
 
 /**
- * A text as the paper's face can draw it; a box in the place of a letter says nothing. Thin spaces become no-break spaces,
- * letters lose marks that it lacks, and micrograms are written mcg, which nobody takes for milligrams.
+ * A text as one of the paper's faces can draw it: no letter of a name is lost. What neither has (Chinese, pictures) is
+ * spelled in Latin letters, for a box in the place of a sign says nothing. Thin spaces become no-break spaces, and
+ * micrograms are written mcg, which nobody takes for milligrams.
  */
-export const clean = (s: string): string =>
-  s
-    .replace(/[\u2005\u2009]/g, '\u00a0')
+export function fitted(s: string): { text: string; wide: boolean } {
+  const plain = s
+    .replace(/[\u2005\u2009\u202f]/g, '\u00a0')
     .replace(/[µμ]g/g, 'mcg')
-    .replace(
-      NOT_IN_FACE,
-      (c) => INSTEAD[c] ?? (c.normalize('NFD').replace(/\p{M}/gu, '').replace(NOT_IN_FACE, '') || '?'),
-    );
+    // Joiners and the choice of a picture's look are no signs of their own.
+    .replace(/[\u200b-\u200d]|\u2060|\ufe0e|\ufe0f/g, '')
+    .normalize('NFC');
+  if (!NOT_IN_FACE.test(plain)) return { text: plain, wide: false };
+  const text = [...plain].map((sign) => (inWideFace(sign) ? sign : anyAscii(sign).trim() || '?')).join('');
+  return { text, wide: NOT_IN_FACE.test(text) };
+}
 export const doubt = (n: number, sd: number) => {
   const d = withDoubt(n, 1.96 * sd);
   return d.half ? `${d.number} ±${d.half}` : d.number;

@@ -8,7 +8,7 @@ import type { BenchView } from '@/queries/spawning';
 import type { StockList } from '@/queries/stockList';
 import { bowlOf } from '../../../tests/support/bench';
 import { labelSvg, labelsPdf } from './labels';
-import { clean, open as openPaper } from './paper';
+import { fitted, open as openPaper } from './paper';
 import { releasePaperPdf, roundSheetPdf, stockListPdf } from './pdf';
 import { setUpSheetPdf } from './setUpSheet';
 import { shipmentPdf } from './shipment';
@@ -80,6 +80,8 @@ const paper = (over: Partial<ReleasePaper> = {}): ReleasePaper => ({
   ],
   batches: [{ massG: 100, count: 99 }],
   bucketsG: [5000, 4000],
+  permit: 'LW 7/2031',
+  water: 'lake',
   waterCelsius: 7.4,
   measuredBy: 'Hand',
   siteName: 'Ombrel Hatchery',
@@ -310,21 +312,54 @@ describe('the paper of eyed eggs', () => {
   });
 });
 
-describe('what the face of the paper can draw', () => {
-  test('it has every sign that passes, and every one that takes the place of another', () => {
+/** The text that a reader finds on the pages, in their order. */
+async function textOf(work: Promise<Uint8Array>): Promise<string> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const file = await getDocument({ data: new Uint8Array(await work), verbosity: 0 }).promise;
+  const pages: string[] = [];
+  for (let n = 1; n <= file.numPages; n++) {
+    const content = await (await file.getPage(n)).getTextContent();
+    pages.push(content.items.map((i) => ('str' in i ? i.str : '')).join(' '));
+  }
+  return pages.join('\n');
+}
+
+describe('what the faces of the paper can draw', () => {
+  test('each face has every sign that goes by it', () => {
     const { doc } = openPaper('test');
-    const face = (doc as unknown as { _font: { font: { hasGlyphForCodePoint(c: number): boolean } } })._font.font;
-    const all = Array.from({ length: 0x2300 - 0x20 }, (_, k) => String.fromCodePoint(0x20 + k))
+    const faceOf = () =>
+      (doc as unknown as { _font: { font: { hasGlyphForCodePoint(c: number): boolean } } })._font.font;
+    const plain = faceOf();
+    const all = Array.from({ length: 0x2fff - 0x20 }, (_, k) => String.fromCodePoint(0x20 + k))
       // Controls are no text.
       .filter((c) => !/\p{C}/u.test(c));
-    const lacking = all.filter((c) => [...clean(c)].some((x) => !face.hasGlyphForCodePoint(x.codePointAt(0)!)));
+    const lacking = all.filter((c) => {
+      const fit = fitted(c);
+      return !fit.wide && [...fit.text].some((x) => !plain.hasGlyphForCodePoint(x.codePointAt(0)!));
+    });
     expect(lacking).toEqual([]);
   });
 
   test('micrograms, thin spaces, and names from elsewhere', () => {
-    expect(clean('0.5 µg/kg')).toBe('0.5 mcg/kg');
-    expect(clean('17\u2009600')).toBe('17\u00a0600');
-    expect(clean('Łučka Žižková → Öl')).toBe('Lucka Zizková -> Öl');
-    expect(clean('☐ 蛋')).toBe('? ?');
+    expect(fitted('0.5 µg/kg')).toEqual({ text: '0.5 mcg/kg', wide: false });
+    expect(fitted('17\u2009600')).toEqual({ text: '17\u00a0600', wide: false });
+    for (const name of ['Żółta Łąka', 'Łučka Žižková → Öl', 'Рыбное', 'Λίμνη', 'Ğölcük'])
+      expect(fitted(name)).toEqual({ text: name, wide: true });
+    expect(fitted('tank 蛋')).toEqual({ text: 'tank Dan', wide: false });
+    expect(fitted('🐟 1').text).not.toMatch(/[?□]/);
+  });
+
+  test('a reader finds the names on the paper as they were written', async () => {
+    const read = await textOf(
+      releasePaperPdf(paper({ siteName: 'Żółta Łąka', measuredBy: 'Ирина Ладога' }), {
+        locale: 'en-GB',
+        timeZone: VIENNA,
+      } as never),
+    );
+    expect(read).toContain('Żółta Łąka');
+    expect(read).toContain('Ирина Ладога');
+    expect(read).toContain('R-2031-0004');
+    expect(read).toContain('Water: lake. Permit: LW 7/2031');
+    expect(await textOf(releasePaperPdf(paper({ permit: '' }), VIENNA))).toContain('Permit: none on file');
   });
 });

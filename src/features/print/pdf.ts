@@ -34,6 +34,9 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
   doc.text(
     `Mean ${said.meanG === null ? 'not known' : massEach(said.meanG, us)}${us ? '' : ' each'}; ±: half of the 95 % interval.`,
   );
+  doc.text(
+    `${p.water ? `Water: ${p.water}. ` : ''}${p.permit ? `Permit: ${p.permit}` : 'Permit: none on file for this site'}`,
+  );
   if (p.waterCelsius !== null)
     doc.text(
       `Receiving water ${fromBase(p.waterCelsius, 'temperature', us ? 'F' : 'C').toFixed(1)} °${us ? 'F' : 'C'}`,

@@ -1,4 +1,4 @@
-import { seasonOf } from '@/commands/lots';
+import { seasonOf, seasonSpan } from '@/commands/lots';
 import { MovesScreen } from '@/features/moves/MovesScreen';
 import { ledger } from '@/queries/ledger';
 import { releases, siteTotals } from '@/queries/releases';
@@ -15,12 +15,24 @@ export default async function MovesPage() {
     season_starts_month: number;
   };
   const season = seasonOf(at, person.timeZone, site.season_starts_month);
-  const since = Date.UTC(Number(season.slice(0, 4)), site.season_starts_month - 1, 1);
+  const since = seasonSpan(season, person.timeZone, site.season_starts_month).from;
   const [list, sites, moves, ready] = await Promise.all([
     releases(db(), person.siteId, at),
     siteTotals(db(), person.siteId, since),
     ledger(db(), person.siteId, {
-      kinds: ['move', 'merge', 'grade', 'pond', 'layDown', 'sale', 'sample', 'escape', 'cull', 'unitLoss'],
+      kinds: [
+        'move',
+        'merge',
+        'grade',
+        'pond',
+        'layDown',
+        'eggShipment',
+        'sale',
+        'sample',
+        'escape',
+        'cull',
+        'unitLoss',
+      ],
       limit: 25,
     }),
     standingsNow(db(), person.siteId, at, { stages: ['fingerling'] }),
