@@ -13,7 +13,7 @@ test('hot and cold for the set point of tomorrow, by what the hot water is', asy
   expect(said()).toContain('1.1 L/min hot, 11 L/min cold');
   await user.clear(screen.getByLabelText('Hot water, °C'));
   await user.type(screen.getByLabelText('Hot water, °C'), '8');
-  expect(said()).toContain('It is above the hot water (8 °C)');
+  expect(said()).toContain('What is wanted is above the hot water (8 °C)');
 });
 
 test('where it comes too warm mixing cannot help: ice, at once and an hour', async () => {
