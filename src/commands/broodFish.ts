@@ -3,6 +3,7 @@ import { type FishSource, sexes, sources } from '@/core/brood/parseFish';
 import { CalculationError } from '@/core/calculation';
 import { type Animal, pedigreeOf } from '@/core/genetics/pedigree';
 import type { Species } from '@/core/species/species';
+import { standing } from '@/store/families';
 import { speciesBook } from '@/store/species';
 import { type Context, defineCommand } from './define';
 import { knownSpecies } from './lots';
@@ -195,7 +196,9 @@ async function mustHaveNoOffspring(c: Context, fish: FishRecord): Promise<void> 
   const child = (await c.trx('brood_fish').where({ sire_id: fish.id }).orWhere({ dam_id: fish.id }).first('tag')) as
     | { tag: string }
     | undefined;
-  const family = (await c.trx('family').where({ female_id: fish.id }).first('label')) as { label: string } | undefined;
+  const family = (await c.trx('family as y').where({ 'y.female_id': fish.id }).modify(standing).first('y.label')) as
+    | { label: string }
+    | undefined;
   const found = child?.tag ?? family?.label;
   if (found)
     throw new CommandRefused(

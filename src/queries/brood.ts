@@ -7,6 +7,7 @@ import { type Species, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import { waitingBySpecies } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
+import { standing } from '@/store/families';
 import { speciesBook } from '@/store/species';
 
 export type BroodFish = {
@@ -188,6 +189,7 @@ async function spawnings(db: Db, siteId: number, species: string): Promise<Map<n
     .join('lot as t', 't.id', 'y.lot_id')
     .where({ 'y.site_id': siteId, 't.species': species })
     .whereNotNull('y.female_id')
+    .modify(standing)
     .select('y.female_id', 'y.lot_id', 'y.males', 't.started_at')) as {
     female_id: number;
     lot_id: number;

@@ -5,6 +5,7 @@ import { wilson } from '@/core/sampling/proportion';
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { standing } from '@/store/families';
 import { speciesBook } from '@/store/species';
 
 export type Response = { n: number; of: number; share: number; low: number; high: number };
@@ -94,6 +95,7 @@ export async function conditioningView(
       .join('lot as t', 't.id', 'y.lot_id')
       .where({ 'y.site_id': site.siteId, 't.species': species })
       .whereNotNull('y.female_id')
+      .modify(standing)
       .select('y.female_id', 't.started_at') as unknown as Promise<{ female_id: number; started_at: number }[]>,
   ]);
   const signs = new Map(book.get(species)?.ripeness.map((s) => [s.id, s]));

@@ -84,6 +84,40 @@ test('a lot that came as fry begins with fry', async () => {
     measured: { method: 'counted', number: 900 },
   });
   const s = await stair(await lotIn('R5'));
-  expect(s.steps).toEqual([{ stage: 'fry', number: 900, sd: 0, survival: null, low: null, high: null }]);
+  expect(s.steps).toEqual([{ stage: 'fry', number: 900, sd: 0, survival: null, low: null, high: null, apart: 0 }]);
   expect([s.assuming, s.ofFirst]).toEqual([false, null]);
+});
+
+test('larvae that are not ponded yet are not lost, nor are fish that were sold', async () => {
+  await h.send('take.record', {
+    species: 'arctic-char',
+    females: [{ tag: 'F71' }],
+    males: [{ tag: 'M71' }],
+    cross: 'pooled',
+    measured: { method: 'counted', number: 10_000 },
+    unit: h.units.J4!,
+  });
+  const lot = await lotIn('J4');
+  h.clock.now += 60 * DAY;
+  await h.send('stage.change', { unit: h.units.J4!, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
+  h.clock.now += 20 * DAY;
+  // Ten in a hundred die; of the 9 000 a half is ponded, and 500 of the other are sold.
+  await h.send('loss.record', {
+    unit: h.units.J4!,
+    account: 'dead',
+    measured: { method: 'counted', number: 1000 },
+    cause: 'no flow',
+  });
+  await h.send('move.record', {
+    sources: [{ unit: h.units.J4!, amount: counted(4500) }],
+    to: h.units.R4!,
+    toStage: 'fry',
+  });
+  await h.send('loss.record', { unit: h.units.J4!, account: 'sold', measured: { method: 'counted', number: 500 } });
+  const s = await stair(lot);
+  const fry = s.steps.find((x) => x.stage === 'fry')!;
+  expect(fry.apart).toBe(4500);
+  expect(fry.survival).toBeCloseTo(4500 / 5500, 9);
+  expect(s.ofFirst!.survival).toBeCloseTo(4500 / 5500, 9);
+  expect(s.ofFirst!.high).toBeLessThanOrEqual(1);
 });

@@ -1,5 +1,14 @@
 import { survivalOf } from '@/core/books/arithmetic';
-import { addStage, attributed, type Entered, type Loads, sdOfLoads, sharedVariance } from '@/core/books/stair';
+import {
+  addStage,
+  attributed,
+  type Entered,
+  type Loads,
+  relativeOfProduct,
+  sdOfLoads,
+  sharedVariance,
+  without,
+} from '@/core/books/stair';
 import { flowsBetweenLots } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 import { totalsBy } from './standings';
@@ -11,6 +20,8 @@ export type Step = {
   survival: number | null;
   low: number | null;
   high: number | null;
+  /** Of those of the stage before: alive there still, or gone alive (sold, moved to other lots): none could have come. */
+  apart: number;
 };
 /** Survival of a lot with all that it came from: what entered each stage, and what of it is alive. */
 export type Stair = {
@@ -36,29 +47,30 @@ type OwnEntry = { lot: number; stage: string; seq: number; at: number; first: nu
 export async function survivalStair(db: Db, site: { siteId: number }, lotId: number, now: number): Promise<Stair> {
   const links = await lineage(db, lotId);
   const lots = [...new Set([lotId, ...links.map((l) => l.from)])];
-  const [entries, before, alive] = await Promise.all([
+  const [entries, before, apart, alive] = await Promise.all([
     entered(db, lots),
     standingBefore(db, links),
+    setApart(db, lotId),
     totalsBy(db, site.siteId, now, 'lot', { lotId }).then((t) => t.get(String(lotId)) ?? { number: 0, sd: 0 }),
   ]);
   const stages = stagesOf(lotId, null, links, entries, before);
   const ordered = [...stages].sort((a, b) => a[1].first - b[1].first);
+  const ratios: [Entered, Entered][] = [];
   const steps = ordered.map(([stage, s], i): Step => {
-    const last = ordered[i - 1]?.[1];
-    const none = { survival: null, low: null, high: null };
-    return {
-      stage,
-      number: Math.round(s.number),
-      sd: sdOfLoads(s.loads),
-      ...(last && last.number > 0 ? survival(last, s) : none),
-    };
+    const own = { stage, number: Math.round(s.number), sd: sdOfLoads(s.loads) };
+    const last = ordered[i - 1];
+    const set = last && apart.get(last[0]);
+    const aside = set && set.number > 0 ? set : null;
+    const could = last && (aside ? without(last[1], aside) : last[1]);
+    if (!could || could.number <= 0) return { ...own, survival: null, low: null, high: null, apart: 0 };
+    ratios.push([could, s]);
+    return { ...own, ...survival(could, s), apart: aside ? Math.round(aside.number) : 0 };
   });
-  const [first, last] = [ordered[0]?.[1], ordered.at(-1)?.[1]];
   return {
     steps,
     alive: alive.number,
     aliveSd: alive.sd,
-    ofFirst: first && last && first !== last && first.number > 0 ? survival(first, last) : null,
+    ofFirst: ratios.length > 0 && ratios.length === ordered.length - 1 ? through(ratios) : null,
     assuming: links.length > 0,
   };
 }
@@ -69,6 +81,13 @@ const survival = (a: Entered, b: Entered) =>
     { number: b.number, sd: sdOfLoads(b.loads) },
     sharedVariance(a.loads, b.loads),
   );
+
+/** Survival through several stages: the product of what each left of those that could have come. */
+function through(ratios: readonly [Entered, Entered][]): NonNullable<Stair['ofFirst']> {
+  const product = ratios.reduce((p, [a, b]) => (p * b.number) / a.number, 1);
+  const { low, high } = survivalOf({ number: 1, sd: 0 }, { number: 1, sd: sdOfLoads(relativeOfProduct(ratios)) });
+  return { survival: product, low: product * low, high: product * high };
+}
 
 /** What had entered each stage of a lot, with its ancestors' part, up to (not with) an entry; null: until now. */
 function stagesOf(
@@ -178,6 +197,50 @@ async function entered(db: Db, lots: readonly number[]): Promise<OwnEntry[]> {
     const number = Number(r.number) - (extra.get(key(r)) ?? 0);
     return number <= 0 ? [] : [{ ...r, number, first: r.at, loads: loads.get(key(r)) ?? new Map() }];
   });
+}
+
+/** By stage of one lot: what is alive there still, and what left it alive. Four statements. */
+async function setApart(db: Db, lotId: number): Promise<Map<string, Pick<Entered, 'number' | 'loads'>>> {
+  const own = (accounts: readonly string[]) =>
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .where({ 'h.lot_id': lotId })
+      .whereIn('p.account', [...accounts])
+      .whereNull('p.superseded_seq');
+  // What left for an account stands under it as a posting of its own; the sum of the holding's is what is there.
+  const alive = own(['holding', 'sold', 'released', 'sampled']);
+  const out = flowsBetweenLots(db).where('h.lot_id', lotId);
+  const [numbers, moved, loadings, movedLoadings] = (await Promise.all([
+    alive.clone().groupBy('h.stage').select('h.stage', db.raw('SUM(p.delta) AS number')),
+    out.clone().groupBy('h.stage').select('h.stage', db.raw('SUM(q.delta) AS number')),
+    alive
+      .clone()
+      .join('posting_loading as l', 'l.posting_id', 'p.id')
+      .join('error_source as s', 's.id', 'l.source_id')
+      .groupBy('h.stage', 's.name')
+      .select('h.stage', 's.name', db.raw('SUM(l.coefficient) AS c'), db.raw('MAX(s.sd) AS sd')),
+    out
+      .clone()
+      .join('posting_loading as l', 'l.posting_id', 'q.id')
+      .join('error_source as s', 's.id', 'l.source_id')
+      .groupBy('h.stage', 's.name')
+      .select('h.stage', 's.name', db.raw('SUM(l.coefficient) AS c'), db.raw('MAX(s.sd) AS sd')),
+  ])) as unknown as [
+    { stage: string; number: string }[],
+    { stage: string; number: string }[],
+    { stage: string; name: string; c: number; sd: number }[],
+    { stage: string; name: string; c: number; sd: number }[],
+  ];
+  const apart = new Map<string, { number: number; loads: Map<string, { c: number; sd: number }> }>();
+  for (const n of [...numbers, ...moved]) {
+    const at = apart.get(n.stage) ?? { number: 0, loads: new Map() };
+    apart.set(n.stage, { ...at, number: at.number + Number(n.number) });
+  }
+  for (const l of [...loadings, ...movedLoadings]) {
+    const loads = apart.get(l.stage)?.loads;
+    loads?.set(l.name, { c: (loads.get(l.name)?.c ?? 0) + l.c, sd: l.sd });
+  }
+  return apart;
 }
 
 /** What stood in the lot of origin, all stages and units, just before each flow out of it. Two statements. */

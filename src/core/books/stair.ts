@@ -48,3 +48,28 @@ export function addStage(stages: Map<string, Entered>, stage: string, more: Ente
     loads,
   });
 }
+
+/** What is left of a number when a part of it is set aside, with its own doubt; null when nothing is left. */
+export function without(entered: Entered, apart: Pick<Entered, 'number' | 'loads'>): Entered | null {
+  if (entered.number - apart.number <= 0) return null;
+  const loads = new Map(entered.loads);
+  for (const [name, x] of apart.loads) loads.set(name, { c: (loads.get(name)?.c ?? 0) - x.c, sd: x.sd });
+  return { number: entered.number - apart.number, first: entered.first, loads };
+}
+
+/**
+ * The loadings, relative, of a product of ratios b/a: a source that stands above and below a line cancels as it should.
+ * Their root of squares is the standard deviation of the product's logarithm.
+ */
+export function relativeOfProduct(ratios: readonly (readonly [a: Entered, b: Entered])[]): Loads {
+  const loads = new Map<string, { c: number; sd: number }>();
+  const add = (e: Entered, sign: number) => {
+    for (const [name, x] of e.loads)
+      loads.set(name, { c: (loads.get(name)?.c ?? 0) + (sign * x.c) / e.number, sd: x.sd });
+  };
+  for (const [a, b] of ratios) {
+    add(a, -1);
+    add(b, 1);
+  }
+  return loads;
+}

@@ -27,7 +27,7 @@ function StairTable({ stair }: { stair: LotView['stair'] }) {
     <>
       <table className="ledger">
         <tbody>
-          {stair.steps.map((s) => (
+          {stair.steps.map((s, i) => (
             <tr key={s.stage} data-step={s.stage} data-number={s.number}>
               <td>{stageWords[s.stage] ?? s.stage}</td>
               <td className="num">
@@ -43,7 +43,15 @@ function StairTable({ stair }: { stair: LotView['stair'] }) {
                   </>
                 )}
               </td>
-              <td className="text-soft">{s.survival !== null ? 'of those before' : 'at the start'}</td>
+              <td className="text-soft">
+                {s.survival === null
+                  ? i === 0
+                    ? 'at the start'
+                    : ''
+                  : s.apart > 0
+                    ? `of those before, but for ${grouped(s.apart)} alive there still or gone alive`
+                    : 'of those before'}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -54,9 +54,9 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
   gone: [],
   stair: {
     steps: [
-      { stage: 'egg', number: 61_500, sd: 2662, survival: null, low: null, high: null },
-      { stage: 'yolksac', number: 50_000, sd: 2000, survival: 0.813, low: 0.78, high: 0.846 },
-      { stage: 'fry', number: 9000, sd: 0, survival: 0.18, low: 0.166, high: 1.02 },
+      { stage: 'egg', number: 61_500, sd: 2662, survival: null, low: null, high: null, apart: 0 },
+      { stage: 'yolksac', number: 50_000, sd: 2000, survival: 0.813, low: 0.78, high: 0.846, apart: 0 },
+      { stage: 'fry', number: 9000, sd: 0, survival: 0.18, low: 0.166, high: 1.02, apart: 0 },
     ],
     alive: 22_200,
     aliveSd: 765,
@@ -122,7 +122,7 @@ test('one stage only: no stair to draw, no survival to claim', () => {
   open({
     stair: {
       ...lot().stair,
-      steps: [{ stage: 'fry', number: 900, sd: 0, survival: null, low: null, high: null }],
+      steps: [{ stage: 'fry', number: 900, sd: 0, survival: null, low: null, high: null, apart: 0 }],
       ofFirst: null,
       assuming: true,
     },
