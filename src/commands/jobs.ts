@@ -1,3 +1,4 @@
+import { queueDates } from '@/store/predictionQueue';
 import type { Context } from './define';
 
 /** Marks the dates of lots as stale: the worker recomputes them. Asking twice queues once. */
@@ -5,19 +6,7 @@ export async function queuePredictions(
   c: Pick<Context, 'trx' | 'site' | 'now'>,
   lotIds: readonly number[],
 ): Promise<void> {
-  if (lotIds.length === 0) return;
-  await c
-    .trx('job')
-    .insert(
-      [...new Set(lotIds)].map((id) => ({
-        site_id: c.site.id,
-        kind: 'predict',
-        subject: String(id),
-        queued_at: c.now,
-      })),
-    )
-    .onConflict(['kind', 'subject'])
-    .merge({ queued_at: c.now, attempts: 0 });
+  await queueDates(c.trx, c.site.id, lotIds, c.now);
 }
 
 /** Marks the dates of all that stands at some stages, of one species or all, as stale. */

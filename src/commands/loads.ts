@@ -13,7 +13,7 @@ export const loadAnswers = {
 };
 type Answers = { overload?: 'yes'; withBrood?: 'yes' };
 
-/** What comes into a unit: how many, of which species, at which stage. */
+/** What comes into a unit, less what leaves it by the same act: how many, of which species, at which stage. */
 export type Load = { unit: UnitRow; adds: number; species: string; stage: string };
 
 /** So many times its limit no unit holds: a digit too many, or another unit. */
@@ -29,7 +29,7 @@ export async function warnLoads(c: Context, loads: readonly Load[], answers: Ans
   const brood = loads.length > 0 ? await broodByUnit(c.trx, c.site.id) : new Map<number, string[]>();
   for (const { unit, adds, species: id, stage } of loads) {
     const species = await c.species(id);
-    await mustFit(unit, adds, species, stage, path);
+    await mustFit(unit, Math.max(0, adds), species, stage, path);
     const row = (await c.trx('holding').where({ unit_id: unit.id }).sum('number as n').first()) as
       | { n: string | number | null }
       | undefined;

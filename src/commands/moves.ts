@@ -280,13 +280,24 @@ export const grade = defineCommand({
         }),
       );
     const parts: { to: { lot: string; unit: string; stage: string }; amount: Amount }[] = [];
+    let taken = 0;
     for (const k of ordered) {
       const unit = await unitById(c, k.unit, 'classes');
       if (unit.id !== at.unit.id) await askTempered(c, at, unit, event.at, p.tempered, 'classes');
       const amount = amountOf(k.amount, p.shortfall === 'yes');
+      // The rest is what the other classes leave; what is graded in its own unit leaves it first.
+      const comes = k.amount.kind === 'all' ? Math.max(0, at.number - taken) : expected(at, amount);
+      taken += comes;
       await warnLoads(
         c,
-        [{ unit, adds: expected(at, amount), species: species.id, stage: k.stage ?? at.place.stage }],
+        [
+          {
+            unit,
+            adds: comes - (unit.id === at.unit.id ? at.number : 0),
+            species: species.id,
+            stage: k.stage ?? at.place.stage,
+          },
+        ],
         p,
         'classes',
       );
@@ -310,6 +321,7 @@ export const grade = defineCommand({
         ],
       },
     ]);
+    await queuePredictions(c, [at.lot.id, ...[...children.values()].map((k) => k.id)]);
     return { from: at.lot.name, lots: ordered.map((k) => children.get(k.grade)!.name) };
   },
 });

@@ -9,7 +9,7 @@ import {
   sharedVariance,
   without,
 } from '@/core/books/stair';
-import { flowsBetweenLots } from '@/store/books/flows';
+import { flowsBetweenLots, type Link, lineage } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 import { totalsBy } from './standings';
 
@@ -33,10 +33,6 @@ export type Stair = {
   assuming: boolean;
 };
 
-/** More generations than any season has; a circle of merges ends here. */
-const MOST_GENERATIONS = 8;
-
-type Link = { from: number; to: number; seq: number; at: number; stage: string; number: number };
 type OwnEntry = { lot: number; stage: string; seq: number; at: number; first: number; number: number; loads: Loads };
 
 /**
@@ -128,26 +124,6 @@ const share = (e: OwnEntry, f: number): Entered => ({
   first: e.first,
   loads: new Map([...e.loads].map(([k, l]) => [k, { c: l.c * f, sd: l.sd }])),
 });
-
-/** Every flow from lot to lot that leads to this one. One statement a generation. */
-async function lineage(db: Db, lotId: number): Promise<Link[]> {
-  const links: Link[] = [];
-  const seen = new Set<number>();
-  let frontier = [lotId];
-  for (let g = 0; g < MOST_GENERATIONS && frontier.length > 0; g++) {
-    for (const l of frontier) seen.add(l);
-    const found = (await flowsBetweenLots(db)
-      .whereIn('g.lot_id', frontier)
-      .groupBy('h.lot_id', 'g.lot_id', 'g.stage', 'q.entry_seq', 'q.order_at')
-      .select(
-        { from: 'h.lot_id', to: 'g.lot_id', stage: 'g.stage', seq: 'q.entry_seq', at: 'q.order_at' },
-        db.raw('SUM(q.delta) AS number'),
-      )) as Link[];
-    links.push(...found.map((l) => ({ ...l, number: Number(l.number) })));
-    frontier = [...new Set(found.map((l) => l.from))].filter((l) => !seen.has(l));
-  }
-  return links;
-}
 
 /** What entered stages of some lots, by entry, with its loadings. What a census found too much was there all along. */
 async function entered(db: Db, lots: readonly number[]): Promise<OwnEntry[]> {

@@ -2,30 +2,34 @@ import { LONGEST_MS } from '@/core/development/predict';
 import { DAY_MS as DAY, HOUR_MS as HOUR, makeTimeline, type Point, valueAt } from '@/core/development/timeline';
 import { Water } from '@/core/development/water';
 import type { Fault } from '@/core/readings/clean';
+import { type Ancestor, cohortOf } from './cohort';
 import type { Db } from './connection';
 import { SENSOR_OF_UNIT, type SensorWater, Waters } from './waters';
 
-/** A stretch of a lot's life in one water. */
-export type Span = { sensor: number; from: number; to: number };
+/** A stretch of a lot's life in one water; `rank` 0 in its own name, above it in that of a lot that it came from. */
+export type Span = { sensor: number; from: number; to: number; rank: number };
 
-/** Which water a lot stood in and when, by the units that held it. */
-export async function spansOf(db: Db, lotId: number, now: number): Promise<Span[]> {
+/** Which water a lot stood in and when, by the units that held it, and before that those that it came from. */
+export async function spansOf(db: Db, lotId: number, now: number, before: readonly Ancestor[] = []): Promise<Span[]> {
   const rows = (await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
-    .where('h.lot_id', lotId)
+    .whereIn('h.lot_id', [lotId, ...before.map((a) => a.id)])
     .whereNotNull('h.opened_at')
     .orderBy('h.opened_at')
-    .select('h.opened_at', 'h.number', 'h.last_order_at', db.raw(`${SENSOR_OF_UNIT} AS sensor`))) as {
+    .select('h.lot_id', 'h.opened_at', 'h.number', 'h.last_order_at', db.raw(`${SENSOR_OF_UNIT} AS sensor`))) as {
+    lot_id: number;
     opened_at: number;
     number: number;
     last_order_at: number;
     sensor: number | null;
   }[];
-  return rows.flatMap((r) =>
-    r.sensor === null
-      ? []
-      : [{ sensor: r.sensor, from: r.opened_at, to: r.number > 0 ? Math.max(now, r.last_order_at) : r.last_order_at }],
-  );
+  return rows.flatMap((r) => {
+    if (r.sensor === null) return [];
+    const rank = 1 + before.findIndex((a) => a.id === r.lot_id);
+    const end = r.number > 0 ? Math.max(now, r.last_order_at) : r.last_order_at;
+    const to = rank === 0 ? end : Math.min(end, before[rank - 1]!.until);
+    return rank === 0 || to > r.opened_at ? [{ sensor: r.sensor, from: r.opened_at, to, rank }] : [];
+  });
 }
 
 export function mainSensor(spans: readonly Span[]): number | null {
@@ -53,10 +57,13 @@ export async function waterThrough(
   const cuts = [...new Set([from, now, ...spans.flatMap((s) => [s.from, s.to])])]
     .filter((t) => t >= from && t <= now)
     .sort((a, b) => a - b);
-  const pieces: Span[] = [];
+  const pieces: Omit<Span, 'rank'>[] = [];
   for (let i = 1; i < cuts.length; i++) {
     const [a, b] = [cuts[i - 1]!, cuts[i]!];
-    const covering = spans.filter((s) => s.from < b && s.to > a);
+    const all = spans.filter((s) => s.from < b && s.to > a);
+    // Its own name tells best where it stood, then the lot that most of it came from.
+    const nearest = Math.min(...all.map((s) => s.rank));
+    const covering = all.filter((s) => s.rank === nearest);
     const chosen = covering.find((s) => s.sensor === sensor)?.sensor ?? covering[0]?.sensor ?? sensor;
     const last = pieces.at(-1);
     if (last && last.sensor === chosen) last.to = b;
@@ -100,7 +107,7 @@ export async function degreeDaysAt(
 ): Promise<number[] | null> {
   const { water } = await waterThrough(
     { now, waters: new Waters(db, now) },
-    await spansOf(db, lot.id, now),
+    await spansOf(db, lot.id, now, await cohortOf(db, { id: lot.id, fertilised_at: lot.fertilisedAt })),
     sensor,
     lot.fertilisedAt,
   );
@@ -123,7 +130,7 @@ export async function courseOf(
 ): Promise<WaterCourse> {
   const { water, foreseen } = await waterThrough(
     { now, waters: new Waters(db, now) },
-    await spansOf(db, lot.id, now),
+    await spansOf(db, lot.id, now, await cohortOf(db, { id: lot.id, fertilised_at: lot.fertilisedAt })),
     sensor,
     lot.fertilisedAt,
   );

@@ -3,11 +3,14 @@ import { DAY_MS as DAY, valueAt } from '@/core/development/timeline';
 import type { Water } from '@/core/development/water';
 import type { Fault } from '@/core/readings/clean';
 import type { Species } from '@/core/species/species';
+import { flowsBetweenLots } from './books/flows';
 import { compareSeen, factorOf, keepSeen, ownClocks, type StageSeen, seenOf } from './clocks';
+import { cohortOf } from './cohort';
 import type { Db } from './connection';
 import { type LotWater, mainSensor, spansOf, waterThrough } from './lotWater';
 import { watchLot } from './pickWatch';
-import { observedDates } from './seenDates';
+import { queueDates } from './predictionQueue';
+import { datesBefore, observedDates } from './seenDates';
 import { speciesBook } from './species';
 import { Waters } from './waters';
 
@@ -107,10 +110,17 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
   const species = lot ? batch.book.get(lot.species) : undefined;
   if (!lot || !species || lot.fertilised_at === null || species.milestones.length === 0) return;
   const start = lot.fertilised_at;
-  const spans = await spansOf(db, lotId, now);
-  const here = new Set(spans.filter((s) => s.to >= now).map((s) => s.sensor));
+  const before = await cohortOf(db, lot);
+  const spans = await spansOf(db, lotId, now, before);
+  const here = new Set(spans.filter((s) => s.rank === 0 && s.to >= now).map((s) => s.sensor));
   const rows: Record<string, unknown>[] = [];
-  const [observed, strain] = await Promise.all([observedDates(db, lotId), strainOf(db, lotId)]);
+  const [observed, inherited, strain] = await Promise.all([
+    observedDates(db, lotId),
+    datesBefore(db, before),
+    strainOf(db, lotId),
+  ]);
+  // What was seen of it in its own name comes first; the own clock learns from that alone, once.
+  const dates = { ...inherited, ...observed.dates };
   // Where most of its life was spent: what was seen of it tells of that water.
   const main = mainSensor(spans);
   if (main !== null && Object.keys(observed.seen).length > 0) {
@@ -156,7 +166,7 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
         temperatures: w.points,
         plan: w.plan,
         forecastSdCelsius: w.forecastSd,
-        observed: observed.dates,
+        observed: dates,
         asOf: now,
         plainly: true,
       };
@@ -182,17 +192,41 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
           factor_dates: factors[i]!.n,
           note,
         });
-      ways.set(sensor, wayOf(species, phases, w.water, start, observed.dates));
+      ways.set(sensor, wayOf(species, phases, w.water, start, dates));
     } catch (e) {
       if (!(e instanceof PredictionRefused)) throw e;
       unknown(e.message.slice(0, 400));
     }
   }
+  const passedBefore = await passedOf(db, lotId);
   await db.transaction(async (trx) => {
     await trx('prediction').where({ lot_id: lotId }).delete();
     if (rows.length > 0) await trx('prediction').insert(rows);
   });
+  if (!sameDates(passedBefore, await passedOf(db, lotId))) await queueChildren(batch, lotId);
   await watchLot(db, batch.siteId, lotId, species, ways, now);
+}
+
+/** When a lot passed its milestones, as the dates that stand say. */
+async function passedOf(db: Db, lotId: number): Promise<Map<string, number>> {
+  const rows = (await db('prediction')
+    .where({ lot_id: lotId, passed: true })
+    .whereNotNull('at')
+    .orderBy('sensor_id')
+    .select('milestone', 'at')) as { milestone: string; at: number }[];
+  return new Map(rows.map((r) => [r.milestone, r.at]));
+}
+
+const sameDates = (a: ReadonlyMap<string, number>, b: ReadonlyMap<string, number>) =>
+  a.size === b.size && [...a].every(([id, at]) => Math.abs((b.get(id) ?? Number.POSITIVE_INFINITY) - at) < 60_000);
+
+/** What was seen of a lot after it was graded or parted is seen of what came of it too: their dates are worked anew. */
+async function queueChildren(batch: Batch, lotId: number): Promise<void> {
+  const children = (await flowsBetweenLots(batch.db).where('h.lot_id', lotId).distinct('g.lot_id as id')) as {
+    id: number;
+  }[];
+  const ids = children.map((c) => c.id);
+  await queueDates(batch.db, batch.siteId, ids, batch.now);
 }
 
 const whole = (t: number | null) => (t === null ? null : Math.round(t));

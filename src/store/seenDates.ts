@@ -1,4 +1,5 @@
 import type { SeenDate } from './clocks';
+import type { Ancestor } from './cohort';
 import type { Db } from './connection';
 
 /**
@@ -64,4 +65,12 @@ export async function observedDates(
     .first()) as { at: number | null };
   if (ponded.at !== null) dates.swumUp = ponded.at;
   return { dates, seen };
+}
+
+/** What was seen of the lots that a lot came from while its animals were in them; the nearest tells first. */
+export async function datesBefore(db: Db, before: readonly Ancestor[]): Promise<Record<string, number>> {
+  const dates: Record<string, number> = {};
+  for (const a of before)
+    for (const [id, at] of Object.entries((await observedDates(db, a.id)).dates)) if (at <= a.until) dates[id] ??= at;
+  return dates;
 }

@@ -23,3 +23,29 @@ export function flowsBetweenLots(db: Db) {
     .where('p.delta', '<', 0)
     .whereRaw('g.lot_id <> h.lot_id');
 }
+
+/** More generations than any season has; a circle of merges ends here. */
+const MOST_GENERATIONS = 8;
+
+/** What came from one lot into another by one entry. */
+export type Link = { from: number; to: number; seq: number; at: number; stage: string; number: number };
+
+/** Every flow from lot to lot that leads to this one. One statement a generation. */
+export async function lineage(db: Db, lotId: number): Promise<Link[]> {
+  const links: Link[] = [];
+  const seen = new Set<number>();
+  let frontier = [lotId];
+  for (let g = 0; g < MOST_GENERATIONS && frontier.length > 0; g++) {
+    for (const l of frontier) seen.add(l);
+    const found = (await flowsBetweenLots(db)
+      .whereIn('g.lot_id', frontier)
+      .groupBy('h.lot_id', 'g.lot_id', 'g.stage', 'q.entry_seq', 'q.order_at')
+      .select(
+        { from: 'h.lot_id', to: 'g.lot_id', stage: 'g.stage', seq: 'q.entry_seq', at: 'q.order_at' },
+        db.raw('SUM(q.delta) AS number'),
+      )) as Link[];
+    links.push(...found.map((l) => ({ ...l, number: Number(l.number) })));
+    frontier = [...new Set(found.map((l) => l.from))].filter((l) => !seen.has(l));
+  }
+  return links;
+}
