@@ -10,7 +10,7 @@ import { recordCheck, recordFeed, recordNote, recordSampleReturned } from './che
 import { saveConditioning } from './conditioning';
 import { correct, settleProposal } from './corrections';
 import { recordCount, recordEmptied, recordWeighing } from './counts';
-import type { Command } from './define';
+import type { Command, Role } from './define';
 import { recordDeformities } from './deformities';
 import { batheEggs } from './eggBaths';
 import { handleEggs, leaveDoubtful, seeHatch } from './eggs';
@@ -116,3 +116,7 @@ const all = [
 
 /** Every command by type. The payload types differ; the register forgets them, and `execute` parses each payload. */
 export const commands: ReadonlyMap<string, Command> = new Map(all.map((c) => [c.type, c as unknown as Command]));
+
+/** Types of commands that a role may not send, not even as a proposal: screens do not offer them. */
+export const barredTo = (role: Role): string[] =>
+  [...commands.values()].filter((c) => !c.roles.includes(role) && !c.proposes?.includes(role)).map((c) => c.type);

@@ -22,6 +22,7 @@ export const session: SessionInfo = {
   theme: 'day',
   timeZone: 'Europe/Vienna',
   siteName: 'Ombrel Hatchery',
+  barred: [],
   now: NOW,
 };
 

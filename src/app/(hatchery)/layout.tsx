@@ -1,5 +1,6 @@
 import { after } from 'next/server';
 import type { ReactNode } from 'react';
+import { barredTo } from '@/commands/registry';
 import { Frame } from '@/features/frame/Frame';
 import { openAlarms } from '@/queries/alarms';
 import { db } from '../_server/database';
@@ -24,6 +25,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
         theme: person.theme,
         timeZone: person.timeZone,
         siteName: person.siteName,
+        barred: barredTo(person.role),
         now: at,
       }}
     >

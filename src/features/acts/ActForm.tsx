@@ -3,7 +3,7 @@
 import type { ReactNode } from 'react';
 import { TextField } from '@/ui/fields';
 import { useCorrecting } from './correcting';
-import { type Act, ActFoot } from './useAct';
+import { type Act, ActFoot, Barred } from './useAct';
 import type { useEventFields } from './when';
 
 /**
@@ -32,6 +32,8 @@ export function ActForm({
   children: ReactNode;
 }) {
   const correcting = useCorrecting();
+  // Nobody fills a form that cannot be sent.
+  if (act.barred) return <Barred act={act} />;
   const wanting = [...needs, event?.error && 'the time', correcting?.reason.trim() === '' && 'why'].filter(
     (n): n is string => Boolean(n),
   );

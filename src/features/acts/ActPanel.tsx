@@ -3,6 +3,7 @@
 import { Hand } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Check } from '@/queries/unitSheet';
+import { useSession } from '../frame/session';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
 import { DeformityForm } from './DeformityForm';
 import { EggBathForm } from './EggBathForm';
@@ -95,6 +96,32 @@ function actsFor(h: ActHolding, unitKind: string): { id: ActId; word: string }[]
   return [...growing, ...(h.stage === 'fry' ? [{ id: 'stage' as const, word: 'Stage' }] : []), ...rest];
 }
 
+/** What each act sends; an act is offered to whoever may send one of them. */
+const sends: Record<ActId, readonly string[]> = {
+  pick: ['pick.record', 'eggs.doubtful'],
+  dead: ['dead.record'],
+  check: ['check.record'],
+  deformity: ['deformity.record'],
+  keep: ['brood.keepApart'],
+  sample: ['sample.return', 'loss.record'],
+  stage: ['stage.change', 'hatch.see'],
+  pond: ['move.record'],
+  layDown: ['eggs.layDown'],
+  move: ['move.record'],
+  weigh: ['weigh.record'],
+  count: ['count.record'],
+  grade: ['grade.record'],
+  out: ['loss.record'],
+  release: ['release.record'],
+  feed: ['feed.record'],
+  note: ['note.record'],
+  emptied: ['unit.emptied'],
+  handle: ['eggs.handle'],
+  eggBath: ['eggs.bathe'],
+  swimUp: ['check.record'],
+  ship: ['eggs.ship'],
+};
+
 /** What shakes eggs: it is asked about while hands should stay off, and marked so. */
 const shakes: ReadonlySet<ActId> = new Set(['layDown', 'move', 'grade', 'handle', 'eggBath', 'ship', 'count', 'keep']);
 
@@ -119,7 +146,8 @@ export function ActPanel({
   checks?: readonly Check[];
   first?: string;
 }) {
-  const acts = actsFor(holding, unitKind);
+  const { barred } = useSession();
+  const acts = actsFor(holding, unitKind).filter((a) => sends[a.id].some((type) => !barred.includes(type)));
   const [open, setOpen] = useState<ActId | null>((first as ActId) ?? null);
   useEffect(() => setOpen((first as ActId) ?? null), [first]);
   const p = { h: holding, places, sites };

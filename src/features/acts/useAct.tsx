@@ -3,12 +3,15 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { newId, type Refused, send } from '../frame/send';
+import { type SessionInfo, useSession } from '../frame/session';
 import { correctionOf, useCorrecting } from './correcting';
 
 /** A little less than the ten seconds within which the server takes an undo from everyone. */
 const UNDO_MS = 9500;
 
 export type Act = {
+  /** Why this person may not do it at all; null where they may. */
+  barred: string | null;
   busy: boolean;
   refused: Refused | null;
   /** What was recorded last, as the form said it; its entry where that can be taken back. */
@@ -35,6 +38,7 @@ export type Act = {
 export function useAct(type: string, onDone?: () => void): Act {
   const router = useRouter();
   const correcting = useCorrecting();
+  const session = useSession();
   const id = useRef(newId());
   const last = useRef<{ payload: Record<string, unknown>; says?: (r: Record<string, unknown> | null) => string }>({
     payload: {},
@@ -83,6 +87,8 @@ export function useAct(type: string, onDone?: () => void): Act {
   };
   let atField = false;
   return {
+    // What puts an entry right is judged by the right to correct.
+    barred: session.barred.includes(correcting ? 'entry.correct' : type) ? whoMay(session.role) : null,
     busy,
     refused,
     done,
@@ -108,8 +114,17 @@ export function useAct(type: string, onDone?: () => void): Act {
   };
 }
 
+/** To whom somebody turns who may not. */
+const whoMay = (role: SessionInfo['role']) =>
+  role === 'culturist'
+    ? 'The manager does this; you are signed in as a culturist.'
+    : `Managers and culturists record this; you are signed in as a ${role}.`;
+
 const inWords = (list: readonly string[]) =>
   list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`;
+
+/** In the place of a form, or of its button: who does it. */
+export const Barred = ({ act }: { act: Act }) => <p className="quiet">{act.barred}</p>;
 
 /** Below a form: its button, what was refused where no field shows it, what was asked, what was recorded. */
 export function ActFoot({
@@ -124,6 +139,7 @@ export function ActFoot({
   needs?: readonly string[];
 }) {
   const r = act.refused;
+  if (act.barred) return <Barred act={act} />;
   return (
     <div className="flex flex-col gap-2">
       {r && !act.shownAtField() && (

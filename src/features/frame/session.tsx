@@ -12,6 +12,8 @@ export type SessionInfo = {
   theme: 'day' | 'dim';
   timeZone: string;
   siteName: string;
+  /** Types of commands that this person may not send, not even as a proposal. */
+  barred: readonly string[];
   /** The server's clock at rendering, ms. */
   now: number;
 };
