@@ -6,7 +6,7 @@ import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askEyes, askSensitive, sensitive } from './sensitive';
+import { askEarly, askEyes, askSensitive, early, HATCH_FROM, sensitive } from './sensitive';
 import { idsOf, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -125,10 +125,11 @@ export const leaveDoubtful = defineCommand({
 export const seeHatch = defineCommand({
   type: 'hatch.see',
   roles: ['manager', 'culturist', 'hand'],
-  schema: z.object({ ...eventFields, ...where, seen: z.enum(['first', 'half', 'done']) }),
+  schema: z.object({ ...eventFields, ...where, seen: z.enum(['first', 'half', 'done']), early }),
   async handle(c, p) {
     const event = eventOf(c, p);
     const at = await standing(c, p.unit, asOf(c, event), p, ['egg', 'yolksac']);
+    await askEarly(c, at, event.at, 'Hatching', HATCH_FROM, p.early);
     await observe(c, event, 'hatchSeen', p, { ...idsOf(at), kind: `hatch:${p.seen}` });
     await queuePredictions(c, [at.lot.id]);
     return { lot: at.lot.name, unit: at.unit.name };

@@ -102,6 +102,8 @@ export async function askEyes(
   );
 }
 
+/** Share of the way to hatch before which a hatch is asked about: clocks of stocks differ by a fifth at most. */
+export const HATCH_FROM = 0.65;
 /** The answer to "so soon?": they were looked at, and it is so. */
 export const early = z.literal('seen').optional();
 /** Without dates, eggs younger than this have reached nothing, in whatever water. */

@@ -1,6 +1,3 @@
-/** Share of the way to hatch before which a hatch is asked about: clocks of stocks differ by a fifth at most. */
-const HATCH_FROM = 0.65;
-
 import { z } from 'zod';
 import { speciesOf } from '@/book/shelf';
 import { compareCount } from '@/core/books/arithmetic';
@@ -13,7 +10,7 @@ import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { amountOf, apart, countOf, howMany } from './moves';
 import { CommandRefused } from './refused';
-import { askEarly, early } from './sensitive';
+import { askEarly, early, HATCH_FROM } from './sensitive';
 import { booksOf, idsOf, type Standing, standing, standingsIn, unitById } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, eventFields, eventOf } from './when';

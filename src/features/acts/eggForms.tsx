@@ -131,13 +131,12 @@ const hatchWords = { first: 'the first are out', half: 'half are out', done: 'al
 export function HatchSeenForm({ h }: { h: ActHolding }) {
   const act = useAct('hatch.see');
   const event = useEventFields();
-  const correcting = useCorrecting();
   const original = useOriginal<{ seen: keyof typeof hatchWords }>();
   const [seen, setSeen] = useState<keyof typeof hatchWords>(original?.seen ?? 'first');
   return (
     <ActForm
       act={act}
-      event={correcting ? event : undefined}
+      event={event}
       label="Seen"
       onSend={() => void act.submit({ ...at(h), seen, ...event.payload }, () => 'Recorded: the clock learns from it.')}
     >

@@ -27,7 +27,12 @@ type BringEntry = {
 /** Opening stock, and eggs or fish bought or brought. */
 export function BringForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
   const { now, locale } = useSession();
-  const act = useAct('stock.bring');
+  const act = useAct('stock.bring', () => {
+    // A second press must not make a second lot; the next tank is often of the same origin.
+    many.reset();
+    lot.reset();
+    event.reset();
+  });
   const event = useEventFields();
   const original = useOriginal<BringEntry>();
   const many = useHowMany('counted', original?.measured);

@@ -38,7 +38,16 @@ export function TakeForm({
 }) {
   const { locale } = useSession();
   const unit = useShown();
-  const act = useAct('take.record');
+  const act = useAct('take.record', () => {
+    // A second press must not make a second lot.
+    setFemales([{ tag: '', mass: '' }]);
+    setMales('');
+    setPairs({});
+    setRemoved('');
+    many.reset();
+    lot.reset();
+    event.reset();
+  });
   const event = useEventFields();
   const original = useOriginal<TakeEntry>();
   const lot = useNewLot(act, species, places, places.find((p) => p.kind === 'bench')?.id);
@@ -65,6 +74,7 @@ export function TakeForm({
       ]),
     ),
   );
+  const [made, setMade] = useState<number | null>(null);
   const share = (tag: string) => original?.females?.find((f) => f.tag === tag)?.share;
   const maleTags = males.split(/[\s,;]+/).filter(Boolean);
   const filled = females.filter((f) => f.tag.trim());
@@ -119,7 +129,10 @@ export function TakeForm({
             removed: dead.value ?? 0,
             ...event.payload,
           },
-          (r) => `${r?.lot}: ${r?.text} eggs.`,
+          (r) => {
+            setMade(Number(r?.lotId));
+            return `${r?.lot}: ${r?.text} eggs.`;
+          },
         );
       }}
     >
@@ -218,10 +231,13 @@ export function TakeForm({
       {done && (
         <p>
           Next:{' '}
-          <Link className="link" href={`/take?unit=${lot.unit}`}>
-            lay them down
-          </Link>
-          .
+          {places.find((p) => String(p.id) === lot.unit)?.kind === 'bench' ? (
+            <>lay them down, above under “On the bench”.</>
+          ) : (
+            <Link className="link" href={`/lots/${made}`}>
+              the lot, with what is expected of it and when
+            </Link>
+          )}
         </p>
       )}
     </ActForm>

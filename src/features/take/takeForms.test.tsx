@@ -77,9 +77,14 @@ describe('a take', () => {
     await user.click(record());
     await screen.findByText(/stands in the books as a female/);
     expect((screen.getByLabelText('Males (tags)') as HTMLInputElement).value).toBe('M4 M7');
-    expect(screen.queryByText('lay them down')).toBeNull();
+    expect(screen.queryByText(/lay them down/)).toBeNull();
+    server.replies = [{ body: { result: { lot: 'AC-31-09', lotId: 9, text: '615 ±40' }, entries: ['e'] } }];
     await user.click(record());
-    expect((await screen.findByRole('link', { name: 'lay them down' })).getAttribute('href')).toBe('/take?unit=7');
+    // On the bench they are laid down from above; the form is empty, so that a second press makes no second lot.
+    expect(await screen.findByText(/lay them down, above/)).toBeTruthy();
+    expect((screen.getByLabelText('Males (tags)') as HTMLInputElement).value).toBe('');
+    expect(record()).toHaveProperty('disabled', true);
+    expect(screen.getByText(/AC-31-09: 615 ±40 eggs/)).toBeTruthy();
   });
 
   test('a row of a female is taken out again', async () => {

@@ -41,6 +41,8 @@ export function useNewLot(act: Act, species: SpeciesOption[], places: PlaceOptio
         error={act.errorOn('unit')}
       />
     ),
+    /** After one lot is recorded: the next has a name of its own. */
+    reset: () => setName(''),
     nameField: (
       <TextField
         label="Name of the lot"
