@@ -20,6 +20,20 @@ test('in US customary: pounds, fish to a pound, Fahrenheit', () => {
 const words = (kind: string, intent: Record<string, unknown>, ...moved: Moved[]) =>
   entryWords(kind, intent, moved).replaceAll('\u2005', ' ');
 
+test('a round that found none says where; the dead of a ponding stand behind what was ponded', () => {
+  expect(entryWords('pick', { number: 0 }, [], false, 'J3')).toBe('0 from J3');
+  expect(
+    words(
+      'pond',
+      {},
+      at('J4', -38, { stage: 'yolksac' }),
+      world('dead', 'J4', 38),
+      at('J4', -2002, { stage: 'yolksac' }),
+      at('R2', 2002),
+    ),
+  ).toBe('2 002 from J4 to R2, 38 dead');
+});
+
 test.each([
   ['take', {}, [world('taken', 'B1', -61_500), at('B1', 61_500)], '61 500 into B1, AC-31-01'],
   ['arrival', {}, [world('arrived', 'R1', -800), at('R1', 800)], '800 into R1, AC-31-01'],

@@ -15,9 +15,16 @@ const spaced = (n: number) => String(Math.abs(n)).replace(/\B(?=(\d{3})+(?!\d))/
 
 /**
  * What an entry did, in one line of plain words.
- * @param us masses and temperatures in US customary units
+ * @param us masses and temperatures in US customary units  @param unit name of the unit that the entry is of, for what
+ *   moved nothing
  */
-export function entryWords(kind: string, intent: Record<string, unknown>, moved: readonly Moved[], us = false): string {
+export function entryWords(
+  kind: string,
+  intent: Record<string, unknown>,
+  moved: readonly Moved[],
+  us = false,
+  unit?: string,
+): string {
   const held = moved.filter((m) => m.account === 'holding');
   const out = held.filter((m) => m.delta < 0);
   // What an entry found in a holding that it takes from (more came out than the books held) did not come in.
@@ -165,7 +172,7 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
       return '';
     case 'pick':
     case 'dead':
-      return `${intent.measured ? 'about ' : ''}${spaced(Number(intent.number ?? 0))}${out[0] ? ` from ${out[0].unit}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
+      return `${intent.measured ? 'about ' : ''}${spaced(Number(intent.number ?? 0))}${out[0] || unit ? ` from ${out[0]?.unit ?? unit}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
     case 'eggShipment': {
       const age = intent.age as { degreeDays: number | null } | undefined;
       return `${total(world)} from ${[...new Set(world.map((m) => m.unit))].join(', ')} to ${intent.receiver}, ${intent.boxes} ${intent.boxes === 1 ? 'box' : 'boxes'}${age?.degreeDays == null ? '' : `, ${Math.round(age.degreeDays)} °C·d old`}${odd}`;
@@ -173,14 +180,16 @@ export function entryWords(kind: string, intent: Record<string, unknown>, moved:
     case 'hatch':
       return `${spaced(into.reduce((n, m) => n + m.delta, 0))} from ${[...new Set(out.map((m) => m.unit))].join(', ')}${intent.unhatched ? `, ${spaced(Number(intent.unhatched))} did not hatch` : ''}${odd}`;
     default:
-      if (world.length > 0)
+      if (world.length > 0 && into.length === 0)
         return `${total(world)} from ${[...new Set(world.map((m) => m.unit))].join(', ')}${intent.siteName ? ` to ${intent.siteName}` : ''}${intent.cause ? `, ${intent.cause}` : ''}${odd}`;
       if (into.length > 0 && out.length > 0) {
         const from = [...new Set(out.map((m) => m.unit))].join(', ');
         const to = [...new Set(into.map((m) => `${m.unit}${into.length > 1 ? ` (${spaced(m.delta)})` : ''}`))].join(
           ', ',
         );
-        return `${total(into)} from ${from} ${kind === 'hatch' || kind === 'stage' ? '' : `to ${to}`}${odd}`.trim();
+        // Dead that were taken out on the way stand behind what was moved.
+        const dead = world.length > 0 ? `, ${total(world)} dead` : '';
+        return `${total(into)} from ${from}${kind === 'hatch' || kind === 'stage' ? '' : ` to ${to}`}${dead}${odd}`;
       }
       return odd.slice(2);
   }

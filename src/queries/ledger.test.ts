@@ -1,5 +1,6 @@
 import { DAY, HOUR, type TestHatchery, takeOf61500, testHatchery } from '../../tests/support/hatchery';
 import { ledger } from './ledger';
+import { ledgerParts } from './ledgerParts';
 
 let h: TestHatchery;
 const find = async (f: Partial<Parameters<typeof ledger>[2]>) =>
@@ -70,4 +71,26 @@ test('up to an instant: the latest to have happened first, wherever it was typed
   const taken = (await h.db('entry').where({ kind: 'take' }).first('at')) as { at: number };
   expect(await find({ lotId: lot.id, until: taken.at })).toEqual(['take']);
   expect((await find({ lotId: lot.id, until: h.clock.now, limit: 2 }))[0]).toBe('dead');
+});
+
+test('what was moved has columns: from where to where, how many of which lot and stage, with its doubt', async () => {
+  const entries = await ledger(h.db, h.manager.siteId, { limit: 50 });
+  const parts = await ledgerParts(
+    h.db,
+    h.manager.siteId,
+    entries.map((e) => e.seq),
+  );
+  const of = (kind: string) => parts.get(entries.find((e) => e.kind === kind)!.seq)!;
+  expect(of('take')).toMatchObject([{ from: 'eggs taken', to: 'B1', number: 61_500, species: 'Arctic char' }]);
+  expect(of('layDown')).toMatchObject([
+    { lot: 'AC-31-01', from: 'B1', to: 'J1', number: 30_750, intoLot: '', intoStage: '' },
+    { lot: 'AC-31-01', from: 'B1', to: 'J2', number: 30_750 },
+  ]);
+  expect(of('layDown')[0]!.sd).toBeGreaterThan(0);
+  expect(of('dead')).toMatchObject([{ from: 'J2', to: 'dead', number: 3, sd: 0 }]);
+  // What was taken back is there as it was.
+  const voided = entries.find((e) => e.kind === 'pick' && e.voided)!;
+  expect(parts.get(voided.seq)).toMatchObject([{ from: 'J1', to: 'picked', number: 12 }]);
+  // A note moved nothing.
+  expect(parts.get(entries.find((e) => e.kind === 'note')!.seq)).toBeUndefined();
 });

@@ -20,6 +20,8 @@ export type SheetEntry = {
   /** Why it was taken back. */
   why: string;
   replaces: boolean;
+  /** Figures that it recorded beside numbers of animals: a mass, grams, or a reading, a sample's share. */
+  measured: { massG: number | null; value: number | null; unit: string };
 };
 
 export type LedgerFilter = {
@@ -94,11 +96,48 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
     measuredBy: r.measured_by,
     note: r.note,
     where: whereOf(r.kind, intentOf.get(r.seq)!, names),
-    says: entryWords(r.kind, intentOf.get(r.seq)!, numbers.get(r.seq) ?? [], f.us),
+    says: entryWords(
+      r.kind,
+      intentOf.get(r.seq)!,
+      numbers.get(r.seq) ?? [],
+      f.us,
+      names.get(`unit ${intentOf.get(r.seq)!.unit}`),
+    ),
     voided: r.voided !== null,
     why: r.why ?? '',
     replaces: r.replaces_seq !== null,
+    measured: measuredOf(r.kind, intentOf.get(r.seq)!),
   }));
+}
+
+/** The figures of an entry that lists give columns of their own. */
+function measuredOf(kind: string, intent: Record<string, unknown>): SheetEntry['measured'] {
+  const n = (v: unknown) => (typeof v === 'number' ? v : null);
+  const none = { massG: null, value: null, unit: '' };
+  switch (kind) {
+    case 'feed':
+    case 'strip':
+    case 'fishLook':
+      return { ...none, massG: n(intent.massG) };
+    case 'release':
+      return { ...none, massG: ((intent.bucketsG ?? []) as number[]).reduce((s, g) => s + g, 0) || null };
+    case 'weighing': {
+      const batches = (intent.batches ?? []) as { massG: number; count: number }[];
+      const count = batches.reduce((s, b) => s + b.count, 0);
+      const massG = batches.reduce((s, b) => s + b.massG, 0);
+      return count > 0 ? { massG, value: massG / count, unit: 'g each' } : none;
+    }
+    case 'temperature':
+      return { ...none, value: n(intent.celsius), unit: '°C' };
+    case 'reading':
+      return { ...none, value: n(intent.value), unit: String(intent.unitName ?? '') };
+    case 'check': {
+      const [found, looked] = [n(intent.successes), n(intent.trials)];
+      return found === null || !looked ? none : { ...none, value: (100 * found) / looked, unit: `% of ${looked}` };
+    }
+    default:
+      return none;
+  }
 }
 
 /**

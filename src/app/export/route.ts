@@ -1,53 +1,76 @@
-import { PassThrough, Readable } from 'node:stream';
-import ExcelJS from 'exceljs';
-import Papa from 'papaparse';
+import { wordOf } from '@/core/books/kinds';
 import { isoDay } from '@/core/time/localDay';
 import { broodView } from '@/queries/brood';
 import { ledger, ledgerKinds } from '@/queries/ledger';
+import { ledgerParts } from '@/queries/ledgerParts';
 import { stockList } from '@/queries/stockList';
 import { db, now } from '../_server/database';
-import { disposition } from '../_server/disposition';
 import { requirePerson } from '../_server/session';
 import { stockQuery } from '../_server/stockQuery';
+import { type Column, csvReply, type Row, xlsxReply } from '../_server/table';
 
-type Row = Record<string, string | number>;
-/** What a spreadsheet takes for a formula, also in the wide letters of East Asian keyboards. */
-const FORMULA = /^[=+\-@\t\r＝＋－＠].*$/s;
-/** Rows of the ledger fetched at a time: a long history streams, it is never held whole. */
+/** Entries of the ledger fetched at a time. */
 const PAGE = 2000;
 
-const stockColumns = ['species', 'lot', 'unit', 'room', 'stage', 'number', 'plusMinus95', 'asOf', 'knownAt'];
-const ledgerColumns = [
-  'id',
-  'at',
-  'precision',
-  'kind',
-  'where',
-  'says',
-  'measuredBy',
-  'typedBy',
-  'note',
-  'voided',
-  'why',
+const stockColumns: Column[] = [
+  { key: 'species', head: 'Species', width: 18 },
+  { key: 'lot', head: 'Lot', width: 16 },
+  { key: 'unit', head: 'Unit' },
+  { key: 'room', head: 'Room', width: 16 },
+  { key: 'stage', head: 'Stage', width: 14 },
+  { key: 'number', head: 'Number', is: 'number' },
+  { key: 'doubt', head: '± (95 %)', is: 'number' },
+  { key: 'asOf', head: 'As of', is: 'instant', width: 17 },
+  { key: 'knownAt', head: 'As known at', is: 'instant', width: 17 },
+  { key: 'zone', head: 'Time zone', width: 16 },
 ];
 
-/** Brood fish in the columns that a list of them is read in by. */
-const broodColumns = [
-  'tag',
-  'sex',
-  'strain',
-  'source',
-  'origin',
-  'came on',
-  'year class',
-  'sire',
-  'dam',
-  'marks',
-  'mass g',
-  'length mm',
-  'unit',
-  'ripeness',
-  'gone',
+/** One line for each flow of an entry, one for an entry that moved nothing. */
+const ledgerColumns: Column[] = [
+  { key: 'entry', head: 'Entry', is: 'number' },
+  { key: 'at', head: 'When', is: 'instant', width: 17 },
+  { key: 'zone', head: 'Time zone', width: 16 },
+  { key: 'precision', head: 'Known to the' },
+  { key: 'kind', head: 'Kind', width: 18 },
+  { key: 'lot', head: 'Lot', width: 16 },
+  { key: 'species', head: 'Species', width: 18 },
+  { key: 'stage', head: 'Stage', width: 14 },
+  { key: 'from', head: 'From', width: 14 },
+  { key: 'to', head: 'To', width: 14 },
+  { key: 'intoLot', head: 'Into lot', width: 16 },
+  { key: 'intoStage', head: 'Into stage', width: 14 },
+  { key: 'number', head: 'Number', is: 'number' },
+  { key: 'doubt', head: '± (95 %)', is: 'number' },
+  { key: 'massG', head: 'Mass, g', is: 'number' },
+  { key: 'value', head: 'Value', is: 'number' },
+  { key: 'unit', head: 'Of the value' },
+  { key: 'where', head: 'Looked at', width: 14 },
+  { key: 'says', head: 'In words', width: 40 },
+  { key: 'measuredBy', head: 'Measured by', width: 16 },
+  { key: 'typedBy', head: 'Typed by', width: 16 },
+  { key: 'note', head: 'Note', width: 30 },
+  { key: 'voided', head: 'Taken back' },
+  { key: 'why', head: 'Why', width: 24 },
+  { key: 'id', head: 'Id', width: 38 },
+];
+
+/** Brood fish under the heads that a list of them is read in by. */
+const broodColumns: Column[] = [
+  { key: 'tag', head: 'tag' },
+  { key: 'sex', head: 'sex' },
+  { key: 'strain', head: 'strain', width: 14 },
+  { key: 'source', head: 'source' },
+  { key: 'origin', head: 'origin', width: 18 },
+  { key: 'cameOn', head: 'came on', is: 'day', width: 12 },
+  { key: 'yearClass', head: 'year class', is: 'number' },
+  { key: 'sire', head: 'sire' },
+  { key: 'dam', head: 'dam' },
+  { key: 'marks', head: 'marks', width: 18 },
+  { key: 'massG', head: 'mass g', is: 'number' },
+  { key: 'lengthMm', head: 'length mm', is: 'number' },
+  { key: 'unit', head: 'unit' },
+  { key: 'ripeness', head: 'ripeness', width: 14 },
+  { key: 'gone', head: 'gone', width: 14 },
 ];
 
 /** The stock list, the ledger or the brood fish of a species as CSV or XLSX: `/export?what=stock&as=csv&day=2031-04-13`. */
@@ -61,43 +84,9 @@ export async function GET(request: Request): Promise<Response> {
   // A list of a past day is named by that day.
   const of = what === 'stock' ? Math.min(now(), stockQuery(params, now(), person.timeZone).asOf) : now();
   const name = `${what}-${isoDay(of, person.timeZone)}`;
-  return params.get('as') === 'xlsx' ? xlsx(what, name, columns, pages) : csv(name, columns, pages);
-}
-
-function csv(name: string, columns: string[], pages: AsyncIterable<Row[]>): Response {
-  async function* lines() {
-    // A mark of its encoding, so that spreadsheets read names right.
-    yield `\ufeff${columns.join(',')}\r\n`;
-    // A formula in somebody's note must stay text in the reader's spreadsheet.
-    for await (const rows of pages)
-      yield `${Papa.unparse(rows, { columns, header: false, escapeFormulae: FORMULA })}\r\n`;
-  }
-  return new Response(Readable.toWeb(Readable.from(lines())) as ReadableStream, {
-    headers: {
-      'content-type': 'text/csv; charset=utf-8',
-      'content-disposition': disposition('attachment', `${name}.csv`),
-    },
-  });
-}
-
-function xlsx(what: string, name: string, columns: string[], pages: AsyncIterable<Row[]>): Response {
-  const out = new PassThrough();
-  const write = async () => {
-    const book = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: out });
-    const sheet = book.addWorksheet(what);
-    sheet.columns = columns.map((key) => ({ header: key, key, width: Math.max(12, key.length + 2) }));
-    sheet.getRow(1).font = { bold: true };
-    for await (const rows of pages) for (const row of rows) sheet.addRow(row).commit();
-    sheet.commit();
-    await book.commit();
-  };
-  write().catch((e: Error) => out.destroy(e));
-  return new Response(Readable.toWeb(out) as ReadableStream, {
-    headers: {
-      'content-type': 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-      'content-disposition': disposition('attachment', `${name}.xlsx`),
-    },
-  });
+  return params.get('as') === 'xlsx'
+    ? xlsxReply(name, what, columns, pages, person.timeZone)
+    : csvReply(name, columns, pages, person.timeZone);
 }
 
 async function* stockPages(
@@ -114,9 +103,10 @@ async function* stockPages(
       room: r.room,
       stage: r.stage,
       number: r.number,
-      plusMinus95: Math.round(1.96 * r.sd),
-      asOf: new Date(list.asOf).toISOString(),
-      knownAt: list.knownAt === null ? '' : new Date(list.knownAt).toISOString(),
+      doubt: Math.round(1.96 * r.sd),
+      asOf: list.asOf,
+      knownAt: list.knownAt,
+      zone: person.timeZone,
     }));
 }
 
@@ -132,20 +122,23 @@ async function* broodPages(
       strain: f.strain,
       source: f.source,
       origin: f.origin,
-      'came on': f.cameOn === null ? '' : isoDay(f.cameOn, person.timeZone),
-      'year class': f.yearClass ?? '',
-      sire: f.sire ?? '',
-      dam: f.dam ?? '',
+      cameOn: f.cameOn,
+      yearClass: f.yearClass,
+      sire: f.sire,
+      dam: f.dam,
       marks: f.marks,
-      'mass g': f.massG ?? '',
-      'length mm': f.lengthMm ?? '',
-      unit: f.unit ?? '',
+      massG: f.massG,
+      lengthMm: f.lengthMm,
+      unit: f.unit,
       ripeness: f.ripeness?.name ?? '',
       gone: f.gone ?? '',
     }));
 }
 
-async function* ledgerPages(person: { siteId: number }, params: URLSearchParams): AsyncGenerator<Row[]> {
+async function* ledgerPages(
+  person: { siteId: number; timeZone: string; units: 'metric' | 'us' },
+  params: URLSearchParams,
+): AsyncGenerator<Row[]> {
   const kind = params.get('kind');
   const filter = {
     search: params.get('search') || undefined,
@@ -155,20 +148,34 @@ async function* ledgerPages(person: { siteId: number }, params: URLSearchParams)
   let before: number | undefined;
   do {
     const entries = await ledger(db(), person.siteId, { ...filter, before });
+    const parts = await ledgerParts(
+      db(),
+      person.siteId,
+      entries.map((e) => e.seq),
+    );
     if (entries.length > 0)
-      yield entries.map((e) => ({
-        id: e.id,
-        at: new Date(e.at).toISOString(),
-        precision: e.precision,
-        kind: e.kind,
-        where: e.where,
-        says: e.says,
-        measuredBy: e.measuredBy,
-        typedBy: e.by,
-        note: e.note,
-        voided: e.voided ? 'yes' : '',
-        why: e.why,
-      }));
+      yield entries.flatMap((e): Row[] => {
+        const of = {
+          entry: e.seq,
+          at: e.at,
+          zone: person.timeZone,
+          precision: e.precision,
+          kind: wordOf(e.kind),
+          massG: e.measured.massG,
+          value: e.measured.value,
+          unit: e.measured.unit,
+          where: e.where,
+          says: e.says,
+          measuredBy: e.measuredBy,
+          typedBy: e.by,
+          note: e.note,
+          voided: e.voided ? 'yes' : '',
+          why: e.why,
+          id: e.id,
+        };
+        const moved = parts.get(e.seq) ?? [];
+        return moved.length === 0 ? [of] : moved.map(({ sd, ...p }) => ({ ...of, ...p, doubt: Math.round(1.96 * sd) }));
+      });
     before = entries.length === PAGE ? entries.at(-1)!.seq : undefined;
   } while (before !== undefined);
 }

@@ -194,6 +194,7 @@ test('a long ledger goes on: older entries from the last one shown', () => {
     voided: false,
     why: '',
     replaces: false,
+    measured: { massG: null, value: null, unit: '' },
   });
   open({ entries: Array.from({ length: 60 }, (_, i) => entry(900 - i)) });
   expect(screen.getByRole('link', { name: 'older entries' }).getAttribute('href')).toBe('/lots/12?before=841');

@@ -22,6 +22,7 @@ const entry = (over: Partial<SheetEntry> = {}): SheetEntry => ({
   voided: false,
   why: '',
   replaces: false,
+  measured: { massG: null, value: null, unit: '' },
   ...over,
 });
 const list = (entries: SheetEntry[], as = {}) =>
