@@ -1,13 +1,18 @@
 import { hash, verify } from '@node-rs/argon2';
 import { z } from 'zod';
 import type { Db } from '@/store/connection';
-import { defineCommand } from './define';
+import { type Context, defineCommand } from './define';
 import { isTimeZone } from './places';
 import { CommandRefused } from './refused';
 
 export const password = z.string().min(10, 'needs at least 10 characters').max(200, 'is too long');
 const personName = z.string().normalize('NFKC').trim().min(1, 'needs a name').max(80, 'is too long');
 const role = z.enum(['manager', 'culturist', 'hand', 'reader']);
+
+/** Ends all that somebody is signed in with: the cookie's version no longer fits, and the list says so. */
+export async function endSignIns(c: Context, personId: number): Promise<void> {
+  await c.trx('sign_in').where({ person_id: personId, ended_at: null }).update({ ended_at: c.now });
+}
 
 export const addPerson = defineCommand({
   type: 'person.add',
@@ -48,10 +53,12 @@ export const savePerson = defineCommand({
         .where({ site_id: c.site.id, made_by: p.id, revoked_at: null })
         .update({ revoked_at: c.now });
     // Whoever is signed in with the old role signs in again.
-    await c
+    const n = await c
       .trx('person')
       .where({ id: p.id, site_id: c.site.id })
       .update({ role: p.role, active: p.active, session_version: c.trx.raw('session_version + 1') });
+    if (n === 0) throw new CommandRefused('noPerson', 'There is no such person.', 'id');
+    await endSignIns(c, p.id);
     return {};
   },
 });
@@ -66,6 +73,7 @@ export const resetPassword = defineCommand({
       .where({ id: p.id, site_id: c.site.id })
       .update({ password_hash: await hash(p.password), session_version: c.trx.raw('session_version + 1') });
     if (n === 0) throw new CommandRefused('noPerson', 'There is no such person.', 'id');
+    await endSignIns(c, p.id);
     return {};
   },
 });
@@ -83,6 +91,7 @@ export const changePassword = defineCommand({
       .trx('person')
       .where({ id: c.actor.id })
       .update({ password_hash: await hash(p.password), session_version: c.trx.raw('session_version + 1') });
+    await endSignIns(c, c.actor.id);
     return {};
   },
 });

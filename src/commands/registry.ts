@@ -29,6 +29,7 @@ import { importReadings, recordReading, recordTemperature } from './readings';
 import { issuePaper, recordRelease } from './release';
 import { makeToken, reportReadings, revokeToken, seeAlarm } from './reports';
 import { saveRoutineTask, tickRoutine } from './routine';
+import { dropSecondFactor, endSignIn, resetSecondFactor, takeSecondFactor } from './secondFactor';
 import { shipEggs } from './shipments';
 import { saveDay } from './spawningDay';
 import { changeStage } from './stages';
@@ -70,6 +71,10 @@ const all = [
   savePerson,
   resetPassword,
   changePassword,
+  takeSecondFactor,
+  dropSecondFactor,
+  resetSecondFactor,
+  endSignIn,
   savePreferences,
   setSpeciesValue,
   saveFish,

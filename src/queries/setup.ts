@@ -7,7 +7,7 @@ import { type OwnTask, ownTasks } from './routine';
 
 export type SetupView = {
   site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number } & RoundSettings;
-  people: { id: number; name: string; role: string; active: boolean }[];
+  people: { id: number; name: string; role: string; active: boolean; second: boolean }[];
   rooms: {
     id: number;
     name: string;
@@ -54,7 +54,10 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
       countAbovePercent: 'count_above_percent',
       falseAlarmsWeek: 'false_alarms_week',
     }),
-    db('person').where({ site_id: siteId }).orderBy('id').select('id', 'name', 'role', 'active'),
+    db('person')
+      .where({ site_id: siteId })
+      .orderBy('id')
+      .select('id', 'name', 'role', 'active', db.raw('totp_secret IS NOT NULL AS second')),
     db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind', {
       chlorineMgPerL: 'chlorine_mg_l',
       mixedL: 'mixed_l',
@@ -101,7 +104,11 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
   return {
     site: ofSite,
     incubation: { falseAlarmsWeek, schools, tokens, routine },
-    people: people.map((p: { active: number }) => ({ ...p, active: Boolean(p.active) })),
+    people: people.map((p: { active: number; second: number }) => ({
+      ...p,
+      active: Boolean(p.active),
+      second: Boolean(p.second),
+    })),
     rooms,
     units: units.map((u: { holds: string }) => ({ ...u, holds: Number(u.holds) })),
     divided: divided.map((d: { parts: string }) => ({ ...d, parts: d.parts.split(' ') })),

@@ -1,4 +1,5 @@
 import { type APIRequestContext, type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { Secret, TOTP } from 'otpauth';
 import { accessible, PASSWORD, signIn, url } from './hands';
 
 /**
@@ -137,6 +138,53 @@ test('a reader reads and takes files away, and writes nothing', async ({ browser
   await expect(reader.getByRole('heading', { name: 'Records' })).toBeVisible();
   await expect(reader.getByRole('button', { name: 'put right' })).toHaveCount(0);
   await accessible(reader);
+  await theirs.close();
+});
+
+test('signing out ends it on the server: a copied cookie opens nothing; another sign-in is ended from the list', async ({
+  browser,
+}) => {
+  const theirs = await browser.newContext();
+  const tab = await theirs.newPage();
+  await signIn(tab, 'Vet');
+  const copied = await theirs.cookies();
+  const thief = await browser.newContext();
+  await thief.addCookies(copied);
+  expect((await thief.request.get(url('/api/snapshot'))).status()).toBe(200);
+  expect((await theirs.request.delete(url('/api/sign-in'))).status()).toBe(200);
+  expect((await thief.request.get(url('/api/snapshot'))).status()).toBe(401);
+  await signIn(tab, 'Vet');
+  expect((await theirs.request.get(url('/api/snapshot'))).status()).toBe(200);
+  await page.goto(url('/me'));
+  await accessible(page);
+  await page.locator('[data-sign-in="Vet"]').first().getByRole('button', { name: 'end it' }).click();
+  await expect.poll(async () => (await theirs.request.get(url('/api/snapshot'))).status()).toBe(401);
+  await thief.close();
+  await theirs.close();
+});
+
+test('a second factor: set up with a first code, asked for at the door, each code good once', async ({ browser }) => {
+  const theirs = await browser.newContext();
+  const tab = await theirs.newPage();
+  await signIn(tab, 'Vet');
+  await tab.goto(url('/me'));
+  await tab.getByRole('button', { name: 'Set it up' }).click();
+  const secret = ((await tab.getByTestId('secret').textContent()) ?? '').replaceAll(' ', '');
+  const code = (at: number) => new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
+  await tab.getByLabel('Code', { exact: true }).fill(code(Date.now()));
+  await tab.getByLabel('Your password', { exact: true }).fill(PASSWORD);
+  await tab.getByRole('button', { name: 'Use it from now on' }).click();
+  await expect(tab.getByText(/In use: each sign-in asks/)).toBeVisible();
+  const enter = async (more: object) => {
+    const r = await theirs.request.post(url('/api/sign-in'), { data: { name: 'Vet', password: PASSWORD, ...more } });
+    return { status: r.status(), ...(await r.json()) };
+  };
+  expect(await enter({})).toMatchObject({ status: 401, needs: 'code' });
+  // The code that set it up is spent; the next one is good, once.
+  expect(await enter({ code: code(Date.now() - 60_000) })).toMatchObject({ status: 401 });
+  const next = code(Date.now() + 30_000);
+  expect((await enter({ code: next })).status).toBe(200);
+  expect((await enter({ code: next })).error).toContain('not the one of now');
   await theirs.close();
 });
 

@@ -1,5 +1,5 @@
 import 'server-only';
-import { createHmac } from 'node:crypto';
+import { createHash, createHmac, randomBytes } from 'node:crypto';
 import { verify } from '@node-rs/argon2';
 import { getIronSession, type IronSession } from 'iron-session';
 import { cookies } from 'next/headers';
@@ -7,11 +7,20 @@ import { redirect } from 'next/navigation';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { cache } from 'react';
 import type { Actor, Role } from '@/commands/define';
-import { db } from './database';
+import { stepOfCode } from '@/commands/secondFactor';
+import { db, now } from './database';
 
-type Kept = { personId?: number; version?: number };
+type Kept = { personId?: number; version?: number; key?: string };
+
+/** The books keep what a cookie holds only as a hash: whoever reads them cannot sign in by it. */
+const idOf = (key: string) => createHash('sha256').update(key).digest('hex');
+const TTL_S = 14 * 24 * 3600;
+/** The last use of a sign-in is written down no oftener. */
+const SEEN_MS = 600_000;
 
 export type SignedIn = Actor & {
+  /** Which of their sign-ins this is. */
+  signInId: string;
   units: 'metric' | 'us';
   locale: string;
   theme: 'day' | 'dim';
@@ -26,7 +35,7 @@ async function session(): Promise<IronSession<Kept>> {
   return getIronSession<Kept>(await cookies(), {
     cookieName: 'morula',
     password,
-    ttl: 14 * 24 * 3600,
+    ttl: TTL_S,
     // Served on loopback over plain HTTP unless a proxy adds TLS and says so.
     cookieOptions: { httpOnly: true, sameSite: 'lax', secure: process.env.MORULA_TLS === '1', path: '/' },
   });
@@ -36,11 +45,16 @@ async function session(): Promise<IronSession<Kept>> {
 export const signedIn = cache(async (): Promise<SignedIn | null> => {
   // A cookie that cannot be read is none.
   const s = await session().catch(() => null);
-  if (!s?.personId || !Number.isSafeInteger(s.personId)) return null;
+  if (!s?.personId || !Number.isSafeInteger(s.personId) || typeof s.key !== 'string') return null;
+  const id = idOf(s.key);
   const row = (await db()('person as p')
     .join('site as t', 't.id', 'p.site_id')
-    .where({ 'p.id': s.personId, 'p.active': true, 'p.session_version': s.version ?? 0 })
+    .join('sign_in as i', 'i.person_id', 'p.id')
+    .where({ 'p.id': s.personId, 'p.active': true, 'p.session_version': s.version ?? 0, 'i.id': id })
+    .whereNull('i.ended_at')
+    .where('i.opened_at', '>', now() - TTL_S * 1000)
     .first(
+      'i.seen_at',
       'p.id',
       'p.site_id',
       'p.name',
@@ -53,6 +67,7 @@ export const signedIn = cache(async (): Promise<SignedIn | null> => {
       't.demo',
     )) as
     | {
+        seen_at: number;
         id: number;
         site_id: number;
         name: string;
@@ -66,8 +81,10 @@ export const signedIn = cache(async (): Promise<SignedIn | null> => {
       }
     | undefined;
   if (!row) return null;
+  if (row.seen_at < now() - SEEN_MS) await db()('sign_in').where({ id }).update({ seen_at: now() });
   return {
     id: row.id,
+    signInId: id,
     siteId: row.site_id,
     name: row.name,
     role: row.role,
@@ -107,36 +124,71 @@ const TOO_MANY = 'Too many wrong passwords. Wait a quarter of an hour, or ask th
 export const nameKey = (name: string): string =>
   name.normalize('NFKC').trim().normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
-/** @returns null when signed in, else what to say */
-export async function signIn(name: string, password: string, address: string): Promise<string | null> {
+/** How a sign-in ended: in, refused with what to say, or waiting for the code of the second factor. */
+export type Answer = { in: true } | { error: string } | { needs: 'code' };
+
+export async function signIn(
+  name: string,
+  password: string,
+  code: string,
+  from: { address: string; browser: string },
+): Promise<Answer> {
+  const { address } = from;
   const key = nameKey(name);
   const known = (await cookies()).get(KNOWN)?.value === knownMark(key);
-  const [both, from, person] = await Promise.all([
+  const [both, place, person] = await Promise.all([
     forBoth.get(`${key} ${address}`),
     forAddress.get(address),
     forPerson.get(key),
   ]);
   const blocked =
     (both && both.consumedPoints >= 8) ||
-    (from && from.consumedPoints >= 40) ||
+    (place && place.consumedPoints >= 40) ||
     (!known && person && person.consumedPoints >= 40);
-  if (blocked) return TOO_MANY;
+  if (blocked) return { error: TOO_MANY };
   const wrong = both?.consumedPoints ?? 0;
   if (wrong > 1) await new Promise((ok) => setTimeout(ok, Math.min(10_000, DELAY_MS * wrong ** 2)));
   const row = (await db()('person')
     .where({ name: name.normalize('NFKC').trim(), active: true })
-    .first('id', 'name', 'password_hash', 'session_version')) as
-    | { id: number; name: string; password_hash: string; session_version: number }
+    .first('id', 'name', 'password_hash', 'session_version', 'totp_secret', 'totp_used')) as
+    | {
+        id: number;
+        name: string;
+        password_hash: string;
+        session_version: number;
+        totp_secret: string | null;
+        totp_used: number | null;
+      }
     | undefined;
   const right = await verify(row?.password_hash ?? NOBODY, password).catch(() => false);
-  if (!row || !right) {
+  const count = async () => {
     // Counted by the person whom the database found, whatever was typed.
     await Promise.allSettled([
       forBoth.consume(`${key} ${address}`),
       forAddress.consume(address),
       forPerson.consume(row ? nameKey(row.name) : key),
     ]);
-    return 'That name and password do not go together.';
+  };
+  if (!row || !right) {
+    await count();
+    return { error: 'That name and password do not go together.' };
+  }
+  if (row.totp_secret !== null) {
+    if (!code.trim()) return { needs: 'code' };
+    const step = stepOfCode(row.totp_secret, code, Date.now());
+    // Taken once: the same code seen over a shoulder opens nothing. The condition holds for two at once too.
+    const taken =
+      step !== null &&
+      (await db()('person')
+        .where({ id: row.id })
+        .where((q) => q.whereNull('totp_used').orWhere('totp_used', '<', step))
+        .update({ totp_used: step })) === 1;
+    if (!taken) {
+      await count();
+      return {
+        error: 'That code is not the one of now. Wait for the next one, and see that the phone’s clock is right.',
+      };
+    }
   }
   await forBoth.delete(`${key} ${address}`);
   (await cookies()).set(KNOWN, knownMark(nameKey(row.name)), {
@@ -146,8 +198,8 @@ export async function signIn(name: string, password: string, address: string): P
     path: '/api/sign-in',
     maxAge: 365 * 24 * 3600,
   });
-  await openSession(row.id, row.session_version);
-  return null;
+  await openSession(row.id, row.session_version, from.browser);
+  return { in: true };
 }
 
 /** Set in a browser in which a person signed in; says nothing to anybody else. */
@@ -157,13 +209,33 @@ const knownMark = (key: string) =>
     .update(`known ${key}`)
     .digest('base64url');
 
-export async function openSession(personId: number, version: number): Promise<void> {
+export async function openSession(personId: number, version: number, browser: string): Promise<void> {
+  const key = randomBytes(32).toString('base64url');
+  const at = now();
+  await db()('sign_in').insert({
+    id: idOf(key),
+    person_id: personId,
+    opened_at: at,
+    seen_at: at,
+    browser: browser.slice(0, 120),
+  });
+  // Those that nobody can use any more are no list to look at.
+  await db()('sign_in')
+    .where('opened_at', '<', at - 4 * TTL_S * 1000)
+    .delete();
   const s = await session();
   s.personId = personId;
   s.version = version;
+  s.key = key;
   await s.save();
 }
 
+/** Ends the sign-in in the books too: a cookie that was copied opens nothing afterwards. */
 export async function signOut(): Promise<void> {
-  (await session()).destroy();
+  const s = await session();
+  if (typeof s.key === 'string')
+    await db()('sign_in')
+      .where({ id: idOf(s.key), ended_at: null })
+      .update({ ended_at: now() });
+  s.destroy();
 }

@@ -12,6 +12,8 @@ export function SignIn({ siteName, people }: { siteName: string; people: { name:
   const router = useRouter();
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
+  const [asksCode, setAsksCode] = useState(false);
   const [error, setError] = useState('');
   const [busy, setBusy] = useState(false);
   const enter = async (who: string, word: string) => {
@@ -20,14 +22,17 @@ export function SignIn({ siteName, people }: { siteName: string; people: { name:
     try {
       const response = await fetch('/api/sign-in', {
         method: 'POST',
-        body: JSON.stringify({ name: who, password: word }),
+        body: JSON.stringify({ name: who, password: word, ...(asksCode ? { code } : {}) }),
       });
       if (response.ok) {
         router.push('/');
         router.refresh();
         return;
       }
-      setError(((await response.json()) as { error: string }).error);
+      const said = (await response.json()) as { error?: string; needs?: 'code' };
+      setCode('');
+      if (said.needs) setAsksCode(true);
+      else setError(said.error ?? 'That did not work. Try again.');
     } catch {
       setError('No connection to Morula. Is it running?');
     }
@@ -75,12 +80,26 @@ export function SignIn({ siteName, people }: { siteName: string; people: { name:
           onChange={setPassword}
           autoComplete="current-password"
         />
+        {asksCode && (
+          <TextField
+            label="Code of your authenticator"
+            value={code}
+            onChange={setCode}
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            hint="Six digits, new every half minute. Without the phone, the manager lets you in"
+          />
+        )}
         {error && (
           <p role="alert" className="text-loss">
             {error}
           </p>
         )}
-        <button type="submit" className="button main" disabled={busy || !name || !password}>
+        <button
+          type="submit"
+          className="button main"
+          disabled={busy || !name || !password || (asksCode && !code.trim())}
+        >
           Sign in
         </button>
       </form>

@@ -48,6 +48,17 @@ describe('signing in', () => {
     expect(went.to).toEqual([]);
   });
 
+  test('whoever has a second factor is asked for its code after the password, and sends it with the next press', async () => {
+    const asked = door({ status: 401, body: { needs: 'code' } }, { status: 200, body: {} });
+    const { user } = show(<SignIn siteName="Ombrel Hatchery" people={[]} />);
+    expect(screen.queryByLabelText('Code of your authenticator')).toBeNull();
+    await user.type(screen.getByLabelText('Name'), 'Manager');
+    await user.type(screen.getByLabelText('Password'), 'correct horse battery{Enter}');
+    await user.type(await screen.findByLabelText('Code of your authenticator'), '287082{Enter}');
+    await waitFor(() => expect(went.to).toEqual(['/']));
+    expect(asked[1]).toMatchObject({ body: { name: 'Manager', code: '287082' } });
+  });
+
   test('the demo lets its people in by one press, and only the demo shows them', async () => {
     const asked = door({ status: 200, body: {} });
     const { user, unmount } = show(

@@ -57,6 +57,9 @@ export function PersonMenu({ compact = false }: { compact?: boolean }) {
             {session.locale === 'de-DE' ? 'Numbers as 1,234.5' : 'Numbers as 1.234,5'}
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
+          <DropdownMenu.Item className={item} onSelect={() => router.push('/me')}>
+            Password and sign-ins
+          </DropdownMenu.Item>
           {session.role === 'manager' && (
             <DropdownMenu.Item className={item} onSelect={() => router.push('/setup')}>
               Set-up

@@ -5,7 +5,7 @@ import { onlySent, refused, server, show } from '../../../tests/support/screen';
 import { SignIn } from '../door/SignIn';
 import { NewPerson, PersonRow } from './people';
 
-const person = { id: 3, name: 'Hand', role: 'hand', active: true };
+const person = { id: 3, name: 'Hand', role: 'hand', active: true, second: false };
 const row = (p = person) =>
   show(
     <table>
@@ -45,7 +45,7 @@ test('another role, another password, the account closed', async () => {
 
 test('the manager cannot lock the door from inside: the refusal stands beside the role', async () => {
   server.replies = [refused('You cannot take the keys from yourself.', 'role')];
-  const { user } = row({ id: 1, name: 'Manager', role: 'manager', active: true });
+  const { user } = row({ id: 1, name: 'Manager', role: 'manager', active: true, second: false });
   await user.selectOptions(screen.getByLabelText('Role of Manager'), 'hand');
   await screen.findByText(/take the keys from yourself/);
 });

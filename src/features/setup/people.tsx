@@ -12,6 +12,7 @@ const roles = ['manager', 'culturist', 'hand', 'reader'] as const;
 export function PersonRow({ p }: { p: SetupView['people'][number] }) {
   const act = useAct('person.save');
   const reset = useAct('person.resetPassword', () => setPassword(null));
+  const second = useAct('person.resetSecondFactor');
   const [password, setPassword] = useState<string | null>(null);
   return (
     <tr>
@@ -58,6 +59,16 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
               Set
             </button>
           </form>
+        )}
+        {p.second && (
+          <button
+            type="button"
+            className="link ml-3"
+            disabled={second.busy}
+            onClick={() => void second.submit({ id: p.id })}
+          >
+            lost the phone: in without a code
+          </button>
         )}
         {reset.done && <span className="text-deep">Set; they sign in anew.</span>}
       </td>

@@ -1,10 +1,6 @@
-import type { Knex } from 'knex';
 import { worldAccounts } from '@/core/books/accounts';
 import type { Step } from './index';
-
-const create = (table: string, build: (t: Knex.CreateTableBuilder) => void) => (k: Knex) =>
-  k.schema.createTable(table, build);
-const drop = (table: string) => (k: Knex) => k.schema.dropTable(table);
+import { create, drop } from './table';
 
 /** The stock books. Entries are the truth; everything from `posting` down is derived from them and can be replayed. */
 export const booksMigrations: Step[] = [

@@ -1,12 +1,6 @@
-import type { Knex } from 'knex';
 import { pathById } from './bookPaths';
 import type { Step } from './index';
-
-const create = (table: string, build: (t: Knex.CreateTableBuilder) => void) => (k: Knex) =>
-  k.schema.createTable(table, build);
-const drop = (table: string) => (k: Knex) => k.schema.dropTable(table);
-const alter = (table: string, build: (t: Knex.AlterTableBuilder) => void) => (k: Knex) =>
-  k.schema.alterTable(table, build);
+import { alter, create, drop } from './table';
 
 /** The incubation room: own clock, water struck out, picks under watch, programmes, alarms. */
 export const incubationMigrations: Step[] = [

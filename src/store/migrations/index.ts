@@ -3,6 +3,7 @@ import type { Db } from '../connection';
 import { booksMigrations } from './books';
 import { broodMigrations } from './brood';
 import { incubationMigrations } from './incubation';
+import { peopleMigrations } from './people';
 import { placesMigrations } from './places';
 import { readingsMigrations } from './readings';
 
@@ -18,6 +19,7 @@ export const steps: readonly Step[] = [
   ...readingsMigrations,
   ...broodMigrations,
   ...incubationMigrations,
+  ...peopleMigrations,
 ];
 
 const source: Knex.MigrationSource<Step> = {

@@ -1,9 +1,5 @@
-import type { Knex } from 'knex';
 import type { Step } from './index';
-
-const create = (table: string, build: (t: Knex.CreateTableBuilder) => void) => (k: Knex) =>
-  k.schema.createTable(table, build);
-const drop = (table: string) => (k: Knex) => k.schema.dropTable(table);
+import { create, drop } from './table';
 
 /** Who and where: sites, people, rooms, units, sensors, release sites, brood fish. */
 export const placesMigrations: Step[] = [

@@ -1,9 +1,5 @@
-import type { Knex } from 'knex';
 import type { Step } from './index';
-
-const create = (table: string, build: (t: Knex.CreateTableBuilder) => void) => (k: Knex) =>
-  k.schema.createTable(table, build);
-const drop = (table: string) => (k: Knex) => k.schema.dropTable(table);
+import { create, drop } from './table';
 
 /** Readings with their roll-ups, and the predictions made from them. */
 export const readingsMigrations: Step[] = [

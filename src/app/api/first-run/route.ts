@@ -1,5 +1,6 @@
 import { ZodError } from 'zod';
 import { setUp } from '@/commands/people';
+import { browserOf } from '../../_server/browser';
 import { db, now } from '../../_server/database';
 import { replyTo, sameOrigin } from '../../_server/reply';
 import { openSession } from '../../_server/session';
@@ -10,7 +11,7 @@ export async function POST(request: Request): Promise<Response> {
     const read = (await request.json().catch(() => null)) as unknown;
     const input = (read !== null && typeof read === 'object' ? read : {}) as Parameters<typeof setUp>[1];
     const { personId } = await setUp(db(), { ...input, demo: false }, now());
-    await openSession(personId, 1);
+    await openSession(personId, 1, browserOf(request));
     return Response.json({});
   } catch (e) {
     if (e instanceof ZodError) {

@@ -1,8 +1,13 @@
 import { z } from 'zod';
+import { browserOf } from '../../_server/browser';
 import { replyTo, sameOrigin } from '../../_server/reply';
 import { signIn, signOut } from '../../_server/session';
 
-const body = z.object({ name: z.string().max(80), password: z.string().max(200) });
+const body = z.object({
+  name: z.string().max(80),
+  password: z.string().max(200),
+  code: z.string().max(12).default(''),
+});
 
 /**
  * The address that a request comes from. What a proxy says of it counts only where one was named: `MORULA_PROXIES` is how
@@ -19,13 +24,13 @@ export async function POST(request: Request): Promise<Response> {
   const parsed = body.safeParse(await request.json().catch(() => null));
   if (!sameOrigin(request) || !parsed.success)
     return Response.json({ error: 'Give a name and a password.' }, { status: 400 });
-  let error: string | null;
+  const { name, password, code } = parsed.data;
   try {
-    error = await signIn(parsed.data.name, parsed.data.password, addressOf(request));
+    const answer = await signIn(name, password, code, { address: addressOf(request), browser: browserOf(request) });
+    return Response.json('in' in answer ? {} : answer, { status: 'in' in answer ? 200 : 401 });
   } catch (e) {
     return replyTo(e);
   }
-  return error ? Response.json({ error }, { status: 401 }) : Response.json({});
 }
 
 export async function DELETE(request: Request): Promise<Response> {

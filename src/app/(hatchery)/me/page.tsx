@@ -1,0 +1,31 @@
+import { Secret } from 'otpauth';
+import QRCode from 'qrcode';
+import { codesOf } from '@/commands/secondFactor';
+import { MeScreen } from '@/features/me/MeScreen';
+import { hasSecondFactor, signIns } from '@/queries/signIns';
+import { db, now } from '../../_server/database';
+import { requirePerson } from '../../_server/session';
+
+export const metadata = { title: 'Password and sign-ins' };
+
+/** One's own password, second factor and sign-ins; the manager sees everybody's sign-ins. */
+export default async function MePage() {
+  const person = await requirePerson();
+  const [list, second] = await Promise.all([
+    signIns(db(), person.siteId, person.role === 'manager' ? undefined : person.id),
+    hasSecondFactor(db(), person.id),
+  ]);
+  // A new secret at each look: it counts only once a first code of it was typed in.
+  const secret = new Secret({ size: 20 }).base32;
+  const uri = codesOf(secret, `${person.name}, ${person.siteName}`).toString();
+  return (
+    <MeScreen
+      signIns={list.map(({ id, ...s }) => ({ ...s, id, here: id === person.signInId }))}
+      second={second}
+      secret={secret}
+      square={second ? '' : await QRCode.toDataURL(uri, { margin: 1, width: 360 })}
+      now={now()}
+      timeZone={person.timeZone}
+    />
+  );
+}
