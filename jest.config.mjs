@@ -37,5 +37,10 @@ export default {
       displayName: 'store',
       testMatch: ['<rootDir>/src/{store,commands,queries,demo}/**/*.test.ts'],
     },
+    {
+      ...common,
+      displayName: 'faults',
+      testMatch: ['<rootDir>/tests/faults/**/*.test.ts'],
+    },
   ],
 };

@@ -14,12 +14,16 @@ process.on('message', (m: Told) => {
     if (m.start) {
       await broker?.stop();
       broker = await startBroker(m.start);
-      process.send!({ url: broker.url, port: broker.port });
+      process.send!({ url: broker.urlFor('morula'), port: broker.port });
     } else if (m.lists) {
       ready = m.lists;
       process.send!({ ready: ready.texts.length });
     } else if (m.send) {
-      const client = await connectAsync(broker!.url, { clientId: 'gateway', clean: false, reconnectPeriod: 200 });
+      const client = await connectAsync(broker!.urlFor('probes'), {
+        clientId: 'probes-gateway',
+        clean: false,
+        reconnectPeriod: 200,
+      });
       // The broker may go away in the middle: what it has not acknowledged is sent again.
       client.on('error', () => {});
       for (const list of ready!.texts) await client.publishAsync(ready!.topic, list, { qos: 1 });

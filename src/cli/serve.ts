@@ -125,7 +125,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
         MORULA_SESSION_SECRET: secret(),
         MORULA_HOME: HOME,
         ...(printer ? { MORULA_LABEL_PRINTER: printer.url } : {}),
-        ...(broker ? { MORULA_MQTT: broker.url } : {}),
+        ...(broker ? { MORULA_MQTT: broker.urlFor('morula') } : {}),
       }),
     (child) =>
       writeFileSync(RUN_FILE, JSON.stringify({ pid: process.pid, app: child.pid, address, mode } satisfies Running)),
@@ -159,14 +159,14 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
     broker && ready && site !== undefined
       ? [
           startProbes({
-            url: broker.url,
+            url: broker.urlFor('probes'),
             site,
             plans: demoProbes,
             everyMs: 60_000,
             now: makeClock(() => Date.now(), { now: env.MORULA_NOW }),
             cut: demoPowerCut,
           }),
-          startPager({ url: broker.url, site, file: join(HOME, 'pager.log') }),
+          startPager({ url: broker.urlFor('pager'), site, file: join(HOME, 'pager.log') }),
         ]
       : [];
   if (ready) void dailyBackup(url, mode);

@@ -137,7 +137,7 @@ async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promis
       proposed_at: now,
     });
     stored = { result: { proposal: sent.id }, entries, proposed: true };
-  } else stored = { result: (await command.handle(context, payload)) ?? null, entries };
+  } else stored = { result: (await handled(command, context, payload)) ?? null, entries };
   await trx('command').insert({
     id: sent.id,
     site_id: actor.siteId,
@@ -148,6 +148,27 @@ async function carryOut(trx: Trx, actor: Actor, sent: Sent, now: number): Promis
     at: now,
   });
   return { id: sent.id, ...stored, repeated: false };
+}
+
+/** What the database answers to values that it cannot hold, or that point at nothing. */
+const UNKEPT: Record<string, string> = {
+  ER_WARN_DATA_OUT_OF_RANGE: 'A number of this is beyond anything that can be kept.',
+  ER_DATA_OUT_OF_RANGE: 'A number of this is beyond anything that can be kept.',
+  ER_DATA_TOO_LONG: 'A text of this is too long to be kept.',
+  ER_TRUNCATED_WRONG_VALUE_FOR_FIELD: 'A text of this has signs that cannot be kept.',
+  ER_CANT_AGGREGATE_2COLLATIONS: 'Something that this names is not there.',
+  ER_NO_REFERENCED_ROW_2: 'Something that this names is not there.',
+};
+
+/** Carries a command out; a value that no schema barred and the database cannot hold is the sender's, not a fault here. */
+async function handled(command: Command, context: Context, payload: unknown): Promise<unknown> {
+  try {
+    return await command.handle(context, payload);
+  } catch (e) {
+    const says = UNKEPT[(e as { code?: string }).code ?? ''];
+    if (!says) throw e;
+    throw new CommandRefused('unkept', says, '', 'Check the figures and names; nothing was recorded.');
+  }
 }
 
 type SiteRow = { id: number; name: string; time_zone: string; lot_pattern: string; season_starts_month: number };

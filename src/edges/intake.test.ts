@@ -1,6 +1,7 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { appendFileSync, existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Level } from 'level';
 import { connectAsync, type MqttClient } from 'mqtt';
 import { ensureDatabase, startDatabase, stopDatabase } from '@/cli/mariadb';
 import { startBroker } from '@/standins/broker';
@@ -19,10 +20,21 @@ const until = async (what: () => boolean, seconds = 20) => {
   expect(what()).toBe(true);
 };
 
-async function listening(store: (r: readonly Reported[]) => Promise<void>, spool = join(folder(), 'spool.ndjson')) {
+async function listening(
+  store: (r: readonly Reported[]) => Promise<void>,
+  spool = join(folder(), 'spool.ndjson'),
+  append?: (file: string, line: string) => void,
+) {
   const at = folder();
   let broker = await startBroker({ folder: at });
-  const intake: Intake = startIntake({ url: broker.url, site: 1, spool, store, say: () => {} });
+  const intake: Intake = startIntake({
+    url: broker.urlFor('morula'),
+    site: 1,
+    spool,
+    store,
+    say: () => {},
+    append,
+  });
   stops.push(
     () => broker.stop(),
     () => intake.stop(),
@@ -30,7 +42,9 @@ async function listening(store: (r: readonly Reported[]) => Promise<void>, spool
   return {
     intake,
     spool,
-    url: broker.url,
+    url: broker.urlFor('probes'),
+    pagerUrl: broker.urlFor('pager'),
+    folder: at,
     restart: async () => {
       await broker.stop();
       broker = await startBroker({ folder: at, port: broker.port });
@@ -83,7 +97,7 @@ test('a real database that is stopped and started in the middle loses none', asy
 }, 120_000);
 
 async function device(url: string): Promise<MqttClient> {
-  const client = await connectAsync(url, { clientId: `device-${Math.random()}`, clean: false, reconnectPeriod: 200 });
+  const client = await connectAsync(url, { clientId: `probes-${Math.random()}`, clean: false, reconnectPeriod: 200 });
   client.on('error', () => {});
   stops.push(() => client.endAsync(true));
   return client;
@@ -150,7 +164,7 @@ test('probes report through it; a cut of the power silences all; a stuck one say
     now: () => (now += 600_000),
     cut: { from: 40 * 600_000, lasts: 10 * 600_000 },
   });
-  const pager = startPager({ url: l.url, site: 1, file: join(folder(), 'pager.log') });
+  const pager = startPager({ url: l.pagerUrl, site: 1, file: join(folder(), 'pager.log') });
   stops.push(
     () => probes.stop(),
     () => pager.stop(),
@@ -168,3 +182,79 @@ test('probes report through it; a cut of the power silences all; a stuck one say
   await until(() => pager.pages.length === 1);
   expect(pager.pages[0]!.alarm).toBe(7);
 }, 30_000);
+
+test('a full disk: nothing is thrown, no half line stays, nothing is acknowledged; with room again all of it arrives', async () => {
+  const got: number[] = [];
+  let room = 30;
+  const l = await listening(
+    async (r) => void got.push(...r.map((x) => x.at)),
+    undefined,
+    (file, line) => {
+      // A disk with so many bytes left takes what fits, and then says so.
+      appendFileSync(file, line.slice(0, Math.max(0, room)));
+      room -= line.length;
+      if (room < 0) throw Object.assign(new Error('ENOSPC: no space left on device, write'), { code: 'ENOSPC' });
+    },
+  );
+  await l.intake.listening;
+  const c = await device(l.url);
+  const sent = Promise.all([1, 2, 3].map((at) => send(c, { sensor: 'cold1', at, value: 4 })));
+  await new Promise((ok) => setTimeout(ok, 400));
+  expect(got).toEqual([]);
+  expect(existsSync(l.spool) ? readFileSync(l.spool, 'utf8') : '').toBe('');
+  room = 1e9;
+  await sent;
+  await until(() => got.length === 3);
+  expect(got).toEqual([1, 2, 3]);
+});
+
+test('the broker asks who it is, and lets none take over another’s connection', async () => {
+  const l = await listening(async () => {});
+  const tryAs = (user: string, password: string, clientId: string) =>
+    connectAsync(`mqtt://127.0.0.1:${new URL(l.url).port}`, {
+      username: user,
+      password,
+      clientId,
+      reconnectPeriod: 0,
+    }).then(
+      async (c) => {
+        await c.endAsync(true);
+        return 'in';
+      },
+      () => 'refused',
+    );
+  const { password } = new URL(l.url);
+  expect(await tryAs('probes', password, 'probes-1')).toBe('in');
+  expect(await tryAs('probes', 'guessed', 'probes-1')).toBe('refused');
+  expect(await tryAs('nobody', password, 'nobody-1')).toBe('refused');
+  expect(await tryAs('probes', password, 'morula-1')).toBe('refused');
+  const users = JSON.parse(readFileSync(join(l.folder, 'users.json'), 'utf8')) as Record<string, string>;
+  expect(users.probes).toBe(password);
+  expect(statSync(join(l.folder, 'users.json')).mode & 0o077).toBe(0);
+});
+
+test('what a broker had taken when it was killed is handed on when it starts again', async () => {
+  const at = folder();
+  const got: number[] = [];
+  const first = await startBroker({ folder: at });
+  const intake = startIntake({
+    url: first.urlFor('morula'),
+    site: 1,
+    spool: join(folder(), 'spool.ndjson'),
+    store: async (r) => void got.push(...r.map((x) => x.at)),
+    say: () => {},
+  });
+  stops.push(() => intake.stop());
+  await intake.listening;
+  await first.stop();
+  // As a broker leaves it that is killed between its acknowledgement and its queues.
+  const left = new Level<string, string>(join(at, 'taken'));
+  expect(await left.keys().all()).toEqual([]);
+  const payload = JSON.stringify({ sensor: 'cold1', at: 77, value: 4 });
+  await left.put('000000000009', JSON.stringify(['morula/1/readings', Buffer.from(payload).toString('base64')]));
+  await left.close();
+  const second = await startBroker({ folder: at, port: first.port });
+  stops.push(() => second.stop());
+  await until(() => got.length > 0);
+  expect(got).toEqual([77]);
+});

@@ -1,4 +1,4 @@
-import { appendFileSync, existsSync, mkdirSync, readFileSync, truncateSync } from 'node:fs';
+import { appendFileSync, existsSync, mkdirSync, readFileSync, statSync, truncateSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { connect, type MqttClient } from 'mqtt';
 import { z } from 'zod';
@@ -42,6 +42,8 @@ export function startIntake(o: {
   spool: string;
   store: (readings: readonly Reported[]) => Promise<void>;
   say: (text: string) => void;
+  /** Writes a line to the end of the spool; another one only in tests. */
+  append?: (file: string, line: string) => void;
 }): Intake {
   mkdirSync(dirname(o.spool), { recursive: true });
   const queue: Reported[] = existsSync(o.spool) ? linesOf(readFileSync(o.spool, 'utf8')) : [];
@@ -75,6 +77,24 @@ export function startIntake(o: {
     }, GATHER_MS);
   };
 
+  const append = o.append ?? appendFileSync;
+  let full = false;
+  /** Whether a line is on disk now; where the disk took a part of it, that part goes again. */
+  const kept = (line: string): boolean => {
+    const size = existsSync(o.spool) ? statSync(o.spool).size : 0;
+    try {
+      append(o.spool, line);
+      if (full) o.say('readings are taken over again');
+      full = false;
+      return true;
+    } catch (e) {
+      if (!full) o.say(`readings cannot be kept and wait at the broker: ${(e as Error).message}`);
+      full = true;
+      if (existsSync(o.spool)) truncateSync(o.spool, size);
+      return false;
+    }
+  };
+
   const client: MqttClient = connect(o.url, {
     clientId: `morula-${o.site}`,
     clean: false,
@@ -94,13 +114,22 @@ export function startIntake(o: {
   client.handleMessage = (packet, done) => {
     const text = packet.payload.toString();
     const read = message.safeParse(parsed(text));
-    if (read.success) {
+    if (!read.success) {
+      refused += 1;
+      return done();
+    }
+    const keep = () => {
       // As it came, in one line: a line break within JSON is nothing but room.
-      appendFileSync(o.spool, `${text.replaceAll('\n', ' ')}\n`);
-      for (const r of read.data) queue.push(r);
-      soon();
-    } else refused += 1;
-    done();
+      if (kept(`${text.replaceAll('\n', ' ')}\n`)) {
+        for (const r of read.data) queue.push(r);
+        soon();
+        done();
+      } else if (!stopping) {
+        // Not acknowledged: the broker has it still. The next ones wait behind it until there is room.
+        setTimeout(keep, AGAIN_MS);
+      }
+    };
+    keep();
   };
   if (queue.length > 0) soon();
 

@@ -1,38 +1,72 @@
-import { mkdirSync } from 'node:fs';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { type AddressInfo, createServer, type Socket } from 'node:net';
-import { Aedes } from 'aedes';
+import { join } from 'node:path';
+import { Aedes, type AuthenticateError, type Client } from 'aedes';
 import persistence, { type BrokerPersistence } from 'aedes-persistence-level';
 import { Level } from 'level';
 
 /** A broker that ships with Morula, as one would stand in the hatchery's net. */
-export type Broker = { url: string; port: number; stop: () => Promise<void> };
+export type Broker = {
+  /** Where a user of it connects to, with name and password. */
+  urlFor: (user: BrokerUser) => string;
+  port: number;
+  stop: () => Promise<void>;
+};
+
+/** Who may connect: the application, the probes, the pager. Their passwords are in `users.json`, made at the first start. */
+const USERS = ['morula', 'probes', 'pager'] as const;
+export type BrokerUser = (typeof USERS)[number];
+
+/** So many connections at once; a hatchery has some dozens of devices. */
+const MOST_CONNECTIONS = 200;
+/** Bytes of one message, far above a list of 20 000 readings; more is no reading. */
+const MOST_BYTES = 4_000_000;
 
 /**
- * Starts an MQTT 3.1.1 broker (OASIS standard) on loopback. What was taken over and not yet handed on is kept on disk, so
- * that nothing is lost when it is started anew.
+ * Starts an MQTT 3.1.1 broker (OASIS standard) on loopback. Each user has a password, and names of connections begin with
+ * the user's, so that none takes over another's. A message is on disk before it is acknowledged, and stays there until it
+ * is handed on: nothing that was acknowledged is lost when the broker is killed.
  */
 export async function startBroker(o: { folder: string; host?: string; port?: number }): Promise<Broker> {
   mkdirSync(o.folder, { recursive: true });
+  const passwords = passwordsIn(o.folder);
   const store = new Level<string, Uint8Array>(o.folder, { valueEncoding: 'binary' });
   await store.open();
   const kept = persistence(store);
   const inOrder = keepsOrder(kept);
-  // The broker acknowledges first and keeps then: while it is being stopped it takes nothing more, and what it has taken
-  // it keeps before it goes.
+  const taken = await Taken.in(join(o.folder, 'taken'));
   let stopping = false;
-  let taken = 0;
   const broker = await Aedes.createBroker({
     persistence: kept,
+    maxClientsIdLength: 60,
+    authenticate: (client, user, password, done) => {
+      const wrong = refusalOf(passwords, client, user, password);
+      if (wrong === null) return done(null, true);
+      done(Object.assign(new Error(wrong), { returnCode: 4 }) as AuthenticateError, false);
+    },
+    // The broker acknowledges first and keeps then; so it is kept here, where it may still be refused.
     authorizePublish: (_client, packet, done) => {
       if (packet.topic.startsWith('$SYS/')) return done(new Error('topics of $SYS are the broker’s own'));
       if (stopping) return done(new Error('the broker is being stopped'));
-      taken += 1;
-      done(null);
+      if (packet.payload.length > MOST_BYTES) return done(new Error('a message that long is no reading'));
+      taken.keep(packet.topic, Buffer.from(packet.payload), packet.qos).then(
+        () => done(null),
+        (e: Error) => done(e),
+      );
     },
   });
   broker.on('publish', (_packet, client) => {
-    if (client) taken -= 1;
+    if (client) taken.handedOn();
   });
+  // What was taken and not handed on when it ended last.
+  for (const m of await taken.left())
+    await new Promise<void>((ok) =>
+      broker.publish({ cmd: 'publish', topic: m.topic, payload: m.payload, qos: 1, dup: false, retain: false }, () =>
+        ok(),
+      ),
+    );
+  await taken.forgetLeft();
   const open = new Set<Socket>();
   const server = createServer((socket) => {
     open.add(socket);
@@ -41,6 +75,7 @@ export async function startBroker(o: { folder: string; host?: string; port?: num
     socket.on('error', () => socket.destroy());
     broker.handle(socket);
   });
+  server.maxConnections = MOST_CONNECTIONS;
   const host = o.host ?? '127.0.0.1';
   await new Promise<void>((ok, fail) => {
     server.once('error', fail);
@@ -48,21 +83,112 @@ export async function startBroker(o: { folder: string; host?: string; port?: num
   });
   const { port } = server.address() as AddressInfo;
   return {
-    url: `mqtt://${host}:${port}`,
+    urlFor: (user) => `mqtt://${user}:${passwords.get(user)}@${host}:${port}`,
     port,
     stop: async () => {
       stopping = true;
       const closed = new Promise<void>((ok) => server.close(() => ok()));
       // A reader that takes nothing holds up nobody for long: what is meant for it is on disk.
-      for (let k = 0; k < 100 && taken > 0; k++) await new Promise((ok) => setTimeout(ok, 20));
+      for (let k = 0; k < 100 && taken.waiting > 0; k++) await new Promise((ok) => setTimeout(ok, 20));
       await inOrder.done();
       for (const s of open) s.destroy();
       await closed;
       await new Promise<void>((ok) => broker.close(() => ok()));
+      await taken.close();
       if (store.status === 'open') await store.close();
     },
   };
 }
+
+/** The users' passwords, made at the first start and kept for who sets up a device of their own. */
+function passwordsIn(folder: string): ReadonlyMap<string, string> {
+  const file = join(folder, 'users.json');
+  if (!existsSync(file))
+    writeFileSync(
+      file,
+      JSON.stringify(Object.fromEntries(USERS.map((u) => [u, randomBytes(18).toString('base64url')])), null, 2),
+      { mode: 0o600 },
+    );
+  return new Map(Object.entries(JSON.parse(readFileSync(file, 'utf8')) as Record<string, string>));
+}
+
+/** Why a connection is refused; null where it is not. */
+function refusalOf(
+  passwords: ReadonlyMap<string, string>,
+  client: Pick<Client, 'id'>,
+  user: Readonly<string | undefined>,
+  password: Readonly<Buffer | undefined>,
+): string | null {
+  const wanted = Buffer.from(passwords.get(user ?? '') ?? '');
+  const given = Buffer.from(password ?? '');
+  if (wanted.length === 0 || given.length !== wanted.length || !timingSafeEqual(given, wanted))
+    return 'user and password do not go together';
+  return client.id === user || client.id.startsWith(`${user}-`)
+    ? null
+    : `the name of a connection of ${user} begins with ${user}-`;
+}
+
+type Message = { topic: string; payload: Buffer };
+
+/** Messages that were taken and are not handed on yet, on disk: each is there before it is acknowledged. */
+class Taken {
+  waiting = 0;
+  private next: number;
+  private written = 0;
+
+  private constructor(
+    private readonly store: Level<string, string>,
+    private readonly old: readonly string[],
+  ) {
+    this.next = old.length > 0 ? Number(old.at(-1)) + 1 : 1;
+    this.written = this.next - 1;
+  }
+
+  static async in(folder: string): Promise<Taken> {
+    const store = new Level<string, string>(folder);
+    await store.open();
+    return new Taken(store, await store.keys().all());
+  }
+
+  async keep(topic: string, payload: Buffer, qos: number): Promise<void> {
+    this.waiting += 1;
+    if (qos === 0) return;
+    const n = this.next++;
+    try {
+      await this.store.put(keyOf(n), JSON.stringify([topic, payload.toString('base64')]));
+      this.written = Math.max(this.written, n);
+    } catch (e) {
+      this.waiting -= 1;
+      throw e;
+    }
+  }
+
+  /** One more is with its readers or in their queues on disk; when none waits, what was kept here is spent. */
+  handedOn(): void {
+    this.waiting -= 1;
+    if (this.waiting > 0 || this.store.status !== 'open') return;
+    void this.store.clear({ lte: keyOf(this.written) }).catch(() => {
+      // It is handed on once more at the next start; readers take the same reading once.
+    });
+  }
+
+  async left(): Promise<Message[]> {
+    const values = await this.store.getMany([...this.old]);
+    return values.flatMap((v) => {
+      if (v === undefined) return [];
+      const [topic, payload] = JSON.parse(v) as [string, string];
+      return [{ topic, payload: Buffer.from(payload, 'base64') }];
+    });
+  }
+
+  async forgetLeft(): Promise<void> {
+    if (this.old.length > 0) await this.store.clear({ lte: this.old.at(-1)! });
+  }
+
+  close = () => this.store.close();
+}
+
+const keyOf = (n: number) => String(n).padStart(12, '0');
 
 /**
  * Has messages leave the disk in the order in which they came. The broker takes one that is overtaken by a later one for
