@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CalculationError } from '@/core/calculation';
+import { CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { IODINE_LEAST_PH } from '@/core/doses/products';
 import { ownRules } from '@/core/ownRules';
@@ -96,24 +96,20 @@ function mustBeStrength(b: ProtocolBath, mgPerL: number, meant?: string): void {
 function workBath(p: z.output<z.ZodObject<typeof bathFields>>, basis: ProtocolBath['basis']) {
   try {
     if (p.way === 'stock') {
-      const o = dilution.compute(
-        dilution.input.parse({
-          stockConcentration: p.stockMgPerL,
-          targetConcentration: p.targetMgPerL,
-          targetVolumeL: p.volumeL,
-        }),
-      );
+      const o = run(dilution, {
+        stockConcentration: p.stockMgPerL,
+        targetConcentration: p.targetMgPerL,
+        targetVolumeL: p.volumeL,
+      });
       return { productG: null, productMl: null, stockL: o.stockVolumeL };
     }
-    const o = bath.compute(
-      bath.input.parse({
-        volumeL: p.volumeL,
-        targetMgPerL: p.targetMgPerL,
-        activeShare: p.activeShare,
-        densityKgPerL: p.densityKgPerL,
-        basis,
-      }),
-    );
+    const o = run(bath, {
+      volumeL: p.volumeL,
+      targetMgPerL: p.targetMgPerL,
+      activeShare: p.activeShare,
+      densityKgPerL: p.densityKgPerL,
+      basis,
+    });
     return { productG: o.productG, productMl: o.productMl ?? null, stockL: null };
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;

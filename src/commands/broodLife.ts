@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { noneOf } from '@/core/brood/batch';
 import { fateIds, fateOf, killMethodIds } from '@/core/brood/fates';
+import { run } from '@/core/calculation';
 import { polarisation } from '@/core/induction/ripeness';
 import { ownRules } from '@/core/ownRules';
 import { figures } from '@/core/quantities/format';
@@ -122,7 +123,7 @@ export const recordLook = defineCommand({
       saw.push(stage.name);
     }
     if (p.oocytes && p.oocytes.length > 0) {
-      const index = polarisation.compute(polarisation.input.parse({ oocytes: p.oocytes })).index;
+      const index = run(polarisation, { oocytes: p.oocytes }).index;
       note('polarisation', index);
       saw.push(`polarisation index ${index.toFixed(3)}`);
     }

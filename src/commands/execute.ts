@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { uuidv7 } from 'uuidv7';
 import { BookRefused } from '@/core/books/refusal';
+import { CalculationError } from '@/core/calculation';
 import type { Species } from '@/core/species/species';
 import { localDay } from '@/core/time/localDay';
 import { bookContext } from '@/store/bookContext';
@@ -9,7 +10,7 @@ import { fromJson } from '@/store/books/rows';
 import { type Db, inTransaction, type Trx } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import type { Actor, Command, Context, EntryDraft } from './define';
-import { parsePayload } from './payload';
+import { fieldWords, parsePayload } from './payload';
 import { CommandRefused } from './refused';
 import { commands } from './registry';
 import { sayRefusal } from './wording';
@@ -160,11 +161,13 @@ const UNKEPT: Record<string, string> = {
   ER_NO_REFERENCED_ROW_2: 'Something that this names is not there.',
 };
 
-/** Carries a command out; a value that no schema barred and the database cannot hold is the sender's, not a fault here. */
+/** Carries a command out; figures that a calculation of it refuses, or a value that no schema barred and the database cannot hold is the sender's, not a fault here. */
 async function handled(command: Command, context: Context, payload: unknown): Promise<unknown> {
   try {
     return await command.handle(context, payload);
   } catch (e) {
+    if (e instanceof CalculationError)
+      throw new CommandRefused('figures', `${fieldWords(e.path.split(/[.[\]]+/).filter(Boolean))} ${e.says}`, e.path);
     const says = UNKEPT[(e as { code?: string }).code ?? ''];
     if (!says) throw e;
     throw new CommandRefused('unkept', says, '', 'Check the figures and names; nothing was recorded.');

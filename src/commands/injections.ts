@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CalculationError } from '@/core/calculation';
+import { CalculationError, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
 import { ownRules } from '@/core/ownRules';
 import { figures } from '@/core/quantities/format';
@@ -126,17 +126,15 @@ function mustBeDose(treatment: Induction, perKg: number, meant?: string): void {
 
 function workOut(p: z.output<z.ZodObject<typeof injectFields>>, treatment: Induction) {
   try {
-    const o = injection.compute(
-      injection.input.parse({
-        massKg: p.massG / 1000,
-        dosePerKg: p.dosePerKg,
-        doseUnit: treatment.unit,
-        concentrationPerMl: p.concentrationPerMl,
-        concentrationUnit: p.concentrationUnit,
-        maxMlPerSite: p.maxMlPerSite,
-        parts: treatment.parts,
-      }),
-    );
+    const o = run(injection, {
+      massKg: p.massG / 1000,
+      dosePerKg: p.dosePerKg,
+      doseUnit: treatment.unit,
+      concentrationPerMl: p.concentrationPerMl,
+      concentrationUnit: p.concentrationUnit,
+      maxMlPerSite: p.maxMlPerSite,
+      parts: treatment.parts,
+    });
     return o.parts[p.part - 1]!;
   } catch (e) {
     if (!(e instanceof CalculationError)) throw e;

@@ -49,7 +49,7 @@ function mustBeInLife(value: unknown, path: readonly (string | number)[], now: n
 }
 
 /** A field as people name it: `females.0.massG` is “females 1 mass g”; its own name stands in the refusal's path. */
-const fieldWords = (path: readonly PropertyKey[]) =>
+export const fieldWords = (path: readonly PropertyKey[]) =>
   path
     .map((p) => (typeof p === 'number' ? p + 1 : String(p).replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)))
     .join(' ');

@@ -32,7 +32,7 @@ test('whatever is sent is done or refused in words; what is refused leaves nothi
   const chance = new Chance(seed);
   const material = new Material(chance, () => h.clock.now);
   const types = [...commands.values()];
-  const n = times(500, 20_000);
+  const n = times(500, 5000);
   let done = 0;
   const refusedBy = new Map<string, number>();
   for (let i = 0; i < n; i++) {
