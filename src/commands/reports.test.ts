@@ -1,4 +1,6 @@
 import { openAlarms } from '@/queries/alarms';
+import { leftOut } from '@/queries/leftOut';
+import { today } from '@/queries/today';
 import { watchWater } from '@/store/alarms';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
@@ -79,6 +81,11 @@ describe('reports of probes', () => {
       { sensor: 'bay1', reason: 'ahead', n: 60 },
       { sensor: 'nobody', reason: 'unknown', n: 2 },
     ]);
+    // Shown with the last of each, and counted on the page of the day: what was merely put right is not.
+    const shown = await leftOut(h.db, h.manager.siteId, h.clock.now - DAY);
+    expect(shown.find((l) => l.sensor === 'nobody')).toMatchObject({ n: 2, lastValue: 6 });
+    const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
+    expect((await today(h.db, site, h.clock.now, [])).leftOut).toBe(4);
   });
 
   test('they make no entry of the ledger, and queue the dates of what stands in their water', async () => {

@@ -17,6 +17,8 @@ export type SensorNow = {
 export type Today = {
   holdings: RoundHolding[];
   sensors: SensorNow[];
+  /** Readings of probes that were left out since midnight. */
+  leftOut: number;
   /** Looked at since midnight, by holding. */
   done: Record<number, number>;
   proposals: { id: string; by: string; at: number; type: string; payload: Record<string, unknown>; unit: string }[];
@@ -30,8 +32,13 @@ export async function today(
   holdings: RoundHolding[],
 ): Promise<Today> {
   const day = localDay(now, site.timeZone);
-  const [sensors, done, proposals] = await Promise.all([
+  const [sensors, leftOut, done, proposals] = await Promise.all([
     sensorsNow(db, site.siteId, now),
+    db('reading_left_out')
+      .where({ site_id: site.siteId, day: day.start })
+      .whereNot('reason', 'ahead')
+      .sum('n as n')
+      .first() as unknown as Promise<{ n: string | null }>,
     holdings.length === 0
       ? []
       : (db('observation')
@@ -60,6 +67,7 @@ export async function today(
   return {
     holdings,
     sensors,
+    leftOut: Number(leftOut.n ?? 0),
     done: Object.fromEntries(done.map((d) => [d.holding_id, Number(d.n)])),
     proposals: proposals.map((p) => ({ ...p, payload: fromJson<Record<string, unknown>>(p.payload) })),
   };

@@ -1,11 +1,13 @@
 import Link from 'next/link';
 import type { Strike } from '@/queries/alarms';
 import type { SheetEntry } from '@/queries/ledger';
+import type { LeftOutDay } from '@/queries/leftOut';
 import type { StockList } from '@/queries/stockList';
 import type { ReadNow } from '@/queries/today';
 import type { WaterDays } from '@/queries/waterDays';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from './EntryList';
+import { LeftOut } from './LeftOut';
 import { LoggerImport } from './LoggerImport';
 import { Strikes } from './Strikes';
 
@@ -31,6 +33,7 @@ type Props = {
   sensors: ReadNow[];
   water: WaterDays;
   strikes: Strike[];
+  leftOut: LeftOutDay[];
   now: number;
   timeZone: string;
   mayWrite: boolean;
@@ -59,6 +62,7 @@ export function RecordsScreen(p: Props) {
         <>
           <LoggerImport sensors={p.sensors} water={p.water} mayWrite={p.mayWrite} timeZone={p.timeZone} />
           <Strikes strikes={p.strikes} sensors={p.sensors} mayWrite={p.mayWrite} />
+          <LeftOut list={p.leftOut} now={p.now} timeZone={p.timeZone} />
         </>
       )}
     </div>

@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import type { RoutineTask } from '@/core/planning/routine';
-import { decimals } from '@/core/quantities/format';
+import { decimals, grouped } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
 import type { BenchNow } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
@@ -110,6 +110,14 @@ export function TodayScreen({
               .
             </p>
           </div>
+        )}
+        {today.leftOut > 0 && (
+          <p className="mb-3 border-l-[3px] border-careful pl-3" data-testid="left-out">
+            {grouped(today.leftOut)} {today.leftOut === 1 ? 'reading' : 'readings'} of probes could not be kept today.{' '}
+            <Link className="link" href="/records?tab=readings">
+              Which, and why
+            </Link>
+          </p>
         )}
         <BenchWants wants={bench.wants} now={now} timeZone={timeZone} />
         {rooms.map(([roomId, room]) => {

@@ -40,6 +40,7 @@ const holding = (id: number, over: Partial<RoundHolding> = {}): RoundHolding =>
 const today = (over: Partial<Today> = {}): Today => ({
   holdings: [holding(1), holding(2, { due: [] })],
   sensors: [],
+  leftOut: 0,
   done: {},
   proposals: [],
   ...over,
@@ -313,4 +314,12 @@ test('in walking order, or where most dead are expected first', () => {
   );
   expect(units()).toEqual(['J2', 'J1', 'J3']);
   expect(screen.getByText('In walking order').getAttribute('href')).toBe('/?room=4');
+});
+
+test('readings that could not be kept are said, with the way to why', () => {
+  draw(today({ leftOut: 60 }));
+  expect(screen.getByTestId('left-out').textContent).toBe(
+    '60 readings of probes could not be kept today. Which, and why',
+  );
+  expect(screen.getByRole('link', { name: 'Which, and why' }).getAttribute('href')).toBe('/records?tab=readings');
 });

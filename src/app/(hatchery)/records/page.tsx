@@ -2,6 +2,7 @@ import { isoDay } from '@/core/time/localDay';
 import { RecordsScreen } from '@/features/records/RecordsScreen';
 import { strikes } from '@/queries/alarms';
 import { ledger, ledgerKinds } from '@/queries/ledger';
+import { leftOut } from '@/queries/leftOut';
 import { readNow } from '@/queries/today';
 import { waterDays } from '@/queries/waterDays';
 import { db } from '../../_server/database';
@@ -49,6 +50,7 @@ export default async function RecordsPage({
       sensors={tab === 'readings' ? await readNow(db(), person.siteId, at) : []}
       water={tab === 'readings' ? await waterDays(db(), person, at) : { days: [], bySensor: {} }}
       strikes={tab === 'readings' ? await strikes(db(), person.siteId) : []}
+      leftOut={tab === 'readings' ? await leftOut(db(), person.siteId, at - 31 * 86_400_000) : []}
       now={at}
       timeZone={person.timeZone}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}
