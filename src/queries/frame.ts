@@ -1,4 +1,4 @@
-import { seasonOf } from '@/commands/lots';
+import { seasonOf, seasonSpan } from '@/commands/lots';
 import type { Station } from '@/core/species/species';
 import type { Db } from '@/store/connection';
 import type { BenchNow } from './benchDue';
@@ -39,10 +39,11 @@ export async function lifeLine(
     >,
   ]);
   const wanted = bench.wants.filter((w) => w.now);
-  const incubation = rooms ? `/rooms/${rooms.id}` : '/setup';
   const stations: StationTotal[] = (['eggs', 'yolksac', 'fry', 'fingerlings'] as const).map((station) => {
     const own = [...totals].filter(([stage]) => stationOfStage[stage] === station).map(([, t]) => t);
     const wanting = holdings.filter((h) => h.station === station && h.due.some((d) => d.urgency === 1)).length;
+    const room = roomOf(holdings, station) ?? rooms?.id;
+    const incubation = room === undefined ? '/setup' : `/rooms/${room}`;
     const href =
       station === 'eggs'
         ? incubation
@@ -64,11 +65,26 @@ export async function lifeLine(
       number: brood,
       sd: 0,
       due: wanted.length,
-      href: wanted[0] ? `/spawning/${wanted[0].day}` : '/brood',
+      // Always the same page: what open spawning days want stands on Today.
+      href: '/brood',
     },
     ...stations,
     { station: 'gone', ...gone, due: 0, href: '/moves' },
   ];
+}
+
+/** The incubation room to go to for a station: where a hand is wanted first, else where most of it lives. */
+function roomOf(holdings: readonly RoundHolding[], station: Station): number | undefined {
+  const rooms = new Map<number, { wanted: number; number: number }>();
+  for (const h of holdings) {
+    if (h.station !== station || h.number <= 0) continue;
+    const r = rooms.get(h.roomId) ?? { wanted: 0, number: 0 };
+    rooms.set(h.roomId, {
+      wanted: r.wanted + (h.due.some((d) => d.urgency === 1) ? 1 : 0),
+      number: r.number + h.number,
+    });
+  }
+  return [...rooms].sort((a, b) => b[1].wanted - a[1].wanted || b[1].number - a[1].number)[0]?.[0];
 }
 
 /** Released and sold since the season began, with the doubt that the postings carried. */
@@ -81,7 +97,7 @@ async function goneOut(
     season_starts_month: number;
   };
   const season = seasonOf(now, site.timeZone, row.season_starts_month);
-  const start = Date.UTC(Number(season.slice(0, 4)), row.season_starts_month - 1, 1);
+  const start = seasonSpan(season, site.timeZone, row.season_starts_month).from;
   const base = db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .where('h.site_id', site.siteId)

@@ -92,7 +92,7 @@ test('a look that is due marks the station of the life line and leads to the ben
   ]);
   // Where the water was not measured no window is drawn.
   expect((await bench()).windows).toEqual([]);
-  expect(await atBrood()).toMatchObject({ station: 'brood', number: 3, due: 1, href: `/spawning/${day}` });
+  expect(await atBrood()).toMatchObject({ station: 'brood', number: 3, due: 1, href: '/brood' });
   await h.send('spawning.ready', { day, fish: fish.F1!, found: 'notYet' });
   // The next look is told beforehand, and marks nothing.
   expect((await bench()).wants).toMatchObject([{ who: 'F1', now: false }]);

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { forms } from '@/core/shorthand/reading';
 
 const keys = [
@@ -20,7 +20,12 @@ const pages: Record<string, string> = { t: '/', f: '/flow', b: '/bench', k: '/bo
 export function Shortcuts({ hrefs }: { hrefs: string[] }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
+  const before = useRef<HTMLElement | null>(null);
   useEffect(() => {
+    const show = () => {
+      before.current = document.activeElement as HTMLElement | null;
+      setOpen(true);
+    };
     const key = (e: KeyboardEvent) => {
       if (
         e.ctrlKey ||
@@ -32,12 +37,11 @@ export function Shortcuts({ hrefs }: { hrefs: string[] }) {
       const station = hrefs[Number(e.key) - 1];
       if (/^[1-6]$/.test(e.key) && station) router.push(station);
       else if (pages[e.key]) router.push(pages[e.key]!);
-      else if (e.key === '?') setOpen(true);
+      else if (e.key === '?') show();
       else return;
       e.preventDefault();
     };
     window.addEventListener('keydown', key);
-    const show = () => setOpen(true);
     window.addEventListener('morula:help', show);
     return () => {
       window.removeEventListener('keydown', key);
@@ -51,6 +55,12 @@ export function Shortcuts({ hrefs }: { hrefs: string[] }) {
         <Dialog.Content
           className="fixed top-1/2 left-1/2 z-30 max-h-[85vh] w-[min(680px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-strong bg-sheet p-6"
           aria-describedby={undefined}
+          onCloseAutoFocus={(e) => {
+            // Back to where the hands were; the page itself where nothing had the focus, or what had it is gone.
+            e.preventDefault();
+            const last = before.current;
+            (last && last !== document.body && last.isConnected ? last : document.getElementById('main'))?.focus();
+          }}
         >
           <Dialog.Title className="mb-3 text-[1.15rem] font-bold">Keys and the log line</Dialog.Title>
           <table className="ledger mb-5">

@@ -21,6 +21,7 @@ import { Worked } from '../frame/Working';
 import { EntryList } from '../records/EntryList';
 import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';
+import { SheetKeys } from './SheetKeys';
 
 type Props = {
   unit: { name: string; kind: string; areaCm2?: number | null; flowLPerMin?: number | null; danger?: Danger | null };
@@ -62,7 +63,9 @@ export function UnitSheet({
       className="border-l border-strong bg-sheet px-4 py-4 max-lg:order-1 max-lg:border-b max-lg:border-l-0"
       aria-label={`Unit ${unit.name}`}
       data-sheet={unit.name}
+      tabIndex={-1}
     >
+      <SheetKeys unit={unit.name} close={close} />
       <div className="mb-2 flex items-center gap-2">
         {first && <Glyph name={first.glyph} size={26} />}
         <h2 className="text-[1.3rem]">{unit.name}</h2>

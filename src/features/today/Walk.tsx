@@ -2,7 +2,7 @@
 
 import { Check } from 'lucide-react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { grouped } from '@/core/quantities/format';
 import type { RoundHolding } from '@/queries/round';
 import { Glyph } from '@/ui/glyphs';
@@ -16,7 +16,12 @@ import type { Proposed } from './proposed';
 export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | undefined; href: string }) {
   const { locale, role } = useSession();
   const eggs = h.station === 'eggs';
-  const act = useAct(eggs ? 'pick.record' : 'dead.record', () => setNumber(''));
+  const line = useRef<HTMLLIElement>(null);
+  const act = useAct(eggs ? 'pick.record' : 'dead.record', () => {
+    setNumber('');
+    // Recorded, by Enter or by none: on to the next unit, as the walk goes.
+    nextField(line.current)?.focus();
+  });
   const [number, setNumber] = useState('');
   const n = wholeOf(number, locale);
   const others = h.due.filter((d) => d.kind !== 'pick' && d.kind !== 'dead');
@@ -29,6 +34,7 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
     );
   return (
     <li
+      ref={line}
       className={`grid grid-cols-[3.4rem_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule py-1.5 pl-2 max-sm:grid-cols-[3rem_minmax(0,1fr)] ${urgent ? 'border-l-[3px] border-l-hand' : 'border-l-[3px] border-l-transparent'}`}
       data-unit={h.unit}
       data-due={daily ? daily.says : ''}
@@ -111,6 +117,7 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
           </label>
           <input
             id={`n${h.holdingId}`}
+            data-walk-field
             inputMode="numeric"
             autoComplete="off"
             className="input w-[5.2rem] text-right"
@@ -137,6 +144,13 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
       )}
     </li>
   );
+}
+
+/** The field of the next line of the walk; at its end the field just used, so that the focus is never lost. */
+function nextField(line: HTMLLIElement | null): HTMLInputElement | null {
+  const fields = [...document.querySelectorAll<HTMLInputElement>('[data-walk-field]')];
+  const own = line?.querySelector<HTMLInputElement>('[data-walk-field]') ?? null;
+  return fields[own ? fields.indexOf(own) + 1 : 0] ?? own;
 }
 
 export type ProposalShown = {

@@ -323,3 +323,19 @@ test('readings that could not be kept are said, with the way to why', () => {
   );
   expect(screen.getByRole('link', { name: 'Which, and why' }).getAttribute('href')).toBe('/records?tab=readings');
 });
+
+test('the walk goes on: Enter records and leads to the next unit, none too; at the end the focus stays', async () => {
+  const { user } = draw(today({ holdings: [holding(1), holding(2), holding(3)] }));
+  const field = (unit: string) => row(unit).getByRole('textbox') as HTMLInputElement;
+  const [first, second, third] = [...document.querySelectorAll('li[data-unit]')].map(
+    (l) => l.getAttribute('data-unit')!,
+  );
+  await user.type(field(first!), '5{Enter}');
+  await waitFor(() => expect(document.activeElement).toBe(field(second!)));
+  await user.type(field(second!), '3{Enter}');
+  await waitFor(() => expect(document.activeElement).toBe(field(third!)));
+  expect(server.sent.map((s) => s.payload.number)).toEqual([5, 3]);
+  expect(server.sent[0]!.payload.unit).not.toBe(server.sent[1]!.payload.unit);
+  await user.click(row(third!).getByRole('button', { name: 'none' }));
+  await waitFor(() => expect(document.activeElement).toBe(field(third!)));
+});
