@@ -219,7 +219,8 @@ export function Outcome({ value }: { value: HowManyValue }) {
   if (m.method !== 'volume' && m.method !== 'weight') return null;
   if (m.method === 'volume') {
     const c = volumetricCount(m.samples, m.totalVolumeMl, 0);
-    const d = withDoubt(c.eggs, c.eggs * c.relativeHalf);
+    const half = bookedHalf(c.sd, c.eggs * c.relativeHalf);
+    const d = withDoubt(c.eggs, half.value);
     return (
       <div className="border-t border-rule pt-2" data-testid="outcome">
         <Worked request={workingOf(measurement.parse(m))!}>
@@ -227,7 +228,8 @@ export function Outcome({ value }: { value: HowManyValue }) {
           {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
         </Worked>
         <span className="ml-3 text-soft">{grouped(c.perUnit * 1000)} a litre</span>
-        <Settled samples={m.samples.length} share={c.relativeHalf} word="count another sample" />
+        <Settled samples={m.samples.length} share={half.value / c.eggs} word="count another sample" />
+        {half.says && <p className="quiet text-[0.9rem]">{half.says}</p>}
         {c.ratio.warnings.map((w) => (
           <p key={w} className="text-[0.9rem] text-careful">
             {w}
@@ -237,7 +239,8 @@ export function Outcome({ value }: { value: HowManyValue }) {
     );
   }
   const c = countByWeight(m.batches, m.totalMassG);
-  const d = withDoubt(c.number, c.number * c.relativeHalf);
+  const half = bookedHalf(c.sd, c.number * c.relativeHalf);
+  const d = withDoubt(c.number, half.value);
   return (
     <div className="border-t border-rule pt-2" data-testid="outcome">
       <Worked request={workingOf(measurement.parse(m))!}>
@@ -245,8 +248,20 @@ export function Outcome({ value }: { value: HowManyValue }) {
         {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
       </Worked>
       <MeanWeight batches={m.batches} />
+      {half.says && <p className="quiet text-[0.9rem]">{half.says}</p>}
     </div>
   );
+}
+
+/** One number has one ±, here and in the books: that of the samples, or of counting itself where they tell less. */
+function bookedHalf(sd: number, ofSamples: number): { value: number; says: string | null } {
+  const value = 1.96 * sd;
+  return value > 1.05 * ofSamples
+    ? {
+        value,
+        says: `The ± is that of counting so many: samples that agree like these would show ±${grouped(ofSamples)}, which chance makes.`,
+      }
+    : { value: ofSamples, says: null };
 }
 
 /** The number by the calculation of its method, which also says what is doubtful. */

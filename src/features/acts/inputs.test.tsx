@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
+import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { withDoubt } from '@/core/quantities/format';
 import { NOW, session, show } from '../../../tests/support/screen';
 import { HowManyInput } from './HowMany';
 import {
@@ -169,6 +171,21 @@ describe('how many', () => {
     await user.click(screen.getByLabelText('counted'));
     expect(screen.queryByTestId('outcome')).toBeNull();
     expect(screen.getByLabelText('Number of eggs')).toBeTruthy();
+  });
+
+  test('samples that agree to the last digit: the form shows the ± that the books will hold, and says what it is', () => {
+    const value: HowManyValue = {
+      ...emptyHowMany('weight'),
+      total: '1.4',
+      rows: [1, 2, 3].map(() => ({ a: '30', b: '100' })),
+    };
+    show(<HowManyInput value={value} onChange={() => undefined} methods={['weight']} />);
+    const m = read(value) as MeasurementInput;
+    const booked = withDoubt(numberFrom(measurement.parse(m)).number, 1.96 * numberFrom(measurement.parse(m)).sd);
+    const text = screen.getByTestId('outcome').textContent!;
+    expect(text).toContain(`${booked.number}±${booked.half}`);
+    expect(booked.half).not.toBeNull();
+    expect(text).toContain('The ± is that of counting so many');
   });
 
   test('a refusal is shown under every method, also where nothing is typed', async () => {
