@@ -7,6 +7,7 @@ import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { Observation } from '@/store/books/record';
 import { type FishRecord, mustFitInTime } from './broodFish';
+import { comparable, type FishChange, type ImportDid } from './broodImportBack';
 import { type Context, defineCommand } from './define';
 import { knownSpecies } from './lots';
 import { CommandRefused } from './refused';
@@ -40,7 +41,7 @@ export const importFish = defineCommand({
     }[];
     const rows = readRows(p, species, fish, units, Number(isoDay(c.now, c.site.timeZone).slice(0, 4)));
     mustBePedigree(rows, fish);
-    const ids = await writeRows(c, species.id, rows, fish);
+    const { ids, did } = await writeRows(c, species.id, rows, fish);
     await mustFitInTime(
       c,
       species.id,
@@ -62,7 +63,7 @@ export const importFish = defineCommand({
         ...event,
         replacesSeq: c.replacing?.seq,
         // The file itself is not kept in the ledger: what it said of each fish is.
-        intent: { species: species.id, fileName: p.fileName, count: rows.length },
+        intent: { species: species.id, fileName: p.fileName, count: rows.length, undo: did },
         acts: [],
         observations,
       },
@@ -127,13 +128,13 @@ function mustBePedigree(rows: readonly FishRow[], fish: readonly FishRecord[]): 
   }
 }
 
-/** @returns id of every tag of the species */
+/** @returns id of every tag of the species, and what was made and changed */
 async function writeRows(
   c: Context,
   species: string,
   rows: readonly FishRow[],
   fish: readonly FishRecord[],
-): Promise<Map<string, number>> {
+): Promise<{ ids: Map<string, number>; did: ImportDid }> {
   const known = new Map(fish.map((f) => [f.tag, f]));
   const listed = new Set(rows.map((r) => r.tag));
   const ancestors = new Map<string, 'male' | 'female'>();
@@ -187,5 +188,15 @@ async function writeRows(
       .insert(full.slice(i, i + 500))
       .onConflict('id')
       .merge();
-  return ids;
+  const before = new Set(fish.map((f) => f.id));
+  const changed = full.flatMap((f): FishChange[] => {
+    const was = known.get(f.tag) as (FishRecord & Record<string, unknown>) | undefined;
+    const fields = Object.fromEntries(
+      Object.entries(f).flatMap(([k, is]) =>
+        was && comparable(was[k]) !== comparable(is) ? [[k, [was[k], is] as [unknown, unknown]]] : [],
+      ),
+    );
+    return Object.keys(fields).length > 0 ? [{ id: f.id, fields }] : [];
+  });
+  return { ids, did: { made: [...ids.values()].filter((id) => !before.has(id)), changed } };
 }

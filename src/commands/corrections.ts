@@ -4,6 +4,7 @@ import { bookContext } from '@/store/bookContext';
 import type { Recorded } from '@/store/books/record';
 import { type EntryRow, fromJson } from '@/store/books/rows';
 import { stateWithout } from '@/store/books/without';
+import { takeBackFishImport } from './broodImportBack';
 import { reworkClocks } from './clocks';
 import { type Context, defineCommand, type EntryDraft } from './define';
 import { putBackFlow } from './eggs';
@@ -86,13 +87,6 @@ async function entryToCorrect(c: Context, id: string): Promise<Found> {
     );
   if (entry.kind === 'correction')
     throw new CommandRefused('correction', 'A correction is not corrected: enter anew what it took back.', 'entryId');
-  if (entry.kind === 'fishImport')
-    throw new CommandRefused(
-      'import',
-      'A list of brood fish that was read in is not taken back.',
-      'entryId',
-      'Read in the right list: what its cells say takes the place of what was said before.',
-    );
   return entry;
 }
 
@@ -173,12 +167,13 @@ export const correct = defineCommand({
     if (!p.replacement) {
       const done = await c.record([voiding]);
       await takeBackImport(c, entry);
+      await takeBackFishImport(c, entry);
       await putBackReading(c, entry);
       await putBackFlow(c, entry);
       await afterwards(c, entry, done);
       return { taken: entry.kind, rederived: done.rederived.length };
     }
-    if (entry.kind === 'import')
+    if (entry.kind === 'import' || entry.kind === 'fishImport')
       throw new CommandRefused(
         'import',
         'A file is taken back, not put right.',

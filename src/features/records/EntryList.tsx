@@ -65,7 +65,7 @@ export function EntryList({
                 aria-expanded={open === e.id}
                 onClick={() => setOpen(open === e.id ? null : e.id)}
               >
-                put right
+                {e.kind === 'fishImport' ? 'take back' : 'put right'}
               </button>
             )}
           </div>
@@ -78,18 +78,22 @@ export function EntryList({
 
 /** Puts another entry in the place of one, or takes it back. What was entered stays visible. */
 function PutRight({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
-  const [mode, setMode] = useState<'replace' | 'back'>('replace');
+  // A list that was read in is taken back whole, and the right one read in.
+  const whole = e.kind === 'fishImport';
+  const [mode, setMode] = useState<'replace' | 'back'>(whole ? 'back' : 'replace');
   return (
     <div className="mt-2 flex max-w-[34rem] flex-col gap-3 border-l-[3px] border-hand pl-3">
-      <Choice
-        label="What to do"
-        value={mode}
-        onChange={setMode}
-        options={[
-          { value: 'replace', label: 'put right' },
-          { value: 'back', label: 'take back' },
-        ]}
-      />
+      {!whole && (
+        <Choice
+          label="What to do"
+          value={mode}
+          onChange={setMode}
+          options={[
+            { value: 'replace', label: 'put right' },
+            { value: 'back', label: 'take back' },
+          ]}
+        />
+      )}
       {mode === 'replace' ? <CorrectionForm entryId={e.id} onDone={onDone} /> : <TakeBack e={e} onDone={onDone} />}
     </div>
   );

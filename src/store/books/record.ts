@@ -153,7 +153,8 @@ function wordsOf(e: NewEntry, typist: string): string | null {
   if (e.measuredBy !== typist) texts.push(e.measuredBy);
   const walk = (v: unknown, key: string): void => {
     if (typeof v === 'string' && !CODES.has(key)) texts.push(v);
-    else if (v && typeof v === 'object') for (const [k, x] of Object.entries(v)) walk(x, Array.isArray(v) ? key : k);
+    else if (v && typeof v === 'object' && !CODES.has(key))
+      for (const [k, x] of Object.entries(v)) walk(x, Array.isArray(v) ? key : k);
   };
   walk(e.intent, '');
   const words = [...new Set(texts.map((t) => t.trim()).filter(Boolean))].join(' \n').slice(0, 2000);
@@ -163,8 +164,53 @@ function wordsOf(e: NewEntry, typist: string): string | null {
 /** Fields of intents that hold codes of ours, not words of anybody's. */
 const CODES = new Set([
   'account',
+  'acrossStrains',
   'amount',
   'answer',
+  'basis',
+  'bath',
+  'beyond',
+  'column',
+  'concentrationUnit',
+  'dose',
+  'doseUnit',
+  'early',
+  'eggStage',
+  'eyes',
+  'fate',
+  'figure',
+  'found',
+  'goneBefore',
+  'how',
+  'induction',
+  'interval',
+  'late',
+  'means',
+  'mix',
+  'motility',
+  'odd',
+  'otherKind',
+  'overload',
+  'path',
+  'protocol',
+  'protocols',
+  'quota',
+  'ripeness',
+  'seen',
+  'sensitive',
+  'sex',
+  'shortfall',
+  'source',
+  'step',
+  'sure',
+  'tempered',
+  'together',
+  'undo',
+  'unlisted',
+  'way',
+  'what',
+  'withBrood',
+  'withdrawal',
   'cross',
   'kind',
   'lotName',
