@@ -27,6 +27,11 @@ test('to a water further off than they bear it is asked about, with the schedule
   expect(asked).toMatchObject({ code: 'temper', path: 'to', ask: { field: 'tempered' } });
   expect(asked.message).toMatch(/J1 stands at 5\.0 °C and J4 at 8\.4 °C/);
   expect(asked.todo).toMatch(/4 steps, 80 minutes/);
+  await h.send('preferences.save', { units: 'us' });
+  expect((await refusal(move('J4'))).message).toMatch(
+    /J1 stands at 41\.0 °F and J4 at 47\.1 °F: more than the 1\.8 °F/,
+  );
+  await h.send('preferences.save', { units: 'metric' });
   await move('J4', { tempered: 'tempered' });
   expect(await h.number('J4', 'egg')).toBeGreaterThan(0);
   const entry = (await h.db('entry').where({ kind: 'move' }).first('intent')) as { intent: unknown };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { run } from '@/core/calculation';
 import { ownRules } from '@/core/ownRules';
+import { degrees, degreesApart } from '@/core/quantities/format';
 import { stepBorne } from '@/core/species/species';
 import { temper } from '@/core/water/mixing';
 import { SENSOR_OF_UNIT } from '@/store/waters';
@@ -45,7 +46,7 @@ export async function askTempered(
   if (most === null) return;
   const [here, there] = [await celsiusOf(c, from.unit.id, at), await celsiusOf(c, to.id, at)];
   if (here === null || there === null) return;
-  askOfSteps({ name: from.unit.name, celsius: here }, { name: to.name, celsius: there }, most, path);
+  await askOfSteps(c, { name: from.unit.name, celsius: here }, { name: to.name, celsius: there }, most, path);
 }
 
 /** Fish that are let go into a water further off than they bear at once, where both are known. */
@@ -61,7 +62,8 @@ export async function askTemperedOut(
   const own = species.limits.find((l) => l.what === 'temperature step' && l.stage === from.place.stage)?.high;
   const here = await celsiusOf(c, from.unit.id, at);
   if (here === null) return;
-  askOfSteps(
+  await askOfSteps(
+    c,
     { name: from.unit.name, celsius: here },
     { name: to.name, celsius: to.celsius },
     own ?? ownRules.releaseStep.value,
@@ -72,8 +74,10 @@ export async function askTemperedOut(
 type Water = { name: string; celsius: number };
 
 /** Refuses a change of water beyond what is borne at once, with the schedule of steps. */
-function askOfSteps(from: Water, to: Water, most: number, path: string): void {
+async function askOfSteps(c: Context, from: Water, to: Water, most: number, path: string): Promise<void> {
   if (Math.abs(from.celsius - to.celsius) <= most) return;
+  const reader = (await c.trx('person').where({ id: c.actor.id }).first('units')) as { units: string } | undefined;
+  const us = reader?.units === 'us';
   const o = run(temper, {
     fromCelsius: from.celsius,
     toCelsius: to.celsius,
@@ -82,7 +86,7 @@ function askOfSteps(from: Water, to: Water, most: number, path: string): void {
   });
   throw new CommandRefused(
     'temper',
-    `${from.name} stands at ${from.celsius.toFixed(1)} °C and ${to.name} at ${to.celsius.toFixed(1)} °C: more than the ${most} °C that they bear at once.`,
+    `${from.name} stands at ${degrees(from.celsius, us)} and ${to.name} at ${degrees(to.celsius, us)}: more than the ${degreesApart(most, us)} that they bear at once.`,
     path,
     `Temper them first: ${o.steps.length} steps, ${Math.round(o.totalMinutes)} minutes.`,
     {

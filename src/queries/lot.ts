@@ -49,7 +49,7 @@ export type LotWater = {
 /** One batch's story. A fixed number of queries. */
 export async function lotView(
   db: Db,
-  site: { siteId: number; timeZone: string; units?: string },
+  site: { siteId: number; timeZone: string; units?: 'metric' | 'us' },
   lotId: number,
   now: number,
   entriesBefore?: number,

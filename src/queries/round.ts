@@ -73,7 +73,7 @@ type Prediction = {
  */
 export async function round(
   db: Db,
-  site: { siteId: number; timeZone: string },
+  site: { siteId: number; timeZone: string; units?: 'metric' | 'us' },
   now: number,
   only: Parameters<typeof standingsNow>[3] = {},
 ): Promise<RoundHolding[]> {
@@ -120,7 +120,7 @@ export async function round(
     };
     return {
       ...holding,
-      due: dueFor(holding, now, site.timeZone, settings),
+      due: dueFor(holding, now, site.timeZone, settings, site.units === 'us'),
       handsOff: handsOffOf(species, s.stage, milestones),
     };
   });

@@ -2,7 +2,7 @@ import type { JudgedRound } from '../incubation/picks';
 import { RESET_FROM } from '../incubation/rolling';
 import { type School, schoolWords } from '../incubation/schools';
 import { verdictSays } from '../incubation/verdicts';
-import { grouped } from '../quantities/format';
+import { degrees, grouped } from '../quantities/format';
 import { addLocalDays, localDay } from '../time/localDay';
 import { riseOf } from './rise';
 
@@ -91,7 +91,13 @@ export const usualRound: RoundSettings = { weighEveryDays: 14, countAbovePercent
  * What one holding wants today. It follows from the predicted stages (which follow the water) and from what was not
  * done: a missed round makes the next one say so.
  */
-export function dueFor(h: DueInput, now: number, timeZone: string, settings: RoundSettings = usualRound): Due[] {
+export function dueFor(
+  h: DueInput,
+  now: number,
+  timeZone: string,
+  settings: RoundSettings = usualRound,
+  us = false,
+): Due[] {
   const today = localDay(now, timeZone);
   const yesterday = addLocalDays(now, -1, timeZone);
   const due: Due[] = [];
@@ -144,7 +150,7 @@ export function dueFor(h: DueInput, now: number, timeZone: string, settings: Rou
       kind: 'flow',
       urgency: 2,
       since: today.start,
-      says: `set the flow anew: ${from.toFixed(1)} °C when it was set, ${to.toFixed(1)} °C now; ${change < 0 ? `colder water lifts more, close it by ${Math.round(-100 * change)} %` : `warmer water lifts less, open it by ${Math.round(100 * change)} %`}, by eye`,
+      says: `set the flow anew: ${degrees(from, us)} when it was set, ${degrees(to, us)} now; ${change < 0 ? `colder water lifts more, close it by ${Math.round(-100 * change)} %` : `warmer water lifts less, open it by ${Math.round(100 * change)} %`}, by eye`,
     });
   }
   const shocked = h.last.shock ?? 0;

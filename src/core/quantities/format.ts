@@ -49,3 +49,11 @@ export function short(n: number): string {
   if (n >= 1000) return `${(n / 1000).toFixed(1)} k`;
   return String(n);
 }
+
+/** A temperature as its reader takes it, to a tenth. @param celsius °C  @param us in °F */
+export const degrees = (celsius: number, us: boolean): string =>
+  us ? `${decimals(celsius * 1.8 + 32, 1)} °F` : `${decimals(celsius, 1)} °C`;
+
+/** A difference of temperatures as its reader takes it: one degree Celsius is 1.8 degrees Fahrenheit. */
+export const degreesApart = (celsius: number, us: boolean): string =>
+  `${figures(us ? celsius * 1.8 : celsius, 2)} ${us ? '°F' : '°C'}`;

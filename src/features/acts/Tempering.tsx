@@ -4,7 +4,7 @@ import { Timer } from 'lucide-react';
 import { useState } from 'react';
 import { CalculationError, run } from '@/core/calculation';
 import { ownRules } from '@/core/ownRules';
-import { figures } from '@/core/quantities/format';
+import { degrees, degreesApart, figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { temper } from '@/core/water/mixing';
 import { Caution } from '@/ui/caution';
@@ -28,8 +28,9 @@ export function Tempering({
   aDay?: number | null;
 }) {
   const { locale, units } = useSession();
+  const us = units === 'us';
   const unit = useShown();
-  const [step, setStep] = useState(numberText(most, locale));
+  const [step, setStep] = useState(numberText(us ? 1.8 * most : most, locale));
   const [minutes, setMinutes] = useState(numberText(ownRules.temperMinutes.value, locale));
   const [vessel, setVessel] = useState('');
   const [begun, setBegun] = useState<number | null>(null);
@@ -39,7 +40,7 @@ export function Tempering({
   const input = {
     fromCelsius: from,
     toCelsius: to,
-    maxStepCelsius: s.value ?? 0,
+    maxStepCelsius: (s.value ?? 0) / (us ? 1.8 : 1),
     minutesPerStep: m.value ?? 0,
     speciesStepCelsius: most,
     ...(litres.value ? { volumeL: litres.value / 1000 } : {}),
@@ -52,8 +53,6 @@ export function Tempering({
     if (!(e instanceof CalculationError)) throw e;
     wrong = e.says;
   }
-  const degrees = (c: number) =>
-    `${fromBase(c, 'temperature', units === 'us' ? '°F' : '°C').toFixed(1)} ${units === 'us' ? '°F' : '°C'}`;
   const passed = begun === null ? -1 : (now - begun) / 60_000;
   const at = o?.steps.findLastIndex((x) => x.minute <= passed) ?? -1;
   const next = o?.steps[at + 1];
@@ -64,16 +63,16 @@ export function Tempering({
       data-testid="tempering"
     >
       <p className="mb-1 font-semibold text-careful">
-        {degrees(from)} to {degrees(to)}: temper them, they bear {figures(most, 2)} °C at once
+        {degrees(from, us)} to {degrees(to, us)}: temper them, they bear {degreesApart(most, us)} at once
       </p>
       {aDay !== null && Math.abs(to - from) > 2 * aDay && (
         <p className="mb-1 font-semibold text-hand">
-          That is far more than the {figures(aDay, 2)} °C a day of a programme: bring the waters together first, if it
-          can wait.
+          That is far more than the {degreesApart(aDay, us)} a day of a programme: bring the waters together first, if
+          it can wait.
         </p>
       )}
       <div className="grid grid-cols-2 gap-2">
-        <DecimalInput label="Step, °C" value={step} onChange={setStep} error={s.error ?? wrong} />
+        <DecimalInput label={us ? 'Step, °F' : 'Step, °C'} value={step} onChange={setStep} error={s.error ?? wrong} />
         <DecimalInput label="Minutes a step" value={minutes} onChange={setMinutes} error={m.error} />
       </div>
       <MeasureInput
@@ -95,7 +94,7 @@ export function Tempering({
                     {x.exchangeL !== undefined &&
                       `, ${figures(fromBase(x.exchangeL * 1000, 'volume', unit('volume')), 2)} ${unit('volume')}`}
                   </td>
-                  <td className="num">{degrees(x.celsius)}</td>
+                  <td className="num">{degrees(x.celsius, us)}</td>
                 </tr>
               ))}
             </tbody>

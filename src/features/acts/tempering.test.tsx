@@ -78,3 +78,17 @@ test('the clock calls each exchange in its turn and says when they may go over',
     jest.useRealTimers();
   }
 });
+
+test('a reader of Fahrenheit has the waters, the step and what is borne in Fahrenheit', async () => {
+  const { user } = show(<Tempering from={5} to={8} most={1} />, { units: 'us' });
+  expect(screen.getByText(/41\.0 °F to 46\.4 °F: temper them, they bear 1\.8 °F at once/)).toBeTruthy();
+  const step = screen.getByLabelText('Step, °F') as HTMLInputElement;
+  expect(step.value).toBe('1.8');
+  // 3.6 °F are 2 °C: more than is borne.
+  await user.clear(step);
+  await user.type(step, '3.6');
+  expect(screen.queryByText(/exchange/)).toBeNull();
+  await user.clear(step);
+  await user.type(step, '0.9');
+  expect(screen.getAllByText(/^exchange/)).toHaveLength(6);
+});

@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react';
 import Link from 'next/link';
 import type { RoutineTask } from '@/core/planning/routine';
-import { decimals, grouped } from '@/core/quantities/format';
+import { degrees, degreesApart, grouped } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
 import type { BenchNow } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
@@ -147,7 +147,7 @@ export function TodayScreen({
                       {s.name} {s.celsius === null ? 'no reading' : degrees(s.celsius, us)}
                       {s.celsius !== null && s.yesterday !== null && Math.abs(s.celsius - s.yesterday) >= 1 && (
                         <b className="ml-1 text-hand">
-                          {degrees(Math.abs(s.celsius - s.yesterday), us, true)}{' '}
+                          {degreesApart(Math.abs(s.celsius - s.yesterday), us)}{' '}
                           {s.celsius > s.yesterday ? 'warmer' : 'colder'} than yesterday
                         </b>
                       )}
@@ -227,10 +227,4 @@ function FoldedRoom({
       <span className="ml-auto text-[0.9rem] text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
     </section>
   );
-}
-
-export function degrees(celsius: number, us: boolean, difference = false): string {
-  return us
-    ? `${decimals(difference ? (celsius * 9) / 5 : (celsius * 9) / 5 + 32, 1)} °F`
-    : `${decimals(celsius, 1)} °C`;
 }
