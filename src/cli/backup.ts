@@ -10,6 +10,7 @@ import { checkBooks } from '@/store/books/check';
 import { connect } from '@/store/connection';
 import { migrate, steps } from '@/store/migrations';
 import { DUMP_PROGRAM, ensurePrograms } from './mariadb';
+import { forgetLog, placeOf, playUntil } from './pointInTime';
 
 /** First line of a backup: that it is one, and the newest step of the database that it was made of. */
 const HEAD = /^-- Morula backup 1; database at ([\w]+)$/;
@@ -58,7 +59,16 @@ export async function backup(url: string, file: string): Promise<void> {
   const part = `${file}.part`;
   const dump = spawn(
     'mariadb-dump',
-    [...args, '--single-transaction', '--quick', '--skip-lock-tables', '--hex-blob', database],
+    [
+      ...args,
+      '--single-transaction',
+      '--quick',
+      '--skip-lock-tables',
+      '--hex-blob',
+      // Notes the place in the log of changes, from which a restore can go on.
+      ...((await logsChanges(url)) ? ['--master-data=2'] : []),
+      database,
+    ],
     { env, stdio: ['ignore', 'pipe', 'pipe'] },
   );
   const ended = endOf(dump, 'mariadb-dump');
@@ -85,6 +95,19 @@ export async function backup(url: string, file: string): Promise<void> {
   } catch (e) {
     rmSync(part, { force: true });
     throw e;
+  }
+}
+
+/** Whether the server of a database keeps a log of changes that Morula may read the place of. */
+async function logsChanges(url: string): Promise<boolean> {
+  // Another's server keeps its log for itself.
+  if (!new URL(url).searchParams.has('socketPath')) return false;
+  const server = await serverOf(url);
+  try {
+    const [rows] = await server.query<RowDataPacket[]>('SELECT @@log_bin AS logs');
+    return Boolean(rows[0]?.logs);
+  } finally {
+    await server.end();
   }
 }
 
@@ -166,13 +189,18 @@ export type Restored = { entries: number; faults: number; safety: string | null 
  * its own beside the one in use, brought up to date and checked; only then the two change places. What stood there is
  * kept as a safety copy.
  *
- * @param safety where that copy goes  @throws Error in plain words; the database in use is then as it was
+ * @param safety where that copy goes  @param until to which instant what was recorded after the backup is brought in, ms
+ * @throws Error in plain words; the database in use is then as it was
  */
-export async function restore(url: string, file: string, safety: string): Promise<Restored> {
+export async function restore(url: string, file: string, safety: string, until?: number): Promise<Restored> {
   await examine(file);
+  const place = until === undefined ? null : await placeOf(file);
+  if (until !== undefined && !place)
+    throw new Error(`${file} was made without a log of changes: it can only be restored as it is, without --until`);
   ensurePrograms([{ program: 'mariadb', packages: ['mariadb-client-core'] }]);
   const { args, env, database } = clientArgs(url);
-  const beside = `${database}_restoring`;
+  // A name of its own each time: the log of changes has what was done to the one before.
+  const beside = `${database}_r${Date.now().toString(36)}`;
   const old = `${database}_replaced`;
   const server = await serverOf(url);
   try {
@@ -189,11 +217,13 @@ export async function restore(url: string, file: string, safety: string): Promis
     const client = spawn('mariadb', [...args, beside], { env, stdio: ['pipe', 'ignore', 'pipe'] });
     const ended = endOf(client, 'mariadb');
     await both(ended, pipeline(createReadStream(file), createGunzip(), client.stdin));
+    if (place) await playUntil(url, { place, from: database, into: beside }, until!);
     const besideUrl = Object.assign(new URL(url), { pathname: `/${beside}` }).toString();
     const { entries, faults } = await checkRestored(besideUrl, file);
     const kept = (await tablesOf(server, database)).length > 0 ? safety : null;
     if (kept) await backup(url, kept);
     await swap(server, { from: beside, to: database, old });
+    if (await logsChanges(url)) await forgetLog(url);
     return { entries, faults, safety: kept };
   } finally {
     for (const name of [beside, old]) await server.query(`DROP DATABASE IF EXISTS \`${name}\``).catch(() => {});

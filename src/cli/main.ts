@@ -9,6 +9,7 @@ const usage = `usage: ./morula COMMAND
   bench              ratios of speed, against baselines of the same run
   backup FILE        write the database to FILE (gzipped SQL)
   restore FILE       put the database back from FILE
+                     (--until TIME: and bring in what was recorded up to then)
   check-books        replay every entry and compare with what is stored
 backup, restore and check-books take --demo for the demo's database
 `;

@@ -8,7 +8,7 @@ import { openDatabase } from './serve';
 
 /** `backup FILE`, `restore FILE`, `check-books`; with `--demo` on the demo's database. */
 export async function upkeep(command: 'backup' | 'restore' | 'check-books', args: string[]): Promise<number> {
-  const file = args.find((a) => !a.startsWith('--'));
+  const { file, until } = asked(args);
   if (command !== 'check-books' && !file) {
     say(`${command} needs a file: ./morula ${command} FILE`);
     return 2;
@@ -19,6 +19,14 @@ export async function upkeep(command: 'backup' | 'restore' | 'check-books', args
     if (runs) {
       say(`Morula runs (${runs.mode}, pid ${runs.pid}): stop it first, then restore. Nothing was changed.`);
       return 1;
+    }
+    if (until !== undefined && !Number.isFinite(until)) {
+      say('--until takes a day and a time: 2031-04-14 07:40, or 2031-04-14T05:40:00Z. Nothing was changed.');
+      return 2;
+    }
+    if (until !== undefined && until > Date.now()) {
+      say(`${new Date(until).toISOString()} is still to come. Nothing was changed.`);
+      return 2;
     }
     // What is wrong with the file is told before anything is started.
     await examine(file!);
@@ -33,8 +41,10 @@ export async function upkeep(command: 'backup' | 'restore' | 'check-books', args
     if (command === 'restore') {
       const stamp = new Date().toISOString().replace(/[:.]/g, '-').slice(0, 19);
       const safety = join(HOME, 'backups', `before-restore-${stamp}.sql.gz`);
-      const done = await restore(url, file!, safety);
-      say(`put back from ${file}: ${done.entries} entries, and the books hold`);
+      const done = await restore(url, file!, safety, until);
+      say(
+        `put back from ${file}${until === undefined ? '' : `, and on to ${new Date(until).toISOString()}`}: ${done.entries} entries, and the books hold`,
+      );
       if (done.safety) say(`what stood there before is kept in ${done.safety}`);
       return 0;
     }
@@ -42,6 +52,19 @@ export async function upkeep(command: 'backup' | 'restore' | 'check-books', args
   } finally {
     if (own && !wasRunning) await stopDatabase(own.dir);
   }
+}
+
+/** The file, and the instant of `--until TIME` or `--until=TIME`; a time without a zone is this machine's. */
+function asked(args: readonly string[]): { file?: string; until?: number } {
+  const rest = [...args];
+  const at = rest.findIndex((a) => a === '--until' || a.startsWith('--until='));
+  if (at < 0) return { file: rest.find((a) => !a.startsWith('--')) };
+  const [flag] = rest.splice(at, 1);
+  let text = flag!.includes('=') ? flag!.slice('--until='.length) : (rest.splice(at, 1)[0] ?? '');
+  // "2031-04-14 07:40" unquoted comes as two words.
+  if (/^\d{4}-\d\d-\d\d$/.test(text) && /^\d\d:\d\d/.test(rest[at] ?? '')) text += ` ${rest.splice(at, 1)[0]}`;
+  const until = /^\d{4}-\d\d-\d\d[T ]\d\d:\d\d/.test(text) ? Date.parse(text.replace(' ', 'T')) : Number.NaN;
+  return { file: rest.find((a) => !a.startsWith('--')), until };
 }
 
 async function check(url: string): Promise<number> {
