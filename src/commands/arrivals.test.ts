@@ -1,7 +1,8 @@
 import { arrivalsView } from '@/queries/arrivals';
 import { broodHere } from '@/queries/brood';
-import { HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
+import { DAY, HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { refusal } from '../../tests/support/refusal';
+import { seasonOf } from './lots';
 
 let h: TestHatchery;
 const view = () =>
@@ -141,4 +142,48 @@ test('nothing is sorted before it came; a killing says how; those that stay do n
 test('marked fish of our own: how many came back of those released, with its interval', async () => {
   await arrive({ own: [{ season: '2027/28', number: 3 }] });
   expect((await view()).returns).toMatchObject([{ season: '2027/28', returned: 3, released: 0 }]);
+});
+
+test('what was released counts for the season of its release, whatever season its lot is named by after a grading', async () => {
+  const bring = {
+    account: 'opening',
+    species: 'pikeperch',
+    stage: 'fingerling',
+    unit: h.units.R1!,
+    measured: { method: 'counted', number: 3000 },
+  };
+  await h.send('stock.bring', bring);
+  // Graded after the new year of seasons began, released in it.
+  h.clock.now += 330 * DAY;
+  await h.send('grade.record', {
+    unit: h.units.R1!,
+    stage: 'fingerling',
+    classes: [
+      { grade: 'L', unit: h.units.R2!, amount: { kind: 'measured', measured: { method: 'counted', number: 1000 } } },
+      { grade: 'S', unit: h.units.R3!, amount: { kind: 'all' } },
+    ],
+  });
+  const release = (unit: string) =>
+    h.send('release.record', {
+      unit: h.units[unit]!,
+      site: h.releaseSite,
+      batches: [{ massG: 30, count: 100 }],
+      bucketsG: [150],
+    });
+  await release('R2');
+  const first = seasonOf(h.clock.now, 'Europe/Vienna', 9);
+  h.clock.now += 365 * DAY;
+  await release('R3');
+  const second = seasonOf(h.clock.now, 'Europe/Vienna', 9);
+  expect(second).not.toBe(first);
+  await arrive({
+    own: [
+      { season: first, number: 3 },
+      { season: second, number: 2 },
+    ],
+  });
+  expect((await view()).returns).toMatchObject([
+    { season: first, returned: 3, released: 500 },
+    { season: second, returned: 2, released: 500 },
+  ]);
 });

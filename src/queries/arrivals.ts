@@ -63,7 +63,7 @@ export async function arrivalsView(
     arrivalEntries(db, site.siteId, species),
     killsOf(db, site.siteId, species),
     ownReturns(db, site.siteId, species),
-    releasedBySeason(db, site.siteId, species),
+    releasedBySeason(db, site, species, row.season_starts_month),
   ]);
   const batches = totals.batches
     .flatMap((b) => {
@@ -173,14 +173,23 @@ async function ownReturns(db: Db, siteId: number, species: string): Promise<Map<
   return new Map(rows.map((r) => [r.said, Number(r.n)]));
 }
 
-/** Animals released, by the season of their lots. */
-async function releasedBySeason(db: Db, siteId: number, species: string): Promise<Map<string, number>> {
+/** Animals released, by the season of their release: that of a lot tells when it was made, by a grading too. */
+async function releasedBySeason(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  species: string,
+  startsMonth: number,
+): Promise<Map<string, number>> {
   const rows = (await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('lot as t', 't.id', 'h.lot_id')
-    .where({ 't.site_id': siteId, 't.species': species, 'p.account': 'released' })
+    .where({ 't.site_id': site.siteId, 't.species': species, 'p.account': 'released' })
     .whereNull('p.superseded_seq')
-    .groupBy('t.season')
-    .select('t.season', db.raw('SUM(p.delta) AS n'))) as { season: string; n: string }[];
-  return new Map(rows.map((r) => [r.season, Number(r.n)]));
+    .select('p.order_at as at', 'p.delta as n')) as { at: number; n: number }[];
+  const bySeason = new Map<string, number>();
+  for (const r of rows) {
+    const season = seasonOf(r.at, site.timeZone, startsMonth);
+    bySeason.set(season, (bySeason.get(season) ?? 0) + r.n);
+  }
+  return bySeason;
 }
