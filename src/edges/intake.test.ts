@@ -233,6 +233,23 @@ test('the broker asks who it is, and lets none take over another’s connection'
   expect(statSync(join(l.folder, 'users.json')).mode & 0o077).toBe(0);
 });
 
+test('a probe reports and forges no page', async () => {
+  const l = await listening(async () => {});
+  await l.intake.listening;
+  const pager = startPager({ url: l.pagerUrl, site: 1, file: join(folder(), 'pager.log') });
+  stops.push(() => pager.stop());
+  const c = await device(l.url);
+  const forged = { alarm: 1, says: 'all is well', todo: '', at: 0 };
+  // The broker drops the connection of who tries; the client would try for ever.
+  const dropped = new Promise<void>((ok) => c.once('close', () => ok()));
+  c.publish('morula/1/pager', JSON.stringify(forged), { qos: 1 });
+  await dropped;
+  await c.endAsync(true);
+  await l.intake.publish('morula/1/pager', { ...forged, alarm: 2 });
+  await until(() => pager.pages.length > 0);
+  expect(pager.pages.map((p) => p.alarm)).toEqual([2]);
+});
+
 test('what a broker had taken when it was killed is handed on when it starts again', async () => {
   const at = folder();
   const got: number[] = [];

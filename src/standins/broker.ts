@@ -18,6 +18,12 @@ export type Broker = {
 const USERS = ['morula', 'probes', 'pager'] as const;
 export type BrokerUser = (typeof USERS)[number];
 
+/** Where each may publish to. */
+const MAY_PUBLISH: Record<BrokerUser, RegExp> = {
+  morula: /^morula\/\d+\//,
+  probes: /^morula\/\d+\/readings$/,
+  pager: /^$/,
+};
 /** So many connections at once; a hatchery has some dozens of devices. */
 const MOST_CONNECTIONS = 200;
 /** Bytes of one message, far above a list of 20 000 readings; more is no reading. */
@@ -37,17 +43,25 @@ export async function startBroker(o: { folder: string; host?: string; port?: num
   const inOrder = keepsOrder(kept);
   const taken = await Taken.in(join(o.folder, 'taken'));
   let stopping = false;
+  const users = new WeakMap<Client, BrokerUser>();
   const broker = await Aedes.createBroker({
     persistence: kept,
     maxClientsIdLength: 60,
     authenticate: (client, user, password, done) => {
       const wrong = refusalOf(passwords, client, user, password);
-      if (wrong === null) return done(null, true);
+      if (wrong === null) {
+        users.set(client, user as BrokerUser);
+        return done(null, true);
+      }
       done(Object.assign(new Error(wrong), { returnCode: 4 }) as AuthenticateError, false);
     },
     // The broker acknowledges first and keeps then; so it is kept here, where it may still be refused.
-    authorizePublish: (_client, packet, done) => {
+    authorizePublish: (client, packet, done) => {
       if (packet.topic.startsWith('$SYS/')) return done(new Error('topics of $SYS are the broker’s own'));
+      // A probe reports and forges no page; what pages is the application.
+      const user = client ? users.get(client) : undefined;
+      if (user === undefined || !MAY_PUBLISH[user].test(packet.topic))
+        return done(new Error(`${user ?? 'nobody'} may not publish to ${packet.topic}`));
       if (stopping) return done(new Error('the broker is being stopped'));
       if (packet.payload.length > MOST_BYTES) return done(new Error('a message that long is no reading'));
       taken.keep(packet.topic, Buffer.from(packet.payload), packet.qos).then(
