@@ -72,12 +72,16 @@ export function TodayScreen({
             {wanting > 0 && <span className="ml-2 font-semibold text-hand">{wanting} want a hand now</span>}
           </p>
           <span className="ml-auto flex flex-wrap gap-x-4 gap-y-1 whitespace-nowrap max-sm:ml-0">
-            <Link className="link" href="/take">
-              Record a take
-            </Link>
-            <Link className="link" href="/bring">
-              Stock that came
-            </Link>
+            {canSettle && (
+              <>
+                <Link className="link" href="/take">
+                  Record a take
+                </Link>
+                <Link className="link" href="/bring">
+                  Stock that came
+                </Link>
+              </>
+            )}
             {today.holdings.some((h) => expectedIn(h) > 0) && (
               <Link
                 className="link"
