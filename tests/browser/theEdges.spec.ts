@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { type APIRequestContext, type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { Secret, TOTP } from 'otpauth';
 import { accessible, PASSWORD, signIn, url } from './hands';
@@ -186,6 +187,22 @@ test('a second factor: set up with a first code, asked for at the door, each cod
   expect((await enter({ code: next })).status).toBe(200);
   expect((await enter({ code: next })).error).toContain('not the one of now');
   await theirs.close();
+});
+
+test('a method that nobody answers is refused, not failed over', async () => {
+  const { hostname, port } = new URL(url('/'));
+  const said = await new Promise<string>((ok, fail) => {
+    const socket = connect(Number(port), hostname, () =>
+      socket.write(`TRACE / HTTP/1.1\r\nHost: ${hostname}\r\nConnection: close\r\n\r\n`),
+    );
+    let text = '';
+    socket.on('data', (d) => {
+      text += d;
+    });
+    socket.on('end', () => ok(text));
+    socket.on('error', fail);
+  });
+  expect(said).toMatch(/^HTTP\/1\.1 405 /);
 });
 
 test('eleven wrong passwords: the door stays shut for that name, with words for it', async ({ playwright }) => {
