@@ -22,16 +22,29 @@ export default async function setup(): Promise<() => Promise<void>> {
   const port = await freePort();
   const labels = mkdtempSync(join(tmpdir(), 'morula-labels-'));
   const printer = await startLabelPrinter({ folder: labels });
-  const app = spawn('node', ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      DATABASE_URL: url,
-      MORULA_SESSION_SECRET: 'a secret of forty characters for the tests',
-      MORULA_LABEL_PRINTER: printer.url,
+  const app = spawn(
+    'node',
+    [
+      '--import',
+      './src/cli/leash.mjs',
+      'node_modules/next/dist/bin/next',
+      'start',
+      '-H',
+      '127.0.0.1',
+      '-p',
+      String(port),
+    ],
+    {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: url,
+        MORULA_SESSION_SECRET: 'a secret of forty characters for the tests',
+        MORULA_LABEL_PRINTER: printer.url,
+      },
     },
-  });
+  );
   process.env.BASE_URL = `http://127.0.0.1:${port}`;
   for (let i = 0; i < 150; i++) {
     if (
