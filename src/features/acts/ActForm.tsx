@@ -1,8 +1,9 @@
 'use client';
 
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { TextField } from '@/ui/fields';
 import { useCorrecting } from './correcting';
+import { mark } from './halfFilled';
 import { type Act, ActFoot, Barred } from './useAct';
 import type { useEventFields } from './when';
 
@@ -32,6 +33,13 @@ export function ActForm({
   children: ReactNode;
 }) {
   const correcting = useCorrecting();
+  const self = useRef(Symbol('form'));
+  // Recorded, or gone from the page: nothing of it is half filled any more.
+  useEffect(() => {
+    const own = self.current;
+    if (act.done) mark(own, false);
+    return () => mark(own, false);
+  }, [act.done]);
   // Nobody fills a form that cannot be sent.
   if (act.barred) return <Barred act={act} />;
   const wanting = [...needs, event?.error && 'the time', correcting?.reason.trim() === '' && 'why'].filter(
@@ -41,6 +49,7 @@ export function ActForm({
   return (
     <form
       className={className}
+      onInput={() => mark(self.current, true)}
       onSubmit={(e) => {
         e.preventDefault();
         if (!held) onSend();

@@ -8,6 +8,7 @@ import { Glyph, Mark } from '@/ui/glyphs';
 import { Doubtful } from '@/ui/number';
 import { AlarmBar } from './AlarmBar';
 import { DeskLink, StationLink } from './Here';
+import { LinkGuard } from './LinkGuard';
 import { LogLine } from './LogLine';
 import { PersonMenu } from './PersonMenu';
 import { RecordingBar } from './RecordingBar';
@@ -80,6 +81,7 @@ export function Frame({
                 <PersonMenu />
               </div>
             </header>
+            <LinkGuard />
             <RecordingBar />
             <AlarmBar alarms={alarms} />
           </div>

@@ -1,0 +1,81 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { AlertDialog } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import { forgetAll, isHalfFilled } from '../acts/halfFilled';
+
+/**
+ * Before a link within Morula is followed: a half-filled form is not thrown away unasked, and without a connection the
+ * page stays, where the browser would put its own page of errors in the place of what was typed.
+ */
+export function LinkGuard() {
+  const router = useRouter();
+  const [asks, setAsks] = useState<string | null>(null);
+  const [offline, setOffline] = useState(false);
+  useEffect(() => {
+    const click = (e: MouseEvent) => {
+      const link = (e.target as Element | null)?.closest?.('a[href]') as HTMLAnchorElement | null;
+      if (!link || e.defaultPrevented || e.button !== 0 || e.ctrlKey || e.metaKey || e.shiftKey || e.altKey) return;
+      if (link.target === '_blank' || link.hasAttribute('download') || link.origin !== location.origin) return;
+      if (link.pathname === location.pathname && link.search === location.search) return;
+      const stay = () => {
+        e.preventDefault();
+        e.stopPropagation();
+      };
+      if (!navigator.onLine) {
+        stay();
+        setOffline(true);
+      } else if (isHalfFilled()) {
+        stay();
+        setAsks(link.pathname + link.search + link.hash);
+      }
+    };
+    const online = () => setOffline(false);
+    // Before any link has it: a page of the framework follows links by itself.
+    document.addEventListener('click', click, true);
+    window.addEventListener('online', online);
+    return () => {
+      document.removeEventListener('click', click, true);
+      window.removeEventListener('online', online);
+    };
+  }, []);
+  return (
+    <>
+      {offline && (
+        <p
+          role="alert"
+          className="border-b border-strong bg-hand-wash px-4 py-2 font-semibold"
+          data-testid="offline-stays"
+        >
+          No connection, so this page stays as it is. What you record is kept here and sent once when it is back.
+        </p>
+      )}
+      <AlertDialog.Root open={asks !== null} onOpenChange={(open) => !open && setAsks(null)}>
+        <AlertDialog.Portal>
+          <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+          <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(440px,92vw)] -translate-x-1/2 -translate-y-1/2 border border-strong bg-sheet p-5">
+            <AlertDialog.Title className="mb-1 text-[1.1rem] font-bold">
+              What you typed is not recorded
+            </AlertDialog.Title>
+            <AlertDialog.Description className="mb-4">
+              A form on this page is half filled. Leave it, and it is gone.
+            </AlertDialog.Description>
+            <div className="flex gap-3">
+              <AlertDialog.Cancel className="button main">Stay</AlertDialog.Cancel>
+              <AlertDialog.Action
+                className="button"
+                onClick={() => {
+                  forgetAll();
+                  if (asks) router.push(asks);
+                }}
+              >
+                Leave it
+              </AlertDialog.Action>
+            </div>
+          </AlertDialog.Content>
+        </AlertDialog.Portal>
+      </AlertDialog.Root>
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+/** @jest-environment jsdom */
+import { jest } from '@jest/globals';
+import { screen, waitFor } from '@testing-library/react';
+import { went } from '../../../tests/support/navigation';
+import { show } from '../../../tests/support/screen';
+import { NoteForm } from '../acts/lookForms';
+import { LinkGuard } from './LinkGuard';
+
+const holding = {
+  unitId: 1,
+  unit: 'R1',
+  lotId: 9,
+  lot: 'AC-31-01',
+  stage: 'fry',
+  stageName: 'fry',
+  number: 40,
+} as never;
+const followed: string[] = [];
+const page = () =>
+  show(
+    <>
+      <LinkGuard />
+      <NoteForm h={holding} />
+      {/* What the framework's own links would do. */}
+      <a
+        href="/records"
+        onClick={(e) => {
+          e.preventDefault();
+          followed.push('/records');
+        }}
+      >
+        Records
+      </a>
+    </>,
+  );
+beforeEach(() => {
+  followed.length = 0;
+  went.to = [];
+});
+
+test('a link is followed from an untouched form, and from one that was recorded', async () => {
+  const { user } = page();
+  await user.click(screen.getByRole('link', { name: 'Records' }));
+  expect(followed).toEqual(['/records']);
+  await user.type(screen.getByRole('textbox'), 'fungus');
+  await user.click(screen.getByRole('button', { name: /Note|Record/ }));
+  await screen.findByRole('status');
+  await user.click(screen.getByRole('link', { name: 'Records' }));
+  expect(followed).toEqual(['/records', '/records']);
+});
+
+test('a half-filled form asks first: staying keeps what was typed, leaving it goes on', async () => {
+  const { user } = page();
+  await user.type(screen.getByRole('textbox'), 'fungus');
+  await user.click(screen.getByRole('link', { name: 'Records' }));
+  expect(await screen.findByText('What you typed is not recorded')).toBeTruthy();
+  expect(followed).toEqual([]);
+  await user.click(screen.getByRole('button', { name: 'Stay' }));
+  expect((screen.getByRole('textbox') as HTMLInputElement).value).toBe('fungus');
+  await user.click(screen.getByRole('link', { name: 'Records' }));
+  await user.click(await screen.findByRole('button', { name: 'Leave it' }));
+  await waitFor(() => expect(went.to).toEqual(['/records']));
+});
+
+test('without a connection the page stays, and says so until it is back', async () => {
+  const online = jest.spyOn(navigator, 'onLine', 'get').mockReturnValue(false);
+  const { user } = page();
+  await user.click(screen.getByRole('link', { name: 'Records' }));
+  expect(followed).toEqual([]);
+  expect(await screen.findByTestId('offline-stays')).toBeTruthy();
+  online.mockRestore();
+  window.dispatchEvent(new Event('online'));
+  await waitFor(() => expect(screen.queryByTestId('offline-stays')).toBeNull());
+});
