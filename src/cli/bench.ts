@@ -3,8 +3,14 @@ import { join } from 'node:path';
 import { HOME, say } from './home';
 import { startDatabase, stopDatabase } from './mariadb';
 
-/** Prints ratios within one run and writes them to docs/bench.md. */
+/** Prints ratios within one run and writes them to docs/bench.md; `coverage` alone prints how intervals hold. */
 export async function runBench(args: string[]): Promise<number> {
+  const { coverage, coverageTable } = await import('../../bench/coverage');
+  if (args.includes('coverage')) {
+    const list = await coverage(say);
+    process.stdout.write(`${coverageTable(list)}\n`);
+    return list.every((c) => c.ok) ? 0 : 1;
+  }
   const own = await startDatabase(join(HOME, 'bench-db'));
   try {
     const { bench } = await import('../../bench/run');
@@ -34,6 +40,8 @@ export async function runBench(args: string[]): Promise<number> {
         (b) =>
           `| ${b.what} | ${b.value.toFixed(b.unit === '%' ? 3 : 1)} ${b.unit} | ${b.wanted ?? ''} | ${verdict(b.value, b.wanted)} |`,
       ),
+      '',
+      coverageTable(await coverage(say)),
     ].join('\n');
     process.stdout.write(`${text}\n`);
     if (args.includes('--write')) writeFileSync('docs/bench.md', `${page}\n${text}\n${notes}`);
