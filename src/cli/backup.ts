@@ -9,6 +9,7 @@ import { createConnection, type RowDataPacket } from 'mysql2/promise';
 import { checkBooks } from '@/store/books/check';
 import { connect } from '@/store/connection';
 import { migrate, steps } from '@/store/migrations';
+import { endOf } from './child';
 import { DUMP_PROGRAM, ensurePrograms } from './mariadb';
 import { forgetLog, placeOf, playUntil } from './pointInTime';
 
@@ -282,15 +283,4 @@ async function swap(server: Server, i: { from: string; to: string; old: string }
 /** Waits for a program and for what flows through it; what the program said comes before a broken pipe. */
 async function both(program: Promise<void>, flow: Promise<void>): Promise<void> {
   for (const r of await Promise.allSettled([program, flow])) if (r.status === 'rejected') throw r.reason;
-}
-
-function endOf(child: ReturnType<typeof spawn>, name: string): Promise<void> {
-  let err = '';
-  child.stderr?.on('data', (d: Buffer) => {
-    err += d.toString();
-  });
-  return new Promise((ok, fail) => {
-    child.on('error', fail);
-    child.on('exit', (code) => (code === 0 ? ok() : fail(new Error(`${name} failed: ${err.trim().slice(0, 400)}`))));
-  });
 }

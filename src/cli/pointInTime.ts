@@ -6,6 +6,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import { createConnection, type RowDataPacket } from 'mysql2/promise';
+import { endOf } from './child';
 import { ensurePrograms } from './mariadb';
 
 /** Where the log of changes stood when a backup was made: its file and its place in it. */
@@ -119,15 +120,4 @@ export async function forgetLog(url: string): Promise<void> {
   } finally {
     await root.end();
   }
-}
-
-function endOf(child: ReturnType<typeof spawn>, name: string): Promise<void> {
-  let err = '';
-  child.stderr?.on('data', (d: Buffer) => {
-    err += d.toString();
-  });
-  return new Promise((ok, fail) => {
-    child.on('error', fail);
-    child.on('exit', (code) => (code === 0 ? ok() : fail(new Error(`${name} failed: ${err.trim().slice(0, 400)}`))));
-  });
 }

@@ -5,6 +5,7 @@ import { compareEntries, orderInstant, rankOf } from '@/core/books/order';
 import { BookRefused } from '@/core/books/refusal';
 import type { BookContext } from '@/core/books/state';
 import { type Trx, together } from '../connection';
+import { CODES } from './codes';
 import { comparePosition, lastOf, lineage, positionOf } from './lineage';
 import { type EntryRow, fromJson, type HoldingRow, toBookEntry } from './rows';
 import { addLots, currentState, keyOfRow, stateBefore } from './stateOf';
@@ -160,68 +161,6 @@ function wordsOf(e: NewEntry, typist: string): string | null {
   const words = [...new Set(texts.map((t) => t.trim()).filter(Boolean))].join(' \n').slice(0, 2000);
   return words || null;
 }
-
-/** Fields of intents that hold codes of ours, not words of anybody's. */
-const CODES = new Set([
-  'account',
-  'acrossStrains',
-  'amount',
-  'answer',
-  'basis',
-  'bath',
-  'beyond',
-  'column',
-  'concentrationUnit',
-  'dose',
-  'doseUnit',
-  'early',
-  'eggStage',
-  'eyes',
-  'fate',
-  'figure',
-  'found',
-  'goneBefore',
-  'how',
-  'induction',
-  'interval',
-  'late',
-  'means',
-  'mix',
-  'motility',
-  'odd',
-  'otherKind',
-  'overload',
-  'path',
-  'protocol',
-  'protocols',
-  'quota',
-  'ripeness',
-  'seen',
-  'sensitive',
-  'sex',
-  'shortfall',
-  'source',
-  'step',
-  'sure',
-  'tempered',
-  'together',
-  'undo',
-  'unlisted',
-  'way',
-  'what',
-  'withBrood',
-  'withdrawal',
-  'cross',
-  'kind',
-  'lotName',
-  'method',
-  'mode',
-  'species',
-  'stage',
-  'to',
-  'toStage',
-  'type',
-]);
 
 async function voidedEntries(trx: Trx, rows: readonly EntryRow[]): Promise<EntryRow[]> {
   const seqs = rows.flatMap((x) => (x.voids_seq === null ? [] : [x.voids_seq]));
