@@ -93,7 +93,7 @@ export const recordTake = defineCommand({
       'males',
     );
     await mustHaveBeenThere(c, [...females.values(), ...males.values()], event.at, p);
-    const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['take']));
+    const number = numberFrom(p.measured, await usualCv(c, p.measured.method, 'take'));
     if (number.number === 0)
       throw new CommandRefused('none', 'That makes no eggs at all.', 'measured', 'Check the samples and the total.');
     mustBeTheirEggs(await c.species(species.id), p, number.number + p.removed);
@@ -282,7 +282,7 @@ export const bringStock = defineCommand({
     if (p.fertilisedAt !== undefined && p.fertilisedAt > event.at)
       throw new CommandRefused('clock', 'They cannot be fertilised after they came.', 'fertilisedAt');
     const unit = await unitById(c, p.unit);
-    const number = numberFrom(p.measured, await usualCv(c, p.measured.method, ['arrival', 'opening']));
+    const number = numberFrom(p.measured, await usualCv(c, p.measured.method, 'arrival'));
     if (number.number === 0)
       throw new CommandRefused('none', 'That makes no animals at all.', 'measured', 'Check the figures.');
     await warnLoads(c, [{ unit, adds: number.number, species: species.id, stage: p.stage }], p, 'unit');

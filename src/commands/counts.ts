@@ -147,7 +147,7 @@ async function census(
   intent: unknown,
   size?: Observation,
 ) {
-  const { meanG: _, ...count } = numberFrom(m, await usualCv(c, m.method, ['weighing', 'count', 'release']));
+  const { meanG: _, ...count } = numberFrom(m, await usualCv(c, m.method, 'count'));
   const book = await booksOf(c, at.holding, asOf(c, event));
   const compared = compareCount({ number: book.estimated, sd: book.sd }, count);
   const full = m.method === 'counted';

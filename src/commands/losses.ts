@@ -46,7 +46,7 @@ function countedLoss(type: string, kind: string, account: Outflow, roles: readon
       const event = eventOf(c, p);
       const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.stage }, prefer);
       const { meanG: _, ...found } = p.measured
-        ? numberFrom(p.measured, await usualCv(c, p.measured.method, ['weighing', 'count', 'release']))
+        ? numberFrom(p.measured, await usualCv(c, p.measured.method, 'count'))
         : { number: p.number!, sd: 0, df: null, how: 'counted' as const, meanG: undefined };
       const amount: Amount = { kind: 'number', ...found, shortfall: p.shortfall === 'yes' };
       const intent = { ...p, number: found.number };

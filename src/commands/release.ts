@@ -41,10 +41,7 @@ export const recordRelease = defineCommand({
       bucketsG: p.bucketsG,
       bucketSdG: p.bucketSdG,
     };
-    const { meanG, ...count } = numberFrom(
-      measurement.parse(measured),
-      await usualCv(c, 'buckets', ['weighing', 'count', 'release']),
-    );
+    const { meanG, ...count } = numberFrom(measurement.parse(measured), await usualCv(c, 'buckets', 'count'));
     const { seqs } = await c.record([
       {
         kind: 'release',

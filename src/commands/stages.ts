@@ -132,10 +132,7 @@ async function hatched(
     const own = { number: Math.round(book.estimated), sd: book.sd };
     return { count: null, mode: null, says: { hatched: said(own).text, ...share(own) } };
   }
-  const { meanG: _, ...count } = numberFrom(
-    p.measured,
-    await usualCv(c, p.measured.method, ['weighing', 'count', 'release']),
-  );
+  const { meanG: _, ...count } = numberFrom(p.measured, await usualCv(c, p.measured.method, 'count'));
   const compared = compareCount({ number: book.estimated, sd: book.sd }, count);
   const full = p.measured.method === 'counted';
   if (!p.answer && !compared.agree) throw disagreement(at, book, count, compared.z, full);

@@ -23,6 +23,7 @@ export const session: SessionInfo = {
   timeZone: 'Europe/Vienna',
   siteName: 'Ombrel Hatchery',
   barred: [],
+  usual: {},
   now: NOW,
 };
 

@@ -7,6 +7,7 @@ import { db } from '../_server/database';
 import { workLeftDates } from '../_server/dates';
 import { requestNow, requestStations } from '../_server/request';
 import { requirePerson } from '../_server/session';
+import { usualOf } from '../_server/usual';
 
 export default async function HatcheryLayout({ children }: { children: ReactNode }) {
   const person = await requirePerson();
@@ -26,6 +27,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
         timeZone: person.timeZone,
         siteName: person.siteName,
         barred: barredTo(person.role),
+        usual: await usualOf(person.siteId, at),
         now: at,
       }}
     >

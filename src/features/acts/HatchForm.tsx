@@ -109,6 +109,7 @@ export function HatchForm({ h }: { h: ActHolding }) {
                 </button>
               </div>
               {ways.view({
+                of: 'count',
                 methods: ['volume', 'weight', 'counted', 'estimated'],
                 what: 'larvae, of catch and unit',
                 error: act.errorOn('measured'),

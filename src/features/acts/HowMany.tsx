@@ -10,7 +10,7 @@ import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
 import { Choice, TextField } from '@/ui/fields';
-import { useSession } from '../frame/session';
+import { type ScatterOf, useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
 import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from './inputs';
 import { PairRows, readPairs } from './pairs';
@@ -42,12 +42,15 @@ export function HowManyInput({
   methods,
   error,
   what = 'animals',
+  of,
 }: {
   value: HowManyValue;
   onChange: (v: HowManyValue) => void;
   methods: readonly Method[];
   error?: string | null;
   what?: string;
+  /** Whose usual scatter the books will hold few samples against; none where they hold them against none. */
+  of?: ScatterOf;
 }) {
   const set = (p: Partial<HowManyValue>) => onChange({ ...value, ...p });
   return (
@@ -76,7 +79,7 @@ export function HowManyInput({
         </div>
       )}
       {(value.method === 'weight' || value.method === 'volume' || value.method === 'displaced') && (
-        <SampleInputs value={value} set={set} error={error} />
+        <SampleInputs value={value} set={set} error={error} of={of} />
       )}
       {value.method === 'trough' && <TroughInputs value={value} set={set} error={error} />}
     </div>
@@ -87,10 +90,12 @@ function SampleInputs({
   value,
   set,
   error,
+  of,
 }: {
   value: HowManyValue;
   set: (p: Partial<HowManyValue>) => void;
   error?: string | null;
+  of?: ScatterOf;
 }) {
   const weight = value.method === 'weight';
   const dimension = weight ? 'mass' : 'volume';
@@ -118,7 +123,7 @@ function SampleInputs({
         value={value.total}
         onChange={(total) => set({ total })}
       />
-      <Outcome value={value} />
+      <Outcome value={value} of={of} />
     </>
   );
 }
@@ -210,20 +215,21 @@ function RowTally({ onRow }: { onRow: (eggs: number) => void }) {
 }
 
 /** The number as the samples give it, with its ±; says when the batches are settled. Its working opens on a click. */
-export function Outcome({ value }: { value: HowManyValue }) {
-  const { locale } = useSession();
+export function Outcome({ value, of }: { value: HowManyValue; of?: ScatterOf }) {
+  const { locale, usual } = useSession();
+  const priorCv = of && usual[of];
   const unit = useShown();
   const m = readHowMany(value, locale, unit);
   if (!m || m === 'all') return null;
   if (m.method === 'trough' || m.method === 'displaced') return <ByCalculation m={m} />;
   if (m.method !== 'volume' && m.method !== 'weight') return null;
   if (m.method === 'volume') {
-    const c = volumetricCount(m.samples, m.totalVolumeMl, 0);
+    const c = volumetricCount(m.samples, m.totalVolumeMl, 0, { priorCv });
     const half = bookedHalf(c.sd, c.eggs * c.relativeHalf);
     const d = withDoubt(c.eggs, half.value);
     return (
       <div className="border-t border-rule pt-2" data-testid="outcome">
-        <Worked request={workingOf(measurement.parse(m))!}>
+        <Worked request={workingOf(measurement.parse(m), priorCv)!}>
           <span className="text-[1.35rem] font-bold">{d.number}</span>
           {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
         </Worked>
@@ -238,12 +244,12 @@ export function Outcome({ value }: { value: HowManyValue }) {
       </div>
     );
   }
-  const c = countByWeight(m.batches, m.totalMassG);
+  const c = countByWeight(m.batches, m.totalMassG, 0, { priorCv });
   const half = bookedHalf(c.sd, c.number * c.relativeHalf);
   const d = withDoubt(c.number, half.value);
   return (
     <div className="border-t border-rule pt-2" data-testid="outcome">
-      <Worked request={workingOf(measurement.parse(m))!}>
+      <Worked request={workingOf(measurement.parse(m), priorCv)!}>
         <span className="text-[1.35rem] font-bold">{d.number}</span>
         {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
       </Worked>

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { withDoubt } from '@/core/quantities/format';
-import { useSession } from '../frame/session';
+import { type ScatterOf, useSession } from '../frame/session';
 import { HowManyInput } from './HowMany';
 import { numberText, useShown } from './inputs';
 import { emptyHowMany, type HowManyValue, howManyValue, type Method, readHowMany } from './readHowMany';
@@ -35,7 +35,7 @@ export function useTwoWays(
   return {
     read,
     reset: () => setWays([empty(first)]),
-    view: (p: { methods: readonly Method[]; what: string; error?: string | null }) => (
+    view: (p: { methods: readonly Method[]; what: string; error?: string | null; of?: ScatterOf }) => (
       <>
         {ways.map((w, i) => (
           <div key={i} className={i > 0 ? 'border-t border-strong pt-3' : ''}>
@@ -56,6 +56,7 @@ export function useTwoWays(
               onChange={(v) => setWays(ways.map((x, k) => (k === i ? v : x)))}
               methods={p.methods}
               what={p.what}
+              of={p.of}
               error={i === 0 ? p.error : undefined}
             />
           </div>
@@ -69,15 +70,16 @@ export function useTwoWays(
             count them another way too
           </button>
         )}
-        <Reconciled measured={read()} />
+        <Reconciled measured={read()} of={p.of} />
       </>
     ),
   };
 }
 
-function Reconciled({ measured }: { measured: MeasurementInput | null }) {
+function Reconciled({ measured, of }: { measured: MeasurementInput | null; of?: ScatterOf }) {
+  const { usual } = useSession();
   if (measured?.method !== 'combined') return null;
-  const each = measured.parts.map((p) => numberFrom(measurement.parse(p)));
+  const each = measured.parts.map((p) => numberFrom(measurement.parse(p), of && usual[of]));
   if (each.some((n) => n.sd === 0)) return <p className="quiet">One of them was counted egg by egg: it stands.</p>;
   const c = combineEstimates(each.map((n) => ({ value: n.number, sd: n.sd })));
   const d = withDoubt(c.value, 1.96 * c.sd);

@@ -82,6 +82,7 @@ export function CountForm({ h }: { h: ActHolding }) {
         value={many.value}
         onChange={many.setValue}
         methods={['counted', 'weight', 'volume', 'estimated']}
+        of="count"
         error={act.errorOn('measured')}
       />
     </ActForm>

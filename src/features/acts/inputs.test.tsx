@@ -188,6 +188,19 @@ describe('how many', () => {
     expect(text).toContain('The ± is that of counting so many');
   });
 
+  test('one sample alone is held against what samples here usually scatter by, as in the books', () => {
+    const value: HowManyValue = { ...emptyHowMany('volume'), total: '3', rows: [{ a: '10', b: '205' }] };
+    show(<HowManyInput value={value} onChange={() => undefined} methods={['volume']} of="take" />, {
+      usual: { take: 0.08 },
+    });
+    const m = measurement.parse(read(value) as MeasurementInput);
+    const booked = numberFrom(m, 0.08);
+    const d = withDoubt(booked.number, 1.96 * booked.sd);
+    expect(screen.getByTestId('outcome').textContent).toContain(`${d.number}±${d.half}`);
+    // Another number than without it.
+    expect(d.half).not.toBe(withDoubt(booked.number, 1.96 * numberFrom(m).sd).half);
+  });
+
   test('a refusal is shown under every method, also where nothing is typed', async () => {
     const methods = ['all', 'counted', 'weight', 'estimated'] as const;
     for (const method of methods) {

@@ -2,6 +2,9 @@
 
 import { createContext, type ReactNode, useContext } from 'react';
 
+/** Measurements whose samples scatter alike: takes of eggs, what came, what is counted and weighed here. */
+export type ScatterOf = 'take' | 'arrival' | 'count';
+
 /** Who sits here and how they like their figures; the same for every client component of a page. */
 export type SessionInfo = {
   personId: number;
@@ -14,6 +17,8 @@ export type SessionInfo = {
   siteName: string;
   /** Types of commands that this person may not send, not even as a proposal. */
   barred: readonly string[];
+  /** The hatchery's usual scatter between samples (coefficient of variation), by what is measured; absent until learned. */
+  usual: Partial<Record<ScatterOf, number>>;
   /** The server's clock at rendering, ms. */
   now: number;
 };

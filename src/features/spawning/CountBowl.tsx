@@ -87,6 +87,7 @@ export function CountBowl({
         </p>
       )}
       {many.view({
+        of: 'take',
         methods: ['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated'],
         what: 'eggs',
         error: act.errorOn('measured'),

@@ -98,6 +98,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
         value={many.value}
         onChange={many.setValue}
         methods={['counted', 'weight', 'volume', 'estimated']}
+        of="arrival"
         error={act.errorOn('measured')}
       />
       {lot.unitField('Into')}

@@ -211,6 +211,7 @@ export function TakeForm({
           {many.view({
             methods: ['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated'],
             what: 'eggs',
+            of: 'take',
             error: act.errorOn('measured'),
           })}
           <Caution>
