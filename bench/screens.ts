@@ -65,7 +65,11 @@ export async function startApp(database: string, dir = '.'): Promise<App> {
       body: JSON.stringify({ name: 'Manager', password: PASSWORD }),
     });
     if (!r.ok) throw new Error(`bench: sign-in gave ${r.status}`);
-    cookie = r.headers.get('set-cookie')!.split(';')[0]!;
+    // The browser's mark is set too; it signs nobody in.
+    cookie = r.headers
+      .getSetCookie()
+      .find((c) => c.startsWith('morula='))!
+      .split(';')[0]!;
   }
   return { url, child, cookie };
 }
