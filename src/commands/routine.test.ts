@@ -35,7 +35,7 @@ test('ticked for the room by a hand, due again next day; taken back it is due at
 
 test('the first that hatch bring out nets and shells, whatever the clock says', async () => {
   expect((await now()).has('shells')).toBe(false);
-  await h.send('hatch.see', { unit: h.units.J1!, stage: 'egg', seen: 'first' });
+  await h.send('hatch.see', { unit: h.units.J1!, stage: 'egg', seen: 'first', early: 'seen' });
   expect((await now()).get('shells')).toMatchObject({ due: true, units: ['J1'] });
   expect((await now()).get('nets')).toMatchObject({ units: ['J1'] });
 });
