@@ -8,6 +8,7 @@ import type { Db } from '@/store/connection';
 import { steps } from '@/store/migrations';
 import { workJobs } from '@/store/predictions';
 import { addReadings } from '@/store/readings';
+import { refreshStatistics } from '@/store/statistics';
 
 const DAY = 86_400_000;
 const HOUR = 3_600_000;
@@ -114,8 +115,8 @@ async function liveBlock(db: Db, actor: Actor, block: number): Promise<void> {
   });
 }
 
-/** Sixty lots that came, were laid down in jars of their own, hatched, ponded, died a little, and were released. */
-async function pastSeason(db: Db, actor: Actor): Promise<void> {
+/** Lots that came, were laid down in jars of their own, hatched, ponded, died a little, and were released. */
+async function pastSeason(db: Db, actor: Actor, lots: number): Promise<void> {
   const at = ANCHOR - 398 * DAY;
   const JARS = 8;
   await play(db, actor, async (send) => {
@@ -130,7 +131,7 @@ async function pastSeason(db: Db, actor: Actor): Promise<void> {
   const bench = units[0]!;
   const site = (await db('release_site').first('id')) as { id: number };
   await play(db, actor, async (send) => {
-    for (let lot = 0; lot < 60; lot++) {
+    for (let lot = 0; lot < lots; lot++) {
       const jars = units.slice(1 + lot * JARS, 1 + (lot + 1) * JARS);
       const tank = units[1 + 480 + lot]!;
       const { lotId } = await send<{ lotId: number }>(at + DAY, 'stock.bring', opening(bench, 'egg', 40_000, at));
@@ -170,21 +171,24 @@ export async function makeSmall(db: Db): Promise<void> {
 }
 
 /**
- * The large hatchery: five living blocks, and the past season copied in SQL, each copy earlier than the one before and
- * in the units that stand now, until `lots` have been. The copies carry rows, not a derivation: they are for speed.
+ * The large hatchery: `blocks` living ones, and a past season of `past` lots copied in SQL, each copy earlier than the
+ * one before and in the units that stand now, until `lots` have been. The copies carry rows, not a derivation: they are
+ * for speed.
  */
-export async function makeLarge(db: Db, lots: number, readings: number, say: (text: string) => void): Promise<void> {
+export async function makeLarge(
+  db: Db,
+  size: { lots: number; readings: number; blocks: number; past: number },
+  say: (text: string) => void = () => {},
+): Promise<void> {
   const actor = await makeSite(db);
-  await pastSeason(db, actor);
-  say('large hatchery: a past season of 60 lots played; now the living ones');
-  for (let block = 1; block <= 5; block++) await liveBlock(db, actor, block);
-  await someReadings(db, 10, Math.ceil(readings / 3 / 144));
+  await pastSeason(db, actor, size.past);
+  say(`large hatchery: a past season of ${size.past} lots played; now the living ones`);
+  for (let block = 1; block <= size.blocks; block++) await liveBlock(db, actor, block);
+  await someReadings(db, 2 * size.blocks, Math.ceil(size.readings / 3 / 144));
   await workJobs(db, ANCHOR);
   say('large hatchery: copying the past');
-  await copyPast(db, Math.ceil((lots - 360) / 60), say);
-  await db.raw(
-    'ANALYZE TABLE entry, posting, posting_loading, holding, holding_point, observation, lot, reading, error_source',
-  );
+  await copyPast(db, Math.ceil((size.lots - 60 * size.blocks - size.past) / size.past), say);
+  await refreshStatistics(db);
 }
 
 /** Ten-minute readings on three waters, hourly on the others, up to the anchor. */

@@ -14,7 +14,11 @@ export const LARGE = 'morula_large';
 export async function hatcheries(own: PrivateDatabase, say: (text: string) => void): Promise<void> {
   for (const [name, make] of [
     [SMALL, makeSmall],
-    [LARGE, (db: Parameters<typeof makeSmall>[0]) => makeLarge(db, 10_000, 3_000_000, say)],
+    [
+      LARGE,
+      (db: Parameters<typeof makeSmall>[0]) =>
+        makeLarge(db, { lots: 10_000, readings: 3_000_000, blocks: 5, past: 60 }, say),
+    ],
   ] as const) {
     await ensureDatabase(own, name);
     let db = connect(own.url(name), { max: 4 });

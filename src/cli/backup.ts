@@ -9,6 +9,7 @@ import { createConnection, type RowDataPacket } from 'mysql2/promise';
 import { checkBooks } from '@/store/books/check';
 import { connect } from '@/store/connection';
 import { migrate, steps } from '@/store/migrations';
+import { refreshStatistics } from '@/store/statistics';
 import { endOf } from './child';
 import { DUMP_PROGRAM, ensurePrograms } from './mariadb';
 import { forgetLog, placeOf, playUntil } from './pointInTime';
@@ -253,6 +254,7 @@ async function checkRestored(url: string, file: string): Promise<{ entries: numb
           `the books in ${file} do not hold: ${found.faults.length} differences (first: ${found.faults[0]!.what} at ${found.faults[0]!.where}). Nothing was changed`,
         );
     }
+    await refreshStatistics(db);
     return { entries, faults };
   } finally {
     await db.destroy();

@@ -11,6 +11,7 @@ import { startPager } from '@/standins/pager';
 import { startProbes } from '@/standins/probes';
 import { connect } from '@/store/connection';
 import { migrate } from '@/store/migrations';
+import { refreshStatistics } from '@/store/statistics';
 import { backup } from './backup';
 import { readEnvironment } from './environment';
 import { checkForeignDatabase } from './foreign';
@@ -287,7 +288,7 @@ export async function answers(url: string, alive: () => boolean = () => true, se
   return false;
 }
 
-/** One backup a day while it runs; the last fourteen are kept. */
+/** One backup a day while it runs, and a look at how the rows are spread; the last fourteen backups are kept. */
 async function dailyBackup(url: string, mode: 'demo' | 'start'): Promise<void> {
   const dir = join(HOME, mode === 'demo' ? 'backups-demo' : 'backups');
   mkdirSync(dir, { recursive: true, mode: 0o700 });
@@ -295,6 +296,8 @@ async function dailyBackup(url: string, mode: 'demo' | 'start'): Promise<void> {
   if (existsSync(file)) return;
   try {
     await backup(url, file);
+    const db = connect(url, { max: 1 });
+    await refreshStatistics(db).finally(() => db.destroy());
     const old = readdirSync(dir)
       .filter((f) => f.endsWith('.sql.gz'))
       .sort()

@@ -4,7 +4,7 @@ import { type FateRules, fateRules, type Quota, quotaBroken, quotaName, wrongPat
 import { type FateId, fateIds, fateOf, killMethodIds } from '@/core/brood/fates';
 import { type FishSource, sexes } from '@/core/brood/parseFish';
 import { ownRules } from '@/core/ownRules';
-import { figures, grouped } from '@/core/quantities/format';
+import { figures, grouped, plain } from '@/core/quantities/format';
 import type { Observation } from '@/store/books/record';
 import { type BatchState, batchesOf, fateRulesOf, fateTotals } from '@/store/broodTotals';
 import { tag } from './broodFish';
@@ -158,7 +158,9 @@ export const arrive = defineCommand({
       number: sumOf(came),
       unit: unit.name,
       ...(p.soakHours !== undefined && p.soakHours > most
-        ? { warning: `${figures(p.soakHours, 2)} hours in it, above ${most}: let them rest before they are handled.` }
+        ? {
+            warning: `${figures(p.soakHours, 2)} hours in it, above ${plain(most)}: let them rest before they are handled.`,
+          }
         : {}),
     };
   },

@@ -3,6 +3,7 @@ import { CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { IODINE_LEAST_PH } from '@/core/doses/products';
 import { ownRules } from '@/core/ownRules';
+import { plain } from '@/core/quantities/format';
 import { type BathMixed, bathFields } from '@/core/spawning/acts';
 import type { bathAt } from '@/core/spawning/baths';
 import type { ProtocolBath } from '@/core/spawning/protocol';
@@ -54,7 +55,7 @@ export const mixBath = defineCommand({
     if (protocol.bath.basis === 'availableIodine' && p.pH !== undefined && p.pH < IODINE_LEAST_PH)
       throw new CommandRefused(
         'pH',
-        `At pH ${p.pH} iodine comes free of its carrier and burns eggs.`,
+        `At pH ${plain(p.pH)} iodine comes free of its carrier and burns eggs.`,
         'pH',
         'Buffer it to 6.5 to 7.5 and measure again.',
       );
@@ -74,22 +75,22 @@ export const mixBath = defineCommand({
 });
 
 function mustBeStrength(b: ProtocolBath, mgPerL: number, meant?: string): void {
-  const range = `${b.low} to ${b.high} mg/L of ${b.of} in the protocol`;
+  const range = `${plain(b.low)} to ${plain(b.high)} mg/L of ${b.of} in the protocol`;
   const far = ownRules.doseStop.value;
   if (mgPerL > b.high * far || mgPerL < b.low / far)
     throw new CommandRefused(
       'doseStop',
-      `${mgPerL} mg/L is an order of magnitude from ${range}: product read as ${b.of}, or a slip of a point.`,
+      `${plain(mgPerL)} mg/L is an order of magnitude from ${range}: product read as ${b.of}, or a slip of a point.`,
       'targetMgPerL',
       'Read the label again. If it is meant, the manager puts the protocol right first.',
     );
   if ((mgPerL > b.high || mgPerL < b.low) && !meant)
     throw new CommandRefused(
       'dose',
-      `${mgPerL} mg/L lies outside ${range}.`,
+      `${plain(mgPerL)} mg/L lies outside ${range}.`,
       'targetMgPerL',
       'Check it against label and veterinarian.',
-      { field: 'dose', choices: [{ value: 'meant', label: `It is meant: ${mgPerL} mg/L` }] },
+      { field: 'dose', choices: [{ value: 'meant', label: `It is meant: ${plain(mgPerL)} mg/L` }] },
     );
 }
 

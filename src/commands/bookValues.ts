@@ -44,7 +44,7 @@ export const setSpeciesValue = defineCommand({
     const lots = (await c
       .trx('holding as h')
       .join('lot as t', 't.id', 'h.lot_id')
-      .where('t.species', p.species)
+      .where({ 'h.site_id': c.site.id, 't.species': p.species })
       .where('h.number', '>', 0)
       .distinct('h.lot_id')
       .pluck('h.lot_id')) as number[];

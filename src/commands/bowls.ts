@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { figures } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
 import { crossFields, nestFields, stepFields } from '@/core/spawning/acts';
 import { bathAt, bathsOf } from '@/core/spawning/baths';
 import { type BenchState, eggsLeft } from '@/core/spawning/bench';
@@ -166,19 +166,22 @@ export const stampStep = defineCommand({
 function mustBeFigure(step: ProtocolStep, p: { value?: number; figure?: 'meant' }): void {
   const m = step.measure;
   if (!m) return;
-  const span = m.low !== undefined && m.high !== undefined ? `${m.low} to ${m.high}${m.unit ? ` ${m.unit}` : ''}` : '';
+  const span =
+    m.low !== undefined && m.high !== undefined
+      ? `${plain(m.low)} to ${plain(m.high)}${m.unit ? ` ${m.unit}` : ''}`
+      : '';
   if (m.stopBelow !== undefined && p.value === undefined)
     throw new CommandRefused(
       'figure',
       `The ${m.what} is not measured.`,
       'value',
-      `Measure it first: ${span || `at least ${m.stopBelow}`} is wanted.`,
+      `Measure it first: ${span || `at least ${plain(m.stopBelow)}`} is wanted.`,
     );
   if (p.value === undefined) return;
   if (m.stopBelow !== undefined && p.value < m.stopBelow)
     throw new CommandRefused(
       'figureStop',
-      `${m.what} ${p.value} is below ${m.stopBelow}: eggs are harmed.`,
+      `${m.what} ${plain(p.value)} is below ${plain(m.stopBelow)}: eggs are harmed.`,
       'value',
       span ? `Bring it to ${span} before they go in.` : 'Mend the bath first.',
     );
@@ -186,12 +189,12 @@ function mustBeFigure(step: ProtocolStep, p: { value?: number; figure?: 'meant' 
   if (outside && !p.figure)
     throw new CommandRefused(
       'figure',
-      `${m.what} ${p.value} lies outside ${span}.`,
+      `${m.what} ${plain(p.value)} lies outside ${span}.`,
       'value',
       'Measure again; mend the bath.',
       {
         field: 'figure',
-        choices: [{ value: 'meant', label: `It is ${p.value}, measured again` }],
+        choices: [{ value: 'meant', label: `It is ${plain(p.value)}, measured again` }],
       },
     );
 }

@@ -3,6 +3,7 @@ import { type FishRow, parseFish, type Sex } from '@/core/brood/parseFish';
 import { adultMassG } from '@/core/brood/plausible';
 import { CalculationError } from '@/core/calculation';
 import { pedigreeOf } from '@/core/genetics/pedigree';
+import { plain } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { Observation } from '@/store/books/record';
@@ -102,7 +103,7 @@ function readRows(
       );
     if (file.rows.length === 0) throw new CommandRefused('empty', 'The file holds no fish.', 'text');
     if (file.rows.length > MOST)
-      throw new CommandRefused('tooMany', `More than ${MOST} fish at once.`, 'text', 'Split the file.');
+      throw new CommandRefused('tooMany', `More than ${plain(MOST)} fish at once.`, 'text', 'Split the file.');
     return file.rows;
   } catch (e) {
     if (e instanceof RangeError) throw new CommandRefused('noTag', `${e.message}.`, 'text');

@@ -4,7 +4,7 @@ import { fateIds, fateOf, killMethodIds } from '@/core/brood/fates';
 import { run } from '@/core/calculation';
 import { polarisation } from '@/core/induction/ripeness';
 import { ownRules } from '@/core/ownRules';
-import { figures } from '@/core/quantities/format';
+import { decimals, figures } from '@/core/quantities/format';
 import { dayPlan } from '@/core/spawning/plan';
 import type { Observation } from '@/store/books/record';
 import { fromJson } from '@/store/books/rows';
@@ -125,7 +125,7 @@ export const recordLook = defineCommand({
     if (p.oocytes && p.oocytes.length > 0) {
       const index = run(polarisation, { oocytes: p.oocytes }).index;
       note('polarisation', index);
-      saw.push(`polarisation index ${index.toFixed(3)}`);
+      saw.push(`polarisation index ${decimals(index, 3)}`);
     }
     if (p.condition) note('condition', null, p.condition.slice(0, 60));
     if (p.airSeconds !== undefined) note('air', p.airSeconds);

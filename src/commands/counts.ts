@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, measurement, numberFrom } from '@/core/books/measure';
 import { ownRules } from '@/core/ownRules';
-import { grouped, withDoubt } from '@/core/quantities/format';
+import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';
 import { meanWeight, weightBatch } from '@/core/sampling/meanWeight';
 import type { Observation } from '@/store/books/record';
 import { said } from './bringIn';
@@ -96,17 +96,15 @@ async function doubtMass(c: Context, at: Standing, meanG: number, sure: 'yes' | 
     ? meanG / last.value > ownRules.massFactor.value || last.value / meanG > ownRules.massFactor.value
     : meanG > heavy;
   if (!wild) return;
-  const than = last
-    ? `; the last weighing gave ${last.value.toPrecision(3)} g`
-    : `; that is heavy for ${stageName(at)}`;
+  const than = last ? `; the last weighing gave ${figures(last.value, 3)} g` : `; that is heavy for ${stageName(at)}`;
   throw new CommandRefused(
     'massUnit',
-    `That makes ${meanG.toPrecision(3)} g each${than}. Is the unit right?`,
+    `That makes ${figures(meanG, 3)} g each${than}. Is the unit right?`,
     'batches',
     'Check grams against kilograms.',
     {
       field: 'sure',
-      choices: [{ value: 'yes', label: `They do weigh ${meanG.toPrecision(3)} g each` }],
+      choices: [{ value: 'yes', label: `They do weigh ${figures(meanG, 3)} g each` }],
     },
   );
 }
@@ -208,7 +206,7 @@ export function disagreement(
   const off = Math.abs(count.number - book.estimated);
   return new CommandRefused(
     'disagree',
-    `The count says ${words(n)}, the books say ${words(b)} in ${at.unit.name}: ${grouped(off)} ${more ? 'more' : 'fewer'}, beyond chance (${Math.abs(z) > 99 ? 'far off' : `${Math.abs(z).toFixed(1)} standard deviations`}). ${likelier}. ${look}`,
+    `The count says ${words(n)}, the books say ${words(b)} in ${at.unit.name}: ${grouped(off)} ${more ? 'more' : 'fewer'}, beyond chance (${Math.abs(z) > 99 ? 'far off' : `${decimals(Math.abs(z), 1)} standard deviations`}). ${likelier}. ${look}`,
     'answer',
     'Say what the books shall do.',
     {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { deformityIds } from '@/core/brood/deformities';
-import { grouped } from '@/core/quantities/format';
+import { grouped, plain } from '@/core/quantities/format';
 import { wilson } from '@/core/sampling/proportion';
 import { defineCommand } from './define';
 import { CommandRefused } from './refused';
@@ -32,14 +32,14 @@ export const recordDeformities = defineCommand({
         ctx.addIssue({
           code: 'custom',
           path: ['deformed'],
-          message: `one kind alone was seen on ${most}: at least so many are deformed`,
+          message: `one kind alone was seen on ${plain(most)}: at least so many are deformed`,
         });
       const sum = counts.reduce((s, n) => s + n, 0);
       if (p.deformed > 0 && sum < p.deformed)
         ctx.addIssue({
           code: 'custom',
           path: ['kinds'],
-          message: `the kinds make ${sum}, the deformed are ${p.deformed}: count the rest as “another kind”`,
+          message: `the kinds make ${plain(sum)}, the deformed are ${p.deformed}: count the rest as “another kind”`,
         });
     }),
   async handle(c, p) {

@@ -3,6 +3,7 @@ import { productShelf } from '@/book/products';
 import { CalculationError } from '@/core/calculation';
 import { eggBathFields, workEggBath } from '@/core/doses/eggBath';
 import { judgeBath, productNamed } from '@/core/doses/products';
+import { plain } from '@/core/quantities/format';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
@@ -89,14 +90,14 @@ async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Pro
     if (p.targetMgPerL > UNKNOWN_STOP)
       throw new CommandRefused(
         'doseStop',
-        `${p.targetMgPerL} mg/L of a product that the Book does not know.`,
+        `${plain(p.targetMgPerL)} mg/L of a product that the Book does not know.`,
         'targetMgPerL',
         'Nothing but salt is that strong in a bath: read the label again.',
       );
     if (p.unlisted) return;
     throw new CommandRefused(
       'unlisted',
-      `The Book has no ranges for “${p.product}”: nothing here says whether ${p.targetMgPerL} mg/L for ${p.minutes} minutes kills.`,
+      `The Book has no ranges for “${p.product}”: nothing here says whether ${plain(p.targetMgPerL)} mg/L for ${plain(p.minutes)} minutes kills.`,
       'product',
       'Check the spelling, or read its range for these eggs on the label.',
       { field: 'unlisted', choices: [{ value: 'label', label: 'Its label allows this for these eggs: I read it' }] },

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
 import { ownRules } from '@/core/ownRules';
-import { figures } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
 import { type Injected, injectFields, readyFields } from '@/core/spawning/acts';
 import type { Induction } from '@/core/species/species';
 import { day, fishOfDay, record, roles, stateOf } from './bench';
@@ -94,7 +94,7 @@ function mustBeNextPart(
   if (off <= treatment.intervalHours * ownRules.intervalSlack.value) return;
   throw new CommandRefused(
     'interval',
-    `${figures(hours, 3)} hours after the part before; ${treatment.intervalHours} are usual.`,
+    `${figures(hours, 3)} hours after the part before; ${plain(treatment.intervalHours)} are usual.`,
     'at',
     'Check the time.',
     { field: 'interval', choices: [{ value: 'meant', label: 'It is meant so' }] },
@@ -106,21 +106,21 @@ function mustBeDose(treatment: Induction, perKg: number, meant?: string): void {
   const { low, high } = treatment.dosePerKg;
   const far = ownRules.doseStop.value;
   const unit = treatment.unit === 'ug' ? 'µg' : treatment.unit;
-  const range = `${low === high ? low : `${low} to ${high}`} ${unit}/kg in the Book`;
+  const range = `${low === high ? plain(low) : `${plain(low)} to ${plain(high)}`} ${unit}/kg in the Book`;
   if (perKg > high * far || perKg < low / far)
     throw new CommandRefused(
       'doseStop',
-      `${perKg} ${unit}/kg is an order of magnitude from ${range}: a slip of a unit or of a point.`,
+      `${plain(perKg)} ${unit}/kg is an order of magnitude from ${range}: a slip of a unit or of a point.`,
       'dosePerKg',
       'Read the prescription again. If it is meant, the manager puts the range in the Book right first.',
     );
   if ((perKg > high || perKg < low) && !meant)
     throw new CommandRefused(
       'dose',
-      `${perKg} ${unit}/kg lies outside ${range}.`,
+      `${plain(perKg)} ${unit}/kg lies outside ${range}.`,
       'dosePerKg',
       'Check it against label and prescription.',
-      { field: 'dose', choices: [{ value: 'meant', label: `It is meant: ${perKg} ${unit}/kg` }] },
+      { field: 'dose', choices: [{ value: 'meant', label: `It is meant: ${plain(perKg)} ${unit}/kg` }] },
     );
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Amount } from '@/core/books/entry';
+import { plain } from '@/core/quantities/format';
 import { defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { loadAnswers, warnLoads } from './loads';
@@ -121,7 +122,7 @@ function poured(p: Payload): { amounts: Amount[]; rest: number } {
   if (sum > all + slack)
     throw new CommandRefused(
       'tooMuch',
-      `The parts make ${sum} mL, more than the ${all} mL there are.`,
+      `The parts make ${plain(sum)} mL, more than the ${all} mL there are.`,
       'parts',
       'Check the volumes.',
     );

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { grouped } from '@/core/quantities/format';
+import { grouped, plain } from '@/core/quantities/format';
 import { valueNamed } from '@/core/species/species';
 import { broodByUnit } from '@/store/broodIn';
 import type { Context } from './define';
@@ -93,7 +93,7 @@ async function mustFit(
   if (litres > 1.5 * unit.volume_l)
     throw new CommandRefused(
       'cannotHold',
-      `${grouped(adds)} eggs of ${diameter} mm fill some ${Number(litres.toPrecision(2))} L; ${unit.name} has ${unit.volume_l} L.`,
+      `${grouped(adds)} eggs of ${plain(diameter)} mm fill some ${plain(Number(litres.toPrecision(2)))} L; ${unit.name} has ${plain(unit.volume_l)} L.`,
       path,
       'Check the number and the unit.',
     );

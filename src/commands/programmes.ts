@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { WATER_CELSIUS } from '@/core/development/model';
+import { decimals, plain } from '@/core/quantities/format';
 import { defineCommand } from './define';
 import { predictAllOn, sensorById } from './readings';
 import { CommandRefused } from './refused';
@@ -49,7 +50,7 @@ export const saveProgramme = defineCommand({
     if (out && !p.beyond)
       throw new CommandRefused(
         'beyond',
-        `${out.celsius.toFixed(1)} °C lies outside what the Book gives for ${species.name} eggs, ${bears!.low} to ${bears!.high} °C.`,
+        `${decimals(out.celsius, 1)} °C lies outside what the Book gives for ${species.name} eggs, ${plain(bears!.low!)} to ${plain(bears!.high!)} °C.`,
         'points',
         'Drag it back, or say that it is meant.',
         { field: 'beyond', choices: [{ value: 'meant', label: 'It is meant' }] },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped, plain } from '@/core/quantities/format';
 import { LARGEST_FILE } from '@/core/readings/decodeText';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { type SensorKind, sensorKinds } from '@/core/readings/sensorKinds';
@@ -74,9 +74,9 @@ export const recordReading = defineCommand({
     if (p.value < kind.low || p.value > kind.high)
       throw new CommandRefused(
         'range',
-        `${p.value} ${kind.unit} is no ${kind.word} of water.`,
+        `${plain(p.value)} ${kind.unit} is no ${kind.word} of water.`,
         'value',
-        `It lies between ${kind.low} and ${kind.high} ${kind.unit}: check the unit and the probe.`,
+        `It lies between ${plain(kind.low)} and ${plain(kind.high)} ${kind.unit}: check the unit and the probe.`,
       );
     const stood = await typeReading(c, sensor, event.at, p.value);
     await c.record([
@@ -168,9 +168,9 @@ export async function predictAllOn(c: Context, sensorId: number): Promise<void> 
   await c.trx.raw(
     `INSERT INTO job (site_id, kind, subject, queued_at)
      SELECT DISTINCT h.site_id, 'predict', CAST(h.lot_id AS CHAR), ? FROM holding h JOIN unit u ON u.id = h.unit_id
-     WHERE h.number > 0 AND h.stage IN ('egg', 'yolksac') AND (u.sensor_id = ? OR (u.sensor_id IS NULL AND u.room_id = (SELECT room_id FROM sensor WHERE id = ?)))
+     WHERE h.site_id = ? AND h.number > 0 AND h.stage IN ('egg', 'yolksac') AND (u.sensor_id = ? OR (u.sensor_id IS NULL AND u.room_id = (SELECT room_id FROM sensor WHERE id = ?)))
      ON DUPLICATE KEY UPDATE queued_at = VALUES(queued_at), attempts = 0`,
-    [c.now, sensorId, sensorId],
+    [c.now, c.site.id, sensorId, sensorId],
   );
 }
 
@@ -325,13 +325,13 @@ function previewOf(
   const read = file.understood.unit === 'F' ? ' (read as °F and turned into °C)' : '';
   const ten = rows
     .slice(0, 10)
-    .map((r) => `${said(r.at)} ${r.value.toFixed(2)}`)
+    .map((r) => `${said(r.at)} ${decimals(r.value, 2)}`)
     .join('; ');
   const left =
     file.problems.length > 0 ? ` ${grouped(file.problems.length)} lines cannot be read and are left out.` : '';
   return new CommandRefused(
     'preview',
-    `Time from ${timeColumns.map(named).join(' and ')}, ${word} from ${named(valueColumn)}${read}: ${grouped(rows.length)} readings, ${said(Math.min(...bounds(rows)))} to ${said(Math.max(...bounds(rows)))}, ${low.toFixed(1)} to ${high.toFixed(1)} ${unit}.${left}`,
+    `Time from ${timeColumns.map(named).join(' and ')}, ${word} from ${named(valueColumn)}${read}: ${grouped(rows.length)} readings, ${said(Math.min(...bounds(rows)))} to ${said(Math.max(...bounds(rows)))}, ${decimals(low, 1)} to ${decimals(high, 1)} ${unit}.${left}`,
     'text',
     `The first: ${ten}.`,
     { field: 'preview', choices: [{ value: 'seen', label: `That is right: import them into ${sensor.name}` }] },
@@ -366,7 +366,7 @@ async function mustBeOfThisWater(
   if (Math.abs(known - given) <= FAR_CELSIUS) return;
   throw new CommandRefused(
     'odd',
-    `The middle of this file is ${given.toFixed(1)} °C; the days around it were at ${known.toFixed(1)} °C in ${sensor.name}.`,
+    `The middle of this file is ${decimals(given, 1)} °C; the days around it were at ${decimals(known, 1)} °C in ${sensor.name}.`,
     'text',
     'Is it of this water, and of this column?',
     { field: 'odd', choices: [{ value: 'meant', label: 'It is of this water, and right' }] },

@@ -115,7 +115,7 @@ describe('reports of probes', () => {
 
 describe('alarms of the water', () => {
   const look = () => watchWater(h.db, h.manager.siteId, h.clock.now);
-  const kinds = async () => (await openAlarms(h.db, h.manager.siteId)).map((a) => a.kind);
+  const kinds = async () => (await openAlarms(h.db, h.manager.siteId, false)).map((a) => a.kind);
 
   test('above what the eggs bear it is raised once, says what to do, and ends with the breach', async () => {
     await reporting(30);
@@ -127,7 +127,7 @@ describe('alarms of the water', () => {
     expect(opened!.todo).toMatch(/chiller/);
     expect(await look()).toEqual([]);
     await h.send('alarm.see', { alarm: opened!.id, found: 'valve' }, h.hand);
-    expect((await openAlarms(h.db, h.manager.siteId))[0]).toMatchObject({ seenBy: 'Hand' });
+    expect((await openAlarms(h.db, h.manager.siteId, false))[0]).toMatchObject({ seenBy: 'Hand' });
     await reporting(4, (m) => Math.max(5, 9 - m / 60));
     await look();
     expect(await kinds()).toEqual([]);

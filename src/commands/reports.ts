@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { plain } from '@/core/quantities/format';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { localDay } from '@/core/time/localDay';
 import { addReadings, type NewReading } from '@/store/readings';
@@ -24,7 +25,7 @@ export const reportReadings = defineCommand({
     readings: z
       .array(z.object({ sensor: z.string().max(40), at: z.number().int(), value: z.number() }))
       .min(1, 'is empty')
-      .max(MOST, `at most ${MOST} at once`),
+      .max(MOST, `at most ${plain(MOST)} at once`),
   }),
   async handle(c, p) {
     const sensors = (await c.trx('sensor').where({ site_id: c.site.id })) as SensorRow[];

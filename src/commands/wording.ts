@@ -2,7 +2,7 @@ import type { HoldingKey } from '@/core/books/accounts';
 import { placeOf } from '@/core/books/accounts';
 import { wordOf } from '@/core/books/kinds';
 import type { Refusal } from '@/core/books/refusal';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { Trx } from '@/store/connection';
 import { CommandRefused } from './refused';
@@ -55,7 +55,7 @@ function words(r: Refusal, names: Names, where: string): Said {
       return [`Nothing stood in ${where} then.`, 'Check the unit and the time.', 'unit'];
     case 'moreThanThere': {
       const off = r.asked - r.there;
-      const z = r.z === null ? '' : ` That is ${r.z.toFixed(1)} standard deviations off.`;
+      const z = r.z === null ? '' : ` That is ${decimals(r.z, 1)} standard deviations off.`;
       const message = `${grouped(r.asked)} is more than the books hold in ${where}: ${grouped(r.there)}${r.sd > 0 ? ` ±${grouped(1.96 * r.sd)}` : ''}.`;
       if (!r.mayTakeShortfall) return [message, 'Give a smaller number, or count what is there first.', 'number'];
       return [
@@ -76,7 +76,7 @@ function words(r: Refusal, names: Names, where: string): Said {
     }
     case 'sharesExceedWhole':
       return [
-        `The parts add up to ${(100 * r.sum).toFixed(1)} % of what stands in ${where}.`,
+        `The parts add up to ${decimals(100 * r.sum, 1)} % of what stands in ${where}.`,
         'Check the volumes: together they cannot exceed the whole.',
         'parts',
       ];

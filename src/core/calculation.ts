@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { plain } from './quantities/format';
 
 /**
  * One line of a working. `expression` is arithmetic in plain ASCII (numbers, earlier step names, `sqrt`, `exp`, `ln`,
@@ -150,7 +151,10 @@ function beyondItsUnit(value: unknown, path: PropertyKey[]): { path: PropertyKey
     const bound = FARTHEST.find((f) => f.ends.test(key));
     const most = bound?.most ?? LARGEST;
     if (Math.abs(value) <= most) return null;
-    return { path, why: `${value} lies beyond anything it can mean${bound ? ` (${bound.says})` : ''}: another unit?` };
+    return {
+      path,
+      why: `${plain(value)} lies beyond anything it can mean${bound ? ` (${bound.says})` : ''}: another unit?`,
+    };
   }
   if (value === null || typeof value !== 'object') return null;
   for (const [k, v] of Object.entries(value)) {

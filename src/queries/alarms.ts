@@ -1,3 +1,4 @@
+import { alarmWords } from '@/core/water/alarms';
 import type { Db } from '@/store/connection';
 
 export type OpenAlarm = {
@@ -15,8 +16,8 @@ export type OpenAlarm = {
 const SOONEST = ['chlorine', 'flow', 'oxygen', 'temperature', 'gas', 'pH'];
 
 /** Alarms that stand: those that nobody has seen first, the water before the probe, what harms soonest before the rest. */
-export async function openAlarms(db: Db, siteId: number): Promise<OpenAlarm[]> {
-  return (await db('alarm as a')
+export async function openAlarms(db: Db, siteId: number, us: boolean): Promise<OpenAlarm[]> {
+  const open = (await db('alarm as a')
     .join('sensor as s', 's.id', 'a.sensor_id')
     .leftJoin('person as p', 'p.id', 'a.seen_by')
     .where({ 'a.site_id': siteId, 'a.closed_at': null })
@@ -34,6 +35,7 @@ export async function openAlarms(db: Db, siteId: number): Promise<OpenAlarm[]> {
       seenAt: 'a.seen_at',
       roomId: 's.room_id',
     })) as OpenAlarm[];
+  return open.map((a) => ({ ...a, says: alarmWords(a.says, a.kind, us) }));
 }
 
 export type DeviceToken = { id: number; name: string; madeAt: number; by: string };

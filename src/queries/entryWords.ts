@@ -4,7 +4,7 @@ import { deformityName } from '@/core/brood/deformities';
 import { fateOf, killMethods } from '@/core/brood/fates';
 import { basisWords, handlings } from '@/core/incubation/eggWords';
 import { findingWords, type ReadyFinding } from '@/core/induction/latency';
-import { figures } from '@/core/quantities/format';
+import { decimals, figures, plain } from '@/core/quantities/format';
 import { massEach, massOfAll } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
 import { motilities } from '@/core/spawning/acts';
@@ -58,8 +58,8 @@ export function entryWords(
       return `${us ? massOfAll(Number(intent.massG), true, 2) : `${intent.massG} g`}${intent.feed ? `, ${intent.feed}` : ''}`;
     case 'temperature':
       return us
-        ? `${fromBase(Number(intent.celsius), 'temperature', 'F').toFixed(1)} °F`
-        : `${Number(Number(intent.celsius).toFixed(2))} °C`;
+        ? `${decimals(fromBase(Number(intent.celsius), 'temperature', 'F'), 1)} °F`
+        : `${plain(Number(Number(intent.celsius).toFixed(2)))} °C`;
     case 'reading':
       return `${intent.sensorName}: ${intent.value} ${intent.unitName}`.trim();
     case 'import':
@@ -112,7 +112,7 @@ export function entryWords(
     case 'fishLook':
       return [
         intent.massG && massOfAll(Number(intent.massG), us, 3),
-        intent.lengthMm && (us ? `${(Number(intent.lengthMm) / 25.4).toFixed(1)} in` : `${intent.lengthMm} mm`),
+        intent.lengthMm && (us ? `${decimals(Number(intent.lengthMm) / 25.4, 1)} in` : `${intent.lengthMm} mm`),
         intent.saw,
         intent.condition,
       ]

@@ -71,6 +71,9 @@ export class Waters {
     const row = (await this.db('holding as h')
       .join('unit as u', 'u.id', 'h.unit_id')
       .join('lot as t', 't.id', 'h.lot_id')
+      // By its site, what stands is found in the index; without, all lots of all years are read.
+      .join('sensor as w', 'w.site_id', 'h.site_id')
+      .where('w.id', sensor)
       .where('h.number', '>', 0)
       .whereIn('h.stage', ['egg', 'yolksac'])
       .whereRaw(`${SENSOR_OF_UNIT} = ?`, [sensor])

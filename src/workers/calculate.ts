@@ -1,10 +1,12 @@
 import { parentPort } from 'node:worker_threads';
 import { CalculationError, runWithWorking, type Working } from '@/core/calculation';
+import { markBy } from '@/core/quantities/format';
 import { loadCalculation } from '@/core/registry';
 import type { Asked, Outcome } from './thread';
 
 /** The thread's side: one calculation after the other, each answered by its number. */
-parentPort!.on('message', async ({ no, id, input }: Asked) => {
+parentPort!.on('message', async ({ no, id, input, mark }: Asked) => {
+  markBy(() => mark);
   const answer = (outcome: Outcome) => parentPort!.postMessage({ no, outcome });
   try {
     const calculation = (await loadCalculation(id))!;

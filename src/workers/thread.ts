@@ -1,8 +1,10 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Working } from '@/core/calculation';
+import { decimalMark, type Mark } from '@/core/quantities/format';
 
-export type Asked = { no: number; id: string; input: unknown };
+/** `mark`: the decimal mark of whoever reads the texts of the answer. */
+export type Asked = { no: number; id: string; input: unknown; mark: Mark };
 type Worked = { output: Record<string, unknown>; working: Working };
 export type Outcome =
   | { ok: Worked }
@@ -52,7 +54,7 @@ export class Thread {
         return;
       }
       this.no += 1;
-      const task: Waiting = { no: this.no, id, input, settle: resolve, fail: reject };
+      const task: Waiting = { no: this.no, id, input, mark: decimalMark(), settle: resolve, fail: reject };
       signal?.addEventListener('abort', () => this.stop(task), { once: true });
       this.queue.push(task);
       if (this.queue.length === 1) this.begin(task);
@@ -62,7 +64,7 @@ export class Thread {
   private begin(task: Waiting): void {
     const worker = this.thread();
     worker.ref();
-    worker.postMessage({ no: task.no, id: task.id, input: task.input });
+    worker.postMessage({ no: task.no, id: task.id, input: task.input, mark: task.mark } satisfies Asked);
     clearTimeout(this.limit);
     this.limit = setTimeout(() => {
       if (this.queue[0] !== task) return;

@@ -16,7 +16,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
   return (
     <Frame
       stations={await requestStations()}
-      alarms={await openAlarms(db(), person.siteId)}
+      alarms={await openAlarms(db(), person.siteId, person.units === 'us')}
       session={{
         personId: person.id,
         name: person.name,

@@ -1,5 +1,6 @@
 import 'server-only';
 import { cache } from 'react';
+import { decimalMark } from '@/core/quantities/format';
 import { type BenchNow, benchNow } from '@/queries/benchDue';
 import { lifeLine, type StationTotal } from '@/queries/frame';
 import { type RoundHolding, round } from '@/queries/round';
@@ -23,9 +24,10 @@ const versionNow = cache(async (siteId: number) => siteVersion(db(), siteId));
  * @param what one thing of this name is kept for each site  @param which tells apart what can be asked of it
  */
 async function workedOnce<T>(what: string, which: string, work: (siteId: number) => Promise<T>): Promise<T> {
-  const { siteId } = await requirePerson();
+  const { siteId, units } = await requirePerson();
   const key = `${await versionNow(siteId)} ${Math.floor(requestNow() / 60_000)} ${which}`;
-  const place = `${siteId} ${what}`;
+  // Its sentences are written for readers of one kind.
+  const place = `${siteId} ${what} ${units} ${decimalMark()}`;
   const before = kept.get(place);
   if (before?.key === key) return before.worked as Promise<T>;
   const mine = { key, worked: work(siteId) };

@@ -8,7 +8,9 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { cache } from 'react';
 import type { Actor, Role } from '@/commands/define';
 import { stepOfCode } from '@/commands/secondFactor';
+import { markOf } from '@/core/quantities/measure';
 import { db, now } from './database';
+import { readerMark } from './reader';
 
 type Kept = { personId?: number; version?: number; key?: string };
 
@@ -82,6 +84,7 @@ export const signedIn = cache(async (): Promise<SignedIn | null> => {
     | undefined;
   if (!row) return null;
   if (row.seen_at < now() - SEEN_MS) await db()('sign_in').where({ id }).update({ seen_at: now() });
+  readerMark(markOf(row.locale));
   return {
     id: row.id,
     signInId: id,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { Z95 } from '../distributions';
+import { plain } from '../quantities/format';
 import { compareCount, largestRemainder, mixComposition, survivalOf } from './arithmetic';
 
 const number = z.strictObject({ number: schema.nonNegative, sd: schema.nonNegative });
@@ -88,7 +89,7 @@ export const survival = defineCalculation({
       throw new CalculationError(
         'input',
         'covariance',
-        `cannot be above the product of the two standard deviations, ${Number((i.start.sd * i.end.sd).toPrecision(6))}`,
+        `cannot be above the product of the two standard deviations, ${plain(Number((i.start.sd * i.end.sd).toPrecision(6)))}`,
       );
     const s = survivalOf(i.start, i.end, i.covariance);
     const warnings = [

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { chiSquareUpper, Z95 } from '../distributions';
+import { decimals } from '../quantities/format';
 
 const point = z.strictObject({
   id: z.string().min(1, 'needs a name'),
@@ -221,7 +222,7 @@ export const reconcile = defineCalculation({
       }
       return steps;
     }),
-    notes: [`χ² ${o.chiSquare.toFixed(2)}, p ${o.pValue.toFixed(3)}.`],
+    notes: [`χ² ${decimals(o.chiSquare, 2)}, p ${decimals(o.pValue, 3)}.`],
   }),
   source:
     'Weighted least squares under mass balance; normalised residuals as in Baarda 1968, A Testing Procedure for Use in Geodetic Networks',

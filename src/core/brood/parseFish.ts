@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { z } from 'zod';
+import { plain } from '../quantities/format';
 import { parseMeasure, parseNumber } from '../quantities/measure';
 
 export const sexes = ['female', 'male', 'unknown'] as const;
@@ -133,7 +134,7 @@ function readRow(
     return null;
   }
   const text = (column: Column, most: number): string | undefined =>
-    cell(column).length > most ? wrong(column, `is longer than ${most} signs`) : cell(column) || undefined;
+    cell(column).length > most ? wrong(column, `is longer than ${plain(most)} signs`) : cell(column) || undefined;
   const sexCell = cell('sex').toLowerCase();
   const sex = sexCell === '' ? undefined : (sexWords[sexCell] ?? (sexCell === 'unknown' ? 'unknown' : undefined));
   if (sexCell !== '' && sex === undefined) wrong('sex', 'is no sex: f, m or unknown');
@@ -159,7 +160,10 @@ function readRow(
     if (!p.ok) return wrong(column, p.message.replace(/^“.*?” /, ''));
     if (!(p.value > 0)) return wrong(column, 'must be above 0');
     if (column === 'mass' && o.massG && p.value > o.massG.high)
-      return wrong(column, `is ${Number((p.value / 1000).toPrecision(3))} kg: no fish of this species weighs that`);
+      return wrong(
+        column,
+        `is ${plain(Number((p.value / 1000).toPrecision(3)))} kg: no fish of this species weighs that`,
+      );
     return p.value;
   };
   const unit = cell('unit');

@@ -1,4 +1,5 @@
 import { ownRules } from '../ownRules';
+import { decimals } from '../quantities/format';
 import { DAY_MS as DAY, type Point } from './timeline';
 
 /** Mean of a local day, by the day's beginning. */
@@ -77,8 +78,8 @@ export function comingWords(c: Pick<Coming, 'how' | 'offset' | 'strayed'>, celsi
   const strayed =
     c.strayed === null || c.strayed < 0.05
       ? ''
-      : `; in the last two months that would have strayed ${c.strayed.toFixed(1)} °C`;
+      : `; in the last two months that would have strayed ${decimals(c.strayed, 1)} °C`;
   if (c.how === 'steady')
-    return celsius === null ? 'as it is now' : `as it is now, ${celsius.toFixed(1)} °C throughout${strayed}`;
-  return `as last year, ${c.offset < 0 ? '−' : '+'}${Math.abs(c.offset).toFixed(1)} °C to meet today${strayed}`;
+    return celsius === null ? 'as it is now' : `as it is now, ${decimals(celsius, 1)} °C throughout${strayed}`;
+  return `as last year, ${c.offset < 0 ? '−' : '+'}${decimals(Math.abs(c.offset), 1)} °C to meet today${strayed}`;
 }

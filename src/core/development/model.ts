@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { schema } from '../calculation';
+import { plain } from '../quantities/format';
 
 const range = z
   .strictObject({ low: z.number(), high: z.number() })
@@ -24,7 +25,7 @@ export const developmentModel = z.discriminatedUnion('kind', [
             context.addIssue({
               code: 'custom',
               path: [i, 'celsius'],
-              message: `stands twice in the table: ${p.celsius} °C`,
+              message: `stands twice in the table: ${plain(p.celsius)} °C`,
             });
           seen.add(p.celsius);
         });

@@ -1,5 +1,6 @@
 import { normalQuantile, Z95 } from '../distributions';
 import { ownRules } from '../ownRules';
+import { decimals, plain } from '../quantities/format';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
 import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
 import { Water } from './water';
@@ -423,10 +424,10 @@ function fitOf(
     const measured = water.outsideMs(range, from, Math.min(to, line.measuredTo));
     const coming = water.outsideMs(range, Math.max(from, line.measuredTo), to);
     const far = water.outsideMs({ low: range.low - beyond, high: range.high + beyond }, from, to);
-    const span = `${range.low} to ${range.high} °C`;
+    const span = `${plain(range.low)} to ${plain(range.high)} °C`;
     if (far > FAR_SHARE * (to - from)) {
       why.push(
-        `the clock of ${phase.stage} was fitted at ${span}; on its way the water is more than ${beyond} °C beyond for ${days(far)}`,
+        `the clock of ${phase.stage} was fitted at ${span}; on its way the water is more than ${plain(beyond)} °C beyond for ${days(far)}`,
       );
       return;
     }
@@ -442,16 +443,16 @@ function fitOf(
   return { warnings: [...warnings], why };
 }
 
-const days = (ms: number) => `${(ms / DAY_MS).toFixed(1)} days`;
+const days = (ms: number) => `${decimals(ms / DAY_MS, 1)} days`;
 
 function refusal(line: Timeline, phase: Phase): PredictionRefused {
   const rate = rateFunction(phase.model);
   const i = line.celsius.findIndex((c) => Number.isNaN(rate(c)));
   const range = modelRange(phase.model);
-  const where = range ? `, outside ${range.low} to ${range.high} °C` : '';
+  const where = range ? `, outside ${plain(range.low)} to ${plain(range.high)} °C` : '';
   return new PredictionRefused(
     'temperatures',
-    `${line.celsius[i]?.toFixed(1)} °C at ${new Date(line.at[i] ?? line.at[0]!).toISOString()} lies where the clock of “${phase.stage}” has no value${where}`,
+    `${decimals(line.celsius[i] ?? Number.NaN, 1)} °C at ${new Date(line.at[i] ?? line.at[0]!).toISOString()} lies where the clock of “${phase.stage}” has no value${where}`,
   );
 }
 

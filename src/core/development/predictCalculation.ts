@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
+import { decimals } from '../quantities/format';
 import { phases, reading, spread } from './asked';
 import { rateFunction } from './model';
 import { type Phase, type PredictInput, PredictionRefused, predict } from './predict';
@@ -99,7 +100,7 @@ export const calculation = defineCalculation({
         },
         {
           name: `rate${n + 1}`,
-          says: `mean rate while it ran${at === null ? '' : `, as at a steady ${at.toFixed(2)} °C`}`,
+          says: `mean rate while it ran${at === null ? '' : `, as at a steady ${decimals(at, 2)} °C`}`,
           expression: String(perDay),
           value: perDay,
           unit: '1/day',

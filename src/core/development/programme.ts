@@ -1,3 +1,4 @@
+import { decimals, plain } from '../quantities/format';
 import { rateFunction } from './model';
 import { type Phase, PredictionRefused, predict } from './predict';
 import { ambientAt, demandOf, type Grid, type Limits, makeGrid, type Plant } from './programmeGrid';
@@ -92,7 +93,7 @@ function outsideAtStart(i: ProgrammeInput): string[] {
   if (c === undefined || (c >= i.limits.low && c <= i.limits.high)) return [];
   const days = Math.max(i.limits.low - c, c - i.limits.high) / i.limits.maxStepPerDay;
   return [
-    `it begins at ${c} °C, outside of the limits ${i.limits.low} to ${i.limits.high} °C: ${days.toFixed(1)} days until the water is within them, at the pace allowed`,
+    `it begins at ${plain(c)} °C, outside of the limits ${plain(i.limits.low)} to ${plain(i.limits.high)} °C: ${decimals(days, 1)} days until the water is within them, at the pace allowed`,
   ];
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
+import { decimals } from '../quantities/format';
 import { isoDay } from '../time/localDay';
 import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused } from './predict';
@@ -102,7 +103,7 @@ export const calculation = defineCalculation({
         );
       if (p.cannotHold)
         warnings.push(
-          `with water of ${p.cannotHold.ambient.toFixed(1)} °C on ${isoDay(p.cannotHold.at, 'UTC')} the plant cannot hold the limits`,
+          `with water of ${decimals(p.cannotHold.ambient, 1)} °C on ${isoDay(p.cannotHold.at, 'UTC')} the plant cannot hold the limits`,
         );
       if (i.plant.heatKw === undefined) warnings.push('no heater was named: heating is taken as unlimited');
       if (i.plant.chillKw === undefined) warnings.push('no chiller was named: chilling is taken as unlimited');
@@ -149,7 +150,7 @@ export const calculation = defineCalculation({
       notes:
         o.boundKwh === null
           ? []
-          : [`no programme on this grid within these limits takes less than ${o.boundKwh.toFixed(2)} kWh`],
+          : [`no programme on this grid within these limits takes less than ${decimals(o.boundKwh, 2)} kWh`],
     };
   },
   source:

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { ownRules } from '../ownRules';
+import { plain } from '../quantities/format';
 import { developmentModel, modelRange, rateFunction } from './model';
 
 export const calculation = defineCalculation({
@@ -26,22 +27,22 @@ export const calculation = defineCalculation({
     if (Number.isNaN(perDay)) {
       const why =
         i.model.kind === 'table'
-          ? `lies outside the table, ${range!.low} to ${range!.high} °C`
+          ? `lies outside the table, ${plain(range!.low)} to ${plain(range!.high)} °C`
           : 'lies at or below alpha, where the curve has no value';
-      throw new CalculationError('outside', 'celsius', `${i.celsius} °C ${why}; no days can be given`);
+      throw new CalculationError('outside', 'celsius', `${plain(i.celsius)} °C ${why}; no days can be given`);
     }
     const beyond = ownRules.clockBeyond.value;
     if (i.model.kind === 'table' && (i.celsius < range!.low - beyond || i.celsius > range!.high + beyond))
       throw new CalculationError(
         'outside',
         'celsius',
-        `${i.celsius} °C lies more than ${beyond} °C outside the table, ${range!.low} to ${range!.high} °C; no days can be given`,
+        `${plain(i.celsius)} °C lies more than ${plain(beyond)} °C outside the table, ${plain(range!.low)} to ${plain(range!.high)} °C; no days can be given`,
       );
     const inRange = !range || (i.celsius >= range.low && i.celsius <= range.high);
     const warnings: string[] = [];
     if (!inRange)
       warnings.push(
-        `${i.celsius} °C lies outside the range in which this model was fitted, ${range!.low} to ${range!.high} °C`,
+        `${plain(i.celsius)} °C lies outside the range in which this model was fitted, ${plain(range!.low)} to ${plain(range!.high)} °C`,
       );
     if (perDay === 0) warnings.push('at or below the base temperature nothing develops: no number of days');
     return { perDay, days: perDay > 0 ? 1 / perDay : null, inRange, ...(warnings.length > 0 ? { warnings } : {}) };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { ownRules } from '../ownRules';
+import { decimals, plain } from '../quantities/format';
 import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused, predict } from './predict';
 import { DAY_MS, type Point } from './timeline';
@@ -255,7 +256,7 @@ export const calculation = defineCalculation({
       ...(mix
         ? []
         : [
-            `they stay ${days(s.spreadMs).toFixed(1)} days apart, more than ${i.maxSpreadDays}: do not put their young together, the larger eat the smaller or take their feed`,
+            `they stay ${decimals(days(s.spreadMs), 1)} days apart, more than ${plain(i.maxSpreadDays)}: do not put their young together, the larger eat the smaller or take their feed`,
           ]),
     ];
     return {
@@ -295,7 +296,7 @@ export const calculation = defineCalculation({
         },
       ],
       notes: o.takes.map(
-        (t) => `${t.name}: ${t.offsetCelsius < 0 ? '−' : '+'}${Math.abs(t.offsetCelsius).toFixed(2)} °C`,
+        (t) => `${t.name}: ${t.offsetCelsius < 0 ? '−' : '+'}${decimals(Math.abs(t.offsetCelsius), 2)} °C`,
       ),
     };
   },

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
+import { decimals, plain } from '../quantities/format';
 import { bathBases } from './products';
 
 /** A share of the target at which the unit counts as flushed, where none is given. */
@@ -102,12 +103,12 @@ export const flow = defineCalculation({
     const primedStrengthMinutes = i.targetMgPerL * (i.minutes + tau);
     const excess = (i.minutes + tau) / i.minutes;
     const slow = tau > SLOW * i.minutes;
-    const times = excess < 10 ? excess.toFixed(1) : excess.toFixed(0);
+    const times = decimals(excess, excess < 10 ? 1 : 0);
     const warnings = [
       ...unnamed,
       ...(slow
         ? [
-            `this unit turns over once in ${Math.round(tau)} minutes, long against a bath of ${i.minutes}: ${
+            `this unit turns over once in ${Math.round(tau)} minutes, long against a bath of ${plain(i.minutes)}: ${
               i.primed
                 ? `primed, they bear ${times} times the intended strength-minutes, since it is slow to wash out`
                 : `it stays weak and then long in the water; a priming dose would bring ${times} times the intended strength-minutes`

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { ownRules } from '../ownRules';
+import { plain } from '../quantities/format';
 
 /** What a figure of a dose may be a figure of. */
 export const bathBases = ['productMass', 'productVolume', 'activeSubstance', 'availableIodine'] as const;
@@ -95,10 +96,10 @@ export function judgeBath(product: Product, b: AskedBath): BathVerdict[] {
       add(
         'stop',
         'pH',
-        `at pH ${b.pH} iodine comes free and burns eggs: buffer the bath to ${IODINE_PH.low} to ${IODINE_PH.high}`,
+        `at pH ${plain(b.pH)} iodine comes free and burns eggs: buffer the bath to ${plain(IODINE_PH.low)} to ${plain(IODINE_PH.high)}`,
       );
     else if (b.pH < IODINE_PH.low || b.pH > IODINE_PH.high)
-      add('ask', 'pH', `pH ${b.pH} lies outside ${IODINE_PH.low} to ${IODINE_PH.high}`);
+      add('ask', 'pH', `pH ${plain(b.pH)} lies outside ${plain(IODINE_PH.low)} to ${plain(IODINE_PH.high)}`);
   }
   const range = product.ranges.find((r) => r.groups.includes(b.group as never) && r.stage === b.stage);
   if (!range) {
@@ -112,11 +113,11 @@ export function judgeBath(product: Product, b: AskedBath): BathVerdict[] {
   }
   const target = inBasis(b, range.basis, product);
   const unit = range.basis === 'productVolume' ? 'µL/L' : 'mg/L';
-  const span = `${range.low} to ${range.high} ${unit} of ${basisShort[range.basis]}`;
+  const span = `${plain(range.low)} to ${plain(range.high)} ${unit} of ${basisShort[range.basis]}`;
   const asRange =
-    b.basis === range.basis ? '' : `, ${Number(target.toPrecision(3))} ${unit} of ${basisShort[range.basis]},`;
+    b.basis === range.basis ? '' : `, ${plain(Number(target.toPrecision(3)))} ${unit} of ${basisShort[range.basis]},`;
   const far = ownRules.doseStop.value;
-  const shown = `${b.target} ${b.basis === 'productVolume' ? 'µL/L' : 'mg/L'} of ${basisShort[b.basis]}${asRange}`;
+  const shown = `${plain(b.target)} ${b.basis === 'productVolume' ? 'µL/L' : 'mg/L'} of ${basisShort[b.basis]}${asRange}`;
   if (target > range.high * far)
     add(
       'stop',
@@ -126,9 +127,17 @@ export function judgeBath(product: Product, b: AskedBath): BathVerdict[] {
   else if (target > range.high || target < range.low)
     add('ask', 'targetMgPerL', `${shown} lies ${target > range.high ? 'above' : 'below'} ${span} in the Book`);
   if (b.minutes > range.maxMinutes * far)
-    add('stop', 'minutes', `${b.minutes} minutes are an order of magnitude above the ${range.maxMinutes} in the Book`);
+    add(
+      'stop',
+      'minutes',
+      `${plain(b.minutes)} minutes are an order of magnitude above the ${plain(range.maxMinutes)} in the Book`,
+    );
   else if (b.minutes > range.maxMinutes || b.minutes < range.minMinutes)
-    add('ask', 'minutes', `${b.minutes} minutes lie outside ${range.minMinutes} to ${range.maxMinutes} in the Book`);
+    add(
+      'ask',
+      'minutes',
+      `${plain(b.minutes)} minutes lie outside ${plain(range.minMinutes)} to ${plain(range.maxMinutes)} in the Book`,
+    );
   return sorted(found);
 }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, type Step, schema } from '../calculation';
 import { studentQuantile } from '../distributions';
+import { figures } from '../quantities/format';
 import { upperOf } from './sphere';
 
 const batch = z.strictObject({
@@ -147,14 +148,14 @@ export function swellingSays(
   own: Learned | null,
 ): string | null {
   const ratio = volumeMl / dryG;
-  const shown = ratio.toPrecision(2);
+  const shown = figures(ratio, 2);
   if (said === 'dry')
     return own && own.nextLow !== null && ratio >= own.nextLow && own.nextLow > 1.15
       ? `${shown} mL for each dry gram is what hardened eggs make here: are they hardened already?`
       : null;
   if (!own || own.nextLow === null || own.nextHigh === null) return null;
   if (ratio >= own.nextLow && ratio <= own.nextHigh) return null;
-  const usual = `${own.mlPerDryG.toPrecision(2)} mL are usual here (${own.nextLow.toPrecision(2)} to ${own.nextHigh.toPrecision(2)})`;
+  const usual = `${figures(own.mlPerDryG, 2)} mL are usual here (${figures(own.nextLow, 2)} to ${figures(own.nextHigh, 2)})`;
   return ratio < own.nextLow
     ? `${shown} mL for each dry gram: ${usual}. Has hardening ended? Were eggs lost, or is a volume or a mass wrong?`
     : `${shown} mL for each dry gram: ${usual}. Look for water in the measure, or eggs of another bowl.`;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
+import { decimals, figures, plain } from '../quantities/format';
 import { inbreeding, kinshipAmong } from './kinship';
 import { leastCoancestry, type Parents } from './meanKinship';
 import { animal, completeness, pedigreeOf } from './pedigree';
@@ -96,13 +97,13 @@ function relations(i: Input, ids: readonly string[], where: (k: number) => strin
           throw new CalculationError(
             'input',
             `kinship.matrix[${a}][${b}]`,
-            `${x} is no kinship: it lies between 0 and 1`,
+            `${plain(x)} is no kinship: it lies between 0 and 1`,
           );
         if (Math.abs(x - matrix[b]![a]!) > 1e-9)
           throw new CalculationError(
             'input',
             `kinship.matrix[${a}][${b}]`,
-            `${order[a]} to ${order[b]} is ${x}, and the other way round ${matrix[b]![a]}: kinship is the same both ways`,
+            `${order[a]} to ${order[b]} is ${plain(x)}, and the other way round ${matrix[b]![a]}: kinship is the same both ways`,
           );
       }
     const at = ids.map((id, k) => {
@@ -293,8 +294,8 @@ export const matingPlan = defineCalculation({
       notes: [
         o.gap <= 1e-9
           ? 'Proven: no plan within these limits is better.'
-          : `No plan can come below ${o.bound.toPrecision(4)}; this one is within ${(100 * o.gap).toFixed(2)} % of that.`,
-        `Drawn by lot, inbreeding would be ${o.randomOffspringF.toPrecision(3)} on average.`,
+          : `No plan can come below ${figures(o.bound, 4)}; this one is within ${decimals(100 * o.gap, 2)} % of that.`,
+        `Drawn by lot, inbreeding would be ${figures(o.randomOffspringF, 3)} on average.`,
       ],
     };
   },

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { defineCalculation, type Step, schema } from '../calculation';
+import { decimals, plain } from '../quantities/format';
 
 /** Share of a plane that circles cover at best: π / (2√3). */
 const HEXAGONAL = Math.PI / (2 * Math.sqrt(3));
@@ -53,9 +54,11 @@ export const calculation = defineCalculation({
     const least = Math.min(mostByLayers ?? Number.POSITIVE_INFINITY, mostByFlow ?? Number.POSITIVE_INFINITY);
     const warnings: string[] = [];
     if (mostByLayers !== undefined && i.number > mostByLayers)
-      warnings.push(`${layers.toFixed(1)} layers are more than ${i.maxLayers}: spread them, or dead ones hide below`);
+      warnings.push(
+        `${decimals(layers, 1)} layers are more than ${plain(i.maxLayers!)}: spread them, or dead ones hide below`,
+      );
     if (mostByFlow !== undefined && i.number > mostByFlow)
-      warnings.push(`the flow brings too little oxygen: ${flowNeeded!.toFixed(1)} L/min needed`);
+      warnings.push(`the flow brings too little oxygen: ${decimals(flowNeeded!, 1)} L/min needed`);
     return {
       layers,
       ...(mostByLayers === undefined ? {} : { mostByLayers }),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { defineCalculation, type Step, schema } from '../calculation';
+import { decimals } from '../quantities/format';
 
 const female = z.strictObject({
   id: z.string().min(1, 'needs a name').optional(),
@@ -93,7 +94,7 @@ export const femalesNeeded = defineCalculation({
         'P(Σ gives · eggs ≥ wanted), in the order of the list; gives by her chance to ovulate, eggs by their spread',
       steps,
       notes: [
-        `From ${days(i.females.length)} days drawn with one seed: good to ±${(98 / Math.sqrt(days(i.females.length))).toFixed(1)} in 100.`,
+        `From ${days(i.females.length)} days drawn with one seed: good to ±${decimals(98 / Math.sqrt(days(i.females.length)), 1)} in 100.`,
       ],
     };
   },

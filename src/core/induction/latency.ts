@@ -1,6 +1,7 @@
 import { type Phase, PredictionRefused, predict } from '../development/predict';
 import { HOUR_MS, type Point } from '../development/timeline';
 import { ownRules } from '../ownRules';
+import { decimals, plain } from '../quantities/format';
 
 /** Hours from the last injection to ovulation at steady temperatures; nothing is known outside the table. */
 export type LatencyRow = {
@@ -135,7 +136,7 @@ function forecast(i: LatencyInput): Forecast {
   const outside = during.find((t) => t.celsius < coldest || t.celsius > warmest);
   if (outside)
     return none(
-      `The water was at ${outside.celsius.toFixed(1)} °C, outside the table (${coldest} to ${warmest} °C).`,
+      `The water was at ${decimals(outside.celsius, 1)} °C, outside the table (${plain(coldest)} to ${plain(warmest)} °C).`,
       Math.max(i.from, outside.at),
     );
   const staleMs = ownRules.latencyStaleHours.value * HOUR_MS;

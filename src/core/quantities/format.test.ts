@@ -1,4 +1,16 @@
-import { decimals, figures, grouped, percent, withDoubt } from './format';
+import {
+  decimals,
+  degrees,
+  degreesApart,
+  figures,
+  grouped,
+  markBy,
+  marked,
+  percent,
+  plain as plainNumber,
+  short,
+  withDoubt,
+} from './format';
 
 const plain = (s: string | null) => s?.replaceAll('\u2005', ' ') ?? null;
 
@@ -30,4 +42,25 @@ test('decimals, figures and per cent without noise', () => {
   expect([percent(0.0312), percent(0.42), percent(0.985)].map(plain)).toEqual(['3.1 %', '42 %', '98.5 %']);
   // Nearly all is not all.
   expect([percent(0), percent(1), percent(0.99999)].map(plain)).toEqual(['0 %', '100 %', '100.0 %']);
+});
+
+describe('the mark of who reads', () => {
+  afterEach(() => markBy(() => '.'));
+
+  test('stands before the decimals of every number; figures in words keep what is no number', () => {
+    markBy(() => ',');
+    expect(
+      [decimals(12345.678, 1), figures(0.0432), plainNumber(0.25), percent(0.0312), short(1234)].map(plain),
+    ).toEqual(['12 345,7', '0,0432', '0,25', '3,1 %', '1,2 k']);
+    expect([degrees(8.25, false), degreesApart(1.5, false), degrees(8.25, true)]).toEqual([
+      '8,3 °C',
+      '1,5 °C',
+      '46,9 °F',
+    ]);
+    expect(marked('exp(1.5 * t) at 2031-04-01T00:00:00.000Z')).toBe('exp(1,5 * t) at 2031-04-01T00:00:00.000Z');
+  });
+
+  test('is a point where nobody reads', () => {
+    expect([decimals(1.25, 2), plainNumber(1e-7), plainNumber(0.1 + 0.2)]).toEqual(['1.25', '1e-7', '0.3']);
+  });
 });

@@ -1,6 +1,23 @@
 /** Numbers as Morula writes them: grouped by a quarter-em space, rounded as far as they are known. */
 const THIN = '\u2005';
 
+export type Mark = '.' | ',';
+// The bundler may make several of this module; who reads is the same for all of them.
+const reader = globalThis as { morulaMark?: () => Mark };
+
+/** Tells whose decimal mark numbers are written with. Where nobody reads (command line, files, what is kept): a point. */
+export function markBy(mark: () => Mark): void {
+  reader.morulaMark = mark;
+}
+export const decimalMark = (): Mark => reader.morulaMark?.() ?? '.';
+
+/** A number in full, to twelve figures, with the reader's mark: for figures as they were given. @example plain(0.25) */
+export const plain = (value: number): string => marked(String(Number(value.toPrecision(12))));
+
+/** Figures within a formula or text of our own, with the reader's mark. @example marked('1.96 * sd') */
+export const marked = (text: string): string =>
+  decimalMark() === '.' ? text : text.replace(/(\d)\.(?=\d)(?!\d+Z)/g, `$1${decimalMark()}`);
+
 /** Whole number grouped by quarter-em spaces: 48200 → "48 200". */
 export function grouped(value: number): string {
   const whole = Math.round(value);
@@ -25,7 +42,7 @@ export function withDoubt(value: number, half: number): { number: string; half: 
 export function decimals(value: number, places: number): string {
   const [whole, fraction] = Math.abs(value).toFixed(places).split('.') as [string, string | undefined];
   const sign = value < 0 && Number(value.toFixed(places)) !== 0 ? '−' : '';
-  return `${sign}${whole.replace(/\B(?=(\d{3})+(?!\d))/g, THIN)}${fraction ? `.${fraction}` : ''}`;
+  return `${sign}${whole.replace(/\B(?=(\d{3})+(?!\d))/g, THIN)}${fraction ? `${decimalMark()}${fraction}` : ''}`;
 }
 
 /** Three significant figures, for grams and the like. */
@@ -44,9 +61,9 @@ export function percent(share: number): string {
 
 /** Three figures and a thousand sign: labels are small. @example short(36412) // "36 k" */
 export function short(n: number): string {
-  if (n >= 1e6) return `${(n / 1e6).toPrecision(3)} M`;
+  if (n >= 1e6) return `${marked((n / 1e6).toPrecision(3))} M`;
   if (n >= 10_000) return `${Math.round(n / 1000)} k`;
-  if (n >= 1000) return `${(n / 1000).toFixed(1)} k`;
+  if (n >= 1000) return `${decimals(n / 1000, 1)} k`;
   return String(n);
 }
 

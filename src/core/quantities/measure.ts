@@ -1,3 +1,5 @@
+import type { Mark } from './format';
+
 /**
  * What people type into measure fields: a number in the field's shown unit, or with units of their own, also several
  * (`1 lb 3 oz`). Everything inside is SI: mL, g, mm, °C, L/min.
@@ -55,7 +57,7 @@ export type ParsedMeasure =
       readings?: { text: string; value: number }[];
     };
 
-type Marks = { decimal: '.' | ','; group: string };
+type Marks = { decimal: Mark; group: string };
 const knownMarks = new Map<string, Marks>();
 /**
  * Decimal and grouping marks of a locale. `en-GB`: `.` and `,`; `de-DE`: `,` and `.`; `fr-FR` and `sv-SE`: `,` and a
@@ -71,6 +73,9 @@ function marks(locale: string): Marks {
   knownMarks.set(locale, found);
   return found;
 }
+
+/** The mark before the decimals in a locale. */
+export const markOf = (locale: string): Mark => marks(locale).decimal;
 
 /**
  * A plain number as typed. The locale decides what `1,200` and `1.200` mean. A mark that the locale uses for grouping

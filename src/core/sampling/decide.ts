@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { betaCdf } from '../distributions';
+import { decimals, plain } from '../quantities/format';
 
 /** No beaker holds more: beyond this the answer is "cannot be settled by looking". */
 const MOST_TRIALS = 100_000;
@@ -92,7 +93,7 @@ export const calculation = defineCalculation({
       },
     ],
     notes: [
-      `Verdict “${o.verdict}”: yes from ${i.confidence}, no up to ${(1 - i.confidence).toFixed(3)}.`,
+      `Verdict “${o.verdict}”: yes from ${plain(i.confidence)}, no up to ${decimals(1 - i.confidence, 3)}.`,
       'This is the answer of one look. Looking again and again until it says yes is wrong half the time at the mark: fix a smallest and a largest number before you start.',
     ],
   }),

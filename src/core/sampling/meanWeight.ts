@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { studentTwoSided } from '../distributions';
 import { ownRules } from '../ownRules';
+import { decimals, plain } from '../quantities/format';
 import { type Ratio, ratioEstimate } from './ratio';
 
 export const weightBatch = z.strictObject({
@@ -108,8 +109,8 @@ export const calculation = defineCalculation({
       ),
       notes: [
         o.settled
-          ? `Settled: weighed until here, half the interval is ${(100 * o.halfWidthShareLooking).toFixed(1)} % of the mean, within ${100 * i.tolerance} % (${(100 * o.halfWidthShare).toFixed(1)} % where the number of batches was set beforehand).`
-          : `Not settled: weighed until here, half the interval is ${(100 * o.halfWidthShareLooking).toFixed(1)} % of the mean; wanted ${100 * i.tolerance} % from at least ${FEWEST_BATCHES} batches.`,
+          ? `Settled: weighed until here, half the interval is ${decimals(100 * o.halfWidthShareLooking, 1)} % of the mean, within ${plain(100 * i.tolerance)} % (${decimals(100 * o.halfWidthShare, 1)} % where the number of batches was set beforehand).`
+          : `Not settled: weighed until here, half the interval is ${decimals(100 * o.halfWidthShareLooking, 1)} % of the mean; wanted ${plain(100 * i.tolerance)} % from at least ${FEWEST_BATCHES} batches.`,
         ...o.outliers.map(
           (n) => `Batch ${n + 1} does not fit the others: weigh it again, look for water in the pan or a wrong count.`,
         ),

@@ -1,4 +1,4 @@
-import { grouped } from '../quantities/format';
+import { decimals, figures, grouped } from '../quantities/format';
 import { massEach } from '../quantities/mass';
 import { fromBase, parseMeasure } from '../quantities/measure';
 import { type At, holdingIn, lastWord, nearest, same, unitNamed, wholeNumber, wrongNumber } from './find';
@@ -18,7 +18,7 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
       return wrongNumber(`${measure} ${/[fc]$/i.test(measure) ? '' : shown} is no water that holds fish`);
     const sensor = c.snapshot.sensors.find((s) => same(s.name, place));
     const says = (where: string): Said[] => [
-      `${fromBase(value.value, 'temperature', shown.slice(1)).toFixed(1)} ${shown}, ${where}, now`,
+      `${decimals(fromBase(value.value, 'temperature', shown.slice(1)), 1)} ${shown}, ${where}, now`,
     ];
     if (sensor)
       return {
@@ -188,7 +188,7 @@ export const readers: Record<string, (words: string[], c: Ctx) => Reading> = {
     const at = holdingIn(m[3]!, c, ['egg']);
     if ('kind' in at) return at;
     return command('check.record', at, { check: 'eyed', successes, trials }, [
-      `${successes} of ${trials} eyed, ${((100 * successes) / trials).toFixed(0)} %, `,
+      `${successes} of ${trials} eyed, ${decimals((100 * successes) / trials, 0)} %, `,
       ...where(at),
       '. Moves no animal.',
     ]);
@@ -319,5 +319,5 @@ function checkEnough(n: number, at: At): Wrong | null {
 function ofFeed(g: number, us: boolean): string {
   const large = us ? g >= 453.59237 : g >= 1000;
   const unit = us ? (large ? 'lb' : 'oz') : large ? 'kg' : 'g';
-  return `${fromBase(g, 'mass', unit).toPrecision(3)} ${unit}`;
+  return `${figures(fromBase(g, 'mass', unit), 3)} ${unit}`;
 }

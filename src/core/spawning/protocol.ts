@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { plain } from '../quantities/format';
 
 /** What a protocol is about, in the order in which they follow each other on the bench. */
 export const protocolKinds = ['taking', 'fertilisation', 'stickiness', 'hardening', 'disinfection'] as const;
@@ -102,7 +103,7 @@ export const protocol = z
         ctx.addIssue({
           code: 'custom',
           path: ['materials', i, 'amount'],
-          message: `${m.amount} ${m.unit} in ${water.amount} L make ${Number((m.amount / water.amount).toPrecision(3))} a litre, not ${m.perL}`,
+          message: `${plain(m.amount)} ${m.unit} in ${plain(water.amount)} L make ${plain(Number((m.amount / water.amount).toPrecision(3)))} a litre, not ${plain(m.perL)}`,
         });
     });
     if (p.bath && !before.has(p.bath.step))

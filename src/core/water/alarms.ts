@@ -1,4 +1,5 @@
 import { ownRules } from '../ownRules';
+import { degrees, degreesApart, marked } from '../quantities/format';
 import type { SensorKind } from '../readings/sensorKinds';
 import type { Species } from '../species/species';
 
@@ -39,7 +40,7 @@ const units: Record<SensorKind, string> = {
   gas: '%',
 };
 /** So many decimals as tell a breach from what is borne. */
-const decimals: Record<SensorKind, number> = { temperature: 1, oxygen: 1, pH: 1, flow: 1, chlorine: 3, gas: 0 };
+const places: Record<SensorKind, number> = { temperature: 1, oxygen: 1, pH: 1, flow: 1, chlorine: 3, gas: 0 };
 /** So far inside of the limit it must be before an alarm closes. */
 const margins: Record<SensorKind, number> = {
   temperature: 0.2,
@@ -104,7 +105,7 @@ export function boundsFor(
 export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | null, now: number): Raised[] {
   const out: Raised[] = [];
   if (!s.last) return out;
-  const said = (v: number, more = 0) => `${v.toFixed(decimals[s.kind] + more)} ${units[s.kind]}`.trim();
+  const said = (v: number, more = 0) => `${v.toFixed(places[s.kind] + more)} ${units[s.kind]}`.trim();
   // Value and limit in as many decimals as tell them apart.
   const pair = (a: number, b: number): [string, string] => {
     for (let more = 0; more < 3; more++) if (said(a, more) !== said(b, more)) return [said(a, more), said(b, more)];
@@ -113,7 +114,7 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
   /** Beyond the limit by more than the last digit shown; once open, until it is inside by the margin. */
   const beyond = (kind: 'high' | 'low', limit: number) => {
     const over = kind === 'high' ? s.last!.value - limit : limit - s.last!.value;
-    return s.open.includes(kind) ? over > -margins[s.kind] : over >= 0.5 * 10 ** -decimals[s.kind];
+    return s.open.includes(kind) ? over > -margins[s.kind] : over >= 0.5 * 10 ** -places[s.kind];
   };
   const silent =
     s.reports && s.rhythm !== null && now - s.last.at > Math.max(LEAST_SILENCE_MS, LATE_RHYTHMS * s.rhythm);
@@ -186,6 +187,17 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
       });
   }
   return out;
+}
+
+/**
+ * An alarm's words for who reads them. They are kept as the watch wrote them, in °C and with a point.
+ * @param us temperatures in °F; those of a step are differences
+ */
+export function alarmWords(says: string, kind: string, us: boolean): string {
+  return says.replace(/(\d+\.?\d*) (°C|mg\/L|L\/min|%)/g, (all, figure: string, unit: string) => {
+    if (unit !== '°C') return marked(all);
+    return us ? (kind === 'step' ? degreesApart : degrees)(Number(figure), true) : marked(all);
+  });
 }
 
 function spanOf(ms: number): string {

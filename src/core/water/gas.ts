@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { ownRules } from '../ownRules';
+import { decimals } from '../quantities/format';
 import { oxygenSaturation, standardPressureKpa } from './oxygen';
 
 const ATMOSPHERE_KPA = 101.325;
@@ -63,7 +64,7 @@ export const calculation = defineCalculation({
     const warnings: string[] = [];
     if (g.totalPercent > ownRules.gasLimit.value)
       warnings.push(
-        `${g.totalPercent.toFixed(0)} % total gas: degas before it reaches eggs and larvae (tower, spray, cascade, vacuum), look for bubbles in yolk, eyes and fins`,
+        `${decimals(g.totalPercent, 0)} % total gas: degas before it reaches eggs and larvae (tower, spray, cascade, vacuum), look for bubbles in yolk, eyes and fins`,
       );
     if (i.toCelsius < i.fromCelsius) warnings.push('chilled water takes up gas: look at oxygen when it warms again');
     return {

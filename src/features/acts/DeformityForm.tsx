@@ -3,6 +3,7 @@
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { type DeformityId, deformities } from '@/core/brood/deformities';
+import { decimals, plain } from '@/core/quantities/format';
 import { DeformityDrawing } from '@/ui/deformityDrawings';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
@@ -49,7 +50,7 @@ export function DeformityForm({ h }: { h: ActHolding }) {
             ...event.payload,
           },
           (r) =>
-            `${(100 * Number(r?.estimate)).toFixed(1)} % deformed, between ${(100 * Number(r?.low)).toFixed(1)} and ${(100 * Number(r?.high)).toFixed(1)}. No animal was moved.`,
+            `${decimals(100 * Number(r?.estimate), 1)} % deformed, between ${decimals(100 * Number(r?.low), 1)} and ${decimals(100 * Number(r?.high), 1)}. No animal was moved.`,
         )
       }
     >
@@ -100,7 +101,7 @@ export function DeformityForm({ h }: { h: ActHolding }) {
         value={deformed}
         onChange={setDeformed}
         error={act.errorOn('deformed')}
-        hint={deformed.trim() === '' ? `${sum}, if none has two` : undefined}
+        hint={deformed.trim() === '' ? `${plain(sum)}, if none has two` : undefined}
       />
     </ActForm>
   );

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
-import { grouped, withDoubt } from '@/core/quantities/format';
+import { decimals, grouped, withDoubt } from '@/core/quantities/format';
 import { Choice } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
@@ -125,7 +125,7 @@ export function HatchForm({ h }: { h: ActHolding }) {
 
 const rateSays = (r: Record<string, unknown> | null | undefined) =>
   typeof r?.share === 'number'
-    ? `, ${(100 * r.share).toFixed(1)} % ±${Math.max(0.1, 100 * Number(r.shareHalf)).toFixed(1)} of the eggs that stood there`
+    ? `, ${decimals(100 * r.share, 1)} % ±${decimals(Math.max(0.1, 100 * Number(r.shareHalf)), 1)} of the eggs that stood there`
     : '';
 
 /** The books less what did not hatch, beside the other way, and both together. */
@@ -150,7 +150,7 @@ function Together({ h, unhatched, counted }: { h: ActHolding; unhatched: number;
         set, less dead, less unhatched: <b>{said(rest, sd)}</b>
         {unhatched > 0 && rest + unhatched > 0 && (
           <span className="text-soft">
-            , {((100 * rest) / (rest + unhatched)).toFixed(1)} % of the {grouped(Math.round(rest + unhatched))} that
+            , {decimals((100 * rest) / (rest + unhatched), 1)} % of the {grouped(Math.round(rest + unhatched))} that
             stood
           </span>
         )}

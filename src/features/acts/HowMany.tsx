@@ -5,7 +5,7 @@ import { type MeasurementInput, measurement, numberFrom, workingOf } from '@/cor
 import { trough } from '@/core/eggs/trough';
 import { volumetricCount } from '@/core/eggs/volumetric';
 import { ownRules } from '@/core/ownRules';
-import { figures, grouped, withDoubt } from '@/core/quantities/format';
+import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
@@ -311,7 +311,7 @@ function Settled({ samples, share, word }: { samples: number; share: number; wor
         ? 'settled'
         : samples < FEWEST_BATCHES
           ? `not settled: ${FEWEST_BATCHES - samples} more at least`
-          : `not settled: ±${(100 * share).toFixed(0)} %, ${word}`}
+          : `not settled: ±${decimals(100 * share, 0)} %, ${word}`}
     </span>
   );
 }
@@ -327,14 +327,14 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
     <p className="text-[0.95rem]" data-testid="mean-weight" data-settled={settled}>
       <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>
         <span className="font-bold">{massEach(r.ratio, us)}</span>{' '}
-        <span className="text-soft">{us ? `±${(100 * share).toPrecision(2)} %` : `±${figures(r.half, 2)} g each`}</span>
+        <span className="text-soft">{us ? `±${figures(100 * share, 2)} %` : `±${figures(r.half, 2)} g each`}</span>
       </Worked>
       <span className={`ml-2 ${settled ? 'text-deep' : 'text-careful'}`}>
         {settled
           ? 'settled'
           : batches.length < FEWEST_BATCHES
             ? `not settled: ${FEWEST_BATCHES - batches.length} more ${FEWEST_BATCHES - batches.length === 1 ? 'batch' : 'batches'} at least`
-            : `not settled: ±${(100 * share).toFixed(0)} %, weigh another`}
+            : `not settled: ±${decimals(100 * share, 0)} %, weigh another`}
       </span>
     </p>
   );

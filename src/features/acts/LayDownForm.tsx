@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -149,7 +149,7 @@ export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVol
       {poured ? (
         <>
           <p className="quiet" data-testid="poured">
-            {totalMl ? `${((100 * sum) / totalMl).toFixed(0)} % of the volume shared out` : ''}
+            {totalMl ? `${decimals((100 * sum) / totalMl, 0)} % of the volume shared out` : ''}
           </p>
           <MeasureInput
             label="The measure reads to"

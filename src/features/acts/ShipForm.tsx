@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
+import { decimals } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -154,5 +155,5 @@ export function ShipForm({ h }: { h: ActHolding }) {
 function shippedSays(age: Age | undefined): string {
   if (!age || age.degreeDays === null)
     return 'Recorded; its paper stands beside the entry. Age in degree-days not known.';
-  return `Recorded; its paper stands beside the entry. ${Math.round(age.degreeDays)} °C·d old${age.left === null ? '' : `, ${Math.round(age.left)} left on arrival`}${age.iceKg === null ? '' : `; ${age.iceKg.toFixed(1)} kg of ice`}.${age.warnings.map((x) => ` ${x.charAt(0).toUpperCase()}${x.slice(1)}.`).join('')}`;
+  return `Recorded; its paper stands beside the entry. ${Math.round(age.degreeDays)} °C·d old${age.left === null ? '' : `, ${Math.round(age.left)} left on arrival`}${age.iceKg === null ? '' : `; ${decimals(age.iceKg, 1)} kg of ice`}.${age.warnings.map((x) => ` ${x.charAt(0).toUpperCase()}${x.slice(1)}.`).join('')}`;
 }

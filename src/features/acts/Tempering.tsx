@@ -4,7 +4,7 @@ import { Timer } from 'lucide-react';
 import { useState } from 'react';
 import { CalculationError, run } from '@/core/calculation';
 import { ownRules } from '@/core/ownRules';
-import { degrees, degreesApart, figures } from '@/core/quantities/format';
+import { degrees, degreesApart, figures, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { temper } from '@/core/water/mixing';
 import { Caution } from '@/ui/caution';
@@ -88,7 +88,7 @@ export function Tempering({
             <tbody>
               {o.steps.map((x, k) => (
                 <tr key={x.minute} className={k === at ? 'bg-deep-wash font-semibold' : k < at ? 'text-soft' : ''}>
-                  <td className="num">{x.minute} min</td>
+                  <td className="num">{plain(x.minute)} min</td>
                   <td>
                     exchange {Math.round(100 * x.exchangeShare)} %
                     {x.exchangeL !== undefined &&

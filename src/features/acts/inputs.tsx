@@ -1,6 +1,6 @@
 'use client';
 
-import { figures } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
 import { type Dimension, fromBase, parseMeasure, parseNumber } from '@/core/quantities/measure';
 import { Field } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -14,7 +14,7 @@ export function wholeOf(text: string, locale: string): { value: number | null; e
   // Nobody counts in decimals: where the locale's decimal mark stands as grouping marks stand, it may be one.
   const all = text.replace(/\D/g, '');
   if (p.value !== null && p.value !== Number(all) && /^\d{1,3}[.,]\d{3}$/.test(text.trim()))
-    return { value: null, error: `“${text.trim()}” can be read two ways: ${p.value} or ${Number(all)}?` };
+    return { value: null, error: `“${text.trim()}” can be read two ways: ${plain(p.value)} or ${plain(Number(all))}?` };
   return p;
 }
 

@@ -2,6 +2,7 @@
 
 import { max, scaleLinear } from 'd3';
 import { useState } from 'react';
+import { decimals, plain } from '@/core/quantities/format';
 import type { OwnClock as Own } from '@/queries/ownClock';
 import { TextField } from '@/ui/fields';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -43,10 +44,10 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                 <line x1={x(t)} x2={x(t)} y1={8} y2={H - 32} stroke="var(--rule)" />
                 <line x1={LEFT} x2={W - 10} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
                 <text x={x(t)} y={H - 18} fontSize={11} textAnchor="middle" fill="var(--soft)">
-                  {t}
+                  {plain(t)}
                 </text>
                 <text x={LEFT - 5} y={y(t) + 4} fontSize={11} textAnchor="end" fill="var(--soft)">
-                  {t}
+                  {plain(t)}
                 </text>
               </g>
             ))}
@@ -56,7 +57,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                 .filter((d) => d.milestone === m.id)
                 .map((d) => (
                   <g key={`${d.lot}${d.milestone}`} transform={`translate(${x(d.predictedDays)},${y(d.observedDays)})`}>
-                    <title>{`${d.lot}, ${m.name}: predicted ${d.predictedDays.toFixed(1)}, seen ${d.observedDays.toFixed(1)} days`}</title>
+                    <title>{`${d.lot}, ${m.name}: predicted ${decimals(d.predictedDays, 1)}, seen ${decimals(d.observedDays, 1)} days`}</title>
                     <Marker kind={marks[k % marks.length]!} left={d.left} />
                   </g>
                 )),
@@ -92,10 +93,10 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                     <td className="num font-bold">
                       {Math.abs(m.factor - 1) < 0.005
                         ? 'as the Book'
-                        : `${Math.abs(100 * (m.factor - 1)).toFixed(1)} % ${m.factor > 1 ? 'slower' : 'faster'}`}
+                        : `${decimals(Math.abs(100 * (m.factor - 1)), 1)} % ${m.factor > 1 ? 'slower' : 'faster'}`}
                     </td>
-                    <td className="num text-soft">{m.shelfHalf.toFixed(0)} %</td>
-                    <td className="num">{m.ownHalf.toFixed(1)} %</td>
+                    <td className="num text-soft">{decimals(m.shelfHalf, 0)} %</td>
+                    <td className="num">{decimals(m.ownHalf, 1)} %</td>
                   </tr>
                 ))}
               </tbody>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { figures } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
 import { latencyName, type Species } from '@/core/species/species';
 
 /** What the book knows of a species' parents: signs of ripeness, egg samples, treatments and how long they take. */
@@ -45,7 +45,7 @@ export function SpawningValues({
               <tr>
                 <td>polarisation index</td>
                 <td className="font-bold">
-                  ready at or below {s.polarisation.ready}, not ready above {s.polarisation.notBefore}
+                  ready at or below {plain(s.polarisation.ready)}, not ready above {plain(s.polarisation.notBefore)}
                 </td>
                 <td>{source(s.polarisation)}</td>
                 <td>{editor('polarisation.limits')}</td>
@@ -55,10 +55,11 @@ export function SpawningValues({
               <tr key={i.id}>
                 <td>{i.name}</td>
                 <td className="font-bold">
-                  {i.dosePerKg.low} to {i.dosePerKg.high} {i.unit === 'ug' ? 'µg' : i.unit}/kg
+                  {plain(i.dosePerKg.low)} to {plain(i.dosePerKg.high)} {i.unit === 'ug' ? 'µg' : i.unit}/kg
                   {i.parts.length > 1 && (
                     <span className="font-normal text-soft">
-                      , {i.parts.map((p) => `${Math.round(100 * p)} %`).join(' then ')}, {i.intervalHours} h apart
+                      , {i.parts.map((p) => `${Math.round(100 * p)} %`).join(' then ')}, {plain(i.intervalHours)} h
+                      apart
                     </span>
                   )}
                 </td>
@@ -70,7 +71,7 @@ export function SpawningValues({
               <tr key={l.id}>
                 <td>hours to ovulation, {latencyName(s, l)}</td>
                 <td className="font-bold">
-                  {l.points.map((p) => `${figures(p.hours, 3)} h at ${p.celsius} °C`).join(', ')}
+                  {l.points.map((p) => `${figures(p.hours, 3)} h at ${plain(p.celsius)} °C`).join(', ')}
                   <span className="font-normal text-soft">, ±{Math.round(196 * l.cv)} % between females</span>
                 </td>
                 <td>{source(l)}</td>

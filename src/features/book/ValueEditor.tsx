@@ -4,6 +4,7 @@ import { Plus } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { type DevelopmentModel, developmentModel } from '@/core/development/model';
+import { plain } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -111,7 +112,7 @@ function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
           <th>days at</th>
           {STEADY.map((t) => (
             <th key={t} className="num">
-              {t} °C
+              {plain(t)} °C
             </th>
           ))}
         </tr>

@@ -1,5 +1,5 @@
 import type { DevelopmentModel } from '@/core/development/model';
-import { figures as inFigures } from '@/core/quantities/format';
+import { figures as inFigures, plain } from '@/core/quantities/format';
 import { latencyName, limitId, type Milestone, type Species, valueId } from '@/core/species/species';
 import { decimalOf, numberText } from '../acts/inputs';
 
@@ -294,12 +294,12 @@ export function valueWords(s: Species, path: string, value: unknown): string {
 function modelWords(m: DevelopmentModel): string {
   switch (m.kind) {
     case 'degreeDays':
-      return `${inFigures(m.sum, 5)} degree-days above ${m.base} °C`;
+      return `${inFigures(m.sum, 5)} degree-days above ${plain(m.base)} °C`;
     case 'power':
-      return `power curve, a ${m.a}, b ${m.b}, α ${m.alpha}`;
+      return `power curve, a ${plain(m.a)}, b ${plain(m.b)}, α ${plain(m.alpha)}`;
     case 'exponential':
-      return `exponential, a ${m.a}, k ${m.k}`;
+      return `exponential, a ${plain(m.a)}, k ${plain(m.k)}`;
     case 'table':
-      return `table: ${m.points.map((p) => `${inFigures(p.days, 3)} d at ${p.celsius} °C`).join(', ')}`;
+      return `table: ${m.points.map((p) => `${inFigures(p.days, 3)} d at ${plain(p.celsius)} °C`).join(', ')}`;
   }
 }

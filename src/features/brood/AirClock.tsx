@@ -3,6 +3,7 @@
 import { Timer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { ownRules } from '@/core/ownRules';
+import { plain } from '@/core/quantities/format';
 
 /** Counts the seconds that a fish is out of the water; one tap when it is lifted, one when it is back. */
 export function AirClock({ seconds, onStop }: { seconds: number | null; onStop: (s: number) => void }) {
@@ -35,7 +36,7 @@ export function AirClock({ seconds, onStop }: { seconds: number | null; onStop: 
       </button>
       {running !== null && (
         <span className={long ? 'font-bold text-loss' : 'text-soft'} role="timer">
-          {running} s in air{long ? `, above ${most} s: back into water` : ''}
+          {plain(running)} s in air{long ? `, above ${plain(most)} s: back into water` : ''}
         </span>
       )}
     </div>

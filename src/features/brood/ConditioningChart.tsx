@@ -1,5 +1,6 @@
 import { area, line, scaleLinear } from 'd3';
 import { plannedOn } from '@/core/brood/conditioning';
+import { decimals, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { Programme } from '@/queries/conditioning';
 
@@ -41,7 +42,7 @@ export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boole
       viewBox={`0 0 ${W} ${H}`}
       className="w-full max-w-[720px]"
       role="img"
-      aria-label={`${p.name}: ${steps.map((s) => `day ${s.day}${s.lightHours === null ? '' : `, ${s.lightHours} h light`}${s.celsius === null ? '' : `, ${shown(s.celsius).toFixed(1)} ${unit}`}${s.diet ? `, ${s.diet}` : ''}`).join('; ')}`}
+      aria-label={`${p.name}: ${steps.map((s) => `day ${s.day}${s.lightHours === null ? '' : `, ${plain(s.lightHours)} h light`}${s.celsius === null ? '' : `, ${decimals(shown(s.celsius), 1)} ${unit}`}${s.diet ? `, ${s.diet}` : ''}`).join('; ')}`}
     >
       {light.length > 0 && (
         <>
@@ -59,7 +60,7 @@ export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boole
             light
           </text>
           <text x={x(lastLight!.d) + 6} y={yLight(lastLight!.v) + 4} fontSize={12} fill="var(--ink)">
-            {lastLight!.v.toFixed(lastLight!.v % 1 ? 1 : 0)} h
+            {decimals(lastLight!.v, lastLight!.v % 1 ? 1 : 0)} h
           </text>
         </>
       )}
@@ -68,7 +69,7 @@ export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boole
           <g key={t}>
             <line x1={LEFT} x2={W - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
             <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={11.5} fill="var(--soft)">
-              {t}
+              {plain(t)}
             </text>
           </g>
         ))}
@@ -101,7 +102,7 @@ export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boole
             fontWeight={700}
             fill="var(--deep)"
           >
-            {lastRead!.mean.toFixed(1)} {unit}
+            {decimals(lastRead!.mean, 1)} {unit}
           </text>
         </>
       )}
@@ -120,7 +121,7 @@ export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boole
           />
           <text x={x(lastWarm!.d) + 6} y={y(lastWarm!.v) + 4} fontSize={12} fill="var(--ink)">
             {lastRead ? 'asked ' : ''}
-            {lastWarm!.v.toFixed(1)}
+            {decimals(lastWarm!.v, 1)}
           </text>
         </>
       )}

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { deformities, deformityName } from '@/core/brood/deformities';
-import { figures, grouped } from '@/core/quantities/format';
+import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { DeformityView, ParentRate } from '@/queries/deformities';
 import { DeformityDrawing } from '@/ui/deformityDrawings';
@@ -156,7 +156,7 @@ function Parents({ view, most }: { view: DeformityView; most: number }) {
                 <Interval p={p} most={most} all={view.seasons} />
               </td>
               <td className="num text-soft max-sm:hidden">
-                {p.adjusted === null ? '' : p.adjusted < 0.001 ? '< 0.001' : p.adjusted.toFixed(3)}
+                {p.adjusted === null ? '' : p.adjusted < 0.001 ? `< ${decimals(0.001, 3)}` : decimals(p.adjusted, 3)}
               </td>
               <td className={`text-[0.92rem] whitespace-nowrap ${p.standsOut ? 'font-bold text-hand' : 'text-soft'}`}>
                 {p.standsOut ? 'stands out' : p.p === null || !told(p) ? 'cannot tell' : ''}

@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
+import { decimals } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { BroodFish } from '@/queries/brood';
@@ -72,7 +73,7 @@ export function FishSheet({
         <Fact word="mass">
           {f.massG === null ? 'not weighed' : `${massOfAll(f.massG, us, 2)}, ${dayMonth(f.massAt!, timeZone, now)}`}
           {f.massG !== null && f.lengthMm !== null && (
-            <span className="text-soft">, condition {((1e5 * f.massG) / f.lengthMm ** 3).toFixed(2)}</span>
+            <span className="text-soft">, condition {decimals((1e5 * f.massG) / f.lengthMm ** 3, 2)}</span>
           )}
         </Fact>
         <Fact word="ripeness">

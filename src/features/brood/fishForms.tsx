@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { fates, killMethods } from '@/core/brood/fates';
 import { polarisation } from '@/core/induction/ripeness';
+import { decimals } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -158,7 +159,7 @@ function verdictOf(oocytes: Look['oocytes'], limits: { ready: number; notBefore:
     'not yet': 'not ready',
     'no limits given': '',
   };
-  return [`index ${o.index.toFixed(3)}: ${words[o.verdict]}`, ...(o.warnings ?? [])].join('; ');
+  return [`index ${decimals(o.index, 3)}: ${words[o.verdict]}`, ...(o.warnings ?? [])].join('; ');
 }
 
 /** Where it stands from now on. */

@@ -1,4 +1,5 @@
 import { type Cross, type PlanFigures, planFigures } from '@/core/genetics/planFigures';
+import { decimals } from '@/core/quantities/format';
 import type { BroodFish } from '@/queries/brood';
 
 /** Kinship among the parents chosen, females first, with how much of each pedigree is known. */
@@ -74,7 +75,7 @@ export function planSays(
     });
   if (figures.effectiveSize < FEW)
     says.push({
-      text: `Few parents: an effective size of ${figures.effectiveSize.toFixed(1)} gains ${(100 * figures.inbreedingPerGeneration).toFixed(1)} % inbreeding in one generation. Take more of both sexes, or equal shares.`,
+      text: `Few parents: an effective size of ${decimals(figures.effectiveSize, 1)} gains ${decimals(100 * figures.inbreedingPerGeneration, 1)} % inbreeding in one generation. Take more of both sexes, or equal shares.`,
       bad: false,
     });
   if (single.length > 0)

@@ -52,9 +52,12 @@ export function PersonMenu({ compact = false }: { compact?: boolean }) {
           </DropdownMenu.Item>
           <DropdownMenu.Item
             className={item}
-            onSelect={() => void prefer({ locale: session.locale === 'de-DE' ? 'en-GB' : 'de-DE' })}
+            // Every number on the page is written anew.
+            onSelect={() =>
+              void prefer({ locale: session.locale === 'de-DE' ? 'en-GB' : 'de-DE' }).then(() => location.reload())
+            }
           >
-            {session.locale === 'de-DE' ? 'Numbers as 1,234.5' : 'Numbers as 1.234,5'}
+            {session.locale === 'de-DE' ? 'Numbers as 1 234.5' : 'Numbers as 1 234,5'}
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-rule" />
           <DropdownMenu.Item className={item} onSelect={() => router.push('/me')}>

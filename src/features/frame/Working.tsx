@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from 'react';
 import type { Working as CoreWorking } from '@/core/calculation';
-import { figures } from '@/core/quantities/format';
+import { figures, marked } from '@/core/quantities/format';
 
 export type WorkingRequest = { id: string; input: unknown; about?: string };
 type Shown = {
@@ -87,7 +87,7 @@ export function WorkingView({ working, source, validWhen, cautions, about }: Omi
   return (
     <div className="flex flex-col gap-3 text-[0.95rem]">
       {about && <p>{about}</p>}
-      <p className="border-l-[3px] border-deep pl-3">{working.formula}</p>
+      <p className="border-l-[3px] border-deep pl-3">{marked(working.formula)}</p>
       <table className="ledger">
         <tbody>
           {working.steps.map((s) => (
@@ -96,7 +96,7 @@ export function WorkingView({ working, source, validWhen, cautions, about }: Omi
                 <span className="text-soft">{s.says}</span>
                 <br />
                 <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">
-                  {s.name} = {s.expression}
+                  {s.name} = {marked(s.expression)}
                 </span>
               </td>
               <td className="num font-bold">

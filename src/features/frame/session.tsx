@@ -1,6 +1,8 @@
 'use client';
 
 import { createContext, type ReactNode, useContext } from 'react';
+import { markBy } from '@/core/quantities/format';
+import { markOf } from '@/core/quantities/measure';
 
 /** Measurements whose samples scatter alike: takes of eggs, what came, what is counted and weighed here. */
 export type ScatterOf = 'take' | 'arrival' | 'count';
@@ -26,6 +28,8 @@ export type SessionInfo = {
 const Context = createContext<SessionInfo | null>(null);
 
 export function SessionProvider({ value, children }: { value: SessionInfo; children: ReactNode }) {
+  // One person sits at a browser; on the server each request knows its own (app/_server/reader.ts).
+  if (typeof window !== 'undefined') markBy(() => markOf(value.locale));
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }
 

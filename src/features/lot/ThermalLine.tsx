@@ -1,4 +1,5 @@
 import { extent, line as path, scaleLinear, scaleUtc } from 'd3';
+import { plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
 import type { LotWater } from '@/queries/lot';
@@ -68,7 +69,7 @@ export function ThermalLine({
           <g key={t}>
             <line x1={LEFT} x2={W - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
             <text x={LEFT - 7} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-              {t}
+              {plain(t)}
             </text>
           </g>
         ))}

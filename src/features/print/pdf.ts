@@ -1,5 +1,5 @@
 import type { RoutineTask } from '@/core/planning/routine';
-import { figures, grouped, percent } from '@/core/quantities/format';
+import { decimals, figures, grouped, percent } from '@/core/quantities/format';
 import { massEach, massOfAll } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
@@ -39,7 +39,7 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
   );
   if (p.waterCelsius !== null)
     doc.text(
-      `Receiving water ${fromBase(p.waterCelsius, 'temperature', us ? 'F' : 'C').toFixed(1)} °${us ? 'F' : 'C'}`,
+      `Receiving water ${decimals(fromBase(p.waterCelsius, 'temperature', us ? 'F' : 'C'), 1)} °${us ? 'F' : 'C'}`,
     );
   doc.moveDown(1).font('bold').text('How it was measured').font('plain').fontSize(9.5).moveDown(0.3);
   table(

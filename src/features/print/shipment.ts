@@ -1,4 +1,4 @@
-import { figures, grouped } from '@/core/quantities/format';
+import { decimals, figures, grouped } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { clock, isoDay } from '@/core/time/localDay';
 import type { Shipment } from '@/queries/shipment';
@@ -14,7 +14,8 @@ export async function shipmentPdf(
   of: { site: string; timeZone: string; us: boolean },
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { doc, bytes } = open(`Eyed eggs ${s.lot}`);
-  const degrees = (c: number) => `${fromBase(c, 'temperature', of.us ? '°F' : '°C').toFixed(1)} ${of.us ? '°F' : '°C'}`;
+  const degrees = (c: number) =>
+    `${decimals(fromBase(c, 'temperature', of.us ? '°F' : '°C'), 1)} ${of.us ? '°F' : '°C'}`;
   const when = (t: number) => `${isoDay(t, of.timeZone)} ${clock(t, of.timeZone)}`;
   const head = (text: string) => {
     keepTogether(doc, 60);

@@ -3,6 +3,7 @@
 import { line, max, min, scaleLinear, scaleUtc } from 'd3';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Point } from '@/core/development/timeline';
+import { decimals, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
 
@@ -60,7 +61,7 @@ export function ProgrammeChart({
     .domain([(min([...all, limits.low]) ?? 0) - 0.5, (max([...all, limits.high]) ?? 10) + 0.5])
     .range([H - BOTTOM, TOP])
     .nice();
-  const degrees = (c: number) => (us ? fromBase(c, 'temperature', 'F').toFixed(0) : String(c));
+  const degrees = (c: number) => (us ? decimals(fromBase(c, 'temperature', 'F'), 0) : plain(c));
   const path = line<Point>()
     .x((p) => x(p.at))
     .y((p) => y(p.celsius));

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { figures, grouped } from '@/core/quantities/format';
+import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import type { CourseFigures } from './course';
@@ -73,7 +73,7 @@ export function Verdict({
             <span className="text-deep">The water keeps to it.</span>
           ) : (
             <span className="font-semibold text-hand">
-              The last day was {Math.abs(running.deviation).toFixed(1)} °C {running.deviation > 0 ? 'above' : 'below'}{' '}
+              The last day was {decimals(Math.abs(running.deviation), 1)} °C {running.deviation > 0 ? 'above' : 'below'}{' '}
               what was set: look at the plant, then find the cheapest from here anew.
             </span>
           ))}

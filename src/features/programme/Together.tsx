@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { decimals } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { ProgrammeTake, ProgrammeView } from '@/queries/programme';
 import { Tick } from '@/ui/fields';
@@ -131,7 +132,7 @@ export function Together({
             </tbody>
           </table>
           <p className={shown.warnings ? 'text-hand' : 'text-deep'}>
-            {shown.unchangedSpreadDays.toFixed(1)} days apart now, {shown.spreadDays.toFixed(1)} then.{' '}
+            {decimals(shown.unchangedSpreadDays, 1)} days apart now, {decimals(shown.spreadDays, 1)} then.{' '}
             {shown.warnings?.map((w) => `${w.charAt(0).toUpperCase()}${w.slice(1)}.`).join(' ')}
           </p>
         </>

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { attempt, run } from '@/core/calculation';
-import { figures } from '@/core/quantities/format';
+import { decimals, figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { ice, mix } from '@/core/water/mixing';
 import { MeasureInput, measureOf, useShown } from '../acts/inputs';
@@ -20,7 +20,8 @@ export function Valves({ wanted, cold, flowLPerMin }: { wanted: number; cold: nu
   const [tank, setTank] = useState('');
   const h = measureOf(hot, 'temperature', unit('temperature'), locale);
   const t = measureOf(tank, 'volume', unit('volume'), locale);
-  const degrees = (c: number) => `${fromBase(c, 'temperature', unit('temperature')).toFixed(1)} ${unit('temperature')}`;
+  const degrees = (c: number) =>
+    `${decimals(fromBase(c, 'temperature', unit('temperature')), 1)} ${unit('temperature')}`;
   const flow = (l: number) => `${figures(fromBase(l, 'flow', unit('flow')), 2)} ${unit('flow')}`;
   return (
     <section aria-label="Valves" className="text-[0.95rem]" data-testid="valves">

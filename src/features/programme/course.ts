@@ -10,6 +10,7 @@ import {
   piecesOf,
 } from '@/core/development/programmeGrid';
 import { DAY_MS, HOUR_MS, type Point } from '@/core/development/timeline';
+import { decimals } from '@/core/quantities/format';
 import { calculation as gas } from '@/core/water/gas';
 
 /** What a course of set points costs and risks, beside the dates it leads to. */
@@ -100,7 +101,7 @@ export function figuresOf(
       }
     }
   }
-  if (degassed.most > 0) note(`heated water holds up to ${degassed.most.toFixed(0)} % gas: degas it`, degassed.from);
+  if (degassed.most > 0) note(`heated water holds up to ${decimals(degassed.most, 0)} % gas: degas it`, degassed.from);
   return {
     energyKwh,
     mostHeatKw,

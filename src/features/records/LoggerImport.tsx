@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { decodeText, LARGEST_FILE } from '@/core/readings/decodeText';
 import { sensorKinds } from '@/core/readings/sensorKinds';
@@ -193,8 +193,8 @@ export function LoggerImport({
                     {report.conflicts.slice(0, 12).map((c) => (
                       <tr key={c.when}>
                         <td>{c.when}</td>
-                        <td className="num">{c.stored.toFixed(2)}</td>
-                        <td className="num">{c.given.toFixed(2)}</td>
+                        <td className="num">{decimals(c.stored, 2)}</td>
+                        <td className="num">{decimals(c.given, 2)}</td>
                       </tr>
                     ))}
                   </tbody>
@@ -232,4 +232,4 @@ export function LoggerImport({
 const lastOf = (s: ReadNow, timeZone: string) =>
   s.value === null || s.at === null
     ? 'no reading yet'
-    : `last ${Number(s.value.toFixed(2))} ${sensorKinds[s.kind].unit}, ${dayMonth(s.at, timeZone)} ${clock(s.at, timeZone)}`;
+    : `last ${plain(Number(s.value.toFixed(2)))} ${sensorKinds[s.kind].unit}, ${dayMonth(s.at, timeZone)} ${clock(s.at, timeZone)}`;

@@ -1,4 +1,5 @@
 import { max, scaleSqrt, scaleUtc } from 'd3';
+import { plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { LossPoint } from '@/queries/unitSheet';
 
@@ -33,13 +34,13 @@ export function LossChart({
         viewBox={`0 0 ${W} ${H}`}
         className="w-full"
         role="img"
-        aria-label={`Dead a round; the last: ${last.value}; the most: ${top}`}
+        aria-label={`Dead a round; the last: ${plain(last.value)}; the most: ${top}`}
       >
         {ticks.map((t) => (
           <g key={t}>
             <line x1={30} x2={W - 8} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
             <text x={26} y={y(t) + 4} textAnchor="end" fontSize={11} fill="var(--soft)">
-              {t}
+              {plain(t)}
             </text>
           </g>
         ))}
@@ -56,7 +57,7 @@ export function LossChart({
         ))}
         <circle cx={x(last.at)} cy={y(last.value)} r={3} fill="var(--loss)" />
         <text x={W - 8} y={12} textAnchor="end" fontSize={12} fontWeight={700} fill="var(--loss)">
-          {last.value} on {dayMonth(last.at, timeZone)}
+          {plain(last.value)} on {dayMonth(last.at, timeZone)}
         </text>
         <text x={30} y={H - 4} fontSize={11} fill="var(--soft)">
           {dayMonth(from, timeZone, now)}

@@ -1,5 +1,5 @@
 import { area, curveMonotoneX, line, max, scaleSqrt, scaleUtc } from 'd3';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { RoundHolding } from '@/queries/round';
 
@@ -48,7 +48,7 @@ export function PickCurve({
         role="img"
         aria-label={
           last
-            ? `Dead of ${rounds.length} rounds; the last: ${last.picked}, ${last.low} to ${last.high} expected`
+            ? `Dead of ${rounds.length} rounds; the last: ${last.picked}, ${plain(last.low)} to ${plain(last.high)} expected`
             : 'No round yet'
         }
       >
@@ -101,7 +101,8 @@ export function PickCurve({
       </svg>
       <p className="quiet text-[0.87rem]">
         A round now would find {grouped(watch.now.low)} to {grouped(watch.now.high)}; its dead run at{' '}
-        {watch.level < 0.95 || watch.level > 1.05 ? `${watch.level.toFixed(1)} times` : 'about'} what the Book expects.
+        {watch.level < 0.95 || watch.level > 1.05 ? `${decimals(watch.level, 1)} times` : 'about'} what the Book
+        expects.
       </p>
     </figure>
   );

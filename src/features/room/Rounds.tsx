@@ -1,5 +1,5 @@
 import type { RoundDone } from '@/core/planning/rounds';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
 
 /** What the rounds of the last days took: hours of hands, and how many dead they found in them. */
@@ -30,7 +30,7 @@ export function Rounds({ rounds, now, timeZone }: { rounds: readonly RoundDone[]
               <td className="num">{r.minutes < 1 ? '' : `${Math.round(r.minutes)} min`}</td>
               <td className="num">{r.units}</td>
               <td className="num">{grouped(r.dead)}</td>
-              <td className="num">{r.minutes < 1 ? '' : (r.dead / r.minutes).toFixed(1)}</td>
+              <td className="num">{r.minutes < 1 ? '' : decimals(r.dead / r.minutes, 1)}</td>
             </tr>
           ))}
         </tbody>

@@ -1,6 +1,6 @@
 import { minutesWords } from '@/core/incubation/danger';
 import { ownRules } from '@/core/ownRules';
-import { degrees } from '@/core/quantities/format';
+import { decimals, degrees } from '@/core/quantities/format';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { clock } from '@/core/time/localDay';
 import type { RoomView } from '@/queries/room';
@@ -24,7 +24,7 @@ export function SupplyLine({
     measured(kind).map((r) => (
       <span key={r.id} className={r.value! > limit[kind] ? 'font-semibold text-hand' : ''}>
         {' '}
-        {r.name} {r.value!.toFixed(kind === 'chlorine' ? 3 : 0)} {sensorKinds[kind].unit} at {clock(r.at!, timeZone)}
+        {r.name} {decimals(r.value!, kind === 'chlorine' ? 3 : 0)} {sensorKinds[kind].unit} at {clock(r.at!, timeZone)}
         {r.value! > limit[kind] && (kind === 'gas' ? ': degas it' : ': shut the inflow, look at the neutraliser')}.
       </span>
     ));

@@ -8,7 +8,7 @@ import { calculation as loading } from '@/core/incubation/loading';
 import { calculation as skipping } from '@/core/incubation/skipping';
 import { causesOf } from '@/core/incubation/verdicts';
 import { ownRules } from '@/core/ownRules';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
 import type { RoundHolding } from '@/queries/round';
@@ -196,13 +196,13 @@ function LoadLine({ unit, h, eggDiameterMm }: { unit: Props['unit']; h: RoundHol
       data-testid="load"
     >
       <Worked request={{ id: 'incubation.loading', input }}>
-        {o.layers.toFixed(1)} {o.layers < 1.05 ? 'layer' : 'layers'}
+        {decimals(o.layers, 1)} {o.layers < 1.05 ? 'layer' : 'layers'}
       </Worked>{' '}
       deep
       {o.warnings
         ? `, more than ${input.maxLayers}: spread them, or dead ones hide below`
         : `; room for ${grouped(Number(o.mostByLayers!.toPrecision(3)))} by layers`}
-      {short && `; its flow is short of oxygen, ${needs.toFixed(1)} L/min needed`}
+      {short && `; its flow is short of oxygen, ${decimals(needs, 1)} L/min needed`}
     </p>
   );
 }
@@ -269,7 +269,7 @@ export function ClockTable({
     const days = (high - low) / 2 / 86_400_000;
     return days < 1
       ? `±${Math.max(1, Math.round(days * 24))} h`
-      : `±${days < 10 ? days.toFixed(1) : Math.round(days)} d`;
+      : `±${days < 10 ? decimals(days, 1) : Math.round(days)} d`;
   };
   return (
     <section className="mt-4" data-testid="clock">

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { type School, schoolWords } from '@/core/incubation/schools';
+import { decimals, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
@@ -130,7 +131,7 @@ function WhatItMeans({ view, falseAlarms }: { view: SetupView; falseAlarms: numb
     }
     setBusy(false);
   };
-  const days = (d: number | null) => (d === null ? 'more than four weeks' : d === 1 ? 'a day' : `${d} days`);
+  const days = (d: number | null) => (d === null ? 'more than four weeks' : d === 1 ? 'a day' : `${plain(d)} days`);
   return (
     <div className="text-[0.95rem]">
       <button type="button" className="link" disabled={busy || falseAlarms === null} onClick={() => void ask()}>
@@ -140,7 +141,7 @@ function WhatItMeans({ view, falseAlarms }: { view: SetupView; falseAlarms: numb
       {shown && (
         <p role="status" data-testid="alarms-mean">
           {shown.units} units in {lots} {lots === 1 ? 'lot' : 'lots'}, {MEAN_PICKS} dead a unit and day:{' '}
-          {shown.o.falsePerRoomWeek.toFixed(2)} false alarms a week came of {shown.of} that were asked for. Where the
+          {decimals(shown.o.falsePerRoomWeek, 2)} false alarms a week came of {shown.of} that were asked for. Where the
           dead double in one unit it is called after <b>{days(shown.o.delayDays.median)}</b> in half of the cases, after{' '}
           {days(shown.o.delayDays.ninetieth)} in nine of ten.
         </p>

@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
+import { plain } from '@/core/quantities/format';
 import type { OwnTask } from '@/queries/routine';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -23,7 +24,7 @@ const unitWords = {
 type Units = keyof typeof unitWords;
 
 const wordsOf = (t: OwnTask) =>
-  `${t.stations.map((s) => stationWords[s]).join(' and ')}${t.units.length > 0 ? `, ${t.units.map((u) => unitWords[u as Units]).join(', ')}` : ''}, every ${t.everyHours} h`;
+  `${t.stations.map((s) => stationWords[s]).join(' and ')}${t.units.length > 0 ? `, ${t.units.map((u) => unitWords[u as Units]).join(', ')}` : ''}, every ${plain(t.everyHours)} h`;
 
 /** What this house goes over at its rounds besides what the Book has for each species. */
 export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {

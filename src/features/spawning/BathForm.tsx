@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { attempt, type CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
-import { figures } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
 import type { BenchView } from '@/queries/spawning';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField } from '@/ui/fields';
@@ -148,7 +148,7 @@ export function BathForm({
         />
       )}
       <p className="quiet text-[0.92rem]">
-        {protocol.name}: {b.low} to {b.high} mg/L of <b>{b.of}</b>. {protocol.fits}
+        {protocol.name}: {plain(b.low)} to {plain(b.high)} mg/L of <b>{b.of}</b>. {protocol.fits}
       </p>
       <div className="grid grid-cols-2 gap-3">
         <MeasureInput

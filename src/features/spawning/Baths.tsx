@@ -1,6 +1,6 @@
 'use client';
 
-import { figures } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
 import { isFresh } from '@/core/spawning/baths';
 import { clock } from '@/core/time/localDay';
 import type { BenchView } from '@/queries/spawning';
@@ -43,7 +43,7 @@ export function Baths({ view, onMix }: { view: BenchView; onMix: ((protocol: str
                         ? `${figures(last.productMl, 3)} mL`
                         : `${figures(last.productG ?? 0, 3)} g`}
                     , lot {last.productLot}
-                    {last.pH !== undefined && `, pH ${last.pH}`})
+                    {last.pH !== undefined && `, pH ${plain(last.pH)}`})
                   </span>
                   <span className={`block text-[0.95rem] ${fresh ? 'text-soft' : 'font-bold text-hand'}`}>
                     {last.batches.length} {last.batches.length === 1 ? 'batch' : 'batches'} of {last.batchesMost} at

@@ -5,7 +5,7 @@ import { HOUR_MS } from '@/core/development/timeline';
 import { Z95 } from '@/core/distributions';
 import { femalesNeeded } from '@/core/induction/females';
 import { latencyClock } from '@/core/induction/latency';
-import { grouped } from '@/core/quantities/format';
+import { decimals, grouped } from '@/core/quantities/format';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
@@ -336,8 +336,8 @@ function Back({
           Inject <b>{say(last)}</b>
         </>
       )}
-      : {hours.toFixed(0)} h at {celsius!.toFixed(1)} °C. The first may run {((c.at - c.low!) / HOUR_MS).toFixed(0)} h
-      before that.
+      : {decimals(hours, 0)} h at {decimals(celsius!, 1)} °C. The first may run {decimals((c.at - c.low!) / HOUR_MS, 0)}{' '}
+      h before that.
     </p>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import { findingWords } from '@/core/induction/latency';
 import { ownRules } from '@/core/ownRules';
+import { decimals, plain } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock } from '@/core/time/localDay';
 import type { BenchFemale, BenchView } from '@/queries/spawning';
@@ -128,7 +129,7 @@ export function FemaleRow({
               {clock(c.low!, timeZone)}–{c.high === null ? '?' : clock(c.high, timeZone)}
             </span>
             <span className="block text-[0.9rem] text-soft">
-              {f.celsius === null ? '' : `water ${f.celsius.toFixed(1)} °C, `}
+              {f.celsius === null ? '' : `water ${decimals(f.celsius, 1)} °C, `}
               {Math.round(100 * c.passed)} % of the way
               {c.warnings.map((w) => (
                 <span key={w} className="block text-careful">
@@ -178,7 +179,7 @@ export function Age({ at, now, what, left }: { at: number; now: number; what: st
     <span className={`block text-[0.9rem] ${old ? 'font-bold text-hand' : 'text-careful'}`}>
       {left !== undefined && `${Math.round(left)} g `}
       {what} waiting {span(now - at)}
-      {old && `, above ${ownRules.gameteHours.value} h: look at them before they are used`}
+      {old && `, above ${plain(ownRules.gameteHours.value)} h: look at them before they are used`}
     </span>
   );
 }

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { attempt, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
-import { figures } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -128,10 +128,10 @@ export function InjectForm({
         />
       )}
       <p className="quiet text-[0.92rem]">
-        {treatment.name}: {treatment.dosePerKg.low} to {treatment.dosePerKg.high} {doseUnitWord(treatment.unit)}/kg in
-        the Book
+        {treatment.name}: {plain(treatment.dosePerKg.low)} to {plain(treatment.dosePerKg.high)}{' '}
+        {doseUnitWord(treatment.unit)}/kg in the Book
         {treatment.parts.length > 1 &&
-          `, ${treatment.parts.map((p) => `${Math.round(100 * p)} %`).join(' then ')}, ${treatment.intervalHours} h apart`}
+          `, ${treatment.parts.map((p) => `${Math.round(100 * p)} %`).join(' then ')}, ${plain(treatment.intervalHours)} h apart`}
         . {treatment.fits && `Fits ${treatment.fits}.`}
       </p>
       <div className="grid grid-cols-2 gap-3">
