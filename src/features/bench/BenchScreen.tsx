@@ -1,9 +1,9 @@
 'use client';
 
-import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { Working } from '@/core/calculation';
 import { figures } from '@/core/quantities/format';
+import { Link } from '@/ui/Link';
 import { WorkingView } from '../frame/Working';
 import { Editor } from './Editor';
 import { unitFor, words } from './keys';

@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { figures } from '@/core/quantities/format';
 import { limitId, type Species, valueId } from '@/core/species/species';
@@ -8,6 +7,7 @@ import type { OwnDrift } from '@/queries/drift';
 import type { OwnClock as Own } from '@/queries/ownClock';
 import type { OwnDeaths } from '@/queries/ownDeaths';
 import { Glyph } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { daysAt, STEADY } from './daysAt';
 import { OwnClock } from './OwnClock';
 import { OwnDeathsLine } from './OwnDeathsLine';

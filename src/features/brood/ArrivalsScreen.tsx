@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { type ReactNode, useState } from 'react';
 import { type BySex, catchMeans, sumOf } from '@/core/brood/batch';
 import { quotaName } from '@/core/brood/fateRules';
@@ -9,6 +8,7 @@ import { ownRules } from '@/core/ownRules';
 import { figures, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { ArrivalBatch, ArrivalsView } from '@/queries/arrivals';
+import { Link } from '@/ui/Link';
 import type { PlaceOption } from '../acts/holding';
 import { useSession } from '../frame/session';
 import { ArriveForm, SortForm, TagForm } from './arrivalForms';

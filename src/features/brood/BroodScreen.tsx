@@ -1,9 +1,9 @@
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
 import type { BroodFish, BroodView } from '@/queries/brood';
+import { Link } from '@/ui/Link';
 import { BroodTabs } from './BroodTabs';
 import { SpeciesNav } from './SpeciesNav';
 

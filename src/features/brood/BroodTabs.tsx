@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 
 const tabs = [
   { id: 'brood', word: 'Brood', href: '/brood' },

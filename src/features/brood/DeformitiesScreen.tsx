@@ -1,11 +1,11 @@
 'use client';
 
-import Link from 'next/link';
 import { deformities, deformityName } from '@/core/brood/deformities';
 import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { DeformityView, ParentRate } from '@/queries/deformities';
 import { DeformityDrawing } from '@/ui/deformityDrawings';
+import { Link } from '@/ui/Link';
 import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
 import { BroodTabs } from './BroodTabs';

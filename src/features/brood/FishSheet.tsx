@@ -1,12 +1,12 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { decimals } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { BroodFish } from '@/queries/brood';
 import type { SheetEntry } from '@/queries/ledger';
+import { Link } from '@/ui/Link';
 import type { PlaceOption } from '../acts/holding';
 import { useSession } from '../frame/session';
 import type { FishInHand } from './fish';

@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { figures, grouped } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import type { NextBrood, NextLot } from '@/queries/nextBrood';
+import { Link } from '@/ui/Link';
 import type { PlaceOption } from '../acts/holding';
 import { KeepForm } from '../acts/KeepForm';
 import { BroodTabs } from './BroodTabs';

@@ -1,6 +1,5 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Cross } from '@/core/genetics/planFigures';
@@ -8,6 +7,7 @@ import { grouped, figures as inFigures } from '@/core/quantities/format';
 import { isoDay } from '@/core/time/localDay';
 import type { BroodFish } from '@/queries/brood';
 import { SelectField, Tick } from '@/ui/fields';
+import { Link } from '@/ui/Link';
 import { NumberInput, wholeOf } from '../acts/inputs';
 import { useSession } from '../frame/session';
 import { BroodTabs } from './BroodTabs';

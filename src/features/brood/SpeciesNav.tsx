@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/Link';
 
 /** The species of a brood page, to change between. */
 export function SpeciesNav({

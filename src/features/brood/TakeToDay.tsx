@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { startOfDay } from '@/core/time/localDay';
 import { Choice, TextField } from '@/ui/fields';
+import { Link } from '@/ui/Link';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 

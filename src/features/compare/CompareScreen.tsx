@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3';
-import Link from 'next/link';
 import { type Comparison, groupings, outcomes } from '@/queries/compare';
+import { Link } from '@/ui/Link';
 import { Worked } from '../frame/Working';
 
 const W = 900;

@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import type { Flow } from '@/queries/flow';
 import { Glyph } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { River } from './River';
 
 const spans = [

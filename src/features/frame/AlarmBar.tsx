@@ -1,9 +1,9 @@
 'use client';
 
 import { BellRing } from 'lucide-react';
-import Link from 'next/link';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { OpenAlarm } from '@/queries/alarms';
+import { Link } from '@/ui/Link';
 import { useAct } from '../acts/useAct';
 import { useSession } from './session';
 

@@ -1,10 +1,10 @@
 import { BookOpen, Calculator, ListChecks, ScrollText, Waves } from 'lucide-react';
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { clock, weekday } from '@/core/time/localDay';
 import type { OpenAlarm } from '@/queries/alarms';
 import type { StationTotal } from '@/queries/frame';
 import { Glyph, Mark } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { AlarmBar } from './AlarmBar';
 import { DeskLink, StationLink } from './Here';

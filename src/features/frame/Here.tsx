@@ -1,8 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { Link } from '@/ui/Link';
 
 /** A desk of the left column; marked when its screen is open. */
 export function DeskLink({ href, children }: { href: string; children: ReactNode }) {

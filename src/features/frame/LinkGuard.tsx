@@ -6,19 +6,18 @@ import { useEffect, useState } from 'react';
 import { forgetAll, isHalfFilled } from '../acts/halfFilled';
 
 /**
- * Before a link within Morula is followed: a half-filled form is not thrown away unasked, and without a connection the
- * page stays, where the browser would put its own page of errors in the place of what was typed.
+ * Follows links within Morula without loading the frame anew. Before that: a half-filled form is not thrown away unasked,
+ * and without a connection the page stays, where the browser would put its own page of errors in the place of what was
+ * typed.
  */
 export function LinkGuard() {
   const router = useRouter();
   const [asks, setAsks] = useState<string | null>(null);
   const [offline, setOffline] = useState(false);
   useEffect(() => {
-    const click = (e: MouseEvent) => {
-      const link = (e.target as Element | null)?.closest?.('a[href]') as HTMLAnchorElement | null;
-      if (!link || e.defaultPrevented || e.button !== 0 || e.ctrlKey || e.metaKey || e.shiftKey || e.altKey) return;
-      if (link.target === '_blank' || link.hasAttribute('download') || link.origin !== location.origin) return;
-      if (link.pathname === location.pathname && link.search === location.search) return;
+    const guard = (e: MouseEvent) => {
+      const link = followed(e);
+      if (!link || (link.pathname === location.pathname && link.search === location.search)) return;
       const stay = () => {
         e.preventDefault();
         e.stopPropagation();
@@ -31,15 +30,23 @@ export function LinkGuard() {
         setAsks(link.pathname + link.search + link.hash);
       }
     };
+    const follow = (e: MouseEvent) => {
+      const link = followed(e);
+      if (!link?.dataset.soft) return;
+      e.preventDefault();
+      router.push(link.pathname + link.search + link.hash, { scroll: link.dataset.soft === 'top' });
+    };
     const online = () => setOffline(false);
-    // Before any link has it: a page of the framework follows links by itself.
-    document.addEventListener('click', click, true);
+    // Asked before the link's own handlers, followed after them.
+    document.addEventListener('click', guard, true);
+    document.addEventListener('click', follow);
     window.addEventListener('online', online);
     return () => {
-      document.removeEventListener('click', click, true);
+      document.removeEventListener('click', guard, true);
+      document.removeEventListener('click', follow);
       window.removeEventListener('online', online);
     };
-  }, []);
+  }, [router]);
   return (
     <>
       {offline && (
@@ -78,4 +85,12 @@ export function LinkGuard() {
       </AlertDialog.Root>
     </>
   );
+}
+
+/** The link within Morula that this click would follow in this tab, if nothing has taken the click before. */
+function followed(e: MouseEvent): HTMLAnchorElement | null {
+  const link = (e.target as Element | null)?.closest?.('a[href]') as HTMLAnchorElement | null;
+  if (!link || e.defaultPrevented || e.button !== 0 || e.ctrlKey || e.metaKey || e.shiftKey || e.altKey) return null;
+  if (link.target === '_blank' || link.hasAttribute('download') || link.origin !== location.origin) return null;
+  return link;
 }

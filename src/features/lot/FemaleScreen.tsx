@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import { grouped, percent } from '@/core/quantities/format';
 import type { FemaleView } from '@/queries/female';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 
 const columns = [

@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { grouped, percent } from '@/core/quantities/format';
 import type { LotView } from '@/queries/lot';
 import { Glyph } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Worked } from '../frame/Working';
 import { EntryList } from '../records/EntryList';

@@ -1,9 +1,9 @@
-import Link from 'next/link';
 import { grouped } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { SheetEntry } from '@/queries/ledger';
 import type { Release, SiteTotal } from '@/queries/releases';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from '../records/EntryList';
 import { IssuePaper } from './IssuePaper';

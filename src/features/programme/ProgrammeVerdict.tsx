@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
+import { Link } from '@/ui/Link';
 import type { CourseFigures } from './course';
 
 const DAY = 86_400_000;

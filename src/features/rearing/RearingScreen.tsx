@@ -1,10 +1,10 @@
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { decimals, grouped } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
 import type { RearingUnit } from '@/queries/rearing';
 import { Glyph, stageColour } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 
 /** Who stands where, is it tight? Tanks as rows in walking order, with the load against the volume. */

@@ -1,10 +1,10 @@
-import Link from 'next/link';
 import type { Strike } from '@/queries/alarms';
 import type { SheetEntry } from '@/queries/ledger';
 import type { LeftOutDay } from '@/queries/leftOut';
 import type { StockList } from '@/queries/stockList';
 import type { ReadNow } from '@/queries/today';
 import type { WaterDays } from '@/queries/waterDays';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { EntryList } from './EntryList';
 import { LeftOut } from './LeftOut';

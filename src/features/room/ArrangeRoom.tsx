@@ -9,9 +9,9 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import Link from 'next/link';
 import { useState } from 'react';
 import type { RoomView } from '@/queries/room';
+import { Link } from '@/ui/Link';
 import { ActFoot, useAct } from '../acts/useAct';
 import { type Arranged, moveUnit, placesOf } from './arrangement';
 

@@ -1,8 +1,8 @@
-import Link from 'next/link';
 import { minutesWords } from '@/core/incubation/danger';
 import { short } from '@/core/quantities/format';
 import type { RoomUnit } from '@/queries/room';
 import { stageColour } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { fillOf } from './UnitDrawing';
 
 /**

@@ -1,19 +1,16 @@
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { minutesWords } from '@/core/incubation/danger';
 import type { RoutineTask } from '@/core/planning/routine';
 import { degrees, figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
-import { dayMonth } from '@/core/time/localDay';
-import type { RoomUnit, RoomView } from '@/queries/room';
-import type { RoundHolding } from '@/queries/round';
-import { stageColour } from '@/ui/glyphs';
-import { Doubtful } from '@/ui/number';
+import type { RoomView } from '@/queries/room';
+import { Link } from '@/ui/Link';
 import { Routine } from '../today/Routine';
+import { cellOf } from './cellOf';
 import { DenseRoom } from './DenseRoom';
 import { Rounds } from './Rounds';
 import { SupplyLine } from './SupplyLine';
-import { LossBars, Ring, UnitDrawing } from './UnitDrawing';
+import { UnitCell } from './UnitCell';
 
 /** Above so many units the drawings give way to a denser grid, so that a whole hall fits the eye. */
 const DENSE_ABOVE = 80;
@@ -170,13 +167,11 @@ export function RoomScreen({
                   {units.map((u) => (
                     <UnitCell
                       key={u.id}
-                      u={u}
+                      u={cellOf(u, now, timeZone)}
                       roomId={room.id}
                       selected={selected === u.name}
                       dimmed={stage !== null && !u.holdings.some((h) => h.station === stage)}
                       most={most}
-                      now={now}
-                      timeZone={timeZone}
                     />
                   ))}
                 </ul>
@@ -193,117 +188,3 @@ export function RoomScreen({
     </div>
   );
 }
-
-/** The next thing in this unit's life, with its day and the half-width of its interval. */
-export function nextStep(h: RoundHolding, now: number, timeZone: string): string | null {
-  const next = h.milestones.find(
-    (m) =>
-      !m.seen &&
-      m.at !== null &&
-      (h.station === 'eggs' ? m.enters !== 'fry' : m.enters === 'fry') &&
-      !(h.last[`check:${m.check}`] !== undefined && m.enters === undefined),
-  );
-  if (!next || next.at === null) return null;
-  const half = next.low !== null && next.high !== null ? (next.high - next.low) / 2 / 86_400_000 : null;
-  const days = half === null ? '' : half < 0.4 ? ' ±¼' : half < 0.75 ? ' ±½' : ` ±${Math.round(half)}`;
-  const word = next.name === 'half hatched' ? 'hatch' : next.name;
-  return `${word} ${dayMonth(next.at, timeZone, now)}${days}`;
-}
-
-function UnitCell({
-  u,
-  roomId,
-  selected,
-  dimmed,
-  most,
-  now,
-  timeZone,
-}: {
-  u: RoomUnit;
-  roomId: number;
-  selected: boolean;
-  dimmed: boolean;
-  most: number;
-  now: number;
-  timeZone: string;
-}) {
-  const h = u.holdings[0];
-  const due = u.holdings.flatMap((x) => x.due);
-  const urgent = due.find((d) => d.urgency === 1);
-  const next = h ? nextStep(h, now, timeZone) : null;
-  const soon = due.find((d) => d.urgency === 2 && d.kind !== 'pick' && d.kind !== 'dead');
-  const off = h?.station === 'eggs' ? (h.handsOff?.severity ?? null) : null;
-  const called = u.holdings.some((x) => x.watch?.last?.verdict);
-  const hatch = h?.milestones.find((m) => (h.station === 'eggs' ? m.enters === 'yolksac' : m.enters === 'fry'));
-  return (
-    <li>
-      <Link
-        href={`/rooms/${roomId}?unit=${encodeURIComponent(u.name)}`}
-        scroll={false}
-        aria-current={selected ? 'true' : undefined}
-        data-unit={u.name}
-        className={`block h-full border-l-[3px] px-2 py-1.5 text-ink no-underline ${urgent ? 'border-hand bg-hand-wash' : selected ? 'border-deep bg-deep-wash' : 'border-transparent hover:bg-sheet'} ${dimmed ? 'opacity-45' : ''}`}
-      >
-        <span className="flex items-baseline gap-1.5">
-          <b className="text-[1rem]">{u.name}</b>
-          {h && (
-            // Where it must be cut, the season goes first: the lot's own number tells it from its neighbours.
-            <span className="truncate text-[0.78rem] tracking-tight text-soft [direction:rtl]" title={h.lot}>
-              <bdi>{h.lot}</bdi>
-            </span>
-          )}
-        </span>
-        <span className={`flex gap-2 ${u.kind === 'jar' ? 'items-start' : 'flex-col'}`}>
-          <UnitDrawing u={u} handsOff={off} />
-          <span className={`flex gap-1.5 ${u.kind === 'jar' ? 'flex-col' : 'items-center'}`}>
-            {h && (
-              <Ring
-                share={hatch?.passed ?? 0}
-                colour={stageColour[h.glyph] ?? 'var(--egg)'}
-                glyph={h.glyph}
-                size={u.kind === 'jar' ? 36 : 28}
-              />
-            )}
-            {h && <LossBars losses={u.losses} most={most} width={u.kind === 'jar' ? 44 : 58} called={called} />}
-          </span>
-        </span>
-        {h ? (
-          <>
-            <span className="block text-[0.9rem] tracking-tight">
-              <Doubtful number={u.number} sd={u.sd} />
-            </span>
-            {next && (
-              <span className="block text-[0.81rem] leading-tight tracking-tight text-soft">
-                {/* The day and its doubt stay together where the cell is narrow. */}
-                {next.slice(0, next.search(/\d/))}
-                <span className="whitespace-nowrap">{next.slice(next.search(/\d/))}</span>
-              </span>
-            )}
-            {u.danger && (
-              <span
-                className="block text-[0.8rem] leading-tight text-soft"
-                title="until its oxygen is down to what they suffer at, if the flow stops"
-              >
-                reserve {minutesWords(u.danger.minutes)}
-              </span>
-            )}
-            {urgent ? (
-              <span className="block text-[0.83rem] leading-tight font-semibold text-hand">{short(urgent.says)}</span>
-            ) : soon ? (
-              <span className="block text-[0.83rem] leading-tight text-careful">{short(soon.says)}</span>
-            ) : off !== null && off <= 2 ? (
-              <span className="block text-[0.83rem] leading-tight text-careful">
-                {off === 1 ? 'hands off' : 'gently only'}
-              </span>
-            ) : null}
-          </>
-        ) : (
-          <span className="text-[0.87rem] text-soft">empty</span>
-        )}
-      </Link>
-    </li>
-  );
-}
-
-/** The first words of what is due: the whole stands in the sheet. */
-const short = (says: string) => says.split(/[:,?]/)[0]!;

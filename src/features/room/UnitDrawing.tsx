@@ -25,27 +25,34 @@ export const fillOf = (u: RoomUnit) => {
   return u.loadLimit ? Math.min(1, n / u.loadLimit) : 0.5;
 };
 
-/** A unit drawn as what it is: a jar with its eggs, a tray with its layer; white dead among them, hatching where hands stay off. */
-export function UnitDrawing({ u, handsOff }: { u: RoomUnit; handsOff: number | null }) {
-  const h = u.holdings[0];
-  const fill = fillOf(u);
-  const dead = u.losses.at(-1) ?? null;
-  const colour = h ? (stageColour[h.glyph] ?? 'var(--egg)') : 'var(--rule)';
-  return u.kind === 'jar' ? (
-    <Jar id={u.id} fill={fill} colour={colour} dead={dead} handsOff={handsOff} larvae={h?.station === 'yolksac'} />
-  ) : (
-    <Tray id={u.id} fill={fill} colour={colour} dead={dead} handsOff={handsOff} larvae={h?.station === 'yolksac'} />
-  );
-}
-
-type Drawn = {
+/** What of a unit is drawn. */
+export type Drawn = {
   id: number;
+  kind: string;
   fill: number;
   colour: string;
+  /** Dead of the last round; null where nobody looked. */
   dead: number | null;
+  /** How grave the window is in which hands stay off. */
   handsOff: number | null;
-  larvae?: boolean;
+  larvae: boolean;
 };
+
+export function drawnOf(u: RoomUnit, handsOff: number | null): Drawn {
+  const h = u.holdings[0];
+  return {
+    id: u.id,
+    kind: u.kind,
+    fill: fillOf(u),
+    colour: h ? (stageColour[h.glyph] ?? 'var(--egg)') : 'var(--rule)',
+    dead: u.losses.at(-1) ?? null,
+    handsOff,
+    larvae: h?.station === 'yolksac',
+  };
+}
+
+/** A unit drawn as what it is: a jar with its eggs, a tray with its layer; white dead among them, hatching where hands stay off. */
+export const UnitDrawing = (p: Drawn) => (p.kind === 'jar' ? <Jar {...p} /> : <Tray {...p} />);
 
 const whites = (dead: number | null) =>
   dead === null ? 0 : dead === 0 ? 0 : Math.min(7, Math.ceil(Math.log10(dead + 1) * 3));
@@ -135,7 +142,7 @@ function Eggs({
   dy: number;
   white: ReadonlySet<number>;
   colour: string;
-  larvae?: boolean;
+  larvae: boolean;
 }) {
   const dot = (x: number, y: number) => `M${(x + dx).toFixed(1)} ${(y + dy).toFixed(1)}h0`;
   let living = '';

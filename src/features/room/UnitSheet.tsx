@@ -1,5 +1,4 @@
 import { X } from 'lucide-react';
-import Link from 'next/link';
 import { Fragment } from 'react';
 import { run } from '@/core/calculation';
 import type { Danger } from '@/core/incubation/danger';
@@ -14,6 +13,7 @@ import type { SheetEntry } from '@/queries/ledger';
 import type { RoundHolding } from '@/queries/round';
 import type { Check, LossPoint } from '@/queries/unitSheet';
 import { Glyph } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { ActPanel } from '../acts/ActPanel';
 import type { ActHolding, PlaceOption, SiteOption } from '../acts/holding';

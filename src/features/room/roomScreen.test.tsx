@@ -3,8 +3,9 @@ import { screen, within } from '@testing-library/react';
 import type { RoomUnit, RoomView } from '@/queries/room';
 import type { Milestone, RoundHolding } from '@/queries/round';
 import { NOW, show } from '../../../tests/support/screen';
+import { nextStep } from './cellOf';
 import { LossChart } from './LossChart';
-import { nextStep, RoomScreen } from './RoomScreen';
+import { RoomScreen } from './RoomScreen';
 
 const DAY = 86_400_000;
 const milestone = (id: string, days: number, over: Partial<Milestone> = {}): Milestone => ({

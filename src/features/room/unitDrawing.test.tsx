@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import type { RoomUnit } from '@/queries/room';
-import { fillOf, LossBars, UnitDrawing } from './UnitDrawing';
+import { drawnOf, fillOf, LossBars, UnitDrawing } from './UnitDrawing';
 
 const unit = (number: number, more: Partial<RoomUnit> = {}): RoomUnit =>
   ({
@@ -13,7 +13,7 @@ const unit = (number: number, more: Partial<RoomUnit> = {}): RoomUnit =>
     ...more,
   }) as RoomUnit;
 const draw = (u: RoomUnit, handsOff: number | null = null) =>
-  renderToStaticMarkup(<UnitDrawing u={u} handsOff={handsOff} />);
+  renderToStaticMarkup(<UnitDrawing {...drawnOf(u, handsOff)} />);
 /** Dots of the living: lines without length along the widest stroke. */
 const dots = (html: string) =>
   (/<path d="([^"]*)"[^>]*stroke-width="4.7"/.exec(html)?.[1] ?? '').split('h0').length - 1;

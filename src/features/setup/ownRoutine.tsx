@@ -1,10 +1,10 @@
 'use client';
 
-import Link from 'next/link';
 import { useState } from 'react';
 import { plain } from '@/core/quantities/format';
 import type { OwnTask } from '@/queries/routine';
 import { SelectField, TextField } from '@/ui/fields';
+import { Link } from '@/ui/Link';
 import { ActForm } from '../acts/ActForm';
 import { DecimalInput, decimalOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';

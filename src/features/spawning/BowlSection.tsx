@@ -1,8 +1,8 @@
 'use client';
 
-import Link from 'next/link';
 import { clock } from '@/core/time/localDay';
 import type { BenchBowl, BenchView } from '@/queries/spawning';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import type { PlaceOption } from '../acts/holding';
 import { LayDownForm } from '../acts/LayDownForm';

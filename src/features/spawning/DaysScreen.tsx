@@ -1,11 +1,11 @@
 'use client';
 
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import type { DayListed } from '@/queries/spawning';
 import { SelectField, TextField } from '@/ui/fields';
+import { Link } from '@/ui/Link';
 import { ActForm } from '../acts/ActForm';
 import { useAct } from '../acts/useAct';
 import { BroodTabs } from '../brood/BroodTabs';

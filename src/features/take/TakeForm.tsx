@@ -1,11 +1,11 @@
 'use client';
 
 import { X } from 'lucide-react';
-import Link from 'next/link';
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { Caution } from '@/ui/caution';
 import { Choice, TextField } from '@/ui/fields';
+import { Link } from '@/ui/Link';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
 import type { PlaceOption, SpeciesOption } from '../acts/holding';

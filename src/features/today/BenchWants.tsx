@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { clock } from '@/core/time/localDay';
 import { dueWords } from '@/features/spawning/span';
 import type { BenchWant } from '@/queries/benchDue';
+import { Link } from '@/ui/Link';
 
 /** What the open spawning days want now and in the hours to come, before the walk: a female that runs does not wait. */
 export function BenchWants({ wants, now, timeZone }: { wants: readonly BenchWant[]; now: number; timeZone: string }) {

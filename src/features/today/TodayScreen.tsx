@@ -1,17 +1,18 @@
 import { Printer } from 'lucide-react';
-import Link from 'next/link';
 import type { RoutineTask } from '@/core/planning/routine';
 import { degrees, degreesApart, grouped } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
 import type { BenchNow } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
+import { Link } from '@/ui/Link';
 import { BenchWants } from './BenchWants';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
 import { Routine } from './Routine';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
+import { walkLine } from './walkLine';
 
 /** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
 export function TodayScreen({
@@ -164,16 +165,7 @@ export function TodayScreen({
               </div>
               <ul>
                 {here.map((h) => (
-                  <WalkRow
-                    key={h.holdingId}
-                    h={h}
-                    done={today.done[h.holdingId]}
-                    href={
-                      h.station === 'eggs' || h.station === 'yolksac'
-                        ? `/rooms/${h.roomId}?unit=${h.unit}`
-                        : `/rearing?unit=${h.unit}`
-                    }
-                  />
+                  <WalkRow key={h.holdingId} h={walkLine(h, today.done[h.holdingId])} />
                 ))}
               </ul>
               <Routine tasks={routine.filter((t) => t.roomId === roomId)} now={now} timeZone={timeZone} />

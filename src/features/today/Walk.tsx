@@ -1,21 +1,21 @@
 'use client';
 
 import { Check } from 'lucide-react';
-import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { grouped } from '@/core/quantities/format';
-import type { RoundHolding } from '@/queries/round';
 import { Glyph } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { wholeOf } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import type { Proposed } from './proposed';
+import type { WalkLine } from './walkLine';
 
 /** One line of the walk: what stands there, what it wants, and the field in place. */
-export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | undefined; href: string }) {
+export function WalkRow({ h }: { h: WalkLine }) {
   const { locale, role } = useSession();
-  const eggs = h.station === 'eggs';
+  const { eggs, daily, done } = h;
   const line = useRef<HTMLLIElement>(null);
   const act = useAct(eggs ? 'pick.record' : 'dead.record', () => {
     setNumber('');
@@ -24,9 +24,7 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
   });
   const [number, setNumber] = useState('');
   const n = wholeOf(number, locale);
-  const others = h.due.filter((d) => d.kind !== 'pick' && d.kind !== 'dead');
-  const daily = h.due.find((d) => d.kind === 'pick' || d.kind === 'dead');
-  const urgent = h.due.some((d) => d.urgency === 1);
+  const urgent = daily?.urgent || h.others.some((d) => d.urgency === 1);
   const record = (value: number) =>
     void act.submit(
       { unit: h.unitId, lotId: h.lotId, stage: h.stage, number: value },
@@ -39,7 +37,7 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
       data-unit={h.unit}
       data-due={daily ? daily.says : ''}
     >
-      <Link href={href} className="text-[1.05rem] font-bold text-ink no-underline hover:underline">
+      <Link href={h.href} className="text-[1.05rem] font-bold text-ink no-underline hover:underline">
         {h.unit}
       </Link>
       <div className="min-w-0">
@@ -52,20 +50,14 @@ export function WalkRow({ h, done, href }: { h: RoundHolding; done: number | und
             {h.lot}
           </Link>
           <Doubtful number={h.number} sd={h.sd} size="plain" />
-          {eggs && daily && daily.urgency !== 1 && h.watch && (
-            <span className="text-[0.85rem] text-soft">{daily.says}</span>
-          )}
-          {eggs && h.handsOff && h.handsOff.severity <= 2 && (
-            <span className="text-[0.85rem] text-careful">
-              {h.handsOff.severity === 1 ? 'hands off' : 'gently only'}
-            </span>
-          )}
+          {daily?.expected && !daily.urgent && <span className="text-[0.85rem] text-soft">{daily.says}</span>}
+          {h.handsOff && <span className="text-[0.85rem] text-careful">{h.handsOff}</span>}
         </div>
         <div className="flex flex-wrap gap-x-3 text-[0.92rem]">
-          {daily && daily.urgency === 1 && <span className="font-semibold text-hand">{daily.says}</span>}
-          {others.map((d) => (
+          {daily?.urgent && <span className="font-semibold text-hand">{daily.says}</span>}
+          {h.others.map((d) => (
             <span
-              key={d.kind + (d.check ?? '')}
+              key={d.key}
               className={d.urgency === 1 ? 'font-semibold text-hand' : d.urgency === 2 ? 'text-careful' : 'text-soft'}
             >
               {d.says}

@@ -7,6 +7,7 @@ import type { Today } from '@/queries/today';
 import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { TodayScreen } from './TodayScreen';
 import { WalkRow } from './Walk';
+import { walkLine } from './walkLine';
 
 const HOUR = 3_600_000;
 
@@ -212,14 +213,14 @@ test('looked at already: what was found stands there, and may be undone', async 
   server.replies = [{ body: { result: null, entries: ['e9'] } }];
   const { user, rerender } = show(
     <ul>
-      <WalkRow h={holding(1)} done={undefined} href="/rooms/1?unit=J1" />
+      <WalkRow h={walkLine(holding(1), undefined)} />
     </ul>,
   );
   await user.type(screen.getByRole('textbox'), '1200{Enter}');
   await waitFor(() => expect(server.sent).toHaveLength(1));
   rerender(
     <ul>
-      <WalkRow h={holding(1)} done={1200} href="/rooms/1?unit=J1" />
+      <WalkRow h={walkLine(holding(1), 1200)} />
     </ul>,
   );
   expect(screen.getByTestId('looked').textContent).toMatch(/1.200 picked/);

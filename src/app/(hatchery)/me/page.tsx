@@ -23,7 +23,9 @@ export default async function MePage() {
       signIns={list.map(({ id, ...s }) => ({ ...s, id, here: id === person.signInId }))}
       second={second}
       secret={secret}
-      square={second ? '' : await QRCode.toDataURL(uri, { margin: 1, width: 360 })}
+      square={
+        second ? '' : `data:image/svg+xml,${encodeURIComponent(await QRCode.toString(uri, { type: 'svg', margin: 1 }))}`
+      }
       now={now()}
       timeZone={person.timeZone}
     />

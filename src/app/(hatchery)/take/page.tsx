@@ -1,4 +1,3 @@
-import Link from 'next/link';
 import { ActPanel } from '@/features/acts/ActPanel';
 import { TakeForm } from '@/features/take/TakeForm';
 import { actHoldings, measuredVolume } from '@/queries/actHoldings';
@@ -7,6 +6,7 @@ import { packingsHere } from '@/queries/eggsLearned';
 import { places, releaseSites } from '@/queries/places';
 import { round } from '@/queries/round';
 import { speciesBook } from '@/store/species';
+import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
