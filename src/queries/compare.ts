@@ -49,6 +49,9 @@ type Row = {
   trials: number;
 };
 
+/** The choice of all seasons at once. */
+export const ALL_SEASONS = 'all';
+
 /** Eyed, hatched or fertilised shares of a season's units, grouped and compared; four queries. */
 export async function comparison(
   db: Db,
@@ -56,18 +59,17 @@ export async function comparison(
   ask: { species?: string; season?: string; outcome?: string; by?: string },
 ): Promise<Comparison> {
   const book = await speciesBook(db, site.siteId);
-  const known = (await db('lot as t')
-    .join('holding as h', 'h.lot_id', 't.id')
-    .where({ 't.site_id': site.siteId, 'h.stage': 'egg' })
-    .groupBy('t.species', 't.season')
-    .orderBy([{ column: 't.season', order: 'desc' }, { column: 't.species' }])
-    .select('t.species', 't.season')) as { species: string; season: string }[];
+  const known = await eggSeasons(db, site.siteId);
   const species = known.find((k) => k.species === ask.species)?.species ?? known[0]?.species ?? '';
   const seasons = [...new Set(known.filter((k) => k.species === species).map((k) => k.season))];
+  const outcome = (ask.outcome ?? '') in outcomes ? (ask.outcome as Outcome) : ('eyed' as const);
   const chosen = {
     species,
-    season: seasons.includes(ask.season ?? '') ? ask.season! : '',
-    outcome: (ask.outcome ?? '') in outcomes ? (ask.outcome as Outcome) : ('eyed' as const),
+    season:
+      ask.season === ALL_SEASONS || seasons.includes(ask.season ?? '')
+        ? ask.season!
+        : await newestWith(db, site.siteId, species, seasons, outcome),
+    outcome,
     by: (ask.by ?? '') in groupings ? (ask.by as Grouping) : ('lot' as const),
   };
   const head = {
@@ -94,6 +96,35 @@ export async function comparison(
   return { ...head, units, left: rows.length - units.length, result: groups >= 2 ? compareGroups(units) : null };
 }
 
+/** Species and seasons in which eggs stood here, the newest first. */
+async function eggSeasons(db: Db, siteId: number): Promise<{ species: string; season: string }[]> {
+  // Each pair is found in the index of lots, and asked for one lot with eggs: the lots of all years are not read.
+  const pairs = db('lot').where({ site_id: siteId }).distinct('species', 'season').as('p');
+  return (await db
+    .from(pairs)
+    // (With a limit it is asked pair by pair; without, the database may join all lots first.)
+    .whereRaw(
+      `(SELECT h.id FROM lot t JOIN holding h ON h.lot_id = t.id
+        WHERE t.site_id = ? AND t.species = p.species AND t.season = p.season AND h.stage = 'egg' LIMIT 1) IS NOT NULL`,
+      [siteId],
+    )
+    .orderBy([{ column: 'p.season', order: 'desc' }, { column: 'p.species' }])
+    .select('p.species', 'p.season')) as { species: string; season: string }[];
+}
+
+/** The newest season in which anything is known of a share; of the last three, else the newest. */
+async function newestWith(db: Db, siteId: number, species: string, seasons: readonly string[], outcome: Outcome) {
+  for (const season of seasons.slice(0, 3)) {
+    const lots = db('lot as t').where({ 't.site_id': siteId, 't.species': species, 't.season': season });
+    const known =
+      outcome === 'hatched'
+        ? lots.join('holding as h', 'h.lot_id', 't.id').where('h.stage', 'yolksac')
+        : lots.join('observation as o', 'o.lot_id', 't.id').where('o.kind', `check:${outcome}`);
+    if (await known.first('t.id')) return season;
+  }
+  return seasons[0] ?? '';
+}
+
 /** What goes along with a group and may be the cause as well: for parents the day, for the rest the take. */
 function withOf(by: Grouping, r: Row, timeZone: string): { with?: string } {
   if (by === 'lot') return {};
@@ -103,6 +134,10 @@ function withOf(by: Grouping, r: Row, timeZone: string): { with?: string } {
 }
 
 async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<Row[]> {
+  const lots =
+    c.season === ALL_SEASONS
+      ? null
+      : ((await db('lot').where({ site_id: siteId, species: c.species, season: c.season }).pluck('id')) as number[]);
   const base = () =>
     db('holding as h')
       .join('lot as t', 't.id', 'h.lot_id')
@@ -112,7 +147,7 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
       .whereNot('u.kind', 'bench')
       .whereNotNull('h.opened_at')
       .modify((q) => {
-        if (c.season) q.where('t.season', c.season);
+        if (lots) q.whereIn('h.lot_id', lots);
       });
   const columns = {
     lotId: 't.id',

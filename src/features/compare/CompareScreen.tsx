@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3';
-import { type Comparison, groupings, outcomes } from '@/queries/compare';
+import { ALL_SEASONS, type Comparison, groupings, outcomes } from '@/queries/compare';
 import { Link } from '@/ui/Link';
 import { Worked } from '../frame/Working';
 
@@ -20,7 +20,11 @@ export function CompareScreen({ c }: { c: Comparison }) {
       <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <h1>What differs</h1>
         {c.species.map((s) => (
-          <Chosen key={s.id} on={s.id === c.chosen.species} href={link({ species: s.id, season: '' })}>
+          <Chosen
+            key={s.id}
+            on={s.id === c.chosen.species}
+            href={`/compare?${new URLSearchParams({ species: s.id, outcome: c.chosen.outcome, by: c.chosen.by })}`}
+          >
             {s.name}
           </Chosen>
         ))}
@@ -41,7 +45,7 @@ export function CompareScreen({ c }: { c: Comparison }) {
       </Row>
       {c.seasons.length > 1 && (
         <Row label="in">
-          <Chosen on={c.chosen.season === ''} href={link({ season: '' })}>
+          <Chosen on={c.chosen.season === ALL_SEASONS} href={link({ season: ALL_SEASONS })}>
             all seasons
           </Chosen>
           {c.seasons.map((s) => (

@@ -15,7 +15,7 @@ const view = (rows: [string, number, number][], over: Partial<Comparison> = {}):
       { id: 'pike', name: 'Pike' },
     ],
     seasons: ['2031', '2030'],
-    chosen: { species: 'arctic-char', season: '', outcome: 'eyed', by: 'female' },
+    chosen: { species: 'arctic-char', season: 'all', outcome: 'eyed', by: 'female' },
     units: list,
     left: 0,
     result: new Set(list.map((u) => u.group)).size >= 2 ? compareGroups(list) : null,
@@ -60,14 +60,14 @@ test('with nothing to compare it says what to do for it, by what was asked', () 
   expect(screen.getByText(/4 units hold eggs of several parents/)).toBeTruthy();
   rerender(
     <CompareScreen
-      c={view([['A', 1, 2]], { chosen: { species: 'pike', season: '', outcome: 'hatched', by: 'lot' } })}
+      c={view([['A', 1, 2]], { chosen: { species: 'pike', season: 'all', outcome: 'hatched', by: 'lot' } })}
     />,
   );
   expect(screen.getByText(/There is one group only/)).toBeTruthy();
   expect(screen.getByText(/known of units that are through their hatch/)).toBeTruthy();
 });
 
-test('each choice is a link that keeps the others, another species begins at all seasons', () => {
+test('each choice is a link that keeps the others, another species begins at its newest season', () => {
   show(
     <CompareScreen
       c={view(alike, { chosen: { species: 'arctic-char', season: '2030', outcome: 'eyed', by: 'female' } })}
@@ -81,6 +81,7 @@ test('each choice is a link that keeps the others, another species begins at all
     outcome: 'hatched',
     by: 'female',
   });
-  expect(to('Pike').get('season')).toBe('');
+  expect(to('Pike').get('season')).toBeNull();
+  expect(to('all seasons').get('season')).toBe('all');
   expect(to('Pike').get('species')).toBe('pike');
 });

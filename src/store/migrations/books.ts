@@ -1,6 +1,6 @@
 import { worldAccounts } from '@/core/books/accounts';
 import type { Step } from './index';
-import { create, drop } from './table';
+import { alter, create, drop } from './table';
 
 /** The stock books. Entries are the truth; everything from `posting` down is derived from them and can be replayed. */
 export const booksMigrations: Step[] = [
@@ -274,5 +274,10 @@ export const booksMigrations: Step[] = [
       t.index(['site_id', 'state', 'proposed_at']);
     }),
     down: drop('proposal'),
+  },
+  {
+    name: '0115_lot_by_species',
+    up: alter('lot', (t) => t.index(['site_id', 'species', 'season'])),
+    down: alter('lot', (t) => t.dropIndex(['site_id', 'species', 'season'])),
   },
 ];
