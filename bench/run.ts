@@ -117,11 +117,12 @@ async function pagesBench(
     const { room_id: room } = (await db('unit').where({ name: 'JA1' }).first('room_id')) as { room_id: number };
     await db.destroy();
     const list = await screens(own, small, large, bare, [
-      { screen: 'Today', small: '/', large: '/' },
-      { screen: 'Incubation room', small: '/rooms/1?unit=JA1', large: `/rooms/${room}?unit=JA1` },
-      { screen: 'Lot', small: '/lots/1', large: `/lots/${lot}` },
+      { screen: 'Today', small: '/', large: '/', cpu: 3 },
+      { screen: 'Incubation room', small: '/rooms/1?unit=JA1', large: `/rooms/${room}?unit=JA1`, cpu: 4 },
+      { screen: 'Lot', small: '/lots/1', large: `/lots/${lot}`, cpu: 3 },
       { screen: 'Flow', small: '/flow', large: '/flow' },
       { screen: 'Stock list', small: '/records?tab=stock', large: '/records?tab=stock' },
+      { screen: 'What differs', small: '/compare', large: '/compare', apart: true },
       { screen: 'Ledger', apart: true, small: '/records?tab=ledger', large: '/records?tab=ledger' },
     ]);
     for (const x of list) say(`${x.screen}: ${(x.large / x.small).toFixed(2)}`);

@@ -119,6 +119,10 @@ export type Screen = {
   largeMid: number;
   queries: [number, number];
   bytes: [number, number];
+  /** Processor time of the application a page, ms. */
+  cpu: { small: number; large: number; bare: number };
+  /** How many times the bare page's that of the large hatchery may be; null: shown, not judged. */
+  cpuWanted: number | null;
 };
 
 /**
@@ -130,7 +134,7 @@ export async function screens(
   small: App,
   large: App,
   bare: App,
-  paths: { screen: string; small: string; large: string; apart?: boolean }[],
+  paths: { screen: string; small: string; large: string; apart?: boolean; cpu?: number }[],
   rounds = 40,
 ): Promise<Screen[]> {
   const c = await createConnection(own.url(SMALL));
@@ -142,7 +146,10 @@ export async function screens(
   for (const p of paths) {
     const times = { small: [] as number[], large: [] as number[], bare: [] as number[] };
     let bytes: [number, number] = [0, 0];
+    const used = () => [small, large, bare].map((app) => processorMs(app.child.pid!)) as [number, number, number];
+    let before = used();
     for (let i = -8; i < SETS * rounds; i++) {
+      if (i === 0) before = used();
       const a = await get(small, p.small);
       const b = await get(large, p.large);
       const o = await get(bare, '/');
@@ -152,6 +159,7 @@ export async function screens(
       times.large.push(b.ms);
       times.bare.push(o.ms);
     }
+    const cpu = used().map((ms, k) => (ms - before[k]!) / (SETS * rounds)) as [number, number, number];
     const q0 = await count();
     await get(small, p.small);
     const q1 = await count();
@@ -167,10 +175,18 @@ export async function screens(
       largeMid: mid(times.large),
       queries: [q1 - q0, q2 - q1],
       bytes,
+      cpu: { small: cpu[0], large: cpu[1], bare: cpu[2] },
+      cpuWanted: p.cpu ?? null,
     });
   }
   await c.end();
   return out;
+}
+
+/** Processor time that a process has used, ms; the kernel counts in hundredths of a second. */
+export function processorMs(pid: number): number {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  return 10 * (Number(fields[11]) + Number(fields[12]));
 }
 
 /** Peak and present resident memory of a process, MB. */

@@ -3,7 +3,10 @@ import { join } from 'node:path';
 import { HOME, say } from './home';
 import { startDatabase, stopDatabase } from './mariadb';
 
-/** Prints ratios within one run and writes them to docs/bench.md; `coverage` alone prints how intervals hold. */
+/**
+ * Prints ratios within one run and writes them to docs/bench.md; `coverage` alone prints how intervals hold, `soak`
+ * (with minutes, else an hour) how the application's memory goes under a mixed load.
+ */
 export async function runBench(args: string[]): Promise<number> {
   const { coverage, coverageTable } = await import('../../bench/coverage');
   if (args.includes('coverage')) {
@@ -13,6 +16,10 @@ export async function runBench(args: string[]): Promise<number> {
   }
   const own = await startDatabase(join(HOME, 'bench-db'));
   try {
+    if (args.includes('soak')) {
+      const { soak } = await import('../../bench/soak');
+      return (await soak(own, Number(args.find((a) => /^\d+$/.test(a)) ?? 60), say)) ? 0 : 1;
+    }
     const { bench } = await import('../../bench/run');
     const { results, screens, bounds } = await bench(own, say);
     const verdict = (value: number, wanted: number | null) =>
@@ -32,6 +39,13 @@ export async function runBench(args: string[]): Promise<number> {
       ...screens.map(
         (s) =>
           `| ${s.screen} | ${(s.large / s.small).toFixed(2)} | ${s.apart ? '' : '1.5'} | ${s.small.toFixed(0)} ms (${s.smallMid.toFixed(0)}) | ${s.large.toFixed(0)} ms (${s.largeMid.toFixed(0)}) | ${s.bare.toFixed(0)} ms | ${s.queries.join(', ')} | ${s.apart ? 'shown apart' : s.queries[0] === s.queries[1] ? verdict(s.large / s.small, 1.5) : 'missed'} |`,
+      ),
+      '',
+      '| screen | processor time a page, large / bare | at most | small, large, bare page | sent, small and large | |',
+      '|---|---|---|---|---|---|',
+      ...screens.map(
+        (s) =>
+          `| ${s.screen} | ${(s.cpu.large / s.cpu.bare).toFixed(1)} | ${s.cpuWanted ?? ''} | ${s.cpu.small.toFixed(0)}, ${s.cpu.large.toFixed(0)}, ${s.cpu.bare.toFixed(0)} ms | ${s.bytes.map((b) => `${(b / 1000).toFixed(0)} kB`).join(', ')} | ${verdict(s.cpu.large / s.cpu.bare, s.cpuWanted)} |`,
       ),
       '',
       '| what | measured | at most | |',

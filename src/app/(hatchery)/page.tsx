@@ -4,7 +4,7 @@ import { routine } from '@/queries/routine';
 import { today } from '@/queries/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
-import { requestBench, requestNow, requestRound } from '../_server/request';
+import { requestBench, requestNow, requestRound, workedOnce } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -20,8 +20,8 @@ export default async function TodayPage({
   const holdings = await requestRound();
   return (
     <TodayScreen
-      today={await today(db(), person, at, holdings)}
-      routine={await routine(db(), person, at, holdings)}
+      today={await workedOnce('today', '', '', () => today(db(), person, at, holdings))}
+      routine={await workedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
       bench={await requestBench()}
       now={at}
       timeZone={person.timeZone}

@@ -7,34 +7,45 @@ import { type RoundHolding, round } from '@/queries/round';
 import { type StockList, stockAt, stockBy } from '@/queries/stockList';
 import { siteVersion } from '@/queries/version';
 import { db, now } from './database';
-import { requirePerson } from './session';
+import { requirePerson, type SignedIn } from './session';
 import type { StockQuery } from './stockQuery';
 
 /** The instant of this request: the frame and the page show one moment. */
 export const requestNow = cache(() => now());
 
-/** What was worked for the last page that asked, by site and by what it is. */
+/** What was worked for the last page that asked, by site, by what it is, and by which of them. */
 const kept = new Map<string, { key: string; worked: Promise<unknown> }>();
+/** Of lots, rooms and units so many are kept: those that people look at just now. */
+const MOST_KEPT = 40;
 
 const versionNow = cache(async (siteId: number) => siteVersion(db(), siteId));
 
 /**
  * Works something out once for all pages and people until a command or new dates change something, or the minute is
- * over: asking whether it changed is one indexed statement.
- * @param what one thing of this name is kept for each site  @param which tells apart what can be asked of it
+ * over: asking whether it changed is one indexed statement. It must follow from the books, the minute, and how its
+ * reader takes figures, and from nothing else.
+ * @param what kind of thing  @param id which of them: each is kept  @param how it is asked for: the last is kept
  */
-async function workedOnce<T>(what: string, which: string, work: (siteId: number) => Promise<T>): Promise<T> {
-  const { siteId, units } = await requirePerson();
-  const key = `${await versionNow(siteId)} ${Math.floor(requestNow() / 60_000)} ${which}`;
+export async function workedOnce<T>(
+  what: string,
+  id: string | number,
+  how: string,
+  work: (person: SignedIn) => Promise<T>,
+): Promise<T> {
+  const person = await requirePerson();
+  const key = `${await versionNow(person.siteId)} ${Math.floor(requestNow() / 60_000)} ${how}`;
   // Its sentences are written for readers of one kind.
-  const place = `${siteId} ${what} ${units} ${decimalMark()}`;
+  const kind = `${person.siteId} ${person.units} ${decimalMark()} ${what}`;
+  const place = `${kind} ${id}`;
   const before = kept.get(place);
-  if (before?.key === key) return before.worked as Promise<T>;
-  const mine = { key, worked: work(siteId) };
+  kept.delete(place);
+  const mine = before?.key === key ? before : { key, worked: work(person) };
   kept.set(place, mine);
+  const alike = [...kept.keys()].filter((k) => k.startsWith(`${kind} `));
+  for (const old of alike.slice(0, Math.max(0, alike.length - MOST_KEPT))) kept.delete(old);
   // What failed is not kept: the next page tries again.
   mine.worked.catch(() => kept.get(place) === mine && kept.delete(place));
-  return mine.worked;
+  return mine.worked as Promise<T>;
 }
 
 type Standing = { holdings: RoundHolding[]; bench: BenchNow; stations: StationTotal[] };
@@ -42,8 +53,7 @@ type Standing = { holdings: RoundHolding[]; bench: BenchNow; stations: StationTo
 /** Everything that stands and the life line over it. */
 const standing = cache(
   (): Promise<Standing> =>
-    workedOnce('round', '', async () => {
-      const person = await requirePerson();
+    workedOnce('round', '', '', async (person) => {
       const [holdings, bench] = await Promise.all([
         round(db(), person, requestNow()),
         benchNow(db(), person.siteId, requestNow()),
@@ -58,7 +68,7 @@ export const requestStations = async (): Promise<StationTotal[]> => (await stand
 
 /** The stock list that a page shows: turning its pages, or grouping it otherwise, works nothing anew. */
 export async function requestStock(q: StockQuery): Promise<StockList> {
-  const stock = await workedOnce('stock', `${q.day ?? ''} ${q.known ?? ''}`, (siteId) =>
+  const stock = await workedOnce('stock', '', `${q.day ?? ''} ${q.known ?? ''}`, ({ siteId }) =>
     stockAt(db(), siteId, q.asOf, q.knownAt),
   );
   return stockBy(stock, q.by);

@@ -1,6 +1,7 @@
 'use client';
 
 import { stageColour } from '@/ui/glyphs';
+import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import type { CellShown } from './cellOf';
@@ -42,18 +43,20 @@ export function UnitCell({
           )}
         </span>
         <span className={`flex gap-2 ${jar ? 'items-start' : 'flex-col'}`}>
-          <UnitDrawing {...u.drawn} />
-          {lot && (
-            <span className={`flex gap-1.5 ${jar ? 'flex-col' : 'items-center'}`}>
-              <Ring
-                share={lot.way}
-                colour={stageColour[lot.glyph] ?? 'var(--egg)'}
-                glyph={lot.glyph}
-                size={jar ? 36 : 28}
-              />
-              <LossBars losses={u.losses} most={most} width={jar ? 44 : 58} called={lot.called} />
-            </span>
-          )}
+          <Later meanwhile={<span className={jar ? 'h-[82px]' : 'h-[68px]'} />}>
+            <UnitDrawing {...u.drawn} />
+            {lot && (
+              <span className={`flex gap-1.5 ${jar ? 'flex-col' : 'items-center'}`}>
+                <Ring
+                  share={lot.way}
+                  colour={stageColour[lot.glyph] ?? 'var(--egg)'}
+                  glyph={lot.glyph}
+                  size={jar ? 36 : 28}
+                />
+                <LossBars losses={u.losses} most={most} width={jar ? 44 : 58} called={lot.called} />
+              </span>
+            )}
+          </Later>
         </span>
         {lot ? (
           <>

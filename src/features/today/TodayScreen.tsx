@@ -5,6 +5,7 @@ import { clock, isoDay, weekday } from '@/core/time/localDay';
 import type { BenchNow } from '@/queries/benchDue';
 import type { RoundHolding } from '@/queries/round';
 import type { Today } from '@/queries/today';
+import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { BenchWants } from './BenchWants';
 import { Next72 } from './Next72';
@@ -13,6 +14,10 @@ import { Routine } from './Routine';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
 import { walkLine } from './walkLine';
+
+/** Lines that the server writes; the browser draws those below, out of what it is sent anyway. */
+const SEEN_FIRST = 20;
+const ROW_PX = 54;
 
 /** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
 export function TodayScreen({
@@ -55,6 +60,7 @@ export function TodayScreen({
     const day = isoDay(at, timeZone) === isoDay(now, timeZone) ? '' : `${weekday(at, timeZone)}, `;
     return { id, by, unit, when: day + clock(at, timeZone), proposed: proposedOf(type, payload, us), books: meant };
   };
+  let written = 0;
   return (
     <div className="grid min-h-full grid-cols-[minmax(0,1fr)_300px] max-lg:grid-cols-1">
       <section className="min-w-0 px-6 py-4 max-sm:px-3" aria-label="The walk">
@@ -129,6 +135,9 @@ export function TodayScreen({
           const inRoom = today.holdings.filter((h) => h.roomId === roomId);
           const here = likeliest ? [...inRoom].sort((a, b) => expectedIn(b) - expectedIn(a)) : inRoom;
           const open = here.filter(daily).length;
+          const row = (h: RoundHolding) => <WalkRow key={h.holdingId} h={walkLine(h, today.done[h.holdingId])} />;
+          const soon = Math.max(0, SEEN_FIRST - written);
+          written += here.length;
           if (!walked.has(roomId)) return <FoldedRoom key={roomId} id={roomId} name={room} here={here} open={open} />;
           return (
             <section key={roomId} className="mb-5" aria-label={room}>
@@ -164,9 +173,12 @@ export function TodayScreen({
                 <span className="ml-auto text-[0.9rem] text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
               </div>
               <ul>
-                {here.map((h) => (
-                  <WalkRow key={h.holdingId} h={walkLine(h, today.done[h.holdingId])} />
-                ))}
+                {here.slice(0, soon).map(row)}
+                {here.length > soon && (
+                  <Later meanwhile={<li aria-hidden style={{ height: ROW_PX * (here.length - soon) }} />}>
+                    {here.slice(soon).map(row)}
+                  </Later>
+                )}
               </ul>
               <Routine tasks={routine.filter((t) => t.roomId === roomId)} now={now} timeZone={timeZone} />
             </section>

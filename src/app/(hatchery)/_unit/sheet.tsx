@@ -6,7 +6,7 @@ import type { RoundHolding } from '@/queries/round';
 import { unitSheet } from '@/queries/unitSheet';
 import { speciesBook } from '@/store/species';
 import { db } from '../../_server/database';
-import { requestNow } from '../../_server/request';
+import { requestNow, workedOnce } from '../../_server/request';
 import type { SignedIn } from '../../_server/session';
 
 type Unit = {
@@ -25,19 +25,21 @@ type Unit = {
  */
 export async function sheetOf(person: SignedIn, unit: Unit, close: string, neighbours: readonly RoundHolding[] = []) {
   const first = unit.holdings[0];
-  const [details, where, sites, totalVolumeMl, book] = await Promise.all([
-    unitSheet(
-      db(),
-      person.siteId,
-      unit.id,
-      unit.holdings.map((h) => h.holdingId),
-      person.units === 'us',
-    ),
-    places(db(), person.siteId, requestNow()),
-    releaseSites(db(), person.siteId),
-    first?.stage === 'egg' ? measuredVolume(db(), first.lotId) : null,
-    speciesBook(db(), person.siteId),
-  ]);
+  const [details, where, sites, totalVolumeMl, book] = await workedOnce('sheet', unit.id, '', () =>
+    Promise.all([
+      unitSheet(
+        db(),
+        person.siteId,
+        unit.id,
+        unit.holdings.map((h) => h.holdingId),
+        person.units === 'us',
+      ),
+      places(db(), person.siteId, requestNow()),
+      releaseSites(db(), person.siteId),
+      first?.stage === 'egg' ? measuredVolume(db(), first.lotId) : null,
+      speciesBook(db(), person.siteId),
+    ]),
+  );
   const siblings = neighbours.filter(
     (h) => first && h.unitId !== unit.id && h.lotId === first.lotId && h.stage === first.stage,
   );

@@ -1,8 +1,9 @@
 import { notFound } from 'next/navigation';
 import { LotScreen } from '@/features/lot/LotScreen';
 import { lotView } from '@/queries/lot';
-import { db, now } from '../../../_server/database';
+import { db } from '../../../_server/database';
 import { idIn, idOf } from '../../../_server/idOf';
+import { requestNow, workedOnce } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
 
 export const metadata = { title: 'Lot' };
@@ -16,8 +17,10 @@ export default async function LotPage({
 }) {
   const person = await requirePerson();
   const [{ id }, { before }] = await Promise.all([params, searchParams]);
-  const at = now();
-  const lot = await lotView(db(), person, idOf(id), at, idIn(before));
+  const at = requestNow();
+  const lotId = idOf(id);
+  const older = idIn(before);
+  const lot = await workedOnce('lot', lotId, `${older ?? ''}`, () => lotView(db(), person, lotId, at, older));
   if (!lot) notFound();
   return <LotScreen lot={lot} us={person.units === 'us'} now={at} timeZone={person.timeZone} />;
 }

@@ -6,7 +6,7 @@ import { roomView } from '@/queries/room';
 import { routine } from '@/queries/routine';
 import { db } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
-import { requestNow, requestRound } from '../../../_server/request';
+import { requestNow, requestRound, workedOnce } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
 import { sheetOf } from '../../_unit/sheet';
 
@@ -23,7 +23,8 @@ export default async function RoomPage({
   const [{ id }, { unit: unitName, stage, plan }] = await Promise.all([params, searchParams]);
   const at = requestNow();
   const holdings = await requestRound();
-  const room = await roomView(db(), person, idOf(id), at, holdings);
+  const roomId = idOf(id);
+  const room = await workedOnce('room', roomId, '', () => roomView(db(), person, roomId, at, holdings));
   if (!room) notFound();
   if (plan !== undefined && person.role === 'manager') return <ArrangeRoom room={room} />;
   const unit = room.units.find((u) => u.name === unitName);
@@ -36,11 +37,13 @@ export default async function RoomPage({
       timeZone={person.timeZone}
       us={person.units === 'us'}
       routine={
-        await routine(
-          db(),
-          person,
-          at,
-          holdings.filter((h) => h.roomId === room.id),
+        await workedOnce('routine', roomId, '', () =>
+          routine(
+            db(),
+            person,
+            at,
+            holdings.filter((h) => h.roomId === room.id),
+          ),
         )
       }
       mayArrange={person.role === 'manager'}
