@@ -10,8 +10,12 @@ import { ANCHOR, makeLarge, makeSmall, PASSWORD, version } from './largeHatchery
 export const SMALL = 'morula_small';
 export const LARGE = 'morula_large';
 
-/** Makes the two hatcheries, or keeps those of an earlier run that were made by the same source. */
-export async function hatcheries(own: PrivateDatabase, say: (text: string) => void): Promise<void> {
+/** Makes the two hatcheries (or those asked for), or keeps those of an earlier run that were made by the same source. */
+export async function hatcheries(
+  own: PrivateDatabase,
+  say: (text: string) => void,
+  only: readonly string[] = [SMALL, LARGE],
+): Promise<void> {
   for (const [name, make] of [
     [SMALL, makeSmall],
     [
@@ -20,6 +24,7 @@ export async function hatcheries(own: PrivateDatabase, say: (text: string) => vo
         makeLarge(db, { lots: 10_000, readings: 3_000_000, blocks: 5, past: 60 }, say),
     ],
   ] as const) {
+    if (!only.includes(name)) continue;
     await ensureDatabase(own, name);
     let db = connect(own.url(name), { max: 4 });
     const made = await db('bench_made')

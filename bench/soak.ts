@@ -14,7 +14,7 @@ const GROWS_AT_MOST = 1.1;
  * application's memory each minute, and says whether it was flat in the second half.
  */
 export async function soak(own: PrivateDatabase, minutes: number, say: (text: string) => void): Promise<boolean> {
-  await hatcheries(own, say);
+  await hatcheries(own, say, [SMALL]);
   build();
   const db = connect(own.url(SMALL), { max: 1 });
   const units = (await db('holding').where({ stage: 'egg' }).where('number', '>', 0).pluck('unit_id')) as number[];

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { measurement, numberFrom } from '@/core/books/measure';
 import { notAMass } from '@/core/brood/plausible';
+import { ownRules } from '@/core/ownRules';
 import { figures, grouped, withDoubt } from '@/core/quantities/format';
 import { benchState } from '@/core/spawning/bench';
 import { type Species, stageOf, valueNamed } from '@/core/species/species';
@@ -66,7 +67,7 @@ export const recordTake = defineCommand({
     }),
   async handle(c, p) {
     const event = eventOf(c, p);
-    const species = knownSpecies(p.species);
+    const species = await c.species(knownSpecies(p.species).id);
     const unit = await unitById(c, p.unit);
     p.females.forEach((f, i) => {
       const why = f.massG === undefined ? null : notAMass(species, f.massG);
@@ -146,10 +147,6 @@ export const recordTake = defineCommand({
   },
 });
 
-/** So many times what females of their mass usually give is asked about, and so many times cannot be. */
-const ODD_YIELD = 3;
-const ABSURD_YIELD = 10;
-
 /** Eggs held against the females that gave them, where all were weighed. */
 function mustBeTheirEggs(
   species: Species,
@@ -161,9 +158,9 @@ function mustBeTheirEggs(
   if (!perKg || !(massG > 0)) return;
   const times = eggs / ((massG / 1000) * perKg.value);
   const says = `${grouped(eggs)} eggs are ${figures(times, 2)} times what ${figures(massG / 1000, 3)} kg of ${species.name} females usually give (${grouped(perKg.value)} a kg).`;
-  if (times > ABSURD_YIELD)
+  if (times > ownRules.absurdYield.value)
     throw new CommandRefused('absurdYield', says, 'measured', 'Check the samples, the total, and the females’ mass.');
-  if (times > ODD_YIELD && p.sure !== 'yes')
+  if (times > ownRules.oddYield.value && p.sure !== 'yes')
     throw new CommandRefused('yield', says, 'measured', 'Check the samples, the total, and the females’ mass.', {
       field: 'sure',
       choices: [{ value: 'yes', label: 'I looked again: it is right' }],
@@ -274,7 +271,7 @@ export const bringStock = defineCommand({
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
-    const species = knownSpecies(p.species);
+    const species = await c.species(knownSpecies(p.species).id);
     if (!species.stages.some((s) => s.id === p.stage))
       throw new CommandRefused('noStage', `${species.name} has no such stage.`, 'stage');
     if (p.fertilisedAt !== undefined && p.fertilisedAt < Date.UTC(1950, 0, 1))

@@ -34,7 +34,7 @@ export const importFish = defineCommand({
   }),
   async handle(c, p) {
     const event = eventOf(c, p);
-    const species = knownSpecies(p.species);
+    const species = await c.species(knownSpecies(p.species).id);
     const fish = (await c.trx('brood_fish').where({ site_id: c.site.id, species: species.id })) as FishRecord[];
     const units = (await c.trx('unit').where({ site_id: c.site.id, retired: false }).select('id', 'name')) as {
       id: number;

@@ -13,9 +13,6 @@ import { asOf, type Event, eventFields, eventOf } from './when';
 
 const where = { unit: z.number().int(), lotId: z.number().int().optional(), stage: z.string().optional() };
 
-/** Share of the way to hatch before which eyes are asked about: they come near the middle of it. */
-const EYES_FROM = 0.2;
-
 /** A sample looked at and put back: an observation, it moves no animal. */
 export const recordCheck = defineCommand({
   type: 'check.record',
@@ -41,7 +38,8 @@ export const recordCheck = defineCommand({
         'check',
         `Known are: ${known.map((k) => k.name).join(', ')}.`,
       );
-    if (p.check === 'eyed' && p.successes > 0) await askEarly(c, at, event.at, 'Eyes', EYES_FROM, p.early);
+    if (p.check === 'eyed' && p.successes > 0)
+      await askEarly(c, at, event.at, 'Eyes', ownRules.eyesFrom.value, p.early);
     const share = wilson(p.successes, p.trials);
     await observe(c, event, 'check', p, {
       ...idsOf(at),
@@ -131,9 +129,6 @@ export const recordFeed = defineCommand({
   },
 });
 
-/** Fish eat at most so much of their own mass in a day, the smallest of them; and so many times that cannot be. */
-const MOST_OF_MASS = 0.3;
-const ABSURD_MEAL = 5;
 /** Feed that is written down once in so many days at most is taken for all of them together. */
 const MOST_DAYS = 10;
 
@@ -150,7 +145,7 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number; sure?: 
     { yolksac: ownRules.heavyYolksac.value, fry: ownRules.heavyFry.value / 4 }[at.place.stage] ??
     ownRules.heavyFingerling.value / 20;
   const stand = meanG * at.number;
-  if (at.number <= 0 || p.massG <= MOST_OF_MASS * stand) return;
+  if (at.number <= 0 || p.massG <= ownRules.mostMeal.value * stand) return;
   // Some write their feed down once a week: what is given is for the days since the feed, or the fish, before it.
   const [fed, came] = (await Promise.all([
     c.trx('observation').where({ holding_id: at.holding.id, kind: 'feed' }).where('at', '<', when).max({ at: 'at' }),
@@ -164,10 +159,10 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number; sure?: 
   ])) as [[{ at: number | null }], [{ at: number | null }]];
   const since = fed[0].at ?? came[0].at ?? when;
   const days = Math.min(MOST_DAYS, Math.max(1, Math.round((when - since) / 86_400_000)));
-  const most = MOST_OF_MASS * stand * days;
+  const most = ownRules.mostMeal.value * stand * days;
   if (p.massG <= most) return;
   const says = `${figures(p.massG / 1000, 3)} kg of feed for ${grouped(at.number)} fish of ${weighed ? '' : 'at most '}${figures(meanG, 3)} g: ${Math.round((100 * p.massG) / stand)} % of their mass${days > 1 ? ` in ${days} days` : ''}.`;
-  if (p.massG > ABSURD_MEAL * most)
+  if (p.massG > ownRules.absurdMeal.value * most)
     throw new CommandRefused('absurdMeal', says, 'massG', 'No fish eats that: check grams against kilograms.');
   if (p.sure === 'yes') return;
   throw new CommandRefused('meal', says, 'massG', 'Check grams against kilograms.', {

@@ -3,6 +3,7 @@ import { productShelf } from '@/book/products';
 import { CalculationError } from '@/core/calculation';
 import { eggBathFields, workEggBath } from '@/core/doses/eggBath';
 import { judgeBath, productNamed } from '@/core/doses/products';
+import { ownRules } from '@/core/ownRules';
 import { plain } from '@/core/quantities/format';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
@@ -87,7 +88,7 @@ type Asked = Parameters<typeof workEggBath>[0] & { checkedBy: string; dose?: 'me
 async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Promise<void> {
   const product = productNamed(productShelf(), p.product);
   if (!product) {
-    if (p.targetMgPerL > UNKNOWN_STOP)
+    if (p.targetMgPerL > ownRules.unknownBathStop.value)
       throw new CommandRefused(
         'doseStop',
         `${plain(p.targetMgPerL)} mg/L of a product that the Book does not know.`,
@@ -116,7 +117,7 @@ async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Pro
   });
   if (product.iodine) {
     const way = await wayAt(c, at, when);
-    if (way !== null && way >= IODINE_UNTIL)
+    if (way !== null && way >= ownRules.iodineUntil.value)
       throw new CommandRefused(
         'iodineLate',
         `${at.unit.name}: ${Math.round(100 * way)} % of the way to hatch. ${product.name} is not used in the last days before it.`,
@@ -151,11 +152,6 @@ async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Pro
     },
   );
 }
-
-/** Stronger than this nothing but salt is used, mg/L. */
-const UNKNOWN_STOP = 5000;
-/** Share of the way to hatch from which iodine is not used: shells thin. */
-const IODINE_UNTIL = 0.85;
 
 function work(p: Parameters<typeof workEggBath>[0]) {
   try {

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { handlings } from '@/core/incubation/eggWords';
+import { ownRules } from '@/core/ownRules';
 import { grouped } from '@/core/quantities/format';
 import { fromJson } from '@/store/books/rows';
 import { observe } from './checks';
 import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { CommandRefused } from './refused';
-import { askEarly, askEyes, askSensitive, early, HATCH_FROM, sensitive } from './sensitive';
+import { askEarly, askEyes, askSensitive, early, sensitive } from './sensitive';
 import { idsOf, standing } from './standing';
 import { asOf, eventFields, eventOf } from './when';
 
@@ -129,7 +130,7 @@ export const seeHatch = defineCommand({
   async handle(c, p) {
     const event = eventOf(c, p);
     const at = await standing(c, p.unit, asOf(c, event), p, ['egg', 'yolksac']);
-    await askEarly(c, at, event.at, 'Hatching', HATCH_FROM, p.early);
+    await askEarly(c, at, event.at, 'Hatching', ownRules.hatchFrom.value, p.early);
     await observe(c, event, 'hatchSeen', p, { ...idsOf(at), kind: `hatch:${p.seen}` });
     await queuePredictions(c, [at.lot.id]);
     return { lot: at.lot.name, unit: at.unit.name };

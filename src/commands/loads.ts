@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ownRules } from '@/core/ownRules';
 import { grouped, plain } from '@/core/quantities/format';
 import { valueNamed } from '@/core/species/species';
 import { broodByUnit } from '@/store/broodIn';
@@ -16,11 +17,6 @@ type Answers = { overload?: 'yes'; withBrood?: 'yes' };
 /** What comes into a unit, less what leaves it by the same act: how many, of which species, at which stage. */
 export type Load = { unit: UnitRow; adds: number; species: string; stage: string };
 
-/** So many times its limit no unit holds: a digit too many, or another unit. */
-const ABSURD = 5;
-/** Eggs fill so much of the space that they lie in, at the least: larger piles do not fit into a vessel. */
-const LEAST_PACKING = 0.5;
-
 /**
  * Asked before something is put into a unit: above the limit that the manager set for it, and beside brood fish. What no
  * unit can hold is refused: many times its limit, more eggs than go into its volume, feeding fish in a jar or a tray.
@@ -35,10 +31,10 @@ export async function warnLoads(c: Context, loads: readonly Load[], answers: Ans
       | undefined;
     const there = Number(row?.n ?? 0) - (await broughtByReplaced(c, unit.id));
     const after = there + adds;
-    if (unit.load_limit !== null && after > ABSURD * unit.load_limit)
+    if (unit.load_limit !== null && after > ownRules.absurdLoad.value * unit.load_limit)
       throw new CommandRefused(
         'cannotHold',
-        `${unit.name} would hold ${grouped(after)}, more than ${ABSURD} times its limit of ${grouped(unit.load_limit)}.`,
+        `${unit.name} would hold ${grouped(after)}, more than ${ownRules.absurdLoad.value} times its limit of ${grouped(unit.load_limit)}.`,
         path,
         'Check the number and the unit; where it can hold that many, the manager sets its limit first.',
       );
@@ -89,7 +85,7 @@ async function mustFit(
     );
   const diameter = valueNamed(species, 'hardened egg diameter')?.value;
   if (station !== 'eggs' || diameter === undefined || unit.volume_l === null) return;
-  const litres = (adds * Math.PI * diameter ** 3) / 6 / 1e6 / LEAST_PACKING;
+  const litres = (adds * Math.PI * diameter ** 3) / 6 / 1e6 / ownRules.leastPacking.value;
   if (litres > 1.5 * unit.volume_l)
     throw new CommandRefused(
       'cannotHold',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ownRules } from '@/core/ownRules';
 import { decimals, grouped, plain } from '@/core/quantities/format';
 import { LARGEST_FILE } from '@/core/readings/decodeText';
 import { parseLogger } from '@/core/readings/parseLogger';
@@ -343,9 +344,6 @@ const bounds = (rows: readonly { at: number }[]) => [
   rows.reduce((t, r) => Math.max(t, r.at), Number.NEGATIVE_INFINITY),
 ];
 
-/** A file so far off what is known of its water is of another water, or of another column. */
-const FAR_CELSIUS = 8;
-
 /** The file's middle held against the readings of the days around it; asked about where they lie far apart. */
 async function mustBeOfThisWater(
   c: Context,
@@ -363,7 +361,7 @@ async function mustBeOfThisWater(
   if (around.length === 0) return;
   const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1]!;
   const [known, given] = [middle(around.map((r) => Number(r.mean))), middle(rows.map((r) => r.value))];
-  if (Math.abs(known - given) <= FAR_CELSIUS) return;
+  if (Math.abs(known - given) <= ownRules.farCelsius.value) return;
   throw new CommandRefused(
     'odd',
     `The middle of this file is ${decimals(given, 1)} °C; the days around it were at ${decimals(known, 1)} °C in ${sensor.name}.`,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { inWindow, severityWords } from '@/core/incubation/handsOff';
+import { ownRules } from '@/core/ownRules';
 import type { Context } from './define';
 import { CommandRefused } from './refused';
 import type { Standing } from './standing';
@@ -71,9 +72,6 @@ export async function askSensitive(
   );
 }
 
-/** Share of the last check from which eyes count as seen in nearly all. */
-const EYES_IN = 0.9;
-
 /** Asked about unless eyes were seen in nearly all of the lot at its last check, or whoever asks has looked. */
 export async function askEyes(
   c: Context,
@@ -90,7 +88,7 @@ export async function askEyes(
     .where('at', '<=', at)
     .orderBy('at', 'desc')
     .first('value')) as { value: number } | undefined;
-  if (eyed && eyed.value >= EYES_IN) return;
+  if (eyed && eyed.value >= ownRules.eyesIn.value) return;
   throw new CommandRefused(
     'eyes',
     eyed
@@ -102,12 +100,8 @@ export async function askEyes(
   );
 }
 
-/** Share of the way to hatch before which a hatch is asked about: clocks of stocks differ by a fifth at most. */
-export const HATCH_FROM = 0.65;
 /** The answer to "so soon?": they were looked at, and it is so. */
 export const early = z.literal('seen').optional();
-/** Without dates, eggs younger than this have reached nothing, in whatever water. */
-const LEAST_HOURS = 20;
 
 /**
  * What is said of eggs long before their water lets it be is asked about: a stage is seen, but the wrong jar is seen as
@@ -125,7 +119,7 @@ export async function askEarly(
   if (answer || s.place.stage !== 'egg' || s.lot.fertilised_at === null) return;
   const way = await wayAt(c, s, at);
   const hours = (at - s.lot.fertilised_at) / 3_600_000;
-  if (way === null ? hours >= LEAST_HOURS : way >= least) return;
+  if (way === null ? hours >= ownRules.leastEggHours.value : way >= least) return;
   throw new CommandRefused(
     'early',
     `${s.unit.name}: the eggs are ${oldWords(hours)} old${way === null ? '' : `, ${Math.round(100 * way)} % of the way to hatch by their water`}. ${what} so soon?`,

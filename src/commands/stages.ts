@@ -3,6 +3,7 @@ import { speciesOf } from '@/book/shelf';
 import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
+import { ownRules } from '@/core/ownRules';
 import { grouped } from '@/core/quantities/format';
 import { said } from './bringIn';
 import { disagreement } from './counts';
@@ -10,7 +11,7 @@ import { type Context, defineCommand } from './define';
 import { queuePredictions } from './jobs';
 import { amountOf, apart, countOf, howMany } from './moves';
 import { CommandRefused } from './refused';
-import { askEarly, early, HATCH_FROM } from './sensitive';
+import { askEarly, early } from './sensitive';
 import { booksOf, idsOf, type Standing, standing, standingsIn, unitById } from './standing';
 import { usualCv } from './usualVariation';
 import { asOf, eventFields, eventOf } from './when';
@@ -53,7 +54,7 @@ export const changeStage = defineCommand({
     if (target < 1)
       throw new CommandRefused('noStage', `${speciesOf(any.lot.species).name} has no such stage to change to.`, 'to');
     const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.from ?? order[target - 1] });
-    if (p.to === 'yolksac') await askEarly(c, at, event.at, 'Hatched', HATCH_FROM, p.early);
+    if (p.to === 'yolksac') await askEarly(c, at, event.at, 'Hatched', ownRules.hatchFrom.value, p.early);
     if ((p.unhatched !== undefined || p.measured) && (p.to !== 'yolksac' || p.amount.kind !== 'all'))
       throw new CommandRefused(
         'hatchNotDone',

@@ -99,6 +99,8 @@ export function startIntake(o: {
     clientId: `morula-${o.site}`,
     clean: false,
     reconnectPeriod: 1000,
+    // Also where the broker answers, but not yet as it should: one refused word would else end it for good.
+    reconnectOnConnackError: true,
     resubscribe: true,
   });
   client.on('error', (e) => o.say(`broker: ${e.message}`));

@@ -1,5 +1,6 @@
 import { fateOf } from '@/core/brood/fates';
 import type { FishSource, Sex } from '@/core/brood/parseFish';
+import { adultMassG, type MassRange } from '@/core/brood/plausible';
 import { expected } from '@/core/eggs/expected';
 import type { Animal } from '@/core/genetics/pedigree';
 import { ownRules } from '@/core/ownRules';
@@ -42,7 +43,7 @@ export type BroodFish = {
 };
 
 export type BroodView = {
-  species: { id: string; name: string; here: number }[];
+  species: { id: string; name: string; here: number; massG?: MassRange }[];
   book: Species;
   fish: BroodFish[];
 };
@@ -118,7 +119,7 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
     wanted === null ? inSeason(db, siteId, now) : null,
   ]);
   const species = [...shelf.values()]
-    .map((s) => ({ id: s.id, name: s.name, here: here.get(s.id) ?? 0 }))
+    .map((s) => ({ id: s.id, name: s.name, here: here.get(s.id) ?? 0, massG: adultMassG(s) }))
     .sort((a, b) => b.here - a.here || a.name.localeCompare(b.name));
   const book = shelf.get(wanted ?? season ?? '') ?? shelf.get(species[0]!.id)!;
   const list = species.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }));

@@ -9,7 +9,12 @@ export type Pager = { pages: Page[]; stop: () => Promise<void> };
 export function startPager(o: { url: string; site: number; file: string }): Pager {
   mkdirSync(dirname(o.file), { recursive: true });
   const pages: Page[] = [];
-  const client = connect(o.url, { clientId: `pager-${o.site}`, clean: false, reconnectPeriod: 1000 });
+  const client = connect(o.url, {
+    clientId: `pager-${o.site}`,
+    clean: false,
+    reconnectPeriod: 1000,
+    reconnectOnConnackError: true,
+  });
   client.on('error', () => {
     // It connects anew by itself; the broker keeps what came meanwhile.
   });

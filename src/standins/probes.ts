@@ -44,7 +44,12 @@ export function startProbes(o: {
   now: () => number;
   cut?: PowerCut;
 }): Probes {
-  const client: MqttClient = connect(o.url, { clientId: `probes-${o.site}`, clean: false, reconnectPeriod: 1000 });
+  const client: MqttClient = connect(o.url, {
+    clientId: `probes-${o.site}`,
+    clean: false,
+    reconnectPeriod: 1000,
+    reconnectOnConnackError: true,
+  });
   client.on('error', () => {
     // The client connects anew by itself; what is waiting is sent then.
   });

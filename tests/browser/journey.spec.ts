@@ -454,5 +454,21 @@ test('at the tank, phone size: the round, one hand', async ({ browser }) => {
   expect(found.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual(
     [],
   );
+  // Whatever can be pressed is as tall as a finger, in the room and at a lot too.
+  const lot = (await row.getByRole('link').nth(1).getAttribute('href'))!;
+  for (const path of ['/', lot, '/rearing', '/moves']) {
+    await phone.goto(url(path));
+    const low = await phone
+      .locator('main a, main button')
+      .evaluateAll((all) =>
+        all
+          .map((e) => ({
+            says: `${e.textContent || e.getAttribute('aria-label')}`,
+            tall: e.getBoundingClientRect().height,
+          }))
+          .filter((e) => e.tall > 0 && e.tall < 36),
+      );
+    expect(low).toEqual([]);
+  }
   await phone.close();
 });

@@ -100,6 +100,7 @@ test('a broker that is killed in a burst loses nothing that it acknowledged', as
     clientId: 'probes-faults',
     clean: false,
     reconnectPeriod: 100,
+    reconnectOnConnackError: true,
     // A connection that the killed broker had just taken is given up soon.
     connectTimeout: 3000,
   });
@@ -115,8 +116,12 @@ test('a broker that is killed in a burst loses nothing that it acknowledged', as
       await start(port);
     }
   }
-  for (let k = 0; k < 400 && (acknowledged.size < n || got.size < n); k++)
+  // As long as anything comes through: a busy disk makes it slow, and slow is no loss.
+  let [through, since] = [0, Date.now()];
+  while ((acknowledged.size < n || got.size < n) && Date.now() - since < 30_000) {
+    if (acknowledged.size + got.size > through) [through, since] = [acknowledged.size + got.size, Date.now()];
     await new Promise((ok) => setTimeout(ok, 50));
+  }
   await c.endAsync(true);
   await intake.stop();
   broker!.disconnect();
@@ -126,7 +131,6 @@ test('a broker that is killed in a burst loses nothing that it acknowledged', as
   say(
     `kill: ${kills} kills of the broker in ${n} readings, ${acknowledged.size} acknowledged, ${got.size} arrived, ${lost.length} lost`,
   );
-  // What it did not acknowledge is the sender's still; a sender whose connection hangs may not be through by now.
-  expect(acknowledged.size).toBeGreaterThan(n / 2);
+  expect(acknowledged.size).toBe(n);
   expect(lost).toEqual([]);
 }, 300_000);

@@ -279,7 +279,8 @@ export function latencyName(s: Species, l: Latency): string {
 }
 
 /** A named figure of the Book, such as `eggs per kg of female`; the first whose name begins so. */
-export const valueNamed = (s: Species, begins: string) => s.values.find((v) => v.what.startsWith(begins));
+export const valueNamed = (s: Pick<Species, 'values'>, begins: string) =>
+  s.values.find((v) => v.what.startsWith(begins));
 
 /** The change of temperature that eggs and larvae of a species bear at once, °C; null where the Book has none. */
 export const stepBorne = (species: Species): number | null =>

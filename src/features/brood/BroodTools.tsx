@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { Sex } from '@/core/brood/parseFish';
-import { ImportFish } from './ImportFish';
+import { ImportFish, type ImportSpecies } from './ImportFish';
 import { SaveFishForm } from './SaveFishForm';
 
 /** Entering fish: one by one, or a list. */
@@ -14,8 +14,8 @@ export function BroodTools({
   strains,
   first,
 }: {
-  species: { id: string; name: string };
-  shelf: readonly { id: string; name: string }[];
+  species: ImportSpecies;
+  shelf: readonly ImportSpecies[];
   known: readonly { tag: string; sex: Sex }[];
   units: readonly string[];
   strains: readonly string[];

@@ -2,11 +2,10 @@
 
 import { useMemo, useState } from 'react';
 import { type FishFile, parseFish, type Sex } from '@/core/brood/parseFish';
-import { adultMassG } from '@/core/brood/plausible';
+import type { MassRange } from '@/core/brood/plausible';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { decodeText } from '@/core/readings/decodeText';
-import type { Species } from '@/core/species/species';
 import { isoDay } from '@/core/time/localDay';
 import { Field } from '@/ui/fields';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -16,13 +15,16 @@ import { useSession } from '../frame/session';
 const SHOWN = 200;
 const LARGEST = 4_000_000;
 
+/** A species that a list can be of, and what its adults weigh: a bare figure is in kg or in g. */
+export type ImportSpecies = { id: string; name: string; massG?: MassRange };
+
 /** A list of brood fish from a file: each row with what is wrong in it, before anything is written. */
 export function ImportFish({
   species,
   known,
   units,
 }: {
-  species: { id: string; name: string; group?: Species['group'] };
+  species: ImportSpecies;
   known: readonly { tag: string; sex: Sex }[];
   units: readonly string[];
 }) {
@@ -38,13 +40,13 @@ export function ImportFish({
         known: new Map(known.map((k) => [k.tag, k.sex])),
         units: new Set(units),
         thisYear: Number(isoDay(now, timeZone).slice(0, 4)),
-        ...(species.group ? { massG: adultMassG({ group: species.group }) } : {}),
+        massG: species.massG,
       });
     } catch (e) {
       if (e instanceof RangeError) return `${e.message}.`;
       throw e;
     }
-  }, [file, locale, known, units, now, timeZone, species.group]);
+  }, [file, locale, known, units, now, timeZone, species.massG]);
   const good = typeof read === 'object' ? read : null;
   const before = useMemo(() => new Set(known.map((k) => k.tag)), [known]);
   const fresh = good?.rows.filter((r) => !before.has(r.tag)).length ?? 0;

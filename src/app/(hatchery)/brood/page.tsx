@@ -1,3 +1,4 @@
+import { adultMassG } from '@/core/brood/plausible';
 import { BroodScreen, type BroodShow } from '@/features/brood/BroodScreen';
 import { BroodTools } from '@/features/brood/BroodTools';
 import { FishSheet } from '@/features/brood/FishSheet';
@@ -58,8 +59,10 @@ export default async function BroodPage({
         mayWrite && (
           <BroodTools
             key={view.book.id}
-            species={{ id: view.book.id, name: view.book.name }}
-            shelf={view.species.map((s) => ({ id: s.id, name: s.name })).sort((a, b) => a.name.localeCompare(b.name))}
+            species={{ id: view.book.id, name: view.book.name, massG: adultMassG(view.book) }}
+            shelf={view.species
+              .map(({ id, name, massG }) => ({ id, name, massG }))
+              .sort((a, b) => a.name.localeCompare(b.name))}
             known={view.fish.map((f) => ({ tag: f.tag, sex: f.sex }))}
             units={where.map((w) => w.name)}
             strains={strains}
