@@ -56,21 +56,18 @@ export function startProbes(o: {
   const begun = o.now();
   let turn = 0;
   let sent = 0;
+  // What was on its way into the socket when that closed comes back with an error: it is sent again.
+  const send = (text: string): void =>
+    void client.publish(`morula/${o.site}/readings`, text, { qos: 1 }, (e) => {
+      if (!e) sent += 1;
+      else if (!client.disconnecting) setTimeout(send, 1000, text);
+    });
   const report = () => {
     const at = o.now();
     const since = at - begun;
     turn += 1;
     if (o.cut && since >= o.cut.from && since < o.cut.from + o.cut.lasts) return;
-    for (const p of o.plans) {
-      client.publish(
-        `morula/${o.site}/readings`,
-        JSON.stringify({ sensor: p.sensor, at, value: probeReads(p, at, since, turn) }),
-        { qos: 1 },
-        (e) => {
-          if (!e) sent += 1;
-        },
-      );
-    }
+    for (const p of o.plans) send(JSON.stringify({ sensor: p.sensor, at, value: probeReads(p, at, since, turn) }));
   };
   report();
   const beat = setInterval(report, o.everyMs);

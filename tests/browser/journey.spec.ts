@@ -458,16 +458,14 @@ test('at the tank, phone size: the round, one hand', async ({ browser }) => {
   const lot = (await row.getByRole('link').nth(1).getAttribute('href'))!;
   for (const path of ['/', lot, '/rearing', '/moves']) {
     await phone.goto(url(path));
-    const low = await phone
-      .locator('main a, main button')
-      .evaluateAll((all) =>
-        all
-          .map((e) => ({
-            says: `${e.textContent || e.getAttribute('aria-label')}`,
-            tall: e.getBoundingClientRect().height,
-          }))
-          .filter((e) => e.tall > 0 && e.tall < 36),
-      );
+    const low = await phone.locator('main a, main button').evaluateAll((all) =>
+      all
+        .map((e) => ({
+          says: `${e.textContent || e.getAttribute('aria-label')}`,
+          tall: e.getBoundingClientRect().height,
+        }))
+        .filter((e) => e.tall > 0 && e.tall < 36),
+    );
     expect(low).toEqual([]);
   }
   await phone.close();

@@ -105,10 +105,14 @@ test('a broker that is killed in a burst loses nothing that it acknowledged', as
     connectTimeout: 3000,
   });
   c.on('error', () => {});
-  for (let i = 1; i <= n; i++) {
-    c.publish('morula/1/readings', JSON.stringify({ sensor: 'cold1', at: i, value: 4 }), { qos: 1 }, (e) => {
+  // What was on its way into the socket when that closed comes back to the sender with an error: it sends it again.
+  const send = (i: number): void =>
+    void c.publish('morula/1/readings', JSON.stringify({ sensor: 'cold1', at: i, value: 4 }), { qos: 1 }, (e) => {
       if (!e) acknowledged.add(i);
+      else if (!c.disconnecting) setTimeout(send, 50, i);
     });
+  for (let i = 1; i <= n; i++) {
+    send(i);
     if (i % 200 === 0) await new Promise((ok) => setTimeout(ok, 10));
     if (i % Math.floor(n / (kills + 1)) === 0 && i < n) {
       broker!.kill('SIGKILL');
