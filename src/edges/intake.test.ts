@@ -204,8 +204,9 @@ test('a full disk: nothing is thrown, no half line stays, nothing is acknowledge
   expect(existsSync(l.spool) ? readFileSync(l.spool, 'utf8') : '').toBe('');
   room = 1e9;
   await sent;
-  await until(() => got.length === 3);
-  expect(got).toEqual([1, 2, 3]);
+  // At least once: a message may come again, and after the others.
+  await until(() => new Set(got).size === 3);
+  expect([...new Set(got)].sort()).toEqual([1, 2, 3]);
 });
 
 test('the broker asks who it is, and lets none take over another’s connection', async () => {
