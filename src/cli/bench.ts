@@ -67,7 +67,7 @@ export async function runBench(args: string[]): Promise<number> {
 
 const page = `# Speed
 
-\`./morula bench\` prints ratios within one run, ours and the baseline (in \`bench/baseline\`) taking turns; \`--write\` puts them here.
+\`./morula bench\` prints ratios within one run, ours and the baseline (in \`bench/baseline\`) taking turns; \`--write\` puts them here. \`./morula bench soak 60\` puts a mixed load (a page or a record five times a second) on the application for an hour and says whether its memory stays flat.
 `;
 
 const screensSay = `Screens: a hatchery of 60 living lots in 80 units, and one of 10 000 lots (300 living in 400 units, 394 000 entries, 1 080 000 postings, 3 000 000 readings; five living blocks played through the commands, the past copied in SQL). The visible window is the same: Today lays open one room at a time above 120 rows, the stock list has pages of 100 rows, the river draws the 80 largest lots of its window. Requests to both applications and to a bare page with one \`SELECT 1\` take turns, in three sets of 40; the middle one of their p95s is shown, since a machine shared with others stalls now and then.`;

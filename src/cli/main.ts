@@ -7,7 +7,8 @@ const usage = `usage: ./morula COMMAND
   test [unit]        set up and pass all tests (unit: without the browser)
   calc               calculations: list, one, --schema, --batch
   bench              ratios of speed, against baselines of the same run
-                     (bench coverage: how often intervals of 95 % hold)
+                     (bench coverage: how often intervals of 95 % hold;
+                      bench soak MINUTES: whether memory stays flat under load)
   backup FILE        write the database to FILE (gzipped SQL)
   restore FILE       put the database back from FILE
                      (--until TIME: and bring in what was recorded up to then)

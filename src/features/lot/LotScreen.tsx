@@ -71,8 +71,8 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
                           className="link font-bold"
                           href={
                             h.station === 'eggs' || h.station === 'yolksac'
-                              ? `/rooms/${h.roomId}?unit=${h.unit}`
-                              : `/rearing?unit=${h.unit}`
+                              ? `/rooms/${h.roomId}?unit=${encodeURIComponent(h.unit)}`
+                              : `/rearing?unit=${encodeURIComponent(h.unit)}`
                           }
                         >
                           {h.unit}
@@ -80,7 +80,7 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
                         <span className="quiet">{h.room}</span>
                       </td>
                       <td>
-                        <span className="inline-flex items-center gap-1.5">
+                        <span className="inline-flex items-baseline gap-1.5 [&>svg]:self-center">
                           <Glyph name={h.glyph} size={18} /> {h.stageName}
                         </span>
                       </td>

@@ -130,7 +130,7 @@ export function MovesScreen({
                   key={r.unit + r.lot}
                   className="grid grid-cols-[2.6rem_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-rule py-1"
                 >
-                  <Link className="link" href={`/rearing?unit=${r.unit}`}>
+                  <Link className="link" href={`/rearing?unit=${encodeURIComponent(r.unit)}`}>
                     {r.unit}
                   </Link>
                   <span className="truncate text-soft">{r.lot}</span>

@@ -87,7 +87,7 @@ export function RearingScreen({
                           >
                             <td>
                               <Link
-                                href={`/rearing?unit=${u.name}`}
+                                href={`/rearing?unit=${encodeURIComponent(u.name)}`}
                                 scroll={false}
                                 className="text-[1.05rem] font-bold text-ink"
                               >
