@@ -147,6 +147,18 @@ test('eyed shares are compared by the last look at each unit; one group says tha
   await check('R1', 50);
   const two = await comparison(h.db, site(), { species: 'arctic-char', outcome: 'eyed', by: 'lot' });
   expect(two.result!.groups).toHaveLength(2);
+  // It opens at the newest season in which anything was looked at; the others, and all of them, are one choice away.
+  expect(two.chosen.season).toBe(two.seasons[0]);
+  const older = (await h.db('lot').orderBy('id').first('id')) as { id: number };
+  await h.db('lot').where(older).update({ season: '1999/00' });
+  const newest = await comparison(h.db, site(), { species: 'arctic-char', outcome: 'eyed', by: 'lot' });
+  expect(newest.chosen.season).toBe(two.seasons[0]);
+  expect(newest.units.map((u) => u.successes)).toEqual([50]);
+  const past = await comparison(h.db, site(), { species: 'arctic-char', season: '1999/00', outcome: 'eyed' });
+  expect(past.units).toHaveLength(3);
+  const all = await comparison(h.db, site(), { species: 'arctic-char', season: 'all', outcome: 'eyed' });
+  expect([all.units.length, all.chosen.season]).toEqual([4, 'all']);
+  await h.db('lot').where(older).update({ season: two.seasons[0]! });
   const kind = await comparison(h.db, site(), { species: 'arctic-char', outcome: 'eyed', by: 'kind' });
   expect(kind.result!.groups.find((g) => g.group === 'tank')!.cannotTell).toBe(true);
   expect(kind.result!.groups.every((g) => g.confoundedWith?.startsWith('the take'))).toBe(true);

@@ -73,4 +73,4 @@ export const degrees = (celsius: number, us: boolean): string =>
 
 /** A difference of temperatures as its reader takes it: one degree Celsius is 1.8 degrees Fahrenheit. */
 export const degreesApart = (celsius: number, us: boolean): string =>
-  `${figures(us ? celsius * 1.8 : celsius, 2)} ${us ? '°F' : '°C'}`;
+  `${plain(Number((us ? celsius * 1.8 : celsius).toPrecision(2)))} ${us ? '°F' : '°C'}`;

@@ -1,5 +1,6 @@
 import { speciesOf, speciesShelf } from '@/book/shelf';
-import { alarmsOf, boundsFor, type Watched } from './alarms';
+import { markBy } from '../quantities/format';
+import { alarmsOf, alarmWords, boundsFor, type Watched } from './alarms';
 
 const now = Date.parse('2031-04-14T06:00:00Z');
 const MIN = 60_000;
@@ -103,4 +104,22 @@ test('every species has limits of pH for its water, and of temperature for each 
     expect(s.handsOff.some((h) => h.stage === 'yolksac')).toBe(true);
     if (s.group !== 'crayfish') expect(s.handsOff.some((h) => h.stage === 'egg')).toBe(true);
   }
+});
+
+describe('an alarm is kept in °C with a point, and said as its reader takes figures', () => {
+  afterEach(() => markBy(() => '.'));
+  const high = 'cold1 9.2 °C; Arctic char eggs bear 8.0 °C';
+  const step = 'cold 2.1 went up 3.2 °C within an hour; they bear 1.0 °C';
+
+  test('in °F, a step as a difference; names keep their points', () => {
+    expect(alarmWords(high, 'high', true)).toBe('cold1 48.6 °F; Arctic char eggs bear 46.4 °F');
+    expect(alarmWords(step, 'step', true)).toBe('cold 2.1 went up 5.8 °F within an hour; they bear 1.8 °F');
+  });
+
+  test('with a comma', () => {
+    markBy(() => ',');
+    expect(alarmWords(high, 'high', false)).toBe('cold1 9,2 °C; Arctic char eggs bear 8,0 °C');
+    expect(alarmWords('o2 5.1 mg/L; carp want 6.0 mg/L', 'low', true)).toBe('o2 5,1 mg/L; carp want 6,0 mg/L');
+    expect(alarmWords(step, 'step', false)).toBe('cold 2.1 went up 3,2 °C within an hour; they bear 1,0 °C');
+  });
 });

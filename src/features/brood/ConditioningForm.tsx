@@ -159,7 +159,7 @@ export function ConditioningForm({
           <tr>
             <th>day</th>
             <th>light, h</th>
-            <th>{unit('temperature') === 'F' ? '°F' : '°C'}</th>
+            <th>{unit('temperature')}</th>
             <th>diet</th>
             <th />
           </tr>

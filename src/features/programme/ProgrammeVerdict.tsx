@@ -1,7 +1,8 @@
-import { decimals, figures, grouped } from '@/core/quantities/format';
+import { degreesApart, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import { Link } from '@/ui/Link';
+import { useSession } from '../frame/session';
 import type { CourseFigures } from './course';
 
 const DAY = 86_400_000;
@@ -63,6 +64,7 @@ export function Verdict({
   timeZone: string;
   window: { from: number; to: number } | null;
 }) {
+  const us = useSession().units === 'us';
   if (!drawn)
     return running ? (
       <p className="mb-1 min-h-[3.2rem]">
@@ -73,8 +75,9 @@ export function Verdict({
             <span className="text-deep">The water keeps to it.</span>
           ) : (
             <span className="font-semibold text-hand">
-              The last day was {decimals(Math.abs(running.deviation), 1)} °C {running.deviation > 0 ? 'above' : 'below'}{' '}
-              what was set: look at the plant, then find the cheapest from here anew.
+              The last day was {degreesApart(Math.abs(running.deviation), us)}{' '}
+              {running.deviation > 0 ? 'above' : 'below'} what was set: look at the plant, then find the cheapest from
+              here anew.
             </span>
           ))}
       </p>

@@ -1,4 +1,4 @@
-import { figures } from '@/core/quantities/format';
+import { degrees, degreesApart } from '@/core/quantities/format';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import { Choice, Field, SelectField } from '@/ui/fields';
@@ -23,7 +23,8 @@ export function WantedForm({
   onSeek: () => void;
   onStop: () => void;
 }) {
-  const { timeZone } = useSession();
+  const { timeZone, units } = useSession();
+  const us = units === 'us';
   const { now } = view;
   const { typed, set, lot, limits, predicted, ambient } = wanted;
   const field = (key: keyof Typed) => ({ value: typed[key], onChange: (v: string) => set({ [key]: v }) });
@@ -111,7 +112,8 @@ export function WantedForm({
       </div>
       <details className="text-[0.95rem]">
         <summary className="link cursor-pointer">
-          limits: {figures(limits.low)} to {figures(limits.high)} °C, {figures(limits.maxStepPerDay)} a day
+          limits: {degrees(limits.low, us)} to {degrees(limits.high, us)}, {degreesApart(limits.maxStepPerDay, us)} a
+          day
         </summary>
         <div className="mt-2 grid grid-cols-3 gap-2">
           <MeasureInput label="Lowest" dimension="temperature" {...field('low')} />

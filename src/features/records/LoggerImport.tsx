@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { decimals, grouped, plain } from '@/core/quantities/format';
+import { decimals, degrees, grouped, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { decodeText, LARGEST_FILE } from '@/core/readings/decodeText';
 import { sensorKinds } from '@/core/readings/sensorKinds';
@@ -42,7 +42,7 @@ export function LoggerImport({
   mayWrite: boolean;
   timeZone: string;
 }) {
-  const { locale, now } = useSession();
+  const { locale, now, units } = useSession();
   const unit = useShown();
   const act = useAct('readings.import');
   const typed = useAct('reading.record', () => setReading(''));
@@ -81,7 +81,7 @@ export function LoggerImport({
             value: String(s.id),
             label: `${s.name}, ${s.room}${s.kind === 'temperature' ? '' : `, ${sensorKinds[s.kind].word}`}`,
           }))}
-          hint={chosen && lastOf(chosen, timeZone)}
+          hint={chosen && lastOf(chosen, timeZone, units === 'us')}
         />
         {mayWrite && (
           <form
@@ -229,7 +229,7 @@ export function LoggerImport({
   );
 }
 
-const lastOf = (s: ReadNow, timeZone: string) =>
+const lastOf = (s: ReadNow, timeZone: string, us: boolean) =>
   s.value === null || s.at === null
     ? 'no reading yet'
-    : `last ${plain(Number(s.value.toFixed(2)))} ${sensorKinds[s.kind].unit}, ${dayMonth(s.at, timeZone)} ${clock(s.at, timeZone)}`;
+    : `last ${s.kind === 'temperature' ? degrees(s.value, us) : `${plain(Number(s.value.toFixed(2)))} ${sensorKinds[s.kind].unit}`}, ${dayMonth(s.at, timeZone)} ${clock(s.at, timeZone)}`;

@@ -1,5 +1,5 @@
 import { area, line, scaleLinear } from 'd3';
-import { figures } from '@/core/quantities/format';
+import { figures, marked } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { WaterDay } from '@/queries/waterDays';
 
@@ -81,7 +81,7 @@ export function WaterChart({
           <g key={t}>
             <line x1={LEFT} x2={W - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
             <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-              {y.tickFormat(4)(t)}
+              {marked(y.tickFormat(4)(t))}
             </text>
           </g>
         ))}

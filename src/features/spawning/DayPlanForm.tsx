@@ -5,7 +5,7 @@ import { HOUR_MS } from '@/core/development/timeline';
 import { Z95 } from '@/core/distributions';
 import { femalesNeeded } from '@/core/induction/females';
 import { latencyClock } from '@/core/induction/latency';
-import { decimals, grouped } from '@/core/quantities/format';
+import { decimals, degrees, grouped } from '@/core/quantities/format';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
@@ -297,7 +297,8 @@ function Back({
   stripAt: number;
   now: number;
 }) {
-  const { timeZone } = useSession();
+  const { timeZone, units } = useSession();
+  const us = units === 'us';
   const celsius = view.females.find((f) => f.celsius !== null)?.celsius ?? null;
   const row = view.book.latencies.find((l) => l.induction === treatment.id);
   const c =
@@ -336,8 +337,8 @@ function Back({
           Inject <b>{say(last)}</b>
         </>
       )}
-      : {decimals(hours, 0)} h at {decimals(celsius!, 1)} °C. The first may run {decimals((c.at - c.low!) / HOUR_MS, 0)}{' '}
-      h before that.
+      : {decimals(hours, 0)} h at {degrees(celsius!, us)}. The first may run {decimals((c.at - c.low!) / HOUR_MS, 0)} h
+      before that.
     </p>
   );
 }

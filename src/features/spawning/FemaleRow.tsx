@@ -1,7 +1,7 @@
 'use client';
 import { findingWords } from '@/core/induction/latency';
 import { ownRules } from '@/core/ownRules';
-import { decimals, plain } from '@/core/quantities/format';
+import { degrees, plain } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock } from '@/core/time/localDay';
 import type { BenchFemale, BenchView } from '@/queries/spawning';
@@ -129,7 +129,7 @@ export function FemaleRow({
               {clock(c.low!, timeZone)}–{c.high === null ? '?' : clock(c.high, timeZone)}
             </span>
             <span className="block text-[0.9rem] text-soft">
-              {f.celsius === null ? '' : `water ${decimals(f.celsius, 1)} °C, `}
+              {f.celsius === null ? '' : `water ${degrees(f.celsius, us)}, `}
               {Math.round(100 * c.passed)} % of the way
               {c.warnings.map((w) => (
                 <span key={w} className="block text-careful">
