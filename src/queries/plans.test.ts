@@ -3,12 +3,15 @@ import { join } from 'node:path';
 import type { Actor } from '@/commands/define';
 import { connect, type Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
+import { usualScatter } from '@/store/usualScatter';
 import { ANCHOR, makeLarge, makeSmall } from '../../bench/largeHatchery';
 import { addressOf, ownDatabase } from '../../tests/support/server';
 import { benchNow } from './benchDue';
+import { comparison } from './compare';
 import { flow } from './flow';
 import { ledger } from './ledger';
 import { lotView } from './lot';
+import { places } from './places';
 import { rearingView } from './rearing';
 import { releases } from './releases';
 import { roomView } from './room';
@@ -17,6 +20,7 @@ import { routine } from './routine';
 import { standingsNow } from './standings';
 import { stockAt } from './stockList';
 import { today } from './today';
+import { waterDays } from './waterDays';
 
 /**
  * How the database goes about the statements of the screens, in a hatchery with a long past: held against
@@ -93,6 +97,11 @@ async function asked(name: string): Promise<Asked> {
       ledger: () => ledger(db, 1, { limit: 100 }),
       'ledger, moves': () => ledger(db, 1, { kinds: ['move', 'pond'], limit: 25 }),
       releases: () => releases(db, 1, ANCHOR),
+      'what differs': () => comparison(db, person, {}),
+      'units to choose from': () => places(db, 1, ANCHOR),
+      'water by day': () => waterDays(db, person, ANCHOR),
+      'usual scatter': () =>
+        Promise.all((['take', 'arrival', 'count'] as const).map((of) => usualScatter(db, 1, of, ANCHOR))),
       'standings of a stage': () => standingsNow(db, 1, ANCHOR, { stages: ['fingerling'] }),
     };
     const sent: { sql: string; bindings: never[] }[] = [];
