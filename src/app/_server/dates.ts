@@ -1,6 +1,7 @@
 import 'server-only';
 import { workJobs } from '@/store/predictions';
 import { db, now } from './database';
+import { forAll } from './reader';
 
 /** One at a time: two workers on one lot would write its dates twice. */
 let busy: Promise<unknown> = Promise.resolve();
@@ -8,7 +9,8 @@ let busy: Promise<unknown> = Promise.resolve();
 /** Works some queued dates, behind whoever works just now. @returns how many were worked; a failure is logged and is none */
 export function workDates(most: number): Promise<number> {
   const mine = busy.then(() =>
-    workJobs(db(), now(), most).catch((e) => {
+    // What is said of dates is kept with them.
+    forAll(() => workJobs(db(), now(), most)).catch((e) => {
       console.error('predictions', e);
       return 0;
     }),

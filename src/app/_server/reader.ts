@@ -25,6 +25,10 @@ export function knowReaders(): void {
   markBy(() => readers.getStore()?.mark ?? '.');
 }
 
+/** Works what is kept and read by all, not by whoever asked for it just now: with a point. */
+export const forAll = <T>(work: () => T): T =>
+  shared.morulaReaders ? shared.morulaReaders.run({ mark: '.' }, work) : work();
+
 /** The answer to this request is for somebody who writes numbers so. */
 export function readerMark(mark: Mark): void {
   const reader = shared.morulaReaders?.getStore();
