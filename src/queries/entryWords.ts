@@ -55,13 +55,13 @@ export function entryWords(
     case 'sampleBack':
       return `${spaced(Number(intent.number))} put back${intent.dead ? `, ${spaced(Number(intent.dead))} died of it` : ''}${intent.purpose ? `, ${intent.purpose}` : ''}`;
     case 'feed':
-      return `${us ? massOfAll(Number(intent.massG), true, 2) : `${intent.massG} g`}${intent.feed ? `, ${intent.feed}` : ''}`;
+      return `${us ? massOfAll(Number(intent.massG), true, 2) : `${plain(Number(intent.massG))} g`}${intent.feed ? `, ${intent.feed}` : ''}`;
     case 'temperature':
       return us
         ? `${decimals(fromBase(Number(intent.celsius), 'temperature', 'F'), 1)} °F`
         : `${plain(Number(Number(intent.celsius).toFixed(2)))} °C`;
     case 'reading':
-      return `${intent.sensorName}: ${intent.value} ${intent.unitName}`.trim();
+      return `${intent.sensorName}: ${plain(Number(intent.value))} ${intent.unitName}`.trim();
     case 'import':
       return `${intent.fileName || 'file'}: ${intent.rows} readings, ${intent.added} new`;
     case 'correction':
@@ -112,7 +112,8 @@ export function entryWords(
     case 'fishLook':
       return [
         intent.massG && massOfAll(Number(intent.massG), us, 3),
-        intent.lengthMm && (us ? `${decimals(Number(intent.lengthMm) / 25.4, 1)} in` : `${intent.lengthMm} mm`),
+        intent.lengthMm &&
+          (us ? `${decimals(Number(intent.lengthMm) / 25.4, 1)} in` : `${plain(Number(intent.lengthMm))} mm`),
         intent.saw,
         intent.condition,
       ]
@@ -135,10 +136,10 @@ export function entryWords(
     case 'ready':
       return findingWords[intent.found as ReadyFinding];
     case 'strip':
-      return `${us ? massOfAll(Number(intent.massG), true, 3) : `${intent.massG} g`} of eggs${intent.apart ? `, held apart: ${intent.why}` : ''}`;
+      return `${us ? massOfAll(Number(intent.massG), true, 3) : `${plain(Number(intent.massG))} g`} of eggs${intent.apart ? `, held apart: ${intent.why}` : ''}`;
     case 'milt':
       return [
-        intent.volumeMl && `${intent.volumeMl} mL`,
+        intent.volumeMl && `${plain(Number(intent.volumeMl))} mL`,
         motilities.find((m) => m.id === intent.motility)?.name,
         intent.apart && `held apart: ${intent.why}`,
       ]
