@@ -127,8 +127,8 @@ test('what is read back is in the units of the one who types', () => {
   expect(says('temp 46 F bay2', 'metric')).toBe('7.8 °C, bay2 (Cold room), now');
   expect(says('weigh R4 0.9/61 0.88/60', 'us')).toContain('2 batches, 1\u2005090/lb, R4');
   expect(says('weigh R4 25/61', 'metric')).toContain('1 batch, 0.410 g each, R4');
-  expect(says('feed 12 R4', 'us')).toContain('12.0 oz of feed');
-  expect(says('feed 3 lb R4', 'us')).toContain('3.00 lb of feed');
+  expect(says('feed 12 R4', 'us')).toContain('12 oz of feed');
+  expect(says('feed 3 lb R4', 'us')).toContain('3 lb of feed');
   expect(says('feed 1200 R4', 'metric')).toContain('1.20 kg of feed');
 });
 

@@ -319,5 +319,5 @@ function checkEnough(n: number, at: At): Wrong | null {
 function ofFeed(g: number, us: boolean): string {
   const large = us ? g >= 453.59237 : g >= 1000;
   const unit = us ? (large ? 'lb' : 'oz') : large ? 'kg' : 'g';
-  return `${figures(fromBase(g, 'mass', unit), 3)} ${unit}`;
+  return `${figures(Number(fromBase(g, 'mass', unit).toPrecision(12)), 3)} ${unit}`;
 }
