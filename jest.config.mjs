@@ -35,7 +35,7 @@ export default {
     {
       ...common,
       displayName: 'store',
-      testMatch: ['<rootDir>/src/{store,commands,queries,demo}/**/*.test.ts'],
+      testMatch: ['<rootDir>/src/{store,server,modules,queries,demo}/**/*.test.ts'],
     },
     {
       ...common,

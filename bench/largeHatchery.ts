@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { uuidv7 } from 'uuidv7';
-import type { Actor } from '@/commands/define';
-import { executeIn } from '@/commands/execute';
-import { setUp } from '@/commands/people';
+import { executeIn } from '@/modules/door';
+import { setUp } from '@/modules/setup/people';
+import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
 import { steps } from '@/store/migrations';
 import { workJobs } from '@/store/predictions';
@@ -27,15 +27,20 @@ export const version = () =>
 const ROUNDS = 15;
 const BLOCK = { jars: 48, tanks: 32, eggLots: 36, fryLots: 24 };
 
-type Send = <R = { id: number }>(at: number, type: string, payload: Record<string, unknown>) => Promise<R>;
+type Send = <R = { id: number }>(
+  at: number,
+  type: string,
+  payload: Record<string, unknown>,
+  answers?: Record<string, string>,
+) => Promise<R>;
 
 /** Plays commands in one transaction, the clock at each one's own time: the same rows as one by one, sooner. */
 async function play(db: Db, actor: Actor, work: (send: Send) => Promise<void>): Promise<void> {
   let now = 0;
   await db.transaction((trx) =>
-    work(async (at, type, payload) => {
+    work(async (at, type, payload, answers) => {
       now = Math.max(at, now + 1);
-      return (await executeIn(trx, actor, { id: uuidv7(), type, payload }, now)).result as never;
+      return (await executeIn(trx, actor, { id: uuidv7(), type, payload, answers }, now)).result as never;
     }),
   );
 }
@@ -144,7 +149,7 @@ async function pastSeason(db: Db, actor: Actor, lots: number): Promise<void> {
       for (let i = 0; i < 24; i++)
         await send(at + (2 + i) * DAY, 'pick.record', { unit: jars[i % JARS]!, number: 5 + (i % 7) });
       for (const unit of jars)
-        await send(at + 30 * DAY, 'stage.change', { unit, to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
+        await send(at + 30 * DAY, 'stage.change', { unit, to: 'yolksac', amount: { kind: 'all' } }, { early: 'seen' });
       await send(at + 45 * DAY, 'move.record', {
         sources: jars.map((unit) => ({ unit, amount: { kind: 'all' } })),
         to: tank,

@@ -47,7 +47,7 @@ export async function typing(app: App, lines: readonly string[]): Promise<Typing
   try {
     const page = await open(browser, app);
     await page.goto(`${app.url}/`);
-    await page.locator('#log-line[placeholder="pick 34 J3"]').waitFor();
+    await page.locator('#log-line[placeholder^="e.g."]').waitFor();
     await page.context().setOffline(true);
     await page.evaluate(() => {
       const w = window as unknown as { tasks: number[]; read: number[] };

@@ -1,7 +1,7 @@
 import { chromium } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import type { Actor } from '@/commands/define';
-import { execute } from '@/commands/execute';
+import { execute } from '@/modules/door';
+import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
 import { drawnPedigree } from '../tests/support/pedigree';
 import { ANCHOR } from './largeHatchery';

@@ -168,12 +168,12 @@ export class BroodYear {
           soakHours: 3,
           unit: p.unit('H6'),
           females: 9,
-          quota: 'meant',
           males: 8,
           unknown: 0,
           own: [{ season: await p.season(-365), number: 2 }],
         },
         'Culturist',
+        { quota: 'meant' },
       );
       await p.send('brood.tagOut', {
         batch: trap.batch,

@@ -25,7 +25,9 @@ export class CharDay {
     const males = await Promise.all(['ACM11', 'ACM16', 'ACM21'].map(id));
     const masses = [1620, 1980, 1440, 1210];
     for (const [i, fish] of females.entries())
-      await p.send('brood.look', { fish, massG: masses[i], ripeness: 'ripe', airSeconds: 25 + 9 * i, sure: 'yes' });
+      await p.send('brood.look', { fish, massG: masses[i], ripeness: 'ripe', airSeconds: 25 + 9 * i }, 'Manager', {
+        sure: 'yes',
+      });
     for (const fish of males) await p.send('brood.look', { fish, ripeness: 'runningM' });
     const trays = females.map(() => this.station.grab('T')).filter((t): t is string => t !== null);
     const fathers = [
@@ -46,8 +48,8 @@ export class CharDay {
     const saved = { species, day: Math.round(p.anchor + CharDay.DAY * 86_400_000), plan };
     const done = await p.send('spawning.save', saved);
     const day = Number(done.id);
-    const at = (minutes: number, type: string, payload: Record<string, unknown>, who = 'Culturist') =>
-      p.at(CharDay.DAY + 0.1 + minutes / 1440, async () => void (await p.send(type, payload, who)));
+    const at = (minutes: number, type: string, payload: Record<string, unknown>, who = 'Culturist', answers = {}) =>
+      p.at(CharDay.DAY + 0.1 + minutes / 1440, async () => void (await p.send(type, payload, who, answers)));
     // Dry, an egg weighs some 55 mg; the third female had let most of hers go before.
     const dryG = [238, 296, 74, 176];
     const perDryG = 18.2;
@@ -65,8 +67,8 @@ export class CharDay {
         how: 'split',
         protocols,
       });
-      const step = (m: number, protocol: string, id: string, more: Record<string, unknown> = {}) =>
-        at(t + m, 'spawning.step', { day, bowl, protocol, step: id, ...more }, 'Hand');
+      const step = (m: number, protocol: string, id: string, more: Record<string, unknown> = {}, answers = {}) =>
+        at(t + m, 'spawning.step', { day, bowl, protocol, step: id, ...more }, 'Hand', answers);
       step(2.2, 'dry-stripped', 'dry');
       step(3, 'dry-stripped', 'milt');
       step(4, 'dry-stripped', 'water');
@@ -89,7 +91,7 @@ export class CharDay {
           batchesMost: 1,
         });
       step(67, 'iodophor-after', 'rinsed', { value: 7.1 });
-      step(68, 'iodophor-after', 'in', i < 3 ? {} : { bath: 'again' });
+      step(68, 'iodophor-after', 'in', {}, i < 3 ? {} : { bath: 'again' });
       step(i === 1 ? 83 : 78.5, 'iodophor-after', 'out', i === 1 ? { why: 'called to the telephone' } : {});
       step(84, 'iodophor-after', 'rinse');
       at(t + 90, 'spawning.ready', { day, fish, found: 'spent' });
@@ -146,9 +148,9 @@ export class CharDay {
         totalVolumeMl: ml,
         parts: [{ unit: p.unit(tray), volumeMl: ml }],
         graduationMl: 10,
-        tempered: 'tempered',
       },
       'Culturist',
+      { tempered: 'tempered' },
     );
     const plan: Plan = {
       species: 'arctic-char',

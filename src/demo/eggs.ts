@@ -38,8 +38,6 @@ export class Eggs {
         females,
         males: [...new Set(males)].map((tag) => ({ tag })),
         cross: 'pooled',
-        // Some takes are of more eggs than their females' masses promise: the culturist looked, and says so.
-        sure: 'yes',
         unit: p.unit('B1'),
         measured: {
           method: 'volume',
@@ -49,6 +47,8 @@ export class Eggs {
         },
       },
       'Culturist',
+      // Some takes are of more eggs than their females' masses promise: the culturist looked, and says so.
+      { sure: 'yes' },
     );
     if (!done) return;
     const wanted = Math.min(8, Math.max(2, Math.ceil(plan.eggs / plan.perUnit)));

@@ -1,5 +1,5 @@
-import type { Actor } from '@/commands/define';
-import { setUp } from '@/commands/people';
+import { setUp } from '@/modules/setup/people';
+import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
 import type { Player } from './player';
 

@@ -1,8 +1,8 @@
-import type { Actor } from '@/commands/define';
-import { executeIn } from '@/commands/execute';
-import { seasonOf } from '@/commands/lots';
-import { CommandRefused } from '@/commands/refused';
 import type { Chance } from '@/core/chance';
+import { executeIn } from '@/modules/door';
+import { ActRefused } from '@/server/act/refused';
+import type { Actor } from '@/server/context';
+import { seasonOf } from '@/server/stock/lots';
 import { fromJson } from '@/store/books/rows';
 import type { Db, Trx } from '@/store/connection';
 
@@ -62,11 +62,16 @@ export class Player {
     }
   }
 
-  async send(type: string, payload: Record<string, unknown>, who = 'Manager'): Promise<Record<string, unknown>> {
+  async send(
+    type: string,
+    payload: Record<string, unknown>,
+    who = 'Manager',
+    answers: Record<string, string> = {},
+  ): Promise<Record<string, unknown>> {
     const now = Math.round(this.anchor + this.day * DAY);
     this.sent += 1;
     const run = (trx: Trx) =>
-      executeIn(trx, this.people[who] ?? this.people.Manager!, { id: this.id(), type, payload }, now);
+      executeIn(trx, this.people[who] ?? this.people.Manager!, { id: this.id(), type, payload, answers }, now);
     const done = this.trx ? await run(this.trx) : await this.db.transaction(run);
     return (done.result ?? {}) as Record<string, unknown>;
   }
@@ -77,16 +82,19 @@ export class Player {
     payload: Record<string, unknown>,
     who?: string,
     choose: Record<string, string> = {},
+    answers: Record<string, string> = {},
   ): Promise<Record<string, unknown> | null> {
     try {
-      return await this.send(type, payload, who);
+      return await this.send(type, payload, who, answers);
     } catch (e) {
-      if (!(e instanceof CommandRefused)) throw e;
-      const answer = e.ask && choose[e.ask.field];
-      if (e.ask && answer) {
-        const { [e.ask.field]: _, ...left } = choose;
-        return this.trySend(type, { ...payload, [e.ask.field]: answer }, who, left);
-      }
+      if (!(e instanceof ActRefused)) throw e;
+      const chosen = Object.fromEntries(
+        e.asks.flatMap((a) =>
+          choose[a.id] === undefined || answers[a.id] !== undefined ? [] : [[a.id, choose[a.id]!]],
+        ),
+      );
+      if (e.asks.length > 0 && e.asks.every((a) => chosen[a.id] !== undefined))
+        return this.trySend(type, payload, who, choose, { ...answers, ...chosen });
       this.refusals.push(`${type} day ${this.day.toFixed(1)}: ${e.message}`);
       return null;
     }

@@ -1,9 +1,9 @@
-import { seasonOf, seasonSpan } from '@/commands/lots';
 import { sumOf } from '@/core/brood/batch';
 import { countFor, type FateRules, type FateTotals, type Quota } from '@/core/brood/fateRules';
 import { killMethods } from '@/core/brood/fates';
 import { wilson } from '@/core/sampling/proportion';
 import { localDay } from '@/core/time/localDay';
+import { seasonOf, seasonSpan } from '@/server/stock/lots';
 import { fromJson } from '@/store/books/rows';
 import { type BatchState, fateRulesOf, fateTotals } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';

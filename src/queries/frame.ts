@@ -1,5 +1,5 @@
-import { seasonOf, seasonSpan } from '@/commands/lots';
 import type { Station } from '@/core/species/species';
+import { seasonOf, seasonSpan } from '@/server/stock/lots';
 import type { Db } from '@/store/connection';
 import type { BenchNow } from './benchDue';
 import { broodHere } from './brood';

@@ -1,13 +1,19 @@
 import type { Knex } from 'knex';
-import { kindWords } from '@/core/books/kinds';
+import { entryKinds, entryWords, kindOf, wordOf } from '@/modules/kinds';
+import type { Moved } from '@/server/act/words';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import { entryWords, type Moved } from './entryWords';
 
 export type SheetEntry = {
   id: string;
   seq: number;
   kind: string;
+  /** What was done: the word of its kind. */
+  word: string;
+  /** How it is put right: in its form, by taking it back, or not at all. */
+  mend: 'correct' | 'takeBack' | null;
+  /** Where its paper is printed, if it has one. */
+  paper: string | null;
   at: number;
   precision: string;
   by: string;
@@ -38,7 +44,7 @@ export type LedgerFilter = {
   us?: boolean;
 };
 
-export const ledgerKinds = Object.entries(kindWords).map(([value, label]) => ({ value, label }));
+export const ledgerKinds = entryKinds;
 
 /** Entries, newest first, with corrections and what they corrected both visible. Six queries at most. */
 export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<SheetEntry[]> {
@@ -90,6 +96,9 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
     id: r.id,
     seq: r.seq,
     kind: r.kind,
+    word: wordOf(r.kind),
+    mend: mendOf(r.kind),
+    paper: paperOf(r.kind, r.id),
     at: r.at,
     precision: r.precision,
     by: r.name,
@@ -100,7 +109,7 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
       r.kind,
       intentOf.get(r.seq)!,
       numbers.get(r.seq) ?? [],
-      f.us,
+      { us: f.us ?? false },
       names.get(`unit ${intentOf.get(r.seq)!.unit}`),
     ),
     voided: r.voided !== null,
@@ -112,32 +121,19 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
 
 /** The figures of an entry that lists give columns of their own. */
 function measuredOf(kind: string, intent: Record<string, unknown>): SheetEntry['measured'] {
-  const n = (v: unknown) => (typeof v === 'number' ? v : null);
-  const none = { massG: null, value: null, unit: '' };
-  switch (kind) {
-    case 'feed':
-    case 'strip':
-    case 'fishLook':
-      return { ...none, massG: n(intent.massG) };
-    case 'release':
-      return { ...none, massG: ((intent.bucketsG ?? []) as number[]).reduce((s, g) => s + g, 0) || null };
-    case 'weighing': {
-      const batches = (intent.batches ?? []) as { massG: number; count: number }[];
-      const count = batches.reduce((s, b) => s + b.count, 0);
-      const massG = batches.reduce((s, b) => s + b.massG, 0);
-      return count > 0 ? { massG, value: massG / count, unit: 'g each' } : none;
-    }
-    case 'temperature':
-      return { ...none, value: n(intent.celsius), unit: '°C' };
-    case 'reading':
-      return { ...none, value: n(intent.value), unit: String(intent.unitName ?? '') };
-    case 'check': {
-      const [found, looked] = [n(intent.successes), n(intent.trials)];
-      return found === null || !looked ? none : { ...none, value: (100 * found) / looked, unit: `% of ${looked}` };
-    }
-    default:
-      return none;
-  }
+  const m = kindOf(kind)?.says.measured?.(intent) ?? {};
+  return { massG: m.massG ?? null, value: m.value ?? null, unit: m.value === undefined ? '' : (m.unit ?? '') };
+}
+
+function mendOf(kind: string): SheetEntry['mend'] {
+  const act = kindOf(kind)?.act;
+  if (!act || kind === 'correction') return null;
+  return act.onlyTakenBack ? 'takeBack' : 'correct';
+}
+
+function paperOf(kind: string, id: string): string | null {
+  const path = kindOf(kind)?.says.paper;
+  return path ? `${path}/${id}` : null;
 }
 
 /**
@@ -223,24 +219,10 @@ async function searched(db: Db, siteId: number, f: LedgerFilter): Promise<Knex.Q
   return ways;
 }
 
-/** Kinds that look at something where it stands: their words do not name it. */
-const looksAt = new Set([
-  'fishMove',
-  'check',
-  'sampleBack',
-  'deformity',
-  'feed',
-  'temperature',
-  'weighing',
-  'count',
-  'note',
-  'emptied',
-]);
-
 const whereOf = (kind: string, intent: Record<string, unknown>, names: Map<string, string>): string =>
   typeof intent.fish === 'number'
     ? (names.get(`fish ${intent.fish}`) ?? '')
-    : looksAt.has(kind)
+    : kindOf(kind)?.says.looksAt
       ? (names.get(`unit ${intent.unit}`) ?? names.get(`sensor ${intent.sensor}`) ?? '')
       : '';
 

@@ -1,4 +1,4 @@
-import { accountWords } from '@/core/books/kinds';
+import { accountWords } from '@/core/books/accountWords';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 

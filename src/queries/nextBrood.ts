@@ -1,6 +1,6 @@
-import { seasonOf } from '@/commands/lots';
 import { isBroodGrade } from '@/core/brood/broodGrade';
 import { effectiveSizeOf, equalNumbers } from '@/core/genetics/effectiveSize';
+import { seasonOf } from '@/server/stock/lots';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 

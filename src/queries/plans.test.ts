@@ -1,6 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Actor } from '@/commands/define';
+import type { Actor } from '@/server/context';
 import { connect, type Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { usualScatter } from '@/store/usualScatter';

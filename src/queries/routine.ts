@@ -7,6 +7,7 @@ import {
   townWaterTask,
 } from '@/core/planning/routine';
 import type { Task } from '@/core/species/species';
+import type { UnitKind } from '@/core/units/unitKinds';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -17,7 +18,7 @@ export type OwnTask = {
   id: number;
   name: string;
   stations: ('eggs' | 'yolksac')[];
-  units: string[];
+  units: UnitKind[];
   everyHours: number;
 };
 
@@ -34,7 +35,7 @@ export async function ownTasks(db: Db, siteId: number): Promise<OwnTask[]> {
   return rows.map((r) => ({
     ...r,
     stations: fromJson<OwnTask['stations']>(r.stations),
-    units: fromJson<string[]>(r.units),
+    units: fromJson<OwnTask['units']>(r.units),
   }));
 }
 

@@ -1,5 +1,7 @@
 import type { RoundSettings } from '@/core/planning/due';
 import type { SensorKind } from '@/core/readings/sensorKinds';
+import type { UnitKind } from '@/core/units/unitKinds';
+import type { Role } from '@/server/act/define';
 import type { Db } from '@/store/connection';
 import { schoolsOf } from '@/store/pickWatch';
 import { type DeviceToken, deviceTokens } from './alarms';
@@ -7,7 +9,7 @@ import { type OwnTask, ownTasks } from './routine';
 
 export type SetupView = {
   site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number } & RoundSettings;
-  people: { id: number; name: string; role: string; active: boolean; second: boolean }[];
+  people: { id: number; name: string; role: Role; active: boolean; second: boolean }[];
   rooms: {
     id: number;
     name: string;
@@ -19,7 +21,7 @@ export type SetupView = {
   units: {
     id: number;
     name: string;
-    kind: string;
+    kind: UnitKind;
     roomId: number;
     battery: string;
     volumeL: number | null;

@@ -46,7 +46,7 @@ test('times that were skipped ask how the logger’s clock runs; the answer deci
   const text = 'time;temp\n2032-03-28 01:30;4\n2032-03-28 02:30;4,1\n2032-03-28 03:30;4,2\n';
   const send = (more = {}) =>
     h.send<{ added: number; same: number; from: string }>('readings.import', { sensor: h.sensor, text, ...more });
-  await expect(send()).rejects.toMatchObject({ code: 'clock', ask: { field: 'clock' } });
+  await expect(send()).rejects.toMatchObject({ code: 'clock', asks: [{ id: 'clock' }] });
   expect(await send({ clock: 'winter' })).toMatchObject({ added: 3, from: '28 Mar 01:30' });
   expect(await send({ clock: 'winter' })).toMatchObject({ added: 0, same: 3 });
 });

@@ -1,6 +1,6 @@
-import { CommandRefused } from '@/commands/refused';
-import { barredTo, commands } from '@/commands/registry';
 import { Chance } from '@/core/chance';
+import { barredTo, decisions } from '@/modules/door';
+import { ActRefused } from '@/server/act/refused';
 import { checkBooks } from '@/store/books/check';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../support/hatchery';
 import { Material, say, seed, times } from './material';
@@ -31,28 +31,28 @@ const entries = async () => Number(((await h.db('entry').count('* as n').first()
 test('whatever is sent is done or refused in words; what is refused leaves nothing; the books stay sound', async () => {
   const chance = new Chance(seed);
   const material = new Material(chance, () => h.clock.now);
-  const types = [...commands.values()];
+  const types = [...decisions.byType.values()].map((d) => d.act);
   const n = times(500, 5000);
   let done = 0;
   const refusedBy = new Map<string, number>();
   for (let i = 0; i < n; i++) {
-    const command = types[Math.floor(chance.next() * types.length)]!;
-    const payload = material.payload(command) as Record<string, unknown>;
+    const act = types[Math.floor(chance.next() * types.length)]!;
+    const payload = material.payload(act) as Record<string, unknown>;
     const before = await entries();
     h.clock.now += HOUR * chance.next();
     h.clock.now = Math.round(h.clock.now);
     try {
-      await h.send(command.type, payload);
+      await h.send(act.type, payload);
       done += 1;
     } catch (e) {
-      if (!(e instanceof CommandRefused))
-        throw new Error(`seed ${seed}, ${i}: ${command.type} ${JSON.stringify(payload)?.slice(0, 600)}: ${e}`, {
+      if (!(e instanceof ActRefused))
+        throw new Error(`seed ${seed}, ${i}: ${act.type} ${JSON.stringify(payload)?.slice(0, 600)}: ${e}`, {
           cause: e,
         });
       expect(e.message.length).toBeGreaterThan(5);
       refusedBy.set(e.code, (refusedBy.get(e.code) ?? 0) + 1);
       // Half-written is the worst.
-      expect([command.type, await entries()]).toEqual([command.type, before]);
+      expect([act.type, await entries()]).toEqual([act.type, before]);
     }
     if (i % 100 === 99) expect((await checkBooks(h.db, h.manager.siteId)).faults).toEqual([]);
   }
@@ -76,10 +76,10 @@ test('who may not, writes nothing, whatever is in it', async () => {
     const before = await entries();
     for (const type of barredTo(role)) {
       tried += 1;
-      const payload = material.payload(commands.get(type)!) as Record<string, unknown>;
+      const payload = material.payload(decisions.byType.get(type)!.act) as Record<string, unknown>;
       const refused = await h.send(type, payload, actor).then(
         () => null,
-        (e: CommandRefused) => e.code,
+        (e: ActRefused) => e.code,
       );
       // What is not even a record is refused as such before anybody is asked who they are.
       expect([type, refused]).toEqual([type, expect.stringMatching(/^(notAllowed|payload|text|instant)$/)]);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { Command } from '@/commands/define';
 import type { Chance } from '@/core/chance';
+import type { Act } from '@/server/act/define';
 
 /** The seed of this run: said in what is printed, and set by `MORULA_SEED` to repeat it. */
 export const seed = Number(process.env.MORULA_SEED ?? Date.now() % 1e9);
@@ -39,8 +39,8 @@ export class Material {
     return list[Math.floor(this.chance.next() * list.length)]!;
   }
 
-  payload(command: Command): unknown {
-    return this.of(z.toJSONSchema(command.schema, { io: 'input', unrepresentable: 'any' }) as Schema, '', 0);
+  payload(act: Act): unknown {
+    return this.of(z.toJSONSchema(act.input, { io: 'input', unrepresentable: 'any' }) as Schema, '', 0);
   }
 
   private of(s: Schema, key: string, depth: number): unknown {

@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7';
-import { execute } from '@/commands/execute';
+import { execute } from '@/modules/door';
 import { connect } from '@/store/connection';
 
 /**

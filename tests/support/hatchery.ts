@@ -1,7 +1,7 @@
 import { uuidv7 } from 'uuidv7';
-import type { Actor } from '@/commands/define';
-import { execute } from '@/commands/execute';
-import { setUp } from '@/commands/people';
+import { decisions, execute } from '@/modules/door';
+import { setUp } from '@/modules/setup/people';
+import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { ownDatabase } from './server';
@@ -20,7 +20,7 @@ export type TestHatchery = {
   units: Record<string, number>;
   sensor: number;
   releaseSite: number;
-  /** Sends a command as the manager (or another), at the clock's time. */
+  /** Sends an act as the manager (or another), at the clock's time; answers to its questions stand among the fields. */
   send: <R = Record<string, unknown>>(
     type: string,
     payload: Record<string, unknown>,
@@ -69,7 +69,7 @@ export async function testHatchery(): Promise<TestHatchery> {
   const manager: Actor = { id: personId, siteId, name: 'Manager', role: 'manager' };
   const send: TestHatchery['send'] = async (type, payload, actor = manager, id = uuidv7()) => {
     clock.now += 1000;
-    return (await execute(db, actor, { id, type, payload }, clock.now)).result as never;
+    return (await execute(db, actor, { id, ...withAnswers(type, payload) }, clock.now)).result as never;
   };
   const person = async (who: string, role: 'culturist' | 'hand'): Promise<Actor> => {
     const { id } = await send<{ id: number }>('person.add', { name: who, role, password: 'correct horse battery' });
@@ -118,6 +118,33 @@ export async function testHatchery(): Promise<TestHatchery> {
     number: async (unit, stage) => (await held(unit, stage)).reduce((s, h) => s + h.number, 0),
     sd: async (unit, stage) => (await held(unit, stage))[0]?.sd ?? 0,
   };
+}
+
+/** Ids of the questions that an act may ask; of one that carries out others, all there are. */
+function questionsOf(type: string): Map<string, ReadonlySet<string>> {
+  const own = decisions.byType.get(type)?.act;
+  const acts = own?.passesAnswersOn ? [...decisions.byType.values()].map((d) => d.act) : own ? [own] : [];
+  const all = new Map<string, Set<string>>();
+  for (const q of acts.flatMap((a) => a.questions ?? []))
+    all.set(q.id, new Set([...(all.get(q.id) ?? []), ...q.answers]));
+  return all;
+}
+
+/** Fields and answers apart, as they are sent: tests write them side by side. */
+export function withAnswers(type: string, payload: Record<string, unknown>) {
+  const questions = questionsOf(type);
+  const answers: Record<string, string> = {};
+  const fieldsOf = (o: Record<string, unknown>) =>
+    Object.fromEntries(
+      Object.entries(o).filter(([k, v]) => {
+        const answer = typeof v === 'string' && questions.get(k)?.has(v);
+        if (answer) answers[k] = v;
+        return !answer;
+      }),
+    );
+  const fields = fieldsOf(payload);
+  const { replacement } = payload as { replacement?: Record<string, unknown> };
+  return { type, payload: replacement ? { ...fields, replacement: fieldsOf(replacement) } : fields, answers };
 }
 
 /** A take of 61 500 ± 5 217 eggs on the bench: three samples of 10 mL with 212, 198 and 205, in all 3 000 mL. */

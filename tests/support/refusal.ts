@@ -1,11 +1,11 @@
-import { CommandRefused } from '@/commands/refused';
+import { ActRefused } from '@/server/act/refused';
 
 /** The refusal of a command that must not go through. */
-export async function refusal(sent: Promise<unknown>): Promise<CommandRefused> {
+export async function refusal(sent: Promise<unknown>): Promise<ActRefused> {
   try {
     await sent;
   } catch (e) {
-    if (e instanceof CommandRefused) return e;
+    if (e instanceof ActRefused) return e;
     throw e;
   }
   throw new Error('was not refused');

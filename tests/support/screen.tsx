@@ -27,7 +27,13 @@ export const session: SessionInfo = {
   now: NOW,
 };
 
-export type Sent = { id: string; type: string; payload: Record<string, unknown>; madeAt?: number };
+export type Sent = {
+  id: string;
+  type: string;
+  payload: Record<string, unknown>;
+  answers?: Record<string, string>;
+  madeAt?: number;
+};
 type Reply = { status?: number; body: unknown } | 'network gone' | 'lost on the way back';
 
 /** The server as a component meets it: what was sent to it, and what it answers, one reply a command, then plain yes. */
@@ -48,7 +54,7 @@ async function answer(input: RequestInfo | URL, init?: RequestInit): Promise<Res
     return path in server.pages ? body(server.pages[path]) : body({ error: `no page ${path}` }, 404);
   }
   const sent = JSON.parse(String(init?.body)) as Sent;
-  const reply = server.replies.shift() ?? { body: { result: null, entries: [`entry of ${sent.id}`] } };
+  const reply = server.replies.shift() ?? { body: { result: {}, entries: [`entry of ${sent.id}`] } };
   if (reply === 'network gone') throw new TypeError('network gone');
   server.sent.push(sent);
   if (reply === 'lost on the way back') throw new TypeError('connection reset');

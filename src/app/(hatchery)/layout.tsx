@@ -1,7 +1,7 @@
 import { after } from 'next/server';
 import type { ReactNode } from 'react';
-import { barredTo } from '@/commands/registry';
 import { Frame } from '@/features/frame/Frame';
+import { barredTo } from '@/modules/door';
 import { openAlarms } from '@/queries/alarms';
 import { db } from '../_server/database';
 import { workLeftDates } from '../_server/dates';

@@ -1,15 +1,15 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
-import { CommandRefused } from '@/commands/refused';
+import { ActRefused } from '@/server/act/refused';
 import { isUnreachable } from '@/store/connection';
 import { isDiskFull } from '@/store/diskFull';
 
 /** A refusal is an answer; anything else is a bug: logged with an id that the user sees. */
 export function replyTo(e: unknown): Response {
-  if (e instanceof CommandRefused) {
+  if (e instanceof ActRefused) {
     const status = e.code === 'notAllowed' ? 403 : 422;
     return Response.json(
-      { refused: { code: e.code, message: e.message, path: e.path, todo: e.todo, ask: e.ask } },
+      { refused: { code: e.code, message: e.message, path: e.path, todo: e.todo, asks: e.asks } },
       { status },
     );
   }

@@ -6,9 +6,10 @@ import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { cache } from 'react';
-import type { Actor, Role } from '@/commands/define';
-import { stepOfCode } from '@/commands/secondFactor';
 import { markOf } from '@/core/quantities/measure';
+import { stepOfCode } from '@/modules/setup/secondFactor';
+import type { Role } from '@/server/act/define';
+import type { Actor } from '@/server/context';
 import { db, now } from './database';
 import { readerMark } from './reader';
 

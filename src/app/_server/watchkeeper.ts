@@ -1,9 +1,9 @@
 import 'server-only';
 import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
-import type { Actor } from '@/commands/define';
-import { execute } from '@/commands/execute';
 import { type Intake, type Reported, startIntake } from '@/edges/intake';
+import { execute } from '@/modules/door';
+import type { Actor } from '@/server/context';
 import { watchWater } from '@/store/alarms';
 import { db, now } from './database';
 import { workAllDates } from './dates';

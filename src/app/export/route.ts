@@ -1,4 +1,3 @@
-import { wordOf } from '@/core/books/kinds';
 import { isoDay } from '@/core/time/localDay';
 import { broodView } from '@/queries/brood';
 import { ledger, ledgerKinds } from '@/queries/ledger';
@@ -160,7 +159,7 @@ async function* ledgerPages(
           at: e.at,
           zone: person.timeZone,
           precision: e.precision,
-          kind: wordOf(e.kind),
+          kind: e.word,
           massG: e.measured.massG,
           value: e.measured.value,
           unit: e.measured.unit,

@@ -48,9 +48,11 @@ export function causesOf(r: Pick<JudgedRound, 'verdict'>, unitKind: string): str
   }
 }
 
+/** A pick held against what was expected of it: the band, and whether it lies outside. */
+export type PickJudged = { low: number; high: number; off: 'high' | 'low' | null };
+
 /** What the answer to a pick adds to "recorded": what was expected, where it lies outside; nothing where it fits. */
-export function judgedSays(judged: unknown): string {
-  const j = judged as { low: number; high: number; off: 'high' | 'low' | null } | null | undefined;
+export function judgedSays(j: PickJudged | null | undefined): string {
   if (!j?.off) return '';
   return j.off === 'high'
     ? ` ${grouped(j.low)} to ${grouped(j.high)} were expected: look again before you go on.`

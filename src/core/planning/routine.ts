@@ -80,7 +80,7 @@ export function routineOf(
 
 function wants(h: RoutineHolding, t: RoutineHolding['tasks'][number], now: number): boolean {
   if (t.everyHours === 0 || !(t.stations as readonly string[]).includes(h.station)) return false;
-  if (t.units.length > 0 && !t.units.includes(h.unitKind)) return false;
+  if (t.units.length > 0 && !(t.units as readonly string[]).includes(h.unitKind)) return false;
   if (h.station === 'eggs' && t.from > 0 && (h.way ?? 0) < t.from) return false;
   return t.forDays === undefined || now - h.openedAt < t.forDays * DAY;
 }

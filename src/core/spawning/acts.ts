@@ -85,10 +85,6 @@ export const stepFields = {
   skipped: z.boolean().default(false),
   why: z.string().trim().max(200, 'is too long').default(''),
   value: z.number().optional(),
-  /** Into a bath that was not recorded here, or that has had its batches. */
-  bath: z.enum(['elsewhere', 'again']).optional(),
-  /** The figure lies outside of what the protocol wants, and was looked at again. */
-  figure: z.literal('meant').optional(),
 };
 export const bathFields = {
   /** The protocol whose bath it is. */

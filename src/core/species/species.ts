@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { developmentModel } from '../development/model';
+import { unitKinds } from '../units/unitKinds';
 
 /** The stations of life, in order. A stage belongs to one. */
 export const stations = ['eggs', 'yolksac', 'fry', 'fingerlings'] as const;
@@ -130,7 +131,7 @@ const task = z
     says: z.string(),
     stations: z.array(z.enum(['eggs', 'yolksac'])).min(1),
     /** Kinds of unit; none: in all. */
-    units: z.array(z.string()).default([]),
+    units: z.array(z.enum(unitKinds)).default([]),
     /** Of eggs: share of the way to hatch from which it is done. */
     from: z.number().min(0).max(1).default(0),
     /** Only so long after they came to stand so. */

@@ -4,7 +4,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { TextField } from '@/ui/fields';
 import { useCorrecting } from './correcting';
 import { mark } from './halfFilled';
-import { type Act, ActFoot, Barred } from './useAct';
+import { ActFoot, type AnyAct, Barred } from './useAct';
 import type { useEventFields } from './when';
 
 /**
@@ -21,7 +21,7 @@ export function ActForm({
   className = 'flex flex-col gap-3',
   children,
 }: {
-  act: Act;
+  act: AnyAct;
   /** Time and measurer, where the act asks for them. */
   event?: ReturnType<typeof useEventFields>;
   onSend: () => void;

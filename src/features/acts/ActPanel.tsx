@@ -2,6 +2,8 @@
 
 import { Hand } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { recordDead } from '@/modules/health/acts/dead/act';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
 import type { Check } from '@/queries/unitSheet';
 import { useSession } from '../frame/session';
 import { CountForm, EmptiedForm, WeighForm } from './countForms';
@@ -180,7 +182,7 @@ export function ActPanel({
           )}
           {open === 'pick' && (
             <div className="flex flex-col gap-4">
-              <LossForm h={holding} type="pick.record" />
+              <LossForm h={holding} act={recordPick} />
               <DoubtfulForm h={holding} />
             </div>
           )}
@@ -188,7 +190,7 @@ export function ActPanel({
           {open === 'eggBath' && <EggBathForm h={holding} />}
           {open === 'ship' && <ShipForm h={holding} />}
           {open === 'swimUp' && <SwimUpForm h={holding} earlier={checks} />}
-          {open === 'dead' && <LossForm h={holding} type="dead.record" />}
+          {open === 'dead' && <LossForm h={holding} act={recordDead} />}
           {open === 'check' && <CheckForm h={holding} />}
           {open === 'deformity' && <DeformityForm h={holding} />}
           {open === 'keep' && <KeepForm h={holding} places={places} />}

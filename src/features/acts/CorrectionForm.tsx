@@ -1,6 +1,8 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { recordDead } from '@/modules/health/acts/dead/act';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
 import { ArriveForm, SortForm } from '../brood/arrivalForms';
@@ -96,7 +98,7 @@ function FormOf({ found, h }: { found: EntryToPutRight; h: ActHolding | undefine
   switch (kind) {
     case 'pick':
     case 'dead':
-      return <LossForm h={h} type={`${kind}.record`} />;
+      return <LossForm h={h} act={kind === 'pick' ? recordPick : recordDead} />;
     case 'check':
       return <CheckForm h={h} />;
     case 'handled':

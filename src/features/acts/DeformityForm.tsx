@@ -4,6 +4,7 @@ import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { type DeformityId, deformities } from '@/core/brood/deformities';
 import { decimals, plain } from '@/core/quantities/format';
+import { recordDeformities } from '@/modules/brood/acts/deformity/act';
 import { DeformityDrawing } from '@/ui/deformityDrawings';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
@@ -19,7 +20,7 @@ type Counts = Partial<Record<DeformityId, number>>;
 export function DeformityForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
   const original = useOriginal<{ looked: number; deformed: number; kinds: Counts }>();
-  const act = useAct('deformity.record', () => {
+  const act = useAct(recordDeformities, () => {
     setLooked('');
     setDeformed('');
     setKinds({});

@@ -6,6 +6,7 @@ import { workEggBath } from '@/core/doses/eggBath';
 import { strengthOverTime } from '@/core/doses/flow';
 import { basisWords } from '@/core/incubation/eggWords';
 import { figures } from '@/core/quantities/format';
+import { batheEggs } from '@/modules/incubation/acts/bathe/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
 import { minutesAndSeconds, useTicking } from '@/ui/ticking';
@@ -21,7 +22,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
   const { locale, name, role } = useSession();
   const unit = useShown();
   const [begun, setBegun] = useState<number | null>(null);
-  const act = useAct('eggs.bathe', () => setBegun(Date.now()));
+  const act = useAct(batheEggs, () => setBegun(Date.now()));
   const event = useEventFields();
   const [product, setProduct] = useState('');
   const [productLot, setProductLot] = useState('');

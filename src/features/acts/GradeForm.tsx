@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { grade } from '@/modules/sorting/acts/grade/act';
 import { SelectField, TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
@@ -17,7 +18,7 @@ type ClassRow = { grade: string; unit: string; stage?: string; many: ReturnType<
 export function GradeForm({ h, places }: FormProps) {
   const { locale } = useSession();
   const shown = useShown();
-  const act = useAct('grade.record');
+  const act = useAct(grade);
   const event = useEventFields();
   const original = useOriginal<{ classes: { grade: string; unit: number; amount: Amount; stage?: string }[] }>();
   const [classes, setClasses] = useState<ClassRow[]>(

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
+import { changeStage } from '@/modules/incubation/acts/stage/act';
 import { Choice } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
@@ -22,7 +23,7 @@ type Original = { amount: Amount; unhatched?: number; measured?: MeasurementInpu
 export function HatchForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
   const original = useOriginal<Original>();
-  const act = useAct('stage.change', () => {
+  const act = useAct(changeStage, () => {
     many.reset();
     setUnhatched('');
     setOther(false);

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { keepApart } from '@/modules/brood/acts/keepApart/act';
 import { SelectField } from '@/ui/fields';
 import { ActForm } from './ActForm';
 import { useOriginal } from './correcting';
@@ -13,7 +14,7 @@ import { useEventFields } from './when';
 /** A sample of a lot kept apart as future brood: a lot of its own from here on. */
 export function KeepForm({ h, places, number }: { h: ActHolding; places: readonly PlaceOption[]; number?: number }) {
   const original = useOriginal<{ amount: Amount; to: number }>();
-  const act = useAct('brood.keepApart');
+  const act = useAct(keepApart);
   const event = useEventFields();
   const many = useHowMany('counted', original?.amount);
   const [given, setGiven] = useState(false);
@@ -32,7 +33,12 @@ export function KeepForm({ h, places, number }: { h: ActHolding; places: readonl
       needs={[(!measured || measured === 'all') && 'how many', !to && 'a unit of its own']}
       onSend={() =>
         void act.submit(
-          { ...at(h), amount: { kind: 'measured', measured }, to: Number(to), ...event.payload },
+          {
+            ...at(h),
+            amount: { kind: 'measured', measured: measured === 'all' ? null : measured },
+            to: Number(to),
+            ...event.payload,
+          },
           (r) => `${r?.lot} stands in ${r?.unit}.`,
         )
       }

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { decimals, grouped } from '@/core/quantities/format';
+import { layDown } from '@/modules/incubation/acts/layDown/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -24,7 +25,7 @@ type LaidDown = {
 export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVolumeMl: number | null }) {
   const { locale } = useSession();
   const unit = useShown();
-  const act = useAct('eggs.layDown');
+  const act = useAct(layDown);
   const event = useEventFields();
   const original = useOriginal<LaidDown>();
   const litres = (ml: number) => measureText(ml, 'volume', unit('volume'), locale);

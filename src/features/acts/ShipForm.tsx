@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { decimals } from '@/core/quantities/format';
+import { shipEggs } from '@/modules/moves/acts/ship/act';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -43,7 +44,7 @@ export function ShipForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
   const unit = useShown();
   const o = useOriginal<Original>();
-  const act = useAct('eggs.ship', () => many.reset());
+  const act = useAct(shipEggs, () => many.reset());
   const event = useEventFields();
   const many = useHowMany('volume', o?.all ? { kind: 'all' } : o?.measured);
   const [receiver, setReceiver] = useState(o?.receiver ?? '');

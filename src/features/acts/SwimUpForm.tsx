@@ -5,6 +5,7 @@ import { run } from '@/core/calculation';
 import { calculation } from '@/core/incubation/swimUp';
 import { ownRules } from '@/core/ownRules';
 import { dayMonth } from '@/core/time/localDay';
+import { recordCheck } from '@/modules/incubation/acts/check/act';
 import type { Check } from '@/queries/unitSheet';
 import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
@@ -24,7 +25,7 @@ const words = {
 /** Beakers from several depths, one verdict: move, wait, or look at how many more; and the day on which they will be up. */
 export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Check[] }) {
   const { locale, timeZone, now } = useSession();
-  const act = useAct('check.record', () => setRows([{ up: '', of: '' }]));
+  const act = useAct(recordCheck, () => setRows([{ up: '', of: '' }]));
   const event = useEventFields();
   const [rows, setRows] = useState([
     { up: '', of: '' },

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
-import { barredTo } from '@/commands/registry';
+import { barredTo } from '@/modules/door';
 import { show } from '../../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 import { GradeForm } from './GradeForm';

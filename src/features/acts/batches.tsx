@@ -4,7 +4,7 @@ import { useSession } from '../frame/session';
 import { MeanWeight } from './HowMany';
 import { useShown } from './inputs';
 import { emptyPairs, PairRows, pairsText, readPairs } from './pairs';
-import type { Act } from './useAct';
+import type { AnyAct } from './useAct';
 
 export type Batch = { massG: number; count: number };
 
@@ -31,7 +31,7 @@ export function useBatches(original?: readonly Batch[]) {
 }
 
 /** Rows for sample batches, those marked that do not fit the others, and the mean weight that they make so far. */
-export function BatchRows({ weights, act }: { weights: ReturnType<typeof useBatches>; act: Act }) {
+export function BatchRows({ weights, act }: { weights: ReturnType<typeof useBatches>; act: AnyAct }) {
   return (
     <>
       <PairRows

@@ -32,21 +32,9 @@ export function useOriginal<T extends object>(): Partial<T> | null {
   return (useCorrecting()?.payload as Partial<T> | undefined) ?? null;
 }
 
-/** Answers to questions about the first figures: they are asked anew of the new ones. */
-const answers = {
-  answer: null,
-  dose: null,
-  interval: null,
-  mix: null,
-  overload: null,
-  shortfall: null,
-  sure: null,
-  withdrawal: null,
-};
-
 /** The command that puts an entry right by the payload of a form. */
 export function correctionOf(c: Correcting, payload: Record<string, unknown>): Record<string, unknown> {
-  return { entryId: c.entryId, reason: c.reason, replacement: { ...answers, ...ofUnit(payload, c.otherUnit) } };
+  return { entryId: c.entryId, reason: c.reason, replacement: ofUnit(payload, c.otherUnit) };
 }
 
 /** The same payload about another unit: which lot and stage stand there is for the books to say. */

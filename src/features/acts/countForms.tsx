@@ -4,6 +4,10 @@ import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { grouped } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
+import { recordEmptied } from '@/modules/moves/acts/emptied/act';
+import { recordCount } from '@/modules/sorting/acts/count/act';
+import { recordWeighing } from '@/modules/sorting/acts/weigh/act';
+import type { Census } from '@/modules/sorting/census';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
 import { type Batch, BatchRows, useBatches } from './batches';
@@ -20,7 +24,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
   const { locale, units } = useSession();
   const unit = useShown();
   const original = useOriginal<{ batches: Batch[]; totalMassG: number }>();
-  const act = useAct('weigh.record', () => {
+  const act = useAct(recordWeighing, () => {
     weights.setRows(emptyPairs());
     setTotal('');
   });
@@ -44,7 +48,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
               ...(totalG.value !== null ? { totalMassG: totalG.value } : original ? { totalMassG: null } : {}),
               ...event.payload,
             },
-            (r) => (r?.count ? saidCensus(r) : `${massEach(Number(r?.meanG), units === 'us')} each.`),
+            (r) => ('count' in r ? saidCensus(r) : `${massEach(r.meanG, units === 'us')} each.`),
           );
       }}
       label="Record weights"
@@ -64,7 +68,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
 }
 
 export function CountForm({ h }: { h: ActHolding }) {
-  const act = useAct('count.record', () => many.reset());
+  const act = useAct(recordCount, () => many.reset());
   const event = useEventFields();
   const many = useHowMany('counted', useOriginal<{ measured: MeasurementInput }>()?.measured);
   const m = many.read();
@@ -89,15 +93,14 @@ export function CountForm({ h }: { h: ActHolding }) {
   );
 }
 
-function saidCensus(r: Record<string, unknown>): string {
-  const unexplained = Number(r.unexplained);
-  const did = { combine: 'combined', replace: 'the count stands', note: 'noted only' }[r.mode as 'combine'];
-  return `The count says ${(r.count as { text: string }).text}, the books said ${(r.books as { text: string }).text}: ${did}${unexplained === 0 ? '' : `; ${grouped(Math.abs(unexplained))} ${unexplained > 0 ? 'to' : 'from'} unexplained`}.`;
+function saidCensus({ count, books, mode, unexplained }: Census): string {
+  const did = { combine: 'combined', replace: 'the count stands', note: 'noted only' }[mode];
+  return `The count says ${count.text}, the books said ${books.text}: ${did}${unexplained === 0 ? '' : `; ${grouped(Math.abs(unexplained))} ${unexplained > 0 ? 'to' : 'from'} unexplained`}.`;
 }
 
 /** Nothing is left in the unit: what the books still show goes to unexplained. */
 export function EmptiedForm({ h }: { h: ActHolding }) {
-  const act = useAct('unit.emptied');
+  const act = useAct(recordEmptied);
   const event = useEventFields();
   return (
     <ActForm

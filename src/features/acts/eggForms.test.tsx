@@ -23,7 +23,16 @@ const h: ActHolding = {
 test('a shock is asked about where eyes were not seen, and goes out again with the answer', async () => {
   server.replies.push(
     refused('No eyed check is recorded of this lot.', 'what', {
-      ask: { field: 'eyes', choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }] },
+      asks: [
+        {
+          id: 'eyes',
+          of: 'answers',
+          message: '',
+          path: '',
+          todo: '',
+          choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }],
+        },
+      ],
     }),
   );
   const { user } = show(<HandleForm h={h} />);
@@ -31,7 +40,8 @@ test('a shock is asked about where eyes were not seen, and goes out again with t
   await user.click(await screen.findByRole('button', { name: /Eyes are in nearly all/ }));
   expect(server.sent.at(-1)).toMatchObject({
     type: 'eggs.handle',
-    payload: { what: 'shocked', eyes: 'seen', unit: 3 },
+    payload: { what: 'shocked', unit: 3 },
+    answers: { eyes: 'seen' },
   });
 });
 

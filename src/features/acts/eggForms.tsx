@@ -3,6 +3,9 @@
 import { useState } from 'react';
 import { handlings } from '@/core/incubation/eggWords';
 import { grouped } from '@/core/quantities/format';
+import { leaveDoubtful } from '@/modules/incubation/acts/doubtful/act';
+import { handleEggs } from '@/modules/incubation/acts/handle/act';
+import { seeHatch } from '@/modules/incubation/acts/hatchSeen/act';
 import { Choice, SelectField } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
@@ -29,7 +32,7 @@ const ofLarvae: What[] = ['water', 'cleaned', 'flow'];
 /** Eggs shocked, poured, cleaned, or left without flow: what whitens after it is then expected. */
 export function HandleForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
-  const act = useAct('eggs.handle');
+  const act = useAct(handleEggs);
   const event = useEventFields();
   const original = useOriginal<{ what: What; minutes: number; flowLPerMin: number }>();
   const unit = useShown();
@@ -97,7 +100,7 @@ export function HandleForm({ h }: { h: ActHolding }) {
 /** Pale eggs left in place near hatch: a second look tomorrow. */
 export function DoubtfulForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
-  const act = useAct('eggs.doubtful', () => setNumber(''));
+  const act = useAct(leaveDoubtful, () => setNumber(''));
   const event = useEventFields();
   const correcting = useCorrecting();
   const original = useOriginal<{ number: number }>();
@@ -129,7 +132,7 @@ const hatchWords = { first: 'the first are out', half: 'half are out', done: 'al
 
 /** What was seen of the hatch, one tap. */
 export function HatchSeenForm({ h }: { h: ActHolding }) {
-  const act = useAct('hatch.see');
+  const act = useAct(seeHatch);
   const event = useEventFields();
   const original = useOriginal<{ seen: keyof typeof hatchWords }>();
   const [seen, setSeen] = useState<keyof typeof hatchWords>(original?.seen ?? 'first');

@@ -152,7 +152,11 @@ test('ponded from two units at once into one', async () => {
 
 test('moved into an occupied tank: the question about mixing, and the answer', async () => {
   server.replies = [
-    refused('AC-31-02 stands in R3.', 'to', { ask: { field: 'mix', choices: [{ value: 'yes', label: 'Mix them' }] } }),
+    refused('AC-31-02 stands in R3.', 'to', {
+      asks: [
+        { id: 'mix', of: 'answers', message: '', path: '', todo: '', choices: [{ value: 'yes', label: 'Mix them' }] },
+      ],
+    }),
     { body: { result: { unit: 'R3', lot: 'AC-31-03' }, entries: ['e1'] } },
   ];
   const { user, type, send } = await open('Move');
@@ -162,7 +166,7 @@ test('moved into an occupied tank: the question about mixing, and the answer', a
   await send('Move');
   await user.click(await screen.findByRole('button', { name: 'Mix them' }));
   expect((await screen.findByRole('status')).textContent).toContain('In R3 now: AC-31-03.');
-  expect(server.sent[1]!.payload).toMatchObject({ to: 3, mix: 'yes' });
+  expect(server.sent[1]).toMatchObject({ payload: { to: 3 }, answers: { mix: 'yes' } });
 });
 
 test('weighed: settled from five batches on; one that does not fit is marked; the whole makes it a count', async () => {

@@ -4,6 +4,15 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { judgedSays } from '@/core/incubation/verdicts';
 import { grouped } from '@/core/quantities/format';
+import { recordDead } from '@/modules/health/acts/dead/act';
+import { recordCheck } from '@/modules/incubation/acts/check/act';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
+import { recordLossOf } from '@/modules/moves/acts/loss/act';
+import { recordFeed } from '@/modules/rearing/acts/feed/act';
+import { recordNote } from '@/modules/records/acts/note/act';
+import { recordSampleReturned } from '@/modules/sorting/acts/sample/act';
+import { recordReading } from '@/modules/water/acts/reading/act';
+import { recordTemperature } from '@/modules/water/acts/temperature/act';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -17,9 +26,9 @@ import { useAct } from './useAct';
 import { useEventFields } from './when';
 
 /** Dead picked or taken out: one number, the thumb's act. */
-export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'dead.record' }) {
+export function LossForm({ h, act: of }: { h: ActHolding; act: typeof recordPick | typeof recordDead }) {
   const { locale } = useSession();
-  const act = useAct(type, () => {
+  const act = useAct(of as typeof recordPick, () => {
     setNumber('');
     many.reset();
     setNth((k) => k + 1);
@@ -56,7 +65,7 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
               cause,
               ...event.payload,
             },
-            (r) => `${grouped(n)} recorded, ${h.unit}.${judgedSays(r?.judged)}`,
+            (r) => `${grouped(n)} recorded, ${h.unit}.${judgedSays(r.judged)}`,
           );
       }}
       label="Record"
@@ -73,7 +82,7 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
       ) : (
         <>
           <NumberInput
-            label={type === 'pick.record' ? 'Dead picked' : 'Dead taken out'}
+            label={of === recordPick ? 'Dead picked' : 'Dead taken out'}
             value={number}
             onChange={setNumber}
             error={act.errorOn('number')}
@@ -96,14 +105,14 @@ export function LossForm({ h, type }: { h: ActHolding; type: 'pick.record' | 'de
       <button type="button" className="link self-start text-[0.92rem]" onClick={() => setMeasuring(!measuring)}>
         {measuring ? 'count them one by one' : 'many: by volume or weight'}
       </button>
-      {type === 'dead.record' && <TextField label="Suspected cause" value={cause} onChange={setCause} />}
+      {of === recordDead && <TextField label="Suspected cause" value={cause} onChange={setCause} />}
     </ActForm>
   );
 }
 
 export function CheckForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
-  const act = useAct('check.record', () => {
+  const act = useAct(recordCheck, () => {
     setSuccesses('');
     setTrials('');
   });
@@ -149,7 +158,7 @@ export function CheckForm({ h }: { h: ActHolding }) {
 export function FeedForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
   const unit = useShown();
-  const act = useAct('feed.record', () => setMass(''));
+  const act = useAct(recordFeed, () => setMass(''));
   const event = useEventFields();
   const original = useOriginal<{ massG: number; feed: string }>();
   const [mass, setMass] = useState(
@@ -183,7 +192,7 @@ export function FeedForm({ h }: { h: ActHolding }) {
 
 /** A remark on a unit; without one it puts right what was written before. */
 export function NoteForm({ h }: { h?: ActHolding }) {
-  const act = useAct('note.record', () => setNote(''));
+  const act = useAct(recordNote, () => setNote(''));
   const correcting = useCorrecting();
   const [note, setNote] = useState(correcting?.note ?? '');
   return (
@@ -209,8 +218,8 @@ export function SampleForm({ h }: { h: ActHolding }) {
   const correcting = useCorrecting();
   const original = useOriginal<SampleEntry>();
   const [fate, setFate] = useState<'returned' | 'killed'>(correcting?.kind === 'sample' ? 'killed' : 'returned');
-  const returned = useAct('sample.return', () => clear());
-  const killed = useAct('loss.record', () => clear());
+  const returned = useAct(recordSampleReturned, () => clear());
+  const killed = useAct(recordLossOf, () => clear());
   const event = useEventFields();
   const taken = original?.number ?? original?.measured?.number;
   const [number, setNumber] = useState(taken === undefined ? '' : numberText(taken, locale));
@@ -231,11 +240,11 @@ export function SampleForm({ h }: { h: ActHolding }) {
       disabled={n === null || n === 0 || d === null}
       onSend={() => {
         if (fate === 'returned')
-          void act.submit({ ...at(h), number: n, dead: d, purpose, ...event.payload }, (r) =>
-            r?.dead ? `Recorded: ${grouped(Number(r.dead))} died of it.` : 'Recorded. No animal was moved.',
+          void returned.submit({ ...at(h), number: n, dead: d, purpose, ...event.payload }, (r) =>
+            r.dead ? `Recorded: ${grouped(r.dead)} died of it.` : 'Recorded. No animal was moved.',
           );
         else
-          void act.submit(
+          void killed.submit(
             {
               ...at(h),
               account: 'sampled',
@@ -296,7 +305,9 @@ export function ReadingForm() {
   const correcting = useCorrecting();
   const original = useOriginal<{ celsius: number; value: number; sensorName: string; unitName: string }>();
   const warm = original?.celsius !== undefined;
-  const act = useAct(warm ? 'temperature.record' : 'reading.record');
+  const celsius = useAct(recordTemperature);
+  const value = useAct(recordReading);
+  const act = warm ? celsius : value;
   const event = useEventFields();
   const [text, setText] = useState(
     warm
@@ -311,7 +322,11 @@ export function ReadingForm() {
       event={event}
       label="Record"
       disabled={read.value === null}
-      onSend={() => void act.submit({ [warm ? 'celsius' : 'value']: read.value, ...event.payload })}
+      onSend={() =>
+        void (warm
+          ? celsius.amend({ celsius: read.value, ...event.payload })
+          : value.amend({ value: read.value, ...event.payload }))
+      }
     >
       {warm ? (
         <MeasureInput

@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
+
 import { screen } from '@testing-library/react';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
 import { onlySent, show } from '../../../tests/support/screen';
 import type { ActHolding } from './holding';
 import { LossForm } from './lookForms';
@@ -18,7 +20,7 @@ const h: ActHolding = {
 const record = () => screen.getByRole('button', { name: 'Record' }) as HTMLButtonElement;
 
 test('one by one by tap or key: the number follows the tally', async () => {
-  const { user } = show(<LossForm h={h} type="pick.record" />);
+  const { user } = show(<LossForm h={h} act={recordPick} />);
   await user.click(screen.getByRole('button', { name: 'Count by tap or key' }));
   screen.getByRole('region', { name: 'Count' }).querySelector('button')!.focus();
   await user.keyboard('ddd {Backspace}');
@@ -34,7 +36,7 @@ test('one by one by tap or key: the number follows the tally', async () => {
 });
 
 test('many are measured by volume, with samples; back to counting the measure is forgotten', async () => {
-  const { user } = show(<LossForm h={h} type="pick.record" />);
+  const { user } = show(<LossForm h={h} act={recordPick} />);
   await user.click(screen.getByRole('button', { name: 'many: by volume or weight' }));
   expect(screen.queryByLabelText('Dead picked')).toBeNull();
   expect(record().disabled).toBe(true);

@@ -1,6 +1,8 @@
 'use client';
 
 import { useState } from 'react';
+import { changeStage } from '@/modules/incubation/acts/stage/act';
+import { move } from '@/modules/moves/acts/move/act';
 import { SelectField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
 import { ActForm } from './ActForm';
@@ -16,7 +18,7 @@ import { useEventFields } from './when';
 /** Hatch and other changes of stage, all or in parts over days. */
 export function StageForm({ h }: { h: ActHolding }) {
   const next = h.stages[h.stages.findIndex((s) => s.id === h.stage) + 1];
-  const act = useAct('stage.change', () => many.reset());
+  const act = useAct(changeStage, () => many.reset());
   const event = useEventFields();
   const many = useHowMany('all', useOriginal<{ amount: Amount }>()?.amount);
   if (!next) return <p className="quiet">{h.stageName} is the last stage.</p>;
@@ -55,7 +57,7 @@ export function MoveForm({
   pond = false,
   siblings = [],
 }: FormProps & { pond?: boolean; siblings?: readonly ActHolding[] }) {
-  const act = useAct('move.record', () => many.reset());
+  const act = useAct(move, () => many.reset());
   const event = useEventFields();
   const { locale } = useSession();
   const original = useOriginal<{

@@ -4,6 +4,8 @@ import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
+import { recordLossOf } from '@/modules/moves/acts/loss/act';
+import { recordRelease } from '@/modules/moves/acts/release/act';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField, Tick } from '@/ui/fields';
 import { useSession } from '../frame/session';
@@ -25,7 +27,7 @@ const outWords = {
 
 /** Animals that leave other than by pick or release: culled, sold, escaped, the loss of a whole unit. */
 export function OutForm({ h }: { h: ActHolding }) {
-  const act = useAct('loss.record', () => many.reset());
+  const act = useAct(recordLossOf, () => many.reset());
   const event = useEventFields();
   const original = useOriginal<{
     account: keyof typeof outWords;
@@ -95,7 +97,7 @@ export function OutForm({ h }: { h: ActHolding }) {
 export function ReleaseForm({ h, sites }: FormProps) {
   const { locale, units } = useSession();
   const unit = useShown();
-  const act = useAct('release.record');
+  const act = useAct(recordRelease);
   const event = useEventFields();
   const original = useOriginal<{
     batches: Batch[];

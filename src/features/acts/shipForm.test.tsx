@@ -57,12 +57,21 @@ test('a reader of Fahrenheit types Fahrenheit', async () => {
 test('that they would hatch on the way is asked, and goes out again with the answer', async () => {
   server.replies.push(
     refused('They hatch on the way.', 'hours', {
-      ask: { field: 'late', choices: [{ value: 'yes', label: 'They are sent all the same' }] },
+      asks: [
+        {
+          id: 'late',
+          of: 'answers',
+          message: '',
+          path: '',
+          todo: '',
+          choices: [{ value: 'yes', label: 'They are sent all the same' }],
+        },
+      ],
     }),
   );
   const { user } = await fill();
   await user.type(screen.getByLabelText('Permit and health paper'), 'HP');
   await user.click(screen.getByRole('button', { name: 'Record the shipment' }));
   await user.click(await screen.findByRole('button', { name: /all the same/ }));
-  expect(server.sent.at(-1)).toMatchObject({ payload: { late: 'yes', hours: 20 } });
+  expect(server.sent.at(-1)).toMatchObject({ payload: { hours: 20 }, answers: { late: 'yes' } });
 });

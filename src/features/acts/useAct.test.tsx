@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
 import { went } from '../../../tests/support/navigation';
 import { refused, server, show } from '../../../tests/support/screen';
 import { NumberInput } from './inputs';
@@ -9,12 +10,12 @@ import { ActFoot, useAct } from './useAct';
 /** A form of one field, as every act has one. */
 function Form({ onDone }: { onDone?: () => void }) {
   const [number, setNumber] = useState('34');
-  const act = useAct('pick.record', onDone);
+  const act = useAct(recordPick, onDone);
   return (
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        void act.submit({ number: Number(number) }, (r) => `${r?.lot ?? 'some lot'}: recorded.`);
+        void act.submit({ unit: 7, number: Number(number) }, (r) => `${r?.lot ?? 'some lot'}: recorded.`);
       }}
     >
       <NumberInput label="Dead picked" value={number} onChange={setNumber} error={act.errorOn('number')} />
@@ -67,7 +68,16 @@ test('a refusal about a field stands at the field, another below; the button is 
 test('a question is answered by a button, with everything that was sent before', async () => {
   server.replies = [
     refused('J3 would hold 70 000; its limit is 60 000.', 'to', {
-      ask: { field: 'overload', choices: [{ value: 'yes', label: 'Put them in', why: 'oxygen first' }] },
+      asks: [
+        {
+          id: 'overload',
+          of: 'answers',
+          message: '',
+          path: '',
+          todo: '',
+          choices: [{ value: 'yes', label: 'Put them in', why: 'oxygen first' }],
+        },
+      ],
     }),
   ];
   const { user } = show(<Form />);
@@ -76,7 +86,8 @@ test('a question is answered by a button, with everything that was sent before',
   expect(within(question).getByRole('button').textContent).toBe('Put them in: oxygen first');
   await user.click(within(question).getByRole('button'));
   await screen.findByRole('status');
-  expect(server.sent[1]!.payload).toEqual({ number: 34, overload: 'yes' });
+  expect(server.sent[1]!.payload).toEqual({ unit: 7, number: 34 });
+  expect(server.sent[1]!.answers).toEqual({ overload: 'yes' });
   expect(server.sent[1]!.id).toBe(server.sent[0]!.id);
 });
 

@@ -2,25 +2,39 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import type { z } from 'zod';
+import type { Act } from '@/server/act/define';
+import type { Answers } from '@/server/act/question';
 import { newId, type Refused, send } from '../frame/send';
 import { type SessionInfo, useSession } from '../frame/session';
 import { correctionOf, useCorrecting } from './correcting';
+import { answeredWith, Questions } from './Questions';
 
 /** A little less than the ten seconds within which the server takes an undo from everyone. */
 const UNDO_MS = 9500;
 
-export type Act = {
+/**
+ * The input of an act while a form is filled: every field by its name and kind, null where nothing is given yet. In a
+ * correction null takes away what was given before.
+ */
+export type Filled<T> = T extends readonly (infer E)[]
+  ? readonly Filled<E>[]
+  : T extends object
+    ? { [K in keyof T]: Filled<T[K]> | null }
+    : T;
+
+export type ActInForm<I = object, R = unknown> = {
   /** Why this person may not do it at all; null where they may. */
   barred: string | null;
   busy: boolean;
   refused: Refused | null;
   /** What was recorded last, as the form said it; its entry where that can be taken back. */
   done: { says: string; entry?: string } | null;
-  submit: (
-    payload: Record<string, unknown>,
-    says?: (result: Record<string, unknown> | null) => string,
-  ) => Promise<boolean>;
-  answer: (field: string, value: string) => Promise<void>;
+  submit: (input: Filled<I>, says?: (result: R) => string) => Promise<boolean>;
+  /** In a correction: these fields alone, the others stay. */
+  amend: (fields: Partial<Filled<I>>) => Promise<boolean>;
+  /** Sends it again with what was answered. */
+  answer: (given: Answers) => Promise<void>;
   /** What was refused about a field, for it to show. */
   errorOn: (path: string) => string | null;
   /** Whether a field of this drawing shows what was refused; if none does, the foot must. */
@@ -35,28 +49,30 @@ export type Act = {
  * the commit does not double it; a refusal is shown at its field, and a question is answered by sending again. Inside a
  * form that puts an entry right, the same payload goes out as its correction.
  */
-export function useAct(type: string, onDone?: () => void): Act {
+export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () => void): ActInForm<z.input<S>, R> {
+  type Input = Filled<z.input<S>>;
   const router = useRouter();
   const correcting = useCorrecting();
   const session = useSession();
   const id = useRef(newId());
-  const last = useRef<{ payload: Record<string, unknown>; says?: (r: Record<string, unknown> | null) => string }>({
-    payload: {},
-  });
+  const last = useRef<{ input: Input; says?: (r: R) => string; answers: Answers } | null>(null);
   const undoable = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   useEffect(() => () => clearTimeout(undoable.current), []);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<Refused | null>(null);
-  const [done, setDone] = useState<Act['done']>(null);
+  const [done, setDone] = useState<ActInForm['done']>(null);
 
-  const submit: Act['submit'] = async (payload, says) => {
-    last.current = { payload, says };
+  const sendIt = async (input: Input, says?: (r: R) => string, answers: Answers = {}): Promise<boolean> => {
+    last.current = { input, says, answers };
     setBusy(true);
     setRefused(null);
     setDone(null);
     const answer = correcting
-      ? await send('entry.correct', correctionOf(correcting, payload), id.current)
-      : await send(type, payload, id.current);
+      ? await send('entry.correct', correctionOf(correcting, input as Record<string, unknown>), {
+          id: id.current,
+          answers,
+        })
+      : await send(type, input as Record<string, unknown>, { id: id.current, answers });
     setBusy(false);
     if (answer.state === 'offline') {
       setRefused({
@@ -77,7 +93,7 @@ export function useAct(type: string, onDone?: () => void): Act {
     undoable.current = setTimeout(() => setDone((d) => d && { says: d.says }), UNDO_MS);
     if (!correcting)
       setDone({
-        says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result) ?? 'Recorded.'),
+        says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result as R) ?? 'Recorded.'),
         entry: answer.entries[0],
       });
     if (correcting) correcting.onDone();
@@ -92,10 +108,16 @@ export function useAct(type: string, onDone?: () => void): Act {
     busy,
     refused,
     done,
-    submit,
-    answer: async (field, value) => void (await submit({ ...last.current.payload, [field]: value }, last.current.says)),
+    submit: sendIt,
+    amend: (fields) => sendIt(fields as Input),
+    answer: async (given) => {
+      const { input, says, answers } = last.current!;
+      const to = answeredWith(refused?.asks ?? [], given, input as object, answers);
+      await sendIt(to.input as Input, says, to.answers);
+    },
     errorOn: (path) => {
-      if (!refused || refused.ask || (refused.path !== path && !refused.path.startsWith(`${path}.`))) return null;
+      if (!refused || refused.asks?.length || (refused.path !== path && !refused.path.startsWith(`${path}.`)))
+        return null;
       atField = true;
       return `${refused.message} ${refused.todo}`.trim();
     },
@@ -123,8 +145,11 @@ const whoMay = (role: SessionInfo['role']) =>
 const inWords = (list: readonly string[]) =>
   list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`;
 
+/** An act in a form, whatever it takes. */
+export type AnyAct = Omit<ActInForm, 'submit' | 'amend'>;
+
 /** In the place of a form, or of its button: who does it. */
-export const Barred = ({ act }: { act: Act }) => <p className="quiet">{act.barred}</p>;
+export const Barred = ({ act }: { act: AnyAct }) => <p className="quiet">{act.barred}</p>;
 
 /** Below a form: its button, what was refused where no field shows it, what was asked, what was recorded. */
 export function ActFoot({
@@ -133,7 +158,7 @@ export function ActFoot({
   disabled,
   needs = [],
 }: {
-  act: Act;
+  act: AnyAct;
   label: string;
   disabled?: boolean;
   needs?: readonly string[];
@@ -144,26 +169,17 @@ export function ActFoot({
     <div className="flex flex-col gap-2">
       {r && !act.shownAtField() && (
         <div role="alert" className="border-l-[3px] border-hand bg-hand-wash px-3 py-2 text-[0.95rem]">
-          <p>
-            {r.message} {r.todo}
-          </p>
-          {r.ask && (
-            <div className="mt-2 flex flex-col gap-2">
-              {r.ask.choices.map((c) => (
-                <button
-                  key={c.value}
-                  type="button"
-                  className="button justify-start text-left"
-                  disabled={act.busy}
-                  onClick={() => void act.answer(r.ask!.field, c.value)}
-                >
-                  <span>
-                    {c.label}
-                    {c.why && <span className="quiet">: {c.why}</span>}
-                  </span>
-                </button>
-              ))}
-            </div>
+          {r.asks?.length ? (
+            <Questions
+              key={r.asks.map((a) => a.id).join()}
+              asks={r.asks}
+              busy={act.busy}
+              onAnswer={(given) => void act.answer(given)}
+            />
+          ) : (
+            <p>
+              {r.message} {r.todo}
+            </p>
           )}
         </div>
       )}

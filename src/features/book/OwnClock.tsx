@@ -3,6 +3,7 @@
 import { max, scaleLinear } from 'd3';
 import { useState } from 'react';
 import { decimals, plain } from '@/core/quantities/format';
+import { useOwnClock } from '@/modules/incubation/acts/ownClock/act';
 import type { OwnClock as Own } from '@/queries/ownClock';
 import { TextField } from '@/ui/fields';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -14,7 +15,7 @@ const marks = ['circle', 'square', 'triangle'] as const;
 
 /** Dates seen here against dates predicted by the shelf, and what they did to the interval of the next lot. */
 export function OwnClock({ species, own, mayEdit }: { species: string; own: Own; mayEdit: boolean }) {
-  const act = useAct('clock.use');
+  const act = useAct(useOwnClock);
   const [why, setWhy] = useState('');
   const top = (max(own.dates, (d) => Math.max(d.predictedDays, d.observedDays)) ?? 100) * 1.06;
   const x = scaleLinear()

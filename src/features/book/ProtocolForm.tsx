@@ -3,6 +3,7 @@
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import type { ProtocolBath } from '@/core/spawning/protocol';
+import { saveProtocol } from '@/modules/reference/acts/protocol/act';
 import type { ProtocolInForce } from '@/queries/book';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -25,7 +26,7 @@ const bases: { value: ProtocolBath['basis']; label: string }[] = [
 
 /** A protocol with its steps, materials and bath to change; what is wrong is said before it is sent. */
 export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boolean; taken: readonly string[] }) {
-  const act = useAct('protocol.save');
+  const act = useAct(saveProtocol);
   const [name, setName] = useState(copy ? `${p.name}, ours` : p.name);
   const [fits, setFits] = useState(p.fits);
   const [source, setSource] = useState(p.source);

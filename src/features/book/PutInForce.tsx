@@ -1,5 +1,7 @@
 'use client';
 
+import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
+import type { InputOf } from '@/server/act/define';
 import { useAct } from '../acts/useAct';
 
 /** What this hatchery has learned of a value of the Book: a tap puts it in force, unless it is so already. */
@@ -13,13 +15,13 @@ export function PutInForce({
   mayEdit: boolean;
   species: string;
   path: string;
-  value: unknown;
+  value: InputOf<typeof setSpeciesValue>['value'];
   source: string;
   why: string;
   /** Once it is. */
   says: string;
 }) {
-  const act = useAct('species.setValue');
+  const act = useAct(setSpeciesValue);
   return (
     <>
       {held ? (

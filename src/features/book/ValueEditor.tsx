@@ -6,6 +6,8 @@ import { useState } from 'react';
 import { type DevelopmentModel, developmentModel } from '@/core/development/model';
 import { plain } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
+import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
+import type { InputOf } from '@/server/act/define';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useAct } from '../acts/useAct';
@@ -41,7 +43,7 @@ export function ValueEditor({ species, path }: { species: Species; path: string 
 /** The figures of one value, its source and why it is changed; a clock shows what it makes of steady temperatures. */
 export function ValueForm({ species, path, onDone }: { species: Species; path: string; onDone?: () => void }) {
   const { locale } = useSession();
-  const act = useAct('species.setValue', onDone);
+  const act = useAct(setSpeciesValue, onDone);
   const { value, figures } = valueAt(species, path);
   const model = value.model as DevelopmentModel | undefined;
   const first = kindOf(value);
@@ -56,7 +58,15 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
       act={act}
       label="Put in force"
       needs={[!read.value && 'every figure', !source.trim() && 'a source', !why.trim() && 'why']}
-      onSend={() => void act.submit({ species: species.id, path, value: read.value, source, why })}
+      onSend={() =>
+        void act.submit({
+          species: species.id,
+          path,
+          value: read.value as InputOf<typeof setSpeciesValue>['value'],
+          source,
+          why,
+        })
+      }
     >
       {typed.kind && typed.kind !== 'hours' && (
         <SelectField

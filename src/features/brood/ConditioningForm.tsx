@@ -4,6 +4,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { Conditioning } from '@/core/brood/conditioning';
 import { isoDay, startOfDay } from '@/core/time/localDay';
+import { saveConditioning } from '@/modules/brood/acts/conditioning/act';
 import { TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import type { PlaceOption } from '../acts/holding';
@@ -25,7 +26,7 @@ export function ConditioningForm({
 }) {
   const { locale, timeZone, now } = useSession();
   const unit = useShown();
-  const act = useAct('conditioning.save');
+  const act = useAct(saveConditioning);
   const was = original?.programme;
   const text = (v: number | null | undefined) => (v == null ? '' : numberText(v, locale));
   const degrees = (v: number | null) => (v === null ? '' : measureText(v, 'temperature', unit('temperature'), locale));

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type FateRules, quotaName } from '@/core/brood/fateRules';
 import { type FateId, fates } from '@/core/brood/fates';
 import type { FishSource } from '@/core/brood/parseFish';
+import { saveFateRules } from '@/modules/brood/acts/fateRules/act';
 import { Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { wholeOf } from '../acts/inputs';
@@ -33,7 +34,7 @@ export function FateRulesForm({
   rules: FateRules;
 }) {
   const { locale } = useSession();
-  const act = useAct('brood.rules');
+  const act = useAct(saveFateRules);
   const [numbers, setNumbers] = useState<Record<string, { least: string; most: string }>>(() =>
     Object.fromEntries(
       kinds.map((k) => {

@@ -7,6 +7,7 @@ import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { decodeText } from '@/core/readings/decodeText';
 import { isoDay } from '@/core/time/localDay';
+import { importFish } from '@/modules/brood/acts/import/act';
 import { Field } from '@/ui/fields';
 import { ActFoot, useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
@@ -29,7 +30,7 @@ export function ImportFish({
   units: readonly string[];
 }) {
   const { locale, timeZone, now, units: system } = useSession();
-  const act = useAct('brood.import', () => setFile(null));
+  const act = useAct(importFish, () => setFile(null));
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);
   const [tooLarge, setTooLarge] = useState(false);
   const read = useMemo((): FishFile | string | null => {

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { sexes, sources } from '@/core/brood/parseFish';
 import { isoDay, startOfDay } from '@/core/time/localDay';
+import { saveFish } from '@/modules/brood/acts/fish/act';
 import type { BroodFish } from '@/queries/brood';
 import { Choice, SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -23,7 +24,7 @@ export function SaveFishForm({
   onDone?: () => void;
 }) {
   const { locale, timeZone } = useSession();
-  const act = useAct('brood.save', () => {
+  const act = useAct(saveFish, () => {
     if (!fish) setTag('');
     onDone?.();
   });

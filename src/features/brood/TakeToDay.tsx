@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { startOfDay } from '@/core/time/localDay';
+import { saveDay } from '@/modules/spawning/acts/day/act';
 import { Choice, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -23,7 +24,7 @@ export function TakeToDay({
   onDone: (id: number) => void;
 }) {
   const { timeZone } = useSession();
-  const act = useAct('spawning.save');
+  const act = useAct(saveDay);
   const [day, setDay] = useState(today);
   const [how, setHow] = useState<CrossKind>('split');
   return (

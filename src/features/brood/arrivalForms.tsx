@@ -2,7 +2,11 @@
 
 import { useState } from 'react';
 import { type CatchMeans, catchMeans } from '@/core/brood/batch';
+import type { FateId } from '@/core/brood/fates';
 import { fates, killMethods } from '@/core/brood/fates';
+import { arrive } from '@/modules/brood/acts/arrive/act';
+import { sort } from '@/modules/brood/acts/sort/act';
+import { tagOut } from '@/modules/brood/acts/tagOut/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -47,7 +51,7 @@ export function ArriveForm({
 }) {
   const { locale } = useSession();
   const original = useOriginal<Arrival>();
-  const act = useAct('brood.arrive', () => {
+  const act = useAct(arrive, () => {
     setCounts({ female: '', male: '', unknown: '' });
     setDead('');
     setOwn('');
@@ -87,7 +91,7 @@ export function ArriveForm({
       onSend={() =>
         void act.submit(
           {
-            ...(species ? { species: species.id } : {}),
+            species: species?.id ?? original?.species ?? null,
             means,
             place,
             soakHours: hours.value ?? (original ? null : undefined),
@@ -195,7 +199,7 @@ type Sorted = {
   batch: number;
   sex: 'female' | 'male' | 'unknown';
   number: number;
-  fate: string;
+  fate: FateId;
   method: string;
   sufficed: number;
   mark: string;
@@ -208,7 +212,7 @@ export function SortForm({ batch }: { batch?: { id: number; name: string } }) {
   const { locale } = useSession();
   const unit = useShown();
   const original = useOriginal<Sorted>();
-  const act = useAct('brood.sort', () => {
+  const act = useAct(sort, () => {
     setNumber('');
     setSufficed('');
     setMass('');
@@ -216,7 +220,7 @@ export function SortForm({ batch }: { batch?: { id: number; name: string } }) {
   const event = useEventFields();
   const [sex, setSex] = useState<Sorted['sex']>(original?.sex ?? 'female');
   const [number, setNumber] = useState(original ? String(original.number) : '');
-  const [fate, setFate] = useState(original?.fate ?? '');
+  const [fate, setFate] = useState<FateId | ''>(original?.fate ?? '');
   const [method, setMethod] = useState(original?.method ?? '');
   const [sufficed, setSufficed] = useState(original?.sufficed === undefined ? '' : String(original.sufficed));
   const [mark, setMark] = useState(original?.mark ?? '');
@@ -246,10 +250,10 @@ export function SortForm({ batch }: { batch?: { id: number; name: string } }) {
       onSend={() =>
         void act.submit(
           {
-            batch: batch?.id ?? original?.batch,
+            batch: batch?.id ?? original?.batch ?? null,
             sex,
             number: n.value,
-            fate,
+            fate: fate || null,
             method: given(chosen?.killed, method),
             sufficed: given(chosen?.killed, ok.value),
             mark: chosen?.id === 'returned' ? mark : '',
@@ -315,7 +319,7 @@ export function SortForm({ batch }: { batch?: { id: number; name: string } }) {
 
 /** Donors tagged out of a batch. */
 export function TagForm({ batch, strains }: { batch: { id: number; name: string }; strains: readonly string[] }) {
-  const act = useAct('brood.tagOut', () => setTags(''));
+  const act = useAct(tagOut, () => setTags(''));
   const [sex, setSex] = useState<'female' | 'male' | 'unknown'>('female');
   const [tags, setTags] = useState('');
   const [strain, setStrain] = useState(strains.length === 1 ? strains[0]! : '');

@@ -105,14 +105,23 @@ test('a look: nothing seen is nothing to record; an egg sample gives its verdict
 test('a mass far from the last one is asked about, and the answer sent with the same figures', async () => {
   server.replies = [
     refused('STF1 weighed 2400 g the last time; 24 g is far from that.', 'massG', {
-      ask: { field: 'sure', choices: [{ value: 'yes', label: 'It is right' }] },
+      asks: [
+        {
+          id: 'sure',
+          of: 'answers',
+          message: '',
+          path: '',
+          todo: '',
+          choices: [{ value: 'yes', label: 'It is right' }],
+        },
+      ],
     }),
   ];
   const { user } = show(<LookForm f={inHand} />);
   await user.type(screen.getByLabelText('Mass, kg'), '24 g');
   await user.click(screen.getByRole('button', { name: 'Record' }));
   await user.click(await screen.findByRole('button', { name: 'It is right' }));
-  expect(server.sent.map((s) => [s.payload.massG, s.payload.sure])).toEqual([
+  expect(server.sent.map((s) => [s.payload.massG, s.answers?.sure])).toEqual([
     [24, undefined],
     [24, 'yes'],
   ]);

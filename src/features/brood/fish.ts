@@ -24,3 +24,6 @@ export const bookOf = (s: Species): FishInHand['book'] => ({
 
 /** The act is about this fish, on this day. */
 export const of = (f: FishInHand) => ({ fish: f.id, ...(f.day === undefined ? {} : { day: f.day }) });
+
+/** The same in an act of a spawning day, which always has one. */
+export const ofDay = (f: FishInHand) => ({ fish: f.id, day: f.day ?? null });

@@ -1,9 +1,13 @@
 'use client';
 
 import { useState } from 'react';
+import type { FateId } from '@/core/brood/fates';
 import { fates, killMethods } from '@/core/brood/fates';
 import { polarisation } from '@/core/induction/ripeness';
 import { decimals } from '@/core/quantities/format';
+import { recordFate } from '@/modules/brood/acts/fate/act';
+import { recordLook } from '@/modules/brood/acts/look/act';
+import { moveFish } from '@/modules/brood/acts/move/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -31,7 +35,7 @@ export function LookForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
   const { locale } = useSession();
   const unit = useShown();
   const original = useOriginal<Look>();
-  const act = useAct('brood.look', () => {
+  const act = useAct(recordLook, () => {
     setMass('');
     setLength('');
     setRipeness('');
@@ -166,7 +170,7 @@ function verdictOf(oocytes: Look['oocytes'], limits: { ready: number; notBefore:
 export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly PlaceOption[] }) {
   const original = useOriginal<{ fish: number[]; unit: number; lid?: 'secured' }>();
   const [lid, setLid] = useState(original?.lid === 'secured');
-  const act = useAct('brood.move');
+  const act = useAct(moveFish);
   const event = useEventFields();
   const [unit, setUnit] = useState(original?.unit ? String(original.unit) : '');
   return (
@@ -213,7 +217,7 @@ export function FateForm({ f }: { f: FishInHand }) {
   const { locale } = useSession();
   const unit = useShown();
   const original = useOriginal<{
-    fate: string;
+    fate: FateId;
     method: string;
     firstSufficed: boolean;
     mark: string;
@@ -221,9 +225,9 @@ export function FateForm({ f }: { f: FishInHand }) {
     massG: number;
     lengthMm: number;
   }>();
-  const act = useAct('brood.fate');
+  const act = useAct(recordFate);
   const event = useEventFields();
-  const [fate, setFate] = useState(original?.fate ?? '');
+  const [fate, setFate] = useState<FateId | ''>(original?.fate ?? '');
   const [method, setMethod] = useState(original?.method ?? '');
   const [first, setFirst] = useState<'' | 'yes' | 'no'>(
     original?.firstSufficed === undefined ? '' : original.firstSufficed ? 'yes' : 'no',
@@ -255,7 +259,7 @@ export function FateForm({ f }: { f: FishInHand }) {
         void act.submit(
           {
             ...of(f),
-            fate,
+            fate: fate || null,
             method: given(chosen?.killed, method),
             firstSufficed: given(chosen?.killed, first === '' ? null : first === 'yes'),
             mark: given(chosen?.id === 'returned', mark),

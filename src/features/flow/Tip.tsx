@@ -1,4 +1,3 @@
-import { wordOf } from '@/core/books/kinds';
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { PlacedBand } from './layout';
@@ -39,7 +38,7 @@ export function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: s
         {lines === null && <li className="quiet">the ledger…</li>}
         {lines?.map((l) => (
           <li key={l.id} className={l.voided ? 'text-soft line-through' : ''}>
-            <span className="text-soft">{dayMonth(l.at, timeZone, now)}</span> {wordOf(l.kind)}
+            <span className="text-soft">{dayMonth(l.at, timeZone, now)}</span> {l.word}
             {l.says && <span>: {l.says}</span>}
           </li>
         ))}

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState } from 'react';
 
-export type LedgerLine = { id: string; at: number; kind: string; says: string; voided: boolean };
+export type LedgerLine = { id: string; at: number; word: string; says: string; voided: boolean };
 
 /** The last entries of a lot up to an instant, fetched once the pointer rests; null while they are on their way. */
 export function useLedgerAt(lotId: number, at: number): LedgerLine[] | null {

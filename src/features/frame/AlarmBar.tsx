@@ -2,6 +2,7 @@
 
 import { BellRing } from 'lucide-react';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { seeAlarm } from '@/modules/water/acts/seeAlarm/act';
 import type { OpenAlarm } from '@/queries/alarms';
 import { Link } from '@/ui/Link';
 import { useAct } from '../acts/useAct';
@@ -31,7 +32,7 @@ export function AlarmBar({ alarms }: { alarms: readonly OpenAlarm[] }) {
 
 function AlarmLine({ a }: { a: OpenAlarm }) {
   const s = useSession();
-  const act = useAct('alarm.see');
+  const act = useAct(seeAlarm);
   return (
     <li className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5 text-[0.95rem]">
       <BellRing size={16} aria-hidden className="self-center text-hand" />

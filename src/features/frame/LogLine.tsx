@@ -6,9 +6,11 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } f
 import { parseNumber } from '@/core/quantities/measure';
 import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';
+import type { Answers, Ask } from '@/server/act/question';
+import { answeredWith, Questions } from '../acts/Questions';
 import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
 import { browserStore, keepSnapshot, keptSnapshot, type Waiting } from './outbox';
-import { type Answer, flushOutbox, keepForLater, newId, RECORDED, type Refused, send } from './send';
+import { type Answer, flushOutbox, keepForLater, newId, RECORDED, send } from './send';
 import { useSession } from './session';
 import { Unsent } from './Unsent';
 
@@ -19,7 +21,7 @@ export function LogLine() {
   const [line, setLine] = useState('');
   const [snapshot, setSnapshot] = useState<Snapshot | null>(null);
   const [shown, setShown] = useState<Shown | null>(null);
-  const [asked, setAsked] = useState<{ refused: Refused; type: string; payload: Record<string, unknown> } | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const [waiting, setWaiting] = useState<{ count: number; refused: Waiting[] }>({ count: 0, refused: [] });
   const [online, setOnline] = useState(true);
   const [busy, setBusy] = useState(false);
@@ -128,10 +130,10 @@ export function LogLine() {
     }
   };
 
-  const record = async (type: string, payload: Record<string, unknown>, text: string) => {
+  const record = async (type: string, payload: Record<string, unknown>, text: string, answers: Answers = {}) => {
     setBusy(true);
     const madeAt = Date.now();
-    const answer = await send(type, payload, id.current);
+    const answer = await send(type, payload, { id: id.current, answers });
     setBusy(false);
     if (answer.state === 'offline') {
       await keepForLater({
@@ -139,6 +141,7 @@ export function LogLine() {
         personId: session.personId,
         type,
         payload,
+        answers,
         says: text,
         madeAt: session.now + (madeAt - pageStart),
       });
@@ -153,7 +156,8 @@ export function LogLine() {
       await countWaiting();
       return;
     }
-    if (answer.state === 'refused' && answer.refused.ask) setAsked({ refused: answer.refused, type, payload });
+    if (answer.state === 'refused' && answer.refused.asks?.length)
+      setAsked({ asks: answer.refused.asks, type, payload, answers, text });
     settle(answer, text);
   };
 
@@ -237,22 +241,15 @@ export function LogLine() {
         className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3 py-1 text-[0.95rem] max-sm:basis-full"
       >
         {asked ? (
-          <>
-            <span className="text-hand">{asked.refused.message}</span>
-            {asked.refused.ask!.choices.map((c) => (
-              <button
-                key={c.value}
-                type="button"
-                className="button"
-                title={c.why}
-                onClick={() =>
-                  void record(asked.type, { ...asked.payload, [asked.refused.ask!.field]: c.value }, c.label)
-                }
-              >
-                {c.label}
-              </button>
-            ))}
-          </>
+          <Questions
+            line
+            asks={asked.asks}
+            busy={busy}
+            onAnswer={(given) => {
+              const to = answeredWith(asked.asks, given, asked.payload, asked.answers);
+              void record(asked.type, to.input, asked.text, to.answers);
+            }}
+          />
         ) : shown && line === '' ? (
           <Outcome shown={shown} onUndo={undo} onGone={() => setShown(null)} />
         ) : shown?.tone === 'wrong' ? (
@@ -284,6 +281,16 @@ export function LogLine() {
     </div>
   );
 }
+
+/** A line that was not recorded yet: something is asked about it. */
+type Asked = {
+  asks: readonly Ask[];
+  type: string;
+  payload: Record<string, unknown>;
+  answers: Answers;
+  /** What it says once it is recorded. */
+  text: string;
+};
 
 /** Page time of loading: records made later offline carry the server's clock plus what has passed since. */
 const pageStart = Date.now();

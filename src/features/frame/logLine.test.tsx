@@ -118,13 +118,15 @@ test('a question is answered in the line, under the same id', async () => {
   const { user } = await ready();
   server.replies = [
     refused('R1 stands there. Together they become a new lot.', 'to', {
-      ask: { field: 'mix', choices: [{ value: 'yes', label: 'Mix them' }] },
+      asks: [
+        { id: 'mix', of: 'answers', message: '', path: '', todo: '', choices: [{ value: 'yes', label: 'Mix them' }] },
+      ],
     }),
   ];
   await user.type(line(), 'pick 1 J3{Enter}');
   await user.click(await screen.findByRole('button', { name: 'Mix them' }));
   await waitFor(() => expect(server.sent).toHaveLength(2));
-  expect(server.sent[1]!.payload).toMatchObject({ number: 1, mix: 'yes' });
+  expect(server.sent[1]).toMatchObject({ payload: { number: 1 }, answers: { mix: 'yes' } });
   expect(server.sent[1]!.id).toBe(server.sent[0]!.id);
 });
 

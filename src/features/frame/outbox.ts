@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
+import type { Answers } from '@/server/act/question';
 
 /** A record made while the connection was gone; kept in the browser until the server has answered. */
 export type Waiting = {
@@ -6,6 +7,7 @@ export type Waiting = {
   personId: number;
   type: string;
   payload: Record<string, unknown>;
+  answers?: Answers;
   says: string;
   madeAt: number;
   refused?: string;

@@ -1,4 +1,5 @@
 import { uuidv7 } from 'uuidv7';
+import type { Answers, Ask } from '@/server/act/question';
 import { browserStore, type Waiting } from './outbox';
 
 export type Refused = {
@@ -6,7 +7,8 @@ export type Refused = {
   message: string;
   path: string;
   todo: string;
-  ask?: { field: string; choices: { value: string; label: string; why?: string }[] };
+  /** What has to be answered before it is recorded, all at once. */
+  asks?: readonly Ask[];
 };
 export type Answer =
   | { state: 'done'; id: string; result: Record<string, unknown> | null; entries: string[]; proposed?: boolean }
@@ -23,15 +25,14 @@ export const newId = () => uuidv7();
 export async function send(
   type: string,
   payload: Record<string, unknown>,
-  id: string = newId(),
-  madeAt?: number,
+  { id = newId(), answers, madeAt }: { id?: string; answers?: Answers; madeAt?: number } = {},
 ): Promise<Answer> {
   let response: Response;
   try {
     response = await fetch('/api/commands', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ id, type, payload, madeAt }),
+      body: JSON.stringify({ id, type, payload, answers, madeAt }),
     });
   } catch {
     return { state: 'offline' };
@@ -83,7 +84,7 @@ export async function flushOutbox(personId: number): Promise<number> {
     );
     for (const w of waiting) {
       // As it was sent the first time, should that have arrived and only its answer been lost.
-      const answer = await send(w.type, w.payload, w.id, w.madeAt);
+      const answer = await send(w.type, w.payload, w);
       if (answer.state === 'offline') break;
       if (answer.state === 'refused') {
         if (WAITS.has(answer.refused.code)) break;

@@ -2,6 +2,10 @@
 
 import { useState } from 'react';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { changePassword } from '@/modules/setup/acts/changePassword/act';
+import { takeSecondFactor } from '@/modules/setup/acts/secondFactor/act';
+import { dropSecondFactor } from '@/modules/setup/acts/secondFactorDrop/act';
+import { endSignIn } from '@/modules/setup/acts/signInEnd/act';
 import type { SignIn } from '@/queries/signIns';
 import { TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -50,7 +54,7 @@ export function MeScreen({
 function PasswordForm() {
   const [current, setCurrent] = useState('');
   const [password, setPassword] = useState('');
-  const act = useAct('person.changePassword', () => {
+  const act = useAct(changePassword, () => {
     setCurrent('');
     setPassword('');
   });
@@ -83,7 +87,7 @@ function SecondOff({ secret, square }: { secret: string; square: string }) {
   const [begun, setBegun] = useState<{ secret: string; square: string } | null>(null);
   const [code, setCode] = useState('');
   const [current, setCurrent] = useState('');
-  const act = useAct('person.useSecondFactor');
+  const act = useAct(takeSecondFactor);
   if (!begun)
     return (
       <div className="flex flex-col items-start gap-3">
@@ -124,7 +128,7 @@ function SecondOff({ secret, square }: { secret: string; square: string }) {
 
 function SecondOn() {
   const [current, setCurrent] = useState('');
-  const act = useAct('person.dropSecondFactor');
+  const act = useAct(dropSecondFactor);
   return (
     <ActForm
       act={act}
@@ -140,7 +144,7 @@ function SecondOn() {
 
 function SignInTable({ list, now, timeZone }: { list: Listed[]; now: number; timeZone: string }) {
   const { name } = useSession();
-  const act = useAct('signIn.end');
+  const act = useAct(endSignIn);
   const when = (at: number) => `${dayMonth(at, timeZone, now)} ${clock(at, timeZone)}`;
   return (
     <div className="overflow-x-auto">

@@ -1,11 +1,12 @@
 'use client';
 
+import { issuePaper } from '@/modules/moves/acts/paper/act';
 import type { Release } from '@/queries/releases';
 import { useAct } from '../acts/useAct';
 
 /** Fixes what the paper says now, under a number. */
 export function IssuePaper({ release }: { release: Release }) {
-  const act = useAct('paper.issue');
+  const act = useAct(issuePaper);
   return (
     <>
       <button

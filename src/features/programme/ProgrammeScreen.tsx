@@ -4,6 +4,8 @@ import { useMemo, useRef, useState } from 'react';
 import { ambientAt } from '@/core/development/programmeGrid';
 import type { Point } from '@/core/development/timeline';
 import { dayMonth, isoDay } from '@/core/time/localDay';
+import { saveProgramme } from '@/modules/incubation/acts/programme/act';
+import { endProgramme } from '@/modules/incubation/acts/programmeEnd/act';
 import type { ProgrammeView } from '@/queries/programme';
 import { Caution } from '@/ui/caution';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -35,8 +37,8 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
   const [working, setWorking] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const stop = useRef<AbortController | null>(null);
-  const act = useAct('programme.save', () => setCourse(null));
-  const end = useAct('programme.end');
+  const act = useAct(saveProgramme, () => setCourse(null));
+  const end = useAct(endProgramme);
 
   const nowCelsius = view.measured.at(-1)?.celsius ?? water[0]?.celsius ?? 0;
 

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { wordOf } from '@/core/books/kinds';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { correct } from '@/modules/records/acts/correct/act';
 import type { SheetEntry } from '@/queries/ledger';
 import { Choice, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -37,17 +37,17 @@ export function EntryList({
               {e.precision === 'minute' && !compact && <span className="ml-1">{clock(e.at, timeZone)}</span>}
             </span>
             {!compact && (
-              <span className={`max-md:hidden ${e.voided ? 'line-through' : 'font-semibold'}`}>{wordOf(e.kind)}</span>
+              <span className={`max-md:hidden ${e.voided ? 'line-through' : 'font-semibold'}`}>{e.word}</span>
             )}
             <span className={e.voided ? 'text-soft line-through' : ''}>
-              <span className={compact ? 'font-semibold' : 'font-semibold md:hidden'}>{wordOf(e.kind)} </span>
+              <span className={compact ? 'font-semibold' : 'font-semibold md:hidden'}>{e.word} </span>
               {!compact && e.where && `${e.where}${e.says ? ': ' : ''}`}
               {e.says}
               {e.note && <span className="text-soft"> “{e.note}”</span>}
               {e.why && <span className="inline-block pl-1 text-[0.9rem] no-underline"> taken back: “{e.why}”</span>}
               {e.replaces && <span className="text-[0.85rem] text-soft"> (put right)</span>}
-              {e.kind === 'eggShipment' && (
-                <a className="link ml-2" href={`/print/eggs/${e.id}`} target="_blank" rel="noopener">
+              {e.paper && (
+                <a className="link ml-2" href={e.paper} target="_blank" rel="noopener">
                   paper
                 </a>
               )}
@@ -58,14 +58,14 @@ export function EntryList({
                 {e.measuredBy !== e.by && `, typed by ${e.by}`}
               </span>
             )}
-            {!e.voided && e.kind !== 'correction' && e.kind !== 'import' && role !== 'reader' && (
+            {!e.voided && e.mend && role !== 'reader' && (
               <button
                 type="button"
                 className="link text-[0.87rem]"
                 aria-expanded={open === e.id}
                 onClick={() => setOpen(open === e.id ? null : e.id)}
               >
-                {e.kind === 'fishImport' ? 'take back' : 'put right'}
+                {e.mend === 'takeBack' ? 'take back' : 'put right'}
               </button>
             )}
           </div>
@@ -78,8 +78,8 @@ export function EntryList({
 
 /** Puts another entry in the place of one, or takes it back. What was entered stays visible. */
 function PutRight({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
-  // A list that was read in is taken back whole, and the right one read in.
-  const whole = e.kind === 'fishImport';
+  // A file that was read in is taken back whole, and the right one read in.
+  const whole = e.mend === 'takeBack';
   const [mode, setMode] = useState<'replace' | 'back'>(whole ? 'back' : 'replace');
   return (
     <div className="mt-2 flex max-w-[34rem] flex-col gap-3 border-l-[3px] border-hand pl-3">
@@ -100,7 +100,7 @@ function PutRight({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
 }
 
 function TakeBack({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
-  const act = useAct('entry.correct', onDone);
+  const act = useAct(correct, onDone);
   const [reason, setReason] = useState('');
   return (
     <ActForm

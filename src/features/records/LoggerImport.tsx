@@ -6,6 +6,8 @@ import { fromBase } from '@/core/quantities/measure';
 import { decodeText, LARGEST_FILE } from '@/core/readings/decodeText';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { importReadings } from '@/modules/water/acts/import/act';
+import { recordReading } from '@/modules/water/acts/reading/act';
 import type { ReadNow } from '@/queries/today';
 import type { WaterDays } from '@/queries/waterDays';
 import { Field, SelectField, TextField } from '@/ui/fields';
@@ -44,8 +46,8 @@ export function LoggerImport({
 }) {
   const { locale, now, units } = useSession();
   const unit = useShown();
-  const act = useAct('readings.import');
-  const typed = useAct('reading.record', () => setReading(''));
+  const act = useAct(importReadings);
+  const typed = useAct(recordReading, () => setReading(''));
   const event = useEventFields();
   const [sensor, setSensor] = useState(String(sensors[0]?.id ?? ''));
   const [file, setFile] = useState<{ name: string; text: string } | null>(null);

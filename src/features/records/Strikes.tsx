@@ -2,6 +2,8 @@
 
 import { useState } from 'react';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { strikeReadings } from '@/modules/water/acts/strike/act';
+import { unstrikeReadings } from '@/modules/water/acts/unstrike/act';
 import type { Strike } from '@/queries/alarms';
 import type { ReadNow } from '@/queries/today';
 import { SelectField, TextField } from '@/ui/fields';
@@ -21,8 +23,8 @@ export function Strikes({
   mayWrite: boolean;
 }) {
   const { now, timeZone } = useSession();
-  const act = useAct('readings.strike', () => setReason(''));
-  const back = useAct('readings.unstrike');
+  const act = useAct(strikeReadings, () => setReason(''));
+  const back = useAct(unstrikeReadings);
   const [sensor, setSensor] = useState(String(sensors[0]?.id ?? ''));
   const [from, setFrom] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
   const [to, setTo] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
@@ -71,7 +73,7 @@ export function Strikes({
           needs={[a.at === undefined && 'from when', b.at === undefined && 'until when', !reason.trim() && 'why']}
           onSend={() =>
             void act.submit(
-              { sensor: Number(sensor), from: a.at, to: b.at, reason },
+              { sensor: Number(sensor), from: a.at ?? null, to: b.at ?? null, reason },
               (r) => `${r?.readings} readings struck out; dates are worked anew.`,
             )
           }

@@ -12,6 +12,9 @@ const entry = (over: Partial<SheetEntry> = {}): SheetEntry => ({
   id: 'e1',
   seq: 1,
   kind: 'pick',
+  word: 'picked',
+  mend: 'correct',
+  paper: null,
   at: NOW - 3_600_000,
   precision: 'minute',
   by: 'Manager',
@@ -47,9 +50,12 @@ describe('the ledger', () => {
     expect(within(now!).getByRole('button', { name: 'put right' })).toBeTruthy();
   });
 
-  test('corrections, imports and anything a reader sees offer nothing to put right; an empty ledger says so', () => {
-    const { unmount } = list([entry({ kind: 'correction' }), entry({ id: 'e2', kind: 'import' })]);
-    expect(screen.queryByRole('button')).toBeNull();
+  test('corrections and anything a reader sees offer nothing to put right, a file is taken back whole; an empty ledger says so', () => {
+    const { unmount } = list([
+      entry({ kind: 'correction', mend: null }),
+      entry({ id: 'e2', kind: 'import', mend: 'takeBack' }),
+    ]);
+    expect(screen.getAllByRole('button').map((b) => b.textContent)).toEqual(['take back']);
     unmount();
     const second = list([entry()], { role: 'reader' });
     expect(screen.queryByRole('button')).toBeNull();
@@ -192,7 +198,16 @@ describe('readings', () => {
   test('dates that can be read two ways are asked about', async () => {
     server.replies = [
       refused('The dates can be read day first or month first.', 'dateOrder', {
-        ask: { field: 'dateOrder', choices: [{ value: 'dmy', label: 'Day first' }] },
+        asks: [
+          {
+            id: 'dateOrder',
+            of: 'input',
+            message: '',
+            path: '',
+            todo: '',
+            choices: [{ value: 'dmy', label: 'Day first' }],
+          },
+        ],
       }),
       report({}),
     ];

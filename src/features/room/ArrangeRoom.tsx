@@ -10,6 +10,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { useState } from 'react';
+import { arrangeRoom } from '@/modules/setup/acts/arrange/act';
 import type { RoomView } from '@/queries/room';
 import { Link } from '@/ui/Link';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -17,7 +18,7 @@ import { type Arranged, moveUnit, placesOf } from './arrangement';
 
 /** The plan of a room: units are dragged to where they stand, or moved by the arrow keys. */
 export function ArrangeRoom({ room }: { room: RoomView }) {
-  const act = useAct('room.arrange');
+  const act = useAct(arrangeRoom);
   const [rows, setRows] = useState<Arranged>(() =>
     [...new Map(room.units.map((u) => [`${u.y} ${u.battery}`, u.battery]))].map(([key, battery]) => ({
       key,

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { saveSite } from '@/modules/setup/acts/site/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { months } from '@/ui/months';
@@ -59,7 +60,7 @@ export function SetupScreen({ view }: { view: SetupView }) {
 }
 
 function SiteForm({ view }: { view: SetupView }) {
-  const act = useAct('site.save');
+  const act = useAct(saveSite);
   const [v, setV] = useState({
     ...view.site,
     seasonStartsMonth: String(view.site.seasonStartsMonth),

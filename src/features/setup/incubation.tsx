@@ -4,6 +4,8 @@ import { useState } from 'react';
 import { type School, schoolWords } from '@/core/incubation/schools';
 import { decimals, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { savePicking } from '@/modules/incubation/acts/picking/act';
+import { revokeToken } from '@/modules/setup/acts/revokeToken/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -23,7 +25,7 @@ const kinds = [
 /** How the dead are taken, how often the room may cry wolf, and which devices may report. */
 export function IncubationSettings({ view }: { view: SetupView }) {
   const { locale } = useSession();
-  const act = useAct('picking.save');
+  const act = useAct(savePicking);
   const [schools, setSchools] = useState(view.incubation.schools);
   const [found, setFound] = useState<Record<string, string>>(
     Object.fromEntries(kinds.map((k) => [k.id, numberText(100 * view.incubation.schools[k.id].foundShare, locale)])),
@@ -153,7 +155,7 @@ function WhatItMeans({ view, falseAlarms }: { view: SetupView; falseAlarms: numb
 /** Keys by which devices report readings over HTTP; each is shown once. */
 function Keys({ view }: { view: SetupView }) {
   const { now, timeZone } = useSession();
-  const revoke = useAct('token.revoke');
+  const revoke = useAct(revokeToken);
   const [name, setName] = useState('');
   const [key, setKey] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);

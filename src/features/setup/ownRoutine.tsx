@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { plain } from '@/core/quantities/format';
+import { saveRoutineTask } from '@/modules/incubation/acts/routineTask/act';
 import type { OwnTask } from '@/queries/routine';
 import { SelectField, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
@@ -29,8 +30,8 @@ const wordsOf = (t: OwnTask) =>
 /** What this house goes over at its rounds besides what the Book has for each species. */
 export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
   const { locale } = useSession();
-  const act = useAct('routine.save', () => setName(''));
-  const off = useAct('routine.save');
+  const act = useAct(saveRoutineTask, () => setName(''));
+  const off = useAct(saveRoutineTask);
   const [name, setName] = useState('');
   const [stations, setStations] = useState<Stations>('eggs');
   const [units, setUnits] = useState<Units>('all');

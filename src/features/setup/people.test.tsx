@@ -1,11 +1,13 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor } from '@testing-library/react';
+import type { Role } from '@/server/act/define';
 import { went } from '../../../tests/support/navigation';
 import { onlySent, refused, server, show } from '../../../tests/support/screen';
 import { SignIn } from '../door/SignIn';
 import { NewPerson, PersonRow } from './people';
 
-const person = { id: 3, name: 'Hand', role: 'hand', active: true, second: false };
+const person = { id: 3, name: 'Hand', role: 'hand' as Role, active: true, second: false };
 const row = (p = person) =>
   show(
     <table>

@@ -1,7 +1,12 @@
 'use client';
 
 import { useState } from 'react';
+import { addPerson } from '@/modules/setup/acts/addPerson/act';
+import { savePerson } from '@/modules/setup/acts/person/act';
+import { resetPassword } from '@/modules/setup/acts/resetPassword/act';
+import { resetSecondFactor } from '@/modules/setup/acts/secondFactorReset/act';
 import type { SetupView } from '@/queries/setup';
+import type { Role } from '@/server/act/define';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useAct } from '../acts/useAct';
@@ -10,9 +15,9 @@ import { line } from './line';
 const roles = ['manager', 'culturist', 'hand', 'reader'] as const;
 
 export function PersonRow({ p }: { p: SetupView['people'][number] }) {
-  const act = useAct('person.save');
-  const reset = useAct('person.resetPassword', () => setPassword(null));
-  const second = useAct('person.resetSecondFactor');
+  const act = useAct(savePerson);
+  const reset = useAct(resetPassword, () => setPassword(null));
+  const second = useAct(resetSecondFactor);
   const [password, setPassword] = useState<string | null>(null);
   return (
     <tr>
@@ -22,7 +27,7 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
           aria-label={`Role of ${p.name}`}
           className="input max-w-[9rem]"
           value={p.role}
-          onChange={(e) => void act.submit({ id: p.id, role: e.target.value, active: p.active })}
+          onChange={(e) => void act.submit({ id: p.id, role: e.target.value as Role, active: p.active })}
         >
           {roles.map((r) => (
             <option key={r}>{r}</option>
@@ -86,8 +91,12 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
 }
 
 export function NewPerson() {
-  const act = useAct('person.add', () => setV({ ...v, name: '', password: '' }));
-  const [v, setV] = useState({ name: '', role: 'culturist', password: '' });
+  const act = useAct(addPerson, () => setV({ ...v, name: '', password: '' }));
+  const [v, setV] = useState<{ name: string; role: Role; password: string }>({
+    name: '',
+    role: 'culturist',
+    password: '',
+  });
   const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
   return (
     <ActForm

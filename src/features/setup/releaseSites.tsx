@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
+import { saveReleaseSite } from '@/modules/setup/acts/releaseSite/act';
 import type { SetupView } from '@/queries/setup';
 import { TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -45,7 +46,7 @@ export function ReleaseSites({ sites }: { sites: readonly Site[] }) {
 function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
   const { locale } = useSession();
   const blank = { name: '', water: '', target: '', permit: '' };
-  const act = useAct('releaseSite.save', () => (site ? undefined : setV(blank)));
+  const act = useAct(saveReleaseSite, () => (site ? undefined : setV(blank)));
   const [v, setV] = useState(site ? { ...site, target: site.target === null ? '' : String(site.target) } : blank);
   const set = (key: keyof typeof blank) => (x: string) => setV({ ...v, [key]: x });
   const target = wholeOf(v.target, locale);

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { saveRoom } from '@/modules/setup/acts/room/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -20,7 +21,7 @@ export const roomKinds = [
 export function RoomForm({ room, sensors }: { room: SetupView['rooms'][number]; sensors: SetupView['sensors'] }) {
   const { locale } = useSession();
   const unit = useShown()('volume');
-  const act = useAct('room.save');
+  const act = useAct(saveRoom);
   const [name, setName] = useState(room.name);
   const [kind, setKind] = useState(room.kind as (typeof roomKinds)[number]['value']);
   const [chlorine, setChlorine] = useState(room.chlorineMgPerL === null ? '' : numberText(room.chlorineMgPerL, locale));

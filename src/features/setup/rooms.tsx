@@ -4,6 +4,11 @@ import { useState } from 'react';
 import { figures, grouped } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
+import { type UnitKind, unitKinds } from '@/core/units/unitKinds';
+import { addUnits } from '@/modules/setup/acts/addUnits/act';
+import { joinUnit } from '@/modules/setup/acts/join/act';
+import { saveRoom } from '@/modules/setup/acts/room/act';
+import { saveSensor } from '@/modules/setup/acts/sensor/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -12,7 +17,7 @@ import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import { line } from './line';
 import { RoomForm, roomKinds } from './roomForm';
-import { DivideForm, UnitForm, unitKinds } from './unitForms';
+import { DivideForm, UnitForm } from './unitForms';
 import { noMeasures, UnitMeasureFields, useUnitMeasures } from './unitMeasures';
 
 type Room = SetupView['rooms'][number];
@@ -114,7 +119,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
 }
 
 function Divided({ d }: { d: SetupView['divided'][number] }) {
-  const act = useAct('unit.join');
+  const act = useAct(joinUnit);
   return (
     <p className="py-0.5">
       <span className="quiet">
@@ -133,7 +138,7 @@ function Divided({ d }: { d: SetupView['divided'][number] }) {
 }
 
 export function NewRoom() {
-  const act = useAct('room.save', () => setName(''));
+  const act = useAct(saveRoom, () => setName(''));
   const [name, setName] = useState('');
   const [kind, setKind] = useState<(typeof roomKinds)[number]['value']>('incubation');
   return (
@@ -150,12 +155,20 @@ export function NewRoom() {
   );
 }
 
+/** What is mostly put up in a room of a kind. */
+const kindInRoom: Record<string, UnitKind> = {
+  spawning: 'bench',
+  incubation: 'jar',
+  rearing: 'tank',
+  outdoor: 'raceway',
+};
+
 function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['sensors']; nextRow: number }) {
   const { locale } = useSession();
-  const act = useAct('unit.addMany');
+  const act = useAct(addUnits);
   const measures = useUnitMeasures();
   const [v, setV] = useState({
-    kind: { spawning: 'bench', incubation: 'jar', rearing: 'tank', outdoor: 'raceway' }[room.kind] ?? 'tank',
+    kind: kindInRoom[room.kind] ?? 'tank',
     prefix: '',
     from: '1',
     count: '1',
@@ -197,7 +210,7 @@ function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['
         label="Kind"
         value={v.kind}
         onChange={set('kind')}
-        options={unitKinds.map((k) => ({ value: k as string, label: k }))}
+        options={unitKinds.map((k) => ({ value: k, label: k }))}
       />
       <TextField
         className="w-[6rem]"
@@ -220,7 +233,7 @@ function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['
 }
 
 function NewSensor({ room }: { room: { id: number } }) {
-  const act = useAct('sensor.save', () => setName(''));
+  const act = useAct(saveSensor, () => setName(''));
   const [name, setName] = useState('');
   const [kind, setKind] = useState<SensorKind>('temperature');
   return (

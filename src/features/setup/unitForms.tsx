@@ -1,6 +1,9 @@
 'use client';
 
 import { useState } from 'react';
+import { unitKinds } from '@/core/units/unitKinds';
+import { divideUnit } from '@/modules/setup/acts/divide/act';
+import { saveUnit } from '@/modules/setup/acts/unit/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -10,13 +13,12 @@ import { useSession } from '../frame/session';
 import { line } from './line';
 import { UnitMeasureFields, useUnitMeasures } from './unitMeasures';
 
-export const unitKinds = ['bench', 'jar', 'tray', 'trough', 'frame', 'tank', 'raceway', 'pond'] as const;
 type Unit = SetupView['units'][number];
 
 /** One unit: its name, where it stands, what it holds at most, on which water; or out of use. */
 export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone: () => void }) {
   const { locale } = useSession();
-  const act = useAct('unit.save');
+  const act = useAct(saveUnit);
   const measures = useUnitMeasures();
   const [v, setV] = useState({
     name: u.name,
@@ -67,7 +69,7 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
         label="Kind"
         value={v.kind}
         onChange={set('kind')}
-        options={unitKinds.map((k) => ({ value: k as string, label: k }))}
+        options={unitKinds.map((k) => ({ value: k, label: k }))}
       />
       <SelectField
         label="Room"
@@ -101,7 +103,7 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
 
 /** A screen across the tank: from then on its parts are units of their own. */
 export function DivideForm({ u }: { u: Unit }) {
-  const act = useAct('unit.divide');
+  const act = useAct(divideUnit);
   const [names, setNames] = useState(`${u.name}a ${u.name}b`);
   const list = names.split(/[\s,;]+/).filter(Boolean);
   return (

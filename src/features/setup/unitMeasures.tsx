@@ -13,7 +13,7 @@ import {
   useShown,
   wholeOf,
 } from '../acts/inputs';
-import type { Act } from '../acts/useAct';
+import type { AnyAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 
 /** What a unit holds at most, how much runs through it, and on which water it is: as typed. */
@@ -71,7 +71,7 @@ export function UnitMeasureFields({
   waters: SetupView['sensors'];
   /** Behind the labels, where several units are made at once. */
   each?: string;
-  act: Act;
+  act: AnyAct;
 }) {
   return (
     <>

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { attempt, type CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
+import { mixBath } from '@/modules/spawning/acts/bath/act';
 import type { BenchView } from '@/queries/spawning';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField } from '@/ui/fields';
@@ -50,7 +51,7 @@ export function BathForm({
   const { locale } = useSession();
   const unit = useShown();
   const original = useOriginal<Mixed>();
-  const act = useAct('spawning.bath', onDone);
+  const act = useAct(mixBath, onDone);
   const event = useEventFields();
   const withBath = view.protocols.filter((p) => p.bath);
   const [id, setId] = useState(original?.protocol ?? first ?? withBath[0]?.id ?? '');

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { figures } from '@/core/quantities/format';
 import { progressOf, protocolKindWords, type StepState } from '@/core/spawning/protocol';
 import { clock } from '@/core/time/localDay';
+import { stampStep } from '@/modules/spawning/acts/step/act';
 import type { BenchBowl, BenchView } from '@/queries/spawning';
 import { decimalOf } from '../acts/inputs';
 import { ActFoot, useAct } from '../acts/useAct';
@@ -70,7 +71,7 @@ export function StepRow({
   closed: boolean;
 }) {
   const { timeZone, locale } = useSession();
-  const act = useAct('spawning.step');
+  const act = useAct(stampStep);
   const [value, setValue] = useState('');
   const [why, setWhy] = useState<string | null>(null);
   const v = decimalOf(value, locale);

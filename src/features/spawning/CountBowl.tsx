@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
 import { swellingSays } from '@/core/eggs/swelling';
 import { figures, grouped } from '@/core/quantities/format';
+import { recordTake } from '@/modules/incubation/acts/take/act';
 import type { BenchBowl, BenchView } from '@/queries/spawning';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField } from '@/ui/fields';
@@ -28,7 +29,7 @@ export function CountBowl({
   onDone?: () => void;
 }) {
   const { locale } = useSession();
-  const act = useAct('take.record', onDone);
+  const act = useAct(recordTake, onDone);
   const event = useEventFields();
   const many = useTwoWays('volume', null, view.learned.packing);
   const benches = places.filter((p) => p.kind === 'bench');

@@ -7,6 +7,7 @@ import { motilities } from '@/core/spawning/acts';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
+import { cross } from '@/modules/spawning/acts/cross/act';
 import type { BenchView } from '@/queries/spawning';
 import { Choice, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -41,7 +42,7 @@ export function CrossForm({
   const { locale } = useSession();
   const unit = useShown();
   const original = useOriginal<Crossing>();
-  const act = useAct('spawning.cross', onDone);
+  const act = useAct(cross, onDone);
   const event = useEventFields();
   const [bowl, setBowl] = useState(original?.bowl ?? next);
   const [masses, setMasses] = useState<Record<number, string>>(() =>

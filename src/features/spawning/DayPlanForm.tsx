@@ -9,6 +9,7 @@ import { decimals, degrees, grouped } from '@/core/quantities/format';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
+import { saveDay } from '@/modules/spawning/acts/day/act';
 import type { BenchView } from '@/queries/spawning';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -20,7 +21,7 @@ import { useSession } from '../frame/session';
 /** What is wanted of the day, with start times counted back from when people want to strip. */
 export function DayPlanForm({ view, places, now }: { view: BenchView; places: readonly PlaceOption[]; now: number }) {
   const { locale, timeZone } = useSession();
-  const act = useAct('spawning.save');
+  const act = useAct(saveDay);
   const { plan, book } = view;
   const [wanted, setWanted] = useState(plan.eggsWanted ? String(plan.eggsWanted) : '');
   const [stripDay, setStripDay] = useState(isoDay(plan.stripAt ?? view.day, timeZone));

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
+import { saveDay } from '@/modules/spawning/acts/day/act';
 import type { DayListed } from '@/queries/spawning';
 import { SelectField, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
@@ -23,7 +24,7 @@ export function DaysScreen({
 }) {
   const { timeZone, now } = useSession();
   const router = useRouter();
-  const act = useAct('spawning.save');
+  const act = useAct(saveDay);
   const [kind, setKind] = useState('');
   const [day, setDay] = useState(isoDay(now, timeZone));
   const whatAndWhen = (d: DayListed) =>

@@ -4,6 +4,8 @@ import { useState } from 'react';
 import { attempt, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
+import { inject } from '@/modules/spawning/acts/inject/act';
+import type { InputOf } from '@/server/act/define';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -12,11 +14,13 @@ import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown }
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import type { FishInHand } from '../brood/fish';
-import { of } from '../brood/fish';
+import { ofDay } from '../brood/fish';
 import { useSession } from '../frame/session';
 import { Worked } from '../frame/Working';
 
 const doseUnitWord = (u: string) => (u === 'ug' ? 'µg' : u);
+
+type Unit = NonNullable<InputOf<typeof inject>['concentrationUnit']>;
 
 /** One part of a treatment: what goes into the syringe, in how many sites; read by a second person before it goes in. */
 export function InjectForm({
@@ -32,7 +36,7 @@ export function InjectForm({
 }) {
   const { locale } = useSession();
   const unit = useShown();
-  const act = useAct('spawning.inject', onDone);
+  const act = useAct(inject, onDone);
   const event = useEventFields();
   const original = useOriginal<{
     induction: string;
@@ -40,7 +44,7 @@ export function InjectForm({
     massG: number;
     dosePerKg: number;
     concentrationPerMl: number;
-    concentrationUnit: string;
+    concentrationUnit: Unit;
     maxMlPerSite: number;
     hormoneLot: string;
     checkedBy: string;
@@ -54,7 +58,7 @@ export function InjectForm({
   const [dose, setDose] = useState(text(original?.dosePerKg));
   const [vial, setVial] = useState(text(original?.concentrationPerMl));
   // Never filled in: the unit is read from the vial in hand.
-  const [vialUnit, setVialUnit] = useState(original?.concentrationUnit ?? '');
+  const [vialUnit, setVialUnit] = useState<Unit | ''>(original?.concentrationUnit ?? '');
   const [site, setSite] = useState(original?.maxMlPerSite ? numberText(original.maxMlPerSite, locale) : '1');
   const [lot, setLot] = useState(original?.hormoneLot ?? '');
   const [second, setSecond] = useState(original?.checkedBy ?? '');
@@ -104,12 +108,12 @@ export function InjectForm({
       onSend={() =>
         void act.submit(
           {
-            ...of(f),
+            ...ofDay(f),
             induction: treatment.id,
             part: nth,
             massG: massG.value,
             dosePerKg: perKg.value,
-            ...(byVolume ? {} : { concentrationPerMl: perMl.value, concentrationUnit: vialUnit }),
+            ...(byVolume ? {} : { concentrationPerMl: perMl.value, concentrationUnit: vialUnit || null }),
             maxMlPerSite: perSite.value ?? (original ? null : undefined),
             hormoneLot: lot,
             checkedBy: second,
@@ -163,7 +167,7 @@ export function InjectForm({
               value={vialUnit}
               onChange={setVialUnit}
               empty="read it from the vial"
-              options={['mg', 'ug', 'IU'].map((u) => ({ value: u, label: doseUnitWord(u) }))}
+              options={(['mg', 'ug', 'IU'] as const).map((u) => ({ value: u, label: doseUnitWord(u) }))}
               error={act.errorOn('concentrationUnit') ?? wrongAt('concentrationUnit')}
             />
           </>

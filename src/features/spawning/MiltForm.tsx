@@ -1,7 +1,9 @@
 'use client';
 
 import { useState } from 'react';
+import type { MotilityId } from '@/core/spawning/acts';
 import { motilities } from '@/core/spawning/acts';
+import { takeMilt } from '@/modules/spawning/acts/milt/act';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
@@ -9,7 +11,7 @@ import { decimalOf, numberText } from '../acts/inputs';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import type { FishInHand } from '../brood/fish';
-import { of } from '../brood/fish';
+import { ofDay } from '../brood/fish';
 import { useSession } from '../frame/session';
 
 /** Milt of one male, with how it moves under the microscope. */
@@ -17,16 +19,16 @@ export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
   const { locale } = useSession();
   const original = useOriginal<{
     volumeMl: number;
-    motility: string;
+    motility: MotilityId;
     taken: 'hand';
     dirt: 'none';
     apart: boolean;
     why: string;
   }>();
-  const act = useAct('spawning.milt', onDone);
+  const act = useAct(takeMilt, onDone);
   const event = useEventFields();
   const [volume, setVolume] = useState(original?.volumeMl ? numberText(original.volumeMl, locale) : '');
-  const [motility, setMotility] = useState(original?.motility ?? '');
+  const [motility, setMotility] = useState<MotilityId | ''>(original?.motility ?? '');
   const [taken, setTaken] = useState<'hand' | 'tube' | 'testes'>(original?.taken ?? 'hand');
   const [dirt, setDirt] = useState<'none' | 'urine' | 'blood' | 'water'>(original?.dirt ?? 'none');
   const [apart, setApart] = useState(original?.apart ?? false);
@@ -43,7 +45,7 @@ export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
       onSend={() =>
         void act.submit(
           {
-            ...of(f),
+            ...ofDay(f),
             volumeMl: ml.value ?? gone,
             motility: motility || gone,
             taken,

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { protocolKindWords } from '@/core/spawning/protocol';
+import { nest } from '@/modules/spawning/acts/nest/act';
 import type { BenchView } from '@/queries/spawning';
 import { TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -22,7 +23,7 @@ export function NestForm({
   onDone?: () => void;
 }) {
   const original = useOriginal<{ bowl: string; female: number; males: number[]; protocols: string[] }>();
-  const act = useAct('spawning.nest', onDone);
+  const act = useAct(nest, onDone);
   const event = useEventFields();
   const [bowl, setBowl] = useState(original?.bowl ?? next);
   const hers = original?.female ?? female;
@@ -43,7 +44,7 @@ export function NestForm({
       needs={[!bowl.trim() && 'a name for the nest', males.length === 0 && 'the male']}
       onSend={() =>
         void act.submit(
-          { day: view.id, bowl, female: hers, males, protocols, ...event.payload },
+          { day: view.id, bowl, female: hers ?? null, males, protocols, ...event.payload },
           (r) => `Nest ${r?.bowl} of ${r?.female}: count its eggs below.`,
         )
       }

@@ -2,17 +2,18 @@
 
 import { useState } from 'react';
 import { findingWords, type ReadyFinding, readyFindings } from '@/core/induction/latency';
+import { lookReady } from '@/modules/spawning/acts/ready/act';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import type { FishInHand } from '../brood/fish';
-import { of } from '../brood/fish';
+import { ofDay } from '../brood/fish';
 
 /** Looked whether she runs: one tap. */
 export function ReadyForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) {
   const original = useOriginal<{ found: ReadyFinding }>();
-  const act = useAct('spawning.ready', onDone);
+  const act = useAct(lookReady, onDone);
   const event = useEventFields();
   const [found, setFound] = useState<ReadyFinding | ''>(original?.found ?? '');
   return (
@@ -22,7 +23,10 @@ export function ReadyForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
       label="Record"
       needs={[!found && 'what was found']}
       onSend={() =>
-        void act.submit({ ...of(f), found, ...event.payload }, () => `${f.tag}: ${findingWords[found as 'soon']}.`)
+        void act.submit(
+          { ...ofDay(f), found: found || null, ...event.payload },
+          () => `${f.tag}: ${findingWords[found as 'soon']}.`,
+        )
       }
     >
       <p className="quiet text-[0.92rem]">Lift her: do eggs run by their own weight? If not, slight pressure, once.</p>

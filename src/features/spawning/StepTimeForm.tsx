@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { stampStep } from '@/modules/spawning/acts/step/act';
 import { TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
@@ -12,7 +13,7 @@ import { useSession } from '../frame/session';
 /** A stamped step put right: its time, its figure, why it was early, late or left out. */
 export function StepTimeForm() {
   const { locale } = useSession();
-  const act = useAct('spawning.step');
+  const act = useAct(stampStep);
   const event = useEventFields();
   const original = useOriginal<{ value: number; why: string; skipped: boolean; says: string; bowl: string }>();
   const [value, setValue] = useState(original?.value === undefined ? '' : numberText(original.value, locale));
@@ -25,7 +26,7 @@ export function StepTimeForm() {
       event={event}
       label="Record"
       needs={[skipped && !why.trim() && 'why it was left out', v.error && 'a figure that can be read']}
-      onSend={() => void act.submit({ value: v.value, why, skipped, ...event.payload })}
+      onSend={() => void act.amend({ value: v.value, why, skipped, ...event.payload })}
     >
       <p>
         Bowl {original?.bowl}: {original?.says}

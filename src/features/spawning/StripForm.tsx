@@ -1,6 +1,8 @@
 'use client';
 
 import { useState } from 'react';
+import { strip } from '@/modules/spawning/acts/strip/act';
+import type { InputOf } from '@/server/act/define';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField, Tick } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -9,14 +11,15 @@ import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown }
 import { useAct } from '../acts/useAct';
 import { useEventFields } from '../acts/when';
 import type { FishInHand } from '../brood/fish';
-import { of } from '../brood/fish';
+import { ofDay } from '../brood/fish';
 import { useSession } from '../frame/session';
 
+type Looked = InputOf<typeof strip>;
 type Strip = {
   massG: number;
-  colour: string;
-  firmness: string;
-  blood: string;
+  colour: NonNullable<Looked['colour']>;
+  firmness: NonNullable<Looked['firmness']>;
+  blood: NonNullable<Looked['blood']>;
   lumps: boolean;
   overRipeShare: number;
   apart: boolean;
@@ -29,14 +32,14 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
   const { locale } = useSession();
   const unit = useShown();
   const original = useOriginal<Strip>();
-  const act = useAct('spawning.strip', onDone);
+  const act = useAct(strip, onDone);
   const event = useEventFields();
   const [mass, setMass] = useState(
     original?.massG ? measureText(original.massG, 'mass', unit('mass', true), locale) : '',
   );
-  const [colour, setColour] = useState(original?.colour ?? '');
-  const [firmness, setFirmness] = useState(original?.firmness ?? '');
-  const [blood, setBlood] = useState(original?.blood ?? '');
+  const [colour, setColour] = useState<Strip['colour'] | ''>(original?.colour ?? '');
+  const [firmness, setFirmness] = useState<Strip['firmness'] | ''>(original?.firmness ?? '');
+  const [blood, setBlood] = useState<Strip['blood'] | ''>(original?.blood ?? '');
   const [lumps, setLumps] = useState(original?.lumps ?? false);
   const [over, setOver] = useState(
     original?.overRipeShare === undefined ? '' : numberText(100 * original.overRipeShare, locale),
@@ -56,7 +59,7 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
       onSend={() =>
         void act.submit(
           {
-            ...of(f),
+            ...ofDay(f),
             massG: massG.value,
             colour: colour || gone,
             firmness: firmness || gone,

@@ -268,7 +268,16 @@ describe('a bowl', () => {
   test('a step into a bath that is spent: the question is answered where the step stands', async () => {
     server.replies = [
       refused('This bath has had 1 batch (B), 1 at most.', 'step', {
-        ask: { field: 'bath', choices: [{ value: 'again', label: 'Used once more' }] },
+        asks: [
+          {
+            id: 'bath',
+            of: 'answers',
+            message: '',
+            path: '',
+            todo: '',
+            choices: [{ value: 'again', label: 'Used once more' }],
+          },
+        ],
       }),
     ];
     const { user } = open(
@@ -284,7 +293,7 @@ describe('a bowl', () => {
     const step = document.querySelector('[data-step="in"]') as HTMLElement;
     await user.click(within(step).getByRole('button', { name: 'Now' }));
     await user.click(await within(step).findByRole('button', { name: 'Used once more' }));
-    expect(server.sent.map((s) => s.payload.bath)).toEqual([undefined, 'again']);
+    expect(server.sent.map((s) => s.answers?.bath)).toEqual([undefined, 'again']);
     expect(server.sent[1]!.payload).toMatchObject({ bowl: 'A', protocol: 'iodophor-after', step: 'in' });
   });
 

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
+import { bringStock } from '@/modules/moves/acts/bring/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField } from '@/ui/fields';
 import { ActForm } from '../acts/ActForm';
@@ -27,7 +28,7 @@ type BringEntry = {
 /** Opening stock, and eggs or fish bought or brought. */
 export function BringForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
   const { now, locale } = useSession();
-  const act = useAct('stock.bring', () => {
+  const act = useAct(bringStock, () => {
     // A second press must not make a second lot; the next tank is often of the same origin.
     many.reset();
     lot.reset();
@@ -58,7 +59,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
             account,
             ...lot.payload,
             stage,
-            measured: m,
+            measured: m === 'all' ? null : m,
             origin,
             ...(original && age === firstAge
               ? {}

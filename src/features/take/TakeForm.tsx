@@ -3,6 +3,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { MeasurementInput } from '@/core/books/measure';
+import { recordTake } from '@/modules/incubation/acts/take/act';
 import { Caution } from '@/ui/caution';
 import { Choice, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
@@ -38,7 +39,7 @@ export function TakeForm({
 }) {
   const { locale } = useSession();
   const unit = useShown();
-  const act = useAct('take.record', () => {
+  const act = useAct(recordTake, () => {
     // A second press must not make a second lot.
     setFemales([{ tag: '', mass: '' }]);
     setMales('');

@@ -2,12 +2,12 @@ import { useState } from 'react';
 import { SelectField, TextField } from '@/ui/fields';
 import { useOriginal } from '../acts/correcting';
 import { type PlaceOption, placeOptions, type SpeciesOption } from '../acts/holding';
-import type { Act } from '../acts/useAct';
+import type { AnyAct } from '../acts/useAct';
 
 type Entry = { species: string; unit: number; lotName: string };
 
 /** What every lot begins with, taken or brought: its species, where it stands, its name; with the fields for them. */
-export function useNewLot(act: Act, species: SpeciesOption[], places: PlaceOption[], firstUnit?: number) {
+export function useNewLot(act: AnyAct, species: SpeciesOption[], places: PlaceOption[], firstUnit?: number) {
   const original = useOriginal<Entry>();
   const [kind, setKind] = useState(original?.species ?? species[0]?.id ?? '');
   const [unit, setUnit] = useState(String(original?.unit ?? firstUnit ?? ''));

@@ -3,6 +3,7 @@
 import { Check } from 'lucide-react';
 import type { RoutineTask } from '@/core/planning/routine';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import { tickRoutine } from '@/modules/incubation/acts/routine/act';
 import { ActForm } from '../acts/ActForm';
 import { useOriginal } from '../acts/correcting';
 import { useAct } from '../acts/useAct';
@@ -31,7 +32,7 @@ const NAMED = 8;
 
 function Line({ t, now, timeZone }: { t: RoutineTask; now: number; timeZone: string }) {
   const { role } = useSession();
-  const act = useAct('routine.tick');
+  const act = useAct(tickRoutine);
   const when = (at: number) =>
     isoDay(at, timeZone) === isoDay(now, timeZone)
       ? clock(at, timeZone)
@@ -89,16 +90,11 @@ function Line({ t, now, timeZone }: { t: RoutineTask; now: number; timeZone: str
 
 /** When something of the routine was done, put right. */
 export function RoutineTimeForm() {
-  const act = useAct('routine.tick');
+  const act = useAct(tickRoutine);
   const event = useEventFields();
   const original = useOriginal<{ room: number; task: string; taskName: string; roomName: string }>();
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Record"
-      onSend={() => void act.submit({ room: original?.room, task: original?.task, ...event.payload })}
-    >
+    <ActForm act={act} event={event} label="Record" onSend={() => void act.amend(event.payload)}>
       <p>
         {original?.taskName}, {original?.roomName}
       </p>

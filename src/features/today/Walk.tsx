@@ -3,10 +3,14 @@
 import { Check } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { grouped } from '@/core/quantities/format';
+import { recordDead } from '@/modules/health/acts/dead/act';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
+import { settleProposal } from '@/modules/records/acts/settle/act';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { wholeOf } from '../acts/inputs';
+import { Questions } from '../acts/Questions';
 import { useAct } from '../acts/useAct';
 import { useSession } from '../frame/session';
 import type { Proposed } from './proposed';
@@ -17,7 +21,7 @@ export function WalkRow({ h }: { h: WalkLine }) {
   const { locale, role } = useSession();
   const { eggs, daily, done } = h;
   const line = useRef<HTMLLIElement>(null);
-  const act = useAct(eggs ? 'pick.record' : 'dead.record', () => {
+  const act = useAct(eggs ? recordPick : recordDead, () => {
     setNumber('');
     // Recorded, by Enter or by none: on to the next unit, as the walk goes.
     nextField(line.current)?.focus();
@@ -70,17 +74,11 @@ export function WalkRow({ h }: { h: WalkLine }) {
           )}
           {act.refused && (
             <span role="alert" className="text-loss">
-              {act.refused.message} {act.refused.ask ? '' : act.refused.todo}
-              {act.refused.ask?.choices.map((c) => (
-                <button
-                  key={c.value}
-                  type="button"
-                  className="link ml-2"
-                  onClick={() => void act.answer(act.refused!.ask!.field, c.value)}
-                >
-                  {c.label}
-                </button>
-              ))}
+              {act.refused.asks?.length ? (
+                <Questions line asks={act.refused.asks} busy={act.busy} onAnswer={(given) => void act.answer(given)} />
+              ) : (
+                `${act.refused.message} ${act.refused.todo}`
+              )}
             </span>
           )}
         </div>
@@ -158,7 +156,7 @@ export type ProposalShown = {
 
 /** A count that a hand proposed, beside the books: a yes or a no. */
 export function Proposal({ p }: { p: ProposalShown }) {
-  const act = useAct('proposal.settle');
+  const act = useAct(settleProposal);
   const { number, sd, how } = p.proposed;
   return (
     <li className="border-b border-rule py-2">
@@ -184,18 +182,11 @@ export function Proposal({ p }: { p: ProposalShown }) {
       )}
       {act.refused && (
         <p role="alert" className="text-loss">
-          {act.refused.message} {act.refused.ask ? '' : act.refused.todo}
-          {act.refused.ask?.choices.map((c) => (
-            <button
-              key={c.value}
-              type="button"
-              className="link ml-2"
-              disabled={act.busy}
-              onClick={() => void act.submit({ proposalId: p.id, accept: true, [act.refused!.ask!.field]: c.value })}
-            >
-              {c.label}
-            </button>
-          ))}
+          {act.refused.asks?.length ? (
+            <Questions line asks={act.refused.asks} busy={act.busy} onAnswer={(given) => void act.answer(given)} />
+          ) : (
+            `${act.refused.message} ${act.refused.todo}`
+          )}
         </p>
       )}
       <div className="mt-1 flex gap-2">

@@ -194,7 +194,16 @@ test('picked: the number in its row, under its lot and stage; none is one tap', 
 test('what cannot be a number is marked and not sent; a refusal stands in the row with its question', async () => {
   server.replies = [
     refused('99 999 is more than the books hold.', 'number', {
-      ask: { field: 'shortfall', choices: [{ value: 'yes', label: 'Record it' }] },
+      asks: [
+        {
+          id: 'shortfall',
+          of: 'answers',
+          message: '',
+          path: '',
+          todo: '',
+          choices: [{ value: 'yes', label: 'Record it' }],
+        },
+      ],
     }),
   ];
   const { user } = draw(today());
@@ -206,7 +215,7 @@ test('what cannot be a number is marked and not sent; a refusal stands in the ro
   await user.type(field, '99999{Enter}');
   await user.click(await row('J1').findByRole('button', { name: 'Record it' }));
   await waitFor(() => expect(server.sent).toHaveLength(2));
-  expect(server.sent[1]!.payload).toMatchObject({ number: 99_999, shortfall: 'yes' });
+  expect(server.sent[1]).toMatchObject({ payload: { number: 99_999 }, answers: { shortfall: 'yes' } });
 });
 
 test('looked at already: what was found stands there, and may be undone', async () => {
@@ -249,14 +258,26 @@ const counted = {
 test('a count that a hand proposed: accepted, declined, or accepted with an answer', async () => {
   server.replies = [
     refused('The count says 990, the books say 1 000.', 'answer', {
-      ask: { field: 'answer', choices: [{ value: 'replace', label: 'Take the count' }] },
+      asks: [
+        {
+          id: 'answer',
+          of: 'answers',
+          message: '',
+          path: '',
+          todo: '',
+          choices: [{ value: 'replace', label: 'Take the count' }],
+        },
+      ],
     }),
   ];
   const { user } = draw(today({ proposals: [counted] }));
   await user.click(screen.getByRole('button', { name: 'Accept' }));
   await user.click(await screen.findByRole('button', { name: 'Take the count' }));
   await waitFor(() => expect(server.sent).toHaveLength(2));
-  expect(server.sent[1]!.payload).toEqual({ proposalId: 'p1', accept: true, answer: 'replace' });
+  expect(server.sent[1]).toMatchObject({
+    payload: { proposalId: 'p1', accept: true },
+    answers: { answer: 'replace' },
+  });
   server.sent = [];
   await user.click(screen.getByRole('button', { name: 'Decline' }));
   await waitFor(() => expect(onlySent().payload).toEqual({ proposalId: 'p1', accept: false }));

@@ -1,7 +1,7 @@
 import { Secret } from 'otpauth';
 import QRCode from 'qrcode';
-import { codesOf } from '@/commands/secondFactor';
 import { MeScreen } from '@/features/me/MeScreen';
+import { codesOf } from '@/modules/setup/secondFactor';
 import { hasSecondFactor, signIns } from '@/queries/signIns';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';

@@ -1,8 +1,8 @@
-import { seasonOf, seasonSpan } from '@/commands/lots';
 import { MovesScreen } from '@/features/moves/MovesScreen';
 import { ledger } from '@/queries/ledger';
 import { releases, siteTotals } from '@/queries/releases';
 import { standingsNow } from '@/queries/standings';
+import { seasonOf, seasonSpan } from '@/server/stock/lots';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

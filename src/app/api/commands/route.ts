@@ -1,7 +1,7 @@
 import { after } from 'next/server';
 import { z } from 'zod';
-import { execute } from '@/commands/execute';
-import { CommandRefused } from '@/commands/refused';
+import { execute } from '@/modules/door';
+import { ActRefused } from '@/server/act/refused';
 import { db, now } from '../../_server/database';
 import { workAllDates, workDates } from '../../_server/dates';
 import { replyTo, sameOrigin } from '../../_server/reply';
@@ -11,6 +11,7 @@ const sent = z.object({
   id: z.string(),
   type: z.string().max(60),
   payload: z.record(z.string(), z.unknown()),
+  answers: z.record(z.string().max(40), z.string().max(40)).default({}),
   madeAt: z.number().int().optional(),
 });
 
@@ -41,7 +42,7 @@ export async function POST(request: Request): Promise<Response> {
     );
   try {
     const parsed = sent.safeParse(await request.json().catch(() => null));
-    if (!parsed.success) throw new CommandRefused('payload', 'This record cannot be read.');
+    if (!parsed.success) throw new ActRefused('payload', 'This record cannot be read.');
     const done = await execute(db(), person, parsed.data, now());
     // Dates follow at once for what was just recorded; a file of readings may concern every lot: the rest follows after.
     await workDates(4).catch((e) => console.error('dates', e));

@@ -1,5 +1,5 @@
 import { ZodError } from 'zod';
-import { setUp } from '@/commands/people';
+import { setUp } from '@/modules/setup/people';
 import { browserOf } from '../../_server/browser';
 import { db, now } from '../../_server/database';
 import { replyTo, sameOrigin } from '../../_server/reply';

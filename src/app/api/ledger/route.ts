@@ -18,10 +18,10 @@ export async function GET(request: Request): Promise<Response> {
     us: person.units === 'us',
   });
   return Response.json(
-    entries.map(({ id, at, kind, where, says, voided }) => ({
+    entries.map(({ id, at, word, where, says, voided }) => ({
       id,
       at,
-      kind,
+      word,
       says: [where, says].filter(Boolean).join(': '),
       voided,
     })),

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { uuidv7 } from 'uuidv7';
-import { execute } from '@/commands/execute';
+import { execute } from '@/modules/door';
 import { db, now } from '../../_server/database';
 import { replyTo, sameOrigin } from '../../_server/reply';
 import { signedIn } from '../../_server/session';

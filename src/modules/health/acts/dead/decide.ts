@@ -1,0 +1,8 @@
+import { decides } from '@/server/context';
+import { countedLoss } from '@/server/stock/loss';
+import { recordDead } from './act';
+
+export const decision = decides(
+  recordDead,
+  async (c, p) => (await countedLoss(c, p, 'dead', 'dead', ['yolksac', 'fry', 'fingerling'])).done,
+);

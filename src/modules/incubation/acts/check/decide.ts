@@ -1,0 +1,37 @@
+import { speciesOf } from '@/book/shelf';
+import { ownRules } from '@/core/ownRules';
+import { wilson } from '@/core/sampling/proportion';
+import { ActRefused } from '@/server/act/refused';
+import { decides } from '@/server/context';
+import { queuePredictions } from '@/server/stock/jobs';
+import { observe } from '@/server/stock/observe';
+import { askEarly } from '@/server/stock/sensitive';
+import { idsOf, standing } from '@/server/stock/standing';
+import { asOf, eventOf } from '@/server/when';
+import { recordCheck } from './act';
+
+export const decision = decides(recordCheck, async (c, p) => {
+  const event = eventOf(c, p);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
+  const known = speciesOf(at.lot.species).checks;
+  if (!known.some((k) => k.id === p.check))
+    throw new ActRefused(
+      'noCheck',
+      `${speciesOf(at.lot.species).name} has no such check.`,
+      'check',
+      `Known are: ${known.map((k) => k.name).join(', ')}.`,
+    );
+  if (p.check === 'eyed' && p.successes > 0) await askEarly(c, at, event.at, 'Eyes', ownRules.eyesFrom.value);
+  const share = wilson(p.successes, p.trials);
+  await observe(c, event, 'check', p, {
+    ...idsOf(at),
+    kind: `check:${p.check}`.slice(0, 20),
+    value: share.estimate,
+    low: share.low,
+    high: share.high,
+    trials: p.trials,
+    successes: p.successes,
+  });
+  await queuePredictions(c, [at.lot.id]);
+  return { lot: at.lot.name, unit: at.unit.name, ...share };
+});

@@ -1,0 +1,17 @@
+import { ownRules } from '@/core/ownRules';
+import { decides } from '@/server/context';
+import { queuePredictions } from '@/server/stock/jobs';
+import { observe } from '@/server/stock/observe';
+import { askEarly } from '@/server/stock/sensitive';
+import { idsOf, standing } from '@/server/stock/standing';
+import { asOf, eventOf } from '@/server/when';
+import { seeHatch } from './act';
+
+export const decision = decides(seeHatch, async (c, p) => {
+  const event = eventOf(c, p);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['egg', 'yolksac']);
+  await askEarly(c, at, event.at, 'Hatching', ownRules.hatchFrom.value);
+  await observe(c, event, 'hatchSeen', p, { ...idsOf(at), kind: `hatch:${p.seen}` });
+  await queuePredictions(c, [at.lot.id]);
+  return { lot: at.lot.name, unit: at.unit.name };
+});

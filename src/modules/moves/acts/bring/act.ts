@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { measurement } from '@/core/books/measure';
+import { defineAct, returns } from '@/server/act/define';
+import { eventFields } from '@/server/act/event';
+import { lotName } from '@/server/act/inputs';
+import type { Said } from '@/server/act/results';
+import { cameInto } from '@/server/act/words';
+import { loadQuestions } from '@/server/questions';
+
+/** Opening stock, and eggs or fish bought or brought: they come with an origin instead of parents. */
+export const bringStock = defineAct({
+  type: 'stock.bring',
+  title: 'Bring stock in',
+  by: ['manager', 'culturist'],
+  input: z.object({
+    ...eventFields,
+    account: z.enum(['opening', 'arrived']),
+    species: z.string(),
+    lotName,
+    stage: z.string(),
+    unit: z.number().int(),
+    measured: measurement,
+    origin: z.string().trim().max(120, 'is too long').default(''),
+    fertilisedAt: z.number().int().optional(),
+  }),
+  result: returns<{ lotId: number; lot: string } & Said>(),
+  questions: [...loadQuestions],
+  kinds: {
+    opening: { word: 'opening stock', says: cameInto },
+    arrival: { word: 'arrival', says: cameInto },
+  },
+});

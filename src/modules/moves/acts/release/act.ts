@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { weightBatch } from '@/core/sampling/meanWeight';
+import { defineAct, returns } from '@/server/act/define';
+import { eventFields } from '@/server/act/event';
+import type { Said } from '@/server/act/results';
+import { shortfall, tempered } from '@/server/questions';
+
+/** Weighed out by the bucket and let go at a site. `emptied` says that nothing stayed behind. */
+export const recordRelease = defineAct({
+  type: 'release.record',
+  title: 'Release',
+  by: ['manager', 'culturist'],
+  input: z.object({
+    ...eventFields,
+    unit: z.number().int(),
+    lotId: z.number().int().optional(),
+    stage: z.string().optional(),
+    site: z.number().int(),
+    batches: z.array(weightBatch).min(1, 'needs at least one batch'),
+    bucketsG: z.array(z.number().gt(0, 'must be above 0')).min(1, 'needs at least one bucket'),
+    bucketSdG: z.number().min(0).default(0),
+    emptied: z.boolean().default(false),
+    waterCelsius: z.number().min(-2).max(40).optional(),
+  }),
+  result: returns<{ entryId: string; lot: string; unit: string; site: string; meanG?: number } & Said>(),
+  questions: [shortfall, tempered],
+  kinds: {
+    release: {
+      word: 'released',
+      measured: ({ bucketsG = [] }) => ({ massG: bucketsG.reduce((s, g) => s + g, 0) || undefined }),
+    },
+  },
+});

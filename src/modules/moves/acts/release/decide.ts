@@ -1,0 +1,54 @@
+import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { ActRefused } from '@/server/act/refused';
+import { answered, decides } from '@/server/context';
+import { shortfall } from '@/server/questions';
+import { said } from '@/server/stock/said';
+import { idsOf, seenNumber, standing } from '@/server/stock/standing';
+import { askTemperedOut } from '@/server/stock/temper';
+import { usualCv } from '@/server/stock/usualScatter';
+import { asOf, eventOf } from '@/server/when';
+import { recordRelease } from './act';
+
+export const decision = decides(recordRelease, async (c, p) => {
+  const event = eventOf(c, p);
+  const site = (await c.trx('release_site').where({ id: p.site, site_id: c.site.id }).first()) as
+    | { id: number; name: string; water: string; permit: string }
+    | undefined;
+  if (!site) throw new ActRefused('noSite', 'There is no such release site.', 'site', 'Choose one of the list.');
+  const at = await standing(c, p.unit, asOf(c, event), p, ['fingerling', 'fry']);
+  await askTemperedOut(c, at, { name: site.name, celsius: p.waterCelsius }, event.at);
+  const measured: MeasurementInput = {
+    method: 'buckets',
+    batches: p.batches,
+    bucketsG: p.bucketsG,
+    bucketSdG: p.bucketSdG,
+  };
+  const { meanG, ...count } = numberFrom(measurement.parse(measured), await usualCv(c, 'buckets', 'count'));
+  const { seqs } = await c.record([
+    {
+      kind: 'release',
+      ...event,
+      replacesSeq: c.replacing?.seq,
+      intent: { ...p, measured, siteName: site.name, water: site.water, permit: site.permit },
+      acts: [
+        {
+          act: 'lose',
+          account: 'released',
+          from: at.place,
+          amount: { kind: 'number', ...count, shortfall: answered(c, shortfall) === 'yes' },
+        },
+        ...(p.emptied ? [{ act: 'close' as const, holding: at.place }] : []),
+      ],
+      observations: [
+        {
+          kind: 'release',
+          ...idsOf(at),
+          ...seenNumber(count),
+          trials: site.id,
+        },
+      ],
+    },
+  ]);
+  const entry = (await c.trx('entry').where({ seq: seqs[0]! }).first('id')) as { id: string };
+  return { entryId: entry.id, lot: at.lot.name, unit: at.unit.name, site: site.name, meanG, ...said(count) };
+});

@@ -1,0 +1,15 @@
+import { hash } from '@node-rs/argon2';
+import { ActRefused } from '@/server/act/refused';
+import { decides } from '@/server/context';
+import { endSignIns } from '../../people';
+import { resetPassword } from './act';
+
+export const decision = decides(resetPassword, async (c, p) => {
+  const n = await c
+    .trx('person')
+    .where({ id: p.id, site_id: c.site.id })
+    .update({ password_hash: await hash(p.password), session_version: c.trx.raw('session_version + 1') });
+  if (n === 0) throw new ActRefused('noPerson', 'There is no such person.', 'id');
+  await endSignIns(c, p.id);
+  return {};
+});

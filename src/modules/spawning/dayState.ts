@@ -1,0 +1,31 @@
+import { type BenchState, benchState } from '@/core/spawning/bench';
+import { fishById } from '@/modules/brood/fish';
+import { mustBeHere } from '@/modules/brood/life';
+import type { Event } from '@/server/act/event';
+import { ActRefused } from '@/server/act/refused';
+import type { Context } from '@/server/context';
+import { benchEntries } from '@/store/bench';
+import type { Observation } from '@/store/books/record';
+import type { DayRow } from './day';
+
+/** The bench as it stands, without the entry that is being put right. */
+export async function stateOf(c: Context, d: DayRow): Promise<BenchState> {
+  const entries = await benchEntries(c.trx, d.id);
+  return benchState(entries.filter((e) => e.id !== c.replacing?.id));
+}
+
+/** A fish of the day’s species and, where told, of a sex; one whose sex was not known shows it by what it gives. */
+export async function fishOfDay(c: Context, d: DayRow, id: number, event: Event, sex?: 'female' | 'male') {
+  const fish = await fishById(c, id);
+  if (fish.species !== d.species)
+    throw new ActRefused('species', `${fish.tag} is no ${d.species}.`, 'fish', 'Check the tag.');
+  if (sex && fish.sex !== sex && fish.sex !== 'unknown')
+    throw new ActRefused('sex', `${fish.tag} is a ${fish.sex}.`, 'fish', 'Check the tag.');
+  if (sex && fish.sex === 'unknown') await c.trx('brood_fish').where({ id }).update({ sex });
+  await mustBeHere(c, fish, event.at);
+  return fish;
+}
+
+/** One entry of the bench: it moves nothing in the books. */
+export const record = (c: Context, kind: string, event: Event, intent: unknown, observations: readonly Observation[]) =>
+  c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent, acts: [], observations }]);

@@ -1,0 +1,447 @@
+import { protocolShelf } from '@/book/protocols';
+import { benchState } from '@/core/spawning/bench';
+import { benchDue } from '@/core/spawning/due';
+import { benchView } from '@/queries/spawning';
+import { benchEntries } from '@/store/bench';
+import { protocolsInForce } from '@/store/protocols';
+import { HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
+import { refusal } from '../../../tests/support/refusal';
+
+let h: TestHatchery;
+let day: number;
+let f1: number;
+let f2: number;
+let m1: number;
+let m2: number;
+beforeEach(async () => {
+  h = await testHatchery();
+  const fish = async (tag: string, sex: string, more: Record<string, unknown> = {}) =>
+    (await h.send<{ id: number }>('brood.save', { species: 'sterlet', tag, sex, strain: 'Ombrel', ...more })).id;
+  f1 = await fish('F1', 'female');
+  f2 = await fish('F2', 'female');
+  m1 = await fish('M1', 'male');
+  m2 = await fish('M2', 'male');
+  const plan = { eggsWanted: 40_000, crosses: [{ female: f1, males: [m1, m2] }], induction: 'pituitary2' };
+  day = (await h.send<{ id: number }>('spawning.save', { species: 'sterlet', day: h.clock.now, plan })).id;
+});
+
+const state = async () => benchState(await benchEntries(h.db, day));
+const lastEntry = async () => (await h.db('entry').orderBy('seq', 'desc').first('id')) as { id: string };
+const dose = (more: Record<string, unknown> = {}) => ({
+  day,
+  fish: f1,
+  induction: 'pituitary2',
+  part: 1,
+  massG: 2000,
+  dosePerKg: 4,
+  concentrationPerMl: 4,
+  concentrationUnit: 'mg',
+  hormoneLot: 'CP-7',
+  checkedBy: 'Culturist',
+  ...more,
+});
+
+describe('a plan', () => {
+  test('names a day by itself; another of the same species and day gets a name of its own', async () => {
+    const again = await h.send('spawning.save', { species: 'sterlet', day: h.clock.now, plan: {} });
+    expect(again).toMatchObject({ name: expect.stringMatching(/^Sterlet, .*\(2\)$/) });
+  });
+
+  test('takes no male as a female, no female twice, no pair of two strains', async () => {
+    const plan = (crosses: unknown) =>
+      h.send('spawning.save', { species: 'sterlet', day: h.clock.now, plan: { crosses } });
+    expect(await refusal(plan([{ female: m1, males: [m2] }]))).toMatchObject({ code: 'sex' });
+    expect(await refusal(plan([{ female: f1, males: [f2] }]))).toMatchObject({ code: 'sex' });
+    expect(
+      await refusal(
+        plan([
+          { female: f1, males: [m1] },
+          { female: f1, males: [m2] },
+        ]),
+      ),
+    ).toMatchObject({ code: 'sex', message: 'F1 stands twice.' });
+    await h.send('brood.save', { id: m2, species: 'sterlet', tag: 'M2', sex: 'male', strain: 'Tessel' });
+    expect(await refusal(plan([{ female: f1, males: [m2] }]))).toMatchObject({ code: 'acrossStrains' });
+  });
+});
+
+describe('an injection', () => {
+  test('is worked out: a tenth of 4 mg/kg for 2 kg, from a vial of 4 mg/mL', async () => {
+    expect(await h.send('spawning.inject', dose({ maxMlPerSite: 0.15 }))).toMatchObject({
+      amount: expect.closeTo(0.8, 9),
+      volumeMl: expect.closeTo(0.2, 9),
+      sites: 2,
+    });
+    expect((await state()).fish.get(f1)!.injections).toMatchObject([{ part: 1, of: 2, doseUnit: 'mg' }]);
+  });
+
+  test('a vial in µg read as mg is stopped by the volume it makes', async () => {
+    const e = await refusal(h.send('spawning.inject', dose({ concentrationPerMl: 4000 })));
+    expect(e).toMatchObject({ code: 'volume', path: 'concentrationUnit' });
+    expect(e.todo).toContain('thousandfold');
+    const much = await refusal(h.send('spawning.inject', dose({ concentrationPerMl: 4, concentrationUnit: 'ug' })));
+    expect(much).toMatchObject({ code: 'dose', path: 'concentrationUnit' });
+    expect(await h.send('spawning.inject', dose({ concentrationPerMl: 4000, concentrationUnit: 'ug' }))).toMatchObject({
+      volumeMl: expect.closeTo(0.2, 9),
+    });
+  });
+
+  test('a dose out of range is asked about, an order of magnitude is stopped without an answer', async () => {
+    expect(await refusal(h.send('spawning.inject', dose({ dosePerKg: 6 })))).toMatchObject({
+      code: 'dose',
+      asks: [{ id: 'dose' }],
+    });
+    await h.send('spawning.inject', dose({ dosePerKg: 6, dose: 'meant' }));
+    const stop = await refusal(h.send('spawning.inject', dose({ fish: f2, dosePerKg: 40, dose: 'meant' })));
+    expect(stop).toMatchObject({ code: 'doseStop', path: 'dosePerKg', asks: [] });
+    // The range of the Book is the hatchery's own to put right.
+    await h.send('species.setValue', {
+      species: 'sterlet',
+      path: 'inductions.pituitary2',
+      value: { dosePerKg: { low: 3, high: 20 } },
+      source: 'test',
+      why: 'test',
+    });
+    await h.send('spawning.inject', dose({ fish: f2, dosePerKg: 40, dose: 'meant', concentrationPerMl: 20 }));
+  });
+
+  test('a second person, the parts in their order and at their interval, none twice', async () => {
+    expect(await refusal(h.send('spawning.inject', dose({ checkedBy: 'manager' })))).toMatchObject({
+      code: 'secondPerson',
+      path: 'checkedBy',
+    });
+    expect(await refusal(h.send('spawning.inject', dose({ part: 2 })))).toMatchObject({ code: 'part' });
+    await h.send('spawning.inject', dose());
+    expect(await refusal(h.send('spawning.inject', dose()))).toMatchObject({ code: 'part' });
+    h.clock.now += 5 * HOUR;
+    expect(await refusal(h.send('spawning.inject', dose({ part: 2 })))).toMatchObject({
+      code: 'interval',
+      asks: [{ id: 'interval' }],
+    });
+    h.clock.now += 7 * HOUR;
+    await h.send('spawning.inject', dose({ part: 2 }));
+    expect(await refusal(h.send('spawning.inject', dose({ part: 3 })))).toMatchObject({ code: 'part' });
+  });
+
+  test('put right in its place, without asking whether it was given already', async () => {
+    await h.send('spawning.inject', dose());
+    const { id } = await lastEntry();
+    await h.send('entry.correct', { entryId: id, reason: 'she was weighed anew', replacement: { massG: 2500 } });
+    expect((await state()).fish.get(f1)!.injections).toMatchObject([{ massG: 2500, amount: expect.closeTo(1, 9) }]);
+  });
+
+  test('a male is not injected, and who was injected is barred from food', async () => {
+    expect(await refusal(h.send('spawning.inject', dose({ fish: m1 })))).toMatchObject({ code: 'sex' });
+    await h.send('spawning.inject', dose());
+    const food = { fish: f1, fate: 'food', method: 'blow', firstSufficed: true };
+    expect(await refusal(h.send('brood.fate', food, h.culturist))).toMatchObject({ code: 'treated', asks: [] });
+    expect(await refusal(h.send('brood.fate', food))).toMatchObject({ asks: [{ id: 'withdrawal' }] });
+  });
+});
+
+describe('eggs, milt and bowls', () => {
+  const stripped = (fish: number, massG: number, more = {}) => h.send('spawning.strip', { day, fish, massG, ...more });
+  const bowl = (more: Record<string, unknown> = {}) =>
+    h.send('spawning.cross', {
+      day,
+      bowl: 'A',
+      females: [{ fish: f1, massG: 300 }],
+      males: [m1, m2],
+      how: 'pooled',
+      protocols: ['sturgeon-diluted', 'clay'],
+      ...more,
+    });
+
+  test('eggs that were not stripped, or are in a bowl already, cannot go into one', async () => {
+    expect(await refusal(bowl())).toMatchObject({ code: 'noEggs' });
+    await stripped(f1, 310);
+    await bowl();
+    expect(await refusal(bowl())).toMatchObject({ code: 'bowl' });
+    expect(await refusal(bowl({ bowl: 'B', females: [{ fish: f1, massG: 100 }] }))).toMatchObject({
+      code: 'noEggs',
+      message: 'F1 has 10 g of eggs left, not 100.',
+    });
+    // Put right in its own place it may have its own eggs again.
+    const { id } = await lastEntry();
+    await h.send('entry.correct', {
+      entryId: id,
+      reason: 'weighed with the bowl',
+      replacement: { females: [{ fish: f1, massG: 290 }] },
+    });
+    expect((await state()).bowls).toMatchObject([{ bowl: 'A', females: [{ massG: 290 }] }]);
+  });
+
+  test('poor eggs and milt that does not move are asked about', async () => {
+    expect(await refusal(stripped(f1, 310, { apart: true }))).toMatchObject({ path: 'why' });
+    await stripped(f1, 310, { apart: true, why: 'a third over-ripe' });
+    await h.send('spawning.milt', { day, fish: m2, motility: 'none' });
+    const e = await refusal(bowl());
+    expect(e).toMatchObject({ code: 'sure', asks: [{ id: 'sure' }] });
+    expect(e.message).toContain('the eggs of F1, the milt of M2');
+    await bowl({ sure: 'yes' });
+  });
+
+  test('steps are stamped once, in the bowl’s own protocols, or left out with a reason', async () => {
+    await stripped(f1, 310);
+    await bowl();
+    const step = (more: Record<string, unknown>) =>
+      h.send<{ off: number }>('spawning.step', { day, bowl: 'A', protocol: 'sturgeon-diluted', ...more });
+    await step({ step: 'weigh', value: 298 });
+    expect(await refusal(step({ step: 'weigh' }))).toMatchObject({ code: 'stamped' });
+    expect(await refusal(step({ step: 'nosuch' }))).toMatchObject({ code: 'noStep' });
+    expect(await refusal(step({ step: 'mix', protocol: 'enzyme' }))).toMatchObject({ code: 'noProtocol' });
+    expect(await refusal(step({ step: 'mix', bowl: 'Z' }))).toMatchObject({ code: 'noBowl' });
+    expect(await refusal(step({ step: 'mix', skipped: true }))).toMatchObject({ path: 'why' });
+    h.clock.now += HOUR;
+    // Half an hour was allowed for it.
+    expect((await step({ step: 'mix' })).off).toBeGreaterThan(29);
+    // A hand may stamp.
+    await h.send('spawning.step', { day, bowl: 'A', protocol: 'clay', step: 'into' }, h.hand);
+    const stamps = (await state()).bowls[0]!.stamps;
+    expect(stamps['sturgeon-diluted']).toMatchObject([{ step: 'weigh', value: 298 }, { step: 'mix' }]);
+    expect(stamps.clay).toHaveLength(1);
+  });
+
+  test('counted, the eggs are in the books and known as those of the bowl; taken back, they are not', async () => {
+    await stripped(f1, 310);
+    await bowl();
+    await h.send('take.record', {
+      species: 'sterlet',
+      females: [{ tag: 'F1', share: 1 }],
+      males: [{ tag: 'M1' }, { tag: 'M2' }],
+      cross: 'pooled',
+      measured: { method: 'counted', number: 18_000 },
+      unit: h.units.B1,
+      day,
+      bowl: 'A',
+    });
+    expect(await h.number('B1')).toBe(18_000);
+    expect((await state()).bowls[0]!.take).not.toBeNull();
+    const { id } = await lastEntry();
+    await h.send('entry.correct', { entryId: id, reason: 'another bowl' });
+    expect((await state()).bowls[0]!.take).toBeNull();
+  });
+
+  test('looks whether she runs', async () => {
+    await h.send('spawning.ready', { day, fish: f1, found: 'notYet' });
+    await h.send('spawning.ready', { day, fish: f1, found: 'running' });
+    expect((await state()).fish.get(f1)!.checks.map((x) => x.found)).toEqual(['notYet', 'running']);
+    expect(await refusal(h.send('spawning.ready', { day, fish: m1, found: 'running' }))).toMatchObject({ code: 'sex' });
+  });
+});
+
+describe('protocols of this hatchery’s own', () => {
+  const clay = () => protocolShelf().get('clay')!;
+  const save = (content: unknown, more: Record<string, unknown> = {}) =>
+    h.send<{ version: number }>('protocol.save', { content, why: 'as we do it', ...more });
+
+  test('a version of its own takes the shipped one’s place; another follows it; retired it is gone', async () => {
+    expect(await save({ ...clay(), name: 'our clay' })).toMatchObject({ version: 1 });
+    expect(await save({ ...clay(), name: 'our clay, longer' })).toMatchObject({ version: 2 });
+    const inForce = () => protocolsInForce(h.db, h.manager.siteId);
+    expect((await inForce()).get('clay')).toMatchObject({ name: 'our clay, longer', version: 2 });
+    await save(clay(), { retired: true });
+    expect((await inForce()).has('clay')).toBe(false);
+  });
+
+  test('a copy must not take the place of one there is; what cannot be worked is refused at its step', async () => {
+    expect(await refusal(save(clay(), { fresh: true }))).toMatchObject({ code: 'nameTaken' });
+    expect(await save({ ...clay(), id: 'clay-ours' }, { fresh: true })).toMatchObject({ version: 1 });
+    const steps = [{ id: 'a', says: 'x', fromMinutes: 3, toMinutes: 1 }];
+    expect(await refusal(save({ ...clay(), steps }))).toMatchObject({ path: 'content.steps.0.toMinutes' });
+    expect(await refusal(h.send('protocol.save', { content: clay(), why: 'x' }, h.culturist))).toMatchObject({
+      code: 'notAllowed',
+    });
+  });
+});
+
+describe('a bath', () => {
+  const mix = (more: Record<string, unknown> = {}) =>
+    h.send('spawning.bath', {
+      day,
+      protocol: 'iodophor-after',
+      volumeL: 10,
+      targetMgPerL: 100,
+      way: 'product',
+      activeShare: 0.01,
+      densityKgPerL: 1,
+      productLot: 'I-22',
+      batchesMost: 1,
+      ...more,
+    });
+  const into = (bowl: string, more: Record<string, unknown> = {}) =>
+    h.send('spawning.step', { day, bowl, protocol: 'iodophor-after', step: 'in', ...more });
+  const bowls = async (...names: string[]) => {
+    await h.send('spawning.strip', { day, fish: f1, massG: 300 });
+    for (const bowl of names)
+      await h.send('spawning.cross', {
+        day,
+        bowl,
+        females: [{ fish: f1, massG: 100 }],
+        males: [m1],
+        how: 'pooled',
+        protocols: ['iodophor-after'],
+      });
+  };
+
+  test('is worked out of the drum by its available iodine, or of a stock of known strength', async () => {
+    expect(await mix()).toMatchObject({ productG: expect.closeTo(100, 9), productMl: expect.closeTo(100, 9) });
+    expect(await mix({ way: 'stock', stockMgPerL: 2000, activeShare: undefined })).toMatchObject({
+      stockL: expect.closeTo(0.5, 9),
+      productG: null,
+    });
+  });
+
+  test('a sour bath of iodine is stopped, when it is mixed and when eggs would go in', async () => {
+    expect(await refusal(mix({ pH: 5.5 }))).toMatchObject({ code: 'pH', path: 'pH' });
+    await mix({ pH: 7 });
+    await bowls('A');
+    const rinsed = (more: object) =>
+      h.send('spawning.step', { day, bowl: 'A', protocol: 'iodophor-after', step: 'rinsed', ...more });
+    expect(await refusal(rinsed({}))).toMatchObject({ code: 'figure', path: 'value' });
+    expect(await refusal(rinsed({ value: 5.9, figure: 'meant' }))).toMatchObject({ code: 'figureStop' });
+    expect(await refusal(rinsed({ value: 6.2 }))).toMatchObject({ code: 'figure', asks: [{ id: 'figure' }] });
+    await rinsed({ value: 6.2, figure: 'meant' });
+  });
+
+  test('outside the protocol it is asked about, an order of magnitude out it is stopped', async () => {
+    expect(await refusal(mix({ targetMgPerL: 200 }))).toMatchObject({ code: 'dose', asks: [{ id: 'dose' }] });
+    expect(await refusal(mix({ targetMgPerL: 10_000, dose: 'meant' }))).toMatchObject({ code: 'doseStop' });
+    expect(await refusal(mix({ activeShare: undefined }))).toMatchObject({ path: 'activeShare' });
+    expect(await refusal(mix({ way: 'stock', stockMgPerL: 50 }))).toMatchObject({ path: 'targetMgPerL' });
+    expect(await refusal(mix({ protocol: 'clay' }))).toMatchObject({ code: 'noProtocol' });
+  });
+
+  test('takes as many batches as were said; the next one asks for a fresh bath', async () => {
+    await bowls('A', 'B', 'C');
+    expect(await refusal(into('A'))).toMatchObject({ code: 'bath', asks: [{ id: 'bath' }] });
+    await mix();
+    await into('A');
+    const spent = await refusal(into('B'));
+    expect(spent).toMatchObject({ code: 'bath', asks: [{ id: 'bath' }] });
+    expect(spent.message).toContain('(A)');
+    await mix();
+    await into('B');
+    await into('C', { bath: 'again' });
+    await h.send('spawning.strip', { day, fish: f1, massG: 100 });
+    await bowls('D');
+    // Leaving the bath out needs none.
+    await into('D', { skipped: true, why: 'eggs too weak' });
+  });
+});
+
+describe('where injected fish fight', () => {
+  const move = (fish: number[], unit: string, more: Record<string, unknown> = {}) =>
+    h.send('brood.move', { day, fish, unit: h.units[unit]!, ...more });
+  beforeEach(async () => {
+    await h.send('brood.move', { fish: [f1, f2], unit: h.units.R1! });
+    await h.send('spawning.save', {
+      id: day,
+      species: 'sterlet',
+      day: h.clock.now,
+      plan: { crosses: [{ female: f1, males: [m1] }], induction: 'pituitary2', oneToCage: true },
+    });
+    await h.send('spawning.inject', dose());
+  });
+
+  test('one to a cage, with the lid secured; not yet injected they may stand together', async () => {
+    expect(await refusal(move([f1], 'R2'))).toMatchObject({ code: 'lid', path: 'lid' });
+    await move([f1], 'R2', { lid: 'secured' });
+    await move([f2], 'R3');
+    await h.send('spawning.inject', dose({ fish: f2 }));
+    const e = await refusal(move([f2], 'R2', { lid: 'secured' }));
+    expect(e).toMatchObject({ code: 'together', path: 'unit', asks: [{ id: 'together' }] });
+    expect(e.message).toContain('F1');
+    await move([f2], 'R2', { lid: 'secured', together: 'meant' });
+  });
+
+  test('the bench says who still shares a unit; once she is stripped she goes where she likes', async () => {
+    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    expect(v.females.find((f) => f.fish.tag === 'F1')!.notAlone).toBe(1);
+    expect(benchDue(v, h.clock.now).some((d) => d.key === `cage ${f1}`)).toBe(true);
+    await h.send('spawning.strip', { day, fish: f1, massG: 200 });
+    await move([f1], 'R1');
+  });
+});
+
+describe('eggs that are not stripped, or stripped in rounds', () => {
+  const plan = (protocols: string[]) =>
+    h.send('spawning.save', {
+      id: day,
+      species: 'sterlet',
+      day: h.clock.now,
+      plan: { crosses: [{ female: f1, males: [m1] }], protocols },
+    });
+  const step = (id: string, more: Record<string, unknown> = {}) =>
+    h.send('spawning.step', { day, fish: f1, protocol: 'partial-stripping', step: id, ...more });
+
+  test('rounds of stripping are stamped on the female, with what each gave; the next one falls due', async () => {
+    expect(await refusal(step('first'))).toMatchObject({ code: 'noProtocol' });
+    await plan(['partial-stripping']);
+    await step('first', { value: 120 });
+    expect(await refusal(step('first'))).toMatchObject({ code: 'stamped' });
+    expect(await refusal(step('second', { bowl: 'A' }))).toMatchObject({ path: 'bowl' });
+    h.clock.now += HOUR;
+    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    expect(v.females[0]!.taking[0]!.stamps).toMatchObject([{ step: 'first', value: 120 }]);
+    expect(benchDue(v, h.clock.now).find((x) => x.key.startsWith('taking'))).toMatchObject({
+      who: 'F1',
+      says: 'Second round',
+      now: true,
+    });
+  });
+
+  test('a pair that spawned on its nest: its eggs go to the books without a mass, their clock runs from the spawning', async () => {
+    const spawned = h.clock.now - 6 * HOUR;
+    await h.send('spawning.nest', { day, bowl: 'N1', female: f1, males: [m1], at: spawned });
+    expect(await refusal(h.send('spawning.nest', { day, bowl: 'N1', female: f2, males: [m1] }))).toMatchObject({
+      path: 'bowl',
+    });
+    expect((await state()).bowls).toMatchObject([{ bowl: 'N1', nest: true, females: [{ fish: f1 }], males: [m1] }]);
+    const count = () =>
+      h.send<{ lotId: number }>('take.record', {
+        species: 'sterlet',
+        females: [{ tag: 'F1' }],
+        males: [{ tag: 'M1' }],
+        cross: 'pooled',
+        measured: { method: 'estimated', number: 40_000, half: 8000 },
+        unit: h.units.B1!,
+        day,
+        bowl: 'N1',
+      });
+    const { lotId } = await count();
+    expect(await h.db('lot').where({ id: lotId }).first('fertilised_at')).toEqual({ fertilised_at: spawned });
+    expect(await refusal(count())).toMatchObject({ code: 'counted' });
+  });
+});
+
+test('two days after she was stripped she is looked at again, unless somebody did or she left', async () => {
+  await h.send('spawning.strip', { day, fish: f1, massG: 200 });
+  const rest = async () => {
+    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    return benchDue(v, h.clock.now).filter((x) => x.key === `rest ${f1}`).length;
+  };
+  h.clock.now += 47 * HOUR;
+  expect(await rest()).toBe(0);
+  h.clock.now += 2 * HOUR;
+  expect(await rest()).toBe(1);
+  await h.send('brood.look', { fish: f1, massG: 1800 });
+  expect(await rest()).toBe(0);
+});
+
+test('a male who fathered far more than his share of the season is said to be overused', async () => {
+  const take = (male: string, number: number) =>
+    h.send('take.record', {
+      species: 'sterlet',
+      females: [{ tag: 'F1' }],
+      males: [{ tag: male }],
+      cross: 'pooled',
+      measured: { method: 'counted', number },
+      unit: h.units.B1!,
+    });
+  await take('M1', 9000);
+  for (const m of ['M2', 'M3', 'M4']) await take(m, 1000);
+  const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+  expect(v.males.find((m) => m.fish.tag === 'M1')).toMatchObject({ fathered: 0.75, overused: true });
+  expect(v.males.find((m) => m.fish.tag === 'M2')).toMatchObject({ overused: false });
+});

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { defineAct, returns } from '@/server/act/define';
+import { eventFields } from '@/server/act/event';
+
+/** One reading by eye of what is not a temperature: oxygen, pH, flow. */
+export const recordReading = defineAct({
+  type: 'reading.record',
+  title: 'Reading',
+  by: ['manager', 'culturist', 'hand'],
+  input: z.object({ ...eventFields, sensor: z.number().int(), value: z.number() }),
+  result: returns<{ sensor: string; value: number }>(),
+  kinds: {
+    reading: {
+      word: 'reading',
+      says: ({ intent: i }) => [
+        `${i.sensorName}: `,
+        { figure: i.value ?? Number.NaN },
+        i.unitName ? ` ${i.unitName}` : '',
+      ],
+      measured: (i) => ({ value: i.value, unit: String(i.unitName ?? '') }),
+    },
+  },
+});

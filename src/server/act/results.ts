@@ -1,0 +1,8 @@
+/** A number with its ± as it will be shown. */
+export type Said = { number: number; sd: number; text: string };
+
+/** A share of a sample with its interval. */
+export type Share = { estimate: number; low: number; high: number };
+
+/** What hatched, once a unit is through: the number, whether two ways agree, and its share of the eggs. */
+export type Hatched = { hatched: string; agree?: boolean; share?: number; shareHalf?: number };

@@ -1,0 +1,76 @@
+import { ZodError } from 'zod';
+import type { Act } from './act/define';
+import { ActRefused } from './act/refused';
+
+const YEAR = 365.25 * 86_400_000;
+
+/** Integers from here on are instants: no number of animals, no id comes near. */
+const INSTANT = 1e11;
+
+/** The earliest day that anything of a hatchery, its loggers included, can be of. */
+export const earliest = (now: number) => now - 60 * YEAR;
+
+/** Plans reach so far ahead, and no further. */
+export const latest = (now: number) => now + 10 * YEAR;
+
+/** A lone surrogate: no encoding can hold it, and the database would refuse the whole record for it. */
+const HALF = /\p{Surrogate}/u;
+
+function mustBeText(value: unknown, path: readonly (string | number)[]): void {
+  if (typeof value === 'string' && HALF.test(value))
+    throw new ActRefused(
+      'text',
+      'There is half a character in this text, which cannot be kept.',
+      path.join('.'),
+      'Type it anew.',
+    );
+  if (value === null || typeof value !== 'object') return;
+  for (const [k, v] of Object.entries(value)) {
+    mustBeText(k, path);
+    mustBeText(v, [...path, Array.isArray(value) ? Number(k) : k]);
+  }
+}
+
+/**
+ * Every instant of a payload, wherever it stands, lies within the hatchery's life: a mistyped year would have roll-ups,
+ * calendars and searches run through thousands of years under the lock of the site.
+ */
+function mustBeInLife(value: unknown, path: readonly (string | number)[], now: number): void {
+  if (typeof value === 'number') {
+    if (!Number.isInteger(value) || Math.abs(value) < INSTANT) return;
+    if (value >= earliest(now) && value <= latest(now)) return;
+    const year = Number.isNaN(new Date(value).getTime()) ? 'that year' : `the year ${new Date(value).getUTCFullYear()}`;
+    throw new ActRefused(
+      'instant',
+      `${year.charAt(0).toUpperCase()}${year.slice(1)} is out of the life of a hatchery.`,
+      path.join('.'),
+      'Check the year.',
+    );
+  }
+  if (value === null || typeof value !== 'object') return;
+  for (const [k, v] of Object.entries(value)) mustBeInLife(v, [...path, Array.isArray(value) ? Number(k) : k], now);
+}
+
+/** A field as people name it: `females.0.massG` is “females 1 mass g”; its own name stands in the refusal's path. */
+export const fieldWords = (path: readonly PropertyKey[]) =>
+  path
+    .map((p) => (typeof p === 'number' ? p + 1 : String(p).replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)))
+    .join(' ');
+
+/** @throws ActRefused naming the first field that is wrong */
+export function parseInput(act: Act, raw: unknown, now: number): unknown {
+  try {
+    // Probes' clocks are judged reading by reading, and what is off is counted there.
+    mustBeText(raw, []);
+    if (act.type !== 'readings.report') mustBeInLife(raw, [], now);
+    return act.input.parse(raw);
+  } catch (e) {
+    if (!(e instanceof ZodError)) throw e;
+    const issue = e.issues[0]!;
+    throw new ActRefused(
+      'payload',
+      `${issue.path.length > 0 ? `${fieldWords(issue.path)} ` : ''}${issue.message}`,
+      issue.path.join('.'),
+    );
+  }
+}

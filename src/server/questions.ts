@@ -1,0 +1,29 @@
+import { defineQuestion } from './act/question';
+
+/** Hands should stay off: an emergency, or meant, with the reason in the note. */
+export const sensitive = defineQuestion('sensitive', 'emergency', 'meant');
+/** Eyes were not seen in nearly all: somebody has looked. */
+export const eyes = defineQuestion('eyes', 'seen');
+/** So soon? They were looked at, and it is so. */
+export const early = defineQuestion('early', 'seen');
+/** To another water: how they got over. */
+export const tempered = defineQuestion('tempered', 'tempered', 'emergency');
+/** More than the unit is set to hold. */
+export const overload = defineQuestion('overload', 'yes');
+/** Brood fish stand there. */
+export const withBrood = defineQuestion('withBrood', 'yes');
+/** More than the books hold: the difference comes from unexplained. */
+export const shortfall = defineQuestion('shortfall', 'yes');
+/** Two strains are crossed. */
+export const acrossStrains = defineQuestion('acrossStrains', 'meant');
+/** A tag that a fish of another species bears. */
+export const otherKind = defineQuestion('otherKind', 'another');
+/** Fish of this origin are not to end so. */
+export const path = defineQuestion('path', 'meant');
+/** Beyond the quota of the season. */
+export const quota = defineQuestion('quota', 'meant');
+/** A count and the books differ beyond chance: which stands. */
+export const answer = defineQuestion('answer', 'combine', 'replace', 'note');
+/** What moves animals into a unit may be asked of it. */
+export const loadQuestions = [overload, withBrood] as const;
+export const ruleQuestions = [path, quota] as const;

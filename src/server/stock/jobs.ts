@@ -1,0 +1,30 @@
+import type { Context } from '@/server/context';
+import { queueDates } from '@/store/predictionQueue';
+
+/** Marks the dates of lots as stale: the worker recomputes them. Asking twice queues once. */
+export async function queuePredictions(
+  c: Pick<Context, 'trx' | 'site' | 'now'>,
+  lotIds: readonly number[],
+): Promise<void> {
+  await queueDates(c.trx, c.site.id, lotIds, c.now);
+}
+
+/** Marks the dates of all that stands at some stages, of one species or all, as stale. */
+export async function predictStanding(
+  c: Pick<Context, 'trx' | 'site' | 'now'>,
+  stages: readonly string[],
+  species?: string,
+): Promise<void> {
+  const lots = (await c
+    .trx('holding as h')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .where('h.site_id', c.site.id)
+    .where('h.number', '>', 0)
+    .whereIn('h.stage', [...stages])
+    .modify((q) => {
+      if (species !== undefined) q.where('t.species', species);
+    })
+    .distinct('h.lot_id')
+    .pluck('h.lot_id')) as number[];
+  await queuePredictions(c, lots);
+}

@@ -1,0 +1,105 @@
+import { inWindow, severityWords } from '@/core/incubation/handsOff';
+import { ownRules } from '@/core/ownRules';
+import { ActRefused } from '@/server/act/refused';
+import { ask, type Context } from '@/server/context';
+import { early, eyes, sensitive } from '@/server/questions';
+import type { Standing } from '@/server/stock/standing';
+
+/**
+ * How far a lot was in a unit at an instant, by its dates as last worked: eggs on the way to hatch, larvae on the way from
+ * there to feeding; null where not known.
+ */
+export async function wayAt(c: Context, s: Standing, at: number): Promise<number | null> {
+  const species = await c.species(s.lot.species);
+  const larvae = s.place.stage === 'yolksac';
+  const enters = larvae ? species.milestones.find((m) => m.enters === 'yolksac') : undefined;
+  const reached = larvae
+    ? species.milestones[species.milestones.indexOf(enters!) + 1]
+    : species.milestones.find((m) => m.enters === 'yolksac');
+  if (!reached || s.lot.fertilised_at === null) return null;
+  const row = (await c
+    .trx('prediction as p')
+    .join('unit as u', 'u.id', c.trx.raw('?', [s.unit.id]))
+    .where({ 'p.lot_id': s.lot.id, 'p.milestone': reached.id })
+    .orderByRaw('p.sensor_id = u.sensor_id DESC')
+    .first('p.passed', 'p.worked_at')) as { passed: number; worked_at: number } | undefined;
+  if (!row) return null;
+  // Larvae count from their hatch, which is not known by the minute: as last worked.
+  if (larvae) return reached.sumFrom === 'phase' ? row.passed : null;
+  const lived = row.worked_at - s.lot.fertilised_at;
+  return lived <= 0 ? row.passed : Math.min(1, (row.passed * Math.max(0, at - s.lot.fertilised_at)) / lived);
+}
+
+/**
+ * Eggs that must not be shaken just now: asked about once, with why; an emergency overrides, and anything else says its
+ * reason in the note. Mild windows (severity 3) are shown, not asked about.
+ */
+export async function askSensitive(c: Context, s: Standing, note: string, at: number, act: string): Promise<void> {
+  const { stage } = s.place;
+  if (stage !== 'egg' && stage !== 'yolksac') return;
+  const way = await wayAt(c, s, at);
+  const window = way === null ? null : inWindow(await c.species(s.lot.species), way, stage);
+  if (!window || window.severity > 2) return;
+  const answer = ask(c, sensitive, {
+    message: `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * way!)} % of the way ${stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}).`,
+    path: 'unit',
+    todo:
+      window.to >= 1
+        ? stage === 'egg'
+          ? 'Leave them until they have hatched.'
+          : 'Leave them until they feed.'
+        : `Wait until ${Math.round(100 * window.to)} % of the way.`,
+    choices: [
+      { value: 'emergency', label: 'It is an emergency', why: 'lost flow, oxygen or fungus overrides everything' },
+      { value: 'meant', label: 'It is meant', why: 'the reason stands in the note' },
+    ],
+  });
+  if (answer === 'meant' && !note.trim())
+    throw new ActRefused('why', `Say why ${act} cannot wait.`, 'note', 'One line in the note is enough.');
+}
+
+/** Asked about unless eyes were seen in nearly all of the lot at its last check, or whoever asks has looked. */
+export async function askEyes(c: Context, s: Standing, at: number, path: string, todo: string): Promise<void> {
+  const eyed = (await c
+    .trx('observation')
+    .where({ lot_id: s.lot.id, kind: 'check:eyed' })
+    .where('at', '<=', at)
+    .orderBy('at', 'desc')
+    .first('value')) as { value: number } | undefined;
+  if (eyed && eyed.value >= ownRules.eyesIn.value) return;
+  ask(c, eyes, {
+    message: eyed
+      ? `Eyes were seen in ${Math.round(100 * eyed.value)} % at the last check.`
+      : 'No eyed check is recorded of this lot.',
+    path,
+    todo,
+    choices: [{ value: 'seen', label: 'Eyes are in nearly all: I looked' }],
+  });
+}
+
+/**
+ * What is said of eggs long before their water lets it be is asked about: a stage is seen, but the wrong jar is seen as
+ * easily.
+ * @param least share of the way to hatch before which it is not believed without being asked
+ */
+export async function askEarly(c: Context, s: Standing, at: number, what: string, least: number): Promise<void> {
+  if (s.place.stage !== 'egg' || s.lot.fertilised_at === null) return;
+  const way = await wayAt(c, s, at);
+  const hours = (at - s.lot.fertilised_at) / 3_600_000;
+  if (way === null ? hours >= ownRules.leastEggHours.value : way >= least) return;
+  ask(c, early, {
+    message: `${s.unit.name}: the eggs are ${oldWords(hours)} old${way === null ? '' : `, ${Math.round(100 * way)} % of the way to hatch by their water`}. ${what} so soon?`,
+    path: 'unit',
+    todo: 'Check the unit, the lot and the time.',
+    choices: [{ value: 'seen', label: 'I looked: it is so' }],
+  });
+}
+
+const oldWords = (hours: number) =>
+  hours < 1.5
+    ? hours < 0.75
+      ? 'less than an hour'
+      : 'an hour'
+    : hours < 48
+      ? `${Math.round(hours)} hours`
+      : `${Math.round(hours / 24)} days`;

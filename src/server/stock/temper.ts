@@ -1,0 +1,83 @@
+import { run } from '@/core/calculation';
+import { ownRules } from '@/core/ownRules';
+import { degrees, degreesApart } from '@/core/quantities/format';
+import { stepBorne } from '@/core/species/species';
+import { temper } from '@/core/water/mixing';
+import { answered, ask, type Context } from '@/server/context';
+import { tempered } from '@/server/questions';
+import type { Standing, UnitRow } from '@/server/stock/standing';
+import { SENSOR_OF_UNIT } from '@/store/waters';
+
+/** How old a reading may be to say what a unit's water is. */
+const HOLDS_MS = 24 * 3_600_000;
+
+/** The last temperature of a unit's water within a day before an instant; null where none was read. */
+async function celsiusOf(c: Context, unitId: number, at: number): Promise<number | null> {
+  const row = (await c
+    .trx('reading as x')
+    .join('unit as u', 'u.id', c.trx.raw('?', [unitId]))
+    .where('x.sensor_id', c.trx.raw(SENSOR_OF_UNIT))
+    .whereBetween('x.at', [at - HOLDS_MS, at])
+    .where('x.struck', false)
+    .orderBy('x.at', 'desc')
+    .first('x.value')) as { value: number } | undefined;
+  return row?.value ?? null;
+}
+
+/**
+ * Eggs and yolk-sac larvae that go to a water further off than their species bears at once: asked about, with the
+ * schedule. Nothing is asked where either water was not read within a day.
+ */
+export async function askTempered(c: Context, from: Standing, to: UnitRow, at: number, path = 'to'): Promise<void> {
+  if (answered(c, tempered) || (from.place.stage !== 'egg' && from.place.stage !== 'yolksac')) return;
+  const most = stepBorne(await c.species(from.lot.species));
+  if (most === null) return;
+  const [here, there] = [await celsiusOf(c, from.unit.id, at), await celsiusOf(c, to.id, at)];
+  if (here === null || there === null) return;
+  await askOfSteps(c, { name: from.unit.name, celsius: here }, { name: to.name, celsius: there }, most, path);
+}
+
+/** Fish that are let go into a water further off than they bear at once, where both are known. */
+export async function askTemperedOut(
+  c: Context,
+  from: Standing,
+  to: { name: string; celsius: number | undefined },
+  at: number,
+): Promise<void> {
+  if (answered(c, tempered) || to.celsius === undefined) return;
+  const species = await c.species(from.lot.species);
+  const own = species.limits.find((l) => l.what === 'temperature step' && l.stage === from.place.stage)?.high;
+  const here = await celsiusOf(c, from.unit.id, at);
+  if (here === null) return;
+  await askOfSteps(
+    c,
+    { name: from.unit.name, celsius: here },
+    { name: to.name, celsius: to.celsius },
+    own ?? ownRules.releaseStep.value,
+    'waterCelsius',
+  );
+}
+
+type Water = { name: string; celsius: number };
+
+/** Refuses a change of water beyond what is borne at once, with the schedule of steps. */
+async function askOfSteps(c: Context, from: Water, to: Water, most: number, path: string): Promise<void> {
+  if (Math.abs(from.celsius - to.celsius) <= most) return;
+  const reader = (await c.trx('person').where({ id: c.actor.id }).first('units')) as { units: string } | undefined;
+  const us = reader?.units === 'us';
+  const o = run(temper, {
+    fromCelsius: from.celsius,
+    toCelsius: to.celsius,
+    maxStepCelsius: most,
+    minutesPerStep: ownRules.temperMinutes.value,
+  });
+  ask(c, tempered, {
+    message: `${from.name} stands at ${degrees(from.celsius, us)} and ${to.name} at ${degrees(to.celsius, us)}: more than the ${degreesApart(most, us)} that they bear at once.`,
+    path,
+    todo: `Temper them first: ${o.steps.length} steps, ${Math.round(o.totalMinutes)} minutes.`,
+    choices: [
+      { value: 'tempered', label: 'They were tempered, step by step' },
+      { value: 'emergency', label: 'It is an emergency', why: 'the shock is the lesser harm' },
+    ],
+  });
+}
