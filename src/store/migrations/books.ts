@@ -1,4 +1,5 @@
 import { worldAccounts } from '@/core/books/accounts';
+import { answersAmongFields, answersBeside } from './answersBeside';
 import type { Step } from './index';
 import { alter, create, drop } from './table';
 
@@ -280,4 +281,5 @@ export const booksMigrations: Step[] = [
     up: alter('lot', (t) => t.index(['site_id', 'species', 'season'])),
     down: alter('lot', (t) => t.dropIndex(['site_id', 'species', 'season'])),
   },
+  { name: '0116_answers_beside', up: answersBeside, down: answersAmongFields },
 ];
