@@ -2,8 +2,8 @@ import { TextDecoder } from 'node:util';
 import { cleanup, configure, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
-import { type SessionInfo, SessionProvider } from '@/features/frame/session';
-import { WorkingProvider } from '@/features/frame/Working';
+import { type SessionInfo, SessionProvider } from '@/client/session';
+import { WorkingProvider } from '@/client/Working';
 
 // The test browser has none.
 globalThis.TextDecoder ??= TextDecoder as typeof globalThis.TextDecoder;

@@ -2,24 +2,34 @@
 
 import { Hand } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import type { ActHolding, PlaceOption, SiteOption } from '@/client/holding';
+import { LossForm } from '@/client/LossForm';
+import { useSession } from '@/client/session';
+import { DeformityForm } from '@/modules/brood/acts/deformity/form';
+import { KeepForm } from '@/modules/brood/acts/keepApart/form';
 import { recordDead } from '@/modules/health/acts/dead/act';
+import { EggBathForm } from '@/modules/incubation/acts/bathe/form';
+import { CheckForm } from '@/modules/incubation/acts/check/form';
+import { SwimUpForm } from '@/modules/incubation/acts/check/SwimUpForm';
+import { DoubtfulForm } from '@/modules/incubation/acts/doubtful/form';
+import { HandleForm } from '@/modules/incubation/acts/handle/form';
+import { HatchSeenForm } from '@/modules/incubation/acts/hatchSeen/form';
+import { LayDownForm } from '@/modules/incubation/acts/layDown/form';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
+import { HatchForm } from '@/modules/incubation/acts/stage/form';
+import { StageForm } from '@/modules/incubation/acts/stage/StageForm';
+import { EmptiedForm } from '@/modules/moves/acts/emptied/form';
+import { OutForm } from '@/modules/moves/acts/loss/form';
+import { MoveForm } from '@/modules/moves/acts/move/form';
+import { ReleaseForm } from '@/modules/moves/acts/release/form';
+import { ShipForm } from '@/modules/moves/acts/ship/form';
+import { FeedForm } from '@/modules/rearing/acts/feed/form';
+import { NoteForm } from '@/modules/records/acts/note/form';
+import { CountForm } from '@/modules/sorting/acts/count/form';
+import { GradeForm } from '@/modules/sorting/acts/grade/form';
+import { SampleForm } from '@/modules/sorting/acts/sample/form';
+import { WeighForm } from '@/modules/sorting/acts/weigh/form';
 import type { Check } from '@/queries/unitSheet';
-import { useSession } from '../frame/session';
-import { CountForm, EmptiedForm, WeighForm } from './countForms';
-import { DeformityForm } from './DeformityForm';
-import { EggBathForm } from './EggBathForm';
-import { DoubtfulForm, HandleForm, HatchSeenForm } from './eggForms';
-import { GradeForm } from './GradeForm';
-import { HatchForm } from './HatchForm';
-import type { ActHolding, PlaceOption, SiteOption } from './holding';
-import { KeepForm } from './KeepForm';
-import { LayDownForm } from './LayDownForm';
-import { CheckForm, FeedForm, LossForm, NoteForm, SampleForm } from './lookForms';
-import { MoveForm, StageForm } from './moveForms';
-import { OutForm, ReleaseForm } from './outForms';
-import { ShipForm } from './ShipForm';
-import { SwimUpForm } from './SwimUpForm';
 
 type ActId =
   | 'pick'

@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
+import type { ActHolding } from '@/client/holding';
 import { barredTo } from '@/modules/door';
+import { GradeForm } from '@/modules/sorting/acts/grade/form';
 import { show } from '../../../tests/support/screen';
 import { ActPanel } from './ActPanel';
-import { GradeForm } from './GradeForm';
-import type { ActHolding } from './holding';
 
 const holding = (): ActHolding => ({
   unitId: 1,

@@ -2,12 +2,12 @@
 import { screen, waitFor } from '@testing-library/react';
 import { protocolShelf } from '@/book/protocols';
 import { speciesOf } from '@/book/shelf';
+import type { ActHolding } from '@/client/holding';
 import { dayPlan } from '@/core/spawning/plan';
 import type { BroodFish } from '@/queries/brood';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { CorrectionForm } from './CorrectionForm';
-import type { ActHolding } from './holding';
 
 const holding = (unit: string, over: Partial<ActHolding> = {}): ActHolding => ({
   unitId: Number(unit.slice(1)),

@@ -1,12 +1,14 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
+import type { ActHolding } from '@/client/holding';
+import { EggBathForm } from '@/modules/incubation/acts/bathe/form';
+import { SwimUpForm } from '@/modules/incubation/acts/check/SwimUpForm';
+import { DoubtfulForm } from '@/modules/incubation/acts/doubtful/form';
+import { HandleForm } from '@/modules/incubation/acts/handle/form';
+import { HatchSeenForm } from '@/modules/incubation/acts/hatchSeen/form';
 import type { Check } from '@/queries/unitSheet';
 import { NOW, onlySent, refused, server, show } from '../../../tests/support/screen';
 import { AlarmBar } from '../frame/AlarmBar';
-import { EggBathForm } from './EggBathForm';
-import { DoubtfulForm, HandleForm, HatchSeenForm } from './eggForms';
-import type { ActHolding } from './holding';
-import { SwimUpForm } from './SwimUpForm';
 
 const h: ActHolding = {
   unitId: 3,

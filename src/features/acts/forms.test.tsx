@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
+import type { ActHolding, PlaceOption } from '@/client/holding';
 import { onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { ActPanel } from './ActPanel';
-import type { ActHolding, PlaceOption } from './holding';
 
 const holding = (over: Partial<ActHolding> = {}): ActHolding => ({
   unitId: 1,

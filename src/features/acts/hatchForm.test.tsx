@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
+import type { ActHolding } from '@/client/holding';
+import { HatchForm } from '@/modules/incubation/acts/stage/form';
 import { onlySent, refused, server, show } from '../../../tests/support/screen';
-import { HatchForm } from './HatchForm';
-import type { ActHolding } from './holding';
 
 const h: ActHolding = {
   unitId: 3,

@@ -1,10 +1,7 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
-import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
-import { withDoubt } from '@/core/quantities/format';
-import { NOW, session, show } from '../../../tests/support/screen';
-import { HowManyInput } from './HowMany';
+import { HowManyInput } from '@/client/HowMany';
 import {
   DecimalInput,
   decimalOf,
@@ -15,10 +12,13 @@ import {
   numberText,
   type useShown,
   wholeOf,
-} from './inputs';
-import { emptyPairs, type Pair, PairRows, readPairs } from './pairs';
-import { emptyHowMany, type HowManyValue, howManyValue, readHowMany } from './readHowMany';
-import { nowValue, readWhen, useEventFields, WhenInput } from './when';
+} from '@/client/inputs';
+import { emptyPairs, type Pair, PairRows, readPairs } from '@/client/pairs';
+import { emptyHowMany, type HowManyValue, howManyValue, readHowMany } from '@/client/readHowMany';
+import { nowValue, readWhen, useEventFields, WhenInput } from '@/client/when';
+import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { withDoubt } from '@/core/quantities/format';
+import { NOW, session, show } from '../../../tests/support/screen';
 
 describe('text into numbers', () => {
   test.each([

@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
 
 import { screen } from '@testing-library/react';
+import type { ActHolding } from '@/client/holding';
+import { LossForm } from '@/client/LossForm';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
 import { onlySent, show } from '../../../tests/support/screen';
-import type { ActHolding } from './holding';
-import { LossForm } from './lookForms';
 
 const h: ActHolding = {
   unitId: 3,

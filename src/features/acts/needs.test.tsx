@@ -1,13 +1,13 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
+import type { ActHolding, PlaceOption } from '@/client/holding';
+import { LayDownForm } from '@/modules/incubation/acts/layDown/form';
+import { TakeForm } from '@/modules/incubation/acts/take/form';
+import { MoveForm } from '@/modules/moves/acts/move/form';
+import { ReleaseForm } from '@/modules/moves/acts/release/form';
+import { GradeForm } from '@/modules/sorting/acts/grade/form';
+import { WeighForm } from '@/modules/sorting/acts/weigh/form';
 import { server, show } from '../../../tests/support/screen';
-import { TakeForm } from '../take/TakeForm';
-import { WeighForm } from './countForms';
-import { GradeForm } from './GradeForm';
-import type { ActHolding, PlaceOption } from './holding';
-import { LayDownForm } from './LayDownForm';
-import { MoveForm } from './moveForms';
-import { ReleaseForm } from './outForms';
 
 const h: ActHolding = {
   unitId: 1,

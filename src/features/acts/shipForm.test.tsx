@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
+import type { ActHolding } from '@/client/holding';
+import { ShipForm } from '@/modules/moves/acts/ship/form';
 import { onlySent, refused, server, show } from '../../../tests/support/screen';
-import type { ActHolding } from './holding';
-import { ShipForm } from './ShipForm';
 
 const h: ActHolding = {
   unitId: 3,

@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
 import { jest } from '@jest/globals';
 import { act, screen, within } from '@testing-library/react';
+import type { ActHolding } from '@/client/holding';
+import { Tempering } from '@/client/Tempering';
 import { show } from '../../../tests/support/screen';
 import { ActPanel } from './ActPanel';
-import type { ActHolding } from './holding';
-import { Tempering } from './Tempering';
 
 const eggs: ActHolding = {
   unitId: 1,

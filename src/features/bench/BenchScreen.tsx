@@ -1,10 +1,10 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { WorkingView } from '@/client/Working';
 import type { Working } from '@/core/calculation';
 import { figures } from '@/core/quantities/format';
 import { Link } from '@/ui/Link';
-import { WorkingView } from '../frame/Working';
 import { Editor } from './Editor';
 import { unitFor, words } from './keys';
 import type { Shape } from './shape';

@@ -1,9 +1,9 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { decimalOf, measureOf, numberText } from '@/client/inputs';
+import { useSession } from '@/client/session';
 import type { Dimension } from '@/core/quantities/measure';
-import { decimalOf, measureOf, numberText } from '../acts/inputs';
-import { useSession } from '../frame/session';
 import { unitFor, words } from './keys';
 import { choicesOf, formOf, formsOf, isOptional, missingKeys, type Shape, starter } from './shape';
 

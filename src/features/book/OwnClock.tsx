@@ -2,11 +2,11 @@
 
 import { max, scaleLinear } from 'd3';
 import { useState } from 'react';
+import { ActFoot, useAct } from '@/client/useAct';
 import { decimals, plain } from '@/core/quantities/format';
 import { useOwnClock } from '@/modules/incubation/acts/ownClock/act';
 import type { OwnClock as Own } from '@/queries/ownClock';
 import { TextField } from '@/ui/fields';
-import { ActFoot, useAct } from '../acts/useAct';
 
 const W = 360;
 const H = 270;

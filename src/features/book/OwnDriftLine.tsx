@@ -1,8 +1,8 @@
 'use client';
 
+import { Worked } from '@/client/Working';
 import { figures } from '@/core/quantities/format';
 import type { OwnDrift } from '@/queries/drift';
-import { Worked } from '../frame/Working';
 import { PutInForce } from './PutInForce';
 
 /** What this hatchery's own counts say of unseen loss, beside what the book holds; the manager may put it in force. */

@@ -2,12 +2,12 @@
 
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useAct } from '@/client/useAct';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { saveProtocol } from '@/modules/reference/acts/protocol/act';
 import type { ProtocolInForce } from '@/queries/book';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { useAct } from '../acts/useAct';
 import {
   bathTyped,
   emptyStep,

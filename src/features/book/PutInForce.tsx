@@ -1,8 +1,8 @@
 'use client';
 
+import { useAct } from '@/client/useAct';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
-import { useAct } from '../acts/useAct';
 
 /** What this hatchery has learned of a value of the Book: a tap puts it in force, unless it is so already. */
 export function PutInForce({

@@ -3,15 +3,15 @@
 import { Plus } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { type DevelopmentModel, developmentModel } from '@/core/development/model';
 import { plain } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { daysAt, STEADY } from './daysAt';
 import { kindOf, type ModelKind, modelKinds, modelSays, readTyped, type Typed, typedOf, valueAt } from './valueForm';
 

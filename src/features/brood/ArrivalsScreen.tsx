@@ -1,17 +1,19 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
+import type { PlaceOption } from '@/client/holding';
+import { useSession } from '@/client/session';
 import { type BySex, catchMeans, sumOf } from '@/core/brood/batch';
 import { quotaName } from '@/core/brood/fateRules';
 import { fates } from '@/core/brood/fates';
 import { ownRules } from '@/core/ownRules';
 import { figures, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { ArriveForm } from '@/modules/brood/acts/arrive/form';
+import { SortForm } from '@/modules/brood/acts/sort/form';
+import { TagForm } from '@/modules/brood/acts/tagOut/form';
 import type { ArrivalBatch, ArrivalsView } from '@/queries/arrivals';
 import { Link } from '@/ui/Link';
-import type { PlaceOption } from '../acts/holding';
-import { useSession } from '../frame/session';
-import { ArriveForm, SortForm, TagForm } from './arrivalForms';
 import { BroodTabs } from './BroodTabs';
 import { FateRulesForm } from './FateRulesForm';
 import { SpeciesNav } from './SpeciesNav';

@@ -2,15 +2,15 @@
 
 import { X } from 'lucide-react';
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import type { PlaceOption } from '@/client/holding';
+import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import type { Conditioning } from '@/core/brood/conditioning';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { saveConditioning } from '@/modules/brood/acts/conditioning/act';
 import { TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import type { PlaceOption } from '../acts/holding';
-import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown, wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 
 type Row = { day: string; light: string; warm: string; diet: string };
 

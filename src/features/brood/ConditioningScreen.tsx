@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
+import type { PlaceOption } from '@/client/holding';
+import { useSession } from '@/client/session';
 import { figures } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { Comparison, ConditioningView, Programme, Response } from '@/queries/conditioning';
-import type { PlaceOption } from '../acts/holding';
-import { useSession } from '../frame/session';
 import { BroodTabs } from './BroodTabs';
 import { ConditioningChart } from './ConditioningChart';
 import { ConditioningForm } from './ConditioningForm';

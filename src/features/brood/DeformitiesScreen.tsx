@@ -1,13 +1,13 @@
 'use client';
 
+import { useSession } from '@/client/session';
+import { Worked } from '@/client/Working';
 import { deformities, deformityName } from '@/core/brood/deformities';
 import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { DeformityView, ParentRate } from '@/queries/deformities';
 import { DeformityDrawing } from '@/ui/deformityDrawings';
 import { Link } from '@/ui/Link';
-import { useSession } from '../frame/session';
-import { Worked } from '../frame/Working';
 import { BroodTabs } from './BroodTabs';
 import { SpeciesNav } from './SpeciesNav';
 

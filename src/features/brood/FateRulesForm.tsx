@@ -1,15 +1,15 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { type FateRules, quotaName } from '@/core/brood/fateRules';
 import { type FateId, fates } from '@/core/brood/fates';
 import type { FishSource } from '@/core/brood/parseFish';
 import { saveFateRules } from '@/modules/brood/acts/fateRules/act';
 import { Tick } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 
 const origins: { id: FishSource; word: string }[] = [
   { id: 'wild', word: 'wild fish' },

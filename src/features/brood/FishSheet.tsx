@@ -1,16 +1,18 @@
 'use client';
 
 import { useState } from 'react';
+import type { FishInHand } from '@/client/fish';
+import type { PlaceOption } from '@/client/holding';
+import { useSession } from '@/client/session';
 import { decimals } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { FateForm } from '@/modules/brood/acts/fate/form';
+import { LookForm } from '@/modules/brood/acts/look/form';
+import { FishMoveForm } from '@/modules/brood/acts/move/form';
 import type { BroodFish } from '@/queries/brood';
 import type { SheetEntry } from '@/queries/ledger';
 import { Link } from '@/ui/Link';
-import type { PlaceOption } from '../acts/holding';
-import { useSession } from '../frame/session';
-import type { FishInHand } from './fish';
-import { FateForm, FishMoveForm, LookForm } from './fishForms';
 import { SaveFishForm } from './SaveFishForm';
 
 const acts = [

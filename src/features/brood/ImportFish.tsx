@@ -1,6 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import { useSession } from '@/client/session';
+import { ActFoot, useAct } from '@/client/useAct';
 import { type FishFile, parseFish, type Sex } from '@/core/brood/parseFish';
 import type { MassRange } from '@/core/brood/plausible';
 import { grouped } from '@/core/quantities/format';
@@ -9,8 +11,6 @@ import { decodeText } from '@/core/readings/decodeText';
 import { isoDay } from '@/core/time/localDay';
 import { importFish } from '@/modules/brood/acts/import/act';
 import { Field } from '@/ui/fields';
-import { ActFoot, useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 
 /** Rows of the preview; the file may hold thousands. */
 const SHOWN = 200;

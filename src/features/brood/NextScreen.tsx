@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
+import type { PlaceOption } from '@/client/holding';
 import { figures, grouped } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
+import { KeepForm } from '@/modules/brood/acts/keepApart/form';
 import type { NextBrood, NextLot } from '@/queries/nextBrood';
 import { Link } from '@/ui/Link';
-import type { PlaceOption } from '../acts/holding';
-import { KeepForm } from '../acts/KeepForm';
 import { BroodTabs } from './BroodTabs';
 import { SpeciesNav } from './SpeciesNav';
 

@@ -2,14 +2,14 @@
 
 import { useRouter } from 'next/navigation';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { NumberInput, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
 import type { Cross } from '@/core/genetics/planFigures';
 import { grouped, figures as inFigures } from '@/core/quantities/format';
 import { isoDay } from '@/core/time/localDay';
 import type { BroodFish } from '@/queries/brood';
 import { SelectField, Tick } from '@/ui/fields';
 import { Link } from '@/ui/Link';
-import { NumberInput, wholeOf } from '../acts/inputs';
-import { useSession } from '../frame/session';
 import { BroodTabs } from './BroodTabs';
 import { Mates } from './Mates';
 import { type Best, type Objective, PlanCosts } from './PlanCosts';

@@ -1,15 +1,15 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { sexes, sources } from '@/core/brood/parseFish';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { saveFish } from '@/modules/brood/acts/fish/act';
 import type { BroodFish } from '@/queries/brood';
 import { Choice, SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 
 /** What is known of a brood fish once and for all: tags, sex, strain, where from, parents. */
 export function SaveFishForm({

@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
+import { useSession } from '@/client/session';
+import { ActFoot, useAct } from '@/client/useAct';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { startOfDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';
 import { Choice, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
-import { ActFoot, useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 
 /** The plan becomes that of a spawning day. */
 export function TakeToDay({

@@ -2,14 +2,15 @@
 import { TextEncoder } from 'node:util';
 import { screen, within } from '@testing-library/react';
 import { speciesOf } from '@/book/shelf';
+import { bookOf } from '@/client/fish';
+import { FateForm } from '@/modules/brood/acts/fate/form';
+import { LookForm } from '@/modules/brood/acts/look/form';
 import type { BroodView } from '@/queries/brood';
 import { broodFish } from '../../../tests/support/bench';
 import { NOW, onlySent, refused, server, show } from '../../../tests/support/screen';
 import { BroodScreen } from './BroodScreen';
 import { BroodTools } from './BroodTools';
 import { FishSheet } from './FishSheet';
-import { bookOf } from './fish';
-import { FateForm, LookForm } from './fishForms';
 
 const book = speciesOf('sterlet');
 const DAY = 86_400_000;

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3';
+import { Worked } from '@/client/Working';
 import { ALL_SEASONS, type Comparison, groupings, outcomes } from '@/queries/compare';
 import { Link } from '@/ui/Link';
-import { Worked } from '../frame/Working';
 
 const W = 900;
 const ROW = 27;

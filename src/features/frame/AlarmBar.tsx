@@ -1,12 +1,12 @@
 'use client';
 
 import { BellRing } from 'lucide-react';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { seeAlarm } from '@/modules/water/acts/seeAlarm/act';
 import type { OpenAlarm } from '@/queries/alarms';
 import { Link } from '@/ui/Link';
-import { useAct } from '../acts/useAct';
-import { useSession } from './session';
 
 /** Alarms of the water across every page: what is off, what to do, and who sees to it. */
 export function AlarmBar({ alarms }: { alarms: readonly OpenAlarm[] }) {

@@ -1,5 +1,7 @@
 import { BookOpen, Calculator, ListChecks, ScrollText, Waves } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { type SessionInfo, SessionProvider } from '@/client/session';
+import { WorkingProvider } from '@/client/Working';
 import { clock, weekday } from '@/core/time/localDay';
 import type { OpenAlarm } from '@/queries/alarms';
 import type { StationTotal } from '@/queries/frame';
@@ -13,8 +15,6 @@ import { LogLine } from './LogLine';
 import { PersonMenu } from './PersonMenu';
 import { RecordingBar } from './RecordingBar';
 import { Shortcuts } from './Shortcuts';
-import { type SessionInfo, SessionProvider } from './session';
-import { WorkingProvider } from './Working';
 
 const stationWords = {
   brood: 'Brood',

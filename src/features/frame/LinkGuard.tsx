@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { AlertDialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { forgetAll, isHalfFilled } from '../acts/halfFilled';
+import { forgetAll, isHalfFilled } from '@/client/halfFilled';
 
 /**
  * Follows links within Morula without loading the frame anew. Before that: a half-filled form is not thrown away unasked,

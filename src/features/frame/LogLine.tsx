@@ -3,15 +3,15 @@
 import { CornerDownLeft, Send, WifiOff } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { browserStore, keepSnapshot, keptSnapshot, type Waiting } from '@/client/outbox';
+import { answeredWith, Questions } from '@/client/Questions';
+import { type Answer, flushOutbox, keepForLater, newId, RECORDED, send } from '@/client/send';
+import { useSession } from '@/client/session';
 import { parseNumber } from '@/core/quantities/measure';
 import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';
 import type { Answers, Ask } from '@/server/act/question';
-import { answeredWith, Questions } from '../acts/Questions';
 import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
-import { browserStore, keepSnapshot, keptSnapshot, type Waiting } from './outbox';
-import { type Answer, flushOutbox, keepForLater, newId, RECORDED, send } from './send';
-import { useSession } from './session';
 import { Unsent } from './Unsent';
 
 /** One line of shorthand, always there: reads back what it understood before Enter records it, with or without a network. */

@@ -3,8 +3,8 @@
 import { UserRound } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { DropdownMenu } from 'radix-ui';
-import { send } from './send';
-import { useSession } from './session';
+import { send } from '@/client/send';
+import { useSession } from '@/client/session';
 
 const item = 'cursor-pointer px-3 py-2 text-[0.95rem] outline-none data-[highlighted]:bg-deep-wash';
 

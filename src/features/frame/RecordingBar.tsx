@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { TROUBLE } from './send';
+import { TROUBLE } from '@/client/send';
 
 /** How often it is asked whether Morula records; more often while it does not. */
 const EVERY_MS = 30_000;

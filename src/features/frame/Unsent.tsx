@@ -1,9 +1,9 @@
 'use client';
 
 import { Dialog } from 'radix-ui';
+import { browserStore, type Waiting } from '@/client/outbox';
+import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
-import { browserStore, type Waiting } from './outbox';
-import { useSession } from './session';
 
 /** Records made without a connection that the server did not accept: each is sent again, or let go, by its person. */
 export function Unsent({

@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
 import { jest } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
+import { NoteForm } from '@/modules/records/acts/note/form';
 import { Link } from '@/ui/Link';
 import { went } from '../../../tests/support/navigation';
 import { show } from '../../../tests/support/screen';
-import { NoteForm } from '../acts/lookForms';
 import { LinkGuard } from './LinkGuard';
 
 const holding = {

@@ -2,12 +2,12 @@
 import { act, screen, waitFor, within } from '@testing-library/react';
 import Dexie from 'dexie';
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
+import { browserStore } from '@/client/outbox';
+import { flushOutbox } from '@/client/send';
 import type { Snapshot } from '@/core/shorthand/reading';
 import { went } from '../../../tests/support/navigation';
 import { NOW, refused, server, type session, show } from '../../../tests/support/screen';
 import { LogLine } from './LogLine';
-import { browserStore } from './outbox';
-import { flushOutbox } from './send';
 
 // The test browser has neither.
 Dexie.dependencies.indexedDB = indexedDB;

@@ -1,9 +1,9 @@
+import { Worked } from '@/client/Working';
 import { grouped, percent } from '@/core/quantities/format';
 import type { LotView } from '@/queries/lot';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
-import { Worked } from '../frame/Working';
 import { EntryList } from '../records/EntryList';
 import { ClockTable } from '../room/UnitSheet';
 import { GrowthChart } from './GrowthChart';

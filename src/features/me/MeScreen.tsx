@@ -1,6 +1,9 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { changePassword } from '@/modules/setup/acts/changePassword/act';
 import { takeSecondFactor } from '@/modules/setup/acts/secondFactor/act';
@@ -8,9 +11,6 @@ import { dropSecondFactor } from '@/modules/setup/acts/secondFactorDrop/act';
 import { endSignIn } from '@/modules/setup/acts/signInEnd/act';
 import type { SignIn } from '@/queries/signIns';
 import { TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 
 type Listed = SignIn & { here: boolean };
 

@@ -1,8 +1,8 @@
 'use client';
 
+import { useAct } from '@/client/useAct';
 import { issuePaper } from '@/modules/moves/acts/paper/act';
 import type { Release } from '@/queries/releases';
-import { useAct } from '../acts/useAct';
 
 /** Fixes what the paper says now, under a number. */
 export function IssuePaper({ release }: { release: Release }) {

@@ -1,6 +1,8 @@
 'use client';
 
 import { useMemo, useRef, useState } from 'react';
+import { useSession } from '@/client/session';
+import { ActFoot, useAct } from '@/client/useAct';
 import { ambientAt } from '@/core/development/programmeGrid';
 import type { Point } from '@/core/development/timeline';
 import { dayMonth, isoDay } from '@/core/time/localDay';
@@ -8,8 +10,6 @@ import { saveProgramme } from '@/modules/incubation/acts/programme/act';
 import { endProgramme } from '@/modules/incubation/acts/programmeEnd/act';
 import type { ProgrammeView } from '@/queries/programme';
 import { Caution } from '@/ui/caution';
-import { ActFoot, useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { Conflicts } from './Conflicts';
 import { daily, datesOf, dragged, figuresOf, followed, handlesOf } from './course';
 import { LotDates } from './LotDates';

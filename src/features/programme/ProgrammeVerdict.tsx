@@ -1,8 +1,8 @@
+import { useSession } from '@/client/session';
 import { degreesApart, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import { Link } from '@/ui/Link';
-import { useSession } from '../frame/session';
 import type { CourseFigures } from './course';
 
 const DAY = 86_400_000;

@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
+import { useSession } from '@/client/session';
 import { decimals } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import type { ProgrammeTake, ProgrammeView } from '@/queries/programme';
 import { Tick } from '@/ui/fields';
-import { useSession } from '../frame/session';
 import { temperatureStep } from './temperatureStep';
 
 type Answer = {

@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
+import { MeasureInput, measureOf, useShown } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { Worked } from '@/client/Working';
 import { attempt, run } from '@/core/calculation';
 import { decimals, figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { ice, mix } from '@/core/water/mixing';
-import { MeasureInput, measureOf, useShown } from '../acts/inputs';
-import { useSession } from '../frame/session';
-import { Worked } from '../frame/Working';
 
 /** Closer than a valve is set. */
 const SAME = 0.05;

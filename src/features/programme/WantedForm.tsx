@@ -1,9 +1,9 @@
+import { DecimalInput, MeasureInput } from '@/client/inputs';
+import { useSession } from '@/client/session';
 import { degrees, degreesApart } from '@/core/quantities/format';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
 import { Choice, Field, SelectField } from '@/ui/fields';
-import { DecimalInput, MeasureInput } from '../acts/inputs';
-import { useSession } from '../frame/session';
 import { Head } from './ProgrammeVerdict';
 import type { Typed, Wanted } from './wanted';
 

@@ -1,8 +1,8 @@
 import { useState } from 'react';
+import { decimalOf, measureOf, numberText, useShown } from '@/client/inputs';
+import { useSession } from '@/client/session';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '@/queries/programme';
-import { decimalOf, measureOf, numberText, useShown } from '../acts/inputs';
-import { useSession } from '../frame/session';
 
 const DAY = 86_400_000;
 

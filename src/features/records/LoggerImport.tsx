@@ -1,6 +1,10 @@
 'use client';
 
 import { useState } from 'react';
+import { decimalOf, MeasureInput, measureOf, useShown } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { ActFoot, useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
 import { decimals, degrees, grouped, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { decodeText, LARGEST_FILE } from '@/core/readings/decodeText';
@@ -11,10 +15,6 @@ import { recordReading } from '@/modules/water/acts/reading/act';
 import type { ReadNow } from '@/queries/today';
 import type { WaterDays } from '@/queries/waterDays';
 import { Field, SelectField, TextField } from '@/ui/fields';
-import { decimalOf, MeasureInput, measureOf, useShown } from '../acts/inputs';
-import { ActFoot, useAct } from '../acts/useAct';
-import { useEventFields } from '../acts/when';
-import { useSession } from '../frame/session';
 import { WaterChart } from './WaterChart';
 
 type Imported = {

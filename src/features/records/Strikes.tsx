@@ -1,16 +1,16 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { readWhen, type WhenValue } from '@/client/when';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { strikeReadings } from '@/modules/water/acts/strike/act';
 import { unstrikeReadings } from '@/modules/water/acts/unstrike/act';
 import type { Strike } from '@/queries/alarms';
 import type { ReadNow } from '@/queries/today';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { useAct } from '../acts/useAct';
-import { readWhen, type WhenValue } from '../acts/when';
-import { useSession } from '../frame/session';
 
 /** Stretches of readings that count for nothing: struck with a reason, and brought back. */
 export function Strikes({

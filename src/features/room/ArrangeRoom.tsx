@@ -10,10 +10,10 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { useState } from 'react';
+import { ActFoot, useAct } from '@/client/useAct';
 import { arrangeRoom } from '@/modules/setup/acts/arrange/act';
 import type { RoomView } from '@/queries/room';
 import { Link } from '@/ui/Link';
-import { ActFoot, useAct } from '../acts/useAct';
 import { type Arranged, moveUnit, placesOf } from './arrangement';
 
 /** The plan of a room: units are dragged to where they stand, or moved by the arrow keys. */

@@ -5,7 +5,7 @@ import { degrees, figures } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import type { RoomView } from '@/queries/room';
 import { Link } from '@/ui/Link';
-import { Routine } from '../today/Routine';
+import { Routine } from '../today/RoutineList';
 import { cellOf } from './cellOf';
 import { DenseRoom } from './DenseRoom';
 import { Rounds } from './Rounds';

@@ -1,10 +1,10 @@
+import { Worked } from '@/client/Working';
 import { minutesWords } from '@/core/incubation/danger';
 import { ownRules } from '@/core/ownRules';
 import { decimals, degrees } from '@/core/quantities/format';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { clock } from '@/core/time/localDay';
 import type { RoomView } from '@/queries/room';
-import { Worked } from '../frame/Working';
 
 /** What a room's water may do to those in it: chlorine if the neutraliser stops, gas by warming; and what was measured. */
 export function SupplyLine({

@@ -1,5 +1,7 @@
 import { X } from 'lucide-react';
 import { Fragment } from 'react';
+import type { ActHolding, PlaceOption, SiteOption } from '@/client/holding';
+import { Worked } from '@/client/Working';
 import { run } from '@/core/calculation';
 import type { Danger } from '@/core/incubation/danger';
 import { calculation as fertileOrDead } from '@/core/incubation/fertileOrDead';
@@ -16,8 +18,6 @@ import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { ActPanel } from '../acts/ActPanel';
-import type { ActHolding, PlaceOption, SiteOption } from '../acts/holding';
-import { Worked } from '../frame/Working';
 import { EntryList } from '../records/EntryList';
 import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';

@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
+import type { ActHolding } from '@/client/holding';
 import type { Milestone, RoundHolding } from '@/queries/round';
 import { NOW, show } from '../../../tests/support/screen';
-import type { ActHolding } from '../acts/holding';
 import { ClockTable, UnitSheet } from './UnitSheet';
 
 const DAY = 86_400_000;

@@ -1,14 +1,14 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { decimalOf, NumberInput, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { saveSite } from '@/modules/setup/acts/site/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
 import { months } from '@/ui/months';
-import { ActForm } from '../acts/ActForm';
-import { decimalOf, NumberInput, wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { IncubationSettings } from './incubation';
 import { line } from './line';
 import { NewPerson, PersonRow } from './people';

@@ -1,6 +1,10 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { DecimalInput, decimalOf, numberText } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { type School, schoolWords } from '@/core/incubation/schools';
 import { decimals, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
@@ -8,10 +12,6 @@ import { savePicking } from '@/modules/incubation/acts/picking/act';
 import { revokeToken } from '@/modules/setup/acts/revokeToken/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { DecimalInput, decimalOf, numberText } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { line } from './line';
 import { OwnRoutine } from './ownRoutine';
 

@@ -1,15 +1,15 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { DecimalInput, decimalOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { plain } from '@/core/quantities/format';
 import { saveRoutineTask } from '@/modules/incubation/acts/routineTask/act';
 import type { OwnTask } from '@/queries/routine';
 import { SelectField, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
-import { ActForm } from '../acts/ActForm';
-import { DecimalInput, decimalOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { line } from './line';
 
 const stationWords = { eggs: 'eggs', yolksac: 'yolk-sac larvae', both: 'eggs and larvae' } as const;

@@ -1,6 +1,8 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useAct } from '@/client/useAct';
 import { addPerson } from '@/modules/setup/acts/addPerson/act';
 import { savePerson } from '@/modules/setup/acts/person/act';
 import { resetPassword } from '@/modules/setup/acts/resetPassword/act';
@@ -8,8 +10,6 @@ import { resetSecondFactor } from '@/modules/setup/acts/secondFactorReset/act';
 import type { SetupView } from '@/queries/setup';
 import type { Role } from '@/server/act/define';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { useAct } from '../acts/useAct';
 import { line } from './line';
 
 const roles = ['manager', 'culturist', 'hand', 'reader'] as const;

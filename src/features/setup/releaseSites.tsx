@@ -1,14 +1,14 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { NumberInput, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { grouped } from '@/core/quantities/format';
 import { saveReleaseSite } from '@/modules/setup/acts/releaseSite/act';
 import type { SetupView } from '@/queries/setup';
 import { TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { NumberInput, wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { line } from './line';
 
 type Site = SetupView['releaseSites'][number];

@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { DecimalInput, decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { saveRoom } from '@/modules/setup/acts/room/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { DecimalInput, decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { line } from './line';
 
 export const roomKinds = [

@@ -1,6 +1,10 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { NumberInput, useShown, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { figures, grouped } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
@@ -11,10 +15,6 @@ import { saveRoom } from '@/modules/setup/acts/room/act';
 import { saveSensor } from '@/modules/setup/acts/sensor/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { NumberInput, useShown, wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { line } from './line';
 import { RoomForm, roomKinds } from './roomForm';
 import { DivideForm, UnitForm } from './unitForms';

@@ -1,15 +1,15 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { NumberInput, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { unitKinds } from '@/core/units/unitKinds';
 import { divideUnit } from '@/modules/setup/acts/divide/act';
 import { saveUnit } from '@/modules/setup/acts/unit/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { NumberInput, wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { line } from './line';
 import { UnitMeasureFields, useUnitMeasures } from './unitMeasures';
 

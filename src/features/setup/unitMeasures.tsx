@@ -1,7 +1,5 @@
 'use client';
 
-import type { SetupView } from '@/queries/setup';
-import { SelectField } from '@/ui/fields';
 import {
   DecimalInput,
   decimalOf,
@@ -12,9 +10,11 @@ import {
   numberText,
   useShown,
   wholeOf,
-} from '../acts/inputs';
-import type { AnyAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
+} from '@/client/inputs';
+import { useSession } from '@/client/session';
+import type { AnyAct } from '@/client/useAct';
+import type { SetupView } from '@/queries/setup';
+import { SelectField } from '@/ui/fields';
 
 /** What a unit holds at most, how much runs through it, and on which water it is: as typed. */
 export type UnitMeasures = { volume: string; limit: string; flow: string; area: string; sensor: string };

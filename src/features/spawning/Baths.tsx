@@ -1,10 +1,10 @@
 'use client';
 
+import { useSession } from '@/client/session';
 import { figures, plain } from '@/core/quantities/format';
 import { isFresh } from '@/core/spawning/baths';
 import { clock } from '@/core/time/localDay';
 import type { BenchView } from '@/queries/spawning';
-import { useSession } from '../frame/session';
 
 /** Baths of the day: what is in them, and how many batches they have had. */
 export function Baths({ view, onMix }: { view: BenchView; onMix: ((protocol: string) => void) | null }) {

@@ -1,27 +1,27 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import { bookOf, type FishInHand } from '@/client/fish';
+import type { PlaceOption } from '@/client/holding';
+import { useSession } from '@/client/session';
 import { motilities } from '@/core/spawning/acts';
 import { nextBowl } from '@/core/spawning/bench';
 import { type BenchDue, benchDue } from '@/core/spawning/due';
+import { BathForm } from '@/modules/spawning/acts/bath/form';
+import { CrossForm } from '@/modules/spawning/acts/cross/form';
+import { NestForm } from '@/modules/spawning/acts/nest/form';
 import type { BenchFemale, BenchView } from '@/queries/spawning';
-import type { PlaceOption } from '../acts/holding';
 import { BroodTabs } from '../brood/BroodTabs';
-import { bookOf, type FishInHand } from '../brood/fish';
-import { useSession } from '../frame/session';
 import { PrintLabels } from '../print/PrintLabels';
-import { BathForm } from './BathForm';
 import { Baths } from './Baths';
 import { BenchSays } from './BenchSays';
 import { BowlSection, LayDownBowl } from './BowlSection';
 import { clockSpan } from './ClockBar';
 import { CountBowl } from './CountBowl';
-import { CrossForm } from './CrossForm';
 import { DayPlanForm } from './DayPlanForm';
 import { DueList } from './DueList';
 import { Age, FemaleRow, FemalesHeading } from './FemaleRow';
 import { type FishAct, FishActs } from './InHand';
-import { NestForm } from './NestForm';
 import { useNow } from './useNow';
 
 type Open =

@@ -1,12 +1,12 @@
 'use client';
 
+import type { PlaceOption } from '@/client/holding';
+import { useSession } from '@/client/session';
 import { clock } from '@/core/time/localDay';
+import { LayDownForm } from '@/modules/incubation/acts/layDown/form';
 import type { BenchBowl, BenchView } from '@/queries/spawning';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
-import type { PlaceOption } from '../acts/holding';
-import { LayDownForm } from '../acts/LayDownForm';
-import { useSession } from '../frame/session';
 import { PrintLabels } from '../print/PrintLabels';
 import { BowlSteps } from './BowlSteps';
 import { Materials } from './Materials';

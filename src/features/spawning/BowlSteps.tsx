@@ -2,14 +2,14 @@
 
 import { Check, Minus } from 'lucide-react';
 import { useState } from 'react';
+import { decimalOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { ActFoot, useAct } from '@/client/useAct';
 import { figures } from '@/core/quantities/format';
 import { progressOf, protocolKindWords, type StepState } from '@/core/spawning/protocol';
 import { clock } from '@/core/time/localDay';
 import { stampStep } from '@/modules/spawning/acts/step/act';
 import type { BenchBowl, BenchView } from '@/queries/spawning';
-import { decimalOf } from '../acts/inputs';
-import { ActFoot, useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import { countdown } from './span';
 
 /** The steps of a bowl, protocol by protocol: one tap stamps the one that is on. */

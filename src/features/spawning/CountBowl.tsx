@@ -1,6 +1,13 @@
 'use client';
 
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { type PlaceOption, placeOptions } from '@/client/holding';
+import { NumberInput, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useTwoWays } from '@/client/TwoWays';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { swellingSays } from '@/core/eggs/swelling';
 import { figures, grouped } from '@/core/quantities/format';
@@ -8,13 +15,6 @@ import { recordTake } from '@/modules/incubation/acts/take/act';
 import type { BenchBowl, BenchView } from '@/queries/spawning';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import { type PlaceOption, placeOptions } from '../acts/holding';
-import { NumberInput, wholeOf } from '../acts/inputs';
-import { useTwoWays } from '../acts/TwoWays';
-import { useAct } from '../acts/useAct';
-import { useEventFields } from '../acts/when';
-import { useSession } from '../frame/session';
 
 /** The eggs of a bowl counted: the number goes to the books, with parents and doubt. */
 export function CountBowl({

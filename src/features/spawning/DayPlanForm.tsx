@@ -1,6 +1,11 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import type { PlaceOption } from '@/client/holding';
+import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { HOUR_MS } from '@/core/development/timeline';
 import { Z95 } from '@/core/distributions';
 import { femalesNeeded } from '@/core/induction/females';
@@ -12,11 +17,6 @@ import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';
 import type { BenchView } from '@/queries/spawning';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
-import { ActForm } from '../acts/ActForm';
-import type { PlaceOption } from '../acts/holding';
-import { decimalOf, NumberInput, numberText, wholeOf } from '../acts/inputs';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 
 /** What is wanted of the day, with start times counted back from when people want to strip. */
 export function DayPlanForm({ view, places, now }: { view: BenchView; places: readonly PlaceOption[]; now: number }) {

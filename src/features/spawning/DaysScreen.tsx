@@ -2,15 +2,15 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';
 import type { DayListed } from '@/queries/spawning';
 import { SelectField, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
-import { ActForm } from '../acts/ActForm';
-import { useAct } from '../acts/useAct';
 import { BroodTabs } from '../brood/BroodTabs';
-import { useSession } from '../frame/session';
 
 /** The spawning days: those that run or come, and those behind. */
 export function DaysScreen({

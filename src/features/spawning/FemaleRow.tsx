@@ -1,11 +1,11 @@
 'use client';
+import { useSession } from '@/client/session';
 import { findingWords } from '@/core/induction/latency';
 import { ownRules } from '@/core/ownRules';
 import { degrees, plain } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock } from '@/core/time/localDay';
 import type { BenchFemale, BenchView } from '@/queries/spawning';
-import { useSession } from '../frame/session';
 import { ClockAxis, ClockBar } from './ClockBar';
 import type { FishAct } from './InHand';
 import { span } from './span';

@@ -1,13 +1,15 @@
 'use client';
 
+import type { FishInHand } from '@/client/fish';
+import type { PlaceOption } from '@/client/holding';
+import { FateForm } from '@/modules/brood/acts/fate/form';
+import { LookForm } from '@/modules/brood/acts/look/form';
+import { FishMoveForm } from '@/modules/brood/acts/move/form';
+import { InjectForm } from '@/modules/spawning/acts/inject/form';
+import { MiltForm } from '@/modules/spawning/acts/milt/form';
+import { ReadyForm } from '@/modules/spawning/acts/ready/form';
+import { StripForm } from '@/modules/spawning/acts/strip/form';
 import type { BenchFemale } from '@/queries/spawning';
-import type { PlaceOption } from '../acts/holding';
-import type { FishInHand } from '../brood/fish';
-import { FateForm, FishMoveForm, LookForm } from '../brood/fishForms';
-import { InjectForm } from './InjectForm';
-import { MiltForm } from './MiltForm';
-import { ReadyForm } from './ReadyForm';
-import { StripForm } from './StripForm';
 
 export type FishAct = 'look' | 'inject' | 'ready' | 'strip' | 'milt' | 'move' | 'fate';
 

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { useSession } from '../frame/session';
+import { useSession } from '@/client/session';
 
 /** How often the page asks anew: temperatures and other people move the clocks. */
 const FRESH_MS = 60_000;

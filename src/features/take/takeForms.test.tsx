@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
+import type { PlaceOption, SpeciesOption } from '@/client/holding';
+import { TakeForm } from '@/modules/incubation/acts/take/form';
+import { BringForm } from '@/modules/moves/acts/bring/form';
 import { NOW, onlySent, refused, server, show } from '../../../tests/support/screen';
-import type { PlaceOption, SpeciesOption } from '../acts/holding';
-import { BringForm } from './BringForm';
-import { TakeForm } from './TakeForm';
 
 const species: SpeciesOption[] = [
   {

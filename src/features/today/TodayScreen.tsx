@@ -10,7 +10,7 @@ import { Link } from '@/ui/Link';
 import { BenchWants } from './BenchWants';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
-import { Routine } from './Routine';
+import { Routine } from './RoutineList';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
 import { walkLine } from './walkLine';

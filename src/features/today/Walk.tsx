@@ -2,6 +2,10 @@
 
 import { Check } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { wholeOf } from '@/client/inputs';
+import { Questions } from '@/client/Questions';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
 import { grouped } from '@/core/quantities/format';
 import { recordDead } from '@/modules/health/acts/dead/act';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
@@ -9,10 +13,6 @@ import { settleProposal } from '@/modules/records/acts/settle/act';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
-import { wholeOf } from '../acts/inputs';
-import { Questions } from '../acts/Questions';
-import { useAct } from '../acts/useAct';
-import { useSession } from '../frame/session';
 import type { Proposed } from './proposed';
 import type { WalkLine } from './walkLine';
 

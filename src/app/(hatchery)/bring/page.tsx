@@ -1,4 +1,4 @@
-import { BringForm } from '@/features/take/BringForm';
+import { BringForm } from '@/modules/moves/acts/bring/form';
 import { speciesList } from '@/queries/book';
 import { places } from '@/queries/places';
 import { db } from '../../_server/database';

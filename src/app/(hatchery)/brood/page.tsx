@@ -1,8 +1,8 @@
+import { bookOf } from '@/client/fish';
 import { adultMassG } from '@/core/brood/plausible';
 import { BroodScreen, type BroodShow } from '@/features/brood/BroodScreen';
 import { BroodTools } from '@/features/brood/BroodTools';
 import { FishSheet } from '@/features/brood/FishSheet';
-import { bookOf } from '@/features/brood/fish';
 import { broodView } from '@/queries/brood';
 import { ledger } from '@/queries/ledger';
 import { places } from '@/queries/places';

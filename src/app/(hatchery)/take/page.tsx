@@ -1,5 +1,5 @@
 import { ActPanel } from '@/features/acts/ActPanel';
-import { TakeForm } from '@/features/take/TakeForm';
+import { TakeForm } from '@/modules/incubation/acts/take/form';
 import { actHoldings, measuredVolume } from '@/queries/actHoldings';
 import { speciesList } from '@/queries/book';
 import { packingsHere } from '@/queries/eggsLearned';

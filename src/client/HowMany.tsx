@@ -1,0 +1,359 @@
+'use client';
+
+import { useState } from 'react';
+import { type MeasurementInput, measurement, numberFrom, workingOf } from '@/core/books/measure';
+import { trough } from '@/core/eggs/trough';
+import { volumetricCount } from '@/core/eggs/volumetric';
+import { ownRules } from '@/core/ownRules';
+import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';
+import { massEach } from '@/core/quantities/mass';
+import { countByWeight } from '@/core/sampling/countByWeight';
+import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
+import { Choice, TextField } from '@/ui/fields';
+import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from './inputs';
+import { PairRows, readPairs } from './pairs';
+import {
+  type Amount,
+  emptyHowMany,
+  type HowManyValue,
+  howManyValue,
+  type Method,
+  readHowMany,
+  rowCounts,
+} from './readHowMany';
+import { type ScatterOf, useSession } from './session';
+import { TallyPad } from './TallyPad';
+import { Worked } from './Working';
+
+const words: Record<Method, string> = {
+  all: 'all that is left',
+  counted: 'counted',
+  weight: 'weighed',
+  volume: 'by volume',
+  trough: 'by a row in the trough',
+  displaced: 'by water displaced',
+  estimated: 'estimated',
+};
+
+/** How many, by any of the ways in which the trade measures; shows the number with its ± as it comes. */
+export function HowManyInput({
+  value,
+  onChange,
+  methods,
+  error,
+  what = 'animals',
+  of,
+}: {
+  value: HowManyValue;
+  onChange: (v: HowManyValue) => void;
+  methods: readonly Method[];
+  error?: string | null;
+  what?: string;
+  /** Whose usual scatter the books will hold few samples against; none where they hold them against none. */
+  of?: ScatterOf;
+}) {
+  const set = (p: Partial<HowManyValue>) => onChange({ ...value, ...p });
+  return (
+    <div className="flex flex-col gap-2">
+      {methods.length > 1 && (
+        <Choice
+          label="How many"
+          value={value.method}
+          onChange={(method) => set({ method })}
+          options={methods.map((m) => ({ value: m, label: words[m] }))}
+        />
+      )}
+      {value.method === 'all' && error && <span className="text-[0.87rem] text-loss">{error}</span>}
+      {value.method === 'counted' && (
+        <NumberInput
+          label={`Number of ${what}`}
+          value={value.number}
+          onChange={(number) => set({ number })}
+          error={error}
+        />
+      )}
+      {value.method === 'estimated' && (
+        <div className="grid grid-cols-2 gap-2">
+          <NumberInput label="About" value={value.number} onChange={(number) => set({ number })} error={error} />
+          <NumberInput label="give or take" value={value.half} onChange={(half) => set({ half })} />
+        </div>
+      )}
+      {(value.method === 'weight' || value.method === 'volume' || value.method === 'displaced') && (
+        <SampleInputs value={value} set={set} error={error} of={of} />
+      )}
+      {value.method === 'trough' && <TroughInputs value={value} set={set} error={error} />}
+    </div>
+  );
+}
+
+function SampleInputs({
+  value,
+  set,
+  error,
+  of,
+}: {
+  value: HowManyValue;
+  set: (p: Partial<HowManyValue>) => void;
+  error?: string | null;
+  of?: ScatterOf;
+}) {
+  const weight = value.method === 'weight';
+  const dimension = weight ? 'mass' : 'volume';
+  const { locale } = useSession();
+  const shown = useShown()(dimension, true);
+  const pairs = readPairs(value.rows, dimension, shown, locale);
+  // Grams or millilitres for so many: which sample does not fit the others.
+  const flagged = pairs?.every((p) => p.count > 0 && p.measure > 0)
+    ? outlyingBatches(pairs.map((p) => ({ massG: p.measure, count: p.count })))
+    : [];
+  return (
+    <>
+      <PairRows
+        label={weight ? 'Sample batches' : value.method === 'displaced' ? 'Samples' : 'Volume samples'}
+        dimension={dimension}
+        first={weight ? 'mass' : value.method === 'displaced' ? 'displaced' : 'volume'}
+        rows={value.rows}
+        onChange={(rows) => set({ rows })}
+        error={error}
+        flagged={flagged}
+      />
+      <MeasureInput
+        label={weight ? 'All weighed' : value.method === 'displaced' ? 'Displaced by all' : 'Volume of all'}
+        dimension={dimension}
+        value={value.total}
+        onChange={(total) => set({ total })}
+      />
+      <Outcome value={value} of={of} />
+    </>
+  );
+}
+
+/** A row of eggs in a trough of known length, three times; no gap, no overlap, no water. */
+function TroughInputs({
+  value,
+  set,
+  error,
+}: {
+  value: HowManyValue;
+  set: (p: Partial<HowManyValue>) => void;
+  error?: string | null;
+}) {
+  const { locale } = useSession();
+  const counts = rowCounts(value.counts, locale);
+  const packing = decimalOf(value.packing, locale);
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        <MeasureInput
+          label="Length of the row"
+          dimension="length"
+          value={value.length}
+          onChange={(length) => set({ length })}
+        />
+        <TextField
+          label="Eggs in it, each time"
+          inputMode="decimal"
+          placeholder="58 59.5 58"
+          value={value.counts}
+          onChange={(v) => set({ counts: v })}
+          error={counts.error ?? error}
+          hint="To the half egg"
+        />
+      </div>
+      <RowTally onRow={(n) => set({ counts: `${value.counts.trim()} ${numberText(n, locale)}`.trim() })} />
+      <MeasureInput label="Volume of all" dimension="volume" value={value.total} onChange={(total) => set({ total })} />
+      <TextField
+        label="Packing, where this hatchery has its own"
+        inputMode="decimal"
+        placeholder="0.6046"
+        value={value.packing}
+        // Typed anew it is no longer the learned one.
+        onChange={(v) => set({ packing: v, packingSd: '' })}
+        error={packing.error}
+        hint={
+          value.packingSd
+            ? `±${figures(1.96 * Number(value.packingSd), 2)}, learned from batches counted here by a row and by volume both`
+            : 'Left empty: simple hexagonal layers. Count a batch by volume too, and this hatchery learns its own'
+        }
+      />
+      <Outcome value={value} />
+    </>
+  );
+}
+
+/** A row tallied egg by egg, then taken over into the list of rows. */
+function RowTally({ onRow }: { onRow: (eggs: number) => void }) {
+  const [row, setRow] = useState(0);
+  const [nth, setNth] = useState(0);
+  return (
+    <div className="flex flex-col gap-2">
+      <TallyPad
+        key={nth}
+        word="Tally a row"
+        open={nth > 0}
+        classes={[
+          { id: 'egg', word: 'egg', key: 'e' },
+          { id: 'half', word: 'half', key: 'h' },
+        ]}
+        onCount={(n) => setRow((n.egg ?? 0) + (n.half ?? 0) / 2)}
+      />
+      {row > 0 && (
+        <button
+          type="button"
+          className="button main self-start"
+          onClick={() => {
+            onRow(row);
+            setRow(0);
+            setNth(nth + 1);
+          }}
+        >
+          Row of {row}: take it
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** The number as the samples give it, with its ±; says when the batches are settled. Its working opens on a click. */
+export function Outcome({ value, of }: { value: HowManyValue; of?: ScatterOf }) {
+  const { locale, usual } = useSession();
+  const priorCv = of && usual[of];
+  const unit = useShown();
+  const m = readHowMany(value, locale, unit);
+  if (!m || m === 'all') return null;
+  if (m.method === 'trough' || m.method === 'displaced') return <ByCalculation m={m} />;
+  if (m.method !== 'volume' && m.method !== 'weight') return null;
+  if (m.method === 'volume') {
+    const c = volumetricCount(m.samples, m.totalVolumeMl, 0, { priorCv });
+    const half = bookedHalf(c.sd, c.eggs * c.relativeHalf);
+    const d = withDoubt(c.eggs, half.value);
+    return (
+      <div className="border-t border-rule pt-2" data-testid="outcome">
+        <Worked request={workingOf(measurement.parse(m), priorCv)!}>
+          <span className="text-[1.35rem] font-bold">{d.number}</span>
+          {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
+        </Worked>
+        <span className="ml-3 text-soft">{grouped(c.perUnit * 1000)} a litre</span>
+        <Settled samples={m.samples.length} share={half.value / c.eggs} word="count another sample" />
+        {half.says && <p className="quiet text-[0.9rem]">{half.says}</p>}
+        {c.ratio.warnings.map((w) => (
+          <p key={w} className="text-[0.9rem] text-careful">
+            {w}
+          </p>
+        ))}
+      </div>
+    );
+  }
+  const c = countByWeight(m.batches, m.totalMassG, 0, { priorCv });
+  const half = bookedHalf(c.sd, c.number * c.relativeHalf);
+  const d = withDoubt(c.number, half.value);
+  return (
+    <div className="border-t border-rule pt-2" data-testid="outcome">
+      <Worked request={workingOf(measurement.parse(m), priorCv)!}>
+        <span className="text-[1.35rem] font-bold">{d.number}</span>
+        {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
+      </Worked>
+      <MeanWeight batches={m.batches} />
+      {half.says && <p className="quiet text-[0.9rem]">{half.says}</p>}
+    </div>
+  );
+}
+
+/** One number has one ±, here and in the books: that of the samples, or of counting itself where they tell less. */
+function bookedHalf(sd: number, ofSamples: number): { value: number; says: string | null } {
+  const value = 1.96 * sd;
+  return value > 1.05 * ofSamples
+    ? {
+        value,
+        says: `The ± is that of counting so many: samples that agree like these would show ±${grouped(ofSamples)}, which chance makes.`,
+      }
+    : { value: ofSamples, says: null };
+}
+
+/** The number by the calculation of its method, which also says what is doubtful. */
+function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' | 'displaced' }> }) {
+  const parsed = measurement.parse(m);
+  const n = numberFrom(parsed);
+  const d = withDoubt(n.number, 1.96 * n.sd);
+  // As it is worked for the books: with the doubt of a packing that nobody calibrated.
+  const o = m.method === 'trough' ? trough.compute(trough.input.parse(workingOf(parsed)!.input)) : null;
+  return (
+    <div className="border-t border-rule pt-2" data-testid="outcome">
+      <Worked request={workingOf(parsed)!}>
+        <span className="text-[1.35rem] font-bold">{d.number}</span>
+        {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
+      </Worked>
+      {o && (
+        <span className="ml-3 text-soft">
+          {figures(o.diameterMm, 3)} mm, {grouped(o.eggsPerL)} a litre
+        </span>
+      )}
+      {m.method === 'trough' && m.packingSd === undefined && (
+        <p className="text-[0.9rem] text-careful">
+          How closely eggs lie is not calibrated here: that doubt is in the number. Count this batch by volume, too.
+        </p>
+      )}
+      {o?.warnings?.map((w) => (
+        <p key={w} className="text-[0.9rem] text-careful">
+          {w}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+/** Whether samples agree well enough, or another one is wanted. */
+function Settled({ samples, share, word }: { samples: number; share: number; word: string }) {
+  const settled = samples >= FEWEST_BATCHES && share <= ownRules.settledShare.value;
+  return (
+    <span className={`ml-3 text-[0.95rem] ${settled ? 'text-deep' : 'text-careful'}`} data-settled={settled}>
+      {settled
+        ? 'settled'
+        : samples < FEWEST_BATCHES
+          ? `not settled: ${FEWEST_BATCHES - samples} more at least`
+          : `not settled: ±${decimals(100 * share, 0)} %, ${word}`}
+    </span>
+  );
+}
+
+/** The running mean of sample batches, and whether another batch is wanted. */
+export function MeanWeight({ batches }: { batches: readonly { massG: number; count: number }[] }) {
+  const us = useSession().units === 'us';
+  if (batches.length === 0 || batches.some((b) => b.count <= 0 || b.massG <= 0)) return null;
+  const r = meanWeight(batches);
+  const share = r.half / r.ratio;
+  const settled = batches.length >= FEWEST_BATCHES && share <= ownRules.settledShare.value;
+  return (
+    <p className="text-[0.95rem]" data-testid="mean-weight" data-settled={settled}>
+      <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>
+        <span className="font-bold">{massEach(r.ratio, us)}</span>{' '}
+        <span className="text-soft">{us ? `±${figures(100 * share, 2)} %` : `±${figures(r.half, 2)} g each`}</span>
+      </Worked>
+      <span className={`ml-2 ${settled ? 'text-deep' : 'text-careful'}`}>
+        {settled
+          ? 'settled'
+          : batches.length < FEWEST_BATCHES
+            ? `not settled: ${FEWEST_BATCHES - batches.length} more ${FEWEST_BATCHES - batches.length === 1 ? 'batch' : 'batches'} at least`
+            : `not settled: ±${decimals(100 * share, 0)} %, weigh another`}
+      </span>
+    </p>
+  );
+}
+
+/** @param original what was measured when the entry was made, in a form that puts it right */
+export function useHowMany(first: Method, original?: Amount | MeasurementInput | null) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const [value, setValue] = useState(() => {
+    if (!original) return emptyHowMany(first);
+    if ('method' in original) return howManyValue(original, locale, unit);
+    if (original.kind === 'measured') return howManyValue(original.measured, locale, unit);
+    return emptyHowMany(original.kind === 'all' ? 'all' : first);
+  });
+  return {
+    value,
+    setValue,
+    read: () => readHowMany(value, locale, unit),
+    reset: () => setValue(emptyHowMany(value.method)),
+  };
+}

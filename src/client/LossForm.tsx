@@ -1,0 +1,103 @@
+'use client';
+
+import { useState } from 'react';
+import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { judgedSays } from '@/core/incubation/verdicts';
+import { grouped } from '@/core/quantities/format';
+import { recordDead } from '@/modules/health/acts/dead/act';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
+import { TextField } from '@/ui/fields';
+import { ActForm } from './ActForm';
+import { useCorrecting, useOriginal } from './correcting';
+import { HowManyInput, useHowMany } from './HowMany';
+import { type ActHolding, at } from './holding';
+import { NumberInput, numberText, wholeOf } from './inputs';
+import { useSession } from './session';
+import { TallyPad } from './TallyPad';
+import { useAct } from './useAct';
+import { useEventFields } from './when';
+
+/** Dead picked or taken out: one number, the thumb's act. */
+export function LossForm({ h, act: of }: { h: ActHolding; act: typeof recordPick | typeof recordDead }) {
+  const { locale } = useSession();
+  const act = useAct(of as typeof recordPick, () => {
+    setNumber('');
+    many.reset();
+    setNth((k) => k + 1);
+  });
+  const event = useEventFields();
+  const correcting = useCorrecting();
+  const original = useOriginal<{ number: number; measured?: MeasurementInput; cause: string }>();
+  const many = useHowMany('volume', original?.measured);
+  // A round that is recorded leaves no taps for the next.
+  const [nth, setNth] = useState(0);
+  const [tallied, setTallied] = useState(false);
+  const [measuring, setMeasuring] = useState(original?.measured !== undefined);
+  const [number, setNumber] = useState(original ? numberText(original.number ?? 0, locale) : '');
+  const [cause, setCause] = useState(original?.cause ?? '');
+  const read = measuring ? many.read() : null;
+  const measured = read === 'all' ? null : read;
+  const n = measured
+    ? numberFrom(measurement.parse(measured)).number
+    : measuring
+      ? null
+      : wholeOf(number, locale).value;
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (n !== null)
+          void act.submit(
+            {
+              ...at(h),
+              number: n,
+              // What was measured before is taken away by a count that takes its place.
+              ...(measured ? { measured } : correcting ? { measured: null } : {}),
+              cause,
+              ...event.payload,
+            },
+            (r) => `${grouped(n)} recorded, ${h.unit}.${judgedSays(r.judged)}`,
+          );
+      }}
+      label="Record"
+      disabled={n === null}
+    >
+      {measuring ? (
+        <HowManyInput
+          value={many.value}
+          onChange={many.setValue}
+          methods={['volume', 'weight']}
+          what="dead"
+          error={act.errorOn('measured') ?? act.errorOn('number')}
+        />
+      ) : (
+        <>
+          <NumberInput
+            label={of === recordPick ? 'Dead picked' : 'Dead taken out'}
+            value={number}
+            onChange={setNumber}
+            error={act.errorOn('number')}
+            hint="0 says: looked, none found"
+          />
+          {!correcting && (
+            <TallyPad
+              key={nth}
+              open={nth > 0 && tallied}
+              classes={[{ id: 'dead', word: 'dead', key: 'd' }]}
+              word="Count"
+              onCount={(taps) => {
+                setTallied(true);
+                setNumber(numberText(taps.dead ?? 0, locale));
+              }}
+            />
+          )}
+        </>
+      )}
+      <button type="button" className="link self-start text-[0.92rem]" onClick={() => setMeasuring(!measuring)}>
+        {measuring ? 'count them one by one' : 'many: by volume or weight'}
+      </button>
+      {of === recordDead && <TextField label="Suspected cause" value={cause} onChange={setCause} />}
+    </ActForm>
+  );
+}

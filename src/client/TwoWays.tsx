@@ -1,0 +1,98 @@
+'use client';
+
+import { useState } from 'react';
+import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { combineEstimates } from '@/core/eggs/combine';
+import { withDoubt } from '@/core/quantities/format';
+import { HowManyInput } from './HowMany';
+import { numberText, useShown } from './inputs';
+import { emptyHowMany, type HowManyValue, howManyValue, type Method, readHowMany } from './readHowMany';
+import { type ScatterOf, useSession } from './session';
+
+/** One batch counted in one way, or in two that are reconciled: by their doubts, and said where they disagree. */
+export function useTwoWays(
+  first: Method,
+  original?: MeasurementInput | null,
+  /** How closely eggs lie here, learned from counts of both ways. */
+  packing?: { mean: number; sd: number } | null,
+) {
+  const { locale } = useSession();
+  const unit = useShown();
+  const empty = (method: Method): HowManyValue => ({
+    ...emptyHowMany(method),
+    ...(packing ? { packing: numberText(packing.mean, locale, 4), packingSd: String(packing.sd) } : {}),
+  });
+  const parts = original?.method === 'combined' ? original.parts : original ? [original] : [];
+  const [ways, setWays] = useState<HowManyValue[]>(() =>
+    parts.length > 0 ? parts.map((p) => howManyValue(p, locale, unit)) : [empty(first)],
+  );
+  const read = (): MeasurementInput | null => {
+    const each = ways.map((w) => readHowMany(w, locale, unit));
+    if (each.some((m) => m === null || m === 'all')) return null;
+    const all = each as Exclude<MeasurementInput, { method: 'combined' }>[];
+    return all.length === 1 ? all[0]! : { method: 'combined', parts: all };
+  };
+  return {
+    read,
+    reset: () => setWays([empty(first)]),
+    view: (p: { methods: readonly Method[]; what: string; error?: string | null; of?: ScatterOf }) => (
+      <>
+        {ways.map((w, i) => (
+          <div key={i} className={i > 0 ? 'border-t border-strong pt-3' : ''}>
+            {i > 0 && (
+              <div className="mb-1 flex items-baseline justify-between">
+                <b>The same eggs another way</b>
+                <button
+                  type="button"
+                  className="link text-[0.9rem]"
+                  onClick={() => setWays(ways.filter((_, k) => k !== i))}
+                >
+                  leave it out
+                </button>
+              </div>
+            )}
+            <HowManyInput
+              value={w}
+              onChange={(v) => setWays(ways.map((x, k) => (k === i ? v : x)))}
+              methods={p.methods}
+              what={p.what}
+              of={p.of}
+              error={i === 0 ? p.error : undefined}
+            />
+          </div>
+        ))}
+        {ways.length === 1 && ways[0]!.method !== 'counted' && (
+          <button
+            type="button"
+            className="link self-start text-[0.92rem]"
+            onClick={() => setWays([...ways, empty(ways[0]!.method === 'weight' ? 'volume' : 'weight')])}
+          >
+            count them another way too
+          </button>
+        )}
+        <Reconciled measured={read()} of={p.of} />
+      </>
+    ),
+  };
+}
+
+function Reconciled({ measured, of }: { measured: MeasurementInput | null; of?: ScatterOf }) {
+  const { usual } = useSession();
+  if (measured?.method !== 'combined') return null;
+  const each = measured.parts.map((p) => numberFrom(measurement.parse(p), of && usual[of]));
+  if (each.some((n) => n.sd === 0)) return <p className="quiet">One of them was counted egg by egg: it stands.</p>;
+  const c = combineEstimates(each.map((n) => ({ value: n.number, sd: n.sd })));
+  const d = withDoubt(c.value, 1.96 * c.sd);
+  return (
+    <div className="border-t border-strong pt-2" data-testid="reconciled" data-agree={c.agree}>
+      <p>
+        together <b className="text-[1.35rem]">{d.number}</b> <span className="text-soft">±{d.half}</span>
+      </p>
+      <p className={`text-[0.92rem] ${c.agree ? 'text-soft' : 'text-hand'}`}>
+        {c.agree
+          ? 'No conflict seen between them; that is no proof that both are right.'
+          : 'They disagree beyond chance: one of them is off. Look for water in the measure, dry against hardened, a wrong packing. The doubt is widened by it.'}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,125 @@
+'use client';
+
+import { useState } from 'react';
+import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
+import { Choice, TextField } from '@/ui/fields';
+import { useCorrecting } from './correcting';
+import { useSession } from './session';
+
+export type WhenValue = { mode: 'now' | 'time' | 'day'; day: string; time: string };
+export const nowValue: WhenValue = { mode: 'now', day: '', time: '' };
+
+/** When it happened: now, a time, or some time on a day. */
+export function WhenInput({
+  value,
+  onChange,
+  error,
+}: {
+  value: WhenValue;
+  onChange: (v: WhenValue) => void;
+  error?: string | null;
+}) {
+  const s = useSession();
+  const correcting = useCorrecting() !== null;
+  const begin = (mode: WhenValue['mode']) =>
+    onChange({ mode, day: value.day || isoDay(s.now, s.timeZone), time: value.time || clock(s.now, s.timeZone) });
+  return (
+    <fieldset className="field">
+      <legend className="label mb-1 text-[0.87rem] text-soft">When</legend>
+      <Choice
+        label="When"
+        value={value.mode}
+        onChange={begin}
+        options={[
+          ...(correcting ? [] : [{ value: 'now' as const, label: 'now' }]),
+          { value: 'time', label: 'at a time' },
+          { value: 'day', label: 'some time that day' },
+        ]}
+      />
+      {value.mode !== 'now' && (
+        <div className="mt-1 flex gap-2">
+          <input
+            aria-label="Day"
+            type="date"
+            className="input max-w-[11rem]"
+            value={value.day}
+            onChange={(e) => onChange({ ...value, day: e.target.value })}
+          />
+          {value.mode === 'time' && (
+            <input
+              aria-label="Time"
+              type="time"
+              className="input max-w-[8rem]"
+              value={value.time}
+              onChange={(e) => onChange({ ...value, time: e.target.value })}
+            />
+          )}
+        </div>
+      )}
+      {error && <span className="text-[0.87rem] text-loss">{error}</span>}
+    </fieldset>
+  );
+}
+
+/** `at` and `precision` of a command; an unreadable or skipped time gives an error. */
+export function readWhen(v: WhenValue, timeZone: string): { at?: number; precision: 'minute' | 'day'; error?: string } {
+  if (v.mode === 'now') return { precision: 'minute' };
+  const [year, month, day] = v.day.split('-').map(Number) as [number, number, number];
+  if (!year || !month || !day) return { precision: 'minute', error: 'Give the day.' };
+  const [hour, minute] = v.mode === 'day' ? [12, 0] : (v.time.split(':').map(Number) as [number, number]);
+  if (Number.isNaN(hour) || minute === undefined) return { precision: 'minute', error: 'Give the time.' };
+  const at = instantsOf({ year, month, day, hour, minute }, timeZone)[0];
+  if (at === undefined)
+    return { precision: 'minute', error: 'The clocks went forward over that time: it did not exist.' };
+  return { at, precision: v.mode === 'day' ? 'day' : 'minute' };
+}
+
+/**
+ * The fields that every record has: when, who measured, a note; folded away until wanted. In a form that puts an entry
+ * right they begin as the entry has them, and a time that is left alone stays as it was to the second.
+ */
+export function useEventFields() {
+  const s = useSession();
+  const original = useCorrecting();
+  const [first] = useState<WhenValue>(() =>
+    original
+      ? {
+          mode: original.precision === 'day' ? 'day' : 'time',
+          day: isoDay(original.at, s.timeZone),
+          time: clock(original.at, s.timeZone),
+        }
+      : nowValue,
+  );
+  const [when, setWhen] = useState(first);
+  const [measuredBy, setMeasuredBy] = useState(original?.measuredBy ?? '');
+  const [note, setNote] = useState(original?.note ?? '');
+  const untouched = when.mode === first.mode && when.day === first.day && when.time === first.time;
+  const read: ReturnType<typeof readWhen> =
+    original && untouched ? { at: original.at, precision: original.precision } : readWhen(when, s.timeZone);
+  const said =
+    when.mode === 'now'
+      ? 'now, by me'
+      : original && untouched
+        ? `${dayMonth(original.at, s.timeZone, s.now)}${original.precision === 'minute' ? ` ${clock(original.at, s.timeZone)}` : ''}, by ${measuredBy || s.name}`
+        : 'when, by whom';
+  return {
+    error: read.error,
+    payload: {
+      ...(read.at === undefined ? {} : { at: read.at }),
+      precision: read.precision,
+      ...(measuredBy || original ? { measuredBy } : {}),
+      ...(note || original ? { note } : {}),
+    } as Record<string, unknown>,
+    reset: () => setNote(''),
+    view: (error?: string | null) => (
+      <details className="text-[0.95rem]" open={(!untouched && when.mode !== 'now') || Boolean(error) || undefined}>
+        <summary className="link cursor-pointer">{said}</summary>
+        <div className="mt-2 flex flex-col gap-2">
+          <WhenInput value={when} onChange={setWhen} error={error ?? read.error} />
+          <TextField label="Measured by" placeholder={s.name} value={measuredBy} onChange={setMeasuredBy} />
+          <TextField label="Note" value={note} onChange={setNote} />
+        </div>
+      </details>
+    ),
+  };
+}

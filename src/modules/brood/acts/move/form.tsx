@@ -1,0 +1,57 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useOriginal } from '@/client/correcting';
+import { type FishInHand, of } from '@/client/fish';
+import { type PlaceOption, placeOptions } from '@/client/holding';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { SelectField, Tick } from '@/ui/fields';
+import { moveFish } from './act';
+
+/** Where it stands from now on. */
+export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly PlaceOption[] }) {
+  const original = useOriginal<{ fish: number[]; unit: number; lid?: 'secured' }>();
+  const [lid, setLid] = useState(original?.lid === 'secured');
+  const act = useAct(moveFish);
+  const event = useEventFields();
+  const [unit, setUnit] = useState(original?.unit ? String(original.unit) : '');
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label="Move"
+      needs={[!unit && 'a unit']}
+      onSend={() =>
+        void act.submit(
+          {
+            fish: original?.fish ?? [f.id],
+            ...(f.day === undefined ? {} : { day: f.day }),
+            unit: Number(unit),
+            lid: lid ? 'secured' : original?.lid ? null : undefined,
+            ...event.payload,
+          },
+          (r) => `${f.tag} stands in ${r?.unit}.`,
+        )
+      }
+    >
+      <SelectField
+        label="Into"
+        value={unit}
+        onChange={setUnit}
+        options={placeOptions(places)}
+        error={act.errorOn('unit')}
+        hint="Spawned fish to a quiet tank of their own; treated fish apart; one to a cage where they fight"
+      />
+      {(f.oneToCage || original?.lid) && (
+        <>
+          <Tick checked={lid} onChange={setLid}>
+            the lid is closed and secured
+          </Tick>
+          {act.errorOn('lid') && <p className="text-[0.87rem] text-loss">{act.errorOn('lid')}</p>}
+        </>
+      )}
+    </ActForm>
+  );
+}

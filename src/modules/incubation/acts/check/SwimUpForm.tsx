@@ -1,0 +1,122 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { type ActHolding, at } from '@/client/holding';
+import { DecimalInput, decimalOf, numberText, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { Worked } from '@/client/Working';
+import { useEventFields } from '@/client/when';
+import { run } from '@/core/calculation';
+import { calculation } from '@/core/incubation/swimUp';
+import { ownRules } from '@/core/ownRules';
+import { dayMonth } from '@/core/time/localDay';
+import { recordCheck } from '@/modules/incubation/acts/check/act';
+import type { Check } from '@/queries/unitSheet';
+
+const words = {
+  move: 'Move and feed them now',
+  wait: 'Wait',
+  'look at more': 'Look at more',
+  'leave it for today': 'Leave it for today',
+} as const;
+
+/** Beakers from several depths, one verdict: move, wait, or look at how many more; and the day on which they will be up. */
+export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Check[] }) {
+  const { locale, timeZone, now } = useSession();
+  const act = useAct(recordCheck, () => setRows([{ up: '', of: '' }]));
+  const event = useEventFields();
+  const [rows, setRows] = useState([
+    { up: '', of: '' },
+    { up: '', of: '' },
+    { up: '', of: '' },
+  ]);
+  const [mark, setMark] = useState(numberText(100 * ownRules.swumUpShare.value, locale));
+  const beakers = rows.flatMap((r) => {
+    const [s, t] = [wholeOf(r.up, locale).value, wholeOf(r.of, locale).value];
+    return s === null || t === null || t === 0 || s > t ? [] : [{ successes: s, trials: t }];
+  });
+  const series = earlier
+    .filter((c) => c.kind === 'check:swumUp' && c.trials > 0)
+    .map((c) => ({ at: new Date(c.at).toISOString(), successes: c.successes, trials: c.trials }));
+  const threshold = decimalOf(mark, locale).value;
+  const input = {
+    beakers,
+    series,
+    at: new Date(now).toISOString(),
+    ...(threshold !== null && threshold > 0 && threshold < 100 ? { threshold: threshold / 100 } : {}),
+  };
+  const o = beakers.length > 0 ? run(calculation, input) : null;
+  const total = beakers.reduce((s, b) => ({ successes: s.successes + b.successes, trials: s.trials + b.trials }), {
+    successes: 0,
+    trials: 0,
+  });
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label="Record the sample"
+      needs={[beakers.length === 0 && 'a beaker']}
+      onSend={() =>
+        void act.submit(
+          { ...at(h), check: 'swumUp', ...total, ...event.payload },
+          () => 'Recorded. No animal was moved.',
+        )
+      }
+    >
+      <table className="text-[0.95rem]">
+        <thead>
+          <tr className="text-left text-soft">
+            <th className="pr-2 font-normal">beaker</th>
+            <th className="pr-2 font-normal">up</th>
+            <th className="font-normal">of</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r, i) => (
+            // Rows have no other name than their place.
+            <tr key={i}>
+              <td className="pr-2">{i + 1}</td>
+              {(['up', 'of'] as const).map((k) => (
+                <td key={k} className="pr-2">
+                  <input
+                    className="input w-[5rem]"
+                    inputMode="numeric"
+                    aria-label={`beaker ${i + 1}, ${k}`}
+                    value={r[k]}
+                    onChange={(e) => setRows(rows.map((x, j) => (j === i ? { ...x, [k]: e.target.value } : x)))}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <button type="button" className="link text-left" onClick={() => setRows([...rows, { up: '', of: '' }])}>
+        another beaker
+      </button>
+      <DecimalInput label="They go when so many per cent are up" value={mark} onChange={setMark} />
+      {o && (
+        <div className="border-l-[3px] border-deep pl-3" data-testid="swim-up">
+          <p>
+            <b className={o.verdict === 'move' ? 'text-deep' : 'text-hand'}>{words[o.verdict]}</b>
+            {o.verdict === 'look at more' && o.moreNeeded ? `: ${o.moreNeeded} more` : ''}.{' '}
+            <Worked request={{ id: 'incubation.swimUp', input }}>{Math.round(100 * o.share)} %</Worked>{' '}
+            <span className="quiet">
+              {Math.round(100 * o.low)} to {Math.round(100 * o.high)}
+            </span>
+          </p>
+          {o.forecast && o.verdict !== 'move' && (
+            <p className="quiet">By the days so far about {dayMonth(Date.parse(o.forecast), timeZone, now)}.</p>
+          )}
+          {o.warnings?.map((w) => (
+            <p key={w} className="text-careful">
+              {w.charAt(0).toUpperCase() + w.slice(1)}.
+            </p>
+          ))}
+        </div>
+      )}
+    </ActForm>
+  );
+}

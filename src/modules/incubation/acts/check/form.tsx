@@ -1,0 +1,57 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useOriginal } from '@/client/correcting';
+import { type ActHolding, at } from '@/client/holding';
+import { NumberInput, numberText, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { SelectField } from '@/ui/fields';
+import { recordCheck } from './act';
+
+export function CheckForm({ h }: { h: ActHolding }) {
+  const { locale } = useSession();
+  const act = useAct(recordCheck, () => {
+    setSuccesses('');
+    setTrials('');
+  });
+  const event = useEventFields();
+  const checks = h.checks.filter((c) => c.stage === h.stage || h.checks.length < 3);
+  const list = checks.length > 0 ? checks : h.checks;
+  const original = useOriginal<{ check: string; successes: number; trials: number }>();
+  const [check, setCheck] = useState(original?.check ?? list.find((c) => c.id === 'eyed')?.id ?? list[0]?.id ?? '');
+  const [successes, setSuccesses] = useState(original ? numberText(original.successes ?? 0, locale) : '');
+  const [trials, setTrials] = useState(original ? numberText(original.trials ?? 0, locale) : '');
+  const [s, t] = [wholeOf(successes, locale).value, wholeOf(trials, locale).value];
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (s !== null && t !== null)
+          void act.submit(
+            { ...at(h), check, successes: s, trials: t, ...event.payload },
+            (r) =>
+              `${Math.round(100 * Number(r?.estimate))} %, between ${Math.round(100 * Number(r?.low))} and ${Math.round(100 * Number(r?.high))} %. No animal was moved.`,
+          );
+      }}
+      label="Record check"
+      disabled={s === null || t === null}
+    >
+      <SelectField
+        label="Looked for"
+        value={check}
+        onChange={setCheck}
+        options={list.map((c) => ({ value: c.id, label: c.name }))}
+        hint={list.find((c) => c.id === check)?.looks}
+        error={act.errorOn('check')}
+      />
+      <div className="grid grid-cols-2 gap-2">
+        <NumberInput label="So many were" value={successes} onChange={setSuccesses} error={act.errorOn('successes')} />
+        <NumberInput label="of so many looked at" value={trials} onChange={setTrials} error={act.errorOn('trials')} />
+      </div>
+    </ActForm>
+  );
+}

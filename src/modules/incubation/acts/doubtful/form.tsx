@@ -1,0 +1,43 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useCorrecting, useOriginal } from '@/client/correcting';
+import { type ActHolding, at } from '@/client/holding';
+import { NumberInput, numberText, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { grouped } from '@/core/quantities/format';
+import { leaveDoubtful } from './act';
+
+/** Pale eggs left in place near hatch: a second look tomorrow. */
+export function DoubtfulForm({ h }: { h: ActHolding }) {
+  const { locale } = useSession();
+  const act = useAct(leaveDoubtful, () => setNumber(''));
+  const event = useEventFields();
+  const correcting = useCorrecting();
+  const original = useOriginal<{ number: number }>();
+  const [number, setNumber] = useState(original ? numberText(original.number ?? 0, locale) : '');
+  const n = wholeOf(number, locale).value;
+  return (
+    <ActForm
+      act={act}
+      event={correcting ? event : undefined}
+      label="Left for tomorrow"
+      disabled={n === null}
+      onSend={() => {
+        if (n !== null)
+          void act.submit({ ...at(h), number: n, ...event.payload }, () => `${grouped(n)} on tomorrow’s list.`);
+      }}
+    >
+      <NumberInput
+        label="Pale, left in place"
+        value={number}
+        onChange={setNumber}
+        error={act.errorOn('number')}
+        hint="near hatch shells pale before they open: look again tomorrow"
+      />
+    </ActForm>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useOriginal } from '@/client/correcting';
+import { type ActHolding, at } from '@/client/holding';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { Choice } from '@/ui/fields';
+import { seeHatch } from './act';
+
+const hatchWords = { first: 'the first are out', half: 'half are out', done: 'all that will' } as const;
+
+/** What was seen of the hatch, one tap. */
+export function HatchSeenForm({ h }: { h: ActHolding }) {
+  const act = useAct(seeHatch);
+  const event = useEventFields();
+  const original = useOriginal<{ seen: keyof typeof hatchWords }>();
+  const [seen, setSeen] = useState<keyof typeof hatchWords>(original?.seen ?? 'first');
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label="Seen"
+      onSend={() => void act.submit({ ...at(h), seen, ...event.payload }, () => 'Recorded: the clock learns from it.')}
+    >
+      <Choice
+        label="Seen"
+        value={seen}
+        onChange={setSeen}
+        options={(Object.keys(hatchWords) as (keyof typeof hatchWords)[]).map((k) => ({
+          value: k,
+          label: hatchWords[k],
+        }))}
+      />
+    </ActForm>
+  );
+}

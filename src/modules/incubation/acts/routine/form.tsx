@@ -1,0 +1,21 @@
+'use client';
+
+import { ActForm } from '@/client/ActForm';
+import { useOriginal } from '@/client/correcting';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { tickRoutine } from './act';
+
+/** When something of the routine was done, put right. */
+export function RoutineTimeForm() {
+  const act = useAct(tickRoutine);
+  const event = useEventFields();
+  const original = useOriginal<{ room: number; task: string; taskName: string; roomName: string }>();
+  return (
+    <ActForm act={act} event={event} label="Record" onSend={() => void act.amend(event.payload)}>
+      <p>
+        {original?.taskName}, {original?.roomName}
+      </p>
+    </ActForm>
+  );
+}

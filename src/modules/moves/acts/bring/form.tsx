@@ -1,0 +1,126 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useCorrecting, useOriginal } from '@/client/correcting';
+import { HowManyInput, useHowMany } from '@/client/HowMany';
+import type { PlaceOption, SpeciesOption } from '@/client/holding';
+import { decimalOf, numberText } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { useNewLot } from '@/client/useNewLot';
+import { useEventFields } from '@/client/when';
+import type { MeasurementInput } from '@/core/books/measure';
+import { bringStock } from '@/modules/moves/acts/bring/act';
+import { Caution } from '@/ui/caution';
+import { Choice, SelectField, TextField } from '@/ui/fields';
+
+const DAY_MS = 86_400_000;
+
+type BringEntry = {
+  account: 'opening' | 'arrived';
+  stage: string;
+  measured: MeasurementInput;
+  origin: string;
+  fertilisedAt: number;
+};
+
+/** Opening stock, and eggs or fish bought or brought. */
+export function BringForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
+  const { now, locale } = useSession();
+  const act = useAct(bringStock, () => {
+    // A second press must not make a second lot; the next tank is often of the same origin.
+    many.reset();
+    lot.reset();
+    event.reset();
+  });
+  const event = useEventFields();
+  const original = useOriginal<BringEntry>();
+  const many = useHowMany('counted', original?.measured);
+  const [account, setAccount] = useState<'opening' | 'arrived'>(original?.account ?? 'arrived');
+  const lot = useNewLot(act, species, places);
+  const stages = species.find((s) => s.id === lot.kind)?.stages ?? [];
+  const [stage, setStage] = useState(original?.stage ?? 'fry');
+  const [origin, setOrigin] = useState(original?.origin ?? '');
+  const came = useCorrecting()?.at ?? now;
+  const firstAge =
+    original?.fertilisedAt === undefined ? '' : numberText((came - original.fertilisedAt) / DAY_MS, locale, 4);
+  const [age, setAge] = useState(firstAge);
+  const m = many.read();
+  const days = decimalOf(age, locale);
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      className="flex max-w-[560px] flex-col gap-3"
+      onSend={() => {
+        void act.submit(
+          {
+            account,
+            ...lot.payload,
+            stage,
+            measured: m === 'all' ? null : m,
+            origin,
+            ...(original && age === firstAge
+              ? {}
+              : days.value === null
+                ? original
+                  ? { fertilisedAt: null }
+                  : {}
+                : { fertilisedAt: Math.round((Number(event.payload.at) || now) - days.value * DAY_MS) }),
+            ...event.payload,
+          },
+          (r) => `${r?.lot}: ${r?.text}.`,
+        );
+      }}
+      label="Record"
+      needs={[...lot.needs, !stage && 'a stage', (!m || m === 'all') && 'the number', days.error && 'the age']}
+    >
+      <Choice
+        label="They were"
+        value={account}
+        onChange={setAccount}
+        options={[
+          { value: 'arrived', label: 'bought or brought' },
+          { value: 'opening', label: 'here already (opening stock)' },
+        ]}
+      />
+      <div className="grid grid-cols-2 gap-3">
+        {lot.speciesField}
+        <SelectField
+          label="Stage"
+          value={stage}
+          onChange={setStage}
+          options={stages.map((s) => ({ value: s.id, label: s.name }))}
+          error={act.errorOn('stage')}
+        />
+      </div>
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['counted', 'weight', 'volume', 'estimated']}
+        of="arrival"
+        error={act.errorOn('measured')}
+      />
+      {lot.unitField('Into')}
+      <TextField label="From" value={origin} onChange={setOrigin} hint="Station, water, seller" />
+      {stage === 'egg' && (
+        <TextField
+          label="Days since fertilisation"
+          value={age}
+          onChange={setAge}
+          inputMode="decimal"
+          hint="Known: then their dates are predicted"
+          error={act.errorOn('fertilisedAt') ?? days.error}
+        />
+      )}
+      {lot.nameField}
+      {account === 'arrived' && (
+        <Caution>
+          Transfers and imports need permits and health papers; temper slowly, and keep arrivals apart from other stock
+          until they are cleared.
+        </Caution>
+      )}
+    </ActForm>
+  );
+}

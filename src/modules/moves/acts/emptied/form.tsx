@@ -1,0 +1,31 @@
+'use client';
+
+import { ActForm } from '@/client/ActForm';
+import { type ActHolding, at } from '@/client/holding';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { grouped } from '@/core/quantities/format';
+import { recordEmptied } from './act';
+
+/** Nothing is left in the unit: what the books still show goes to unexplained. */
+export function EmptiedForm({ h }: { h: ActHolding }) {
+  const act = useAct(recordEmptied);
+  const event = useEventFields();
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        void act.submit(
+          { ...at(h), ...event.payload },
+          (r) => `${h.unit} is empty; ${grouped(Number(r?.unexplained))} went to unexplained.`,
+        );
+      }}
+      label={`${h.unit} is empty`}
+    >
+      <p>
+        The books show {grouped(h.number)} in {h.unit}. If it is empty, they go to unexplained.
+      </p>
+    </ActForm>
+  );
+}

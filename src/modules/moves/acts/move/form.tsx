@@ -1,0 +1,112 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useOriginal } from '@/client/correcting';
+import { HowManyInput, useHowMany } from '@/client/HowMany';
+import { type ActHolding, at, type FormProps, placeOptions, watersApart } from '@/client/holding';
+import { NumberInput, numberText, wholeOf } from '@/client/inputs';
+import { type Amount, amountPayload } from '@/client/readHowMany';
+import { useSession } from '@/client/session';
+import { Tempering } from '@/client/Tempering';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { SelectField, Tick } from '@/ui/fields';
+import { move } from './act';
+
+/** Part or all of a unit to another; ponding begins the next stage there, from several units at once. */
+export function MoveForm({
+  h,
+  places,
+  pond = false,
+  siblings = [],
+}: FormProps & { pond?: boolean; siblings?: readonly ActHolding[] }) {
+  const act = useAct(move, () => many.reset());
+  const event = useEventFields();
+  const { locale } = useSession();
+  const original = useOriginal<{
+    sources: { unit: number; amount: Amount; dead?: number; stay?: number }[];
+    to: number;
+  }>();
+  const own = original?.sources?.[0];
+  const [dead, setDead] = useState(own?.dead ? numberText(own.dead, locale) : '');
+  const [stay, setStay] = useState(own?.stay ? numberText(own.stay, locale) : '');
+  const [d, n] = [wholeOf(dead, locale), wholeOf(stay, locale)];
+  const amountOf = (unit: number) => original?.sources?.find((s) => s.unit === unit)?.amount;
+  const many = useHowMany(pond ? 'all' : 'counted', amountOf(h.unitId));
+  const [to, setTo] = useState(original?.to === undefined ? '' : String(original.to));
+  const [also, setAlso] = useState<number[]>(original?.sources?.slice(1).map((s) => s.unit) ?? []);
+  const m = many.read();
+  const sources = [h, ...siblings.filter((s) => also.includes(s.unitId))];
+  const apart = watersApart(h, places, to);
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (m && to)
+          void act.submit(
+            {
+              sources: sources.map((s) => ({
+                ...at(s),
+                amount: s === h ? amountPayload(m) : (amountOf(s.unitId) ?? { kind: 'all' }),
+                ...(s === h && pond && m === 'all' && d.value ? { dead: d.value } : {}),
+                ...(s === h && pond && m === 'all' && n.value ? { stay: n.value } : {}),
+              })),
+              to: Number(to),
+              ...(pond ? { toStage: 'fry' } : {}),
+              ...event.payload,
+            },
+            (r) => `In ${r?.unit} now: ${r?.lot}.`,
+          );
+      }}
+      label={pond ? 'Pond them' : 'Move'}
+      needs={[!m && 'how many', (d.error || n.error) && 'whole numbers', !to && 'a unit to go to']}
+    >
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['all', 'counted', 'weight', 'volume', 'estimated']}
+        error={act.errorOn('number') ?? (pond && m === 'all' ? null : act.errorOn('sources'))}
+      />
+      {pond && m === 'all' && (
+        <div className="grid grid-cols-2 gap-2">
+          <NumberInput label="Dead or unhatched" value={dead} onChange={setDead} error={d.error} hint="taken out" />
+          <NumberInput
+            label="Not ready"
+            value={stay}
+            onChange={setStay}
+            error={n.error ?? act.errorOn('sources')}
+            hint={`stay in ${h.unit}`}
+          />
+        </div>
+      )}
+      {siblings.length > 0 && (
+        <fieldset className="field">
+          <legend className="label mb-1 text-[0.87rem] text-soft">with all of</legend>
+          <div className="flex flex-wrap gap-x-4 gap-y-1">
+            {siblings.map((s) => (
+              <Tick
+                key={s.unitId}
+                checked={also.includes(s.unitId)}
+                onChange={(on) => setAlso(on ? [...also, s.unitId] : also.filter((x) => x !== s.unitId))}
+              >
+                <span>
+                  {s.unit} <span className="quiet">{s.lot}</span>
+                </span>
+              </Tick>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <SelectField
+        label="To"
+        value={to}
+        onChange={setTo}
+        options={placeOptions(places, h.unitId)}
+        error={act.errorOn('to')}
+      />
+      {apart !== null && <Tempering key={to} {...apart} />}
+    </ActForm>
+  );
+}

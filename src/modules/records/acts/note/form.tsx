@@ -1,0 +1,28 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useCorrecting } from '@/client/correcting';
+import type { ActHolding } from '@/client/holding';
+import { useAct } from '@/client/useAct';
+import { TextField } from '@/ui/fields';
+import { recordNote } from './act';
+
+/** A remark on a unit; without one it puts right what was written before. */
+export function NoteForm({ h }: { h?: ActHolding }) {
+  const act = useAct(recordNote, () => setNote(''));
+  const correcting = useCorrecting();
+  const [note, setNote] = useState(correcting?.note ?? '');
+  return (
+    <ActForm
+      act={act}
+      onSend={() => {
+        void act.submit(h ? { unit: h.unitId, lotId: h.lotId, note } : { note }, () => 'Noted.');
+      }}
+      label="Note"
+      disabled={!note.trim()}
+    >
+      <TextField label={h ? `Note on ${h.unit}` : 'Note'} value={note} onChange={setNote} error={act.errorOn('note')} />
+    </ActForm>
+  );
+}

@@ -1,0 +1,37 @@
+'use client';
+
+import { ActForm } from '@/client/ActForm';
+import { useOriginal } from '@/client/correcting';
+import { HowManyInput, useHowMany } from '@/client/HowMany';
+import { type ActHolding, at } from '@/client/holding';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import type { MeasurementInput } from '@/core/books/measure';
+import { saidCensus } from '../../saidCensus';
+import { recordCount } from './act';
+
+export function CountForm({ h }: { h: ActHolding }) {
+  const act = useAct(recordCount, () => many.reset());
+  const event = useEventFields();
+  const many = useHowMany('counted', useOriginal<{ measured: MeasurementInput }>()?.measured);
+  const m = many.read();
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (m && m !== 'all') void act.submit({ ...at(h), measured: m, ...event.payload }, (r) => saidCensus(r!));
+      }}
+      label="Record count"
+      disabled={!m}
+    >
+      <HowManyInput
+        value={many.value}
+        onChange={many.setValue}
+        methods={['counted', 'weight', 'volume', 'estimated']}
+        of="count"
+        error={act.errorOn('measured')}
+      />
+    </ActForm>
+  );
+}

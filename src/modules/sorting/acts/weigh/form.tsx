@@ -1,0 +1,63 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { type Batch, BatchRows, useBatches } from '@/client/batches';
+import { useOriginal } from '@/client/correcting';
+import { type ActHolding, at } from '@/client/holding';
+import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
+import { emptyPairs } from '@/client/pairs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { massEach } from '@/core/quantities/mass';
+import { saidCensus } from '../../saidCensus';
+import { recordWeighing } from './act';
+
+/** Sample weights, batch by batch until settled, with the whole if weighed. */
+export function WeighForm({ h }: { h: ActHolding }) {
+  const { locale, units } = useSession();
+  const unit = useShown();
+  const original = useOriginal<{ batches: Batch[]; totalMassG: number }>();
+  const act = useAct(recordWeighing, () => {
+    weights.setRows(emptyPairs());
+    setTotal('');
+  });
+  const event = useEventFields();
+  const weights = useBatches(original?.batches);
+  const [total, setTotal] = useState(
+    original?.totalMassG ? measureText(original.totalMassG, 'mass', unit('mass'), locale) : '',
+  );
+  const { batches } = weights;
+  const totalG = measureOf(total, 'mass', unit('mass'), locale);
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      onSend={() => {
+        if (batches.length > 0)
+          void act.submit(
+            {
+              ...at(h),
+              batches,
+              ...(totalG.value !== null ? { totalMassG: totalG.value } : original ? { totalMassG: null } : {}),
+              ...event.payload,
+            },
+            (r) => ('count' in r ? saidCensus(r) : `${massEach(r.meanG, units === 'us')} each.`),
+          );
+      }}
+      label="Record weights"
+      needs={[batches.length === 0 && 'a batch weighed and counted', totalG.error && 'the mass of all']}
+    >
+      <BatchRows weights={weights} act={act} />
+      <MeasureInput
+        label="All weighed (if so)"
+        dimension="mass"
+        value={total}
+        onChange={setTotal}
+        error={act.errorOn('totalMassG')}
+        hint="With the whole weighed this is a count"
+      />
+    </ActForm>
+  );
+}

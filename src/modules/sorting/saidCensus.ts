@@ -1,0 +1,9 @@
+'use client';
+
+import { grouped } from '@/core/quantities/format';
+import type { Census } from './census';
+
+export function saidCensus({ count, books, mode, unexplained }: Census): string {
+  const did = { combine: 'combined', replace: 'the count stands', note: 'noted only' }[mode];
+  return `The count says ${count.text}, the books said ${books.text}: ${did}${unexplained === 0 ? '' : `; ${grouped(Math.abs(unexplained))} ${unexplained > 0 ? 'to' : 'from'} unexplained`}.`;
+}

@@ -1,0 +1,88 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useOriginal } from '@/client/correcting';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import { protocolKindWords } from '@/core/spawning/protocol';
+import { nest } from '@/modules/spawning/acts/nest/act';
+import type { BenchView } from '@/queries/spawning';
+import { TextField, Tick } from '@/ui/fields';
+
+/** A pair has spawned on its nest: whose eggs these are, and what they are worked by. */
+export function NestForm({
+  view,
+  bowl: next,
+  female,
+  onDone,
+}: {
+  view: Pick<BenchView, 'id' | 'females' | 'males' | 'protocols' | 'plan'>;
+  bowl: string;
+  female?: number;
+  onDone?: () => void;
+}) {
+  const original = useOriginal<{ bowl: string; female: number; males: number[]; protocols: string[] }>();
+  const act = useAct(nest, onDone);
+  const event = useEventFields();
+  const [bowl, setBowl] = useState(original?.bowl ?? next);
+  const hers = original?.female ?? female;
+  const planned = view.plan.crosses.find((c) => c.female === hers)?.males ?? [];
+  const [males, setMales] = useState<number[]>(original?.males ?? planned.slice(0, 1));
+  const [protocols, setProtocols] = useState<string[]>(
+    original?.protocols ??
+      view.plan.protocols.filter((id) => {
+        const kind = view.protocols.find((p) => p.id === id)?.kind;
+        return kind === 'disinfection' || kind === 'hardening';
+      }),
+  );
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label="Spawned on it"
+      needs={[!bowl.trim() && 'a name for the nest', males.length === 0 && 'the male']}
+      onSend={() =>
+        void act.submit(
+          { day: view.id, bowl, female: hers ?? null, males, protocols, ...event.payload },
+          (r) => `Nest ${r?.bowl} of ${r?.female}: count its eggs below.`,
+        )
+      }
+    >
+      <p className="quiet text-[0.92rem]">
+        {view.females.find((f) => f.fish.id === hers)?.fish.tag} has spawned. The time is that at which it was seen, or
+        the middle between two looks: her eggs’ clock runs from it.
+      </p>
+      <TextField label="Nest" value={bowl} onChange={setBowl} error={act.errorOn('bowl')} className="max-w-[8rem]" />
+      <fieldset className="field">
+        <legend className="label mb-1 text-[0.87rem] text-soft">With</legend>
+        <div className="flex flex-wrap gap-x-4 gap-y-1">
+          {view.males.map((m) => (
+            <Tick
+              key={m.fish.id}
+              checked={males.includes(m.fish.id)}
+              onChange={(on) => setMales(on ? [...males, m.fish.id] : males.filter((x) => x !== m.fish.id))}
+            >
+              {m.fish.tag}
+            </Tick>
+          ))}
+        </div>
+        {act.errorOn('males') && <span className="text-[0.87rem] text-loss">{act.errorOn('males')}</span>}
+      </fieldset>
+      <fieldset className="field">
+        <legend className="label mb-1 text-[0.87rem] text-soft">Worked by</legend>
+        {view.protocols
+          .filter((p) => p.kind === 'disinfection' || p.kind === 'hardening')
+          .map((p) => (
+            <Tick
+              key={p.id}
+              checked={protocols.includes(p.id)}
+              onChange={(on) => setProtocols(on ? [...protocols, p.id] : protocols.filter((x) => x !== p.id))}
+            >
+              {protocolKindWords[p.kind]}: {p.name}
+            </Tick>
+          ))}
+      </fieldset>
+    </ActForm>
+  );
+}
