@@ -1,3 +1,5 @@
+import type { Capability } from '@/core/species/capabilities';
+
 /** A holding that acts are about, as the page knows it. */
 export type ActHolding = {
   unitId: number;
@@ -10,6 +12,8 @@ export type ActHolding = {
   /** Alive by the books, and the standard deviation of both. */
   estimated?: number;
   sd?: number;
+  /** What is done with such animals. */
+  can: readonly Capability[];
   stages: readonly { id: string; name: string }[];
   checks: readonly { id: string; name: string; stage: string; looks: string }[];
   /** Of its hardened eggs, where the Book has it. */
@@ -36,8 +40,6 @@ export type PlaceOption = {
 export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string }[] };
 
 export type SiteOption = { id: number; name: string; permit: string };
-
-export type FormProps = { h: ActHolding; places: readonly PlaceOption[]; sites: readonly SiteOption[] };
 
 /** Which holding a command means. */
 export const at = (h: ActHolding) => ({ unit: h.unitId, lotId: h.lotId, stage: h.stage });

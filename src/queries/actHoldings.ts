@@ -1,4 +1,5 @@
-import { changeADay, type Species, stepBorne, valueNamed } from '@/core/species/species';
+import { capabilitiesOf } from '@/core/species/capabilities';
+import { changeADay, type Species, stageOf, stepBorne, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import type { RoundHolding } from './round';
@@ -17,6 +18,7 @@ export function actHoldings(holdings: readonly RoundHolding[], book: ReadonlyMap
       number: h.number,
       estimated: h.estimated,
       sd: h.sd,
+      can: capabilitiesOf(stageOf(species, h.stage)),
       stages: species.stages.map((s) => ({ id: s.id, name: s.name })),
       checks: species.checks,
       eggDiameterMm: valueNamed(species, 'hardened egg diameter')?.value,

@@ -1,3 +1,5 @@
+import { capabilitiesOf } from '@/core/species/capabilities';
+import { stageOf } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -72,6 +74,7 @@ export async function entryToPutRight(db: Db, siteId: number, id: string) {
         stage: t.stage,
         stageName: known.stages.find((s) => s.id === t.stage)?.name ?? t.stage,
         number: t.before ?? 0,
+        can: capabilitiesOf(stageOf(known, t.stage)),
         stages: known.stages.map((s) => ({ id: s.id, name: s.name })),
         checks: known.checks,
       };

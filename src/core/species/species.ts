@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { developmentModel } from '../development/model';
 import { unitKinds } from '../units/unitKinds';
+import { capabilities } from './capabilities';
 
 /** The stations of life, in order. A stage belongs to one. */
 export const stations = ['eggs', 'yolksac', 'fry', 'fingerlings'] as const;
@@ -29,6 +30,8 @@ const stage = z.object({
   one: z.string(),
   station: z.enum(stations),
   glyph: z.enum(glyphs),
+  /** What is done with it, where that is not what its station says. */
+  can: z.array(z.enum(capabilities)).optional(),
 });
 
 const milestone = z.object({

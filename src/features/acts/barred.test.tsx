@@ -12,6 +12,7 @@ const holding = (): ActHolding => ({
   lotId: 9,
   lot: 'AC-31-01',
   stage: 'fry',
+  can: ['eats'],
   stageName: 'fry',
   number: 4000,
   stages: [],
@@ -31,7 +32,7 @@ describe('what one may do is what is shown', () => {
   });
 
   test('a form that cannot be sent is not shown to be filled: it says who records this', () => {
-    show(<GradeForm h={holding()} places={places} sites={sites} />, { role: 'reader', barred: barredTo('reader') });
+    show(<GradeForm h={holding()} places={places} />, { role: 'reader', barred: barredTo('reader') });
     expect(screen.getByText('Managers and culturists record this; you are signed in as a reader.')).toBeTruthy();
     expect(screen.queryAllByRole('textbox')).toEqual([]);
   });

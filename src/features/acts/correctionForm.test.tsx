@@ -15,6 +15,7 @@ const holding = (unit: string, over: Partial<ActHolding> = {}): ActHolding => ({
   lotId: 9,
   lot: 'AC-31-01',
   stage: 'fry',
+  can: ['eats'],
   stageName: 'fry',
   number: 4000,
   stages: [

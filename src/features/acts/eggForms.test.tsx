@@ -16,6 +16,7 @@ const h: ActHolding = {
   lotId: 9,
   lot: 'AC-31-01',
   stage: 'egg',
+  can: ['picked'],
   stageName: 'eggs',
   number: 15_000,
   stages: [],

@@ -10,6 +10,7 @@ const holding = (over: Partial<ActHolding> = {}): ActHolding => ({
   lotId: 9,
   lot: 'AC-31-01',
   stage: 'fry',
+  can: ['eats'],
   stageName: 'fry',
   number: 4000,
   stages: ['egg', 'yolksac', 'fry', 'fingerling'].map((id) => ({ id, name: `${id}s` })),

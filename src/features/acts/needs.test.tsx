@@ -15,6 +15,7 @@ const h: ActHolding = {
   lotId: 9,
   lot: 'AC-31-01',
   stage: 'egg',
+  can: ['picked'],
   stageName: 'eggs',
   number: 60_000,
   stages: [
@@ -62,7 +63,7 @@ test('a mass without a tag is asked about, not left out', async () => {
 });
 
 test('laying down: a unit without its volume, or a volume without its unit, holds the form', async () => {
-  const { user } = show(<LayDownForm h={h} places={places} sites={sites} totalVolumeMl={3000} />);
+  const { user } = show(<LayDownForm h={h} places={places} totalVolumeMl={3000} />);
   expect(needs()).toBe('needs a unit');
   await user.selectOptions(screen.getByLabelText('Unit 1'), '2');
   expect(needs()).toBe('needs the volume for each unit');
@@ -91,17 +92,17 @@ test('a batch without its count holds back the others too', async () => {
 });
 
 test('moving and grading name what is missing in words of theirs', async () => {
-  const move = show(<MoveForm h={h} places={places} sites={sites} />);
+  const move = show(<MoveForm h={h} places={places} />);
   expect(needs()).toBe('needs how many and a unit to go to');
   move.unmount();
-  const { user } = show(<GradeForm h={h} places={places} sites={sites} />);
+  const { user } = show(<GradeForm h={h} places={places} />);
   expect(needs()).toBe('needs a unit for each class and how many are in each');
   await user.clear(screen.getAllByLabelText('Class')[1]!);
   expect(needs()).toBe('needs a name for each class, a unit for each class and how many are in each');
 });
 
 test('a temperature that cannot be read does not go missing from a release', async () => {
-  const { user } = show(<ReleaseForm h={{ ...h, stage: 'fry' }} places={places} sites={sites} />);
+  const { user } = show(<ReleaseForm h={{ ...h, stage: 'fry' }} sites={sites} />);
   await user.selectOptions(screen.getByLabelText('Released to'), '5');
   await user.type(screen.getByLabelText('mass 1'), '120');
   await user.type(screen.getByLabelText('count 1'), '60');

@@ -12,6 +12,7 @@ const eggs: ActHolding = {
   lotId: 9,
   lot: 'AC-31-01',
   stage: 'egg',
+  can: ['picked'],
   stageName: 'eggs',
   number: 10_000,
   stages: [],

@@ -174,6 +174,7 @@ export function NextScreen({
               stage: chosen.stage,
               stageName: species.stages.find((s) => s.id === chosen.stage)?.name ?? chosen.stage,
               number: chosen.number,
+              can: [],
               stages: species.stages,
               checks: species.checks,
             }}

@@ -109,11 +109,11 @@ export function LayDownBowl({
         stage: 'egg',
         stageName: view.book.stages.find((s) => s.id === 'egg')?.name ?? 'eggs',
         number: take.waiting,
+        can: ['picked'],
         stages: view.book.stages,
         checks: view.book.checks,
       }}
       places={[...first, ...places.filter((p) => !planned.includes(p.id))]}
-      sites={[]}
       totalVolumeMl={take.volumeMl}
     />
   );

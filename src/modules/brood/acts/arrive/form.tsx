@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
@@ -181,3 +182,5 @@ function readOwn(text: string): { list: { season: string; number: number }[]; er
   }
   return { list, error: null };
 }
+
+export const forms = formsOf(arrive, { corrects: { fishArrival: ({ places }) => <ArriveForm places={places} /> } });

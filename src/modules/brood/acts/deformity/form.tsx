@@ -3,6 +3,7 @@
 import { Minus, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { NumberInput, wholeOf } from '@/client/inputs';
@@ -107,3 +108,16 @@ export function DeformityForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordDeformities, {
+  offers: [
+    {
+      id: 'deformity',
+      word: 'Deformities',
+      rank: ({ h }) => (h.can.includes('ponded') ? 7 : h.can.includes('eats') ? 8 : null),
+      form: ({ h }) => <DeformityForm h={h} />,
+    },
+  ],
+  corrects: { deformity: ofHolding((h) => <DeformityForm h={h} />) },
+  aboutUnit: true,
+});

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type FishInHand, of } from '@/client/fish';
 import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
@@ -120,3 +121,5 @@ export function FateForm({ f }: { f: FishInHand }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordFate, { corrects: { fate: ofFish((f) => <FateForm f={f} />) } });

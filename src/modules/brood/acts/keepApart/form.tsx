@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
 import { type ActHolding, at, type PlaceOption, placeOptions } from '@/client/holding';
@@ -62,3 +63,17 @@ export function KeepForm({ h, places, number }: { h: ActHolding; places: readonl
     </ActForm>
   );
 }
+
+export const forms = formsOf(keepApart, {
+  offers: [
+    {
+      id: 'keep',
+      word: 'Keep for brood',
+      rank: () => 22,
+      shakes: true,
+      form: ({ h, places }) => <KeepForm h={h} places={places} />,
+    },
+  ],
+  corrects: { keepBrood: ofHolding((h, { places }) => <KeepForm h={h} places={places} />) },
+  aboutUnit: true,
+});

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type FishInHand, of } from '@/client/fish';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
@@ -159,3 +160,5 @@ function verdictOf(oocytes: Look['oocytes'], limits: { ready: number; notBefore:
   };
   return [`index ${decimals(o.index, 3)}: ${words[o.verdict]}`, ...(o.warnings ?? [])].join('; ');
 }
+
+export const forms = formsOf(recordLook, { corrects: { fishLook: ofFish((f) => <LookForm f={f} />) } });

@@ -2,8 +2,9 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
-import { type FishInHand, of } from '@/client/fish';
+import type { FishInHand } from '@/client/fish';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
@@ -55,3 +56,7 @@ export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly Pl
     </ActForm>
   );
 }
+
+export const forms = formsOf(moveFish, {
+  corrects: { fishMove: ofFish((f, { places }) => <FishMoveForm f={f} places={places} />) },
+});

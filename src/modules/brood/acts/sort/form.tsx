@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { MeasureInput, measureOf, measureText, NumberInput, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -133,3 +134,5 @@ export function SortForm({ batch }: { batch?: { id: number; name: string } }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(sort, { corrects: { fishSort: () => <SortForm /> } });

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import type { ActHolding } from '@/client/holding';
 import { DecimalInput, decimalOf, MeasureInput, measureOf, numberText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -12,6 +13,7 @@ import { workEggBath } from '@/core/doses/eggBath';
 import { strengthOverTime } from '@/core/doses/flow';
 import { basisWords } from '@/core/incubation/eggWords';
 import { figures } from '@/core/quantities/format';
+import { isTable } from '@/core/units/unitKinds';
 import { batheEggs } from '@/modules/incubation/acts/bathe/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
@@ -300,3 +302,15 @@ function BathClock({ from, minutes, flush }: { from: number; minutes: number; fl
     </p>
   );
 }
+
+export const forms = formsOf(batheEggs, {
+  offers: [
+    {
+      id: 'eggBath',
+      word: 'Bath',
+      rank: ({ h, unitKind }) => (h.can.includes('picked') && !isTable(unitKind) ? 5 : null),
+      shakes: true,
+      form: ({ h }) => <EggBathForm h={h} />,
+    },
+  ],
+});

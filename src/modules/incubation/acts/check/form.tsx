@@ -2,14 +2,17 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
+import { isTable } from '@/core/units/unitKinds';
 import { SelectField } from '@/ui/fields';
 import { recordCheck } from './act';
+import { SwimUpForm } from './SwimUpForm';
 
 export function CheckForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
@@ -55,3 +58,23 @@ export function CheckForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordCheck, {
+  offers: [
+    {
+      id: 'check',
+      word: 'Check',
+      rank: ({ h, unitKind }) =>
+        h.can.includes('picked') ? (isTable(unitKind) ? 3 : 2) : h.can.includes('eats') ? 7 : 3,
+      form: ({ h }) => <CheckForm h={h} />,
+    },
+    {
+      id: 'swimUp',
+      word: 'Beakers',
+      rank: ({ h }) => (h.can.includes('ponded') ? 2 : null),
+      form: ({ h, checks }) => <SwimUpForm h={h} earlier={checks} />,
+    },
+  ],
+  corrects: { check: ofHolding((h) => <CheckForm h={h} />) },
+  aboutUnit: true,
+});

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useCorrecting, useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
@@ -41,3 +42,16 @@ export function DoubtfulForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(leaveDoubtful, {
+  offers: [
+    {
+      id: 'pick',
+      word: 'Pick',
+      rank: ({ h }) => (h.can.includes('picked') ? 2.5 : null),
+      form: ({ h }) => <DoubtfulForm h={h} />,
+    },
+  ],
+  corrects: { doubtful: ofHolding((h) => <DoubtfulForm h={h} />) },
+  aboutUnit: true,
+});

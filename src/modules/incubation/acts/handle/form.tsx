@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { DecimalInput, decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
@@ -9,6 +10,7 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { handlings } from '@/core/incubation/eggWords';
+import { isTable } from '@/core/units/unitKinds';
 import { SelectField } from '@/ui/fields';
 import { handleEggs } from './act';
 
@@ -84,3 +86,24 @@ export function HandleForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(handleEggs, {
+  offers: [
+    {
+      id: 'handle',
+      word: 'Shock, handle',
+      rank: ({ h, unitKind }) => (h.can.includes('picked') && !isTable(unitKind) ? 4 : null),
+      shakes: true,
+      form: ({ h }) => <HandleForm h={h} />,
+    },
+    {
+      id: 'handle',
+      word: 'Water, cleaning',
+      rank: ({ h }) => (h.can.includes('ponded') ? 6 : null),
+      shakes: true,
+      form: ({ h }) => <HandleForm h={h} />,
+    },
+  ],
+  corrects: { handled: ofHolding((h) => <HandleForm h={h} />) },
+  aboutUnit: true,
+});

@@ -2,10 +2,12 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
+import { isTable } from '@/core/units/unitKinds';
 import { Choice } from '@/ui/fields';
 import { seeHatch } from './act';
 
@@ -36,3 +38,17 @@ export function HatchSeenForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(seeHatch, {
+  offers: [
+    {
+      id: 'stage',
+      word: 'Hatch',
+      rank: ({ h, unitKind }) => (h.can.includes('picked') && !isTable(unitKind) ? 3 : null),
+      heading: 'What was seen',
+      form: ({ h }) => <HatchSeenForm h={h} />,
+    },
+  ],
+  corrects: { hatchSeen: ofHolding((h) => <HatchSeenForm h={h} />) },
+  aboutUnit: true,
+});

@@ -2,14 +2,17 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
-import { type FormProps, placeOptions, watersApart } from '@/client/holding';
+import type { ActHolding, PlaceOption } from '@/client/holding';
+import { placeOptions, watersApart } from '@/client/holding';
 import { MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { Tempering } from '@/client/Tempering';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { decimals, grouped } from '@/core/quantities/format';
+import { isTable } from '@/core/units/unitKinds';
 import { layDown } from '@/modules/incubation/acts/layDown/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, Tick } from '@/ui/fields';
@@ -22,7 +25,11 @@ type LaidDown = {
 };
 
 /** Eggs from the bench into units: poured by measured volume, or counted out. */
-export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVolumeMl: number | null }) {
+export function LayDownForm({
+  h,
+  places,
+  totalVolumeMl,
+}: { h: ActHolding; places: readonly PlaceOption[] } & { totalVolumeMl: number | null }) {
   const { locale } = useSession();
   const unit = useShown();
   const act = useAct(layDown);
@@ -177,3 +184,17 @@ export function LayDownForm({ h, places, totalVolumeMl }: FormProps & { totalVol
     </ActForm>
   );
 }
+
+export const forms = formsOf(layDown, {
+  offers: [
+    {
+      id: 'layDown',
+      word: 'Lay down',
+      rank: ({ h, unitKind }) => (h.can.includes('picked') && isTable(unitKind) ? 1 : null),
+      shakes: true,
+      form: ({ h, places, totalVolumeMl }) => <LayDownForm h={h} places={places} totalVolumeMl={totalVolumeMl} />,
+    },
+  ],
+  corrects: { layDown: ofHolding((h, { places }) => <LayDownForm h={h} places={places} totalVolumeMl={null} />) },
+  aboutUnit: true,
+});

@@ -1,6 +1,7 @@
 'use client';
 
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
@@ -19,3 +20,5 @@ export function RoutineTimeForm() {
     </ActForm>
   );
 }
+
+export const forms = formsOf(tickRoutine, { corrects: { routine: () => <RoutineTimeForm /> } });

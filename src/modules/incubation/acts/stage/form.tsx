@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useCorrecting, useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
 import type { ActHolding } from '@/client/holding';
@@ -14,8 +15,10 @@ import { useEventFields } from '@/client/when';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
+import { isTable } from '@/core/units/unitKinds';
 import { changeStage } from '@/modules/incubation/acts/stage/act';
 import { Choice } from '@/ui/fields';
+import { StageForm } from './StageForm';
 
 type Original = { amount: Amount; unhatched?: number; measured?: MeasurementInput };
 
@@ -172,3 +175,26 @@ function Together({ h, unhatched, counted }: { h: ActHolding; unhatched: number;
     </div>
   );
 }
+
+export const forms = formsOf(changeStage, {
+  offers: [
+    {
+      id: 'stage',
+      word: 'Hatch',
+      rank: ({ h, unitKind }) => (h.can.includes('picked') && !isTable(unitKind) ? 3.5 : null),
+      heading: 'Eggs that are larvae now',
+      form: ({ h }) => <HatchForm h={h} />,
+    },
+    {
+      id: 'stage',
+      word: 'Stage',
+      rank: ({ h }) => (h.can.includes('eats') && h.stages.at(-1)?.id !== h.stage ? 9 : null),
+      form: ({ h }) => <StageForm h={h} />,
+    },
+  ],
+  corrects: {
+    hatch: ofHolding((h) => <HatchForm h={h} />),
+    stage: ofHolding((h) => <StageForm h={h} />),
+  },
+  aboutUnit: true,
+});

@@ -3,6 +3,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { measureOf, measureText, NumberInput, useShown, wholeOf } from '@/client/inputs';
@@ -245,3 +246,7 @@ export function TakeForm({
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordTake, {
+  corrects: { take: ({ species, places }) => <TakeForm species={species} places={places} /> },
+});

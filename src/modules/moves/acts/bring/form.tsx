@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import { useCorrecting, useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
@@ -124,3 +125,10 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
     </ActForm>
   );
 }
+
+export const forms = formsOf(bringStock, {
+  corrects: {
+    opening: ({ species, places }) => <BringForm species={species} places={places} />,
+    arrival: ({ species, places }) => <BringForm species={species} places={places} />,
+  },
+});

@@ -1,6 +1,7 @@
 'use client';
 
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { type ActHolding, at } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
@@ -29,3 +30,9 @@ export function EmptiedForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordEmptied, {
+  offers: [{ id: 'emptied', word: 'Emptied', rank: () => 25, form: ({ h }) => <EmptiedForm h={h} /> }],
+  corrects: { emptied: ofHolding((h) => <EmptiedForm h={h} />) },
+  aboutUnit: true,
+});

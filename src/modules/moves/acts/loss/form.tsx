@@ -2,12 +2,14 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
 import { type ActHolding, at } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
+import { SampleForm } from '@/modules/sorting/acts/sample/form';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
 import { recordLossOf } from './act';
@@ -86,3 +88,16 @@ export function OutForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordLossOf, {
+  offers: [{ id: 'out', word: 'Cull, sell, lose', rank: () => 23, form: ({ h }) => <OutForm h={h} /> }],
+  corrects: {
+    cull: ofHolding((h) => <OutForm h={h} />),
+    sale: ofHolding((h) => <OutForm h={h} />),
+    escape: ofHolding((h) => <OutForm h={h} />),
+    unitLoss: ofHolding((h) => <OutForm h={h} />),
+    // What a sample took is asked about as a sample.
+    sample: ofHolding((h) => <SampleForm h={h} />),
+  },
+  aboutUnit: true,
+});

@@ -2,15 +2,18 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
-import { type ActHolding, at, type FormProps, placeOptions, watersApart } from '@/client/holding';
+
+import { type ActHolding, at, type PlaceOption, placeOptions, watersApart } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { type Amount, amountPayload } from '@/client/readHowMany';
 import { useSession } from '@/client/session';
 import { Tempering } from '@/client/Tempering';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
+import { isTable } from '@/core/units/unitKinds';
 import { SelectField, Tick } from '@/ui/fields';
 import { move } from './act';
 
@@ -20,7 +23,7 @@ export function MoveForm({
   places,
   pond = false,
   siblings = [],
-}: FormProps & { pond?: boolean; siblings?: readonly ActHolding[] }) {
+}: { h: ActHolding; places: readonly PlaceOption[] } & { pond?: boolean; siblings?: readonly ActHolding[] }) {
   const act = useAct(move, () => many.reset());
   const event = useEventFields();
   const { locale } = useSession();
@@ -110,3 +113,28 @@ export function MoveForm({
     </ActForm>
   );
 }
+
+export const forms = formsOf(move, {
+  offers: [
+    {
+      id: 'move',
+      word: 'Move',
+      rank: ({ h, unitKind }) =>
+        h.can.includes('picked') ? (isTable(unitKind) ? 4 : 7) : h.can.includes('ponded') ? 5 : 4,
+      shakes: true,
+      form: ({ h, places }) => <MoveForm h={h} places={places} />,
+    },
+    {
+      id: 'pond',
+      word: 'Pond',
+      rank: ({ h }) => (h.can.includes('ponded') ? 4 : null),
+      form: ({ h, places, siblings }) => <MoveForm h={h} places={places} pond siblings={siblings} />,
+    },
+  ],
+  corrects: {
+    pond: ofHolding((h, { places, holdings }) => <MoveForm h={h} places={places} pond siblings={holdings.slice(1)} />),
+    move: ofHolding((h, { places, holdings }) => <MoveForm h={h} places={places} siblings={holdings.slice(1)} />),
+    merge: ofHolding((h, { places, holdings }) => <MoveForm h={h} places={places} siblings={holdings.slice(1)} />),
+  },
+  aboutUnit: true,
+});

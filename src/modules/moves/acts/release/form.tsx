@@ -2,9 +2,11 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { type Batch, BatchRows, useBatches } from '@/client/batches';
 import { useOriginal } from '@/client/correcting';
-import { at, type FormProps } from '@/client/holding';
+import type { ActHolding, SiteOption } from '@/client/holding';
+import { at } from '@/client/holding';
 import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
@@ -16,7 +18,7 @@ import { SelectField, TextField, Tick } from '@/ui/fields';
 import { recordRelease } from './act';
 
 /** Weighed out bucket by bucket, to a site. */
-export function ReleaseForm({ h, sites }: FormProps) {
+export function ReleaseForm({ h, sites }: { h: ActHolding; sites: readonly SiteOption[] }) {
   const { locale, units } = useSession();
   const unit = useShown();
   const act = useAct(recordRelease);
@@ -122,3 +124,16 @@ export function ReleaseForm({ h, sites }: FormProps) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordRelease, {
+  offers: [
+    {
+      id: 'release',
+      word: 'Release',
+      rank: ({ h }) => (h.can.includes('eats') ? 6 : null),
+      form: ({ h, sites }) => <ReleaseForm h={h} sites={sites} />,
+    },
+  ],
+  corrects: { release: ofHolding((h, { sites }) => <ReleaseForm h={h} sites={sites} />) },
+  aboutUnit: true,
+});

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useCorrecting, useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
 import { type ActHolding, at } from '@/client/holding';
@@ -21,6 +22,7 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { decimals } from '@/core/quantities/format';
+import { isTable } from '@/core/units/unitKinds';
 import { shipEggs } from '@/modules/moves/acts/ship/act';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
@@ -158,3 +160,17 @@ function shippedSays(age: Age | undefined): string {
     return 'Recorded; its paper stands beside the entry. Age in degree-days not known.';
   return `Recorded; its paper stands beside the entry. ${Math.round(age.degreeDays)} °C·d old${age.left === null ? '' : `, ${Math.round(age.left)} left on arrival`}${age.iceKg === null ? '' : `; ${decimals(age.iceKg, 1)} kg of ice`}.${age.warnings.map((x) => ` ${x.charAt(0).toUpperCase()}${x.slice(1)}.`).join('')}`;
 }
+
+export const forms = formsOf(shipEggs, {
+  offers: [
+    {
+      id: 'ship',
+      word: 'Send eyed',
+      rank: ({ h, unitKind }) => (h.can.includes('picked') && !isTable(unitKind) ? 6 : null),
+      shakes: true,
+      form: ({ h }) => <ShipForm h={h} />,
+    },
+  ],
+  corrects: { eggShipment: ofHolding((h) => <ShipForm h={h} />) },
+  aboutUnit: true,
+});

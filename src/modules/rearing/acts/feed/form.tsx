@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
@@ -45,3 +46,16 @@ export function FeedForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordFeed, {
+  offers: [
+    {
+      id: 'feed',
+      word: 'Feed',
+      rank: ({ h }) => (h.can.includes('eats') ? 2 : null),
+      form: ({ h }) => <FeedForm h={h} />,
+    },
+  ],
+  corrects: { feed: ofHolding((h) => <FeedForm h={h} />) },
+  aboutUnit: true,
+});

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import { useCorrecting } from '@/client/correcting';
 import type { ActHolding } from '@/client/holding';
 import { useAct } from '@/client/useAct';
@@ -26,3 +27,8 @@ export function NoteForm({ h }: { h?: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordNote, {
+  offers: [{ id: 'note', word: 'Note', rank: () => 24, form: ({ h }) => <NoteForm h={h} /> }],
+  corrects: { note: () => <NoteForm /> },
+});

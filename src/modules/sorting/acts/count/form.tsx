@@ -1,6 +1,7 @@
 'use client';
 
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
 import { type ActHolding, at } from '@/client/holding';
@@ -35,3 +36,9 @@ export function CountForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordCount, {
+  offers: [{ id: 'count', word: 'Count', rank: () => 20, shakes: true, form: ({ h }) => <CountForm h={h} /> }],
+  corrects: { count: ofHolding((h) => <CountForm h={h} />) },
+  aboutUnit: true,
+});

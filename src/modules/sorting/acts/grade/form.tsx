@@ -2,9 +2,11 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { HowManyInput } from '@/client/HowMany';
-import { at, type FormProps, placeOptions } from '@/client/holding';
+import type { ActHolding, PlaceOption } from '@/client/holding';
+import { at, placeOptions } from '@/client/holding';
 import { useShown } from '@/client/inputs';
 import { type Amount, amountPayload, emptyHowMany, howManyValue, readHowMany } from '@/client/readHowMany';
 import { useSession } from '@/client/session';
@@ -15,7 +17,7 @@ import { SelectField, TextField } from '@/ui/fields';
 
 type ClassRow = { grade: string; unit: string; stage?: string; many: ReturnType<typeof emptyHowMany> };
 
-export function GradeForm({ h, places }: FormProps) {
+export function GradeForm({ h, places }: { h: ActHolding; places: readonly PlaceOption[] }) {
   const { locale } = useSession();
   const shown = useShown();
   const act = useAct(grade);
@@ -104,3 +106,17 @@ export function GradeForm({ h, places }: FormProps) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(grade, {
+  offers: [
+    {
+      id: 'grade',
+      word: 'Grade',
+      rank: ({ h }) => (h.can.includes('eats') ? 5 : null),
+      shakes: true,
+      form: ({ h, places }) => <GradeForm h={h} places={places} />,
+    },
+  ],
+  corrects: { grade: ofHolding((h, { places }) => <GradeForm h={h} places={places} />) },
+  aboutUnit: true,
+});

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { useCorrecting, useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
@@ -102,3 +103,9 @@ export function SampleForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordSampleReturned, {
+  offers: [{ id: 'sample', word: 'Sample', rank: () => 21, form: ({ h }) => <SampleForm h={h} /> }],
+  corrects: { sampleBack: ofHolding((h) => <SampleForm h={h} />) },
+  aboutUnit: true,
+});

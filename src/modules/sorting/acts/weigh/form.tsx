@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofHolding } from '@/client/actForms';
 import { type Batch, BatchRows, useBatches } from '@/client/batches';
 import { useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
@@ -61,3 +62,16 @@ export function WeighForm({ h }: { h: ActHolding }) {
     </ActForm>
   );
 }
+
+export const forms = formsOf(recordWeighing, {
+  offers: [
+    {
+      id: 'weigh',
+      word: 'Weigh',
+      rank: ({ h }) => (h.can.includes('eats') ? 3 : null),
+      form: ({ h }) => <WeighForm h={h} />,
+    },
+  ],
+  corrects: { weighing: ofHolding((h) => <WeighForm h={h} />) },
+  aboutUnit: true,
+});

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofDayView } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import {
   decimalOf,
@@ -271,3 +272,5 @@ function Amount({ byProduct, input, litres }: { byProduct: boolean; input: Recor
     </p>
   );
 }
+
+export const forms = formsOf(mixBath, { corrects: { bath: ofDayView((view) => <BathForm view={view} />) } });

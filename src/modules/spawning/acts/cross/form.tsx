@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofDayView } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { measureOf, measureText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -212,3 +213,5 @@ function MiltWanted({
     </p>
   );
 }
+
+export const forms = formsOf(cross, { corrects: { cross: ofDayView((view) => <CrossForm view={view} bowl="" />) } });

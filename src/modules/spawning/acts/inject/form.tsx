@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
@@ -211,3 +212,7 @@ export function InjectForm({
     </ActForm>
   );
 }
+
+export const forms = formsOf(inject, {
+  corrects: { inject: ofFish((f) => <InjectForm f={f} part={1} treatment="" />) },
+});

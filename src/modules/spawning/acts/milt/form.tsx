@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
@@ -101,3 +102,5 @@ export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
     </ActForm>
   );
 }
+
+export const forms = formsOf(takeMilt, { corrects: { milt: ofFish((f) => <MiltForm f={f} />) } });

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofDayView } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
@@ -86,3 +87,5 @@ export function NestForm({
     </ActForm>
   );
 }
+
+export const forms = formsOf(nest, { corrects: { nest: ofDayView((view) => <NestForm view={view} bowl="" />) } });

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
@@ -49,3 +50,5 @@ export function ReadyForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
     </ActForm>
   );
 }
+
+export const forms = formsOf(lookReady, { corrects: { ready: ofFish((f) => <ReadyForm f={f} />) } });

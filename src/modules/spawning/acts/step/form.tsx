@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { decimalOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -45,3 +46,5 @@ export function StepTimeForm() {
     </ActForm>
   );
 }
+
+export const forms = formsOf(stampStep, { corrects: { step: () => <StepTimeForm /> } });

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
@@ -145,3 +146,5 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
 
 /** From this share of over-ripe or broken eggs on, holding apart is advised. */
 const POOR = 20;
+
+export const forms = formsOf(strip, { corrects: { strip: ofFish((f) => <StripForm f={f} />) } });

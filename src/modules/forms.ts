@@ -1,0 +1,23 @@
+import type { ActForms } from '@/client/actForms';
+import { forms as brood } from './brood/acts/client';
+import { forms as health } from './health/acts/client';
+import { forms as incubation } from './incubation/acts/client';
+import { forms as moves } from './moves/acts/client';
+import { forms as rearing } from './rearing/acts/client';
+import { forms as records } from './records/acts/client';
+import { forms as sorting } from './sorting/acts/client';
+import { forms as spawning } from './spawning/acts/client';
+import { forms as water } from './water/acts/client';
+
+/** The forms of every act of the house. */
+export const forms: readonly ActForms[] = [
+  ...brood,
+  ...health,
+  ...incubation,
+  ...moves,
+  ...rearing,
+  ...records,
+  ...sorting,
+  ...spawning,
+  ...water,
+];

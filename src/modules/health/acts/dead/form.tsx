@@ -1,0 +1,18 @@
+'use client';
+
+import { formsOf, ofHolding } from '@/client/actForms';
+import { LossForm } from '@/client/LossForm';
+import { recordDead } from './act';
+
+export const forms = formsOf(recordDead, {
+  offers: [
+    {
+      id: 'dead',
+      word: 'Dead',
+      rank: ({ h }) => (h.can.includes('picked') ? null : 1),
+      form: ({ h }) => <LossForm h={h} act={recordDead} />,
+    },
+  ],
+  corrects: { dead: ofHolding((h) => <LossForm h={h} act={recordDead} />) },
+  aboutUnit: true,
+});

@@ -1,0 +1,19 @@
+'use client';
+
+import { formsOf, ofHolding } from '@/client/actForms';
+import { LossForm } from '@/client/LossForm';
+import { isTable } from '@/core/units/unitKinds';
+import { recordPick } from './act';
+
+export const forms = formsOf(recordPick, {
+  offers: [
+    {
+      id: 'pick',
+      word: 'Pick',
+      rank: ({ h, unitKind }) => (h.can.includes('picked') ? (isTable(unitKind) ? 2 : 1) : null),
+      form: ({ h }) => <LossForm h={h} act={recordPick} />,
+    },
+  ],
+  corrects: { pick: ofHolding((h) => <LossForm h={h} act={recordPick} />) },
+  aboutUnit: true,
+});

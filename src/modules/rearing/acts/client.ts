@@ -1,0 +1,5 @@
+import type { ActForms } from '@/client/actForms';
+import { forms as feed } from './feed/form';
+
+/** Every act of this room that has a form, as the browser draws it. */
+export const forms: readonly ActForms[] = [feed];

@@ -1,0 +1,6 @@
+import type { ActForms } from '@/client/actForms';
+import { forms as reading } from './reading/form';
+import { forms as temperature } from './temperature/form';
+
+/** Every act of this room that has a form, as the browser draws it. */
+export const forms: readonly ActForms[] = [reading, temperature];

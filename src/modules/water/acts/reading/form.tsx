@@ -1,0 +1,7 @@
+'use client';
+
+import { formsOf } from '@/client/actForms';
+import { ReadingForm } from '../../ReadingForm';
+import { recordReading } from './act';
+
+export const forms = formsOf(recordReading, { corrects: { reading: () => <ReadingForm /> } });
