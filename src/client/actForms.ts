@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { Shorthand } from '@/core/shorthand/reading';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import type { Check } from '@/queries/unitSheet';
 import type { Act } from '@/server/act/define';
@@ -38,6 +39,8 @@ export type ActForms = {
   act: Act;
   offers?: readonly Offer[];
   corrects?: Readonly<Record<string, (found: ToCorrect) => ReactNode>>;
+  /** How it is said in the log line. */
+  shorthand?: Shorthand;
   /** It is about one unit, which may turn out to be another. */
   aboutUnit?: true;
 };

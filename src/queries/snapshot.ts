@@ -1,4 +1,6 @@
 import type { Snapshot } from '@/core/shorthand/reading';
+import { capabilitiesOf } from '@/core/species/capabilities';
+import { nextStage, stageOf } from '@/core/species/species';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { standingsNow, totalsBy } from './standings';
@@ -48,6 +50,8 @@ export async function snapshot(db: Db, siteId: number, now: number): Promise<Sna
           species: book.get(s.species)!.name,
           stage: s.stage,
           stageName: book.get(s.species)!.stages.find((x) => x.id === s.stage)!.name,
+          can: capabilitiesOf(stageOf(book.get(s.species)!, s.stage)),
+          next: nextStage(book.get(s.species)!, s.stage),
           number: s.number,
           sd: s.sd,
         })),

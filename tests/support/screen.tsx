@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/client/session';
 import { WorkingProvider } from '@/client/Working';
+import type { Capability } from '@/core/species/capabilities';
 
 // The test browser has none.
 globalThis.TextDecoder ??= TextDecoder as typeof globalThis.TextDecoder;
@@ -60,6 +61,10 @@ async function answer(input: RequestInfo | URL, init?: RequestInit): Promise<Res
   if (reply === 'lost on the way back') throw new TypeError('connection reset');
   return body(reply.body, reply.status);
 }
+
+/** What is done with animals of a stage of the species that tests use. */
+export const canOf = (stage: string): readonly Capability[] =>
+  stage === 'egg' ? ['picked'] : stage === 'yolksac' ? ['ponded'] : ['eats'];
 
 /** What the server says when it refuses. */
 export const refused = (message: string, path = '', more: Record<string, unknown> = {}): Reply => ({

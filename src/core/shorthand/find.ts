@@ -1,5 +1,6 @@
 import { parseNumber } from '../quantities/measure';
-import { type Ctx, formOf, type Reading, type Snapshot, type SnapshotHolding, type Wrong } from './reading';
+import type { Capability } from '../species/capabilities';
+import type { Ctx, Reading, Snapshot, SnapshotHolding, Wrong } from './reading';
 
 export type At = { unit: Snapshot['units'][number]; holding: SnapshotHolding };
 
@@ -31,8 +32,11 @@ export function unitNamed(
   };
 }
 
-/** The one holding meant by a unit's name; several lots or none are told apart in words. */
-export function holdingIn(name: string, c: Ctx, prefer: readonly string[] = []): At | Wrong {
+/**
+ * The one holding meant by a unit's name; several lots or none are told apart in words.
+ * @param usual what is done with the animals that the act is usually about: which of two stages is meant
+ */
+export function holdingIn(name: string, c: Ctx, usual: readonly Capability[] = []): At | Wrong {
   const unit = unitNamed(name, c);
   if ('code' in unit) return unit;
   const { holdings } = unit;
@@ -47,7 +51,7 @@ export function holdingIn(name: string, c: Ctx, prefer: readonly string[] = []):
       : { kind: 'wrong', code: 'finishedUnit', message: `Nothing has been put into ${unit.name} yet`, nearest: [] };
   }
   if (holdings.length === 1) return { unit, holding: holdings[0]! };
-  const preferred = holdings.filter((h) => prefer.includes(h.stage));
+  const preferred = holdings.filter((h) => usual.some((u) => h.can.includes(u)));
   if (preferred.length === 1) return { unit, holding: preferred[0]! };
   return {
     kind: 'wrong',
@@ -61,7 +65,7 @@ export function wholeNumber(text: string, c: Ctx): number | Wrong {
   const n = parseNumber(text, c.options.locale);
   if (!n.ok)
     return n.code === 'empty'
-      ? { kind: 'incomplete', hint: formOf(c.verb) }
+      ? { kind: 'incomplete', hint: c.form }
       : n.code === 'ambiguous'
         ? wrongNumber(`${n.message}: ${n.readings!.map((r) => r.text).join(' or ')}? Type it without the mark`)
         : wrongNumber(n.message);

@@ -1,42 +1,18 @@
 import { nearest, same } from './find';
-import { readers } from './readers';
-import { formOf, forms, type ReaderOptions, type Reading, type Snapshot } from './reading';
+import type { ReaderOptions, Reading, Shorthand, Snapshot } from './reading';
 
-const verbs = forms.map((f) => f.verb);
-
-const shortVerbs: Record<string, string> = {
-  p: 'pick',
-  d: 'dead',
-  t: 'temp',
-  c: 'count',
-  w: 'weigh',
-  m: 'move',
-  f: 'feed',
-  n: 'note',
-};
-
-/** Other words for the same, as people say them. */
-const sameVerb: Record<string, string> = {
-  picked: 'pick',
-  died: 'dead',
-  counted: 'count',
-  weighed: 'weigh',
-  moved: 'move',
-  hatched: 'hatch',
-  fed: 'feed',
-  sold: 'sell',
-  temperature: 'temp',
-};
 /** Words between figures and units that say nothing more. */
 const FILLERS = new Set(['from', 'of', 'in', 'at', 'out', 'the', 'into']);
 /** What is recorded by a line is of now: another time is none of its words. */
 const TIME =
   /^(yesterday|today|tomorrow|tonight|morning|evening|noon|ago|\d{1,2}[:.]\d{2}(am|pm)?|\d{1,2}(am|pm)|\d{4}-\d{2}-\d{2}|\d{1,2}\.\d{1,2}\.(\d{2,4})?)$/i;
-/** Verbs whose words may stand in any order around the name of a unit. */
-const FREE_ORDER = new Set(['pick', 'dead', 'sell', 'feed', 'hatch', 'move']);
-
 /** Reads one line. Pure and quick: it runs at every key press. */
-export function readLine(line: string, snapshot: Snapshot, options: ReaderOptions): Reading {
+export function readLine(
+  line: string,
+  shorthands: readonly Shorthand[],
+  snapshot: Snapshot,
+  options: ReaderOptions,
+): Reading {
   const text = line.trim();
   if (text === '') return { kind: 'empty' };
   const words = text.split(/\s+/);
@@ -44,23 +20,28 @@ export function readLine(line: string, snapshot: Snapshot, options: ReaderOption
   const word = first.toLowerCase();
   if (words.length === 1 && word === 'undo') return { kind: 'undo' };
   if (words.length === 1 && (word === 'help' || word === '?')) return { kind: 'help' };
-  const verb = sameVerb[word] ?? shortVerbs[word] ?? word;
-  if (!verbs.includes(verb)) {
-    const bare = withoutVerb(words, snapshot);
-    if (bare) return readLine(bare, snapshot, options);
-    const begun = verbs.filter((v) => v.startsWith(word));
+  const s = shorthands.find((x) => x.verb === word || x.short === word || x.also?.includes(word));
+  if (!s) {
+    const bare = withoutVerb(words, shorthands, snapshot);
+    if (bare) return readLine(bare, shorthands, snapshot, options);
+    const begun = shorthands.filter((x) => x.verb.startsWith(word));
     if (begun.length > 0 && words.length === 1)
-      return { kind: 'incomplete', hint: begun.map((v) => formOf(v)).join('   ') };
+      return { kind: 'incomplete', hint: begun.map((x) => x.form).join('   ') };
     return {
       kind: 'wrong',
       code: 'unknownVerb',
       message: `“${first}” is not a word of the log line`,
-      nearest: nearest(word, verbs).map(formOf),
+      nearest: nearest(
+        word,
+        shorthands.map((x) => x.verb),
+      ).map((verb) => shorthands.find((x) => x.verb === verb)!.form),
     };
   }
   const rest = words.slice(1);
-  if (verb === 'note' || verb === 'trace') return readers[verb]!(rest, { snapshot, options, verb });
-  const time = rest.find((w) => TIME.test(w) && !(verb === 'temp' && w === rest[0]));
+  const c = { snapshot, options, verb: s.verb, form: s.form };
+  if (s.free) return s.read(rest, c);
+  // What stands first is a figure where a figure is wanted: “temp 8.30” is no time.
+  const time = rest.find((w, i) => TIME.test(w) && !(i === 0 && s.figureFirst));
   if (time !== undefined)
     return {
       kind: 'wrong',
@@ -68,28 +49,28 @@ export function readLine(line: string, snapshot: Snapshot, options: ReaderOption
       message: `“${time}”: a line is recorded as of now. For another time open the unit and record it there`,
       nearest: [],
     };
-  return readers[verb]!(FREE_ORDER.has(verb) ? inOrder(rest, verb, snapshot) : rest, { snapshot, options, verb });
+  return s.read(s.anyOrder ? inOrder(rest, s.anyOrder === 'to', snapshot) : rest, c);
 }
 
 const isUnit = (word: string, snapshot: Snapshot) => snapshot.units.some((u) => same(u.name, word));
 
 /** `34 J1` and `J1 34`: a pick where eggs stand, dead where larvae or fish do. Null where it is neither. */
-function withoutVerb(words: readonly string[], snapshot: Snapshot): string | null {
+function withoutVerb(words: readonly string[], shorthands: readonly Shorthand[], snapshot: Snapshot): string | null {
   if (words.length !== 2) return null;
   const [a, b] = words as [string, string];
   const [number, name] = /^\d+$/.test(a) ? [a, b] : [b, a];
   if (!/^\d+$/.test(number) || !isUnit(name, snapshot)) return null;
   const unit = snapshot.units.find((u) => same(u.name, name))!;
-  const stages = new Set(unit.holdings.map((h) => h.stage));
-  if (stages.size !== 1) return null;
-  return `${stages.has('egg') ? 'pick' : 'dead'} ${number} ${name}`;
+  if (new Set(unit.holdings.map((h) => h.stage)).size !== 1) return null;
+  const s = shorthands.find((x) => x.bare?.(unit.holdings[0]!));
+  return s ? `${s.verb} ${number} ${name}` : null;
 }
 
 /** Figures first, then the unit, then what else was said; for a move from and to in its own form. */
-function inOrder(words: readonly string[], verb: string, snapshot: Snapshot): string[] {
-  const said = words.filter((w) => !FILLERS.has(w.toLowerCase()) && !(verb === 'move' && /^to$/i.test(w)));
+function inOrder(words: readonly string[], fromTo: boolean, snapshot: Snapshot): string[] {
+  const said = words.filter((w) => !FILLERS.has(w.toLowerCase()) && !(fromTo && /^to$/i.test(w)));
   const units = said.filter((w) => isUnit(w, snapshot));
-  if (verb === 'move') {
+  if (fromTo) {
     if (units.length !== 2 || said.some((w) => /[>→]/.test(w))) return said;
     const amount = said.filter((w) => !isUnit(w, snapshot));
     return [...amount, `${units[0]}>${units[1]}`];

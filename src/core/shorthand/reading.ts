@@ -1,3 +1,5 @@
+import type { Capability } from '../species/capabilities';
+
 /** What the log line knows of the hatchery: enough to read back and to check without the network. */
 export type Snapshot = {
   at: number;
@@ -19,6 +21,9 @@ export type SnapshotHolding = {
   species: string;
   stage: string;
   stageName: string;
+  /** What is done with such animals, and the stage that follows. */
+  can: readonly Capability[];
+  next: string | null;
   number: number;
   sd: number;
 };
@@ -55,24 +60,26 @@ export type Reading =
 /** Parts of a reading-back; numbers with doubt are kept apart so that the page can set them as such. */
 export type Said = string | { number: number; sd: number };
 
-/** Every form of the log line, for help and for what it offers when it does not understand. */
-export const forms: readonly { verb: string; form: string; says: string }[] = [
-  { verb: 'pick', form: 'pick 34 J3', says: 'dead eggs picked' },
-  { verb: 'dead', form: 'dead 5 R4 fungus', says: 'dead animals, with a cause if you like' },
-  { verb: 'temp', form: 'temp 8.4 bay2', says: 'a temperature read by eye' },
-  { verb: 'count', form: 'count R4 812', says: 'all counted, one by one' },
-  { verb: 'weigh', form: 'weigh R4 25g/61 26g/63 total 41kg', says: 'sample batches, and the whole if weighed' },
-  { verb: 'move', form: 'move 4000 R4>R7', says: 'part of a unit, or “all”' },
-  { verb: 'hatch', form: 'hatch 12000 J3', says: 'eggs that have hatched, or “all”' },
-  { verb: 'feed', form: 'feed 1.2kg R4', says: 'feed given' },
-  { verb: 'eyed', form: 'eyed 82/100 J3', says: 'an eyed check: so many of so many' },
-  { verb: 'sell', form: 'sell 20 R6', says: 'sold, counted one by one' },
-  { verb: 'note', form: 'note J3 flow turned down', says: 'a remark on a unit' },
-  { verb: 'trace', form: 'trace AC-31-01', says: 'opens a lot’s story' },
-];
-
-export const formOf = (verb: string) => forms.find((f) => f.verb === verb)!.form;
-
 /** What a reader of one verb works with. */
-export type Ctx = { snapshot: Snapshot; options: ReaderOptions; verb: string };
+export type Ctx = { snapshot: Snapshot; options: ReaderOptions; verb: string; form: string };
+
+/** How an act, or an order to the page, is said in one line. */
+export type Shorthand = {
+  verb: string;
+  /** One letter for it, and other words for the same, as people say them. */
+  short?: string;
+  also?: readonly string[];
+  /** An example of its form, and what it records: help, and what is offered when a line is not understood. */
+  form: string;
+  says: string;
+  /** Its words may stand in any order around the name of a unit; `to`: around two of them, from and to. */
+  anyOrder?: true | 'to';
+  /** It begins with a figure, however like a time that looks. */
+  figureFirst?: true;
+  /** Its words are free: no time is looked for among them. */
+  free?: true;
+  /** A figure and a unit alone are read as it where all that stands there is such. */
+  bare?: (h: SnapshotHolding) => boolean;
+  read: (words: string[], c: Ctx) => Reading;
+};
 export type Wrong = Extract<Reading, { kind: 'wrong' | 'incomplete' }>;

@@ -197,6 +197,10 @@ const slug = (words: string) => words.replaceAll(' ', '-');
 export const limitId = (l: Pick<Species['limits'][number], 'what' | 'stage'>) => `${slug(l.what)}@${l.stage}`;
 export const valueId = (v: Pick<Species['values'][number], 'what'>) => slug(v.what);
 
+/** The stage that follows on one; null after the last. */
+export const nextStage = (s: Species, id: string): string | null =>
+  s.stages[s.stages.findIndex((x) => x.id === id) + 1]?.id ?? null;
+
 export function stageOf(s: Species, id: string): Stage {
   const found = s.stages.find((x) => x.id === id);
   if (!found) throw new Error(`${s.name} has no stage ${id}`);

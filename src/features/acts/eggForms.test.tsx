@@ -105,7 +105,7 @@ test('a stock weaker than the target is said at its field', async () => {
 
 test('beakers: the verdict as they are typed, and all of them together are recorded', async () => {
   const earlier = [{ kind: 'check:swumUp', at: NOW - 2 * 86_400_000, successes: 20, trials: 80 } as Check];
-  const { user } = show(<SwimUpForm h={{ ...h, stage: 'yolksac' }} earlier={earlier} />);
+  const { user } = show(<SwimUpForm h={{ ...h, stage: 'yolksac', can: ['ponded'] }} earlier={earlier} />);
   const type = async (i: number, up: string, of: string) => {
     await user.type(screen.getByLabelText(`beaker ${i}, up`), up);
     await user.type(screen.getByLabelText(`beaker ${i}, of`), of);

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
-import { onlySent, refused, server, type session, show } from '../../../tests/support/screen';
+import { canOf, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 
 const holding = (over: Partial<ActHolding> = {}): ActHolding => ({
@@ -10,7 +10,6 @@ const holding = (over: Partial<ActHolding> = {}): ActHolding => ({
   lotId: 9,
   lot: 'AC-31-01',
   stage: 'fry',
-  can: ['eats'],
   stageName: 'fry',
   number: 4000,
   stages: ['egg', 'yolksac', 'fry', 'fingerling'].map((id) => ({ id, name: `${id}s` })),
@@ -20,6 +19,7 @@ const holding = (over: Partial<ActHolding> = {}): ActHolding => ({
     { id: 'gutFull', name: 'gut full', stage: 'fry', looks: 'a line in the belly' },
   ],
   ...over,
+  can: canOf(over.stage ?? 'fry'),
 });
 const eggs = holding({ unit: 'J1', stage: 'egg', stageName: 'eggs', number: 60_000 });
 const places: PlaceOption[] = ['R1', 'R2', 'R3', 'J2', 'J3'].map((name, i) => ({

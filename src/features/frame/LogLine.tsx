@@ -12,6 +12,7 @@ import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';
 import type { Answers, Ask } from '@/server/act/question';
 import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
+import { useShorthands } from './shorthands';
 import { Unsent } from './Unsent';
 
 /** One line of shorthand, always there: reads back what it understood before Enter records it, with or without a network. */
@@ -28,6 +29,7 @@ export function LogLine() {
   const input = useRef<HTMLInputElement>(null);
   const id = useRef(newId());
   const said = useDeferredValue(line);
+  const shorthands = useShorthands();
 
   const countWaiting = useCallback(async () => {
     const all = await browserStore().waiting.where('personId').equals(session.personId).toArray();
@@ -104,8 +106,11 @@ export function LogLine() {
   const lastDone = useRef<{ entry: string; until: number } | null>(null);
 
   const reading = useMemo(
-    () => (snapshot ? readLine(said, snapshot, { locale: session.locale, system: session.units }) : null),
-    [said, snapshot, session.locale, session.units],
+    () =>
+      snapshot && shorthands
+        ? readLine(said, shorthands, snapshot, { locale: session.locale, system: session.units })
+        : null,
+    [said, shorthands, snapshot, session.locale, session.units],
   );
 
   const settle = (answer: Answer, text: string) => {
@@ -162,9 +167,9 @@ export function LogLine() {
   };
 
   const enter = () => {
-    if (busy || !snapshot) return;
+    if (busy || !snapshot || !shorthands) return;
     // What stands in the field counts, not what was last read back.
-    const now = readLine(line, snapshot, { locale: session.locale, system: session.units });
+    const now = readLine(line, shorthands, snapshot, { locale: session.locale, system: session.units });
     if (now.kind === 'open') {
       setLine('');
       router.push(now.href);
@@ -214,7 +219,7 @@ export function LogLine() {
         autoComplete="off"
         autoCapitalize="off"
         spellCheck={false}
-        placeholder={snapshot ? 'e.g. pick 34 J3' : 'reading what stands where'}
+        placeholder={snapshot && shorthands ? 'e.g. pick 34 J3' : 'reading what stands where'}
         aria-describedby="log-line-says"
         className="h-[44px] w-[15rem] flex-none border-b-2 border-transparent bg-transparent font-mono text-[1.05rem] outline-none focus:border-deep focus-visible:outline-none placeholder:text-soft/70 max-sm:w-full max-sm:flex-1"
         onChange={(e) => {
@@ -257,6 +262,7 @@ export function LogLine() {
         ) : (
           <ReadBack
             reading={reading}
+            shorthands={shorthands ?? []}
             onTake={(t) => {
               setLine(t);
               input.current?.focus();

@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import { withDoubt } from '@/core/quantities/format';
 import type { readLine } from '@/core/shorthand/parse';
-import { forms, type Said } from '@/core/shorthand/reading';
+import type { Said, Shorthand } from '@/core/shorthand/reading';
 
 /** What the log line shows after Enter, until when, and whether it may still be undone. */
 export type Shown = { tone: 'done' | 'wrong' | 'wait'; text: string; undo?: string; until: number };
@@ -22,9 +22,11 @@ export function plain(says: readonly Said[]): string {
 /** What the line was read as, before it is recorded. */
 export function ReadBack({
   reading,
+  shorthands,
   onTake,
 }: {
   reading: ReturnType<typeof readLine> | null;
+  shorthands: readonly Shorthand[];
   onTake: (text: string) => void;
 }) {
   if (!reading || reading.kind === 'empty')
@@ -36,7 +38,7 @@ export function ReadBack({
   if (reading.kind === 'help')
     return (
       <span className="flex flex-wrap gap-x-3 text-soft">
-        {forms.map((f) => (
+        {shorthands.map((f) => (
           <button
             key={f.verb}
             type="button"

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
-import { forms } from '@/core/shorthand/reading';
+import { useShorthands } from './shorthands';
 
 const keys = [
   ['/', 'to the log line'],
@@ -20,6 +20,7 @@ const pages: Record<string, string> = { t: '/', f: '/flow', b: '/bench', k: '/bo
 export function Shortcuts({ hrefs }: { hrefs: string[] }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
+  const shorthands = useShorthands() ?? [];
   const before = useRef<HTMLElement | null>(null);
   useEffect(() => {
     const show = () => {
@@ -75,7 +76,7 @@ export function Shortcuts({ hrefs }: { hrefs: string[] }) {
           </table>
           <table className="ledger">
             <tbody>
-              {forms.map((f) => (
+              {shorthands.map((f) => (
                 <tr key={f.verb}>
                   <td className="w-[24rem] font-mono">{f.form}</td>
                   <td>{f.says}</td>

@@ -6,7 +6,7 @@ import { browserStore } from '@/client/outbox';
 import { flushOutbox } from '@/client/send';
 import type { Snapshot } from '@/core/shorthand/reading';
 import { went } from '../../../tests/support/navigation';
-import { NOW, refused, server, type session, show } from '../../../tests/support/screen';
+import { canOf, NOW, refused, server, type session, show } from '../../../tests/support/screen';
 import { LogLine } from './LogLine';
 
 // The test browser has neither.
@@ -31,6 +31,8 @@ const unit = (id: number, name: string, number: number, stage = 'egg'): Snapshot
             species: 'Arctic char',
             stage,
             stageName: stage === 'egg' ? 'eggs' : 'fry',
+            can: canOf(stage),
+            next: stage === 'egg' ? 'yolksac' : 'fingerling',
             number,
             sd: 100,
           },

@@ -125,7 +125,7 @@ test('who may not write sees everything but the acts', () => {
 test('two stages in one unit, each with its own number and acts', () => {
   sheet({
     holdings: [holding(), holding({ holdingId: 2, stage: 'yolksac', stageName: 'larvae', number: 900 })],
-    acts: [acts, { ...acts, stage: 'yolksac', stageName: 'larvae' }],
+    acts: [acts, { ...acts, stage: 'yolksac', can: ['ponded'], stageName: 'larvae' }],
   });
   expect(screen.getAllByTestId('unit-number')).toHaveLength(2);
   expect(screen.getAllByRole('region', { name: 'Acts for J3' })).toHaveLength(2);

@@ -14,6 +14,8 @@ export const howMany = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('measured'), measured: measurement }),
 ]);
 
+export type HowMany = z.output<typeof howMany>;
+
 /** So many that are set apart from all. */
 export const apart = z
   .number()

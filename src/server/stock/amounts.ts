@@ -1,10 +1,7 @@
-import type { z } from 'zod';
 import type { Amount } from '@/core/books/entry';
 import { numberFrom } from '@/core/books/measure';
-import type { howMany } from '@/server/act/inputs';
+import type { HowMany } from '@/server/act/inputs';
 import type { Standing } from '@/server/stock/standing';
-
-export type HowMany = z.output<typeof howMany>;
 
 export function amountOf(h: HowMany, shortfall: boolean): Amount {
   if (h.kind !== 'measured') return h;

@@ -3,8 +3,10 @@
 import { formsOf, ofHolding } from '@/client/actForms';
 import { LossForm } from '@/client/LossForm';
 import { recordDead } from './act';
+import { deadLine } from './shorthand';
 
 export const forms = formsOf(recordDead, {
+  shorthand: deadLine,
   offers: [
     {
       id: 'dead',

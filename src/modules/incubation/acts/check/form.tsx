@@ -13,6 +13,7 @@ import { isTable } from '@/core/units/unitKinds';
 import { SelectField } from '@/ui/fields';
 import { recordCheck } from './act';
 import { SwimUpForm } from './SwimUpForm';
+import { eyedLine } from './shorthand';
 
 export function CheckForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
@@ -60,6 +61,7 @@ export function CheckForm({ h }: { h: ActHolding }) {
 }
 
 export const forms = formsOf(recordCheck, {
+  shorthand: eyedLine,
   offers: [
     {
       id: 'check',

@@ -4,8 +4,10 @@ import { formsOf, ofHolding } from '@/client/actForms';
 import { LossForm } from '@/client/LossForm';
 import { isTable } from '@/core/units/unitKinds';
 import { recordPick } from './act';
+import { pickLine } from './shorthand';
 
 export const forms = formsOf(recordPick, {
+  shorthand: pickLine,
   offers: [
     {
       id: 'pick',

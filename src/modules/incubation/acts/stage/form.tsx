@@ -19,6 +19,7 @@ import { isTable } from '@/core/units/unitKinds';
 import { changeStage } from '@/modules/incubation/acts/stage/act';
 import { Choice } from '@/ui/fields';
 import { StageForm } from './StageForm';
+import { hatchLine } from './shorthand';
 
 type Original = { amount: Amount; unhatched?: number; measured?: MeasurementInput };
 
@@ -177,6 +178,7 @@ function Together({ h, unhatched, counted }: { h: ActHolding; unhatched: number;
 }
 
 export const forms = formsOf(changeStage, {
+  shorthand: hatchLine,
   offers: [
     {
       id: 'stage',

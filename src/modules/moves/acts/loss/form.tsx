@@ -13,6 +13,7 @@ import { SampleForm } from '@/modules/sorting/acts/sample/form';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
 import { recordLossOf } from './act';
+import { sellLine } from './shorthand';
 
 const outWords = {
   culled: 'culled',
@@ -90,6 +91,7 @@ export function OutForm({ h }: { h: ActHolding }) {
 }
 
 export const forms = formsOf(recordLossOf, {
+  shorthand: sellLine,
   offers: [{ id: 'out', word: 'Cull, sell, lose', rank: () => 23, form: ({ h }) => <OutForm h={h} /> }],
   corrects: {
     cull: ofHolding((h) => <OutForm h={h} />),

@@ -1,10 +1,11 @@
 import type { Act, Amount } from '@/core/books/entry';
 import { BROOD_GRADE, isBroodGrade } from '@/core/brood/broodGrade';
 import { grouped } from '@/core/quantities/format';
+import type { HowMany } from '@/server/act/inputs';
 import { ActRefused } from '@/server/act/refused';
 import { answered, ask, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
-import { amountOf, countOf, expected, type HowMany } from '@/server/stock/amounts';
+import { amountOf, countOf, expected } from '@/server/stock/amounts';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
 import { newLot } from '@/server/stock/lots';

@@ -5,7 +5,6 @@ import { ActForm } from '@/client/ActForm';
 import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
-
 import { type ActHolding, at, type PlaceOption, placeOptions, watersApart } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { type Amount, amountPayload } from '@/client/readHowMany';
@@ -16,6 +15,7 @@ import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
 import { SelectField, Tick } from '@/ui/fields';
 import { move } from './act';
+import { moveLine } from './shorthand';
 
 /** Part or all of a unit to another; ponding begins the next stage there, from several units at once. */
 export function MoveForm({
@@ -115,6 +115,7 @@ export function MoveForm({
 }
 
 export const forms = formsOf(move, {
+  shorthand: moveLine,
   offers: [
     {
       id: 'move',

@@ -11,6 +11,7 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { TextField } from '@/ui/fields';
 import { recordFeed } from './act';
+import { feedLine } from './shorthand';
 
 export function FeedForm({ h }: { h: ActHolding }) {
   const { locale } = useSession();
@@ -48,6 +49,7 @@ export function FeedForm({ h }: { h: ActHolding }) {
 }
 
 export const forms = formsOf(recordFeed, {
+  shorthand: feedLine,
   offers: [
     {
       id: 'feed',

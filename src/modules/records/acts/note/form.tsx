@@ -8,6 +8,7 @@ import type { ActHolding } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { TextField } from '@/ui/fields';
 import { recordNote } from './act';
+import { noteLine } from './shorthand';
 
 /** A remark on a unit; without one it puts right what was written before. */
 export function NoteForm({ h }: { h?: ActHolding }) {
@@ -29,6 +30,7 @@ export function NoteForm({ h }: { h?: ActHolding }) {
 }
 
 export const forms = formsOf(recordNote, {
+  shorthand: noteLine,
   offers: [{ id: 'note', word: 'Note', rank: () => 24, form: ({ h }) => <NoteForm h={h} /> }],
   corrects: { note: () => <NoteForm /> },
 });

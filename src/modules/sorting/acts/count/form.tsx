@@ -10,6 +10,7 @@ import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { saidCensus } from '../../saidCensus';
 import { recordCount } from './act';
+import { countLine } from './shorthand';
 
 export function CountForm({ h }: { h: ActHolding }) {
   const act = useAct(recordCount, () => many.reset());
@@ -38,6 +39,7 @@ export function CountForm({ h }: { h: ActHolding }) {
 }
 
 export const forms = formsOf(recordCount, {
+  shorthand: countLine,
   offers: [{ id: 'count', word: 'Count', rank: () => 20, shakes: true, form: ({ h }) => <CountForm h={h} /> }],
   corrects: { count: ofHolding((h) => <CountForm h={h} />) },
   aboutUnit: true,

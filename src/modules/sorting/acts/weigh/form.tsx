@@ -14,6 +14,7 @@ import { useEventFields } from '@/client/when';
 import { massEach } from '@/core/quantities/mass';
 import { saidCensus } from '../../saidCensus';
 import { recordWeighing } from './act';
+import { weighLine } from './shorthand';
 
 /** Sample weights, batch by batch until settled, with the whole if weighed. */
 export function WeighForm({ h }: { h: ActHolding }) {
@@ -64,6 +65,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
 }
 
 export const forms = formsOf(recordWeighing, {
+  shorthand: weighLine,
   offers: [
     {
       id: 'weigh',

@@ -3,5 +3,9 @@
 import { formsOf } from '@/client/actForms';
 import { ReadingForm } from '../../ReadingForm';
 import { recordTemperature } from './act';
+import { temperatureLine } from './shorthand';
 
-export const forms = formsOf(recordTemperature, { corrects: { temperature: () => <ReadingForm /> } });
+export const forms = formsOf(recordTemperature, {
+  shorthand: temperatureLine,
+  corrects: { temperature: () => <ReadingForm /> },
+});

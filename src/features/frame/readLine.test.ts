@@ -1,5 +1,9 @@
-import { readLine } from './parse';
-import type { Snapshot } from './reading';
+import { readLine } from '@/core/shorthand/parse';
+import type { Snapshot } from '@/core/shorthand/reading';
+import { trace } from '@/core/shorthand/trace';
+import { forms as acts } from '@/modules/forms';
+
+const forms = [...acts.flatMap((f) => f.shorthand ?? []), trace];
 
 const holding = (lot: string, lotId: number, number: number, stage = 'egg') => ({
   holdingId: lotId,
@@ -8,6 +12,8 @@ const holding = (lot: string, lotId: number, number: number, stage = 'egg') => (
   species: 'Arctic char',
   stage,
   stageName: stage,
+  can: stage === 'egg' ? (['picked'] as const) : stage === 'yolksac' ? (['ponded'] as const) : (['eats'] as const),
+  next: ({ egg: 'yolksac', yolksac: 'fry', fry: 'fingerling' } as Record<string, string>)[stage] ?? null,
   number,
   sd: 500,
 });
@@ -32,7 +38,7 @@ const snapshot: Snapshot = {
   lots: [{ id: 1, name: 'AC-31-01', species: 'Arctic char', alive: 39900, sd: 900 }],
 };
 const read = (line: string, locale = 'en-GB', system: 'metric' | 'us' = 'metric') =>
-  readLine(line, snapshot, { locale, system });
+  readLine(line, forms, snapshot, { locale, system });
 const sent = (line: string, locale?: string, system?: 'metric' | 'us') => {
   const r = read(line, locale, system);
   return r.kind === 'command' ? { type: r.type, ...r.payload } : r;

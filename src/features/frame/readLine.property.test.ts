@@ -1,6 +1,10 @@
 import fc from 'fast-check';
-import { readLine } from './parse';
-import { forms, type Snapshot } from './reading';
+import { readLine } from '@/core/shorthand/parse';
+import type { Snapshot } from '@/core/shorthand/reading';
+import { trace } from '@/core/shorthand/trace';
+import { forms as acts } from '@/modules/forms';
+
+const forms = [...acts.flatMap((f) => f.shorthand ?? []), trace];
 
 const unit = (id: number, name: string, number: number) => ({
   id,
@@ -19,6 +23,8 @@ const unit = (id: number, name: string, number: number) => ({
             species: 'Arctic char',
             stage: 'fry',
             stageName: 'fry',
+            can: ['eats'] as const,
+            next: 'fingerling',
             number,
             sd: number / 50,
           },
@@ -56,7 +62,7 @@ test('whatever is typed is read, or said not to be understood: nothing throws, n
   );
   fc.assert(
     fc.property(fc.array(word, { maxLength: 7 }), (words) => {
-      const r = readLine(words.join(' '), snapshot, metric);
+      const r = readLine(words.join(' '), forms, snapshot, metric);
       expect(['empty', 'incomplete', 'command', 'open', 'wrong', 'help', 'undo']).toContain(r.kind);
       if (r.kind === 'wrong') expect(r.message.length).toBeGreaterThan(3);
       if (r.kind !== 'command') return;
@@ -76,7 +82,7 @@ test('a number, a verb and a unit make the record they say, in any case and spac
       fc.constantFrom('R1', 'r1', 'R2', 'r2'),
       fc.constantFrom(' ', '  ', '\t'),
       (verb, n, name, gap) => {
-        const r = readLine([verb, n, name].join(gap), snapshot, metric);
+        const r = readLine([verb, n, name].join(gap), forms, snapshot, metric);
         expect(r.kind).toBe('command');
         if (r.kind !== 'command') return;
         expect(r.type).toBe(`${verb}.record`);
@@ -88,13 +94,13 @@ test('a number, a verb and a unit make the record they say, in any case and spac
 
 test('every form that it offers is one that it understands once filled in', () => {
   for (const f of forms) {
-    const r = readLine(f.verb, snapshot, metric);
+    const r = readLine(f.verb, forms, snapshot, metric);
     expect(r.kind).toBe('incomplete');
   }
 });
 
 test('the shorter name does not swallow the longer: R1 and R12 are two', () => {
-  const r = readLine('dead 3 R12', snapshot, metric);
+  const r = readLine('dead 3 R12', forms, snapshot, metric);
   expect(r.kind).toBe('wrong');
   if (r.kind === 'wrong') expect(r.message).toMatch(/R12/);
 });
