@@ -42,7 +42,7 @@ export type Context = {
 };
 
 /** An entry as a decision drafts it; ids and local days are added by `record`. */
-export type EntryDraft = Omit<NewEntry, 'id' | 'dayStart' | 'dayEnd'>;
+export type EntryDraft = Omit<NewEntry, 'id' | 'dayStart' | 'dayEnd' | 'texts'>;
 
 /** How an act is carried out, and what taking an entry of it back restores besides the books. */
 export type Decision<S extends z.ZodType = z.ZodType, R = unknown> = {

@@ -233,6 +233,8 @@ function decisionOf(decisions: Decisions, type: string): Decision {
   return decision;
 }
 
+const isText = (v: unknown): v is string => typeof v === 'string' && v.trim() !== '';
+
 const kindWord = (decisions: Decisions, kind: string): string =>
   decisions.byKind.get(kind)?.act.kinds?.[kind]?.word ?? kind;
 
@@ -278,7 +280,8 @@ async function contextFor(
       const day = localDay(d.at, timeZone);
       const intent =
         d.voidsSeq || Object.keys(given).length === 0 ? d.intent : { ...(d.intent as object), answers: given };
-      return { ...d, intent, id: uuidv7(), dayStart: day.start, dayEnd: day.end };
+      const texts = (decisions.byKind.get(d.kind)?.act.texts?.(d.intent as never) ?? []).filter(isText);
+      return { ...d, intent, texts, id: uuidv7(), dayStart: day.start, dayEnd: day.end };
     });
     recorded.push(...entries.map((x) => x.id));
     try {

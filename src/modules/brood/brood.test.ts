@@ -124,7 +124,7 @@ describe('a list read in', () => {
     // The codes that it keeps for its way back are no words to be found by.
     expect(entry.words ?? '').not.toMatch(/Ombrel|left fin/);
     const replaced = { entryId: entry.id, reason: 'typing', replacement: { fileName: 'x' } };
-    expect(await refusal(h.send('entry.correct', replaced))).toMatchObject({ code: 'import' });
+    expect(await refusal(h.send('entry.correct', replaced))).toMatchObject({ code: 'onlyTakenBack' });
     await h.send('entry.correct', { entryId: entry.id, reason: 'another species' });
     const rows = (await h.db('brood_fish').orderBy('tag').select('tag', 'strain', 'marks')) as unknown[];
     expect(rows).toEqual([

@@ -40,6 +40,8 @@ export type Act<S extends z.ZodType = z.ZodType, R = unknown> = {
   /** Carries out other acts, and hands them the answers. */
   readonly passesAnswersOn?: true;
   readonly kinds?: Readonly<Record<string, EntryKind<z.output<S>>>>;
+  /** What people wrote in an entry of it, for the ledger's search; its note and who measured are always found. */
+  texts?(intent: Told<z.output<S>>['intent']): readonly unknown[];
   /** Why an entry of it is taken back and entered anew instead of being corrected; absent where its form corrects it. */
   readonly onlyTakenBack?: string;
 };

@@ -13,6 +13,8 @@ export type Word =
   /** Of one animal, of a lot of them, or small and as it was given (feed, eggs). */
   | { massG: number; as: 'each' | 'all' | 'given' }
   | { celsius: number }
+  /** A sum of temperature. */
+  | { degreeDays: number }
   | { lengthMm: number }
   | { flowLPerMin: number };
 
@@ -35,6 +37,7 @@ function sayMeasure(w: Exclude<Word, string>, us: boolean): string {
     return us
       ? `${decimals(fromBase(w.celsius, 'temperature', 'F'), 1)} °F`
       : `${plain(Number(w.celsius.toFixed(2)))} °C`;
+  if ('degreeDays' in w) return us ? `${grouped(w.degreeDays * 1.8)} °F·d` : `${grouped(w.degreeDays)} °C·d`;
   if ('lengthMm' in w) return us ? `${decimals(w.lengthMm / 25.4, 1)} in` : `${plain(w.lengthMm)} mm`;
   return us ? `${figures(fromBase(w.flowLPerMin, 'flow', 'gpm'), 3)} gpm` : `${figures(w.flowLPerMin, 3)} L/min`;
 }

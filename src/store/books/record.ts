@@ -5,7 +5,6 @@ import { compareEntries, orderInstant, rankOf } from '@/core/books/order';
 import { BookRefused } from '@/core/books/refusal';
 import type { BookContext } from '@/core/books/state';
 import { type Trx, together } from '../connection';
-import { CODES } from './codes';
 import { comparePosition, lastOf, lineage, positionOf } from './lineage';
 import { type EntryRow, fromJson, type HoldingRow, toBookEntry } from './rows';
 import { addLots, currentState, keyOfRow, stateBefore } from './stateOf';
@@ -23,6 +22,8 @@ export type NewEntry = {
   intent: unknown;
   acts: Act[];
   note?: string;
+  /** What people wrote in it, for search. */
+  texts?: readonly string[];
   voidsSeq?: number;
   replacesSeq?: number;
   /** What it tells besides its acts, for the queries that look for the latest of a kind. */
@@ -148,16 +149,9 @@ async function insertEntries(r: Recording, entries: readonly NewEntry[]): Promis
   return rows;
 }
 
-/** What was written by hand in an entry: its note, the free texts of its intent, who measured if not who typed. */
+/** What was written by hand in an entry, for search: its note, its texts, who measured if not who typed. */
 function wordsOf(e: NewEntry, typist: string): string | null {
-  const texts: string[] = [e.note ?? ''];
-  if (e.measuredBy !== typist) texts.push(e.measuredBy);
-  const walk = (v: unknown, key: string): void => {
-    if (typeof v === 'string' && !CODES.has(key)) texts.push(v);
-    else if (v && typeof v === 'object' && !CODES.has(key))
-      for (const [k, x] of Object.entries(v)) walk(x, Array.isArray(v) ? key : k);
-  };
-  walk(e.intent, '');
+  const texts = [e.note ?? '', ...(e.measuredBy === typist ? [] : [e.measuredBy]), ...(e.texts ?? [])];
   const words = [...new Set(texts.map((t) => t.trim()).filter(Boolean))].join(' \n').slice(0, 2000);
   return words || null;
 }

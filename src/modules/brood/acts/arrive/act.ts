@@ -59,4 +59,5 @@ export const arrive = defineAct({
         ),
     },
   },
+  texts: (i) => [i.name, i.batchName, i.place],
 });

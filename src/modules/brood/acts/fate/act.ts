@@ -49,4 +49,5 @@ export const recordFate = defineAct({
         ),
     },
   },
+  texts: (i) => [i.mark, i.cause],
 });

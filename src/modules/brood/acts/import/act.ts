@@ -23,4 +23,5 @@ export const importFish = defineAct({
     fishImport: { word: 'brood fish read in', says: ({ intent: i }) => [`${i.fileName || 'list'}: ${i.count} fish`] },
   },
   onlyTakenBack: 'A list is taken back whole, not corrected: read in the right one after that.',
+  texts: (i) => [i.fileName],
 });

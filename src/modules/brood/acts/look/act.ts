@@ -50,4 +50,5 @@ export const recordLook = defineAct({
       measured: (i) => ({ massG: i.massG }),
     },
   },
+  texts: (i) => [i.condition, i.saw],
 });

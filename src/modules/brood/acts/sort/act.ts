@@ -57,4 +57,5 @@ export const sort = defineAct({
         ),
     },
   },
+  texts: (i) => [i.mark, i.cause, i.batchName],
 });

@@ -24,4 +24,5 @@ export const recordDead = defineAct({
   result: returns<{ lot: string; unit: string; number: number | null }>(),
   questions: [shortfall],
   kinds: { dead: { word: 'dead', says: lossWords } },
+  texts: (i) => [i.cause],
 });

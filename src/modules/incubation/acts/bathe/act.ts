@@ -52,4 +52,5 @@ export const batheEggs = defineAct({
     },
   },
   onlyTakenBack: 'A bath is taken back and entered anew: its figures hang together.',
+  texts: (i) => [i.product, i.productLot, i.checkedBy, i.orderedBy, i.label, i.discharge],
 });

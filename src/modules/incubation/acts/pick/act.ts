@@ -25,4 +25,5 @@ export const recordPick = defineAct({
   result: returns<{ lot: string; unit: string; number: number | null; judged?: PickJudged | null }>(),
   questions: [shortfall],
   kinds: { pick: { word: 'picked', says: lossWords } },
+  texts: (i) => [i.cause],
 });

@@ -10,4 +10,5 @@ export const tickRoutine = defineAct({
   input: z.object({ ...eventFields, room: z.number().int(), task: z.string().max(14) }),
   result: returns<{ room: string; task: string }>(),
   kinds: { routine: { word: 'routine', says: ({ intent: i }) => [`${i.taskName}, ${i.roomName}`] } },
+  texts: (i) => [i.taskName, i.roomName],
 });

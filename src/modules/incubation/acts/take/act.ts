@@ -70,4 +70,5 @@ export const recordTake = defineAct({
       ],
     },
   },
+  texts: (i) => [...(i.females ?? []), ...(i.males ?? [])].map((f) => f.tag).concat(i.bowl ?? []),
 });

@@ -29,4 +29,5 @@ export const bringStock = defineAct({
     opening: { word: 'opening stock', says: cameInto },
     arrival: { word: 'arrival', says: cameInto },
   },
+  texts: (i) => [i.origin],
 });

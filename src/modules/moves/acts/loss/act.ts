@@ -27,4 +27,5 @@ export const recordLossOf = defineAct({
     escape: { word: 'escaped' },
     unitLoss: { word: 'unit lost' },
   },
+  texts: (i) => [i.cause, i.receiver],
 });

@@ -30,4 +30,5 @@ export const recordRelease = defineAct({
       measured: ({ bucketsG = [] }) => ({ massG: bucketsG.reduce((s, g) => s + g, 0) || undefined }),
     },
   },
+  texts: (i) => [i.siteName],
 });

@@ -48,10 +48,11 @@ export const shipEggs = defineAct({
         return [
           countOf(world),
           ` from ${unitsOf(world)} to ${i.receiver}, ${i.boxes} ${i.boxes === 1 ? 'box' : 'boxes'}`,
-          age?.degreeDays == null ? '' : `, ${Math.round(age.degreeDays)} °C·d old`,
+          ...(age?.degreeDays == null ? [] : [', ', { degreeDays: age.degreeDays }, ' old']),
           ...odd,
         ];
       },
     },
   },
+  texts: (i) => [i.receiver, i.papers, i.carrier],
 });

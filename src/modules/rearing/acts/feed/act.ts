@@ -28,4 +28,5 @@ export const recordFeed = defineAct({
       measured: (i) => ({ massG: i.massG }),
     },
   },
+  texts: (i) => [i.feed],
 });

@@ -18,4 +18,5 @@ export const correct = defineAct({
   }),
   result: returns<{ rederived: number; taken?: string; replaced?: string; result?: unknown }>(),
   kinds: { correction: { word: 'correction' } },
+  texts: (i) => [i.reason],
 });

@@ -31,4 +31,5 @@ export const grade = defineAct({
   result: returns<{ from: string; lots: string[] }>(),
   questions: [...loadQuestions, shortfall, sensitive, tempered],
   kinds: { grade: { word: 'graded' } },
+  texts: (i) => (i.classes ?? []).map((k) => k.grade),
 });

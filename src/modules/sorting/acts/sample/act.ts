@@ -29,4 +29,5 @@ export const recordSampleReturned = defineAct({
       ],
     },
   },
+  texts: (i) => [i.purpose],
 });

@@ -43,4 +43,5 @@ export const mixBath = defineAct({
       ],
     },
   },
+  texts: (i) => [i.name, i.productLot],
 });

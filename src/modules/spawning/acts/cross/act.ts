@@ -23,4 +23,5 @@ export const cross = defineAct({
       says: ({ intent: i }) => [`bowl ${i.bowl}, ${i.how}: ${i.females?.length} × ${i.males?.length}`],
     },
   },
+  texts: (i) => [i.bowl],
 });

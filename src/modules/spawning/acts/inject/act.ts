@@ -35,4 +35,5 @@ export const inject = defineAct({
       ],
     },
   },
+  texts: (i) => [i.hormoneLot, i.checkedBy],
 });

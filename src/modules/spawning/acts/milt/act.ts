@@ -25,4 +25,5 @@ export const takeMilt = defineAct({
         ),
     },
   },
+  texts: (i) => [i.why],
 });

@@ -14,4 +14,5 @@ export const nest = defineAct({
   result: returns<{ bowl: string; female: string }>(),
   questions: [acrossStrains],
   kinds: { nest: { word: 'spawned on a nest', says: ({ intent: i }) => [`nest ${i.bowl}: 1 × ${i.males?.length}`] } },
+  texts: (i) => [i.bowl],
 });

@@ -33,4 +33,5 @@ export const stampStep = defineAct({
       ],
     },
   },
+  texts: (i) => [i.bowl, i.why, i.says],
 });

@@ -23,4 +23,5 @@ export const strip = defineAct({
       measured: (i) => ({ massG: i.massG }),
     },
   },
+  texts: (i) => [i.why],
 });

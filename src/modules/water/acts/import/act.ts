@@ -37,4 +37,5 @@ export const importReadings = defineAct({
     },
   },
   onlyTakenBack: 'A file is taken back whole, not corrected: read in the right one after that.',
+  texts: (i) => [i.fileName],
 });

@@ -14,10 +14,12 @@ export const recordReading = defineAct({
       word: 'reading',
       says: ({ intent: i }) => [
         `${i.sensorName}: `,
-        { figure: i.value ?? Number.NaN },
-        i.unitName ? ` ${i.unitName}` : '',
+        ...(i.unitName === '°C'
+          ? [{ celsius: i.value ?? Number.NaN }]
+          : [{ figure: i.value ?? Number.NaN }, i.unitName ? ` ${i.unitName}` : '']),
       ],
       measured: (i) => ({ value: i.value, unit: String(i.unitName ?? '') }),
     },
   },
+  texts: (i) => [i.sensorName],
 });

@@ -1,0 +1,58 @@
+import type { TestHatchery } from './hatchery';
+import { laidDown } from './hatchery';
+
+/** An act as it is done once, for the tests that go over all acts. Stands in the act's folder as `example.ts`. */
+export type Example = {
+  /** Brings the hatchery to where it can be done. @returns what is sent, answers among the fields */
+  given: (h: TestHatchery) => Promise<Record<string, unknown>>;
+  /** Fields with other figures, to correct it by; absent where an entry of it is only taken back. */
+  other?: (h: TestHatchery) => Record<string, unknown>;
+};
+
+export const exampleOf = (e: Example): Example => e;
+
+export const counted = (number: number) => ({ method: 'counted', number });
+
+/** Eggs of Arctic char in J1 and J2, an hour after they were laid down. */
+export async function eggs(h: TestHatchery): Promise<{ unit: number; stage: string }> {
+  await laidDown(h, ['J1', 'J2']);
+  h.clock.now += 3_600_000;
+  return { unit: h.units.J1!, stage: 'egg' };
+}
+
+/** Animals of a stage in R1. */
+export async function standIn(h: TestHatchery, stage: string, number = 4000): Promise<{ unit: number; stage: string }> {
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'arctic-char',
+    stage,
+    unit: h.units.R1!,
+    measured: counted(number),
+  });
+  return { unit: h.units.R1!, stage };
+}
+
+/** Sterlets and a spawning day on which two males and two females are planned. */
+export async function spawningDay(h: TestHatchery) {
+  const fish = async (tag: string, sex: string) =>
+    (await h.send<{ id: number }>('brood.save', { species: 'sterlet', tag, sex, strain: 'Ombrel' })).id;
+  const [f1, f2] = [await fish('F1', 'female'), await fish('F2', 'female')];
+  const [m1, m2] = [await fish('M1', 'male'), await fish('M2', 'male')];
+  const plan = { eggsWanted: 40_000, crosses: [{ female: f1, males: [m1, m2] }], induction: 'pituitary2' };
+  const { id: day } = await h.send<{ id: number }>('spawning.save', { species: 'sterlet', day: h.clock.now, plan });
+  return { day, f1, f2, m1, m2 };
+}
+
+/** A run of pikeperch counted in. */
+export async function run(h: TestHatchery): Promise<number> {
+  return (
+    await h.send<{ batch: number }>('brood.arrive', {
+      species: 'pikeperch',
+      means: 'net',
+      place: 'Lake Ivarre',
+      unit: h.units.R1!,
+      females: 10,
+      males: 14,
+    })
+  ).batch;
+}
