@@ -30,7 +30,7 @@ export default {
     {
       ...common,
       displayName: 'core',
-      testMatch: ['<rootDir>/src/{core,book,ui,features,cli,app,workers,edges}/**/*.test.ts?(x)'],
+      testMatch: ['<rootDir>/src/{core,book,ui,features,cli,app,workers,edges,client}/**/*.test.ts?(x)'],
     },
     {
       ...common,

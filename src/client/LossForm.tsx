@@ -4,8 +4,9 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { judgedSays } from '@/core/incubation/verdicts';
 import { grouped } from '@/core/quantities/format';
-import { recordDead } from '@/modules/health/acts/dead/act';
-import { recordPick } from '@/modules/incubation/acts/pick/act';
+import type { Act } from '@/server/act/define';
+import type { lossInput } from '@/server/act/inputs';
+import type { Loss } from '@/server/act/results';
 import { TextField } from '@/ui/fields';
 import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
@@ -18,9 +19,20 @@ import { useAct } from './useAct';
 import { useEventFields } from './when';
 
 /** Dead picked or taken out: one number, the thumb's act. */
-export function LossForm({ h, act: of }: { h: ActHolding; act: typeof recordPick | typeof recordDead }) {
+export function LossForm({
+  h,
+  act: of,
+  label,
+  cause: asksCause = false,
+}: {
+  h: ActHolding;
+  act: Act<typeof lossInput, Loss>;
+  label: string;
+  /** Of what they died is asked. */
+  cause?: boolean;
+}) {
   const { locale } = useSession();
-  const act = useAct(of as typeof recordPick, () => {
+  const act = useAct(of, () => {
     setNumber('');
     many.reset();
     setNth((k) => k + 1);
@@ -74,7 +86,7 @@ export function LossForm({ h, act: of }: { h: ActHolding; act: typeof recordPick
       ) : (
         <>
           <NumberInput
-            label={of === recordPick ? 'Dead picked' : 'Dead taken out'}
+            label={label}
             value={number}
             onChange={setNumber}
             error={act.errorOn('number')}
@@ -97,7 +109,7 @@ export function LossForm({ h, act: of }: { h: ActHolding; act: typeof recordPick
       <button type="button" className="link self-start text-[0.92rem]" onClick={() => setMeasuring(!measuring)}>
         {measuring ? 'count them one by one' : 'many: by volume or weight'}
       </button>
-      {of === recordDead && <TextField label="Suspected cause" value={cause} onChange={setCause} />}
+      {asksCause && <TextField label="Suspected cause" value={cause} onChange={setCause} />}
     </ActForm>
   );
 }

@@ -3,8 +3,10 @@ import { cleanup, configure, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/client/session';
+import { ActFormsAtHand } from '@/client/useActForms';
 import { WorkingProvider } from '@/client/Working';
 import type { Capability } from '@/core/species/capabilities';
+import { forms } from '@/modules/forms';
 
 // The test browser has none.
 globalThis.TextDecoder ??= TextDecoder as typeof globalThis.TextDecoder;
@@ -86,7 +88,9 @@ export function show(ui: ReactNode, as: Partial<SessionInfo> = {}) {
   const user = userEvent.setup();
   const within = (x: ReactNode) => (
     <SessionProvider value={{ ...session, ...as }}>
-      <WorkingProvider>{x}</WorkingProvider>
+      <WorkingProvider>
+        <ActFormsAtHand value={forms}>{x}</ActFormsAtHand>
+      </WorkingProvider>
     </SessionProvider>
   );
   const drawn = render(within(ui));

@@ -8,6 +8,7 @@ import type { StationTotal } from '@/queries/frame';
 import { Glyph, Mark } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
+import { Acts } from './Acts';
 import { AlarmBar } from './AlarmBar';
 import { DeskLink, StationLink } from './Here';
 import { LinkGuard } from './LinkGuard';
@@ -56,57 +57,59 @@ export function Frame({
   return (
     <SessionProvider value={session}>
       <WorkingProvider>
-        <div
-          className="grid h-dvh grid-cols-[76px_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto_auto]"
-          data-frame
-        >
-          <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
-            To the page
-          </a>
-          <Link
-            href="/"
-            aria-label="Morula, today"
-            className="no-print flex items-center justify-center border-r border-b border-strong bg-sheet max-sm:hidden"
+        <Acts>
+          <div
+            className="grid h-dvh grid-cols-[76px_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)_auto_auto]"
+            data-frame
           >
-            <Mark />
-          </Link>
-          <div className="min-w-0">
-            <header className="no-print flex items-stretch border-b border-strong bg-sheet">
-              <LifeLine stations={stations} />
-              <div className="flex w-[150px] flex-none flex-col justify-center border-l border-rule px-3 text-right max-lg:w-[116px] max-sm:hidden">
-                <span className="text-[1.1rem] font-bold" data-clock>
-                  {clock(session.now, session.timeZone)}
-                </span>
-                <span className="text-[0.87rem] text-soft">{weekday(session.now, session.timeZone)}</span>
-                <PersonMenu />
-              </div>
-            </header>
-            <LinkGuard />
-            <RecordingBar />
-            <AlarmBar alarms={alarms} />
-          </div>
-          <nav
-            aria-label="Desks"
-            className="no-print flex flex-col gap-1 overflow-y-auto border-r border-strong bg-sheet py-2 max-sm:order-4 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:py-0.5"
-          >
-            {desks.map((d) => (
-              <DeskLink key={d.href} href={d.href}>
-                <d.icon size={20} strokeWidth={1.8} aria-hidden />
-                <span className="text-[0.82rem]">{d.word}</span>
-              </DeskLink>
-            ))}
-            <div className="hidden max-sm:block">
-              <PersonMenu compact />
+            <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
+              To the page
+            </a>
+            <Link
+              href="/"
+              aria-label="Morula, today"
+              className="no-print flex items-center justify-center border-r border-b border-strong bg-sheet max-sm:hidden"
+            >
+              <Mark />
+            </Link>
+            <div className="min-w-0">
+              <header className="no-print flex items-stretch border-b border-strong bg-sheet">
+                <LifeLine stations={stations} />
+                <div className="flex w-[150px] flex-none flex-col justify-center border-l border-rule px-3 text-right max-lg:w-[116px] max-sm:hidden">
+                  <span className="text-[1.1rem] font-bold" data-clock>
+                    {clock(session.now, session.timeZone)}
+                  </span>
+                  <span className="text-[0.87rem] text-soft">{weekday(session.now, session.timeZone)}</span>
+                  <PersonMenu />
+                </div>
+              </header>
+              <LinkGuard />
+              <RecordingBar />
+              <AlarmBar alarms={alarms} />
             </div>
-          </nav>
-          <main id="main" className="min-h-0 overflow-auto" tabIndex={-1}>
-            {children}
-          </main>
-          <div className="col-span-2 max-sm:order-3 max-sm:col-span-1">
-            <LogLine />
+            <nav
+              aria-label="Desks"
+              className="no-print flex flex-col gap-1 overflow-y-auto border-r border-strong bg-sheet py-2 max-sm:order-4 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:py-0.5"
+            >
+              {desks.map((d) => (
+                <DeskLink key={d.href} href={d.href}>
+                  <d.icon size={20} strokeWidth={1.8} aria-hidden />
+                  <span className="text-[0.82rem]">{d.word}</span>
+                </DeskLink>
+              ))}
+              <div className="hidden max-sm:block">
+                <PersonMenu compact />
+              </div>
+            </nav>
+            <main id="main" className="min-h-0 overflow-auto" tabIndex={-1}>
+              {children}
+            </main>
+            <div className="col-span-2 max-sm:order-3 max-sm:col-span-1">
+              <LogLine />
+            </div>
           </div>
-        </div>
-        <Shortcuts hrefs={stations.map((s) => s.href)} />
+          <Shortcuts hrefs={stations.map((s) => s.href)} />
+        </Acts>
       </WorkingProvider>
     </SessionProvider>
   );

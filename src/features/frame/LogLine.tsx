@@ -7,12 +7,12 @@ import { browserStore, keepSnapshot, keptSnapshot, type Waiting } from '@/client
 import { answeredWith, Questions } from '@/client/Questions';
 import { type Answer, flushOutbox, keepForLater, newId, RECORDED, send } from '@/client/send';
 import { useSession } from '@/client/session';
+import { useShorthands } from '@/client/useActForms';
 import { parseNumber } from '@/core/quantities/measure';
 import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';
 import type { Answers, Ask } from '@/server/act/question';
 import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
-import { useShorthands } from './shorthands';
 import { Unsent } from './Unsent';
 
 /** One line of shorthand, always there: reads back what it understood before Enter records it, with or without a network. */

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
-import { useShorthands } from './shorthands';
+import { useShorthands } from '@/client/useActForms';
 
 const keys = [
   ['/', 'to the log line'],

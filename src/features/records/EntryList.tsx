@@ -2,13 +2,13 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { CorrectionForm } from '@/client/CorrectionForm';
 import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { correct } from '@/modules/records/acts/correct/act';
 import type { SheetEntry } from '@/queries/ledger';
 import { Choice, TextField } from '@/ui/fields';
-import { CorrectionForm } from '../acts/CorrectionForm';
 
 /** Entries, newest first; what was put right stays, struck through. Each can be put right where the person may. */
 export function EntryList({

@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import { Fragment } from 'react';
+import { ActPanel } from '@/client/ActPanel';
 import type { ActHolding, PlaceOption, SiteOption } from '@/client/holding';
 import { Worked } from '@/client/Working';
 import { run } from '@/core/calculation';
@@ -17,7 +18,6 @@ import type { Check, LossPoint } from '@/queries/unitSheet';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
-import { ActPanel } from '../acts/ActPanel';
 import { EntryList } from '../records/EntryList';
 import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';

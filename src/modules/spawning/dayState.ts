@@ -4,9 +4,9 @@ import { mustBeHere } from '@/modules/brood/life';
 import type { Event } from '@/server/act/event';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
+import type { DayRow } from '@/server/stock/spawningDay';
 import { benchEntries } from '@/store/bench';
 import type { Observation } from '@/store/books/record';
-import type { DayRow } from './day';
 
 /** The bench as it stands, without the entry that is being put right. */
 export async function stateOf(c: Context, d: DayRow): Promise<BenchState> {

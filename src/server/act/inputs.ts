@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { measurement } from '@/core/books/measure';
+import { eventFields, standingFields } from './event';
 
 export const lotName = z.string().trim().max(40, 'is too long').optional();
 
@@ -35,14 +36,21 @@ export const unitName = z
   .max(24, 'is too long')
   .regex(/^[\p{L}\d][\p{L}\d.-]*$/u, 'may have letters, digits, points and hyphens only, for the log line');
 
-/** Dead that were counted one by one. */
-export const deadNumber = z
-  .number()
-  .int('must be a whole number')
-  .min(0, 'cannot be negative')
-  .max(1e9, 'is more than any unit holds')
-  .optional();
-
-/** Counted or measured: one of them. */
-export const counted = (p: { number?: number; measured?: unknown }) =>
-  p.number !== undefined || p.measured !== undefined;
+/** Dead taken out: counted one by one, or, where they are many, measured with their doubt. */
+export const lossInput = z
+  .object({
+    ...eventFields,
+    ...standingFields,
+    number: z
+      .number()
+      .int('must be a whole number')
+      .min(0, 'cannot be negative')
+      .max(1e9, 'is more than any unit holds')
+      .optional(),
+    measured: measurement.optional(),
+    cause: z.string().trim().max(200, 'is too long').default(''),
+  })
+  .refine((p) => p.number !== undefined || p.measured !== undefined, {
+    path: ['number'],
+    error: 'needed: how many',
+  });

@@ -1,4 +1,4 @@
-import { ActPanel } from '@/features/acts/ActPanel';
+import { ActPanel } from '@/client/ActPanel';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
 import { actHoldings, measuredVolume } from '@/queries/actHoldings';
 import { speciesList } from '@/queries/book';

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
+import { AirClock } from '@/client/AirClock';
 import { formsOf, ofFish } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { type FishInHand, of } from '@/client/fish';
@@ -11,7 +12,6 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { polarisation } from '@/core/induction/ripeness';
 import { decimals } from '@/core/quantities/format';
-import { AirClock } from '@/features/brood/AirClock';
 import { SelectField, TextField } from '@/ui/fields';
 import { recordLook } from './act';
 

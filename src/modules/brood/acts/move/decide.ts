@@ -1,8 +1,8 @@
 import { fateOf } from '@/core/brood/fates';
 import { dayPlan } from '@/core/spawning/plan';
-import { dayById } from '@/modules/spawning/day';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
+import { dayById } from '@/server/stock/spawningDay';
 import { unitById } from '@/server/stock/standing';
 import { eventOf } from '@/server/when';
 import { fromJson } from '@/store/books/rows';

@@ -1,8 +1,6 @@
-import { z } from 'zod';
-import { measurement } from '@/core/books/measure';
 import { defineAct, returns } from '@/server/act/define';
-import { eventFields, standingFields } from '@/server/act/event';
-import { counted, deadNumber } from '@/server/act/inputs';
+import { lossInput } from '@/server/act/inputs';
+import type { Loss } from '@/server/act/results';
 import { lossWords } from '@/server/act/words';
 import { shortfall } from '@/server/questions';
 
@@ -11,17 +9,8 @@ export const recordDead = defineAct({
   type: 'dead.record',
   title: 'Dead',
   by: ['manager', 'culturist', 'hand'],
-  input: z
-    .object({
-      ...eventFields,
-      ...standingFields,
-      number: deadNumber,
-      /** Many are measured, with their doubt. */
-      measured: measurement.optional(),
-      cause: z.string().trim().max(200, 'is too long').default(''),
-    })
-    .refine(counted, { path: ['number'], error: 'needed: how many' }),
-  result: returns<{ lot: string; unit: string; number: number | null }>(),
+  input: lossInput,
+  result: returns<Loss>(),
   questions: [shortfall],
   kinds: { dead: { word: 'dead', says: lossWords } },
   texts: (i) => [i.cause],

@@ -12,9 +12,9 @@ export const forms = formsOf(recordDead, {
       id: 'dead',
       word: 'Dead',
       rank: ({ h }) => (h.can.includes('picked') ? null : 1),
-      form: ({ h }) => <LossForm h={h} act={recordDead} />,
+      form: ({ h }) => <LossForm h={h} act={recordDead} label="Dead taken out" cause />,
     },
   ],
-  corrects: { dead: ofHolding((h) => <LossForm h={h} act={recordDead} />) },
+  corrects: { dead: ofHolding((h) => <LossForm h={h} act={recordDead} label="Dead taken out" cause />) },
   aboutUnit: true,
 });

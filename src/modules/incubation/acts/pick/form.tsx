@@ -13,9 +13,9 @@ export const forms = formsOf(recordPick, {
       id: 'pick',
       word: 'Pick',
       rank: ({ h, unitKind }) => (h.can.includes('picked') ? (isTable(unitKind) ? 2 : 1) : null),
-      form: ({ h }) => <LossForm h={h} act={recordPick} />,
+      form: ({ h }) => <LossForm h={h} act={recordPick} label="Dead picked" />,
     },
   ],
-  corrects: { pick: ofHolding((h) => <LossForm h={h} act={recordPick} />) },
+  corrects: { pick: ofHolding((h) => <LossForm h={h} act={recordPick} label="Dead picked" />) },
   aboutUnit: true,
 });

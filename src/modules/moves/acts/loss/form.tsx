@@ -9,7 +9,6 @@ import { type ActHolding, at } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
-import { SampleForm } from '@/modules/sorting/acts/sample/form';
 import { Caution } from '@/ui/caution';
 import { SelectField, TextField } from '@/ui/fields';
 import { recordLossOf } from './act';
@@ -98,8 +97,6 @@ export const forms = formsOf(recordLossOf, {
     sale: ofHolding((h) => <OutForm h={h} />),
     escape: ofHolding((h) => <OutForm h={h} />),
     unitLoss: ofHolding((h) => <OutForm h={h} />),
-    // What a sample took is asked about as a sample.
-    sample: ofHolding((h) => <SampleForm h={h} />),
   },
   aboutUnit: true,
 });

@@ -106,6 +106,10 @@ export function SampleForm({ h }: { h: ActHolding }) {
 
 export const forms = formsOf(recordSampleReturned, {
   offers: [{ id: 'sample', word: 'Sample', rank: () => 21, form: ({ h }) => <SampleForm h={h} /> }],
-  corrects: { sampleBack: ofHolding((h) => <SampleForm h={h} />) },
+  corrects: {
+    sampleBack: ofHolding((h) => <SampleForm h={h} />),
+    // What a sample took out of the books, too: it is recorded as a loss.
+    sample: ofHolding((h) => <SampleForm h={h} />),
+  },
   aboutUnit: true,
 });

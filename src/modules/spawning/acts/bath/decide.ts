@@ -8,9 +8,9 @@ import type { BathMixed, bathFields } from '@/core/spawning/acts';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
+import { dayById } from '@/server/stock/spawningDay';
 import { eventOf } from '@/server/when';
 import { protocolsInForce } from '@/store/protocols';
-import { dayById } from '../../day';
 import { record } from '../../dayState';
 import { dose, mixBath } from './act';
 

@@ -2,10 +2,10 @@ import { figures } from '@/core/quantities/format';
 import { type BenchState, eggsLeft } from '@/core/spawning/bench';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
+import { dayById } from '@/server/stock/spawningDay';
 import { allPairs, askStrains } from '@/server/stock/strains';
 import { eventOf } from '@/server/when';
 import { mustBeNewBowl, mustBeProtocols } from '../../bowls';
-import { dayById } from '../../day';
 import { fishOfDay, record, stateOf } from '../../dayState';
 import { cross, sure } from './act';
 

@@ -2,9 +2,9 @@ import { dayMonth, localDay } from '@/core/time/localDay';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
 import { knownSpecies } from '@/server/stock/lots';
+import { dayById } from '@/server/stock/spawningDay';
 import { askStrains } from '@/server/stock/strains';
 import { speciesBook } from '@/store/species';
-import { dayById } from '../../day';
 import { saveDay } from './act';
 
 export const decision = decides(saveDay, async (c, p) => {

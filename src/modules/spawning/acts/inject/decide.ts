@@ -7,8 +7,8 @@ import type { Injected, injectFields } from '@/core/spawning/acts';
 import type { Induction } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
+import { dayById } from '@/server/stock/spawningDay';
 import { eventOf } from '@/server/when';
-import { dayById } from '../../day';
 import { fishOfDay, record, stateOf } from '../../dayState';
 import { dose, inject, interval } from './act';
 

@@ -1,6 +1,6 @@
 import { decides } from '@/server/context';
+import { dayById } from '@/server/stock/spawningDay';
 import { eventOf } from '@/server/when';
-import { dayById } from '../../day';
 import { fishOfDay, record } from '../../dayState';
 import { takeMilt } from './act';
 

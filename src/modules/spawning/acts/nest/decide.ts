@@ -1,8 +1,8 @@
 import { decides } from '@/server/context';
+import { dayById } from '@/server/stock/spawningDay';
 import { allPairs, askStrains } from '@/server/stock/strains';
 import { eventOf } from '@/server/when';
 import { mustBeNewBowl, mustBeProtocols } from '../../bowls';
-import { dayById } from '../../day';
 import { fishOfDay, record, stateOf } from '../../dayState';
 import { nest } from './act';
 

@@ -6,11 +6,11 @@ import { type ProtocolStep, progressOf } from '@/core/spawning/protocol';
 import type { Event } from '@/server/act/event';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
+import { type DayRow, dayById } from '@/server/stock/spawningDay';
 import { eventOf } from '@/server/when';
 import { fromJson } from '@/store/books/rows';
 import { protocolsInForce } from '@/store/protocols';
 import { askBath } from '../../baths';
-import { type DayRow, dayById } from '../../day';
 import { fishOfDay, record, stateOf } from '../../dayState';
 import { figure, stampStep } from './act';
 

@@ -2,7 +2,7 @@
 import { screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { HatchForm } from '@/modules/incubation/acts/stage/form';
-import { onlySent, refused, server, show } from '../../../tests/support/screen';
+import { onlySent, refused, server, show } from '../../tests/support/screen';
 
 const h: ActHolding = {
   unitId: 3,

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
-import { canOf, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
+import { canOf, onlySent, refused, server, type session, show } from '../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 
 const holding = (over: Partial<ActHolding> = {}): ActHolding => ({

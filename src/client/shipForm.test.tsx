@@ -2,7 +2,7 @@
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { ShipForm } from '@/modules/moves/acts/ship/form';
-import { onlySent, refused, server, show } from '../../../tests/support/screen';
+import { onlySent, refused, server, show } from '../../tests/support/screen';
 
 const h: ActHolding = {
   unitId: 3,

@@ -2,7 +2,7 @@
 import { screen } from '@testing-library/react';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
 import { TallyPad } from '@/client/TallyPad';
-import { show } from '../../../tests/support/screen';
+import { show } from '../../tests/support/screen';
 
 test('counted by tap and by key, undone, begun anew: each tap once', async () => {
   const seen: Record<string, number>[] = [];

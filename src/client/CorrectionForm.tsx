@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import { CorrectingProvider } from '@/client/correcting';
 import { placeOptions } from '@/client/holding';
-import { forms } from '@/modules/forms';
+import { useActForms } from '@/client/useActForms';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
 
@@ -32,8 +32,10 @@ function Filled({ found, onDone }: { found: EntryToPutRight; onDone: () => void 
   const [reason, setReason] = useState('');
   const [otherUnit, setOtherUnit] = useState<number | null>(null);
   const h = holdings[0];
-  const of = forms.find((f) => f.corrects?.[original.kind]);
+  const forms = useActForms();
+  const of = forms?.find((f) => f.corrects?.[original.kind]);
   const form = of?.corrects?.[original.kind]?.({ ...found, h });
+  if (!forms) return <p className="quiet">Fetching the form …</p>;
   if (!form) return <p role="alert">What this entry was about cannot be found. Take it back, and enter it anew.</p>;
   return (
     <CorrectingProvider value={{ ...original, reason, setReason, otherUnit, onDone }}>

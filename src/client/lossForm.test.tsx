@@ -4,7 +4,7 @@ import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { LossForm } from '@/client/LossForm';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
-import { onlySent, show } from '../../../tests/support/screen';
+import { onlySent, show } from '../../tests/support/screen';
 
 const h: ActHolding = {
   unitId: 3,
@@ -21,7 +21,7 @@ const h: ActHolding = {
 const record = () => screen.getByRole('button', { name: 'Record' }) as HTMLButtonElement;
 
 test('one by one by tap or key: the number follows the tally', async () => {
-  const { user } = show(<LossForm h={h} act={recordPick} />);
+  const { user } = show(<LossForm h={h} act={recordPick} label="Dead picked" />);
   await user.click(screen.getByRole('button', { name: 'Count by tap or key' }));
   screen.getByRole('region', { name: 'Count' }).querySelector('button')!.focus();
   await user.keyboard('ddd {Backspace}');
@@ -37,7 +37,7 @@ test('one by one by tap or key: the number follows the tally', async () => {
 });
 
 test('many are measured by volume, with samples; back to counting the measure is forgotten', async () => {
-  const { user } = show(<LossForm h={h} act={recordPick} />);
+  const { user } = show(<LossForm h={h} act={recordPick} label="Dead picked" />);
   await user.click(screen.getByRole('button', { name: 'many: by volume or weight' }));
   expect(screen.queryByLabelText('Dead picked')).toBeNull();
   expect(record().disabled).toBe(true);

@@ -2,12 +2,12 @@
 
 import { Hand } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { AboutHolding, Offer } from '@/client/actForms';
+import type { AboutHolding, ActForms, Offer } from '@/client/actForms';
 import { useSession } from '@/client/session';
-import { forms } from '@/modules/forms';
+import { useActForms } from '@/client/useActForms';
 
 /** What a holding is offered, the usual first: one button for all that share an id. */
-function offersFor(about: AboutHolding, barred: readonly string[]): Offer[][] {
+function offersFor(forms: readonly ActForms[], about: AboutHolding, barred: readonly string[]): Offer[][] {
   const offered = forms
     .filter((f) => !barred.includes(f.act.type))
     .flatMap((f) => f.offers ?? [])
@@ -38,8 +38,9 @@ export function ActPanel({
     first?: string;
   }) {
   const { barred } = useSession();
+  const forms = useActForms();
   const about: AboutHolding = { h, unitKind, places, sites, siblings, totalVolumeMl, checks };
-  const offers = offersFor(about, barred);
+  const offers = offersFor(forms ?? [], about, barred);
   const [open, setOpen] = useState<string | null>(first ?? null);
   useEffect(() => setOpen(first ?? null), [first]);
   const off = h.handsOff && h.handsOff.severity <= 2 ? h.handsOff : null;

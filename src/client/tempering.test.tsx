@@ -3,7 +3,7 @@ import { jest } from '@jest/globals';
 import { act, screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { Tempering } from '@/client/Tempering';
-import { show } from '../../../tests/support/screen';
+import { show } from '../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 
 const eggs: ActHolding = {

@@ -18,7 +18,7 @@ import { emptyHowMany, type HowManyValue, howManyValue, readHowMany } from '@/cl
 import { nowValue, readWhen, useEventFields, WhenInput } from '@/client/when';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { withDoubt } from '@/core/quantities/format';
-import { NOW, session, show } from '../../../tests/support/screen';
+import { NOW, session, show } from '../../tests/support/screen';
 
 describe('text into numbers', () => {
   test.each([

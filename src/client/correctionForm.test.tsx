@@ -6,7 +6,7 @@ import type { ActHolding } from '@/client/holding';
 import { dayPlan } from '@/core/spawning/plan';
 import type { BroodFish } from '@/queries/brood';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
-import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
+import { NOW, onlySent, refused, server, type session, show } from '../../tests/support/screen';
 import { CorrectionForm } from './CorrectionForm';
 
 const holding = (unit: string, over: Partial<ActHolding> = {}): ActHolding => ({
