@@ -8,6 +8,7 @@ import { useAct } from '@/client/useAct';
 import { saveSite } from '@/modules/setup/acts/site/act';
 import type { SetupView } from '@/queries/setup';
 import { SelectField, TextField } from '@/ui/fields';
+import { Link } from '@/ui/Link';
 import { months } from '@/ui/months';
 import { IncubationSettings } from './incubation';
 import { line } from './line';
@@ -54,6 +55,12 @@ export function SetupScreen({ view }: { view: SetupView }) {
           <NewPerson />
         </section>
         <SiteForm view={view} />
+        <p>
+          <Link className="link" href="/setup/acts">
+            Acts over HTTP
+          </Link>
+          <span className="quiet">: how a program records what the screens record.</span>
+        </p>
       </div>
     </div>
   );
