@@ -41,7 +41,11 @@ export type SpeciesOption = { id: string; name: string; stages: { id: string; na
 
 export type SiteOption = { id: number; name: string; permit: string };
 
-/** Which holding a command means. */
+/** The stage that follows on the one in which they are; undefined after the last. */
+export const nextOf = (h: ActHolding): string | undefined =>
+  h.stages[h.stages.findIndex((s) => s.id === h.stage) + 1]?.id;
+
+/** Which holding an act means. */
 export const at = (h: ActHolding) => ({ unit: h.unitId, lotId: h.lotId, stage: h.stage });
 
 export function placeOptions(places: readonly PlaceOption[], not?: number) {
@@ -57,7 +61,7 @@ export function placeOptions(places: readonly PlaceOption[], not?: number) {
 /** The two waters of a move and what the species bears at once, where they are further apart than that. */
 export function watersApart(h: ActHolding, places: readonly PlaceOption[], to: string) {
   const [from, there] = [h.unitId, Number(to)].map((id) => places.find((p) => p.id === id)?.celsius);
-  const most = h.stage === 'egg' || h.stage === 'yolksac' ? h.stepCelsius : null;
+  const most = h.can.includes('picked') || h.can.includes('ponded') ? h.stepCelsius : null;
   if (from === undefined || there === undefined || !most || Math.abs(from - there) <= most) return null;
   return { from, to: there, most, aDay: h.dayCelsius ?? null };
 }

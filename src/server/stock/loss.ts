@@ -1,6 +1,7 @@
 import type { Outflow } from '@/core/books/accounts';
 import type { Amount } from '@/core/books/entry';
 import { type Measurement, numberFrom } from '@/core/books/measure';
+import type { Capability } from '@/core/species/capabilities';
 import type { Event } from '../act/event';
 import { answered, type Context } from '../context';
 import { shortfall } from '../questions';
@@ -18,11 +19,17 @@ type Counted = Parameters<typeof eventOf>[1] & {
 
 /**
  * Dead taken out and counted, or, where they are many, measured.
- * @param prefer stages that it is usually about: which of several in one unit is meant
+ * @param usual what is done with the animals that it is usually about: which of several in one unit is meant
  */
-export async function countedLoss(c: Context, p: Counted, kind: string, account: Outflow, prefer: readonly string[]) {
+export async function countedLoss(
+  c: Context,
+  p: Counted,
+  kind: string,
+  account: Outflow,
+  usual: readonly Capability[],
+) {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, prefer);
+  const at = await standing(c, p.unit, asOf(c, event), p, usual);
   const { meanG: _, ...found } = p.measured
     ? numberFrom(p.measured, await usualCv(c, p.measured.method, 'count'))
     : { number: p.number!, sd: 0, df: null, how: 'counted' as const, meanG: undefined };

@@ -1,9 +1,10 @@
 import { inWindow, severityWords } from '@/core/incubation/handsOff';
 import { ownRules } from '@/core/ownRules';
+import { nextStage } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { early, eyes, sensitive } from '@/server/questions';
-import type { Standing } from '@/server/stock/standing';
+import { can, type Standing } from '@/server/stock/standing';
 
 /**
  * How far a lot was in a unit at an instant, by its dates as last worked: eggs on the way to hatch, larvae on the way from
@@ -11,11 +12,11 @@ import type { Standing } from '@/server/stock/standing';
  */
 export async function wayAt(c: Context, s: Standing, at: number): Promise<number | null> {
   const species = await c.species(s.lot.species);
-  const larvae = s.place.stage === 'yolksac';
-  const enters = larvae ? species.milestones.find((m) => m.enters === 'yolksac') : undefined;
+  const larvae = await can(c, s, 'ponded');
+  const enters = larvae ? species.milestones.find((m) => m.enters === s.place.stage) : undefined;
   const reached = larvae
     ? species.milestones[species.milestones.indexOf(enters!) + 1]
-    : species.milestones.find((m) => m.enters === 'yolksac');
+    : species.milestones.find((m) => m.enters === nextStage(species, s.place.stage));
   if (!reached || s.lot.fertilised_at === null) return null;
   const row = (await c
     .trx('prediction as p')
@@ -35,17 +36,17 @@ export async function wayAt(c: Context, s: Standing, at: number): Promise<number
  * reason in the note. Mild windows (severity 3) are shown, not asked about.
  */
 export async function askSensitive(c: Context, s: Standing, note: string, at: number, act: string): Promise<void> {
-  const { stage } = s.place;
-  if (stage !== 'egg' && stage !== 'yolksac') return;
+  const eggs = await can(c, s, 'picked');
+  if (!eggs && !(await can(c, s, 'ponded'))) return;
   const way = await wayAt(c, s, at);
-  const window = way === null ? null : inWindow(await c.species(s.lot.species), way, stage);
+  const window = way === null ? null : inWindow(await c.species(s.lot.species), way, eggs ? 'egg' : 'yolksac');
   if (!window || window.severity > 2) return;
   const answer = ask(c, sensitive, {
-    message: `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * way!)} % of the way ${stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}).`,
+    message: `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * way!)} % of the way ${eggs ? 'to hatch' : 'from hatch to feeding'}).`,
     path: 'unit',
     todo:
       window.to >= 1
-        ? stage === 'egg'
+        ? eggs
           ? 'Leave them until they have hatched.'
           : 'Leave them until they feed.'
         : `Wait until ${Math.round(100 * window.to)} % of the way.`,
@@ -83,7 +84,7 @@ export async function askEyes(c: Context, s: Standing, at: number, path: string,
  * @param least share of the way to hatch before which it is not believed without being asked
  */
 export async function askEarly(c: Context, s: Standing, at: number, what: string, least: number): Promise<void> {
-  if (s.place.stage !== 'egg' || s.lot.fertilised_at === null) return;
+  if (s.lot.fertilised_at === null || !(await can(c, s, 'picked'))) return;
   const way = await wayAt(c, s, at);
   const hours = (at - s.lot.fertilised_at) / 3_600_000;
   if (way === null ? hours >= ownRules.leastEggHours.value : way >= least) return;

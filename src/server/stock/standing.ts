@@ -2,6 +2,7 @@ import { speciesOf } from '@/book/shelf';
 import type { Place } from '@/core/books/accounts';
 import { type BookState, numbersAt } from '@/core/books/state';
 import { Z95 } from '@/core/distributions';
+import { type Capability, capabilitiesOf } from '@/core/species/capabilities';
 import { stageOf } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, choose } from '@/server/context';
@@ -127,6 +128,13 @@ export function seenWithout(state: BookState, r: HoldingRow, at: number) {
   return h && { number: h.number, sd: numbersAt(key, h, at, state.sources).sd, closed_at: h.closedAt };
 }
 
+/** Whether any of these is done with what stands there. */
+export async function can(c: Context, s: Standing, ...any: readonly Capability[]): Promise<boolean> {
+  if (any.length === 0) return false;
+  const of = capabilitiesOf(stageOf(await c.species(s.lot.species), s.place.stage));
+  return any.some((x) => of.includes(x));
+}
+
 /** What an observation of it is about. */
 export const idsOf = (s: Standing) => ({ holding_id: s.holding.id, unit_id: s.unit.id, lot_id: s.lot.id });
 
@@ -153,15 +161,15 @@ export async function booksOf(c: Context, holding: HoldingRow, at: number) {
 }
 
 /**
- * The one holding of a unit that a command means. `prefer` names the stages that the act is usually about (picks:
- * eggs); among several that remain the user is asked.
+ * The one holding of a unit that an act means. `usual` is what is done with the animals that it is usually about (a pick:
+ * what is picked); among several that remain the user is asked.
  */
 export async function standing(
   c: Context,
   unitId: number,
   at: number,
   only: { lotId?: number; stage?: string } = {},
-  prefer: readonly string[] = [],
+  usual: readonly Capability[] = [],
   path = 'unit',
 ): Promise<Standing> {
   const found = await standingsIn(c, unitId, at, only);
@@ -176,8 +184,9 @@ export async function standing(
       'Check the unit and the time.',
     );
   }
-  const preferred = found.filter((s) => prefer.includes(s.place.stage));
-  if (preferred.length === 1) return preferred[0]!;
+  const meant: Standing[] = [];
+  for (const s of found) if (await can(c, s, ...usual)) meant.push(s);
+  if (meant.length === 1) return meant[0]!;
   const lots = new Set(found.map((s) => s.lot.id));
   if (lots.size > 1)
     choose(c, 'lotId', {

@@ -5,7 +5,7 @@ import { stepBorne } from '@/core/species/species';
 import { temper } from '@/core/water/mixing';
 import { answered, ask, type Context } from '@/server/context';
 import { tempered } from '@/server/questions';
-import type { Standing, UnitRow } from '@/server/stock/standing';
+import { can, type Standing, type UnitRow } from '@/server/stock/standing';
 import { SENSOR_OF_UNIT } from '@/store/waters';
 
 /** How old a reading may be to say what a unit's water is. */
@@ -29,7 +29,7 @@ async function celsiusOf(c: Context, unitId: number, at: number): Promise<number
  * schedule. Nothing is asked where either water was not read within a day.
  */
 export async function askTempered(c: Context, from: Standing, to: UnitRow, at: number, path = 'to'): Promise<void> {
-  if (answered(c, tempered) || (from.place.stage !== 'egg' && from.place.stage !== 'yolksac')) return;
+  if (answered(c, tempered) || !(await can(c, from, 'picked', 'ponded'))) return;
   const most = stepBorne(await c.species(from.lot.species));
   if (most === null) return;
   const [here, there] = [await celsiusOf(c, from.unit.id, at), await celsiusOf(c, to.id, at)];

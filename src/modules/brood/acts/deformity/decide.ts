@@ -2,14 +2,14 @@ import { grouped } from '@/core/quantities/format';
 import { wilson } from '@/core/sampling/proportion';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
-import { idsOf, standing } from '@/server/stock/standing';
+import { can, idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { recordDeformities } from './act';
 
 export const decision = decides(recordDeformities, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling', 'yolksac']);
-  if (at.place.stage === 'egg')
+  const at = await standing(c, p.unit, asOf(c, event), p, ['eats', 'ponded']);
+  if (await can(c, at, 'picked'))
     throw new ActRefused('eggs', `${at.unit.name} holds eggs: look at them once they have hatched.`, 'unit');
   if (p.looked > at.number + 3 * at.sd)
     throw new ActRefused(

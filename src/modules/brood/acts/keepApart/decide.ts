@@ -12,7 +12,7 @@ import { keepApart } from './act';
 
 export const decision = decides(keepApart, async (c, p) => {
   const event = eventOf(c, p);
-  const from = await standing(c, p.unit, asOf(c, event), p, ['egg', 'yolksac', 'fry']);
+  const from = await standing(c, p.unit, asOf(c, event), p);
   await askSensitive(c, from, event.note, event.at, 'keeping them apart');
   if (isBroodGrade(from.lot.grade))
     throw new ActRefused(

@@ -4,5 +4,5 @@ import { recordDead } from './act';
 
 export const decision = decides(
   recordDead,
-  async (c, p) => (await countedLoss(c, p, 'dead', 'dead', ['yolksac', 'fry', 'fingerling'])).done,
+  async (c, p) => (await countedLoss(c, p, 'dead', 'dead', ['ponded', 'eats'])).done,
 );

@@ -9,7 +9,7 @@ import { ask, type Context, decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
 import { observe } from '@/server/stock/observe';
 import { askSensitive, wayAt } from '@/server/stock/sensitive';
-import { idsOf, type Standing, standing } from '@/server/stock/standing';
+import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { batheEggs, dose, unlisted } from './act';
 
@@ -17,8 +17,8 @@ export const decision = decides(batheEggs, async (c, p) => {
   const event = eventOf(c, p);
   const treated: Standing[] = [];
   for (const [i, unit] of p.units.entries()) {
-    const at = await standing(c, unit, asOf(c, event), {}, ['egg'], `units.${i}`);
-    if (at.place.stage !== 'egg')
+    const at = await standing(c, unit, asOf(c, event), {}, ['picked'], `units.${i}`);
+    if (!(await can(c, at, 'picked')))
       throw new ActRefused(
         'noEggs',
         `${at.unit.name} holds no eggs: this bath is for eggs alone.`,

@@ -12,7 +12,7 @@ import { recordCheck } from './act';
 
 export const decision = decides(recordCheck, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['picked']);
   const known = speciesOf(at.lot.species).checks;
   if (!known.some((k) => k.id === p.check))
     throw new ActRefused(

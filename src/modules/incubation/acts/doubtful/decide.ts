@@ -7,7 +7,7 @@ import { leaveDoubtful } from './act';
 
 export const decision = decides(leaveDoubtful, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['picked']);
   await observe(c, event, 'doubtful', p, { ...idsOf(at), kind: 'doubtful', value: p.number });
   return { lot: at.lot.name, unit: at.unit.name, text: grouped(p.number) };
 });

@@ -4,7 +4,7 @@ import { type Context, decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
 import { observe } from '@/server/stock/observe';
 import { askEyes, askSensitive } from '@/server/stock/sensitive';
-import { idsOf, standing } from '@/server/stock/standing';
+import { can, idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { type EntryRow, fromJson } from '@/store/books/rows';
 import { handleEggs } from './act';
@@ -13,9 +13,9 @@ export const decision = decides(
   handleEggs,
   async (c, p) => {
     const event = eventOf(c, p);
-    const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
-    const larvae = at.place.stage === 'yolksac' && (p.what === 'cleaned' || p.what === 'water' || p.what === 'flow');
-    if (at.place.stage !== 'egg' && !larvae)
+    const at = await standing(c, p.unit, asOf(c, event), p, ['picked']);
+    const larvae = (await can(c, at, 'ponded')) && (p.what === 'cleaned' || p.what === 'water' || p.what === 'flow');
+    if (!larvae && !(await can(c, at, 'picked')))
       throw new ActRefused('noEggs', `${at.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
     const species = await c.species(at.lot.species);
     if (p.what === 'shocked') {

@@ -26,7 +26,7 @@ export function HandleForm({ h }: { h: ActHolding }) {
   const event = useEventFields();
   const original = useOriginal<{ what: What; minutes: number; flowLPerMin: number }>();
   const unit = useShown();
-  const larvae = h.stage === 'yolksac';
+  const larvae = h.can.includes('ponded');
   const [what, setWhat] = useState<What>(original?.what ?? (larvae ? 'water' : 'shocked'));
   const [minutes, setMinutes] = useState(original?.minutes ? numberText(original.minutes, locale) : '');
   const m = decimalOf(minutes, locale);

@@ -9,7 +9,7 @@ import { seeHatch } from './act';
 
 export const decision = decides(seeHatch, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['egg', 'yolksac']);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['picked', 'ponded']);
   await askEarly(c, at, event.at, 'Hatching', ownRules.hatchFrom.value);
   await observe(c, event, 'hatchSeen', p, { ...idsOf(at), kind: `hatch:${p.seen}` });
   await queuePredictions(c, [at.lot.id]);

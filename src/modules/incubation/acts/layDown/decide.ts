@@ -7,14 +7,16 @@ import { shortfall } from '@/server/questions';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
 import { askSensitive } from '@/server/stock/sensitive';
-import { standing, unitById } from '@/server/stock/standing';
+import { can, standing, unitById } from '@/server/stock/standing';
 import { askTempered } from '@/server/stock/temper';
 import { asOf, eventOf } from '@/server/when';
 import { layDown } from './act';
 
 export const decision = decides(layDown, async (c, p) => {
   const event = eventOf(c, p);
-  const from = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: 'egg' });
+  const from = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId }, ['picked']);
+  if (!(await can(c, from, 'picked')))
+    throw new ActRefused('noEggs', `${from.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
   if (new Set(p.parts.map((x) => x.unit)).size !== p.parts.length)
     throw new ActRefused('twice', 'One unit stands twice.', 'parts', 'Add the two.');
   const units = await Promise.all(p.parts.map((x, i) => unitById(c, x.unit, `parts.${i}.unit`)));
@@ -28,7 +30,7 @@ export const decision = decides(layDown, async (c, p) => {
       unit: u,
       adds: addsOf(amounts[i]!, from.number),
       species: from.lot.species,
-      stage: 'egg',
+      stage: from.place.stage,
     })),
   );
   await c.record([

@@ -6,7 +6,7 @@ import type { KeptWatch } from '@/store/pickWatch';
 import { recordPick } from './act';
 
 export const decision = decides(recordPick, async (c, p) => {
-  const { at, done } = await countedLoss(c, p, 'pick', 'picked', ['egg']);
+  const { at, done } = await countedLoss(c, p, 'pick', 'picked', ['picked']);
   await queuePredictions(c, [at.lot.id]);
   return { ...done, judged: await judgedPick(c, at.holding.id, done.number!) };
 });

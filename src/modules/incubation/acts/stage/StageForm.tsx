@@ -28,7 +28,7 @@ export function StageForm({ h }: { h: ActHolding }) {
             () => `Recorded: now ${next.name}.`,
           );
       }}
-      label={next.id === 'yolksac' ? 'Record hatch' : 'Record stage'}
+      label={h.can.includes('picked') ? 'Record hatch' : 'Record stage'}
       disabled={!m}
     >
       <p className="quiet">

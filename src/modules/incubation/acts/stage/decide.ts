@@ -12,7 +12,7 @@ import { amountOf, countOf } from '@/server/stock/amounts';
 import { queuePredictions } from '@/server/stock/jobs';
 import { said } from '@/server/stock/said';
 import { askEarly } from '@/server/stock/sensitive';
-import { booksOf, idsOf, type Standing, standing, standingsIn, unitById } from '@/server/stock/standing';
+import { booksOf, can, idsOf, type Standing, standing, standingsIn, unitById } from '@/server/stock/standing';
 import { usualCv } from '@/server/stock/usualScatter';
 import { asOf, eventOf } from '@/server/when';
 import { changeStage } from './act';
@@ -28,8 +28,9 @@ export const decision = decides(changeStage, async (c, p) => {
   if (target < 1)
     throw new ActRefused('noStage', `${speciesOf(any.lot.species).name} has no such stage to change to.`, 'to');
   const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.from ?? order[target - 1] });
-  if (p.to === 'yolksac') await askEarly(c, at, event.at, 'Hatched', ownRules.hatchFrom.value);
-  if ((p.unhatched !== undefined || p.measured) && (p.to !== 'yolksac' || p.amount.kind !== 'all'))
+  const hatching = await can(c, at, 'picked');
+  if (hatching) await askEarly(c, at, event.at, 'Hatched', ownRules.hatchFrom.value);
+  if ((p.unhatched !== undefined || p.measured) && (!hatching || p.amount.kind !== 'all'))
     throw new ActRefused(
       'hatchNotDone',
       'What did not hatch is known when all that will have hatched.',
@@ -37,10 +38,10 @@ export const decision = decides(changeStage, async (c, p) => {
       'Record a part as it hatches; the rest at the end.',
     );
   const there = { ...at.place, stage: p.to };
-  const found = p.to === 'yolksac' && p.amount.kind === 'all' ? await hatched(c, at, asOf(c, event), p) : null;
+  const found = hatching && p.amount.kind === 'all' ? await hatched(c, at, asOf(c, event), p) : null;
   await c.record([
     {
-      kind: p.to === 'yolksac' ? 'hatch' : 'stage',
+      kind: hatching ? 'hatch' : 'stage',
       ...event,
       replacesSeq: c.replacing?.seq,
       intent: { ...p, ...(found?.mode ? { mode: found.mode } : {}) },
@@ -70,7 +71,12 @@ export const decision = decides(changeStage, async (c, p) => {
  * How many hatched of a unit that is through: the books less what did not, with what hatched there before; reconciled with
  * a count in another way by their doubts. Asked about where they disagree beyond chance.
  */
-async function hatched(c: Context, at: Standing, orderAt: number, p: { unhatched?: number; measured?: Measurement }) {
+async function hatched(
+  c: Context,
+  at: Standing,
+  orderAt: number,
+  p: { to: string; unhatched?: number; measured?: Measurement },
+) {
   const eggs = await booksOf(c, at.holding, orderAt);
   if ((p.unhatched ?? 0) > eggs.books)
     throw new ActRefused(
@@ -80,7 +86,7 @@ async function hatched(c: Context, at: Standing, orderAt: number, p: { unhatched
       'Check the number; if it is right, count the unit first.',
     );
   const before = await Promise.all(
-    (await standingsIn(c, at.unit.id, orderAt, { lotId: at.lot.id, stage: 'yolksac' })).map((s) =>
+    (await standingsIn(c, at.unit.id, orderAt, { lotId: at.lot.id, stage: p.to })).map((s) =>
       booksOf(c, s.holding, orderAt),
     ),
   );

@@ -5,7 +5,7 @@ import { ActForm } from '@/client/ActForm';
 import { formsOf, ofHolding } from '@/client/actForms';
 import { useCorrecting, useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
-import type { ActHolding } from '@/client/holding';
+import { type ActHolding, nextOf } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { type Amount, amountPayload } from '@/client/readHowMany';
 import { useSession } from '@/client/session';
@@ -63,7 +63,7 @@ export function HatchForm({ h }: { h: ActHolding }) {
             unit: h.unitId,
             lotId: h.lotId,
             from: h.stage,
-            to: 'yolksac',
+            to: nextOf(h)!,
             amount: part ? amountPayload(part) : { kind: 'all' },
             ...(through === 'all' && left.value !== null ? { unhatched: left.value } : gone('unhatched')),
             ...(counted ? { measured: counted } : gone('measured')),

@@ -46,14 +46,15 @@ export const decision = decides(recordTake, async (c, p) => {
     'males',
   );
   await mustHaveBeenThere(c, [...females.values(), ...males.values()], event.at);
+  const laid = species.stages[0]!.id;
   const number = numberFrom(p.measured, await usualCv(c, p.measured.method, 'take'));
   if (number.number === 0)
     throw new ActRefused('none', 'That makes no eggs at all.', 'measured', 'Check the samples and the total.');
   mustBeTheirEggs(c, await c.species(species.id), p, number.number + p.removed);
-  await warnLoads(c, [{ unit, adds: number.number, species: species.id, stage: 'egg' }], 'unit');
+  await warnLoads(c, [{ unit, adds: number.number, species: species.id, stage: laid }], 'unit');
   const fertilisedAt = await fertilisedIn(c, p, event.at);
   const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt });
-  const place = { lot: String(lot.id), unit: String(unit.id), stage: 'egg' };
+  const place = { lot: String(lot.id), unit: String(unit.id), stage: laid };
   const composition = await makeFamilies(c, lot.id, p, pairs, females, males);
   await c.record([
     {

@@ -19,7 +19,7 @@ export const decision = decides(move, async (c, p) => {
   const event = eventOf(c, p);
   const at = asOf(c, event);
   const target = await unitById(c, p.to, 'to');
-  const prefer = p.toStage === 'fry' ? ['yolksac'] : [];
+  const usual = p.toStage ? (['ponded'] as const) : [];
   const sources: { from: Standing; amount: Amount; dead: number; stay: number }[] = [];
   for (const [i, s] of p.sources.entries()) {
     if (s.unit === p.to && !p.toStage)
@@ -29,7 +29,7 @@ export const decision = decides(move, async (c, p) => {
         `sources.${i}.unit`,
         'Choose another unit.',
       );
-    const from = await standing(c, s.unit, at, s, prefer, `sources.${i}.unit`);
+    const from = await standing(c, s.unit, at, s, usual, `sources.${i}.unit`);
     sources.push({
       from,
       amount: setApart(from, s, answered(c, shortfall) === 'yes', i),

@@ -5,7 +5,7 @@ import { ActForm } from '@/client/ActForm';
 import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
 import { HowManyInput, useHowMany } from '@/client/HowMany';
-import { type ActHolding, at, type PlaceOption, placeOptions, watersApart } from '@/client/holding';
+import { type ActHolding, at, nextOf, type PlaceOption, placeOptions, watersApart } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { type Amount, amountPayload } from '@/client/readHowMany';
 import { useSession } from '@/client/session';
@@ -57,7 +57,7 @@ export function MoveForm({
                 ...(s === h && pond && m === 'all' && n.value ? { stay: n.value } : {}),
               })),
               to: Number(to),
-              ...(pond ? { toStage: 'fry' } : {}),
+              ...(pond ? { toStage: nextOf(h)! } : {}),
               ...event.payload,
             },
             (r) => `In ${r?.unit} now: ${r?.lot}.`,

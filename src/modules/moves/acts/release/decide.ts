@@ -15,7 +15,7 @@ export const decision = decides(recordRelease, async (c, p) => {
     | { id: number; name: string; water: string; permit: string }
     | undefined;
   if (!site) throw new ActRefused('noSite', 'There is no such release site.', 'site', 'Choose one of the list.');
-  const at = await standing(c, p.unit, asOf(c, event), p, ['fingerling', 'fry']);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['eats']);
   await askTemperedOut(c, at, { name: site.name, celsius: p.waterCelsius }, event.at);
   const measured: MeasurementInput = {
     method: 'buckets',

@@ -8,7 +8,7 @@ import { shortfall } from '@/server/questions';
 import { queuePredictions } from '@/server/stock/jobs';
 import { said } from '@/server/stock/said';
 import { askEyes, askSensitive } from '@/server/stock/sensitive';
-import { idsOf, type Standing, standing } from '@/server/stock/standing';
+import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { degreeDaysAt } from '@/store/lotWater';
 import { SENSOR_OF_UNIT } from '@/store/waters';
@@ -16,8 +16,8 @@ import { late, shipEggs } from './act';
 
 export const decision = decides(shipEggs, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['egg']);
-  if (at.place.stage !== 'egg')
+  const at = await standing(c, p.unit, asOf(c, event), p, ['picked']);
+  if (!(await can(c, at, 'picked')))
     throw new ActRefused('noEggs', `${at.unit.name} holds no eggs.`, 'unit', 'Check the unit.');
   if (!p.all && !p.measured)
     throw new ActRefused('howMany', 'How many?', 'measured', 'Give a number, or say that all are sent.');

@@ -3,14 +3,14 @@ import { figures, grouped } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { observe } from '@/server/stock/observe';
-import { idsOf, type Standing, standing } from '@/server/stock/standing';
+import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { recordFeed, sure } from './act';
 
 export const decision = decides(recordFeed, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling', 'yolksac']);
-  if (at.place.stage === 'egg')
+  const at = await standing(c, p.unit, asOf(c, event), p, ['eats', 'ponded']);
+  if (await can(c, at, 'picked'))
     throw new ActRefused('eggsDoNotEat', `${at.unit.name} holds eggs.`, 'unit', 'Check the unit.');
   await mustBeAMeal(c, at, p, event.at);
   await observe(c, event, 'feed', p, {

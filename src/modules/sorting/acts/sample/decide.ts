@@ -7,7 +7,7 @@ import { recordSampleReturned } from './act';
 
 export const decision = decides(recordSampleReturned, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling', 'yolksac']);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['eats', 'ponded']);
   // The books may err by their doubt, so a few more than they hold are no slip; far more are.
   if (p.number > at.number + 3 * at.sd)
     throw new ActRefused(

@@ -11,7 +11,7 @@ import { recordWeighing, sure } from './act';
 
 export const decision = decides(recordWeighing, async (c, p) => {
   const event = eventOf(c, p);
-  const at = await standing(c, p.unit, asOf(c, event), p, ['fry', 'fingerling']);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['eats']);
   const mean = meanWeight(p.batches);
   await doubtMass(c, at, mean.ratio);
   const size = {
