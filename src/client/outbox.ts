@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { Answers } from '@/server/act/question';
+import type { Answers, Ask } from '@/server/act/question';
 
 /** A record made while the connection was gone; kept in the browser until the server has answered. */
 export type Waiting = {
@@ -11,6 +11,8 @@ export type Waiting = {
   says: string;
   madeAt: number;
   refused?: string;
+  /** What is asked before it is recorded. */
+  asks?: readonly Ask[];
 };
 type Kept = { key: string; value: unknown };
 

@@ -88,7 +88,10 @@ export async function flushOutbox(personId: number): Promise<number> {
       if (answer.state === 'offline') break;
       if (answer.state === 'refused') {
         if (WAITS.has(answer.refused.code)) break;
-        await browserStore().waiting.update(w.id, { refused: `${answer.refused.message} ${answer.refused.todo}` });
+        await browserStore().waiting.update(w.id, {
+          refused: `${answer.refused.message} ${answer.refused.todo}`,
+          asks: answer.refused.asks,
+        });
         continue;
       }
       await browserStore().waiting.delete(w.id);

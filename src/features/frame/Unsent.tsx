@@ -2,8 +2,10 @@
 
 import { Dialog } from 'radix-ui';
 import { browserStore, type Waiting } from '@/client/outbox';
+import { answeredWith, Questions } from '@/client/Questions';
 import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
+import type { Answers } from '@/server/act/question';
 
 /** Records made without a connection that the server did not accept: each is sent again, or let go, by its person. */
 export function Unsent({
@@ -17,6 +19,16 @@ export function Unsent({
   const { timeZone, now } = useSession();
   const again = async (w: Waiting) => {
     await browserStore().waiting.update(w.id, { refused: undefined });
+    onChange(true);
+  };
+  const answer = async (w: Waiting, given: Answers) => {
+    const to = answeredWith(w.asks ?? [], given, w.payload, w.answers ?? {});
+    await browserStore().waiting.update(w.id, {
+      payload: to.input,
+      answers: to.answers,
+      refused: undefined,
+      asks: undefined,
+    });
     onChange(true);
   };
   const letGo = async (w: Waiting) => {
@@ -42,7 +54,11 @@ export function Unsent({
                     made {dayMonth(w.madeAt, timeZone, now)} {clock(w.madeAt, timeZone)}
                   </span>
                 </p>
-                <p className="text-loss">{w.refused}</p>
+                {w.asks?.length ? (
+                  <Questions asks={w.asks} onAnswer={(given) => void answer(w, given)} />
+                ) : (
+                  <p className="text-loss">{w.refused}</p>
+                )}
                 <p className="mt-1 flex gap-4">
                   <button type="button" className="link" onClick={() => void again(w)}>
                     Send it again

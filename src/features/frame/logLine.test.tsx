@@ -236,6 +236,37 @@ describe('without a connection', () => {
     expect(server.sent.filter((s) => s.id === 'w1').map((s) => s.madeAt)).toEqual([NOW + 1, NOW + 1, NOW + 1]);
   });
 
+  test('what is asked of a record that waited is answered where it is kept, and it goes out under its id and time', async () => {
+    server.replies = [
+      refused('J3 would hold two lots.', 'to', {
+        asks: [
+          {
+            id: 'mix',
+            of: 'answers',
+            message: 'J3 would hold two lots.',
+            path: 'to',
+            todo: 'Choose.',
+            choices: [{ value: 'yes', label: 'Mix them' }],
+          },
+        ],
+      }),
+    ];
+    await browserStore().waiting.put({
+      id: 'w1',
+      personId: 1,
+      type: 'move.record',
+      payload: { to: 3 },
+      says: 'all to J3',
+      madeAt: NOW,
+    });
+    await flushOutbox(1);
+    const { user } = await ready();
+    await user.click(await screen.findByRole('button', { name: '1 not accepted' }));
+    await user.click(await screen.findByRole('button', { name: 'Mix them' }));
+    await waitFor(async () => expect(await browserStore().waiting.count()).toBe(0));
+    expect(server.sent.at(-1)).toMatchObject({ id: 'w1', madeAt: NOW, payload: { to: 3 }, answers: { mix: 'yes' } });
+  });
+
   test('what is not wanted any more is let go, and only that', async () => {
     for (const n of [1, 2])
       await browserStore().waiting.put({
