@@ -25,7 +25,7 @@ const common = {
 };
 export default {
   // A machine that is busy with something else is no failure.
-  testTimeout: 60_000,
+  testTimeout: 120_000,
   projects: [
     {
       ...common,

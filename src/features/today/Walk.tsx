@@ -73,13 +73,13 @@ export function WalkRow({ h }: { h: WalkLine }) {
             </span>
           )}
           {act.refused && (
-            <span role="alert" className="text-loss">
+            <div role="alert" className="text-loss">
               {act.refused.asks?.length ? (
                 <Questions line asks={act.refused.asks} busy={act.busy} onAnswer={(given) => void act.answer(given)} />
               ) : (
                 `${act.refused.message} ${act.refused.todo}`
               )}
-            </span>
+            </div>
           )}
         </div>
       </div>
@@ -181,13 +181,13 @@ export function Proposal({ p }: { p: ProposalShown }) {
         </p>
       )}
       {act.refused && (
-        <p role="alert" className="text-loss">
+        <div role="alert" className="text-loss">
           {act.refused.asks?.length ? (
             <Questions line asks={act.refused.asks} busy={act.busy} onAnswer={(given) => void act.answer(given)} />
           ) : (
             `${act.refused.message} ${act.refused.todo}`
           )}
-        </p>
+        </div>
       )}
       <div className="mt-1 flex gap-2">
         {[true, false].map((accept) => (
