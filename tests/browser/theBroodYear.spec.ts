@@ -22,8 +22,12 @@ test.afterAll(async () => {
   await context.close();
 });
 
-async function send<R = Record<string, unknown>>(type: string, payload: Record<string, unknown>): Promise<R> {
-  const r = await page.request.post(url('/api/commands'), { data: { id: uuidv7(), type, payload } });
+async function send<R = Record<string, unknown>>(
+  type: string,
+  payload: Record<string, unknown>,
+  answers: Record<string, string> = {},
+): Promise<R> {
+  const r = await page.request.post(url('/api/commands'), { data: { id: uuidv7(), type, payload, answers } });
   const body = await r.json();
   expect([type, r.status(), body.refused?.message]).toEqual([type, 200, undefined]);
   return body.result as R;
@@ -108,7 +112,7 @@ test('deformities tapped by kind in the sheet of the unit, and traced to the fat
     });
     lots.push(lotId);
     for (const to of ['yolksac', 'fry'])
-      await send('stage.change', { unit: units[`BA${i + 2}`]!, lotId, to, amount: { kind: 'all' }, early: 'seen' });
+      await send('stage.change', { unit: units[`BA${i + 2}`]!, lotId, to, amount: { kind: 'all' } }, { early: 'seen' });
     if (i > 0)
       await send('deformity.record', {
         unit: units[`BA${i + 2}`]!,
