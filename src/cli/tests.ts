@@ -28,12 +28,10 @@ export async function test(args: string[]): Promise<number> {
     {
       name: 'units',
       command: 'node',
-      // Two at a time; one that has grown gives its memory back before it takes the next file.
-      args: [...jest('core'), '--maxWorkers=2', '--workerIdleMemoryLimit=1500MB', ...names],
+      args: [...jest('core'), ...names],
       env,
     },
-    // One after the other: they share a database server, and some measure how long it makes others wait.
-    { name: 'units of the store', command: 'node', args: [...jest('store', 'faults'), '--runInBand', ...names], env },
+    { name: 'units of the store', command: 'node', args: [...jest('store', 'faults'), ...names], env },
   ];
   try {
     for (const s of unitOnly ? steps.slice(2) : steps) {
@@ -62,6 +60,8 @@ export async function test(args: string[]): Promise<number> {
 /** Jest on some of its projects; a name that one of them does not have is found in the other. */
 const jest = (...projects: string[]) => [
   'node_modules/jest/bin/jest.js',
+  // One file after the other: some measure how long they keep others waiting, and all share one database server.
+  '--runInBand',
   '--passWithNoTests',
   '--selectProjects',
   ...projects,

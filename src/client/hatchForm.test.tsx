@@ -15,7 +15,10 @@ const h: ActHolding = {
   number: 10_000,
   estimated: 10_000,
   sd: 100,
-  stages: [],
+  stages: [
+    { id: 'egg', name: 'eggs' },
+    { id: 'yolksac', name: 'larvae' },
+  ],
   checks: [],
 };
 const said = () => within(screen.getByTestId('hatched'));
