@@ -1,4 +1,4 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf, speciesShelf } from '@/book/shelf';
 import type { Place } from '@/core/books/accounts';
 import { type BookState, numbersAt } from '@/core/books/state';
 import { Z95 } from '@/core/distributions';
@@ -131,7 +131,9 @@ export function seenWithout(state: BookState, r: HoldingRow, at: number) {
 /** Whether any of these is done with what stands there. */
 export async function can(c: Context, s: Standing, ...any: readonly Capability[]): Promise<boolean> {
   if (any.length === 0) return false;
-  const of = capabilitiesOf(stageOf(await c.species(s.lot.species), s.place.stage));
+  // Stages are the shelf's: nobody changes what is done with one. A query is spared in every act.
+  const species = speciesShelf().get(s.lot.species) ?? (await c.species(s.lot.species));
+  const of = capabilitiesOf(stageOf(species, s.place.stage));
   return any.some((x) => of.includes(x));
 }
 
