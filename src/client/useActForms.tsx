@@ -5,6 +5,9 @@ import type { Shorthand } from '@/core/shorthand/reading';
 import { trace } from '@/core/shorthand/trace';
 import type { ActForms } from './actForms';
 
+/** How soon forms that did not come are fetched again. */
+const AGAIN_MS = 3000;
+
 const Context = createContext<readonly ActForms[] | null>(null);
 
 /**
@@ -21,11 +24,21 @@ export function ActFormsProvider({
   const [forms, setForms] = useState<readonly ActForms[] | null>(null);
   useEffect(() => {
     let gone = false;
-    void load().then((list) => {
-      if (!gone) setForms(list);
-    });
+    let again: ReturnType<typeof setTimeout> | undefined;
+    const fetchThem = () =>
+      load().then(
+        (list) => {
+          if (!gone) setForms(list);
+        },
+        // The connection went while they were on their way: until they have come nothing can be recorded here.
+        () => {
+          if (!gone) again = setTimeout(fetchThem, AGAIN_MS);
+        },
+      );
+    void fetchThem();
     return () => {
       gone = true;
+      clearTimeout(again);
     };
   }, [load]);
   return <Context.Provider value={forms}>{children}</Context.Provider>;
