@@ -10,11 +10,11 @@ import type { Loss } from '@/server/act/results';
 import { TextField } from '@/ui/fields';
 import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
-import { HowManyInput, useHowMany } from './HowMany';
 import { type ActHolding, at } from './holding';
 import { NumberInput, numberText, wholeOf } from './inputs';
+import { HowManyInput, useHowMany } from './measure/HowMany';
+import { TallyPad } from './measure/TallyPad';
 import { useSession } from './session';
-import { TallyPad } from './TallyPad';
 import { useAct } from './useAct';
 import { useEventFields } from './when';
 

@@ -1,7 +1,6 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
-import { HowManyInput } from '@/client/HowMany';
 import {
   DecimalInput,
   decimalOf,
@@ -13,12 +12,13 @@ import {
   type useShown,
   wholeOf,
 } from '@/client/inputs';
-import { emptyPairs, type Pair, PairRows, readPairs } from '@/client/pairs';
-import { emptyHowMany, type HowManyValue, howManyValue, readHowMany } from '@/client/readHowMany';
 import { nowValue, readWhen, useEventFields, WhenInput } from '@/client/when';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { withDoubt } from '@/core/quantities/format';
 import { NOW, session, show } from '../../tests/support/screen';
+import { HowManyInput } from './measure/HowMany';
+import { emptyPairs, type Pair, PairRows, readPairs } from './measure/pairs';
+import { emptyHowMany, type HowManyValue, howManyValue, readHowMany } from './measure/readHowMany';
 
 describe('text into numbers', () => {
   test.each([

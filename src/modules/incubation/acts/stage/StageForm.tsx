@@ -2,9 +2,9 @@
 
 import { ActForm } from '@/client/ActForm';
 import { useOriginal } from '@/client/correcting';
-import { HowManyInput, useHowMany } from '@/client/HowMany';
 import type { ActHolding } from '@/client/holding';
-import { type Amount, amountPayload } from '@/client/readHowMany';
+import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
+import { type Amount, amountPayload } from '@/client/measure/readHowMany';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { changeStage } from './act';

@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
 import { formsOf, ofHolding } from '@/client/actForms';
 import { useCorrecting, useOriginal } from '@/client/correcting';
-import { HowManyInput, useHowMany } from '@/client/HowMany';
 import { type ActHolding, at } from '@/client/holding';
 import {
   DecimalInput,
@@ -17,6 +16,7 @@ import {
   useShown,
   wholeOf,
 } from '@/client/inputs';
+import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';

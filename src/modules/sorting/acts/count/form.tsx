@@ -3,8 +3,8 @@
 import { ActForm } from '@/client/ActForm';
 import { formsOf, ofHolding } from '@/client/actForms';
 import { useOriginal } from '@/client/correcting';
-import { HowManyInput, useHowMany } from '@/client/HowMany';
 import { type ActHolding, at } from '@/client/holding';
+import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';

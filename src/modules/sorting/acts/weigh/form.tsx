@@ -3,11 +3,11 @@
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
 import { formsOf, ofHolding } from '@/client/actForms';
-import { type Batch, BatchRows, useBatches } from '@/client/batches';
 import { useOriginal } from '@/client/correcting';
 import { type ActHolding, at } from '@/client/holding';
 import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
-import { emptyPairs } from '@/client/pairs';
+import { type Batch, BatchRows, useBatches } from '@/client/measure/batches';
+import { emptyPairs } from '@/client/measure/pairs';
 import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';

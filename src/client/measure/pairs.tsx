@@ -2,8 +2,8 @@
 
 import { Plus, X } from 'lucide-react';
 import type { Dimension } from '@/core/quantities/measure';
-import { measureOf, measureText, numberText, useShown, wholeOf } from './inputs';
-import { useSession } from './session';
+import { measureOf, measureText, numberText, useShown, wholeOf } from '../inputs';
+import { useSession } from '../session';
 
 export type Pair = { a: string; b: string };
 export const emptyPairs = (): Pair[] => [{ a: '', b: '' }];

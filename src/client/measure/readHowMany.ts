@@ -1,5 +1,5 @@
 import type { MeasurementInput } from '@/core/books/measure';
-import { decimalOf, measureOf, measureText, numberText, type useShown, wholeOf } from './inputs';
+import { decimalOf, measureOf, measureText, numberText, type useShown, wholeOf } from '../inputs';
 import { emptyPairs, type Pair, pairsText, readPairs } from './pairs';
 
 export type Method = 'all' | 'counted' | 'weight' | 'volume' | 'trough' | 'displaced' | 'estimated';

@@ -10,7 +10,9 @@ import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
 import { Choice, TextField } from '@/ui/fields';
-import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from './inputs';
+import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from '../inputs';
+import { type ScatterOf, useSession } from '../session';
+import { Worked } from '../Working';
 import { PairRows, readPairs } from './pairs';
 import {
   type Amount,
@@ -21,9 +23,7 @@ import {
   readHowMany,
   rowCounts,
 } from './readHowMany';
-import { type ScatterOf, useSession } from './session';
 import { TallyPad } from './TallyPad';
-import { Worked } from './Working';
 
 const words: Record<Method, string> = {
   all: 'all that is left',

@@ -4,10 +4,10 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { withDoubt } from '@/core/quantities/format';
+import { numberText, useShown } from '../inputs';
+import { type ScatterOf, useSession } from '../session';
 import { HowManyInput } from './HowMany';
-import { numberText, useShown } from './inputs';
 import { emptyHowMany, type HowManyValue, howManyValue, type Method, readHowMany } from './readHowMany';
-import { type ScatterOf, useSession } from './session';
 
 /** One batch counted in one way, or in two that are reconciled: by their doubts, and said where they disagree. */
 export function useTwoWays(

@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
-import { HowManyInput, useHowMany } from '@/client/HowMany';
-import { TallyPad } from '@/client/TallyPad';
-import { show } from '../../tests/support/screen';
+import { show } from '../../../tests/support/screen';
+import { HowManyInput, useHowMany } from './HowMany';
+import { TallyPad } from './TallyPad';
 
 test('counted by tap and by key, undone, begun anew: each tap once', async () => {
   const seen: Record<string, number>[] = [];

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { outlyingBatches } from '@/core/sampling/meanWeight';
+import { useShown } from '../inputs';
+import { useSession } from '../session';
+import type { AnyAct } from '../useAct';
 import { MeanWeight } from './HowMany';
-import { useShown } from './inputs';
 import { emptyPairs, PairRows, pairsText, readPairs } from './pairs';
-import { useSession } from './session';
-import type { AnyAct } from './useAct';
 
 export type Batch = { massG: number; count: number };
 
