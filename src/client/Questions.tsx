@@ -29,7 +29,7 @@ export function Questions({
     >
       {asks.map((a) => (
         <fieldset key={a.id} className={line ? 'flex flex-wrap items-center gap-x-3 gap-y-1' : 'flex flex-col gap-2'}>
-          <legend className={line ? 'float-left text-hand' : ''}>
+          <legend className={line ? 'float-left text-hand' : 'mb-2'}>
             {a.message}
             {!line && ` ${a.todo}`}
           </legend>
