@@ -4,7 +4,7 @@ import { Hand } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { AboutHolding, ActForms, Offer } from '@/client/actForms';
 import { useSession } from '@/client/session';
-import { useActForms } from '@/client/useActForms';
+import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
 
 /** What a holding is offered, the usual first: one button for all that share an id. */
 function offersFor(forms: readonly ActForms[], about: AboutHolding, barred: readonly string[]): Offer[][] {
@@ -39,6 +39,7 @@ export function ActPanel({
   }) {
   const { barred } = useSession();
   const forms = useActForms();
+  const missing = useFormsMissing();
   const about: AboutHolding = { h, unitKind, places, sites, siblings, totalVolumeMl, checks };
   const offers = offersFor(forms ?? [], about, barred);
   const [open, setOpen] = useState<string | null>(first ?? null);
@@ -48,6 +49,7 @@ export function ActPanel({
   const chosen = offers.find(([o]) => o!.id === open);
   return (
     <section aria-label={`Acts for ${h.unit}`}>
+      {missing && <FormsMissing />}
       <div className="flex flex-wrap gap-1.5">
         {offers.map((list) => {
           const { id, word } = list[0]!;

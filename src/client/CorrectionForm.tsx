@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react';
 import { CorrectingProvider } from '@/client/correcting';
 import { placeOptions } from '@/client/holding';
-import { useActForms } from '@/client/useActForms';
+import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
 import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
 
@@ -33,8 +33,10 @@ function Filled({ found, onDone }: { found: EntryToPutRight; onDone: () => void 
   const [otherUnit, setOtherUnit] = useState<number | null>(null);
   const h = holdings[0];
   const forms = useActForms();
+  const missing = useFormsMissing();
   const of = forms?.find((f) => f.corrects?.[original.kind]);
   const form = of?.corrects?.[original.kind]?.({ ...found, h });
+  if (missing) return <FormsMissing />;
   if (!forms) return <p className="quiet">Fetching the form …</p>;
   if (!form) return <p role="alert">What this entry was about cannot be found. Take it back, and enter it anew.</p>;
   return (

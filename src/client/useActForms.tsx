@@ -9,6 +9,7 @@ import type { ActForms } from './actForms';
 const AGAIN_MS = 3000;
 
 const Context = createContext<readonly ActForms[] | null>(null);
+const Missing = createContext(false);
 
 /**
  * Gives the forms of all acts to the sheet, to corrections and to the log line. They are fetched after the page is drawn:
@@ -22,17 +23,23 @@ export function ActFormsProvider({
   children: ReactNode;
 }) {
   const [forms, setForms] = useState<readonly ActForms[] | null>(null);
+  const [missing, setMissing] = useState(false);
   useEffect(() => {
     let gone = false;
     let again: ReturnType<typeof setTimeout> | undefined;
     const fetchThem = () =>
       load().then(
         (list) => {
-          if (!gone) setForms(list);
+          if (gone) return;
+          setForms(list);
+          setMissing(false);
         },
-        // The connection went while they were on their way: until they have come nothing can be recorded here.
+        // The connection went while they were on their way. Browsers of today may keep a script that failed as failed
+        // for the life of the page, so it is tried again and also said: a page loaded anew brings them in any case.
         () => {
-          if (!gone) again = setTimeout(fetchThem, AGAIN_MS);
+          if (gone) return;
+          setMissing(true);
+          again = setTimeout(fetchThem, AGAIN_MS);
         },
       );
     void fetchThem();
@@ -41,7 +48,11 @@ export function ActFormsProvider({
       clearTimeout(again);
     };
   }, [load]);
-  return <Context.Provider value={forms}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={forms}>
+      <Missing.Provider value={missing}>{children}</Missing.Provider>
+    </Context.Provider>
+  );
 }
 
 /** The same with forms at hand. */
@@ -49,6 +60,21 @@ export const ActFormsAtHand = Context.Provider;
 
 /** The forms of all acts; null until they have come. */
 export const useActForms = (): readonly ActForms[] | null => useContext(Context);
+
+/** Whether fetching the forms failed and they have not come since. */
+export const useFormsMissing = (): boolean => useContext(Missing);
+
+/** What stands in place of forms that did not come. Whatever is half filled asks before the page is left. */
+export function FormsMissing() {
+  return (
+    <span role="alert" className="flex flex-wrap items-center gap-x-3 text-careful">
+      The forms did not reach this page: the connection went while it loaded. Nothing is lost.
+      <button type="button" className="button" onClick={() => window.location.reload()}>
+        Load the page again
+      </button>
+    </span>
+  );
+}
 
 /** How the acts of the house are said in a line, and what the line does besides; null until they have come. */
 export function useShorthands(): readonly Shorthand[] | null {

@@ -7,7 +7,7 @@ import { browserStore, keepSnapshot, keptSnapshot, type Waiting } from '@/client
 import { answeredWith, Questions } from '@/client/Questions';
 import { type Answer, flushOutbox, keepForLater, newId, RECORDED, send } from '@/client/send';
 import { useSession } from '@/client/session';
-import { useShorthands } from '@/client/useActForms';
+import { FormsMissing, useFormsMissing, useShorthands } from '@/client/useActForms';
 import { parseNumber } from '@/core/quantities/measure';
 import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';
@@ -30,6 +30,7 @@ export function LogLine() {
   const id = useRef(newId());
   const said = useDeferredValue(line);
   const shorthands = useShorthands();
+  const missing = useFormsMissing();
 
   const countWaiting = useCallback(async () => {
     const all = await browserStore().waiting.where('personId').equals(session.personId).toArray();
@@ -245,7 +246,9 @@ export function LogLine() {
         role="status"
         className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3 py-1 text-[0.95rem] max-sm:basis-full"
       >
-        {asked ? (
+        {missing ? (
+          <FormsMissing />
+        ) : asked ? (
           <Questions
             line
             asks={asked.asks}
