@@ -30,12 +30,19 @@ export default {
     {
       ...common,
       displayName: 'core',
-      testMatch: ['<rootDir>/src/{core,book,ui,features,cli,app,workers,edges,client}/**/*.test.ts?(x)'],
+      testMatch: [
+        '<rootDir>/src/{core,book,ui,cli,app,workers,edges,client,server}/**/*.test.ts?(x)',
+        '<rootDir>/src/modules/*/{screens,papers}/**/*.test.ts?(x)',
+      ],
     },
     {
       ...common,
       displayName: 'store',
-      testMatch: ['<rootDir>/src/{store,server,modules,queries,demo}/**/*.test.ts'],
+      testMatch: [
+        '<rootDir>/src/{store,demo}/**/*.test.ts',
+        '<rootDir>/src/modules/*.test.ts',
+        '<rootDir>/src/modules/*/{,acts/**/,views/}*.test.ts',
+      ],
     },
     {
       ...common,

@@ -4,8 +4,8 @@ import { useEffect, useState } from 'react';
 import { CorrectingProvider } from '@/client/correcting';
 import { placeOptions } from '@/client/holding';
 import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
-import type { EntryToPutRight } from '@/queries/entryToPutRight';
 import { SelectField } from '@/ui/fields';
+import type { EntryToPutRight } from './actForms';
 
 type Loaded = 'loading' | 'gone' | 'offline' | EntryToPutRight;
 

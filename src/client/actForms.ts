@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react';
 import type { Shorthand } from '@/core/shorthand/reading';
-import type { EntryToPutRight } from '@/queries/entryToPutRight';
-import type { Check } from '@/queries/unitSheet';
+// biome-ignore lint/style/noRestrictedImports: a type alone; what a correction shows is drawn together from several rooms
+import type { EntryToPutRight } from '@/modules/entryToCorrect';
 import type { Act } from '@/server/act/define';
+import type { Check } from '@/server/stock/checks';
 import type { ActHolding, PlaceOption, SiteOption } from './holding';
 
 /** What a unit's sheet knows of the holding that an act is about. */
@@ -30,6 +31,8 @@ export type Offer = {
   heading?: string;
   form: (about: AboutHolding) => ReactNode;
 };
+
+export type { EntryToPutRight };
 
 /** An entry to be corrected, with what it was about; `h` is the (first) holding. */
 export type ToCorrect = EntryToPutRight & { h: ActHolding | undefined };

@@ -4,8 +4,8 @@ import { protocolShelf } from '@/book/protocols';
 import { speciesOf } from '@/book/shelf';
 import type { ActHolding } from '@/client/holding';
 import { dayPlan } from '@/core/spawning/plan';
-import type { BroodFish } from '@/queries/brood';
-import type { EntryToPutRight } from '@/queries/entryToPutRight';
+import type { BroodFish } from '@/modules/brood/views/brood';
+import type { EntryToPutRight } from '@/modules/entryToCorrect';
 import { NOW, onlySent, refused, server, type session, show } from '../../tests/support/screen';
 import { CorrectionForm } from './CorrectionForm';
 

@@ -1,13 +1,13 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
-import { AlarmBar } from '@/features/frame/AlarmBar';
+import { AlarmBar } from '@/modules/frame/screens/AlarmBar';
 import { EggBathForm } from '@/modules/incubation/acts/bathe/form';
 import { SwimUpForm } from '@/modules/incubation/acts/check/SwimUpForm';
 import { DoubtfulForm } from '@/modules/incubation/acts/doubtful/form';
 import { HandleForm } from '@/modules/incubation/acts/handle/form';
 import { HatchSeenForm } from '@/modules/incubation/acts/hatchSeen/form';
-import type { Check } from '@/queries/unitSheet';
+import type { Check } from '@/server/stock/checks';
 import { NOW, onlySent, refused, server, show } from '../../tests/support/screen';
 
 const h: ActHolding = {

@@ -2,7 +2,7 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
 import { markBy } from '@/core/quantities/format';
-import { ledger } from '@/queries/ledger';
+import { ledger } from '@/modules/records/views/ledger';
 import type { Role } from '@/server/act/define';
 import type { Actor } from '@/server/context';
 import { checkBooks } from '@/store/books/check';

@@ -1,9 +1,9 @@
 import { uuidv7 } from 'uuidv7';
 import { execute, executeIn } from '@/modules/door';
 import { hashOf } from '@/server/execute';
+import { siteVersion } from '@/server/version';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { refusal } from '../../tests/support/refusal';
-import { siteVersion } from '../queries/version';
 
 let h: TestHatchery;
 beforeAll(async () => {

@@ -1,8 +1,8 @@
 import { protocolShelf } from '@/book/protocols';
 import { speciesOf } from '@/book/shelf';
 import { dayPlan } from '@/core/spawning/plan';
-import type { BroodFish } from '@/queries/brood';
-import type { BenchBowl, BenchFemale, BenchMale, BenchView } from '@/queries/spawning';
+import type { BroodFish } from '@/modules/brood/views/brood';
+import type { BenchBowl, BenchFemale, BenchMale, BenchView } from '@/modules/spawning/views/spawning';
 import { NOW } from './screen';
 
 /** A brood fish as the queries give it. */

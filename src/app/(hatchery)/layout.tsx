@@ -1,8 +1,8 @@
 import { after } from 'next/server';
 import type { ReactNode } from 'react';
-import { Frame } from '@/features/frame/Frame';
 import { barredTo } from '@/modules/door';
-import { openAlarms } from '@/queries/alarms';
+import { Frame } from '@/modules/frame/screens/Frame';
+import { openAlarms } from '@/modules/water/views/alarms';
 import { db } from '../_server/database';
 import { workLeftDates } from '../_server/dates';
 import { requestNow, requestStations } from '../_server/request';

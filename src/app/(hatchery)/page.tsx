@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
-import { TodayScreen } from '@/features/today/TodayScreen';
-import { routine } from '@/queries/routine';
-import { today } from '@/queries/today';
+import { routine } from '@/modules/incubation/views/routine';
+import { TodayScreen } from '@/modules/today/screens/TodayScreen';
+import { today } from '@/modules/today/views/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
 import { requestBench, requestNow, requestRound, workedOnce } from '../_server/request';

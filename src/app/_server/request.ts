@@ -1,11 +1,11 @@
 import 'server-only';
 import { cache } from 'react';
 import { decimalMark } from '@/core/quantities/format';
-import { type BenchNow, benchNow } from '@/queries/benchDue';
-import { lifeLine, type StationTotal } from '@/queries/frame';
-import { type RoundHolding, round } from '@/queries/round';
-import { type StockList, stockAt, stockBy } from '@/queries/stockList';
-import { siteVersion } from '@/queries/version';
+import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
+import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
+import { type BenchNow, benchNow } from '@/modules/spawning/views/benchDue';
+import { type RoundHolding, round } from '@/server/stock/round';
+import { siteVersion } from '@/server/version';
 import { db, now } from './database';
 import { requirePerson, type SignedIn } from './session';
 import type { StockQuery } from './stockQuery';

@@ -1,8 +1,8 @@
 import { isoDay } from '@/core/time/localDay';
-import { broodView } from '@/queries/brood';
-import { ledger, ledgerKinds } from '@/queries/ledger';
-import { ledgerParts } from '@/queries/ledgerParts';
-import { stockList } from '@/queries/stockList';
+import { broodView } from '@/modules/brood/views/brood';
+import { ledger, ledgerKinds } from '@/modules/records/views/ledger';
+import { ledgerParts } from '@/modules/records/views/ledgerParts';
+import { stockList } from '@/modules/records/views/stockList';
 import { db, now } from '../_server/database';
 import { requirePerson } from '../_server/session';
 import { stockQuery } from '../_server/stockQuery';

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { FirstRun } from '@/features/door/FirstRun';
+import { FirstRun } from '@/modules/signIn/screens/FirstRun';
 import { db } from '../_server/database';
 
 export const metadata = { title: 'First run' };

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { SignIn } from '@/features/door/SignIn';
+import { SignIn } from '@/modules/signIn/screens/SignIn';
 import { db } from '../_server/database';
 import { signedIn } from '../_server/session';
 

@@ -1,8 +1,8 @@
-import { arrivalsView } from '@/queries/arrivals';
-import { broodHere } from '@/queries/brood';
 import { seasonOf } from '@/server/stock/lots';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { arrivalsView } from './views/arrivals';
+import { broodHere } from './views/brood';
 
 let h: TestHatchery;
 const view = () =>

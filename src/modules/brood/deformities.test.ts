@@ -1,6 +1,6 @@
-import { deformityView } from '@/queries/deformities';
 import { type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { deformityView } from './views/deformities';
 
 let h: TestHatchery;
 const record = (unit: string, looked: number, deformed: number, kinds: Record<string, number>, more = {}) =>

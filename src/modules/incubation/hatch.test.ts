@@ -1,6 +1,6 @@
-import { comparison } from '@/queries/compare';
 import { laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { comparison } from './views/compare';
 
 let h: TestHatchery;
 beforeEach(async () => {

@@ -1,4 +1,4 @@
-import { round } from '@/queries/round';
+import { round } from '@/server/stock/round';
 import type { KeptWatch } from '@/store/pickWatch';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';

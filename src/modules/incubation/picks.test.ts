@@ -1,4 +1,4 @@
-import { ledger } from '@/queries/ledger';
+import { ledger } from '@/modules/records/views/ledger';
 import { laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 

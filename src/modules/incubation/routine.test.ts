@@ -1,8 +1,8 @@
-import { roomView } from '@/queries/room';
-import { round } from '@/queries/round';
-import { routine } from '@/queries/routine';
+import { round } from '@/server/stock/round';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { roomView } from './views/room';
+import { routine } from './views/routine';
 
 let h: TestHatchery;
 let room: number;

@@ -1,9 +1,9 @@
 import type { ShippedAge } from '@/core/incubation/eyedShipping';
-import { ledger } from '@/queries/ledger';
-import { shipment } from '@/queries/shipment';
+import { ledger } from '@/modules/records/views/ledger';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { shipment } from './views/shipment';
 
 let h: TestHatchery;
 const AGE = 60;

@@ -1,9 +1,9 @@
 import { hash } from '@node-rs/argon2';
 import { Secret } from 'otpauth';
 import { codesOf, stepOfCode } from '@/modules/setup/secondFactor';
-import { signIns } from '@/queries/signIns';
 import { HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { signIns } from './views/signIns';
 
 const PASSWORD = 'correct horse battery';
 let h: TestHatchery;

@@ -1,11 +1,11 @@
 import { protocolShelf } from '@/book/protocols';
 import { benchState } from '@/core/spawning/bench';
 import { benchDue } from '@/core/spawning/due';
-import { benchView } from '@/queries/spawning';
 import { benchEntries } from '@/store/bench';
 import { protocolsInForce } from '@/store/protocols';
 import { HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { benchView } from './views/spawning';
 
 let h: TestHatchery;
 let day: number;

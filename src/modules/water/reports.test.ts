@@ -1,10 +1,10 @@
-import { openAlarms } from '@/queries/alarms';
-import { leftOut } from '@/queries/leftOut';
-import { today } from '@/queries/today';
+import { today } from '@/modules/today/views/today';
 import { watchWater } from '@/store/alarms';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { openAlarms } from './views/alarms';
+import { leftOut } from './views/leftOut';
 
 let h: TestHatchery;
 beforeEach(async () => {

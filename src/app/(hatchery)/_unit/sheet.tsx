@@ -1,9 +1,9 @@
 import type { Danger } from '@/core/incubation/danger';
-import { UnitSheet } from '@/features/room/UnitSheet';
-import { actHoldings, measuredVolume } from '@/queries/actHoldings';
-import { places, releaseSites } from '@/queries/places';
-import type { RoundHolding } from '@/queries/round';
-import { unitSheet } from '@/queries/unitSheet';
+import { UnitSheet } from '@/modules/incubation/screens/room/UnitSheet';
+import { unitSheet } from '@/modules/incubation/views/unitSheet';
+import { actHoldings, measuredVolume } from '@/server/stock/actHoldings';
+import { places, releaseSites } from '@/server/stock/places';
+import type { RoundHolding } from '@/server/stock/round';
 import { speciesBook } from '@/store/species';
 import { db } from '../../_server/database';
 import { requestNow, workedOnce } from '../../_server/request';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { loadCalculation, registry } from '@/core/registry';
-import { BenchScreen } from '@/features/bench/BenchScreen';
-import type { Shape } from '@/features/bench/shape';
+import { BenchScreen } from '@/modules/calculators/screens/BenchScreen';
+import type { Shape } from '@/modules/calculators/screens/shape';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Bench' };

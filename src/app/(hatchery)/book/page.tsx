@@ -1,9 +1,9 @@
-import { BookScreen } from '@/features/book/BookScreen';
-import { ProtocolsPage } from '@/features/book/ProtocolsPage';
-import { bookView, protocolsOf, valueHistory } from '@/queries/book';
-import { ownDrift } from '@/queries/drift';
-import { ownClock } from '@/queries/ownClock';
-import { ownDeaths } from '@/queries/ownDeaths';
+import { BookScreen } from '@/modules/reference/screens/BookScreen';
+import { ProtocolsPage } from '@/modules/reference/screens/ProtocolsPage';
+import { bookView, protocolsOf, valueHistory } from '@/modules/reference/views/book';
+import { ownDrift } from '@/modules/reference/views/drift';
+import { ownClock } from '@/modules/reference/views/ownClock';
+import { ownDeaths } from '@/modules/reference/views/ownDeaths';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

@@ -1,6 +1,6 @@
 import { BringForm } from '@/modules/moves/acts/bring/form';
-import { speciesList } from '@/queries/book';
-import { places } from '@/queries/places';
+import { speciesList } from '@/modules/reference/views/book';
+import { places } from '@/server/stock/places';
 import { db } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

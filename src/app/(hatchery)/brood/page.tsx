@@ -1,11 +1,11 @@
 import { bookOf } from '@/client/fish';
 import { adultMassG } from '@/core/brood/plausible';
-import { BroodScreen, type BroodShow } from '@/features/brood/BroodScreen';
-import { BroodTools } from '@/features/brood/BroodTools';
-import { FishSheet } from '@/features/brood/FishSheet';
-import { broodView } from '@/queries/brood';
-import { ledger } from '@/queries/ledger';
-import { places } from '@/queries/places';
+import { BroodScreen, type BroodShow } from '@/modules/brood/screens/BroodScreen';
+import { BroodTools } from '@/modules/brood/screens/BroodTools';
+import { FishSheet } from '@/modules/brood/screens/FishSheet';
+import { broodView } from '@/modules/brood/views/brood';
+import { ledger } from '@/modules/records/views/ledger';
+import { places } from '@/server/stock/places';
 import { db } from '../../_server/database';
 import { requestNow } from '../../_server/request';
 import { requirePerson } from '../../_server/session';

@@ -1,5 +1,5 @@
-import { CompareScreen } from '@/features/compare/CompareScreen';
-import { comparison } from '@/queries/compare';
+import { CompareScreen } from '@/modules/incubation/screens/compare/CompareScreen';
+import { comparison } from '@/modules/incubation/views/compare';
 import { db } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

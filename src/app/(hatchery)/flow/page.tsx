@@ -1,5 +1,5 @@
-import { FlowScreen } from '@/features/flow/FlowScreen';
-import { flow } from '@/queries/flow';
+import { FlowScreen } from '@/modules/flow/screens/FlowScreen';
+import { flow } from '@/modules/flow/views/flow';
 import { db, now } from '../../_server/database';
 import { idIn } from '../../_server/idOf';
 import { requirePerson } from '../../_server/session';

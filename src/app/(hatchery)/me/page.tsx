@@ -1,8 +1,8 @@
 import { Secret } from 'otpauth';
 import QRCode from 'qrcode';
-import { MeScreen } from '@/features/me/MeScreen';
+import { MeScreen } from '@/modules/setup/screens/MeScreen';
 import { codesOf } from '@/modules/setup/secondFactor';
-import { hasSecondFactor, signIns } from '@/queries/signIns';
+import { hasSecondFactor, signIns } from '@/modules/setup/views/signIns';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

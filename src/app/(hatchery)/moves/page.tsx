@@ -1,8 +1,8 @@
-import { MovesScreen } from '@/features/moves/MovesScreen';
-import { ledger } from '@/queries/ledger';
-import { releases, siteTotals } from '@/queries/releases';
-import { standingsNow } from '@/queries/standings';
+import { MovesScreen } from '@/modules/moves/screens/MovesScreen';
+import { releases, siteTotals } from '@/modules/moves/views/releases';
+import { ledger } from '@/modules/records/views/ledger';
 import { seasonOf, seasonSpan } from '@/server/stock/lots';
+import { standingsNow } from '@/server/stock/standings';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

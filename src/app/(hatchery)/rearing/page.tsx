@@ -1,5 +1,5 @@
-import { RearingScreen } from '@/features/rearing/RearingScreen';
-import { rearingView } from '@/queries/rearing';
+import { RearingScreen } from '@/modules/rearing/screens/RearingScreen';
+import { rearingView } from '@/modules/rearing/views/rearing';
 import { db } from '../../_server/database';
 import { requestNow, requestRound } from '../../_server/request';
 import { requirePerson } from '../../_server/session';

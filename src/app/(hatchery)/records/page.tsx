@@ -1,10 +1,10 @@
 import { isoDay } from '@/core/time/localDay';
-import { RecordsScreen } from '@/features/records/RecordsScreen';
-import { strikes } from '@/queries/alarms';
-import { ledger, ledgerKinds } from '@/queries/ledger';
-import { leftOut } from '@/queries/leftOut';
-import { readNow } from '@/queries/today';
-import { waterDays } from '@/queries/waterDays';
+import { RecordsScreen } from '@/modules/records/screens/RecordsScreen';
+import { ledger, ledgerKinds } from '@/modules/records/views/ledger';
+import { strikes } from '@/modules/water/views/alarms';
+import { leftOut } from '@/modules/water/views/leftOut';
+import { waterDays } from '@/modules/water/views/waterDays';
+import { readNow } from '@/server/sensorsNow';
 import { db } from '../../_server/database';
 import { idIn } from '../../_server/idOf';
 import { requestNow, requestStock } from '../../_server/request';

@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
-import { SetupScreen } from '@/features/setup/SetupScreen';
-import { setupView } from '@/queries/setup';
+import { SetupScreen } from '@/modules/setup/screens/SetupScreen';
+import { setupView } from '@/modules/setup/views/setup';
 import { db } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

@@ -1,6 +1,6 @@
-import { DaysScreen } from '@/features/spawning/DaysScreen';
-import { speciesList } from '@/queries/book';
-import { spawningDays } from '@/queries/spawning';
+import { speciesList } from '@/modules/reference/views/book';
+import { DaysScreen } from '@/modules/spawning/screens/DaysScreen';
+import { spawningDays } from '@/modules/spawning/views/spawning';
 import { db } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 

@@ -1,10 +1,10 @@
 import { ActPanel } from '@/client/ActPanel';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
-import { actHoldings, measuredVolume } from '@/queries/actHoldings';
-import { speciesList } from '@/queries/book';
-import { packingsHere } from '@/queries/eggsLearned';
-import { places, releaseSites } from '@/queries/places';
-import { round } from '@/queries/round';
+import { speciesList } from '@/modules/reference/views/book';
+import { packingsHere } from '@/modules/spawning/views/eggsLearned';
+import { actHoldings, measuredVolume } from '@/server/stock/actHoldings';
+import { places, releaseSites } from '@/server/stock/places';
+import { round } from '@/server/stock/round';
 import { speciesBook } from '@/store/species';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pedigreeRows } from '@/queries/brood';
+import { pedigreeRows } from '@/modules/brood/views/brood';
 import { inThread, Stopped } from '@/workers/thread';
 import { db } from '../../_server/database';
 import { replyTo } from '../../_server/reply';

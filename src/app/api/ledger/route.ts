@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ledger } from '@/queries/ledger';
+import { ledger } from '@/modules/records/views/ledger';
 import { db } from '../../_server/database';
 import { signedIn } from '../../_server/session';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { printLabels } from '@/features/print/ippPrinter';
-import { labelPages } from '@/features/print/labels';
-import { gameteLabels, lotLabels } from '@/queries/labels';
+import { gameteLabels, lotLabels } from '@/modules/spawning/views/labels';
+import { printLabels } from '@/server/papers/ippPrinter';
+import { labelPages } from '@/server/papers/labels';
 import { db, now } from '../../_server/database';
 import { replyTo, sameOrigin } from '../../_server/reply';
 import { signedIn } from '../../_server/session';

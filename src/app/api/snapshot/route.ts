@@ -1,4 +1,4 @@
-import { snapshot } from '@/queries/snapshot';
+import { snapshot } from '@/modules/frame/views/snapshot';
 import { db, now } from '../../_server/database';
 import { signedIn } from '../../_server/session';
 

@@ -1,5 +1,5 @@
-import { releasePaperPdf } from '@/features/print/pdf';
-import { releasePaper } from '@/queries/releases';
+import { releasePaperPdf } from '@/modules/moves/papers/releasePaper';
+import { releasePaper } from '@/modules/moves/views/releases';
 import { db } from '../../_server/database';
 import { idIn } from '../../_server/idOf';
 import { pdfReply } from '../../_server/pdfReply';

@@ -1,6 +1,6 @@
-import { roundSheetPdf } from '@/features/print/pdf';
-import { round } from '@/queries/round';
-import { routine } from '@/queries/routine';
+import { roundSheetPdf } from '@/modules/incubation/papers/roundSheet';
+import { routine } from '@/modules/incubation/views/routine';
+import { round } from '@/server/stock/round';
 import { db, now } from '../../_server/database';
 import { pdfReply } from '../../_server/pdfReply';
 import { requirePerson } from '../../_server/session';

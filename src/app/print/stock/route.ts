@@ -1,5 +1,5 @@
-import { stockListPdf } from '@/features/print/pdf';
-import { stockList } from '@/queries/stockList';
+import { stockListPdf } from '@/modules/records/papers/stockList';
+import { stockList } from '@/modules/records/views/stockList';
 import { db, now } from '../../_server/database';
 import { pdfReply } from '../../_server/pdfReply';
 import { requirePerson } from '../../_server/session';

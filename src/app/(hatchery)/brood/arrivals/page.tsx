@@ -1,7 +1,7 @@
-import { ArrivalsScreen } from '@/features/brood/ArrivalsScreen';
-import { arrivalsView } from '@/queries/arrivals';
-import { speciesOfPage, strainsOf } from '@/queries/brood';
-import { places } from '@/queries/places';
+import { ArrivalsScreen } from '@/modules/brood/screens/ArrivalsScreen';
+import { arrivalsView } from '@/modules/brood/views/arrivals';
+import { speciesOfPage, strainsOf } from '@/modules/brood/views/brood';
+import { places } from '@/server/stock/places';
 import { db } from '../../../_server/database';
 import { requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';

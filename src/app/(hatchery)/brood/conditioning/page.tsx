@@ -1,7 +1,7 @@
-import { ConditioningScreen } from '@/features/brood/ConditioningScreen';
-import { speciesOfPage } from '@/queries/brood';
-import { conditioningView } from '@/queries/conditioning';
-import { places } from '@/queries/places';
+import { ConditioningScreen } from '@/modules/brood/screens/ConditioningScreen';
+import { speciesOfPage } from '@/modules/brood/views/brood';
+import { conditioningView } from '@/modules/brood/views/conditioning';
+import { places } from '@/server/stock/places';
 import { db } from '../../../_server/database';
 import { requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';

@@ -1,6 +1,6 @@
-import { DeformitiesScreen } from '@/features/brood/DeformitiesScreen';
-import { speciesOfPage } from '@/queries/brood';
-import { deformityView } from '@/queries/deformities';
+import { DeformitiesScreen } from '@/modules/brood/screens/DeformitiesScreen';
+import { speciesOfPage } from '@/modules/brood/views/brood';
+import { deformityView } from '@/modules/brood/views/deformities';
 import { db } from '../../../_server/database';
 import { requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';

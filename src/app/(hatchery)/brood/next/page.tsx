@@ -1,7 +1,7 @@
-import { NextScreen } from '@/features/brood/NextScreen';
-import { speciesOfPage } from '@/queries/brood';
-import { nextBrood } from '@/queries/nextBrood';
-import { places } from '@/queries/places';
+import { NextScreen } from '@/modules/brood/screens/NextScreen';
+import { speciesOfPage } from '@/modules/brood/views/brood';
+import { nextBrood } from '@/modules/brood/views/nextBrood';
+import { places } from '@/server/stock/places';
 import { db } from '../../../_server/database';
 import { requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { FemaleScreen } from '@/features/lot/FemaleScreen';
-import { femaleView } from '@/queries/female';
+import { FemaleScreen } from '@/modules/lot/screens/FemaleScreen';
+import { femaleView } from '@/modules/lot/views/female';
 import { db, now } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { requirePerson } from '../../../_server/session';

@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
-import { LotScreen } from '@/features/lot/LotScreen';
-import { lotView } from '@/queries/lot';
+import { LotScreen } from '@/modules/lot/screens/LotScreen';
+import { lotView } from '@/modules/lot/views/lot';
 import { db } from '../../../_server/database';
 import { idIn, idOf } from '../../../_server/idOf';
 import { requestNow, workedOnce } from '../../../_server/request';

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { ArrangeRoom } from '@/features/room/ArrangeRoom';
-import { RoomScreen } from '@/features/room/RoomScreen';
-import { roomView } from '@/queries/room';
-import { routine } from '@/queries/routine';
+import { RoomScreen } from '@/modules/incubation/screens/room/RoomScreen';
+import { roomView } from '@/modules/incubation/views/room';
+import { routine } from '@/modules/incubation/views/routine';
+import { ArrangeRoom } from '@/modules/setup/screens/ArrangeRoom';
 import { db } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { requestNow, requestRound, workedOnce } from '../../../_server/request';

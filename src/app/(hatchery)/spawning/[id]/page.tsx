@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
-import { BenchScreen } from '@/features/spawning/BenchScreen';
-import { places } from '@/queries/places';
-import { benchView } from '@/queries/spawning';
+import { BenchScreen } from '@/modules/spawning/screens/BenchScreen';
+import { benchView } from '@/modules/spawning/views/spawning';
+import { places } from '@/server/stock/places';
 import { db } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { requestNow } from '../../../_server/request';

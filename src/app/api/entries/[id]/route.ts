@@ -1,4 +1,4 @@
-import { entryToPutRight } from '@/queries/entryToPutRight';
+import { entryToPutRight } from '@/modules/entryToCorrect';
 import { db } from '../../../_server/database';
 import { signedIn } from '../../../_server/session';
 

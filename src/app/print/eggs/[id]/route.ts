@@ -1,5 +1,5 @@
-import { shipmentPdf } from '@/features/print/shipment';
-import { shipment } from '@/queries/shipment';
+import { shipmentPdf } from '@/modules/moves/papers/shipment';
+import { shipment } from '@/modules/moves/views/shipment';
 import { db } from '../../../_server/database';
 import { pdfReply } from '../../../_server/pdfReply';
 import { requirePerson } from '../../../_server/session';

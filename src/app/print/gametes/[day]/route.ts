@@ -1,5 +1,5 @@
-import { labelsPdf } from '@/features/print/labels';
-import { gameteLabels } from '@/queries/labels';
+import { gameteLabels } from '@/modules/spawning/views/labels';
+import { labelsPdf } from '@/server/papers/labels';
 import { db, now } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { pdfReply } from '../../../_server/pdfReply';

@@ -1,5 +1,5 @@
-import { labelSvg, labelsPdf } from '@/features/print/labels';
-import { lotLabels } from '@/queries/labels';
+import { lotLabels } from '@/modules/spawning/views/labels';
+import { labelSvg, labelsPdf } from '@/server/papers/labels';
 import { db } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { pdfReply } from '../../../_server/pdfReply';

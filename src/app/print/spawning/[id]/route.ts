@@ -1,6 +1,6 @@
-import { setUpSheetPdf } from '@/features/print/setUpSheet';
-import { places } from '@/queries/places';
-import { benchView } from '@/queries/spawning';
+import { setUpSheetPdf } from '@/modules/spawning/papers/setUpSheet';
+import { benchView } from '@/modules/spawning/views/spawning';
+import { places } from '@/server/stock/places';
 import { db, now } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
 import { pdfReply } from '../../../_server/pdfReply';

@@ -13,7 +13,7 @@ import { calculation } from '@/core/incubation/swimUp';
 import { ownRules } from '@/core/ownRules';
 import { dayMonth } from '@/core/time/localDay';
 import { recordCheck } from '@/modules/incubation/acts/check/act';
-import type { Check } from '@/queries/unitSheet';
+import type { Check } from '@/server/stock/checks';
 
 const words = {
   move: 'Move and feed them now',

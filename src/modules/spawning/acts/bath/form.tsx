@@ -22,9 +22,9 @@ import { attempt, type CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
 import { mixBath } from '@/modules/spawning/acts/bath/act';
-import type { BenchView } from '@/queries/spawning';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField } from '@/ui/fields';
+import type { BenchView } from '../../views/spawning';
 
 type Mixed = {
   protocol: string;

@@ -16,8 +16,8 @@ import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
 import { cross } from '@/modules/spawning/acts/cross/act';
-import type { BenchView } from '@/queries/spawning';
 import { Choice, TextField, Tick } from '@/ui/fields';
+import type { BenchView } from '../../views/spawning';
 
 type Crossing = {
   bowl: string;

@@ -8,8 +8,8 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { nest } from '@/modules/spawning/acts/nest/act';
-import type { BenchView } from '@/queries/spawning';
 import { TextField, Tick } from '@/ui/fields';
+import type { BenchView } from '../../views/spawning';
 
 /** A pair has spawned on its nest: whose eggs these are, and what they are worked by. */
 export function NestForm({

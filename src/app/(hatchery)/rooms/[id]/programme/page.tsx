@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { ProgrammeScreen } from '@/features/programme/ProgrammeScreen';
-import { programmeView } from '@/queries/programme';
+import { ProgrammeScreen } from '@/modules/incubation/screens/programme/ProgrammeScreen';
+import { programmeView } from '@/modules/incubation/views/programme';
 import { db } from '../../../../_server/database';
 import { idOf } from '../../../../_server/idOf';
 import { requestNow, requestRound } from '../../../../_server/request';

@@ -1,0 +1,29 @@
+import { DAY, takeOf61500, testHatchery } from '../../../../tests/support/hatchery';
+import { broodView } from './brood';
+
+test('a take that was taken back, or put right with another mother, is no spawning of the first', async () => {
+  const h = await testHatchery();
+  const timesOf = async () => {
+    const { fish } = await broodView(h.db, h.manager.siteId, 'arctic-char', h.clock.now);
+    return Object.fromEntries(fish.map((f) => [f.tag, f.spawned]));
+  };
+  for (const tag of ['F31', 'F32'])
+    await h.send('brood.save', { species: 'arctic-char', tag, sex: 'female', massG: 20_000 });
+  const take = { ...takeOf61500(h.units.B1!), females: [{ tag: 'F31' }] };
+  await h.send('take.record', take);
+  const entry = (await h.db('entry').where({ kind: 'take' }).first('id')) as { id: string };
+  expect(await timesOf()).toMatchObject({ F31: 1, F32: 0 });
+  h.clock.now += DAY;
+  await h.send('entry.correct', {
+    entryId: entry.id,
+    reason: 'the other female',
+    replacement: { females: [{ tag: 'F32' }] },
+  });
+  expect(await timesOf()).toMatchObject({ F31: 0, F32: 1 });
+  // F31 gave nothing now: her sex may be put right.
+  const f31 = (await h.db('brood_fish').where({ tag: 'F31' }).first('id')) as { id: number };
+  await h.send('brood.save', { id: f31.id, species: 'arctic-char', tag: 'F31', sex: 'male' });
+  const again = (await h.db('entry').where({ kind: 'take' }).orderBy('seq', 'desc').first('id')) as { id: string };
+  await h.send('entry.correct', { entryId: again.id, reason: 'no take at all' });
+  expect(await timesOf()).toMatchObject({ F31: 0, F32: 0 });
+});

@@ -1,0 +1,55 @@
+'use client';
+
+import { BellRing } from 'lucide-react';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { clock, dayMonth } from '@/core/time/localDay';
+import { seeAlarm } from '@/modules/water/acts/seeAlarm/act';
+import type { OpenAlarm } from '@/modules/water/views/alarms';
+import { Link } from '@/ui/Link';
+
+/** Alarms of the water across every page: what is off, what to do, and who sees to it. */
+export function AlarmBar({ alarms }: { alarms: readonly OpenAlarm[] }) {
+  if (alarms.length === 0) return null;
+  const unseen = alarms.filter((a) => a.seenAt === null);
+  const shown = unseen.length > 0 ? unseen : alarms;
+  return (
+    <section aria-label="Alarms" role="alert" className="no-print border-b border-hand bg-hand-wash px-4 py-1.5">
+      <ul className="flex flex-col gap-1">
+        {shown.slice(0, 3).map((a) => (
+          <AlarmLine key={a.id} a={a} />
+        ))}
+      </ul>
+      {alarms.length > Math.min(3, shown.length) && (
+        <p className="text-[0.87rem] text-soft">
+          {alarms.length - Math.min(3, shown.length)} more{' '}
+          {alarms.length - Math.min(3, shown.length) === 1 ? 'alarm stands' : 'alarms stand'}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function AlarmLine({ a }: { a: OpenAlarm }) {
+  const s = useSession();
+  const act = useAct(seeAlarm);
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5 text-[0.95rem]">
+      <BellRing size={16} aria-hidden className="self-center text-hand" />
+      <Link href={`/rooms/${a.roomId}`} className="font-bold text-hand">
+        {a.says}
+      </Link>
+      <span>{a.todo}</span>
+      <span className="ml-auto text-soft">
+        since {dayMonth(a.openedAt, s.timeZone)} {clock(a.openedAt, s.timeZone)}
+        {a.seenBy && `, ${a.seenBy} sees to it`}
+      </span>
+      {a.seenAt === null && s.role !== 'reader' && (
+        <button type="button" className="button" disabled={act.busy} onClick={() => void act.submit({ alarm: a.id })}>
+          I see to it
+        </button>
+      )}
+      {act.refused && <span className="text-loss">{act.refused.message}</span>}
+    </li>
+  );
+}

@@ -1,0 +1,145 @@
+import { DecimalInput, MeasureInput } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { degrees, degreesApart } from '@/core/quantities/format';
+import { dayMonth, isoDay } from '@/core/time/localDay';
+import { Choice, Field, SelectField } from '@/ui/fields';
+import type { ProgrammeView } from '../../views/programme';
+import { Head } from './ProgrammeVerdict';
+import type { Typed, Wanted } from './wanted';
+
+/** Which day, or which water to follow, within which limits and with which plant. */
+export function WantedForm({
+  view,
+  wanted,
+  working,
+  error,
+  onSeek,
+  onStop,
+}: {
+  view: ProgrammeView;
+  wanted: Wanted;
+  working: boolean;
+  error: string | null;
+  onSeek: () => void;
+  onStop: () => void;
+}) {
+  const { timeZone, units } = useSession();
+  const us = units === 'us';
+  const { now } = view;
+  const { typed, set, lot, limits, predicted, ambient } = wanted;
+  const field = (key: keyof Typed) => ({ value: typed[key], onChange: (v: string) => set({ [key]: v }) });
+  const byDate = typed.how === 'date';
+  const others = view.others.filter((o) => o.stage === typed.stage && o.lot !== lot?.name);
+  return (
+    <form
+      className="flex flex-col gap-2.5 border-r border-rule px-5 py-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onSeek();
+      }}
+    >
+      <Head view={view} />
+      <Choice
+        label="What is wanted"
+        value={typed.how}
+        onChange={(how) => set({ how })}
+        options={[
+          { value: 'date', label: 'a date' },
+          { value: 'follow', label: 'follow a water' },
+        ]}
+      />
+      <SelectField
+        label="Lot"
+        value={typed.lotId}
+        onChange={(lotId) => set({ lotId, date: '' })}
+        options={view.lots.map((l) => ({
+          value: String(l.id),
+          label: `${l.name}, ${l.units.length > 3 ? `${l.units.length} units` : l.units.join(' ')}`,
+        }))}
+      />
+      {byDate ? (
+        <>
+          <div className="grid grid-cols-[5fr_3fr] gap-2">
+            <SelectField
+              label="Stage"
+              value={typed.stage}
+              onChange={(stage) => set({ stage, date: '' })}
+              options={wanted.open.map((p) => ({ value: p.stage, label: p.name }))}
+            />
+            <DecimalInput label="Within days" {...field('days')} />
+          </div>
+          <Field
+            label="Not after"
+            hint={predicted === null ? undefined : `${dayMonth(predicted, timeZone, now)} as things go now`}
+          >
+            {(p) => (
+              <input
+                {...p}
+                type="date"
+                className="input"
+                value={wanted.day}
+                onChange={(e) => set({ date: e.target.value })}
+              />
+            )}
+          </Field>
+          {others.length > 0 && (
+            <SelectField
+              label="or together with"
+              value=""
+              empty="another take"
+              onChange={(v) => v && set({ date: isoDay(Number(v), timeZone) })}
+              options={others.map((o) => ({
+                value: String(o.at),
+                label: `${o.lot}, ${dayMonth(o.at, timeZone, now)}`,
+              }))}
+            />
+          )}
+        </>
+      ) : (
+        <DecimalInput label="Degrees above it" {...field('offset')} hint="below it: with a minus" />
+      )}
+      <SelectField
+        label={byDate ? 'Water as it comes' : 'The water to follow'}
+        value={typed.ambientId}
+        onChange={(ambientId) => set({ ambientId })}
+        options={view.ambient.map((a) => ({ value: String(a.sensor), label: a.name }))}
+        hint={ambient?.how}
+      />
+      <div className="grid grid-cols-3 gap-2">
+        <MeasureInput label="Flow" dimension="flow" {...field('flow')} error={wanted.litres.error} />
+        <DecimalInput label="Heat, kW" {...field('heat')} />
+        <DecimalInput label="Chill, kW" {...field('chill')} />
+      </div>
+      <details className="text-[0.95rem]">
+        <summary className="link cursor-pointer">
+          limits: {degrees(limits.low, us)} to {degrees(limits.high, us)}, {degreesApart(limits.maxStepPerDay, us)} a
+          day
+        </summary>
+        <div className="mt-2 grid grid-cols-3 gap-2">
+          <MeasureInput label="Lowest" dimension="temperature" {...field('low')} />
+          <MeasureInput label="Highest" dimension="temperature" {...field('high')} />
+          <DecimalInput label="°C a day" {...field('step')} />
+        </div>
+      </details>
+      <div className="flex items-center gap-2">
+        <button
+          type="submit"
+          className="button main"
+          disabled={working || !lot || !wanted.readable || (byDate && !wanted.to)}
+        >
+          {byDate ? 'Find the cheapest' : 'Draw it'}
+        </button>
+        {working && (
+          <button type="button" className="button" onClick={onStop}>
+            Stop
+          </button>
+        )}
+      </div>
+      {error && (
+        <p role="alert" className="text-loss">
+          {error}
+        </p>
+      )}
+    </form>
+  );
+}

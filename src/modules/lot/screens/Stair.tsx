@@ -1,0 +1,142 @@
+import { scaleLinear, scaleLog } from 'd3';
+import { grouped, percent } from '@/core/quantities/format';
+import { Doubtful } from '@/ui/number';
+import type { LotView } from '../views/lot';
+import type { Step } from '../views/stair';
+
+const stageWords: Record<string, string> = {
+  egg: 'eggs',
+  yolksac: 'hatched',
+  fry: 'ponded',
+  fingerling: 'fingerlings',
+};
+
+/** What entered each stage of a lot, and what share of those before: drawn, then told. */
+export function Stair({ stair }: { stair: LotView['stair'] }) {
+  return (
+    <section data-testid="stair">
+      <h2 className="mb-1">Survival stair</h2>
+      <StairChart steps={stair.steps} />
+      <StairTable stair={stair} />
+    </section>
+  );
+}
+
+function StairTable({ stair }: { stair: LotView['stair'] }) {
+  return (
+    <>
+      <table className="ledger">
+        <tbody>
+          {stair.steps.map((s, i) => (
+            <tr key={s.stage} data-step={s.stage} data-number={s.number}>
+              <td>{stageWords[s.stage] ?? s.stage}</td>
+              <td className="num">
+                <Doubtful number={s.number} sd={s.sd} />
+              </td>
+              <td className="num">
+                {s.survival !== null && (
+                  <>
+                    <b>{percent(s.survival)}</b>{' '}
+                    <span className="text-soft">
+                      {percent(s.low!)} to {percent(Math.min(1, s.high!))}
+                    </span>
+                  </>
+                )}
+              </td>
+              <td className="text-soft">
+                {s.survival === null
+                  ? i === 0
+                    ? 'at the start'
+                    : ''
+                  : s.apart > 0
+                    ? `of those before, but for ${grouped(s.apart)} alive there still or gone alive`
+                    : 'of those before'}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {stair.ofFirst && (
+        <p className="mt-1">
+          From the first to the last stage: <b>{percent(stair.ofFirst.survival)}</b>{' '}
+          <span className="text-soft">
+            {percent(stair.ofFirst.low)} to {percent(Math.min(1, stair.ofFirst.high))}
+          </span>
+        </p>
+      )}
+      {stair.assuming && (
+        <p className="quiet mt-1">
+          With what it lived through in the lots that it came from, by the share that came over: assuming equal
+          survival.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Steps of life on a log scale, the interval of each as a band. */
+function StairChart({ steps }: { steps: readonly Step[] }) {
+  if (steps.length < 2) return null;
+  const W = 560;
+  const H = 150;
+  const highest = Math.max(...steps.map((s) => s.number + 1.96 * s.sd));
+  const lowest = Math.max(1, Math.min(...steps.map((s) => Math.max(1, s.number - 1.96 * s.sd))));
+  const y = scaleLog()
+    .domain([lowest / 1.6, highest * 1.15])
+    .range([H - 24, 10]);
+  const x = scaleLinear()
+    .domain([0, steps.length])
+    .range([62, W - 6]);
+  const ticks = y
+    .ticks(4)
+    .filter((t) => /^[125]0*$/.test(String(Math.round(t))))
+    .slice(0, 6);
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      className="w-full max-w-[640px]"
+      role="img"
+      aria-label={steps.map((s) => `${stageWords[s.stage]} ${s.number}`).join(', ')}
+    >
+      {ticks.map((t) => (
+        <g key={t}>
+          <line x1={62} x2={W} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
+          <text x={56} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
+            {grouped(t)}
+          </text>
+        </g>
+      ))}
+      {steps.map((s, i) => {
+        const top = y(s.number + 1.96 * s.sd);
+        const bottom = y(Math.max(lowest / 1.6, s.number - 1.96 * s.sd));
+        const next = steps[i + 1];
+        return (
+          <g key={s.stage}>
+            <rect
+              x={x(i)}
+              width={x(i + 1) - x(i)}
+              y={top}
+              height={Math.max(1.5, bottom - top)}
+              fill="var(--deep)"
+              opacity={0.18}
+            />
+            <line x1={x(i)} x2={x(i + 1)} y1={y(s.number)} y2={y(s.number)} stroke="var(--deep)" strokeWidth={2.4} />
+            {next && (
+              <line
+                x1={x(i + 1)}
+                x2={x(i + 1)}
+                y1={y(s.number)}
+                y2={y(next.number)}
+                stroke="var(--loss)"
+                strokeWidth={1.6}
+              />
+            )}
+            <text x={(x(i) + x(i + 1)) / 2} y={H - 6} textAnchor="middle" fontSize={13} fill="var(--ink)">
+              {stageWords[s.stage] ?? s.stage}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,161 @@
+import { extent, line as path, scaleLinear, scaleUtc } from 'd3';
+import { plain } from '@/core/quantities/format';
+import { fromBase } from '@/core/quantities/measure';
+import { dayMonth } from '@/core/time/localDay';
+import type { Milestone } from '@/server/stock/round';
+import type { LotWater } from '../views/lot';
+
+const W = 640;
+const LEFT = 84;
+const RIGHT = 14;
+const TOP = 16;
+const PLOT = 132;
+const ROW = 34;
+const colours = ['var(--deep)', 'var(--eyed)', 'var(--yolksac)', 'var(--fry)'];
+
+/** When a stage is first and last looked for: its interval, where one is known. */
+const ends = (m: Milestone) => [m.low ?? m.at!, m.high ?? m.at!] as const;
+const short = (m: Milestone) => (m.enters === 'yolksac' ? 'hatch' : m.name);
+
+/**
+ * The temperatures that a lot has lived through, full as measured and dashed as forecast, and below them the stages of
+ * each water with their intervals: what the water does to the dates stands side by side.
+ */
+export function ThermalLine({
+  waters,
+  fertilisedAt,
+  us,
+  now,
+  timeZone,
+}: {
+  waters: readonly LotWater[];
+  fertilisedAt: number;
+  us: boolean;
+  now: number;
+  timeZone: string;
+}) {
+  const shown = waters.filter((w) => w.course.length > 1);
+  if (shown.length === 0) return null;
+  const degrees = (c: number) => fromBase(c, 'temperature', us ? '°F' : '°C');
+  const all = shown.flatMap((w) => w.course);
+  const [low = 0, high = 1] = extent(all, (p) => degrees(p.celsius));
+  const until = Math.max(...all.map((p) => p.at));
+  const x = scaleUtc()
+    .domain([fertilisedAt, until])
+    .range([LEFT, W - RIGHT]);
+  const y = scaleLinear()
+    .domain([Math.floor(low - 0.5), Math.ceil(high + 0.5)])
+    .range([TOP + PLOT, TOP]);
+  const draw = path<{ at: number; celsius: number }>()
+    .x((p) => x(p.at))
+    .y((p) => y(degrees(p.celsius)));
+  const H = TOP + PLOT + 14 + shown.length * ROW + 16;
+  const told = shown.filter((w) => w.foreseen);
+  const foreseen = told.map((w) => (told.length > 1 ? `${w.name} ${w.foreseen}` : w.foreseen)).join('; ');
+  const says = shown
+    .map(
+      (w) =>
+        `${w.name}: ${w.milestones
+          .filter((m) => m.at !== null)
+          .map((m) => `${short(m)} ${dayMonth(m.at!, timeZone, now)}${m.seen ? ', seen' : ''}`)
+          .join('; ')}`,
+    )
+    .join('. ');
+  return (
+    <section data-testid="thermal-line">
+      <h2 className="mb-1">Temperatures lived through</h2>
+      <svg viewBox={`0 0 ${W} ${H}`} className="w-full max-w-[720px]" role="img" aria-label={says}>
+        {y.ticks(4).map((t) => (
+          <g key={t}>
+            <line x1={LEFT} x2={W - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
+            <text x={LEFT - 7} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
+              {plain(t)}
+            </text>
+          </g>
+        ))}
+        <text x={0} y={TOP + 4} fontSize={12} fill="var(--soft)">
+          {us ? '°F' : '°C'}
+        </text>
+        <line x1={x(now)} x2={x(now)} y1={TOP - 4} y2={H - 16} stroke="var(--strong)" strokeDasharray="2 3" />
+        <text x={x(now)} y={TOP - 6} textAnchor="middle" fontSize={11} fill="var(--soft)">
+          now
+        </text>
+        {shown.map((w, k) => {
+          const seen = w.course.filter((p) => !p.forecast);
+          const ahead = w.course.slice(Math.max(0, seen.length - 1));
+          const top = TOP + PLOT + 14 + k * ROW;
+          const colour = colours[k % colours.length]!;
+          return (
+            <g key={w.sensor}>
+              {seen.length > 1 && <path d={draw(seen) ?? ''} fill="none" stroke={colour} strokeWidth={2} />}
+              {ahead.length > 1 && (
+                <path
+                  d={draw(ahead) ?? ''}
+                  fill="none"
+                  stroke={colour}
+                  strokeWidth={1.6}
+                  strokeDasharray="5 4"
+                  data-forecast
+                />
+              )}
+              <line x1={LEFT} x2={W - RIGHT} y1={top + 12} y2={top + 12} stroke="var(--rule)" />
+              <text x={0} y={top + 10} fontSize={12.5} fontWeight={700} fill={colour}>
+                {w.name}
+              </text>
+              <text x={0} y={top + 24} fontSize={11} fill="var(--soft)">
+                {w.units.length > 2 ? `${w.units.length} units` : w.units.join(', ')}
+              </text>
+              {w.milestones
+                .filter((m) => m.at !== null && x(m.at) <= W - RIGHT)
+                .map((m) => {
+                  const [from, to] = ends(m);
+                  return (
+                    <g key={m.id}>
+                      <title>{`${short(m)}, ${m.seen ? 'seen' : 'expected'} ${dayMonth(m.at!, timeZone, now)}`}</title>
+                      {!m.seen && (
+                        <rect
+                          x={x(from)}
+                          y={top + 6}
+                          width={Math.max(2, x(to) - x(from))}
+                          height={12}
+                          fill={colour}
+                          opacity={0.22}
+                        />
+                      )}
+                      <circle
+                        cx={x(m.at!)}
+                        cy={top + 12}
+                        r={4}
+                        fill={m.seen ? colour : 'var(--ground)'}
+                        stroke={colour}
+                        strokeWidth={1.6}
+                      />
+                      <text
+                        x={Math.min(x(m.at!), W - RIGHT - 48)}
+                        y={top + 29}
+                        textAnchor="middle"
+                        fontSize={11}
+                        fill="var(--ink)"
+                      >
+                        {short(m)} {dayMonth(m.at!, timeZone, now)}
+                      </text>
+                    </g>
+                  );
+                })}
+            </g>
+          );
+        })}
+        <text x={LEFT} y={H - 2} fontSize={11} fill="var(--soft)">
+          fertilised {dayMonth(fertilisedAt, timeZone, now)}
+        </text>
+        <text x={W - RIGHT} y={H - 2} textAnchor="end" fontSize={11} fill="var(--soft)">
+          {dayMonth(until, timeZone, now)}
+        </text>
+      </svg>
+      <p className="quiet mt-1 text-[0.87rem]">
+        Full as measured, dashed as expected{foreseen && `: ${foreseen}`}. Full dots were seen, rings are expected
+        within their band.
+      </p>
+    </section>
+  );
+}

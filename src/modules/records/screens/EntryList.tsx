@@ -1,0 +1,121 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { CorrectionForm } from '@/client/CorrectionForm';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { clock, dayMonth } from '@/core/time/localDay';
+import { correct } from '@/modules/records/acts/correct/act';
+import { Choice, TextField } from '@/ui/fields';
+import type { SheetEntry } from '../views/ledger';
+
+/** Entries, newest first; what was put right stays, struck through. Each can be put right where the person may. */
+export function EntryList({
+  entries,
+  now,
+  timeZone,
+  compact = false,
+}: {
+  entries: readonly SheetEntry[];
+  now: number;
+  timeZone: string;
+  compact?: boolean;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const { role } = useSession();
+  if (entries.length === 0) return <p className="quiet">No entries yet.</p>;
+  return (
+    <ul>
+      {entries.map((e) => (
+        <li key={e.id} className="border-b border-rule py-1.5" data-entry={e.kind} data-voided={e.voided}>
+          <div
+            className={`grid items-baseline gap-x-3 ${compact ? 'grid-cols-[5.2rem_minmax(0,1fr)_auto]' : 'grid-cols-[8rem_10.4rem_minmax(0,1fr)_11.5rem_4.2rem] max-md:grid-cols-[6rem_minmax(0,1fr)_auto]'}`}
+          >
+            <span className="text-[0.9rem] text-soft">
+              {dayMonth(e.at, timeZone, now)}
+              {e.precision === 'minute' && !compact && <span className="ml-1">{clock(e.at, timeZone)}</span>}
+            </span>
+            {!compact && (
+              <span className={`max-md:hidden ${e.voided ? 'line-through' : 'font-semibold'}`}>{e.word}</span>
+            )}
+            <span className={e.voided ? 'text-soft line-through' : ''}>
+              <span className={compact ? 'font-semibold' : 'font-semibold md:hidden'}>{e.word} </span>
+              {!compact && e.where && `${e.where}${e.says ? ': ' : ''}`}
+              {e.says}
+              {e.note && <span className="text-soft"> “{e.note}”</span>}
+              {e.why && <span className="inline-block pl-1 text-[0.9rem] no-underline"> taken back: “{e.why}”</span>}
+              {e.replaces && <span className="text-[0.85rem] text-soft"> (put right)</span>}
+              {e.paper && (
+                <a className="link ml-2" href={e.paper} target="_blank" rel="noopener">
+                  paper
+                </a>
+              )}
+            </span>
+            {!compact && (
+              <span className="text-[0.9rem] text-soft max-md:hidden">
+                {e.measuredBy}
+                {e.measuredBy !== e.by && `, typed by ${e.by}`}
+              </span>
+            )}
+            {!e.voided && e.mend && role !== 'reader' && (
+              <button
+                type="button"
+                className="link text-[0.87rem]"
+                aria-expanded={open === e.id}
+                onClick={() => setOpen(open === e.id ? null : e.id)}
+              >
+                {e.mend === 'takeBack' ? 'take back' : 'put right'}
+              </button>
+            )}
+          </div>
+          {open === e.id && <PutRight e={e} onDone={() => setOpen(null)} />}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Puts another entry in the place of one, or takes it back. What was entered stays visible. */
+function PutRight({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
+  // A file that was read in is taken back whole, and the right one read in.
+  const whole = e.mend === 'takeBack';
+  const [mode, setMode] = useState<'replace' | 'back'>(whole ? 'back' : 'replace');
+  return (
+    <div className="mt-2 flex max-w-[34rem] flex-col gap-3 border-l-[3px] border-hand pl-3">
+      {!whole && (
+        <Choice
+          label="What to do"
+          value={mode}
+          onChange={setMode}
+          options={[
+            { value: 'replace', label: 'put right' },
+            { value: 'back', label: 'take back' },
+          ]}
+        />
+      )}
+      {mode === 'replace' ? <CorrectionForm entryId={e.id} onDone={onDone} /> : <TakeBack e={e} onDone={onDone} />}
+    </div>
+  );
+}
+
+function TakeBack({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
+  const act = useAct(correct, onDone);
+  const [reason, setReason] = useState('');
+  return (
+    <ActForm
+      act={act}
+      onSend={() => void act.submit({ entryId: e.id, reason })}
+      label="Take it back"
+      disabled={!reason.trim()}
+    >
+      <TextField
+        label="Why"
+        value={reason}
+        onChange={setReason}
+        error={act.errorOn('reason')}
+        hint="It stays beside the entry"
+      />
+    </ActForm>
+  );
+}

@@ -1,0 +1,256 @@
+import { LeftOut } from '@/modules/water/screens/LeftOut';
+import { LoggerImport } from '@/modules/water/screens/LoggerImport';
+import { Strikes } from '@/modules/water/screens/Strikes';
+import type { Strike } from '@/modules/water/views/alarms';
+import type { LeftOutDay } from '@/modules/water/views/leftOut';
+import type { WaterDays } from '@/modules/water/views/waterDays';
+import type { ReadNow } from '@/server/sensorsNow';
+import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
+import type { SheetEntry } from '../views/ledger';
+import type { StockList } from '../views/stockList';
+import { EntryList } from './EntryList';
+
+const tabs = [
+  { id: 'stock', word: 'Stock list' },
+  { id: 'ledger', word: 'Ledger' },
+  { id: 'readings', word: 'Readings' },
+] as const;
+
+type Props = {
+  tab: 'stock' | 'ledger' | 'readings';
+  stock: StockList | null;
+  by: string;
+  day: string | undefined;
+  known: string | undefined;
+  /** Page of the stock list, from 0. */
+  page: number;
+  today: string;
+  entries: SheetEntry[];
+  search: string;
+  kind: string;
+  kinds: { value: string; label: string }[];
+  sensors: ReadNow[];
+  water: WaterDays;
+  strikes: Strike[];
+  leftOut: LeftOutDay[];
+  now: number;
+  timeZone: string;
+  mayWrite: boolean;
+};
+
+/** Show me, give me: what stands where as of any day, the ledger with search, logger files in. */
+export function RecordsScreen(p: Props) {
+  return (
+    <div className="px-6 py-4 max-sm:px-3">
+      <div className="mb-4 flex flex-wrap items-baseline gap-x-5">
+        <h1>Records</h1>
+        {tabs.map((t) => (
+          <Link
+            key={t.id}
+            href={`/records?tab=${t.id}`}
+            aria-current={t.id === p.tab ? 'page' : undefined}
+            className={`pb-0.5 text-ink no-underline ${t.id === p.tab ? 'border-b-[3px] border-deep font-bold' : ''}`}
+          >
+            {t.word}
+          </Link>
+        ))}
+      </div>
+      {p.tab === 'stock' && p.stock && <Stock {...p} stock={p.stock} />}
+      {p.tab === 'ledger' && <Ledger {...p} />}
+      {p.tab === 'readings' && (
+        <>
+          <LoggerImport sensors={p.sensors} water={p.water} mayWrite={p.mayWrite} timeZone={p.timeZone} />
+          <Strikes strikes={p.strikes} sensors={p.sensors} mayWrite={p.mayWrite} />
+          <LeftOut list={p.leftOut} now={p.now} timeZone={p.timeZone} />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Rows of the stock list that stand on one page; CSV, XLSX and the printed list hold all. */
+const STOCK_PAGE = 100;
+
+function Stock({ stock, by, day, known, today, page }: Props & { stock: StockList }) {
+  const pages = Math.max(1, Math.ceil(stock.rows.length / STOCK_PAGE));
+  const at = Math.min(page, pages - 1);
+  const query = new URLSearchParams({ ...(day ? { day } : {}), ...(known ? { known } : {}), by }).toString();
+  return (
+    <>
+      <form method="get" action="/records" className="mb-4 flex flex-wrap items-end gap-4">
+        <input type="hidden" name="tab" value="stock" />
+        <label className="field">
+          <span className="label">As of the end of</span>
+          <input type="date" name="day" defaultValue={day ?? today} max={today} className="input" />
+        </label>
+        <label className="field">
+          <span className="label">As known at the end of</span>
+          <input
+            type="date"
+            name="known"
+            defaultValue={known ?? ''}
+            max={today}
+            className="input"
+            title="Leaves out what was recorded or put right later; empty: as known now"
+          />
+        </label>
+        <label className="field">
+          <span className="label">Totals by</span>
+          <select name="by" defaultValue={by} className="input">
+            <option value="species">species</option>
+            <option value="lot">lot</option>
+            <option value="unit">unit</option>
+            <option value="stage">stage</option>
+          </select>
+        </label>
+        <button type="submit" className="button">
+          Show
+        </button>
+        <span className="ml-auto flex gap-4">
+          <a className="link" href={`/export?what=stock&as=csv&${query}`}>
+            CSV
+          </a>
+          <a className="link" href={`/export?what=stock&as=xlsx&${query}`}>
+            XLSX
+          </a>
+          <a className="link" href={`/print/stock?${query}`} target="_blank" rel="noopener">
+            Printed page
+          </a>
+        </span>
+      </form>
+      {known && (
+        <p className="mb-3 text-careful" data-testid="known">
+          The books as they were known at the end of {known}: what was recorded or put right since is left out.{' '}
+          <Link
+            className="link"
+            href={`/records?${new URLSearchParams({ tab: 'stock', by, ...(day ? { day } : {}) })}`}
+          >
+            As known now
+          </Link>
+        </p>
+      )}
+      {stock.rows.length === 0 ? (
+        <p className="quiet">Nothing lived here then.</p>
+      ) : (
+        <div className="grid grid-cols-[minmax(260px,360px)_minmax(0,1fr)] gap-10 max-lg:grid-cols-1">
+          <section>
+            <p className="mb-2" data-testid="stock-total">
+              <Doubtful number={stock.number} sd={stock.sd} size="big" /> <span className="quiet">in all</span>
+            </p>
+            <table className="ledger">
+              <tbody>
+                {stock.totals.slice(0, STOCK_PAGE).map((t) => (
+                  <tr key={t.by} data-total={t.by}>
+                    <td>{t.by}</td>
+                    <td className="num">
+                      <Doubtful number={t.number} sd={t.sd} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {stock.totals.length > STOCK_PAGE && (
+              <p className="quiet mt-2">and {stock.totals.length - STOCK_PAGE} more: the files hold all.</p>
+            )}
+          </section>
+          <section className="overflow-x-auto">
+            <table className="ledger">
+              <thead>
+                <tr>
+                  <th>species</th>
+                  <th>lot</th>
+                  <th>unit</th>
+                  <th>stage</th>
+                  <th className="num">number</th>
+                </tr>
+              </thead>
+              <tbody>
+                {stock.rows.slice(at * STOCK_PAGE, (at + 1) * STOCK_PAGE).map((r) => (
+                  <tr key={`${r.lotId} ${r.unit} ${r.stage}`} data-unit={r.unit}>
+                    <td>{r.species}</td>
+                    <td>
+                      <Link className="text-ink" href={`/lots/${r.lotId}`}>
+                        {r.lot}
+                      </Link>
+                    </td>
+                    <td>
+                      <b>{r.unit}</b> <span className="quiet">{r.room}</span>
+                    </td>
+                    <td>{r.stage}</td>
+                    <td className="num">
+                      <Doubtful number={r.number} sd={r.sd} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {pages > 1 && (
+              <nav className="mt-3 flex items-baseline gap-4" aria-label="Pages of the stock list">
+                {at > 0 && (
+                  <Link className="link" href={`/records?tab=stock&${query}&page=${at - 1}`}>
+                    before
+                  </Link>
+                )}
+                <span className="quiet">
+                  rows {at * STOCK_PAGE + 1} to {Math.min(stock.rows.length, (at + 1) * STOCK_PAGE)} of{' '}
+                  {stock.rows.length}
+                </span>
+                {at < pages - 1 && (
+                  <Link className="link" href={`/records?tab=stock&${query}&page=${at + 1}`}>
+                    next
+                  </Link>
+                )}
+              </nav>
+            )}
+          </section>
+        </div>
+      )}
+    </>
+  );
+}
+
+function Ledger({ entries, search, kind, kinds, now, timeZone }: Props) {
+  return (
+    <>
+      <form method="get" action="/records" className="mb-3 flex flex-wrap items-end gap-4">
+        <input type="hidden" name="tab" value="ledger" />
+        <label className="field">
+          <span className="label">Search: unit, lot, person, words of notes</span>
+          <input name="search" defaultValue={search} className="input w-[20rem]" />
+        </label>
+        <label className="field">
+          <span className="label">Kind</span>
+          <select name="kind" defaultValue={kind} className="input">
+            <option value="">all</option>
+            {kinds.map((k) => (
+              <option key={k.value} value={k.value}>
+                {k.label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" className="button">
+          Search
+        </button>
+        <span className="ml-auto flex gap-4">
+          <a className="link" href={`/export?what=ledger&as=csv&search=${encodeURIComponent(search)}&kind=${kind}`}>
+            CSV
+          </a>
+          <a className="link" href={`/export?what=ledger&as=xlsx&search=${encodeURIComponent(search)}&kind=${kind}`}>
+            XLSX
+          </a>
+        </span>
+      </form>
+      <EntryList entries={entries} now={now} timeZone={timeZone} />
+      {entries.length >= 100 && (
+        <Link
+          className="link mt-2 inline-block"
+          href={`/records?tab=ledger&search=${encodeURIComponent(search)}&kind=${kind}&before=${entries.at(-1)!.seq}`}
+        >
+          older entries
+        </Link>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,285 @@
+'use client';
+
+import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useAct } from '@/client/useAct';
+import type { ProtocolBath } from '@/core/spawning/protocol';
+import { saveProtocol } from '@/modules/reference/acts/protocol/act';
+import { SelectField, TextField } from '@/ui/fields';
+import type { ProtocolInForce } from '../views/book';
+import {
+  bathTyped,
+  emptyStep,
+  idOfWords,
+  type MaterialTyped,
+  readProtocol,
+  type StepTyped,
+  stepTyped,
+} from './protocolText';
+
+const bases: { value: ProtocolBath['basis']; label: string }[] = [
+  { value: 'activeSubstance', label: 'mass of the active substance' },
+  { value: 'availableIodine', label: 'mass of available iodine' },
+  { value: 'productMass', label: 'mass of the product' },
+];
+
+/** A protocol with its steps, materials and bath to change; what is wrong is said before it is sent. */
+export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boolean; taken: readonly string[] }) {
+  const act = useAct(saveProtocol);
+  const [name, setName] = useState(copy ? `${p.name}, ours` : p.name);
+  const [fits, setFits] = useState(p.fits);
+  const [source, setSource] = useState(p.source);
+  const [steps, setSteps] = useState<StepTyped[]>(p.steps.map(stepTyped));
+  const [materials, setMaterials] = useState<MaterialTyped[]>(
+    p.materials.map((m) => ({ ...m, amount: String(m.amount) })),
+  );
+  const [bath, setBath] = useState(bathTyped(p.bath));
+  const [cautions, setCautions] = useState(p.cautions.join('\n'));
+  const [why, setWhy] = useState('');
+  const { version: _, steps: __, materials: ___, bath: ____, ...rest } = p;
+  const read = readProtocol(
+    {
+      ...rest,
+      id: copy ? idOfWords(name, taken) : p.id,
+      name,
+      fits,
+      source: source.trim() || 'verify',
+      cautions: cautions
+        .split('\n')
+        .map((c) => c.trim())
+        .filter(Boolean),
+    },
+    steps,
+    materials,
+    bath,
+  );
+  const set = (i: number, v: Partial<StepTyped>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...v } : s)));
+  const swap = (i: number, j: number) => setSteps(steps.map((s, k) => (k === i ? steps[j]! : k === j ? steps[i]! : s)));
+  return (
+    <ActForm
+      act={act}
+      label={copy ? 'Save the copy' : 'Put in force'}
+      needs={['error' in read && read.error, !why.trim() && 'why']}
+      onSend={() =>
+        'protocol' in read &&
+        void act.submit({ content: read.protocol, why, fresh: copy }, (r) => `In force: version ${r?.version}.`)
+      }
+    >
+      <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+        <TextField label="Name" value={name} onChange={setName} error={act.errorOn('content.name')} />
+        <TextField label="Source" value={source} onChange={setSource} hint="The publication, or “own practice”" />
+      </div>
+      <TextField label="Fits" value={fits} onChange={setFits} />
+      <fieldset>
+        <legend className="mb-1 text-[0.87rem] text-soft">
+          Steps; minutes count from the step before, or from the one named
+        </legend>
+        {steps.map((s, i) => (
+          <div
+            key={i}
+            className="mb-2 grid grid-cols-[1.4rem_minmax(0,1fr)_4.5rem_4.5rem_8.5rem_auto] items-center gap-1.5 max-sm:grid-cols-[1.4rem_1fr_auto]"
+          >
+            <span className="text-right text-soft">{i + 1}</span>
+            <input
+              aria-label={`Step ${i + 1}`}
+              className="input"
+              value={s.says}
+              onChange={(e) => set(i, { says: e.target.value })}
+            />
+            <input
+              aria-label={`Step ${i + 1}, from minutes`}
+              placeholder="from"
+              inputMode="decimal"
+              className="input"
+              value={s.from}
+              onChange={(e) => set(i, { from: e.target.value })}
+            />
+            <input
+              aria-label={`Step ${i + 1}, to minutes`}
+              placeholder="to"
+              inputMode="decimal"
+              className="input"
+              value={s.to}
+              onChange={(e) => set(i, { to: e.target.value })}
+            />
+            <select
+              aria-label={`Step ${i + 1}, counted from`}
+              className="input"
+              value={s.after}
+              onChange={(e) => set(i, { after: e.target.value })}
+            >
+              <option value="">step before</option>
+              {steps.slice(0, i).map((x, k) => x.id && <option key={x.id} value={x.id}>{`step ${k + 1}`}</option>)}
+            </select>
+            <span className="flex gap-1">
+              <button
+                type="button"
+                aria-label={`Step ${i + 1} up`}
+                disabled={i === 0}
+                className="p-1 text-soft disabled:opacity-30"
+                onClick={() => swap(i, i - 1)}
+              >
+                <ArrowUp size={16} />
+              </button>
+              <button
+                type="button"
+                aria-label={`Step ${i + 1} down`}
+                disabled={i === steps.length - 1}
+                className="p-1 text-soft disabled:opacity-30"
+                onClick={() => swap(i, i + 1)}
+              >
+                <ArrowDown size={16} />
+              </button>
+              <button
+                type="button"
+                aria-label={`Remove step ${i + 1}`}
+                className="p-1 text-soft"
+                onClick={() => setSteps(steps.filter((_, k) => k !== i))}
+              >
+                <X size={16} />
+              </button>
+            </span>
+            <input
+              aria-label={`Step ${i + 1}, caution`}
+              placeholder="caution"
+              className="input col-start-2 text-[0.92rem]"
+              value={s.caution}
+              onChange={(e) => set(i, { caution: e.target.value })}
+            />
+            <input
+              aria-label={`Step ${i + 1}, figure asked for`}
+              placeholder="figure"
+              className="input text-[0.92rem]"
+              value={s.what}
+              onChange={(e) => set(i, { what: e.target.value })}
+            />
+            <input
+              aria-label={`Step ${i + 1}, its unit`}
+              placeholder="unit"
+              className="input text-[0.92rem]"
+              value={s.unit}
+              onChange={(e) => set(i, { unit: e.target.value })}
+            />
+          </div>
+        ))}
+        <button
+          type="button"
+          className="link inline-flex items-center gap-1"
+          onClick={() => setSteps([...steps, emptyStep()])}
+        >
+          <Plus size={14} /> another step
+        </button>
+      </fieldset>
+      <fieldset>
+        <legend className="mb-1 text-[0.87rem] text-soft">Materials</legend>
+        {materials.map((m, i) => {
+          const put = (v: Partial<MaterialTyped>) =>
+            setMaterials(materials.map((x, k) => (k === i ? { ...x, ...v } : x)));
+          return (
+            <div key={i} className="mb-1 grid grid-cols-[minmax(0,1fr)_5rem_5rem_9rem_auto] items-center gap-1.5">
+              <input
+                aria-label={`Material ${i + 1}`}
+                className="input"
+                value={m.what}
+                onChange={(e) => put({ what: e.target.value })}
+              />
+              <input
+                aria-label={`Material ${i + 1}, amount`}
+                inputMode="decimal"
+                className="input"
+                value={m.amount}
+                onChange={(e) => put({ amount: e.target.value })}
+              />
+              <input
+                aria-label={`Material ${i + 1}, unit`}
+                className="input"
+                value={m.unit}
+                onChange={(e) => put({ unit: e.target.value })}
+              />
+              <select
+                aria-label={`Material ${i + 1}, for each`}
+                className="input"
+                value={m.per}
+                onChange={(e) => put({ per: e.target.value as MaterialTyped['per'] })}
+              >
+                {(['litre of eggs', 'kg of eggs', 'batch'] as const).map((x) => (
+                  <option key={x} value={x}>
+                    a {x}
+                  </option>
+                ))}
+              </select>
+              <button
+                type="button"
+                aria-label={`Remove material ${i + 1}`}
+                className="p-1 text-soft"
+                onClick={() => setMaterials(materials.filter((_, k) => k !== i))}
+              >
+                <X size={16} />
+              </button>
+            </div>
+          );
+        })}
+        <button
+          type="button"
+          className="link inline-flex items-center gap-1"
+          onClick={() => setMaterials([...materials, { what: '', amount: '', unit: '', per: 'litre of eggs' }])}
+        >
+          <Plus size={14} /> another material
+        </button>
+      </fieldset>
+      <fieldset>
+        <legend className="mb-1 text-[0.87rem] text-soft">
+          Bath; the label and the authority decide on its strength
+        </legend>
+        <div className="grid grid-cols-3 gap-x-3 gap-y-1 max-sm:grid-cols-1">
+          <SelectField
+            label="A batch goes in with"
+            value={bath.step}
+            onChange={(v) => setBath({ ...bath, step: v })}
+            empty="no bath"
+            options={steps.flatMap((s, i) => (s.id ? [{ value: s.id, label: `step ${i + 1}: ${s.says}` }] : []))}
+          />
+          {bath.step !== '' && (
+            <>
+              <TextField
+                label="Strength of"
+                value={bath.of}
+                onChange={(v) => setBath({ ...bath, of: v })}
+                placeholder="available iodine"
+              />
+              <SelectField
+                label="Worked as"
+                value={bath.basis}
+                onChange={(v) => setBath({ ...bath, basis: v as ProtocolBath['basis'] })}
+                options={bases}
+              />
+              {(
+                [
+                  ['mgPerL', 'Strength, mg/L'],
+                  ['low', 'Not below, mg/L'],
+                  ['high', 'Not above, mg/L'],
+                  ['batches', 'Batches before it is mixed anew'],
+                ] as const
+              ).map(([k, label]) => (
+                <TextField
+                  key={k}
+                  label={label}
+                  inputMode="decimal"
+                  value={bath[k]}
+                  onChange={(v) => setBath({ ...bath, [k]: v })}
+                />
+              ))}
+            </>
+          )}
+        </div>
+      </fieldset>
+      <label className="field">
+        <span className="label">Cautions, one a line</span>
+        <textarea className="input" rows={3} value={cautions} onChange={(e) => setCautions(e.target.value)} />
+      </label>
+      <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
+      {act.errorOn('content') && <p className="text-loss">{act.errorOn('content')}</p>}
+    </ActForm>
+  );
+}

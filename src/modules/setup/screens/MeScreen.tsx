@@ -1,0 +1,189 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { clock, dayMonth } from '@/core/time/localDay';
+import { changePassword } from '@/modules/setup/acts/changePassword/act';
+import { takeSecondFactor } from '@/modules/setup/acts/secondFactor/act';
+import { dropSecondFactor } from '@/modules/setup/acts/secondFactorDrop/act';
+import { endSignIn } from '@/modules/setup/acts/signInEnd/act';
+import { TextField } from '@/ui/fields';
+import type { SignIn } from '../views/signIns';
+
+type Listed = SignIn & { here: boolean };
+
+/** Who can sign in as me, and from where I am signed in. */
+export function MeScreen({
+  signIns,
+  second,
+  secret,
+  square,
+  now,
+  timeZone,
+}: {
+  signIns: Listed[];
+  second: boolean;
+  /** A new secret for the second factor, and as the address of a picture to be read by a phone. */
+  secret: string;
+  square: string;
+  now: number;
+  timeZone: string;
+}) {
+  const { name } = useSession();
+  return (
+    <div className="grid max-w-[1000px] grid-cols-2 gap-x-10 gap-y-8 px-6 py-4 max-md:grid-cols-1 max-sm:px-3">
+      <h1 className="col-span-full">{name}</h1>
+      <section aria-label="Password">
+        <h2 className="mb-2">Password</h2>
+        <PasswordForm />
+      </section>
+      <section aria-label="Second factor">
+        <h2 className="mb-2">Second factor</h2>
+        {second ? <SecondOn /> : <SecondOff secret={secret} square={square} />}
+      </section>
+      <section aria-label="Sign-ins" className="col-span-full">
+        <h2 className="mb-2">Signed in</h2>
+        <SignInTable list={signIns} now={now} timeZone={timeZone} />
+      </section>
+    </div>
+  );
+}
+
+function PasswordForm() {
+  const [current, setCurrent] = useState('');
+  const [password, setPassword] = useState('');
+  const act = useAct(changePassword, () => {
+    setCurrent('');
+    setPassword('');
+  });
+  return (
+    <ActForm
+      act={act}
+      label="Change it"
+      needs={[!current && 'the one you have', !password && 'the new one']}
+      onSend={() => void act.submit({ current, password }, () => 'Changed. Sign in with it from now on.')}
+    >
+      <Secretly label="Your password now" value={current} onChange={setCurrent} error={act.errorOn('current')} />
+      <TextField
+        label="New password"
+        type="password"
+        autoComplete="new-password"
+        value={password}
+        onChange={setPassword}
+        error={act.errorOn('password')}
+        hint="At least ten characters. All your sign-ins end, this one too"
+      />
+    </ActForm>
+  );
+}
+
+function Secretly(p: { label: string; value: string; onChange: (v: string) => void; error: string | null }) {
+  return <TextField {...p} type="password" autoComplete="current-password" />;
+}
+
+function SecondOff({ secret, square }: { secret: string; square: string }) {
+  const [begun, setBegun] = useState<{ secret: string; square: string } | null>(null);
+  const [code, setCode] = useState('');
+  const [current, setCurrent] = useState('');
+  const act = useAct(takeSecondFactor);
+  if (!begun)
+    return (
+      <div className="flex flex-col items-start gap-3">
+        <p className="quiet">
+          Beside the password, a code from an authenticator on your phone, new every half minute. Wise for whoever may
+          put books right.
+        </p>
+        {/* The secret is held here from now on: the page may be drawn anew meanwhile, with another. */}
+        <button type="button" className="button" onClick={() => setBegun({ secret, square })}>
+          Set it up
+        </button>
+      </div>
+    );
+  return (
+    <ActForm
+      act={act}
+      label="Use it from now on"
+      needs={[code.replace(/\D/g, '').length < 6 && 'the code shown now', !current && 'your password']}
+      onSend={() => void act.submit({ secret: begun.secret, code, current }, () => 'In use.')}
+    >
+      <p>Read the square with your authenticator, or type the secret into it. Then type the code that it shows.</p>
+      <img src={begun.square} alt="square to be read by a phone" width={180} height={180} className="bg-white" />
+      <p className="font-mono text-[0.95rem] break-all" data-testid="secret">
+        {begun.secret.match(/.{1,4}/g)!.join(' ')}
+      </p>
+      <TextField
+        label="Code"
+        value={code}
+        onChange={setCode}
+        inputMode="numeric"
+        autoComplete="one-time-code"
+        error={act.errorOn('code')}
+      />
+      <Secretly label="Your password" value={current} onChange={setCurrent} error={act.errorOn('current')} />
+    </ActForm>
+  );
+}
+
+function SecondOn() {
+  const [current, setCurrent] = useState('');
+  const act = useAct(dropSecondFactor);
+  return (
+    <ActForm
+      act={act}
+      label="Do without it"
+      needs={[!current && 'your password']}
+      onSend={() => void act.submit({ current }, () => 'The password alone is enough again.')}
+    >
+      <p className="text-deep">In use: each sign-in asks for a code of your authenticator.</p>
+      <Secretly label="Your password" value={current} onChange={setCurrent} error={act.errorOn('current')} />
+    </ActForm>
+  );
+}
+
+function SignInTable({ list, now, timeZone }: { list: Listed[]; now: number; timeZone: string }) {
+  const { name } = useSession();
+  const act = useAct(endSignIn);
+  const when = (at: number) => `${dayMonth(at, timeZone, now)} ${clock(at, timeZone)}`;
+  return (
+    <div className="overflow-x-auto">
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>who</th>
+            <th>with</th>
+            <th>since</th>
+            <th>last used</th>
+            <th aria-label="end it" />
+          </tr>
+        </thead>
+        <tbody>
+          {list.map((s) => (
+            <tr key={s.id} data-sign-in={s.person}>
+              <td className={s.person === name ? 'font-bold' : ''}>{s.person}</td>
+              <td>{s.browser || 'a browser'}</td>
+              <td className="whitespace-nowrap">{when(s.openedAt)}</td>
+              <td className="whitespace-nowrap">{when(s.seenAt)}</td>
+              <td>
+                {s.here ? (
+                  <span className="quiet">this one</span>
+                ) : (
+                  <button
+                    type="button"
+                    className="link"
+                    disabled={act.busy}
+                    onClick={() => void act.submit({ id: s.id })}
+                  >
+                    end it
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {act.refused && <p className="mt-2 text-loss">{act.refused.message}</p>}
+    </div>
+  );
+}

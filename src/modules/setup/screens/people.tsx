@@ -1,0 +1,133 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useAct } from '@/client/useAct';
+import { addPerson } from '@/modules/setup/acts/addPerson/act';
+import { savePerson } from '@/modules/setup/acts/person/act';
+import { resetPassword } from '@/modules/setup/acts/resetPassword/act';
+import { resetSecondFactor } from '@/modules/setup/acts/secondFactorReset/act';
+import type { Role } from '@/server/act/define';
+import { SelectField, TextField } from '@/ui/fields';
+import type { SetupView } from '../views/setup';
+import { line } from './line';
+
+const roles = ['manager', 'culturist', 'hand', 'reader'] as const;
+
+export function PersonRow({ p }: { p: SetupView['people'][number] }) {
+  const act = useAct(savePerson);
+  const reset = useAct(resetPassword, () => setPassword(null));
+  const second = useAct(resetSecondFactor);
+  const [password, setPassword] = useState<string | null>(null);
+  return (
+    <tr>
+      <td className="font-bold">{p.name}</td>
+      <td>
+        <select
+          aria-label={`Role of ${p.name}`}
+          className="input max-w-[9rem]"
+          value={p.role}
+          onChange={(e) => void act.submit({ id: p.id, role: e.target.value as Role, active: p.active })}
+        >
+          {roles.map((r) => (
+            <option key={r}>{r}</option>
+          ))}
+        </select>
+        {act.refused && (
+          <span role="alert" className="ml-2 text-loss">
+            {act.refused.message} {act.refused.todo}
+          </span>
+        )}
+      </td>
+      <td>
+        {password === null ? (
+          <button type="button" className="link" onClick={() => setPassword('')}>
+            reset password
+          </button>
+        ) : (
+          <form
+            className="flex items-end gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              void reset.submit({ id: p.id, password });
+            }}
+          >
+            <TextField
+              label="New password"
+              type="password"
+              autoComplete="new-password"
+              value={password}
+              onChange={setPassword}
+              error={reset.errorOn('password') ?? reset.refused?.message}
+            />
+            <button type="submit" className="button" disabled={!password || reset.busy}>
+              Set
+            </button>
+          </form>
+        )}
+        {p.second && (
+          <button
+            type="button"
+            className="link ml-3"
+            disabled={second.busy}
+            onClick={() => void second.submit({ id: p.id })}
+          >
+            lost the phone: in without a code
+          </button>
+        )}
+        {reset.done && <span className="text-deep">Set; they sign in anew.</span>}
+      </td>
+      <td>
+        <button
+          type="button"
+          className="link"
+          onClick={() => void act.submit({ id: p.id, role: p.role, active: !p.active })}
+        >
+          {p.active ? 'close the account' : 'open it again'}
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+export function NewPerson() {
+  const act = useAct(addPerson, () => setV({ ...v, name: '', password: '' }));
+  const [v, setV] = useState<{ name: string; role: Role; password: string }>({
+    name: '',
+    role: 'culturist',
+    password: '',
+  });
+  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
+  return (
+    <ActForm
+      act={act}
+      className={line}
+      label="Add person"
+      needs={[!v.name.trim() && 'a name', !v.password && 'a password']}
+      onSend={() => void act.submit(v, () => 'Made.')}
+    >
+      <TextField
+        label="New person"
+        value={v.name}
+        onChange={set('name')}
+        error={act.errorOn('name')}
+        autoComplete="off"
+      />
+      <SelectField
+        label="Role"
+        value={v.role}
+        onChange={set('role')}
+        options={roles.map((r) => ({ value: r as string, label: r }))}
+        hint="A hand picks, feeds and proposes counts"
+      />
+      <TextField
+        label="Password"
+        type="password"
+        value={v.password}
+        onChange={set('password')}
+        error={act.errorOn('password')}
+        autoComplete="new-password"
+      />
+    </ActForm>
+  );
+}

@@ -1,0 +1,266 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { NumberInput, useShown, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { figures, grouped } from '@/core/quantities/format';
+import { fromBase } from '@/core/quantities/measure';
+import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
+import { type UnitKind, unitKinds } from '@/core/units/unitKinds';
+import { addUnits } from '@/modules/setup/acts/addUnits/act';
+import { joinUnit } from '@/modules/setup/acts/join/act';
+import { saveRoom } from '@/modules/setup/acts/room/act';
+import { saveSensor } from '@/modules/setup/acts/sensor/act';
+import { SelectField, TextField } from '@/ui/fields';
+import type { SetupView } from '../views/setup';
+import { line } from './line';
+import { RoomForm, roomKinds } from './roomForm';
+import { DivideForm, UnitForm } from './unitForms';
+import { noMeasures, UnitMeasureFields, useUnitMeasures } from './unitMeasures';
+
+type Room = SetupView['rooms'][number];
+
+type Open = { what: 'units' | 'sensor' | 'room' } | { what: 'unit' | 'divide'; id: number } | null;
+
+/** One room with its units and sensors; a unit opens by its name. */
+export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
+  const units = view.units.filter((u) => u.roomId === room.id);
+  const sensors = view.sensors.filter((s) => s.roomId === room.id);
+  const divided = view.divided.filter((d) => d.roomId === room.id);
+  const volume = useShown()('volume');
+  const [open, setOpen] = useState<Open>(null);
+  const toggle = (what: 'units' | 'sensor' | 'room') => setOpen(open?.what === what ? null : { what });
+  const rows = [...new Map(units.map((u) => [`${u.y}${u.battery}`, u])).values()];
+  const chosen = open && 'id' in open ? view.units.find((u) => u.id === open.id) : undefined;
+  return (
+    <div className="mb-4 border-b border-rule pb-3" data-room={room.name}>
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h3 className="text-[1.05rem] font-bold">{room.name}</h3>
+        <span className="quiet">{roomKinds.find((k) => k.value === room.kind)?.label}</span>
+        <span className="quiet">
+          {sensors.length === 0
+            ? 'no sensor'
+            : `sensors: ${sensors.map((s) => (s.kind === 'temperature' ? s.name : `${s.name} (${sensorKinds[s.kind].word})`)).join(', ')}`}
+        </span>
+        <span className="ml-auto flex gap-4">
+          <button type="button" className="link" onClick={() => toggle('units')}>
+            add units
+          </button>
+          <button type="button" className="link" onClick={() => toggle('sensor')}>
+            add a sensor
+          </button>
+          <button type="button" className="link" onClick={() => toggle('room')}>
+            change
+          </button>
+        </span>
+      </div>
+      {rows.map((first) => {
+        const row = units.filter((u) => u.y === first.y && u.battery === first.battery);
+        return (
+          <p key={`${first.y}${first.battery}`} className="flex flex-wrap items-baseline gap-x-2 py-0.5">
+            <span className="quiet">{first.battery || first.kind}:</span>
+            {row.map((u) => (
+              <button
+                key={u.id}
+                type="button"
+                aria-expanded={chosen?.id === u.id}
+                className={`cursor-pointer px-0.5 hover:underline ${chosen?.id === u.id ? 'font-bold text-deep' : ''}`}
+                title={u.holds > 0 ? `holds ${grouped(u.holds)}; change it` : 'empty; change it'}
+                onClick={() => setOpen(chosen?.id === u.id ? null : { what: 'unit', id: u.id })}
+              >
+                {u.name}
+              </button>
+            ))}
+            <span className="quiet">
+              {[
+                first.volumeL === null
+                  ? ''
+                  : `${figures(fromBase(first.volumeL * 1000, 'volume', volume), 3)} ${volume}`,
+                first.loadLimit === null ? '' : `up to ${grouped(first.loadLimit)}`,
+              ]
+                .filter(Boolean)
+                .join(', ')}
+            </span>
+          </p>
+        );
+      })}
+      {divided.map((d) => (
+        <Divided key={d.id} d={d} />
+      ))}
+      {open?.what === 'units' && (
+        <NewUnits room={room} sensors={sensors} nextRow={1 + Math.max(-1, ...units.map((u) => u.y))} />
+      )}
+      {open?.what === 'sensor' && <NewSensor room={room} />}
+      {open?.what === 'room' && <RoomForm room={room} sensors={view.sensors} />}
+      {chosen && open?.what === 'unit' && (
+        <>
+          <UnitForm key={chosen.id} u={chosen} view={view} onDone={() => setOpen(null)} />
+          {chosen.partOf === null && chosen.kind !== 'bench' && (
+            <p className="mt-2 border-l-[3px] border-deep pl-3">
+              <button
+                type="button"
+                className="link disabled:opacity-50"
+                disabled={chosen.holds > 0}
+                title={chosen.holds > 0 ? 'Empty it first' : undefined}
+                onClick={() => setOpen({ what: 'divide', id: chosen.id })}
+              >
+                Divide {chosen.name} by a screen
+              </button>
+              {chosen.holds > 0 && <span className="quiet ml-2">once it is empty</span>}
+            </p>
+          )}
+        </>
+      )}
+      {chosen && open?.what === 'divide' && <DivideForm key={chosen.id} u={chosen} />}
+    </div>
+  );
+}
+
+function Divided({ d }: { d: SetupView['divided'][number] }) {
+  const act = useAct(joinUnit);
+  return (
+    <p className="py-0.5">
+      <span className="quiet">
+        {d.name} is divided into {d.parts.join(', ')}.
+      </span>{' '}
+      <button type="button" className="link" disabled={act.busy} onClick={() => void act.submit({ id: d.id })}>
+        Take the screen out
+      </button>
+      {act.refused && (
+        <span role="alert" className="ml-2 text-loss">
+          {act.refused.message} {act.refused.todo}
+        </span>
+      )}
+    </p>
+  );
+}
+
+export function NewRoom() {
+  const act = useAct(saveRoom, () => setName(''));
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<(typeof roomKinds)[number]['value']>('incubation');
+  return (
+    <ActForm
+      act={act}
+      className={line}
+      label="Make room"
+      needs={[!name.trim() && 'a name']}
+      onSend={() => void act.submit({ name, kind }, () => 'Made.')}
+    >
+      <TextField label="New room" value={name} onChange={setName} error={act.errorOn('name')} />
+      <SelectField label="For" value={kind} onChange={setKind} options={[...roomKinds]} />
+    </ActForm>
+  );
+}
+
+/** What is mostly put up in a room of a kind. */
+const kindInRoom: Record<string, UnitKind> = {
+  spawning: 'bench',
+  incubation: 'jar',
+  rearing: 'tank',
+  outdoor: 'raceway',
+};
+
+function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['sensors']; nextRow: number }) {
+  const { locale } = useSession();
+  const act = useAct(addUnits);
+  const measures = useUnitMeasures();
+  const [v, setV] = useState({
+    kind: kindInRoom[room.kind] ?? 'tank',
+    prefix: '',
+    from: '1',
+    count: '1',
+    battery: '',
+    ...noMeasures,
+  });
+  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
+  const [from, count] = [wholeOf(v.from, locale).value, wholeOf(v.count, locale).value];
+  const read = measures.read(v);
+  const waters = sensors.filter((s) => s.kind === 'temperature');
+  return (
+    <ActForm
+      act={act}
+      className={`${line} border-l-[3px] border-deep pl-3`}
+      label="Make units"
+      needs={[
+        !v.prefix.trim() && 'letters',
+        from === null && 'the first number',
+        count === null && 'how many',
+        !read.readable && 'measures that can be read',
+      ]}
+      onSend={() =>
+        void act.submit(
+          {
+            room: room.id,
+            kind: v.kind,
+            prefix: v.prefix,
+            from,
+            count,
+            battery: v.battery,
+            y: nextRow,
+            ...read.payload,
+          },
+          (r) => `Made: ${((r?.names as string[] | undefined) ?? []).join(' ')}.`,
+        )
+      }
+    >
+      <SelectField
+        label="Kind"
+        value={v.kind}
+        onChange={set('kind')}
+        options={unitKinds.map((k) => ({ value: k, label: k }))}
+      />
+      <TextField
+        className="w-[6rem]"
+        label="Letters"
+        value={v.prefix}
+        onChange={set('prefix')}
+        placeholder="J"
+        error={act.errorOn('prefix')}
+      />
+      <div className="w-[6rem]">
+        <NumberInput label="from number" value={v.from} onChange={set('from')} error={act.errorOn('from')} />
+      </div>
+      <div className="w-[6rem]">
+        <NumberInput label="how many" value={v.count} onChange={set('count')} error={act.errorOn('count')} />
+      </div>
+      <TextField className="w-[9rem]" label="Battery or stack" value={v.battery} onChange={set('battery')} />
+      <UnitMeasureFields v={v} set={set} waters={waters} each=" of each" act={act} />
+    </ActForm>
+  );
+}
+
+function NewSensor({ room }: { room: { id: number } }) {
+  const act = useAct(saveSensor, () => setName(''));
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<SensorKind>('temperature');
+  return (
+    <ActForm
+      act={act}
+      className={`${line} border-l-[3px] border-deep pl-3`}
+      label="Make sensor"
+      needs={[!name.trim() && 'a name']}
+      onSend={() => void act.submit({ name, room: room.id, kind }, () => 'Made.')}
+    >
+      <SelectField
+        label="It measures"
+        value={kind}
+        onChange={setKind}
+        options={sensorKindIds.map((k) => ({
+          value: k,
+          label: `${sensorKinds[k].word}${sensorKinds[k].unit && `, ${sensorKinds[k].unit}`}`,
+        }))}
+      />
+      <TextField
+        label="Name of the sensor"
+        value={name}
+        onChange={setName}
+        placeholder="bay1"
+        error={act.errorOn('name')}
+        hint="Also for readings typed by eye"
+      />
+    </ActForm>
+  );
+}

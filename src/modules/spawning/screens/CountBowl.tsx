@@ -1,0 +1,169 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { type PlaceOption, placeOptions } from '@/client/holding';
+import { NumberInput, wholeOf } from '@/client/inputs';
+import { useTwoWays } from '@/client/measure/TwoWays';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { useEventFields } from '@/client/when';
+import type { MeasurementInput } from '@/core/books/measure';
+import { swellingSays } from '@/core/eggs/swelling';
+import { figures, grouped } from '@/core/quantities/format';
+import { recordTake } from '@/modules/incubation/acts/take/act';
+import { Caution } from '@/ui/caution';
+import { Choice, SelectField } from '@/ui/fields';
+import type { BenchBowl, BenchView } from '../views/spawning';
+
+/** The eggs of a bowl counted: the number goes to the books, with parents and doubt. */
+export function CountBowl({
+  view,
+  bowl,
+  places,
+  onDone,
+}: {
+  view: BenchView;
+  bowl: BenchBowl;
+  places: readonly PlaceOption[];
+  onDone?: () => void;
+}) {
+  const { locale } = useSession();
+  const act = useAct(recordTake, onDone);
+  const event = useEventFields();
+  const many = useTwoWays('volume', null, view.learned.packing);
+  const benches = places.filter((p) => p.kind === 'bench');
+  const [to, setTo] = useState(benches[0] ? String(benches[0].id) : '');
+  const [samples, setSamples] = useState<'' | 'dry' | 'hardened'>('');
+  const [all, setAll] = useState<'' | 'dry' | 'hardened'>('');
+  const [removed, setRemoved] = useState('');
+  const measured = many.read();
+  const dryG = bowl.females.reduce((s, f) => s + f.massG, 0);
+  const tags = bowl.males.map((m) => m.tag);
+  const dead = wholeOf(removed, locale);
+  const mixed = samples !== '' && all !== '' && samples !== all;
+  const volumeMl = volumeOf(measured);
+  const off = all && volumeMl && dryG > 0 ? swellingSays(all, dryG, volumeMl, view.learned.swelling) : null;
+  return (
+    <ActForm
+      act={act}
+      event={event}
+      label="Into the books"
+      needs={[
+        !measured && 'the count',
+        (!samples || !all) && 'whether samples and total were dry or hardened',
+        mixed && 'samples and total alike',
+        dead.error && 'a number of dead that can be read',
+        !to && 'where they stand',
+      ]}
+      onSend={() =>
+        void act.submit(
+          {
+            species: view.book.id,
+            females: bowl.females.map((f) => ({ tag: f.tag, ...(dryG > 0 ? { share: f.massG / dryG } : {}) })),
+            males: tags.map((tag) => ({ tag })),
+            cross: bowl.how === 'split' ? 'pairs' : 'pooled',
+            ...(bowl.how === 'split'
+              ? { pairs: bowl.females.flatMap((f) => tags.map((m) => ({ female: f.tag, males: [m] }))) }
+              : {}),
+            measured,
+            hardened: all === 'hardened',
+            removed: dead.value ?? 0,
+            unit: Number(to),
+            day: view.id,
+            bowl: bowl.bowl,
+            ...event.payload,
+          },
+          (r) => `${r?.lot}: ${r?.text} eggs. Lay them down below.`,
+        )
+      }
+    >
+      <div className="grid grid-cols-2 gap-3">
+        <State word="Samples were" value={samples} onChange={setSamples} />
+        <State word="The total was" value={all} onChange={setAll} />
+      </div>
+      {mixed && (
+        <p role="alert" className="text-loss">
+          Dry and hardened eggs differ in size: a sample of one says nothing of the other. Measure both alike.
+        </p>
+      )}
+      {many.view({
+        of: 'take',
+        methods: ['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated'],
+        what: 'eggs',
+        error: act.errorOn('measured'),
+      })}
+      {off && <p className="text-careful">{off}</p>}
+      {dryG > 0 && <WhatItPromises perDryG={view.perDryG} dryG={dryG} swelling={view.learned.swelling} />}
+      <NumberInput
+        label="Dead taken out before the count"
+        value={removed}
+        onChange={setRemoved}
+        error={dead.error ?? act.errorOn('removed')}
+        hint="Counted as taken, and as lost"
+      />
+      <SelectField
+        label="They stand on"
+        value={to}
+        onChange={setTo}
+        options={placeOptions(benches.length > 0 ? benches : places)}
+        error={act.errorOn('unit')}
+      />
+      <Caution>Wet hands, shade and little time: eggs are hurt by light, drying and knocks.</Caution>
+    </ActForm>
+  );
+}
+
+function State({
+  word,
+  value,
+  onChange,
+}: {
+  word: string;
+  value: '' | 'dry' | 'hardened';
+  onChange: (v: 'dry' | 'hardened') => void;
+}) {
+  return (
+    <fieldset className="field">
+      <legend className="label mb-1 text-[0.87rem] text-soft">{word}</legend>
+      <Choice
+        label={word}
+        value={value || ('' as 'dry')}
+        onChange={onChange}
+        options={[
+          { value: 'dry', label: 'dry' },
+          { value: 'hardened', label: 'hardened' },
+        ]}
+      />
+    </fieldset>
+  );
+}
+
+/** What the dry mass of a bowl promises, by this hatchery's own counts or by the Book. */
+function WhatItPromises({
+  perDryG,
+  dryG,
+  swelling,
+}: {
+  perDryG: BenchView['perDryG'];
+  dryG: number;
+  swelling: BenchView['learned']['swelling'];
+}) {
+  if (!perDryG) return null;
+  const eggs = Number((dryG * perDryG.mean).toPrecision(2));
+  return (
+    <p className="quiet text-[0.9rem]" data-testid="promise">
+      {figures(dryG, 4)} g dry make about {grouped(eggs)} eggs,{' '}
+      {perDryG.own ? 'as counted here before' : 'by the diameter in the Book'}
+      {swelling &&
+        `, and about ${grouped(Number((dryG * swelling.mlPerDryG).toPrecision(2)))} mL once hardened (${swelling.batches} ${swelling.batches === 1 ? 'bowl' : 'bowls'})`}
+      .
+    </p>
+  );
+}
+
+function volumeOf(m: MeasurementInput | null): number | null {
+  if (m?.method === 'volume' || m?.method === 'trough') return m.totalVolumeMl;
+  if (m?.method !== 'combined') return null;
+  return m.parts.map((p) => volumeOf(p)).find((v) => v !== null) ?? null;
+}

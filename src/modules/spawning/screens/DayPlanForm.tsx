@@ -1,0 +1,345 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import type { PlaceOption } from '@/client/holding';
+import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { HOUR_MS } from '@/core/development/timeline';
+import { Z95 } from '@/core/distributions';
+import { femalesNeeded } from '@/core/induction/females';
+import { latencyClock } from '@/core/induction/latency';
+import { decimals, degrees, grouped } from '@/core/quantities/format';
+import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
+import { protocolKindWords } from '@/core/spawning/protocol';
+import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
+import { saveDay } from '@/modules/spawning/acts/day/act';
+import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
+import type { BenchView } from '../views/spawning';
+
+/** What is wanted of the day, with start times counted back from when people want to strip. */
+export function DayPlanForm({ view, places, now }: { view: BenchView; places: readonly PlaceOption[]; now: number }) {
+  const { locale, timeZone } = useSession();
+  const act = useAct(saveDay);
+  const { plan, book } = view;
+  const [wanted, setWanted] = useState(plan.eggsWanted ? String(plan.eggsWanted) : '');
+  const [stripDay, setStripDay] = useState(isoDay(plan.stripAt ?? view.day, timeZone));
+  const [stripTime, setStripTime] = useState(plan.stripAt ? clock(plan.stripAt, timeZone) : '');
+  const [treatment, setTreatment] = useState(plan.induction);
+  const [ovulates, setOvulates] = useState(plan.ovulates === null ? '' : numberText(100 * plan.ovulates, locale));
+  const [how, setHow] = useState<CrossKind>(plan.how);
+  const [crosses, setCrosses] = useState(plan.crosses);
+  const [protocols, setProtocols] = useState(plan.protocols);
+  const [units, setUnits] = useState(plan.units);
+  const [oneToCage, setOneToCage] = useState(plan.oneToCage);
+  const eggs = wholeOf(wanted, locale);
+  const share = decimalOf(ovulates, locale);
+  const stripAt = stripTime ? instantOf(stripDay, stripTime, timeZone) : null;
+  const chosen = book.inductions.find((i) => i.id === treatment);
+  const tagOf = (id: number) =>
+    [...view.females, ...view.males].find((f) => f.fish.id === id)?.fish.tag ??
+    view.others.find((o) => o.id === id)?.tag ??
+    '?';
+  const inPlan = new Set(crosses.map((c) => c.female));
+  const females = view.others.filter((o) => o.sex !== 'male' && !inPlan.has(o.id));
+  const males = [
+    ...view.males.map((m) => ({ id: m.fish.id, tag: m.fish.tag })),
+    ...view.others.filter((o) => o.sex === 'male'),
+  ];
+  const receiving = places.filter((p) => ['jar', 'tray', 'trough', 'frame'].includes(p.kind));
+  return (
+    <ActForm
+      act={act}
+      label="Save the plan"
+      needs={[
+        (eggs.error || share.error) && 'figures that can be read',
+        crosses.some((c) => c.males.length === 0) && 'a male for each female',
+      ]}
+      onSend={() =>
+        void act.submit(
+          {
+            id: view.id,
+            species: book.id,
+            name: view.name,
+            day: view.day,
+            closed: view.closed,
+            plan: {
+              ...plan,
+              eggsWanted: eggs.value ?? 0,
+              stripAt,
+              induction: treatment,
+              ovulates: share.value === null ? null : share.value / 100,
+              how,
+              crosses,
+              protocols,
+              units,
+              oneToCage,
+            },
+          },
+          () => 'The plan stands.',
+        )
+      }
+    >
+      <NumberInput label="Eggs wanted" value={wanted} onChange={setWanted} error={act.errorOn('plan.eggsWanted')} />
+      <div className="grid grid-cols-2 gap-3">
+        <TextField label="Stripped on" type="date" value={stripDay} onChange={setStripDay} />
+        <TextField label="at" type="time" value={stripTime} onChange={setStripTime} />
+      </div>
+      <Needed
+        wanted={eggs.value ?? 0}
+        ovulates={chosen && share.value ? share.value / 100 : 1}
+        females={crosses.map((c) => ({
+          tag: tagOf(c.female),
+          eggs:
+            view.females.find((f) => f.fish.id === c.female)?.fish.eggs ??
+            view.others.find((o) => o.id === c.female)?.eggs ??
+            null,
+        }))}
+      />
+      {book.inductions.length > 0 && (
+        <SelectField
+          label="Treatment"
+          value={treatment}
+          onChange={setTreatment}
+          empty="none"
+          options={book.inductions.map((i) => ({ value: i.id, label: i.name }))}
+          hint={chosen?.fits ? `Fits ${chosen.fits}` : undefined}
+        />
+      )}
+      {chosen && (
+        <>
+          {stripAt !== null && <Back view={view} treatment={chosen} stripAt={stripAt} now={now} />}
+          <TextField
+            label="Of such females that give eggs, %"
+            inputMode="decimal"
+            value={ovulates}
+            onChange={setOvulates}
+            error={share.error ?? act.errorOn('plan.ovulates')}
+            hint="By this hatchery’s own record; left empty, all are taken to"
+          />
+        </>
+      )}
+      {book.inductions.length > 0 && (
+        <Tick checked={oneToCage} onChange={setOneToCage}>
+          they fight once injected: one to a cage
+        </Tick>
+      )}
+      <fieldset className="field">
+        <legend className="label mb-1 text-[0.87rem] text-soft">Who with whom</legend>
+        {crosses.map((c, i) => (
+          <div key={c.female} className="border-b border-rule py-1">
+            <div className="flex items-baseline justify-between">
+              <b>{tagOf(c.female)}</b>
+              <button
+                type="button"
+                className="link text-[0.88rem]"
+                onClick={() => setCrosses(crosses.filter((_, k) => k !== i))}
+              >
+                take out
+              </button>
+            </div>
+            <div className="flex flex-wrap gap-x-3">
+              {males.map((m) => (
+                <Tick
+                  key={m.id}
+                  checked={c.males.includes(m.id)}
+                  onChange={(on) =>
+                    setCrosses(
+                      crosses.map((x, k) =>
+                        k === i ? { ...x, males: on ? [...x.males, m.id] : x.males.filter((y) => y !== m.id) } : x,
+                      ),
+                    )
+                  }
+                >
+                  {m.tag}
+                </Tick>
+              ))}
+            </div>
+          </div>
+        ))}
+        {females.length > 0 && (
+          <select
+            aria-label="Add a female"
+            className="input mt-1"
+            value=""
+            onChange={(e) => setCrosses([...crosses, { female: Number(e.target.value), males: [] }])}
+          >
+            <option value="">add a female</option>
+            {females.map((f) => (
+              <option key={f.id} value={f.id}>
+                {f.tag}
+                {f.ready ? ', ripe' : ''}
+              </option>
+            ))}
+          </select>
+        )}
+        {act.errorOn('plan.crosses') && <span className="text-[0.87rem] text-loss">{act.errorOn('plan.crosses')}</span>}
+      </fieldset>
+      <Choice
+        label="How the milt is given"
+        value={how}
+        onChange={setHow}
+        options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
+      />
+      <fieldset className="field">
+        <legend className="label mb-1 text-[0.87rem] text-soft">Eggs are taken, and bowls worked, by</legend>
+        {view.protocols.map((p) => (
+          <Tick
+            key={p.id}
+            checked={protocols.includes(p.id)}
+            onChange={(on) =>
+              setProtocols(
+                view.protocols.filter((q) => (q.id === p.id ? on : protocols.includes(q.id))).map((q) => q.id),
+              )
+            }
+          >
+            <span title={p.fits}>
+              {protocolKindWords[p.kind]}: {p.name}
+            </span>
+          </Tick>
+        ))}
+      </fieldset>
+      <fieldset className="field">
+        <legend className="label mb-1 text-[0.87rem] text-soft">Eggs go to</legend>
+        <p>{units.map((u) => receiving.find((r) => r.id === u)?.name ?? '?').join(' ') || 'no unit chosen'}</p>
+        <select
+          aria-label="Add a unit"
+          className="input"
+          value=""
+          onChange={(e) => setUnits([...units, Number(e.target.value)])}
+        >
+          <option value="">add a unit</option>
+          {receiving
+            .filter((r) => !units.includes(r.id))
+            .map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}, {r.holds ? `holds ${r.holds}` : 'empty'}
+              </option>
+            ))}
+        </select>
+        {units.length > 0 && (
+          <button type="button" className="link self-start text-[0.88rem]" onClick={() => setUnits([])}>
+            choose anew
+          </button>
+        )}
+      </fieldset>
+    </ActForm>
+  );
+}
+
+/** How many of the females, in their order, make the eggs wanted, as odds: a reserve is seen to be one. */
+function Needed({
+  wanted,
+  ovulates,
+  females,
+}: {
+  wanted: number;
+  ovulates: number;
+  females: { tag: string; eggs: { expected: number; high: number } | null }[];
+}) {
+  const known = females.filter((f) => f.eggs !== null);
+  const key = JSON.stringify([wanted, ovulates, known]);
+  const o = useMemo(
+    () =>
+      wanted > 0 && known.length > 0
+        ? femalesNeeded.compute(
+            femalesNeeded.input.parse({
+              eggsWanted: wanted,
+              females: known.map((f) => ({
+                id: f.tag,
+                eggs: f.eggs!.expected,
+                eggsSd: (f.eggs!.high - f.eggs!.expected) / Z95,
+                ovulates,
+              })),
+            }),
+          )
+        : null,
+    [key],
+  );
+  if (wanted === 0) return null;
+  const last = o?.odds.at(-1);
+  return (
+    <p className="border-l-[3px] border-deep px-3 text-[0.95rem]" data-testid="females-needed">
+      {!o || !last
+        ? 'Add females that are weighed: their eggs are reckoned from their mass.'
+        : o.needed !== null
+          ? `${o.needed} of these ${known.length} make it in 9 of 10 such days${known.length > o.needed ? `; ${known.length - o.needed} in reserve` : ''}.`
+          : `These ${known.length} make it in ${Math.round(100 * last.odds)} of 100 such days only: about ${grouped(Number(last.expected.toPrecision(2)))} eggs are to be expected. Add a female.`}
+      {known.length < females.length && (
+        <span className="block text-careful">
+          Not weighed, so not reckoned with:{' '}
+          {females
+            .filter((f) => f.eggs === null)
+            .map((f) => f.tag)
+            .join(', ')}
+          .
+        </span>
+      )}
+    </p>
+  );
+}
+
+function instantOf(day: string, time: string, timeZone: string): number | null {
+  const [year, month, date] = day.split('-').map(Number) as [number, number, number];
+  const [hour, minute] = time.split(':').map(Number) as [number, number];
+  return instantsOf({ year, month, day: date, hour, minute }, timeZone)[0] ?? null;
+}
+
+/** When the parts are to be given for the wanted time, at the water as it is now. */
+function Back({
+  view,
+  treatment,
+  stripAt,
+  now,
+}: {
+  view: BenchView;
+  treatment: BenchView['book']['inductions'][number];
+  stripAt: number;
+  now: number;
+}) {
+  const { timeZone, units } = useSession();
+  const us = units === 'us';
+  const celsius = view.females.find((f) => f.celsius !== null)?.celsius ?? null;
+  const row = view.book.latencies.find((l) => l.induction === treatment.id);
+  const c =
+    celsius === null
+      ? null
+      : latencyClock({
+          row: row ?? null,
+          from: now,
+          temperatures: [{ at: now, celsius }],
+          checks: [],
+          leadHours: treatment.check.leadHours,
+          stepMinutes: treatment.check.stepMinutes,
+          now,
+        });
+  if (c?.at == null)
+    return (
+      <p className="text-[0.92rem] text-careful">
+        No start can be counted back:{' '}
+        {celsius === null
+          ? 'the water of the females was not read.'
+          : (c?.noForecast ?? 'the Book has no hours for it.')}
+      </p>
+    );
+  const hours = (c.at - now) / HOUR_MS;
+  const last = stripAt - hours * HOUR_MS;
+  const first = last - treatment.intervalHours * (treatment.parts.length - 1) * HOUR_MS;
+  const say = (t: number) => `${dayMonth(t, timeZone)} ${clock(t, timeZone)}`;
+  return (
+    <p className="border-l-[3px] border-deep px-3 text-[0.95rem]" data-testid="counted-back">
+      {treatment.parts.length > 1 ? (
+        <>
+          First part <b>{say(first)}</b>, last part <b>{say(last)}</b>
+        </>
+      ) : (
+        <>
+          Inject <b>{say(last)}</b>
+        </>
+      )}
+      : {decimals(hours, 0)} h at {degrees(celsius!, us)}. The first may run {decimals((c.at - c.low!) / HOUR_MS, 0)} h
+      before that.
+    </p>
+  );
+}

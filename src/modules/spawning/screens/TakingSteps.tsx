@@ -1,0 +1,43 @@
+'use client';
+
+import { progressOf } from '@/core/spawning/protocol';
+import type { BenchFemale, BenchView } from '../views/spawning';
+import { StepRow } from './BowlSteps';
+
+/** The steps by which a female's eggs are taken: those behind in one line, the one that is on to be stamped. */
+export function TakingSteps({ view, f, now }: { view: BenchView; f: BenchFemale; now: number }) {
+  return (
+    <>
+      {f.taking.map((t) => {
+        const p = view.protocols.find((x) => x.id === t.protocol);
+        if (!p) return null;
+        const steps = progressOf(p, t.stamps, now);
+        const next = steps.find((s) => s.state !== 'done' && s.state !== 'skipped');
+        const shown = steps.filter((s) => s.stamp !== null || s === next);
+        return (
+          <section
+            key={t.protocol}
+            className="basis-full pl-[8.5rem] max-sm:pl-0"
+            aria-label={`${f.fish.tag}: ${p.name}`}
+          >
+            <h3 className="text-[0.92rem] text-soft">{p.name}</h3>
+            <ol>
+              {shown.map((s) => (
+                <StepRow
+                  key={s.step.id}
+                  day={view.id}
+                  on={{ fish: f.fish.id }}
+                  protocol={t.protocol}
+                  s={s}
+                  now={now}
+                  closed={view.closed}
+                />
+              ))}
+            </ol>
+            {p.cautions.length > 0 && next && <p className="text-[0.9rem] text-careful">{p.cautions.join(' ')}</p>}
+          </section>
+        );
+      })}
+    </>
+  );
+}

@@ -1,0 +1,39 @@
+import type { RoundHolding } from '@/server/stock/round';
+
+/** What a line of the walk shows and records, and no more: hundreds of them go to the browser. */
+export type WalkLine = Pick<
+  RoundHolding,
+  'holdingId' | 'unitId' | 'unit' | 'lotId' | 'lot' | 'stage' | 'stageName' | 'glyph' | 'number' | 'sd'
+> & {
+  /** Dead are picked there; elsewhere they are counted. */
+  eggs: boolean;
+  /** The daily look, where it is still to come. */
+  daily: { says: string; urgent: boolean; expected: boolean } | null;
+  /** What else it wants: the most urgent has 1. */
+  others: { key: string; says: string; urgency: number }[];
+  handsOff: 'hands off' | 'gently only' | null;
+  /** What was found there today; undefined where nobody looked yet. */
+  done: number | undefined;
+  href: string;
+};
+
+export function walkLine(h: RoundHolding, done: number | undefined): WalkLine {
+  const eggs = h.station === 'eggs';
+  const daily = h.due.find((d) => d.kind === 'pick' || d.kind === 'dead');
+  const severity = eggs ? (h.handsOff?.severity ?? null) : null;
+  const { holdingId, unitId, unit, lotId, lot, stage, stageName, glyph, number, sd } = h;
+  return {
+    ...{ holdingId, unitId, unit, lotId, lot, stage, stageName, glyph, number, sd },
+    eggs,
+    daily: daily ? { says: daily.says, urgent: daily.urgency === 1, expected: eggs && h.watch !== null } : null,
+    others: h.due
+      .filter((d) => d !== daily && d.kind !== 'pick' && d.kind !== 'dead')
+      .map((d) => ({ key: d.kind + (d.check ?? ''), says: d.says, urgency: d.urgency })),
+    handsOff: severity === 1 ? 'hands off' : severity === 2 ? 'gently only' : null,
+    done,
+    href:
+      eggs || h.station === 'yolksac'
+        ? `/rooms/${h.roomId}?unit=${encodeURIComponent(h.unit)}`
+        : `/rearing?unit=${encodeURIComponent(h.unit)}`,
+  };
+}

@@ -1,0 +1,132 @@
+'use client';
+
+import { useState } from 'react';
+import { ActForm } from '@/client/ActForm';
+import { useSession } from '@/client/session';
+import { useAct } from '@/client/useAct';
+import { readWhen, type WhenValue } from '@/client/when';
+import { clock, dayMonth } from '@/core/time/localDay';
+import { strikeReadings } from '@/modules/water/acts/strike/act';
+import { unstrikeReadings } from '@/modules/water/acts/unstrike/act';
+import type { ReadNow } from '@/server/sensorsNow';
+import { SelectField, TextField } from '@/ui/fields';
+import type { Strike } from '../views/alarms';
+
+/** Stretches of readings that count for nothing: struck with a reason, and brought back. */
+export function Strikes({
+  strikes,
+  sensors,
+  mayWrite,
+}: {
+  strikes: readonly Strike[];
+  sensors: readonly ReadNow[];
+  mayWrite: boolean;
+}) {
+  const { now, timeZone } = useSession();
+  const act = useAct(strikeReadings, () => setReason(''));
+  const back = useAct(unstrikeReadings);
+  const [sensor, setSensor] = useState(String(sensors[0]?.id ?? ''));
+  const [from, setFrom] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
+  const [to, setTo] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
+  const [reason, setReason] = useState('');
+  const [a, b] = [readWhen(from, timeZone), readWhen(to, timeZone)];
+  const said = (t: number) => `${dayMonth(t, timeZone, now)} ${clock(t, timeZone)}`;
+  return (
+    <section className="mt-6 max-w-[52rem]" aria-label="Struck out">
+      <h2 className="mb-1">Struck out</h2>
+      <p className="quiet mb-2">
+        A probe in air, a wrong sensor, a cleaning: the stretch is left out of the clock and filled on a straight line.
+        Spikes and stuck hours are left out by themselves, which the clock of each lot says.
+      </p>
+      <ul>
+        {strikes.map((k) => (
+          <li key={k.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1">
+            <b>{k.sensor}</b>
+            <span>
+              {said(k.from)} to {said(k.to)}
+            </span>
+            <span className="text-soft">
+              “{k.reason}”, {k.by}
+            </span>
+            {k.undoneAt !== null ? (
+              <span className="text-soft">brought back by {k.undoneBy}</span>
+            ) : (
+              mayWrite && (
+                <button
+                  type="button"
+                  className="link ml-auto"
+                  disabled={back.busy}
+                  onClick={() => void back.submit({ strike: k.id })}
+                >
+                  bring it back
+                </button>
+              )
+            )}
+          </li>
+        ))}
+      </ul>
+      {mayWrite && sensors.length > 0 && (
+        <ActForm
+          act={act}
+          label="Strike it out"
+          className="mt-3 flex flex-col gap-2"
+          needs={[a.at === undefined && 'from when', b.at === undefined && 'until when', !reason.trim() && 'why']}
+          onSend={() =>
+            void act.submit(
+              { sensor: Number(sensor), from: a.at ?? null, to: b.at ?? null, reason },
+              (r) => `${r?.readings} readings struck out; dates are worked anew.`,
+            )
+          }
+        >
+          <SelectField
+            label="Sensor"
+            value={sensor}
+            onChange={setSensor}
+            options={sensors.map((s) => ({ value: String(s.id), label: s.name }))}
+            className="w-[14rem]"
+          />
+          <div className="flex flex-wrap gap-6">
+            <Moment label="From" value={from} onChange={setFrom} error={act.errorOn('from')} />
+            <Moment label="Until" value={to} onChange={setTo} error={act.errorOn('to')} />
+          </div>
+          <TextField label="Why" value={reason} onChange={setReason} error={act.errorOn('reason')} />
+        </ActForm>
+      )}
+    </section>
+  );
+}
+
+function Moment({
+  label,
+  value,
+  onChange,
+  error,
+}: {
+  label: string;
+  value: WhenValue;
+  onChange: (v: WhenValue) => void;
+  error?: string | null;
+}) {
+  return (
+    <div className="field">
+      <span className="label">{label}</span>
+      <span className="flex gap-2">
+        <input
+          aria-label={`${label}, day`}
+          type="date"
+          className="input max-w-[11rem]"
+          value={value.day}
+          onChange={(e) => onChange({ ...value, day: e.target.value })}
+        />
+        <input
+          aria-label={`${label}, time`}
+          type="time"
+          className="input max-w-[8rem]"
+          value={value.time}
+          onChange={(e) => onChange({ ...value, time: e.target.value })}
+        />
+      </span>
+      {error && <span className="text-[0.87rem] text-loss">{error}</span>}
+    </div>
+  );
+}
