@@ -6,9 +6,9 @@ const usage = `usage: ./morula COMMAND
   start              set up and start without demo data
   test [unit]        set up and pass all tests (unit: without the browser)
   calc               calculations: list, one, --schema, --batch
-  bench              ratios of speed, against baselines of the same run
-                     (bench coverage: how often intervals of 95 % hold;
-                      bench soak MINUTES: whether memory stays flat under load)
+  benchmark          ratios of speed, against baselines of the same run
+                     (benchmark coverage: how often intervals of 95 % hold;
+                      benchmark soak MINUTES: whether memory stays flat under load)
   backup FILE        write the database to FILE (gzipped SQL)
   restore FILE       put the database back from FILE
                      (--until TIME: and bring in what was recorded up to then)
@@ -27,8 +27,8 @@ async function main(): Promise<number> {
       return (await import('./serve')).serve(command, args);
     case 'test':
       return (await import('./tests')).test(args);
-    case 'bench':
-      return (await import('./bench')).runBench(args);
+    case 'benchmark':
+      return (await import('./benchmark')).runBenchmark(args);
     case 'backup':
     case 'restore':
     case 'check-books':

@@ -2,7 +2,7 @@
 
 import { Timer } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { plain } from '@/core/quantities/format';
 
 /** Counts the seconds that a fish is out of the water; one tap when it is lifted, one when it is back. */

@@ -3,7 +3,7 @@
 import { Timer } from 'lucide-react';
 import { useState } from 'react';
 import { CalculationError, run } from '@/core/calculation';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { degrees, degreesApart, figures, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { temper } from '@/core/water/mixing';

@@ -67,6 +67,6 @@ export const ofFish =
 
 /** A correction of a spawning day. */
 export const ofDayView =
-  (form: (view: NonNullable<ToCorrect['bench']>) => ReactNode) =>
+  (form: (view: NonNullable<ToCorrect['spawningDay']>) => ReactNode) =>
   (found: ToCorrect): ReactNode =>
-    found.bench ? form(found.bench) : null;
+    found.spawningDay ? form(found.spawningDay) : null;

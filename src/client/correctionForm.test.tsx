@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
-import { protocolShelf } from '@/book/protocols';
-import { speciesOf } from '@/book/shelf';
+import { protocolShelf } from '@/reference/protocols';
+import { speciesOf } from '@/reference/shipped';
 import type { ActHolding } from '@/client/holding';
 import { dayPlan } from '@/core/spawning/plan';
 import type { BroodFish } from '@/modules/brood/views/brood';
@@ -58,16 +58,16 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
             day: 3,
             book: sterlet,
           },
-    bench: ['cross', 'bath', 'nest'].includes(kind)
+    spawningDay: ['cross', 'bath', 'nest'].includes(kind)
       ? ({
           id: 3,
           plan: dayPlan.parse({}),
           book: sterlet,
           perDryG: null,
-          females: [inBench(11, 'STF11', 'female')],
-          males: [inBench(12, 'STM1', 'male'), inBench(13, 'STM2', 'male')],
+          females: [inDay(11, 'STF11', 'female')],
+          males: [inDay(12, 'STM1', 'male'), inDay(13, 'STM2', 'male')],
           protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
-        } as unknown as EntryToPutRight['bench'])
+        } as unknown as EntryToPutRight['spawningDay'])
       : null,
   };
   server.pages['/api/entries/e1'] = found;
@@ -75,7 +75,7 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
 
 const sterlet = speciesOf('sterlet');
 const fishNo = (payload: Record<string, unknown>) => ([] as unknown[]).concat(payload.fish ?? [])[0];
-const inBench = (id: number, tag: string, sex: 'female' | 'male') => ({
+const inDay = (id: number, tag: string, sex: 'female' | 'male') => ({
   fish: { id, tag, sex } as BroodFish,
   eggsLeftG: sex === 'female' ? 300 : 0,
   strips: [],

@@ -6,7 +6,7 @@ export type FishInHand = {
   tag: string;
   sex: 'female' | 'male' | 'unknown';
   massG: number | null;
-  /** The spawning day on whose bench it is in hand. */
+  /** The spawning day on which it is in hand. */
   day?: number;
   /** On that day they stand one to a cage. */
   oneToCage?: boolean;

@@ -62,7 +62,7 @@ test('each stage offers its own acts, the usual ones first', () => {
     return w;
   };
   expect(offered(eggs, 'jar').slice(0, 3)).toEqual(['Pick', 'Check', 'Hatch']);
-  expect(offered(eggs, 'bench')[0]).toBe('Lay down');
+  expect(offered(eggs, 'table')[0]).toBe('Lay down');
   expect(offered(holding({ stage: 'yolksac' })).slice(0, 4)).toEqual(['Dead', 'Beakers', 'Check', 'Pond']);
   expect(offered(holding())).toContain('Stage');
   expect(offered(holding({ stage: 'fingerling' }))).not.toContain('Stage');
@@ -121,7 +121,7 @@ test('ponded: the dead and the unready are said apart, of all only; a part has n
 });
 
 test('laid down: each volume shows the eggs it makes, and how much of the whole is shared out', async () => {
-  const { user, type, send } = await open('Lay down', { ...eggs, unitId: 7 }, {}, 'bench');
+  const { user, type, send } = await open('Lay down', { ...eggs, unitId: 7 }, {}, 'table');
   expect((screen.getByLabelText('Volume of all, L') as HTMLInputElement).value).toBe('3');
   await user.selectOptions(screen.getByLabelText('Unit 1'), 'J2, empty');
   await type('Volume, L', '2');

@@ -28,7 +28,7 @@ const places: PlaceOption[] = ['B1', 'J1', 'J2'].map((name, i) => ({
   id: i + 1,
   name,
   room: 'Hall',
-  kind: i === 0 ? 'bench' : 'jar',
+  kind: i === 0 ? 'table' : 'jar',
   holds: '',
 }));
 const sites = [{ id: 5, name: 'Lake Ivarre', permit: '' }];

@@ -13,7 +13,7 @@ export type Listed = {
 // The element types differ in their schemas; the register forgets them on purpose and every use parses again.
 const as = (c: unknown) => c as Calculation;
 
-/** Every calculation of the core, in the order in which the Bench shows them. */
+/** Every calculation of the core, in the order in which the calculators show them. */
 export const registry: readonly Listed[] = [
   {
     id: 'sample.proportion',

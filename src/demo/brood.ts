@@ -22,7 +22,7 @@ export class BroodStock {
   }
 }
 
-/** The brood as the station keeps it: lists read in at the beginning, looks in season, two spawning days on the bench. */
+/** The brood as the station keeps it: lists read in at the beginning, looks in season, two spawning days on the table. */
 export class Brood {
   // Its own chance: what the brood does changes nothing in the rest of the season.
   private readonly chance = new Chance(411);
@@ -149,7 +149,7 @@ export class Brood {
         'Culturist',
       );
     for (const fish of males) await p.send('brood.look', { fish, ripeness: 'runningM' }, 'Culturist');
-    const benches = ['J13', 'J14', 'J15', 'J16'].map((u) => p.unit(u));
+    const tables = ['J13', 'J14', 'J15', 'J16'].map((u) => p.unit(u));
     const done = await p.send('spawning.save', {
       species,
       day: Math.round(p.anchor),
@@ -164,7 +164,7 @@ export class Brood {
           { female: f3, males: [males[0], males[2], males[3]] },
         ],
         protocols: ['sturgeon-diluted', 'clay', 'harden-short'],
-        units: benches,
+        units: tables,
       },
     });
     const day = Number(done.id);

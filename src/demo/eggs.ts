@@ -1,4 +1,4 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import { rateFunction } from '@/core/development/model';
 import { BroodStock } from './brood';
 import type { Plan } from './plans';

@@ -29,7 +29,7 @@ export async function furnish(p: Player): Promise<void> {
     return id;
   };
   const sensor = async (name: string, at: number) => Number((await p.send('sensor.save', { name, room: at })).id);
-  const spawning = await room('Spawning bench', 'spawning');
+  const spawning = await room('Spawning room', 'spawning');
   const cold = await room('Cold room', 'incubation');
   const warm = await room('Warm room', 'incubation');
   const hall = await room('Hall', 'rearing');
@@ -52,7 +52,7 @@ export async function furnish(p: Player): Promise<void> {
   await p.send('sensor.save', { name: 'chlorine', room: warm, kind: 'chlorine' });
   const many = (at: number, kind: string, prefix: string, from: number, count: number, more: Record<string, unknown>) =>
     p.send('unit.addMany', { room: at, kind, prefix, from, count, ...more });
-  await many(spawning, 'bench', 'B', 1, 1, { sensor: cold1 });
+  await many(spawning, 'table', 'B', 1, 1, { sensor: cold1 });
   await many(cold, 'jar', 'A', 1, 6, {
     battery: 'Battery A',
     volumeL: 7,

@@ -1,4 +1,4 @@
-import type { PowerCut, ProbePlan } from '@/standins/probes';
+import type { PowerCut, ProbePlan } from '@/simulators/probes';
 import { waterOf } from './waters';
 
 const HOUR = 3_600_000;

@@ -1,6 +1,6 @@
 import { flow } from '@/modules/flow/views/flow';
 import { stockList } from '@/modules/records/views/stockList';
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import { checkBooks } from '@/store/books/check';
 import type { Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';

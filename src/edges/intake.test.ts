@@ -4,9 +4,9 @@ import { join } from 'node:path';
 import { Level } from 'level';
 import { connectAsync, type MqttClient } from 'mqtt';
 import { ensureDatabase, startDatabase, stopDatabase } from '@/cli/mariadb';
-import { startBroker } from '@/standins/broker';
-import { startPager } from '@/standins/pager';
-import { probeReads, startProbes } from '@/standins/probes';
+import { startBroker } from '@/simulators/broker';
+import { startPager } from '@/simulators/pager';
+import { probeReads, startProbes } from '@/simulators/probes';
 import { connect } from '@/store/connection';
 import { type Intake, type Reported, startIntake } from './intake';
 

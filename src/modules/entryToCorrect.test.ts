@@ -57,7 +57,7 @@ test('ponding from two jars: both, in the order in which they were named', async
   ]);
 });
 
-test('laying down is about the bench; what it led to is not offered as its source', async () => {
+test('laying down is about the spawning day; what it led to is not offered as its source', async () => {
   const found = (await find('layDown'))!;
   expect(found.holdings.map((x) => [x.unit, x.number])).toEqual([['B1', 61_500]]);
   expect(found.places.map((p) => p.name)).toEqual(expect.arrayContaining(['B1', 'J4', 'R6']));

@@ -1,7 +1,7 @@
 import { capabilitiesOf } from '@/core/species/capabilities';
 import { stageOf } from '@/core/species/species';
-import { speciesList } from '@/modules/reference/views/book';
-import { benchView } from '@/modules/spawning/views/spawning';
+import { speciesList } from '@/modules/reference/views/reference';
+import { dayView } from '@/modules/spawning/views/day';
 import { places, releaseSites } from '@/server/stock/places';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -40,10 +40,10 @@ export async function entryToPutRight(db: Db, siteId: number, id: string) {
     .first('e.*')) as Found | undefined;
   if (!entry) return null;
   const payload = fromJson<Record<string, unknown>>(entry.intent);
-  const [fish, bench, touched, book, units, sites, species] = await Promise.all([
+  const [fish, spawningDay, touched, book, units, sites, species] = await Promise.all([
     fishOf(db, siteId, payload),
     ['cross', 'bath', 'nest'].includes(entry.kind) && typeof payload.day === 'number'
-      ? benchView(db, { siteId }, payload.day, entry.at)
+      ? dayView(db, { siteId }, payload.day, entry.at)
       : null,
     holdingsBefore(db, entry),
     speciesBook(db, siteId),
@@ -99,7 +99,7 @@ export async function entryToPutRight(db: Db, siteId: number, id: string) {
       ...(typeof payload.day === 'number' ? { day: payload.day } : {}),
       book: book.get(fish.species)!,
     },
-    bench,
+    spawningDay,
     places: units,
     sites,
     species,

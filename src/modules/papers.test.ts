@@ -1,5 +1,5 @@
-import { protocolShelf } from '@/book/protocols';
-import { speciesOf } from '@/book/shelf';
+import { protocolShelf } from '@/reference/protocols';
+import { speciesOf } from '@/reference/shipped';
 import type { Label } from '@/core/labels/label';
 import { dayPlan } from '@/core/spawning/plan';
 import { roundSheetPdf } from '@/modules/incubation/papers/roundSheet';
@@ -9,11 +9,11 @@ import type { ReleasePaper } from '@/modules/moves/views/releases';
 import { stockListPdf } from '@/modules/records/papers/stockList';
 import type { StockList } from '@/modules/records/views/stockList';
 import { setUpSheetPdf } from '@/modules/spawning/papers/setUpSheet';
-import type { BenchView } from '@/modules/spawning/views/spawning';
+import type { DayView } from '@/modules/spawning/views/day';
 import { labelSvg, labelsPdf } from '@/server/papers/labels';
 import { fitted, open as openPaper } from '@/server/papers/paper';
-import type { RoundHolding } from '@/server/stock/round';
-import { bowlOf } from '../../tests/support/bench';
+import type { RoundHolding } from '@/server/stock/livingStock';
+import { bowlOf } from '../../tests/support/spawningDay';
 
 const NOW = Date.parse('2031-04-14T05:42:00Z');
 const VIENNA = 'Europe/Vienna';
@@ -223,7 +223,7 @@ describe('the set-up sheet of a spawning day', () => {
       strips: [],
       eggsLeftG: 0,
       celsius: 14,
-    }) as unknown as BenchView['females'][number];
+    }) as unknown as DayView['females'][number];
   const view = (females: number) =>
     ({
       id: 1,
@@ -249,7 +249,7 @@ describe('the set-up sheet of a spawning day', () => {
       expected: 66_000 * females,
       odds: 0.9,
       counted: { number: 0, sd: 0 },
-    }) as unknown as BenchView;
+    }) as unknown as DayView;
 
   test.each([0, 3, 12])('is one page with %d females', async (females) => {
     const o = { site: 'Ombrel', timeZone: VIENNA, now: NOW, us: false, units: new Map([[3, 'J3']]) };

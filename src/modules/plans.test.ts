@@ -9,17 +9,17 @@ import { releases } from '@/modules/moves/views/releases';
 import { rearingView } from '@/modules/rearing/views/rearing';
 import { ledger } from '@/modules/records/views/ledger';
 import { stockAt } from '@/modules/records/views/stockList';
-import { benchNow } from '@/modules/spawning/views/benchDue';
+import { daysNow } from '@/modules/spawning/views/daysNow';
 import { today } from '@/modules/today/views/today';
 import { waterDays } from '@/modules/water/views/waterDays';
 import type { Actor } from '@/server/context';
 import { places } from '@/server/stock/places';
-import { round } from '@/server/stock/round';
-import { standingsNow } from '@/server/stock/standings';
+import { round } from '@/server/stock/livingStock';
+import { standingsNow } from '@/server/stock/stockNow';
 import { connect, type Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { usualScatter } from '@/store/usualScatter';
-import { ANCHOR, makeLarge, makeSmall } from '../../bench/largeHatchery';
+import { ANCHOR, makeLarge, makeSmall } from '../../benchmarks/largeHatchery';
 import { addressOf, ownDatabase } from '../../tests/support/server';
 
 /**
@@ -85,7 +85,7 @@ async function asked(name: string): Promise<Asked> {
     const holdings = await round(db, person, ANCHOR);
     const screens: Record<string, () => Promise<unknown>> = {
       'what stands': () => round(db, person, ANCHOR),
-      bench: () => benchNow(db, 1, ANCHOR),
+      days: () => daysNow(db, 1, ANCHOR),
       today: () => today(db, person, ANCHOR, holdings),
       routine: () => routine(db, person, ANCHOR, holdings),
       room: () => roomView(db, person, room.room_id, ANCHOR, holdings),
@@ -153,7 +153,7 @@ test('every statement of every screen goes by the index on the list, and none re
 
 test('a screen reads rows by what it shows, not by how long the hatchery has been', () => {
   // What happened lately is more in the large one, so the pages of the past are left out.
-  const present = ['what stands', 'bench', 'today', 'routine', 'room', 'rearing', 'lot', 'stock list'];
+  const present = ['what stands', 'days', 'today', 'routine', 'room', 'rearing', 'lot', 'stock list'];
   const grown = present.flatMap((screen) =>
     large![screen]!.rowsRead > 1.3 * small![screen]!.rowsRead + 200
       ? [`${screen}: ${small![screen]!.rowsRead} rows in the small one, ${large![screen]!.rowsRead} in the large`]

@@ -7,7 +7,7 @@ import { rearingView } from '@/modules/rearing/views/rearing';
 import { ledger } from '@/modules/records/views/ledger';
 import { stockList } from '@/modules/records/views/stockList';
 import { places } from '@/server/stock/places';
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 
 let h: TestHatchery;

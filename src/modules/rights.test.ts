@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7';
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import { execute } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';

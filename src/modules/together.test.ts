@@ -2,7 +2,7 @@ import { roomView } from '@/modules/incubation/views/room';
 import { unitSheet } from '@/modules/incubation/views/unitSheet';
 import { femaleView } from '@/modules/lot/views/female';
 import { rearingView } from '@/modules/rearing/views/rearing';
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 
 let h: TestHatchery;

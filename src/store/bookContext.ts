@@ -1,5 +1,5 @@
-import { speciesShelf } from '@/book/shelf';
 import type { BookContext, DriftRate } from '@/core/books/state';
+import { speciesShelf } from '@/reference/shipped';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 

@@ -1,8 +1,8 @@
 import { type Calibration, calibrateFor, halfFrom, type Seen } from '@/core/development/calibrate';
 import { DAY_MS, valueAt } from '@/core/development/timeline';
 import type { Water } from '@/core/development/water';
-import { ownRules } from '@/core/ownRules';
 import type { Milestone, Species } from '@/core/species/species';
+import { ownRules } from '@/core/thresholds';
 import type { Db } from './connection';
 
 /** A date that was seen: when, and by which look at a sample, if it was one. */

@@ -1,5 +1,5 @@
-import { protocolShelf } from '@/book/protocols';
 import { type Protocol, protocol } from '@/core/spawning/protocol';
+import { protocolShelf } from '@/reference/protocols';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 

@@ -1,6 +1,6 @@
-import { layOverWhatFits } from '@/book/overlay';
-import { speciesShelf } from '@/book/shelf';
 import type { Species } from '@/core/species/species';
+import { layOverWhatFits } from '@/reference/overlay';
+import { speciesShelf } from '@/reference/shipped';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 

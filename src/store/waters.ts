@@ -2,8 +2,8 @@ import { type Coming, comingCourse, comingWords, type DayMean } from '@/core/dev
 import { LONGEST_MS } from '@/core/development/predict';
 import { DAY_MS, HOUR_MS, makeTimeline, type Point } from '@/core/development/timeline';
 import { Water } from '@/core/development/water';
-import { ownRules } from '@/core/ownRules';
 import { cleanHours, type Fault } from '@/core/readings/clean';
+import { ownRules } from '@/core/thresholds';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 

@@ -100,7 +100,7 @@ test('a take: three samples of 10 mL with 212, 198, 205 and 3 L in all make 61 5
   await page.getByLabel('Day', { exact: true }).fill(takenOn);
   await page.getByLabel('Time', { exact: true }).fill('08:00');
   await page.getByRole('button', { name: 'Record take' }).click();
-  const bench = page.locator('[data-bench]');
+  const bench = page.locator('[data-table]');
   await expect(bench).toBeVisible();
   const n = await shown(bench);
   expect(n.number).toBe(61_500);
@@ -112,7 +112,7 @@ test('a take: three samples of 10 mL with 212, 198, 205 and 3 L in all make 61 5
 
 test('laid down in two jars by volume: 41 000 and 20 500', async () => {
   await page.goto(url('/take'));
-  const form = page.locator('[data-bench]');
+  const form = page.locator('[data-table]');
   await form.getByLabel('Unit 1').selectOption({ label: 'J1, empty' });
   await form
     .getByLabel(/^Volume, L/)
@@ -129,7 +129,7 @@ test('laid down in two jars by volume: 41 000 and 20 500', async () => {
   await form.getByLabel('Day', { exact: true }).fill(takenOn);
   await form.getByLabel('Time', { exact: true }).fill('10:00');
   await form.getByRole('button', { name: 'Lay down', exact: true }).last().click();
-  await expect(page.locator('[data-bench]')).toHaveCount(0);
+  await expect(page.locator('[data-table]')).toHaveCount(0);
   await page.goto(url('/'));
   await expect(page.locator('li[data-unit="J1"]')).toBeVisible();
   expect((await shown(page.locator('li[data-unit="J1"]'))).number).toBe(41_000);
@@ -406,7 +406,7 @@ test('every screen passes the accessibility check, by day and in the dim room', 
     '/spawning',
     '/records?tab=ledger',
     '/records?tab=readings',
-    '/bench',
+    '/calculators',
     '/book',
     '/compare',
     '/book?species=pikeperch',

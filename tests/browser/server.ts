@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import knex from 'knex';
-import { startLabelPrinter } from '../../src/standins/labelPrinter';
+import { startLabelPrinter } from '@/simulators/labelPrinter';
 
 /**
  * An application of its own on a free port, over an empty database: what the journeys start from. Migrations are run by

@@ -3,7 +3,7 @@ import { uuidv7 } from 'uuidv7';
 import { accessible, shown, signIn, url } from './hands';
 
 /**
- * Two spawning days on the bench, from choosing parents to eggs laid down: three induced sterlet females, and Arctic
+ * Two spawning days on the table, from choosing parents to eggs laid down: three induced sterlet females, and Arctic
  * char stripped into a partial factorial. What happened in the night is sent as the people on watch would have typed it.
  */
 test.describe.configure({ mode: 'serial' });
@@ -50,7 +50,7 @@ test('the brood comes in from a list: what is wrong is told by line, and nothing
   const room = (await send<{ id: number }>('room.save', { name: 'Spawning hall', kind: 'spawning' })).id;
   const { id: sensor } = await send<{ id: number }>('sensor.save', { name: 'warm', room });
   await send('unit.addMany', { room, kind: 'tank', prefix: 'S', from: 1, count: 2, sensor });
-  await send('unit.addMany', { room, kind: 'bench', prefix: 'SB', from: 1, count: 1 });
+  await send('unit.addMany', { room, kind: 'table', prefix: 'SB', from: 1, count: 1 });
   await send('unit.addMany', { room, kind: 'jar', prefix: 'K', from: 1, count: 4, loadLimit: 60_000, sensor });
   const lines = ['time;°C'];
   for (let h = 60; h >= 0; h--) lines.push(`${new Date(Date.now() - h * HOUR).toISOString().slice(0, 19)}Z;14.00`);
@@ -148,7 +148,7 @@ test('the plan of the day counts back when to inject', async () => {
   await plan.getByLabel('stickiness: clay in water').check();
   await plan.getByRole('button', { name: 'Save the plan' }).click();
   await expect(plan.getByText('The plan stands.')).toBeVisible();
-  await expect(page.getByTestId('bench-says')).toContainText('wanted 60');
+  await expect(page.getByTestId('day-says')).toContainText('wanted 60');
 });
 
 /** Fills the fields of an injection. */
@@ -325,7 +325,7 @@ test('the eggs are counted into the books with their doubt, and laid down in two
   await form.getByRole('button', { name: 'Lay down', exact: true }).click();
   await expect(form.getByText('All its eggs are laid down.')).toBeVisible();
   await page.goto(day);
-  const says = page.getByTestId('bench-says');
+  const says = page.getByTestId('day-says');
   await expect(says).toContainText('counted');
   // Forward from her: her offspring are these eggs.
   await page.goto(url(`/females/${fish.STF1}`));

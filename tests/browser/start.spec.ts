@@ -120,7 +120,7 @@ test.describe('an own hatchery, from nothing', () => {
     }
     await page.getByLabel('Volume of all, L').fill('0.15');
     await page.getByRole('button', { name: 'Record take' }).click();
-    const form = page.locator('[data-bench]');
+    const form = page.locator('[data-table]');
     await expect(form).toBeVisible();
     await form.getByLabel('Unit 1').selectOption({ label: 'J1, empty' });
     await form

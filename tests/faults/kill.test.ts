@@ -72,7 +72,7 @@ test('a broker that is killed in a burst loses nothing that it acknowledged', as
   const got = new Set<number>();
   let broker: ChildProcess | null = null;
   const start = async (port?: number) => {
-    broker = tsx('bench/gateway.ts', [], true);
+    broker = tsx('benchmarks/gateway.ts', [], true);
     const address = new Promise<{ url: string; port: number }>((ok) => broker!.once('message', (m) => ok(m as never)));
     broker.send({ start: { folder, port } });
     return address;

@@ -82,7 +82,7 @@ export async function testHatchery(): Promise<TestHatchery> {
   const cold = await room('Cold room', 'incubation');
   const hall = await room('Hall', 'rearing');
   const { id: sensor } = await send<{ id: number }>('sensor.save', { name: 'bay1', room: cold });
-  await send('unit.addMany', { room: cold, kind: 'bench', prefix: 'B', from: 1, count: 1 });
+  await send('unit.addMany', { room: cold, kind: 'table', prefix: 'B', from: 1, count: 1 });
   await send('unit.addMany', {
     room: cold,
     kind: 'jar',
@@ -147,7 +147,7 @@ export function withAnswers(type: string, payload: Record<string, unknown>) {
   return { type, payload: replacement ? { ...fields, replacement: fieldsOf(replacement) } : fields, answers };
 }
 
-/** A take of 61 500 ± 5 217 eggs on the bench: three samples of 10 mL with 212, 198 and 205, in all 3 000 mL. */
+/** A take of 61 500 ± 5 217 eggs on the table: three samples of 10 mL with 212, 198 and 205, in all 3 000 mL. */
 export const takeOf61500 = (unit: number, more: Record<string, unknown> = {}) => ({
   species: 'arctic-char',
   females: [

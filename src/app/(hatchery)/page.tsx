@@ -4,7 +4,7 @@ import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
-import { requestBench, requestNow, requestRound, workedOnce } from '../_server/request';
+import { requestDays, requestNow, requestRound, workedOnce } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -22,7 +22,7 @@ export default async function TodayPage({
     <TodayScreen
       today={await workedOnce('today', '', '', () => today(db(), person, at, holdings))}
       routine={await workedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
-      bench={await requestBench()}
+      days={await requestDays()}
       now={at}
       timeZone={person.timeZone}
       us={person.units === 'us'}

@@ -3,8 +3,8 @@ import { cache } from 'react';
 import { decimalMark } from '@/core/quantities/format';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
-import { type BenchNow, benchNow } from '@/modules/spawning/views/benchDue';
-import { type RoundHolding, round } from '@/server/stock/round';
+import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
+import { type RoundHolding, round } from '@/server/stock/livingStock';
 import { siteVersion } from '@/server/version';
 import { db, now } from './database';
 import { requirePerson, type SignedIn } from './session';
@@ -48,22 +48,22 @@ export async function workedOnce<T>(
   return mine.worked as Promise<T>;
 }
 
-type Standing = { holdings: RoundHolding[]; bench: BenchNow; stations: StationTotal[] };
+type Standing = { holdings: RoundHolding[]; days: DaysNow; stations: StationTotal[] };
 
 /** Everything that stands and the life line over it. */
 const standing = cache(
   (): Promise<Standing> =>
     workedOnce('round', '', '', async (person) => {
-      const [holdings, bench] = await Promise.all([
+      const [holdings, days] = await Promise.all([
         round(db(), person, requestNow()),
-        benchNow(db(), person.siteId, requestNow()),
+        daysNow(db(), person.siteId, requestNow()),
       ]);
-      return { holdings, bench, stations: await lifeLine(db(), person, requestNow(), holdings, bench) };
+      return { holdings, days, stations: await lifeLine(db(), person, requestNow(), holdings, days) };
     }),
 );
 
 export const requestRound = async (): Promise<RoundHolding[]> => (await standing()).holdings;
-export const requestBench = async (): Promise<BenchNow> => (await standing()).bench;
+export const requestDays = async (): Promise<DaysNow> => (await standing()).days;
 export const requestStations = async (): Promise<StationTotal[]> => (await standing()).stations;
 
 /** The stock list that a page shows: turning its pages, or grouping it otherwise, works nothing anew. */

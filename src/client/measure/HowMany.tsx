@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom, workingOf } from '@/core/books/measure';
 import { trough } from '@/core/eggs/trough';
 import { volumetricCount } from '@/core/eggs/volumetric';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';

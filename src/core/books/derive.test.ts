@@ -15,7 +15,7 @@ class Books {
   state: BookState = emptyState();
   private n = 0;
   constructor(
-    private readonly context: BookContext = { isShared: (u) => u === 'bench', drift: () => ({ perDay: 0, sd: 0 }) },
+    private readonly context: BookContext = { isShared: (u) => u === 'table', drift: () => ({ perDay: 0, sd: 0 }) },
   ) {}
   entry(at: number, ...list: ActInput[]) {
     this.n += 1;
@@ -51,7 +51,7 @@ class Books {
   }
 }
 
-const take = (number: number, sd: number, lot = 'A', unit = 'bench'): ActInput => ({
+const take = (number: number, sd: number, lot = 'A', unit = 'table'): ActInput => ({
   act: 'bring',
   account: 'taken',
   to: place(lot, unit),
@@ -76,7 +76,7 @@ test('twelve jars poured from one measured take share its error: the sum is as s
   const b = new Books();
   b.entry(0, take(120_000, 6000));
   const jars = Object.fromEntries(Array.from({ length: 12 }, (_, i) => [`J${i}`, 1 / 12]));
-  b.entry(1, pour('A', 'bench', jars, 0.002));
+  b.entry(1, pour('A', 'table', jars, 0.002));
   let variance = 0;
   for (const a of Object.keys(jars))
     for (const c of Object.keys(jars))
@@ -103,7 +103,7 @@ test('doubling the spread of a take doubles the doubt of every jar', () => {
   const sd = (s: number) => {
     const b = new Books();
     b.entry(0, take(60_000, s));
-    b.entry(1, pour('A', 'bench', { J1: 0.5, J2: 0.5 }));
+    b.entry(1, pour('A', 'table', { J1: 0.5, J2: 0.5 }));
     return b.at(key('A', 'J1'), 1).sd;
   };
   expect(sd(4000)).toBeCloseTo(2 * sd(2000), 6);
@@ -128,7 +128,7 @@ test('drift: exposure grows with animals and days, travels with a share, ends wi
 test('a combined census lies between books and count, nearer the surer, and keeps what sisters share', () => {
   const b = new Books();
   b.entry(0, take(20_000, 1000));
-  b.entry(1, pour('A', 'bench', { J1: 0.5, J2: 0.5 }));
+  b.entry(1, pour('A', 'table', { J1: 0.5, J2: 0.5 }));
   b.entry(2, {
     act: 'census',
     holding: place('A', 'J1'),

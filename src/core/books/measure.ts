@@ -5,7 +5,7 @@ import { eggsByRatio } from '../eggs/byRatio';
 import { combineEstimates } from '../eggs/combine';
 import { trough } from '../eggs/trough';
 import { volumeSample, volumetricCount } from '../eggs/volumetric';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { countByWeight } from '../sampling/countByWeight';
 import { weightBatch } from '../sampling/meanWeight';
 import type { MeasuredNumber } from './entry';

@@ -21,7 +21,7 @@ export type BookLot = { id: string; species: string; composition: Composition };
 
 /** What the books need from around them; constant over a replay. */
 export type BookContext = {
-  /** May several lots stand in this unit (a bench with bowls)? */
+  /** May several lots stand in this unit (a table with bowls)? */
   isShared: (unit: string) => boolean;
   /** Drift of a species and stage as known when an entry was recorded. */
   drift: (species: string, stage: string, recordedAt: number) => DriftRate;

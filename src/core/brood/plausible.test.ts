@@ -1,4 +1,4 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import { parseFish } from './parseFish';
 import { adultMassG, notAMass } from './plausible';
 

@@ -2,7 +2,7 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { normalQuantile, Z95 } from '../distributions';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { spread } from './asked';
 
 /**

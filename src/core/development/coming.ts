@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { decimals } from '../quantities/format';
 import { DAY_MS as DAY, type Point } from './timeline';
 

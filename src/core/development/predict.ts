@@ -1,5 +1,5 @@
 import { normalQuantile, Z95 } from '../distributions';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
 import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { plain } from '../quantities/format';
 import { developmentModel, modelRange, rateFunction } from './model';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
 import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused, predict } from './predict';

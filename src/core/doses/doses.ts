@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { bathBases } from './products';
 
 /** What every dose is subject to, wherever it is shown. */

@@ -1,5 +1,5 @@
-import { productShelf } from '@/book/products';
-import { protocolShelf } from '@/book/protocols';
+import { productShelf } from '@/reference/products';
+import { protocolShelf } from '@/reference/protocols';
 import { CalculationError, run } from '../calculation';
 import { bath, injection } from './doses';
 import { flow } from './flow';

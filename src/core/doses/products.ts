@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { plain } from '../quantities/format';
 
 /** What a figure of a dose may be a figure of. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, type Step, schema } from '../calculation';
 import { studentQuantile } from '../distributions';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { ratioSteps } from '../sampling/meanWeight';
 import { ratioEstimate } from '../sampling/ratio';
 import { upperOf, volumeOfOneMl, zOf } from './sphere';

@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { expected } from './expected';
 import { volumeOfOneMl } from './sphere';
 

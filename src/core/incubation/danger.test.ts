@@ -1,4 +1,4 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import { dangerOf, oxygenUse } from './danger';
 import { inWindow } from './handsOff';
 

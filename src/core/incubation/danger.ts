@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { type Species, valueNamed } from '../species/species';
 import { oxygenSaturation, standardPressureKpa } from '../water/oxygen';
 

@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { type DeathShape, type EggEvent, parts as partNames, whiteningParts } from './deaths';
 
 type Part = (typeof partNames)[number];

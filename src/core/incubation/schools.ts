@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 
 /** How the dead are taken: each at once, the floating ones by siphon, or not at all while a bath keeps fungus down. */
 export type School = { school: 'pick' | 'siphon' | 'bath'; foundShare: number };

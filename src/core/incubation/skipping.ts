@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 
 /** Living neighbours that a dead egg touches, by how the eggs lie. */
 export const contacts = { rolling: 1, layer: 6, depth: 12, clumped: 14 } as const;

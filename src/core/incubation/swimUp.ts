@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { chiSquareUpper } from '../distributions';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { moreNeeded, probabilityAbove } from '../sampling/decide';
 import { wilson } from '../sampling/proportion';
 

@@ -1,6 +1,6 @@
 import { type Phase, PredictionRefused, predict } from '../development/predict';
 import { HOUR_MS, type Point } from '../development/timeline';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
 
 /** Hours from the last injection to ovulation at steady temperatures; nothing is known outside the table. */

@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 
 /** Makes the median absolute deviation of normal values their standard deviation: 1/Φ⁻¹(3/4). */
 const MAD_TO_SD = 1.4826;

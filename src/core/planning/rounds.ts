@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 
 /** One look at a unit: when, and how many dead were taken. */
 export type Look = { at: number; unit: number; dead: number };

@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import type { Task } from '../species/species';
 import { addLocalDays, localDay } from '../time/localDay';
 

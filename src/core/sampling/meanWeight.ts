@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { studentTwoSided } from '../distributions';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
 import { type Ratio, ratioEstimate } from './ratio';
 

@@ -7,7 +7,7 @@ const share = z.number().min(0, 'cannot be negative').max(1, 'is a share, at mos
 const fish = z.number().int();
 const unit = z.enum(['mL', 'mg', 'ug', 'IU'], { error: 'is mL, mg, ug or IU' });
 
-/** What is done to one fish or one bowl on the bench, as it is sent and kept. */
+/** What is done to one fish or one bowl on the table, as it is sent and kept. */
 export const injectFields = {
   fish,
   induction: z.string(),

@@ -1,7 +1,7 @@
 import { bathAt, bathsOf, isFresh } from './baths';
-import { type BenchEntry, benchState } from './bench';
+import { type DayEntry, dayState } from './dayState';
 
-const entry = (id: string, kind: string, at: number, intent: unknown): BenchEntry => ({
+const entry = (id: string, kind: string, at: number, intent: unknown): DayEntry => ({
   id,
   kind,
   at,
@@ -15,7 +15,7 @@ const into = (name: string, at: number, more = {}) =>
   entry(`s${name}${at}`, 'step', at, { bowl: name, protocol: 'iodine', step: 'in', skipped: false, why: '', ...more });
 const mixed = (id: string, at: number, batchesMost = 2) => entry(id, 'bath', at, { protocol: 'iodine', batchesMost });
 const protocols = new Map([['iodine', { bath: { step: 'in' } as never }]]);
-const of = (entries: BenchEntry[]) => bathsOf(benchState(entries), protocols);
+const of = (entries: DayEntry[]) => bathsOf(dayState(entries), protocols);
 
 test('batches go to the bath that was in use when they went in', () => {
   const baths = of([

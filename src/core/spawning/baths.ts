@@ -1,7 +1,7 @@
-import type { BenchState } from './bench';
+import type { DayState } from './dayState';
 import type { Protocol } from './protocol';
 
-/** A bath mixed on the bench, with the batches that went through it. */
+/** A bath mixed on the table, with the batches that went through it. */
 export type BathUsed = {
   entry: string;
   protocol: string;
@@ -15,7 +15,7 @@ export type BathUsed = {
 };
 
 /** The baths of a day in order, each with the bowls that went in while it was the one in use. */
-export function bathsOf(state: BenchState, protocols: ReadonlyMap<string, Pick<Protocol, 'bath'>>): BathUsed[] {
+export function bathsOf(state: DayState, protocols: ReadonlyMap<string, Pick<Protocol, 'bath'>>): BathUsed[] {
   return state.baths.map((b, i) => {
     const same = state.baths.filter((x) => x.protocol === b.protocol);
     const next = same[same.indexOf(b) + 1];

@@ -1,10 +1,10 @@
 import { type LatencyClock, mustCheckAgain, type ReadyFinding } from '../induction/latency';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { type BathUsed, bathAt, isFresh } from './baths';
 import { type Protocol, progressOf, type Stamp } from './protocol';
 
 /** What of a spawning day says what is due. */
-export type BenchToDo = {
+export type DayToDo = {
   females: readonly {
     fish: {
       id: number;
@@ -29,7 +29,7 @@ export type BenchToDo = {
   baths: readonly BathUsed[];
 };
 
-export type BenchDue = {
+export type DayDue = {
   key: string;
   /** When it is wanted; by when it must be, where that is said. */
   at: number;
@@ -44,9 +44,9 @@ export type BenchDue = {
     | { bowl: string; act: 'steps' | 'count' };
 };
 
-/** What is wanted next on the bench, the most urgent first: looks, parts of treatments, stripping, steps of bowls. */
-export function benchDue(v: BenchToDo, now: number): BenchDue[] {
-  const out: BenchDue[] = [];
+/** What is wanted next on the table, the most urgent first: looks, parts of treatments, stripping, steps of bowls. */
+export function dayDue(v: DayToDo, now: number): DayDue[] {
+  const out: DayDue[] = [];
   for (const f of v.females) {
     const { id, tag } = f.fish;
     if (f.nextPart)
@@ -167,8 +167,8 @@ export function benchDue(v: BenchToDo, now: number): BenchDue[] {
 }
 
 /** What is late first, then what is due, then what is to come; each by the time that counts. */
-export function byUrgency(a: BenchDue, b: BenchDue): number {
-  const urgency = (d: BenchDue) => (d.late ? 0 : d.now ? 1 : 2);
+export function byUrgency(a: DayDue, b: DayDue): number {
+  const urgency = (d: DayDue) => (d.late ? 0 : d.now ? 1 : 2);
   return urgency(a) - urgency(b) || (a.by ?? a.at) - (b.by ?? b.at) || a.who.localeCompare(b.who);
 }
 

@@ -1,4 +1,4 @@
-import { protocolShelf } from '@/book/protocols';
+import { protocolShelf } from '@/reference/protocols';
 import { materialsFor, progressOf, protocol, type Stamp } from './protocol';
 
 const at = (minutes: number) => Date.parse('2031-04-14T06:00:00Z') + minutes * 60_000;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { plain } from '../quantities/format';
 
-/** What a protocol is about, in the order in which they follow each other on the bench. */
+/** What a protocol is about, in the order in which they follow each other on the table. */
 export const protocolKinds = ['taking', 'fertilisation', 'stickiness', 'hardening', 'disinfection'] as const;
 export type ProtocolKind = (typeof protocolKinds)[number];
 export const protocolKindWords: Record<ProtocolKind, string> = {
@@ -81,7 +81,7 @@ export const protocol = z
     materials: z.array(material).max(20).default([]),
     steps: z.array(step).min(1, 'needs a step').max(30),
     bath: bath.optional(),
-    /** A pair spawns by itself on a nest: nothing is stripped, the eggs come to the bench on it. */
+    /** A pair spawns by itself on a nest: nothing is stripped, the eggs come to the table on it. */
     nest: z.boolean().optional(),
     cautions: z.array(z.string().max(300)).max(12).default([]),
   })

@@ -1,4 +1,4 @@
-import { speciesOf, speciesShelf } from '@/book/shelf';
+import { speciesOf, speciesShelf } from '@/reference/shipped';
 import { markBy } from '../quantities/format';
 import { alarmsOf, alarmWords, boundsFor, type Watched } from './alarms';
 

@@ -1,4 +1,4 @@
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { degrees, degreesApart, marked } from '../quantities/format';
 import type { SensorKind } from '../readings/sensorKinds';
 import type { Species } from '../species/species';

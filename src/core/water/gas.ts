@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { decimals } from '../quantities/format';
 import { oxygenSaturation, standardPressureKpa } from './oxygen';
 

@@ -1,5 +1,5 @@
 import { run } from '../calculation';
-import { ownRules } from '../ownRules';
+import { ownRules } from '../thresholds';
 import { dechlorination } from './flows';
 import { calculation as gasPressure } from './gas';
 

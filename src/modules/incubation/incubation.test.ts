@@ -1,4 +1,4 @@
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import type { KeptWatch } from '@/store/pickWatch';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';

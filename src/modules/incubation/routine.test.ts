@@ -1,4 +1,4 @@
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { roomView } from './views/room';

@@ -1,9 +1,9 @@
-import type { BenchState } from '@/core/spawning/bench';
+import type { DayState } from '@/core/spawning/dayState';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
 import { protocolsInForce } from '@/store/protocols';
 
-export function mustBeNewBowl(state: BenchState, name: string): void {
+export function mustBeNewBowl(state: DayState, name: string): void {
   if (state.bowls.some((b) => b.bowl === name))
     throw new ActRefused('bowl', `There is a bowl ${name} on this day.`, 'bowl', 'Give another name.');
 }

@@ -1,17 +1,17 @@
-import { type BenchState, benchState } from '@/core/spawning/bench';
+import { type DayState, dayState } from '@/core/spawning/dayState';
 import { fishById } from '@/modules/brood/fish';
 import { mustBeHere } from '@/modules/brood/life';
 import type { Event } from '@/server/act/event';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
 import type { DayRow } from '@/server/stock/spawningDay';
-import { benchEntries } from '@/store/bench';
+import { dayEntries } from '@/store/dayEntries';
 import type { Observation } from '@/store/books/record';
 
-/** The bench as it stands, without the entry that is being put right. */
-export async function stateOf(c: Context, d: DayRow): Promise<BenchState> {
-  const entries = await benchEntries(c.trx, d.id);
-  return benchState(entries.filter((e) => e.id !== c.replacing?.id));
+/** The spawning day as it stands, without the entry that is being put right. */
+export async function stateOf(c: Context, d: DayRow): Promise<DayState> {
+  const entries = await dayEntries(c.trx, d.id);
+  return dayState(entries.filter((e) => e.id !== c.replacing?.id));
 }
 
 /** A fish of the day’s species and, where told, of a sex; one whose sex was not known shows it by what it gives. */
@@ -26,6 +26,6 @@ export async function fishOfDay(c: Context, d: DayRow, id: number, event: Event,
   return fish;
 }
 
-/** One entry of the bench: it moves nothing in the books. */
+/** One entry of the day: it moves nothing in the books. */
 export const record = (c: Context, kind: string, event: Event, intent: unknown, observations: readonly Observation[]) =>
   c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent, acts: [], observations }]);

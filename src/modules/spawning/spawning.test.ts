@@ -1,11 +1,11 @@
-import { protocolShelf } from '@/book/protocols';
-import { benchState } from '@/core/spawning/bench';
-import { benchDue } from '@/core/spawning/due';
-import { benchEntries } from '@/store/bench';
+import { protocolShelf } from '@/reference/protocols';
+import { dayState } from '@/core/spawning/dayState';
+import { dayDue } from '@/core/spawning/due';
+import { dayEntries } from '@/store/dayEntries';
 import { protocolsInForce } from '@/store/protocols';
 import { HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
-import { benchView } from './views/spawning';
+import { dayView } from './views/day';
 
 let h: TestHatchery;
 let day: number;
@@ -25,7 +25,7 @@ beforeEach(async () => {
   day = (await h.send<{ id: number }>('spawning.save', { species: 'sterlet', day: h.clock.now, plan })).id;
 });
 
-const state = async () => benchState(await benchEntries(h.db, day));
+const state = async () => dayState(await dayEntries(h.db, day));
 const lastEntry = async () => (await h.db('entry').orderBy('seq', 'desc').first('id')) as { id: string };
 const dose = (more: Record<string, unknown> = {}) => ({
   day,
@@ -355,10 +355,10 @@ describe('where injected fish fight', () => {
     await move([f2], 'R2', { lid: 'secured', together: 'meant' });
   });
 
-  test('the bench says who still shares a unit; once she is stripped she goes where she likes', async () => {
-    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+  test('the spawning day says who still shares a unit; once she is stripped she goes where she likes', async () => {
+    const v = (await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
     expect(v.females.find((f) => f.fish.tag === 'F1')!.notAlone).toBe(1);
-    expect(benchDue(v, h.clock.now).some((d) => d.key === `cage ${f1}`)).toBe(true);
+    expect(dayDue(v, h.clock.now).some((d) => d.key === `cage ${f1}`)).toBe(true);
     await h.send('spawning.strip', { day, fish: f1, massG: 200 });
     await move([f1], 'R1');
   });
@@ -382,9 +382,9 @@ describe('eggs that are not stripped, or stripped in rounds', () => {
     expect(await refusal(step('first'))).toMatchObject({ code: 'stamped' });
     expect(await refusal(step('second', { bowl: 'A' }))).toMatchObject({ path: 'bowl' });
     h.clock.now += HOUR;
-    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    const v = (await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
     expect(v.females[0]!.taking[0]!.stamps).toMatchObject([{ step: 'first', value: 120 }]);
-    expect(benchDue(v, h.clock.now).find((x) => x.key.startsWith('taking'))).toMatchObject({
+    expect(dayDue(v, h.clock.now).find((x) => x.key.startsWith('taking'))).toMatchObject({
       who: 'F1',
       says: 'Second round',
       now: true,
@@ -418,8 +418,8 @@ describe('eggs that are not stripped, or stripped in rounds', () => {
 test('two days after she was stripped she is looked at again, unless somebody did or she left', async () => {
   await h.send('spawning.strip', { day, fish: f1, massG: 200 });
   const rest = async () => {
-    const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
-    return benchDue(v, h.clock.now).filter((x) => x.key === `rest ${f1}`).length;
+    const v = (await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+    return dayDue(v, h.clock.now).filter((x) => x.key === `rest ${f1}`).length;
   };
   h.clock.now += 47 * HOUR;
   expect(await rest()).toBe(0);
@@ -441,7 +441,7 @@ test('a male who fathered far more than his share of the season is said to be ov
     });
   await take('M1', 9000);
   for (const m of ['M2', 'M3', 'M4']) await take(m, 1000);
-  const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+  const v = (await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
   expect(v.males.find((m) => m.fish.tag === 'M1')).toMatchObject({ fathered: 0.75, overused: true });
   expect(v.males.find((m) => m.fish.tag === 'M2')).toMatchObject({ overused: false });
 });

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type LabelPrinter, startLabelPrinter } from '@/standins/labelPrinter';
+import { type LabelPrinter, startLabelPrinter } from '@/simulators/labelPrinter';
 import { printLabels } from './ippPrinter';
 import { labelPages } from './labels';
 

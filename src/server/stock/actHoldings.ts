@@ -2,7 +2,7 @@ import { capabilitiesOf } from '@/core/species/capabilities';
 import { changeADay, type Species, stageOf, stepBorne, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import type { RoundHolding } from './round';
+import type { RoundHolding } from './livingStock';
 
 /** Holdings as the forms of the acts want them. @param book the species as this hatchery holds them */
 export function actHoldings(holdings: readonly RoundHolding[], book: ReadonlyMap<string, Species>) {

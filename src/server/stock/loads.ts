@@ -1,4 +1,4 @@
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { grouped, plain } from '@/core/quantities/format';
 import { valueNamed } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';

@@ -1,4 +1,4 @@
-import { speciesOf, speciesShelf } from '@/book/shelf';
+import { speciesOf, speciesShelf } from '@/reference/shipped';
 import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { ActRefused } from '@/server/act/refused';

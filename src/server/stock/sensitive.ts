@@ -1,5 +1,5 @@
 import { inWindow, severityWords } from '@/core/incubation/handsOff';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { nextStage } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';

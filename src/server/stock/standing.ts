@@ -1,4 +1,4 @@
-import { speciesOf, speciesShelf } from '@/book/shelf';
+import { speciesOf, speciesShelf } from '@/reference/shipped';
 import type { Place } from '@/core/books/accounts';
 import { type BookState, numbersAt } from '@/core/books/state';
 import { Z95 } from '@/core/distributions';

@@ -1,5 +1,5 @@
 import { run } from '@/core/calculation';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { degrees, degreesApart } from '@/core/quantities/format';
 import { stepBorne } from '@/core/species/species';
 import { temper } from '@/core/water/mixing';

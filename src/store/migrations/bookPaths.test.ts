@@ -1,5 +1,5 @@
-import { speciesShelf } from '@/book/shelf';
 import { provenances } from '@/core/species/species';
+import { speciesShelf } from '@/reference/shipped';
 import { pathById } from './bookPaths';
 
 test('own values are known by what they are, not by their place: those of earlier versions are carried over', () => {

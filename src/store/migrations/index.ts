@@ -3,6 +3,7 @@ import type { Db } from '../connection';
 import { booksMigrations } from './books';
 import { broodMigrations } from './brood';
 import { incubationMigrations } from './incubation';
+import { laterMigrations } from './later';
 import { peopleMigrations } from './people';
 import { placesMigrations } from './places';
 import { readingsMigrations } from './readings';
@@ -20,6 +21,7 @@ export const steps: readonly Step[] = [
   ...broodMigrations,
   ...incubationMigrations,
   ...peopleMigrations,
+  ...laterMigrations,
 ];
 
 const source: Knex.MigrationSource<Step> = {

@@ -3,7 +3,7 @@ import { UnitSheet } from '@/modules/incubation/screens/room/UnitSheet';
 import { unitSheet } from '@/modules/incubation/views/unitSheet';
 import { actHoldings, measuredVolume } from '@/server/stock/actHoldings';
 import { places, releaseSites } from '@/server/stock/places';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { speciesBook } from '@/store/species';
 import { db } from '../../_server/database';
 import { requestNow, workedOnce } from '../../_server/request';

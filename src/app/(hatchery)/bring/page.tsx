@@ -1,5 +1,5 @@
 import { BringForm } from '@/modules/moves/acts/bring/form';
-import { speciesList } from '@/modules/reference/views/book';
+import { speciesList } from '@/modules/reference/views/reference';
 import { places } from '@/server/stock/places';
 import { db } from '../../_server/database';
 import { requirePerson } from '../../_server/session';

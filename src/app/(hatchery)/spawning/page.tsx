@@ -1,10 +1,10 @@
-import { speciesList } from '@/modules/reference/views/book';
+import { speciesList } from '@/modules/reference/views/reference';
 import { DaysScreen } from '@/modules/spawning/screens/DaysScreen';
-import { spawningDays } from '@/modules/spawning/views/spawning';
+import { spawningDays } from '@/modules/spawning/views/day';
 import { db } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 
-export const metadata = { title: 'Spawning bench' };
+export const metadata = { title: 'Spawning day' };
 
 export default async function DaysPage() {
   const person = await requirePerson();

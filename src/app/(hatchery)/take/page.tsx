@@ -1,10 +1,10 @@
 import { ActPanel } from '@/client/ActPanel';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
-import { speciesList } from '@/modules/reference/views/book';
+import { speciesList } from '@/modules/reference/views/reference';
 import { packingsHere } from '@/modules/spawning/views/eggsLearned';
 import { actHoldings, measuredVolume } from '@/server/stock/actHoldings';
 import { places, releaseSites } from '@/server/stock/places';
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import { speciesBook } from '@/store/species';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
@@ -13,7 +13,7 @@ import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Take of eggs' };
 
-/** Eggs on the bench, to be laid down, and the form for a new take. */
+/** Eggs on the table, to be laid down, and the form for a new take. */
 export default async function TakePage() {
   const person = await requirePerson();
   const [species, where, sites, holdings, packings, book] = await Promise.all([
@@ -24,16 +24,16 @@ export default async function TakePage() {
     packingsHere(db(), person.siteId),
     speciesBook(db(), person.siteId),
   ]);
-  const waiting = holdings.filter((h) => h.unitKind === 'bench');
+  const waiting = holdings.filter((h) => h.unitKind === 'table');
   const acts = actHoldings(waiting, book);
   const volumes = await Promise.all(waiting.map((h) => measuredVolume(db(), h.lotId)));
   return (
     <div className="px-6 py-4 max-sm:px-3">
       {waiting.length > 0 && (
-        <section className="mb-6 max-w-[760px]" aria-label="On the bench">
-          <h1 className="mb-2">On the bench, to lay down</h1>
+        <section className="mb-6 max-w-[760px]" aria-label="On the table">
+          <h1 className="mb-2">On the table, to lay down</h1>
           {waiting.map((h, i) => (
-            <div key={h.holdingId} className="border-t border-rule py-3" data-bench={h.lot}>
+            <div key={h.holdingId} className="border-t border-rule py-3" data-table={h.lot}>
               <p className="mb-2">
                 <Link className="link font-bold" href={`/lots/${h.lotId}`}>
                   {h.lot}
@@ -42,7 +42,7 @@ export default async function TakePage() {
               </p>
               <ActPanel
                 holding={acts[i]!}
-                unitKind="bench"
+                unitKind="table"
                 places={where}
                 sites={sites}
                 totalVolumeMl={volumes[i] ?? null}
@@ -65,7 +65,7 @@ export default async function TakePage() {
         <TakeForm
           species={species}
           packings={packings}
-          places={where.filter((p) => ['bench', 'jar', 'tray', 'trough', 'frame'].includes(p.kind))}
+          places={where.filter((p) => ['table', 'jar', 'tray', 'trough', 'frame'].includes(p.kind))}
         />
       )}
     </div>

@@ -4,7 +4,7 @@ import { inThread, Stopped } from '@/workers/thread';
 import { replyTo } from '../../_server/reply';
 import { signedIn } from '../../_server/session';
 
-/** One calculation with its working, for the Bench and the working drawer. */
+/** One calculation with its working, for the calculators and the working drawer. */
 export async function POST(request: Request): Promise<Response> {
   try {
     if (!(await signedIn())) return Response.json({ error: 'You are signed out.' }, { status: 401 });

@@ -1,6 +1,6 @@
 import { roundSheetPdf } from '@/modules/incubation/papers/roundSheet';
 import { routine } from '@/modules/incubation/views/routine';
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import { db, now } from '../../_server/database';
 import { pdfReply } from '../../_server/pdfReply';
 import { requirePerson } from '../../_server/session';

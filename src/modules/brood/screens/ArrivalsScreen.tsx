@@ -6,7 +6,7 @@ import { useSession } from '@/client/session';
 import { type BySex, catchMeans, sumOf } from '@/core/brood/batch';
 import { quotaName } from '@/core/brood/fateRules';
 import { fates } from '@/core/brood/fates';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { figures, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { ArriveForm } from '@/modules/brood/acts/arrive/form';

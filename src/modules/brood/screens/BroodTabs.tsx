@@ -7,7 +7,7 @@ const tabs = [
   { id: 'next', word: 'Next generation', href: '/brood/next' },
   { id: 'deformities', word: 'Deformities', href: '/brood/deformities' },
   { id: 'conditioning', word: 'Conditioning', href: '/brood/conditioning' },
-  { id: 'spawning', word: 'Spawning bench', href: '/spawning' },
+  { id: 'spawning', word: 'Spawning day', href: '/spawning' },
 ] as const;
 
 /** The screens of the first station. */

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { TextEncoder } from 'node:util';
 import { screen, within } from '@testing-library/react';
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import { bookOf } from '@/client/fish';
 import { FateForm } from '@/modules/brood/acts/fate/form';
 import { LookForm } from '@/modules/brood/acts/look/form';
-import { broodFish } from '../../../../tests/support/bench';
+import { broodFish } from '../../../../tests/support/spawningDay';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { BroodView } from '../views/brood';
 import { BroodScreen } from './BroodScreen';

@@ -3,7 +3,7 @@ import type { FishSource, Sex } from '@/core/brood/parseFish';
 import { adultMassG, type MassRange } from '@/core/brood/plausible';
 import { expected } from '@/core/eggs/expected';
 import type { Animal } from '@/core/genetics/pedigree';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { type Species, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import { waitingBySpecies } from '@/store/broodTotals';

@@ -1,5 +1,5 @@
 import { type Conditioning, conditioning, deviation, type Stay, timeIn } from '@/core/brood/conditioning';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { shareDifference, type Verdict } from '@/core/sampling/difference';
 import { wilson } from '@/core/sampling/proportion';
 import { addLocalDays, localDay } from '@/core/time/localDay';

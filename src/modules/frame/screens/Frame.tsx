@@ -37,7 +37,7 @@ const stationGlyphs = {
 const desks = [
   { href: '/', word: 'Today', icon: ListChecks },
   { href: '/flow', word: 'Flow', icon: Waves },
-  { href: '/bench', word: 'Bench', icon: Calculator },
+  { href: '/calculators', word: 'Bench', icon: Calculator },
   { href: '/book', word: 'Book', icon: BookOpen },
   { href: '/records', word: 'Records', icon: ScrollText },
 ];

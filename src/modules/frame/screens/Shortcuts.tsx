@@ -14,7 +14,7 @@ const keys = [
   ['Esc', 'closes and clears'],
 ] as const;
 
-const pages: Record<string, string> = { t: '/', f: '/flow', b: '/bench', k: '/book', r: '/records' };
+const pages: Record<string, string> = { t: '/', f: '/flow', b: '/calculators', k: '/book', r: '/records' };
 
 /** Keys that work wherever nobody is typing, and the page that lists them. */
 export function Shortcuts({ hrefs }: { hrefs: string[] }) {

@@ -1,9 +1,9 @@
 import type { Station } from '@/core/species/species';
 import { broodHere } from '@/modules/brood/views/brood';
-import type { BenchNow } from '@/modules/spawning/views/benchDue';
+import type { DaysNow } from '@/modules/spawning/views/daysNow';
 import { seasonOf, seasonSpan } from '@/server/stock/lots';
-import type { RoundHolding } from '@/server/stock/round';
-import { totalsBy } from '@/server/stock/standings';
+import type { RoundHolding } from '@/server/stock/livingStock';
+import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 
 export type StationTotal = {
@@ -28,7 +28,7 @@ export async function lifeLine(
   site: { siteId: number; timeZone: string },
   now: number,
   holdings: readonly RoundHolding[],
-  bench: BenchNow,
+  days: DaysNow,
 ): Promise<StationTotal[]> {
   const [brood, totals, gone, rooms] = await Promise.all([
     broodHere(db, site.siteId),
@@ -38,7 +38,7 @@ export async function lifeLine(
       { id: number } | undefined
     >,
   ]);
-  const wanted = bench.wants.filter((w) => w.now);
+  const wanted = days.wants.filter((w) => w.now);
   const stations: StationTotal[] = (['eggs', 'yolksac', 'fry', 'fingerlings'] as const).map((station) => {
     const own = [...totals].filter(([stage]) => stationOfStage[stage] === station).map(([, t]) => t);
     const wanting = holdings.filter((h) => h.station === station && h.due.some((d) => d.urgency === 1)).length;

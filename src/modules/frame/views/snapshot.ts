@@ -1,7 +1,7 @@
 import type { Snapshot } from '@/core/shorthand/reading';
 import { capabilitiesOf } from '@/core/species/capabilities';
 import { nextStage, stageOf } from '@/core/species/species';
-import { standingsNow, totalsBy } from '@/server/stock/standings';
+import { standingsNow, totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 

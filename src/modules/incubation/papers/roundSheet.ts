@@ -1,7 +1,7 @@
 import type { RoutineTask } from '@/core/planning/routine';
 import { clock, isoDay } from '@/core/time/localDay';
 import { doubt, foot, keepTogether, open, table } from '@/server/papers/paper';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 
 /** The round on paper, in walking order, with room to write; for when the tablets are flat. */
 export async function roundSheetPdf(

@@ -144,7 +144,7 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
       .join('unit as u', 'u.id', 'h.unit_id')
       .leftJoin('sensor as s', 's.id', db.raw(SENSOR_OF_UNIT))
       .where({ 'h.site_id': siteId, 'h.stage': 'egg', 't.species': c.species })
-      .whereNot('u.kind', 'bench')
+      .whereNot('u.kind', 'table')
       .whereNotNull('h.opened_at')
       .modify((q) => {
         if (lots) q.whereIn('h.lot_id', lots);

@@ -1,5 +1,5 @@
 import { ownClock } from '@/modules/reference/views/ownClock';
-import { round } from '@/server/stock/round';
+import { round } from '@/server/stock/livingStock';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';
 import { comparison } from './compare';

@@ -4,7 +4,7 @@ import type { Phase } from '@/core/development/predict';
 import type { Point } from '@/core/development/timeline';
 import { changeADay, type Species } from '@/core/species/species';
 import { addLocalDays } from '@/core/time/localDay';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
 import { broodByUnit } from '@/store/broodIn';
 import type { Db } from '@/store/connection';

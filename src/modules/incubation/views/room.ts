@@ -3,8 +3,8 @@ import { type RoundDone, roundsOf } from '@/core/planning/rounds';
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import { type Supply, supplyOf } from '@/core/water/supply';
 import { type ReadNow, readNow, type SensorNow, temperaturesOf } from '@/server/sensorsNow';
-import type { RoundHolding } from '@/server/stock/round';
-import { totalsBy } from '@/server/stock/standings';
+import type { RoundHolding } from '@/server/stock/livingStock';
+import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 

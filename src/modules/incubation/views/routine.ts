@@ -8,7 +8,7 @@ import {
 } from '@/core/planning/routine';
 import type { Task } from '@/core/species/species';
 import type { UnitKind } from '@/core/units/unitKinds';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';

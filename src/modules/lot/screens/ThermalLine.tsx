@@ -2,7 +2,7 @@ import { extent, line as path, scaleLinear, scaleUtc } from 'd3';
 import { plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
-import type { Milestone } from '@/server/stock/round';
+import type { Milestone } from '@/server/stock/livingStock';
 import type { LotWater } from '../views/lot';
 
 const W = 640;

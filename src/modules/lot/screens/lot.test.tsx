@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../tests/support/screen';
 import type { LotView } from '../views/lot';
 import { LotScreen } from './LotScreen';

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
-import type { Milestone } from '@/server/stock/round';
+import type { Milestone } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../tests/support/screen';
 import type { LotWater } from '../views/lot';
 import { ThermalLine } from './ThermalLine';

@@ -1,4 +1,4 @@
-import { loadsByLot } from '@/server/stock/standings';
+import { loadsByLot } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 

@@ -1,7 +1,7 @@
 import { ledger, type SheetEntry } from '@/modules/records/views/ledger';
 import { type Check, checksOf } from '@/server/stock/checks';
 import { type Parent, parentsOf } from '@/server/stock/parents';
-import { type Milestone, type RoundHolding, round } from '@/server/stock/round';
+import { type Milestone, type RoundHolding, round } from '@/server/stock/livingStock';
 import { flowsBetweenLots } from '@/store/books/flows';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';

@@ -9,7 +9,7 @@ import {
   sharedVariance,
   without,
 } from '@/core/books/stair';
-import { totalsBy } from '@/server/stock/standings';
+import { totalsBy } from '@/server/stock/stockNow';
 import { flowsBetweenLots, type Link, lineage } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 

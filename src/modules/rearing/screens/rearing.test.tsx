@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { show } from '../../../../tests/support/screen';
 import type { RearingUnit } from '../views/rearing';
 import { RearingScreen } from './RearingScreen';

@@ -1,5 +1,5 @@
-import type { RoundHolding } from '@/server/stock/round';
-import { totalsBy } from '@/server/stock/standings';
+import type { RoundHolding } from '@/server/stock/livingStock';
+import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 
 export type RearingUnit = {

@@ -1,4 +1,4 @@
-import { grown } from '@/server/stock/standings';
+import { grown } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 

@@ -7,7 +7,7 @@ import { useAct } from '@/client/useAct';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { saveProtocol } from '@/modules/reference/acts/protocol/act';
 import { SelectField, TextField } from '@/ui/fields';
-import type { ProtocolInForce } from '../views/book';
+import type { ProtocolInForce } from '../views/reference';
 import {
   bathTyped,
   emptyStep,

@@ -3,17 +3,17 @@
 import { useState } from 'react';
 import { figures } from '@/core/quantities/format';
 import { type Protocol, protocolKinds, protocolKindWords } from '@/core/spawning/protocol';
-import type { ProtocolInForce } from '../views/book';
+import type { ProtocolInForce } from '../views/reference';
 import { ProtocolForm } from './ProtocolForm';
 
-/** The protocols of the bench: every school with when it fits and where it is from; the manager copies and edits them. */
+/** The protocols of the day: every school with when it fits and where it is from; the manager copies and edits them. */
 export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInForce[]; mayEdit: boolean }) {
   const [editing, setEditing] = useState<{ id: string; copy: boolean } | null>(null);
   return (
     <>
       <h2 className="mb-1 text-[1.3rem]">Protocols</h2>
       <p className="quiet mb-3">
-        Steps of the spawning bench, with the minutes in which each is wanted. Try what is new on a few eggs first;
+        Steps of a spawning day, with the minutes in which each is wanted. Try what is new on a few eggs first;
         label, veterinarian and local law decide.
       </p>
       {protocolKinds.map((kind) => {

@@ -1,4 +1,4 @@
-import { protocolShelf } from '@/book/protocols';
+import { protocolShelf } from '@/reference/protocols';
 import { bathTyped, emptyStep, idOfWords, readProtocol, stepTyped } from './protocolText';
 
 const shelf = [...protocolShelf().values()];

@@ -1,5 +1,5 @@
-import { layOver } from '@/book/overlay';
-import { speciesOf, speciesShelf } from '@/book/shelf';
+import { layOver } from '@/reference/overlay';
+import { speciesOf, speciesShelf } from '@/reference/shipped';
 import { developmentModel } from '@/core/development/model';
 import { limitId, provenances } from '@/core/species/species';
 import { kindOf, readTyped, typedOf, valueAt, valueWords } from './valueForm';

@@ -1,4 +1,4 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import { workJobs } from '@/store/predictions';
 import { speciesBook } from '@/store/species';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';

@@ -1,4 +1,4 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import type { DeathShape } from '@/core/incubation/deaths';
 import { ownShape, type SeenParts } from '@/core/incubation/ownDeaths';
 import { fromJson } from '@/store/books/rows';

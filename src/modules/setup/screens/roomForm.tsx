@@ -11,7 +11,7 @@ import type { SetupView } from '../views/setup';
 import { line } from './line';
 
 export const roomKinds = [
-  { value: 'spawning', label: 'spawning bench' },
+  { value: 'spawning', label: 'spawning room' },
   { value: 'incubation', label: 'incubation' },
   { value: 'rearing', label: 'rearing, indoors' },
   { value: 'outdoor', label: 'outdoors' },

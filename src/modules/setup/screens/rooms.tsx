@@ -97,7 +97,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
       {chosen && open?.what === 'unit' && (
         <>
           <UnitForm key={chosen.id} u={chosen} view={view} onDone={() => setOpen(null)} />
-          {chosen.partOf === null && chosen.kind !== 'bench' && (
+          {chosen.partOf === null && chosen.kind !== 'table' && (
             <p className="mt-2 border-l-[3px] border-deep pl-3">
               <button
                 type="button"
@@ -157,7 +157,7 @@ export function NewRoom() {
 
 /** What is mostly put up in a room of a kind. */
 const kindInRoom: Record<string, UnitKind> = {
-  spawning: 'bench',
+  spawning: 'table',
   incubation: 'jar',
   rearing: 'tank',
   outdoor: 'raceway',

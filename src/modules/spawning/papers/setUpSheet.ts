@@ -5,13 +5,13 @@ import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { doubt, foot, open, table } from '@/server/papers/paper';
-import type { BenchFemale, BenchView } from '../views/spawning';
+import type { DayFemale, DayView } from '../views/day';
 
 /** Lines of females that fit on the one page beside the rest. */
 const MOST = 24;
 
-/** A dose in the middle of the Book's range, as a guide: what is injected is worked at the bench from the vial in hand. */
-function guide(v: BenchView, f: BenchFemale, part: number): string {
+/** A dose in the middle of the Book's range, as a guide: what is injected is computed on the day from the vial in hand. */
+function guide(v: DayView, f: DayFemale, part: number): string {
   const t = v.book.inductions.find((i) => i.id === (f.treatment?.id ?? v.plan.induction));
   if (!t || !f.fish.massG || t.parts[part] === undefined) return '';
   const middle = (t.dosePerKg.low + t.dosePerKg.high) / 2;
@@ -27,21 +27,21 @@ function guide(v: BenchView, f: BenchFemale, part: number): string {
   return `${figures(o.parts[part]!.amount, 3)} ${t.unit === 'ug' ? 'µg' : t.unit}`;
 }
 
-const amountOf = (b: BenchView['baths'][number]): string =>
+const amountOf = (b: DayView['baths'][number]): string =>
   b.stockL != null
     ? `${figures(b.stockL * 1000, 3)} mL of stock`
     : b.productMl != null
       ? `${figures(b.productMl, 3)} mL of product`
       : `${figures(b.productG ?? 0, 3)} g of product`;
 
-function eggsPerKg(v: BenchView): string {
+function eggsPerKg(v: DayView): string {
   const per = valueNamed(v.book, 'eggs per kg');
   return per ? `${grouped(per.value)}${per.spread ? ` ±${grouped(per.spread)}` : ''}` : '____';
 }
 
 /** The set-up sheet of a spawning day: one page with parents, doses, times, crosses, units, and the steps to stamp. */
 export async function setUpSheetPdf(
-  v: BenchView,
+  v: DayView,
   o: { site: string; timeZone: string; now: number; us: boolean; units: ReadonlyMap<number, string> },
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { doc, bytes } = open(v.name, true);

@@ -4,10 +4,10 @@ import { useSession } from '@/client/session';
 import { figures, plain } from '@/core/quantities/format';
 import { isFresh } from '@/core/spawning/baths';
 import { clock } from '@/core/time/localDay';
-import type { BenchView } from '../views/spawning';
+import type { DayView } from '../views/day';
 
 /** Baths of the day: what is in them, and how many batches they have had. */
-export function Baths({ view, onMix }: { view: BenchView; onMix: ((protocol: string) => void) | null }) {
+export function Baths({ view, onMix }: { view: DayView; onMix: ((protocol: string) => void) | null }) {
   const { timeZone } = useSession();
   const used = view.protocols.filter(
     (p) =>

@@ -7,7 +7,7 @@ import { clock } from '@/core/time/localDay';
 import { LayDownForm } from '@/modules/incubation/acts/layDown/form';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
-import type { BenchBowl, BenchView } from '../views/spawning';
+import type { DayBowl, DayView } from '../views/day';
 import { BowlSteps } from './BowlSteps';
 import { Materials } from './Materials';
 
@@ -19,8 +19,8 @@ export function BowlSection({
   onCount,
   onLayDown,
 }: {
-  view: BenchView;
-  b: BenchBowl;
+  view: DayView;
+  b: DayBowl;
   now: number;
   onCount: (() => void) | null;
   onLayDown: (() => void) | null;
@@ -82,8 +82,8 @@ export function LayDownBowl({
   places,
   close,
 }: {
-  view: BenchView;
-  bowl: BenchBowl;
+  view: DayView;
+  bowl: DayBowl;
   places: readonly PlaceOption[];
   close: () => void;
 }) {

@@ -9,11 +9,11 @@ import { figures } from '@/core/quantities/format';
 import { progressOf, protocolKindWords, type StepState } from '@/core/spawning/protocol';
 import { clock } from '@/core/time/localDay';
 import { stampStep } from '@/modules/spawning/acts/step/act';
-import type { BenchBowl, BenchView } from '../views/spawning';
+import type { DayBowl, DayView } from '../views/day';
 import { countdown } from './span';
 
 /** The steps of a bowl, protocol by protocol: one tap stamps the one that is on. */
-export function BowlSteps({ view, bowl, now }: { view: BenchView; bowl: BenchBowl; now: number }) {
+export function BowlSteps({ view, bowl, now }: { view: DayView; bowl: DayBowl; now: number }) {
   return (
     <div className="flex flex-col gap-3">
       {bowl.protocols.map((id) => {

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3';
 import { clock } from '@/core/time/localDay';
-import type { BenchFemale } from '../views/spawning';
+import type { DayFemale } from '../views/day';
 
 /** The latency clock of one female as a line of time: what was given, when she may run, looks, and now. */
 export function ClockBar({
@@ -11,7 +11,7 @@ export function ClockBar({
   timeZone,
   width,
 }: {
-  f: BenchFemale;
+  f: DayFemale;
   from: number;
   to: number;
   now: number;
@@ -85,7 +85,7 @@ export function ClockBar({
 }
 
 /** The hours over which the clocks of a day are drawn: from the first injection to past the last that may be. */
-export function clockSpan(females: readonly BenchFemale[], now: number): { from: number; to: number } | null {
+export function clockSpan(females: readonly DayFemale[], now: number): { from: number; to: number } | null {
   // From the last part of each: what was given before stands at the left edge.
   const begun = females.flatMap((f) => f.given.slice(-1).map((g) => g.at));
   if (begun.length === 0) return null;

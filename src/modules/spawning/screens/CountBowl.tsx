@@ -14,7 +14,7 @@ import { figures, grouped } from '@/core/quantities/format';
 import { recordTake } from '@/modules/incubation/acts/take/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField } from '@/ui/fields';
-import type { BenchBowl, BenchView } from '../views/spawning';
+import type { DayBowl, DayView } from '../views/day';
 
 /** The eggs of a bowl counted: the number goes to the books, with parents and doubt. */
 export function CountBowl({
@@ -23,8 +23,8 @@ export function CountBowl({
   places,
   onDone,
 }: {
-  view: BenchView;
-  bowl: BenchBowl;
+  view: DayView;
+  bowl: DayBowl;
   places: readonly PlaceOption[];
   onDone?: () => void;
 }) {
@@ -32,8 +32,8 @@ export function CountBowl({
   const act = useAct(recordTake, onDone);
   const event = useEventFields();
   const many = useTwoWays('volume', null, view.learned.packing);
-  const benches = places.filter((p) => p.kind === 'bench');
-  const [to, setTo] = useState(benches[0] ? String(benches[0].id) : '');
+  const tables = places.filter((p) => p.kind === 'table');
+  const [to, setTo] = useState(tables[0] ? String(tables[0].id) : '');
   const [samples, setSamples] = useState<'' | 'dry' | 'hardened'>('');
   const [all, setAll] = useState<'' | 'dry' | 'hardened'>('');
   const [removed, setRemoved] = useState('');
@@ -106,7 +106,7 @@ export function CountBowl({
         label="They stand on"
         value={to}
         onChange={setTo}
-        options={placeOptions(benches.length > 0 ? benches : places)}
+        options={placeOptions(tables.length > 0 ? tables : places)}
         error={act.errorOn('unit')}
       />
       <Caution>Wet hands, shade and little time: eggs are hurt by light, drying and knocks.</Caution>
@@ -145,9 +145,9 @@ function WhatItPromises({
   dryG,
   swelling,
 }: {
-  perDryG: BenchView['perDryG'];
+  perDryG: DayView['perDryG'];
   dryG: number;
-  swelling: BenchView['learned']['swelling'];
+  swelling: DayView['learned']['swelling'];
 }) {
   if (!perDryG) return null;
   const eggs = Number((dryG * perDryG.mean).toPrecision(2));

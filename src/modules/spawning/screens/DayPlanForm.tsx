@@ -16,10 +16,10 @@ import { protocolKindWords } from '@/core/spawning/protocol';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';
 import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
-import type { BenchView } from '../views/spawning';
+import type { DayView } from '../views/day';
 
 /** What is wanted of the day, with start times counted back from when people want to strip. */
-export function DayPlanForm({ view, places, now }: { view: BenchView; places: readonly PlaceOption[]; now: number }) {
+export function DayPlanForm({ view, places, now }: { view: DayView; places: readonly PlaceOption[]; now: number }) {
   const { locale, timeZone } = useSession();
   const act = useAct(saveDay);
   const { plan, book } = view;
@@ -293,8 +293,8 @@ function Back({
   stripAt,
   now,
 }: {
-  view: BenchView;
-  treatment: BenchView['book']['inductions'][number];
+  view: DayView;
+  treatment: DayView['book']['inductions'][number];
   stripAt: number;
   now: number;
 }) {

@@ -10,7 +10,7 @@ import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
 import { saveDay } from '@/modules/spawning/acts/day/act';
 import { SelectField, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
-import type { DayListed } from '../views/spawning';
+import type { DayListed } from '../views/day';
 
 /** The spawning days: those that run or come, and those behind. */
 export function DaysScreen({

@@ -1,6 +1,6 @@
 'use client';
 
-import type { BenchDue } from '@/core/spawning/due';
+import type { DayDue } from '@/core/spawning/due';
 import { clock } from '@/core/time/localDay';
 import { dueWords } from './span';
 
@@ -11,12 +11,12 @@ export function DueList({
   timeZone,
   onOpen,
 }: {
-  due: BenchDue[];
+  due: DayDue[];
   now: number;
   timeZone: string;
-  onOpen: (d: BenchDue) => void;
+  onOpen: (d: DayDue) => void;
 }) {
-  if (due.length === 0) return <p className="quiet mb-4">Nothing is due on the bench.</p>;
+  if (due.length === 0) return <p className="quiet mb-4">Nothing is due on this day.</p>;
   return (
     <ol aria-label="Next" className="mb-4 border-t border-strong">
       {due.slice(0, 6).map((d) => (

@@ -1,11 +1,11 @@
 'use client';
 import { useSession } from '@/client/session';
 import { findingWords } from '@/core/induction/latency';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { degrees, plain } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock } from '@/core/time/localDay';
-import type { BenchFemale, BenchView } from '../views/spawning';
+import type { DayFemale, DayView } from '../views/day';
 import { ClockAxis, ClockBar } from './ClockBar';
 import type { FishAct } from './InHand';
 import { span } from './span';
@@ -51,8 +51,8 @@ export function FemaleRow({
   onCross,
   onNest,
 }: {
-  f: BenchFemale;
-  view: BenchView;
+  f: DayFemale;
+  view: DayView;
   range: { from: number; to: number } | null;
   now: number;
   width: number;

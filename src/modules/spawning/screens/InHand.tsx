@@ -9,7 +9,7 @@ import { InjectForm } from '@/modules/spawning/acts/inject/form';
 import { MiltForm } from '@/modules/spawning/acts/milt/form';
 import { ReadyForm } from '@/modules/spawning/acts/ready/form';
 import { StripForm } from '@/modules/spawning/acts/strip/form';
-import type { BenchFemale } from '../views/spawning';
+import type { DayFemale } from '../views/day';
 
 export type FishAct = 'look' | 'inject' | 'ready' | 'strip' | 'milt' | 'move' | 'fate';
 
@@ -38,7 +38,7 @@ export function FishActs({
   onAct,
 }: {
   f: FishInHand;
-  female: BenchFemale | undefined;
+  female: DayFemale | undefined;
   act: FishAct;
   places: readonly PlaceOption[];
   treatment: string;

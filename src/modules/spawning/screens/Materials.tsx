@@ -2,10 +2,10 @@
 
 import { figures } from '@/core/quantities/format';
 import { materialsFor } from '@/core/spawning/protocol';
-import type { BenchBowl, BenchView } from '../views/spawning';
+import type { DayBowl, DayView } from '../views/day';
 
 /** What the eggs of a bowl take of each material of its protocols. */
-export function Materials({ view, bowl }: { view: BenchView; bowl: BenchBowl }) {
+export function Materials({ view, bowl }: { view: DayView; bowl: DayBowl }) {
   const kg = bowl.females.reduce((s, f) => s + f.massG, 0) / 1000;
   const rows = view.protocols
     .filter((p) => bowl.protocols.includes(p.id))

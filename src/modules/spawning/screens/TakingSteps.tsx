@@ -1,11 +1,11 @@
 'use client';
 
 import { progressOf } from '@/core/spawning/protocol';
-import type { BenchFemale, BenchView } from '../views/spawning';
+import type { DayFemale, DayView } from '../views/day';
 import { StepRow } from './BowlSteps';
 
 /** The steps by which a female's eggs are taken: those behind in one line, the one that is on to be stamped. */
-export function TakingSteps({ view, f, now }: { view: BenchView; f: BenchFemale; now: number }) {
+export function TakingSteps({ view, f, now }: { view: DayView; f: DayFemale; now: number }) {
   return (
     <>
       {f.taking.map((t) => {

@@ -1,7 +1,7 @@
-import type { BenchDue } from '@/core/spawning/due';
+import type { DayDue } from '@/core/spawning/due';
 
 /** How long is left, how long it is over, or when it comes. */
-export function dueWords(d: BenchDue, now: number): string {
+export function dueWords(d: DayDue, now: number): string {
   if (!d.now) return `in ${span(d.at - now)}`;
   if (d.by !== null && d.by > now) return `${span(d.by - now)} left`;
   return d.at < now - 60_000 ? `${span(now - (d.by ?? d.at))} over` : 'now';

@@ -1,7 +1,7 @@
 import { ledger } from '@/modules/records/views/ledger';
 import { type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';
 import { eggsLearned, packingsHere } from './eggsLearned';
-import { benchView } from './spawning';
+import { dayView } from './day';
 
 let h: TestHatchery;
 let day: number;
@@ -90,14 +90,14 @@ test('dead taken out before the count are taken and lost', async () => {
   );
   const [take] = await ledger(h.db, h.manager.siteId, { kinds: ['take'], limit: 1 });
   expect(take!.says).toContain('340 of them dead');
-  // The bench says what lives, not what was taken.
-  const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+  // The spawning day says what lives, not what was taken.
+  const v = (await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
   expect(v.counted.number).toBe(number);
 });
 
 test('what she gave stands against what her mass promises', async () => {
   await bowl('A', 60);
-  const v = (await benchView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
+  const v = (await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
   // By the diameter in the Book, since nothing was counted here: 60 g of eggs of 2.2 mm are some 10 000, of 55 000.
   expect(v.perDryG).toMatchObject({ own: false });
   expect(v.females[0]!.gave).toMatchObject({ state: 'low' });

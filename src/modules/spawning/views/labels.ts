@@ -5,7 +5,7 @@ import type { BroodFish } from '@/modules/brood/views/brood';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-import { benchView } from './spawning';
+import { dayView } from './day';
 
 /**
  * Labels for the containers of a spawning day's donors: whose eggs or milt, of what strain, taken when. Printed before
@@ -17,7 +17,7 @@ export async function gameteLabels(
   day: number,
   o: { origin: string; timeZone: string; now: number },
 ): Promise<Label[]> {
-  const view = await benchView(db, { siteId }, day, o.now);
+  const view = await dayView(db, { siteId }, day, o.now);
   if (!view) return [];
   const one = (f: BroodFish, what: 'eggs' | 'milt', at: number | undefined): Label => ({
     unit: f.tag,

@@ -1,6 +1,6 @@
 import { clock, isoDay, localDay, weekday } from '@/core/time/localDay';
-import type { RunWindow } from '@/modules/spawning/views/benchDue';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RunWindow } from '@/modules/spawning/views/daysNow';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { stageColour } from '@/ui/glyphs';
 
 const HOUR = 3_600_000;

@@ -3,12 +3,12 @@ import type { RoutineTask } from '@/core/planning/routine';
 import { degrees, degreesApart, grouped } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
 import { Routine } from '@/modules/incubation/screens/room/RoutineList';
-import type { BenchNow } from '@/modules/spawning/views/benchDue';
-import type { RoundHolding } from '@/server/stock/round';
+import type { DaysNow } from '@/modules/spawning/views/daysNow';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import type { Today } from '../views/today';
-import { BenchWants } from './BenchWants';
+import { SpawningWants } from './SpawningWants';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
@@ -22,7 +22,7 @@ const ROW_PX = 54;
 /** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
 export function TodayScreen({
   today,
-  bench,
+  days,
   routine,
   now,
   timeZone,
@@ -32,7 +32,7 @@ export function TodayScreen({
   likeliest = false,
 }: {
   today: Today;
-  bench: BenchNow;
+  days: DaysNow;
   routine: readonly RoutineTask[];
   now: number;
   timeZone: string;
@@ -49,7 +49,7 @@ export function TodayScreen({
   const routineLeft = routine.filter((t) => t.due).length;
   const walked = walkedRooms(today.holdings, room);
   const wanting =
-    today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length + bench.wants.filter((w) => w.now).length;
+    today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length + days.wants.filter((w) => w.now).length;
   const shown = ({ id, by, unit, type, payload, at }: Today['proposals'][number]): ProposalShown => {
     const meant = today.holdings.filter(
       (h) =>
@@ -130,7 +130,7 @@ export function TodayScreen({
             </Link>
           </p>
         )}
-        <BenchWants wants={bench.wants} now={now} timeZone={timeZone} />
+        <SpawningWants wants={days.wants} now={now} timeZone={timeZone} />
         {rooms.map(([roomId, room]) => {
           const inRoom = today.holdings.filter((h) => h.roomId === roomId);
           const here = likeliest ? [...inRoom].sort((a, b) => expectedIn(b) - expectedIn(a)) : inRoom;
@@ -200,7 +200,7 @@ export function TodayScreen({
         <p className="quiet mb-2 text-[0.87rem]">
           from {weekday(now, timeZone)}, {clock(now, timeZone)}
         </p>
-        <Next72 holdings={today.holdings} running={bench.windows} now={now} timeZone={timeZone} />
+        <Next72 holdings={today.holdings} running={days.windows} now={now} timeZone={timeZone} />
       </aside>
     </div>
   );

@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
-import type { RunWindow } from '@/modules/spawning/views/benchDue';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RunWindow } from '@/modules/spawning/views/daysNow';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { Next72 } from './Next72';
 import { walkedRooms } from './walkedRooms';
 

@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import type { RoutineTask } from '@/core/planning/routine';
-import type { BenchWant } from '@/modules/spawning/views/benchDue';
-import type { RoundHolding } from '@/server/stock/round';
+import type { DayWant } from '@/modules/spawning/views/daysNow';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { NOW, onlySent, refused, server, type session, show } from '../../../../tests/support/screen';
 import type { Today } from '../views/today';
 import { TodayScreen } from './TodayScreen';
@@ -50,13 +50,13 @@ const draw = (
   t: Today,
   as: Partial<typeof session> = {},
   us = false,
-  wants: BenchWant[] = [],
+  wants: DayWant[] = [],
   routine: RoutineTask[] = [],
 ) =>
   show(
     <TodayScreen
       today={t}
-      bench={{ wants, windows: [] }}
+      days={{ wants, windows: [] }}
       routine={routine}
       now={NOW}
       timeZone="Europe/Vienna"
@@ -131,8 +131,8 @@ test('what wants a hand now is counted and stands in its row; the rest waits in 
   expect(row('J1').queryByText('not picked today')).toBeNull();
 });
 
-test('what the bench wants stands before the walk, counts among what wants a hand, and leads to its day', () => {
-  const want = (who: string, over: Partial<BenchWant>): BenchWant => ({
+test('what the spawning day wants stands before the walk, counts among what wants a hand, and leads to its day', () => {
+  const want = (who: string, over: Partial<DayWant>): DayWant => ({
     day: 7,
     dayName: 'Sterlet, 14 Apr',
     key: `look ${who}`,
@@ -150,12 +150,12 @@ test('what the bench wants stands before the walk, counts among what wants a han
     want('STF13', { at: NOW + 2 * HOUR, now: false, late: false }),
   ]);
   expect(screen.getByTestId('round-state').textContent).toContain('1 want a hand now');
-  const bench = within(screen.getByRole('region', { name: 'Spawning bench, Sterlet, 14 Apr' }));
-  expect(bench.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
+  const days = within(screen.getByRole('region', { name: 'Spawning day, Sterlet, 14 Apr' }));
+  expect(days.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
     expect.stringMatching(/^STF12look whether she runs13 min over/),
     expect.stringMatching(/^STF13look whether she runsin 2 h 00/),
   ]);
-  expect(new Set(bench.getAllByRole('link').map((a) => a.getAttribute('href')))).toEqual(new Set(['/spawning/7']));
+  expect(new Set(days.getAllByRole('link').map((a) => a.getAttribute('href')))).toEqual(new Set(['/spawning/7']));
 });
 
 test('water: its reading in the reader’s degrees, a jump since yesterday, a probe that is silent', () => {
@@ -324,7 +324,7 @@ test('in walking order, or where most dead are expected first', () => {
   show(
     <TodayScreen
       today={t}
-      bench={{ wants: [], windows: [] }}
+      days={{ wants: [], windows: [] }}
       routine={[]}
       now={NOW}
       timeZone="Europe/Vienna"

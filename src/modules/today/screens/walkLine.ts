@@ -1,4 +1,4 @@
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 
 /** What a line of the walk shows and records, and no more: hundreds of them go to the browser. */
 export type WalkLine = Pick<

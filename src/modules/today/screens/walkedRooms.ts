@@ -1,4 +1,4 @@
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 
 /** Rows of the walk that one page holds; above it the rooms are walked one at a time. */
 const ONE_PAGE = 120;

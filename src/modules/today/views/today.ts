@@ -1,6 +1,6 @@
 import { localDay } from '@/core/time/localDay';
 import { type SensorNow, sensorsNow } from '@/server/sensorsNow';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 

@@ -1,6 +1,6 @@
 import { broodView } from '@/modules/brood/views/brood';
 import { PlanScreen } from '@/modules/spawning/screens/plan/PlanScreen';
-import { spawningDays } from '@/modules/spawning/views/spawning';
+import { spawningDays } from '@/modules/spawning/views/day';
 import { db } from '../../../_server/database';
 import { requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';

@@ -1,5 +1,5 @@
 import { setUpSheetPdf } from '@/modules/spawning/papers/setUpSheet';
-import { benchView } from '@/modules/spawning/views/spawning';
+import { dayView } from '@/modules/spawning/views/day';
 import { places } from '@/server/stock/places';
 import { db, now } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
@@ -10,7 +10,7 @@ export async function GET(_: Request, { params }: { params: Promise<{ id: string
   const person = await requirePerson();
   const at = now();
   const [view, where] = await Promise.all([
-    benchView(db(), person, idOf((await params).id), at),
+    dayView(db(), person, idOf((await params).id), at),
     places(db(), person.siteId),
   ]);
   if (!view) return new Response('There is no such spawning day.', { status: 404 });

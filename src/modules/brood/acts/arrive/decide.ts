@@ -1,6 +1,6 @@
 import { type BySex, sumOf } from '@/core/brood/batch';
 import { sexes } from '@/core/brood/parseFish';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { figures, plain } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';

@@ -1,6 +1,6 @@
 import { run } from '@/core/calculation';
 import { polarisation } from '@/core/induction/ripeness';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { decimals, figures } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';

@@ -1,8 +1,8 @@
-import { productShelf } from '@/book/products';
+import { productShelf } from '@/reference/products';
 import { CalculationError } from '@/core/calculation';
 import { workEggBath } from '@/core/doses/eggBath';
 import { judgeBath, productNamed } from '@/core/doses/products';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { plain } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';

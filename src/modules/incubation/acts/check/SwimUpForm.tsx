@@ -10,7 +10,7 @@ import { Worked } from '@/client/Working';
 import { useEventFields } from '@/client/when';
 import { run } from '@/core/calculation';
 import { calculation } from '@/core/incubation/swimUp';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { dayMonth } from '@/core/time/localDay';
 import { recordCheck } from '@/modules/incubation/acts/check/act';
 import type { Check } from '@/server/stock/checks';

@@ -1,5 +1,5 @@
-import { speciesOf } from '@/book/shelf';
-import { ownRules } from '@/core/ownRules';
+import { speciesOf } from '@/reference/shipped';
+import { ownRules } from '@/core/thresholds';
 import { wilson } from '@/core/sampling/proportion';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';

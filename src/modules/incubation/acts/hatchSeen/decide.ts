@@ -1,4 +1,4 @@
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
 import { observe } from '@/server/stock/observe';

@@ -24,7 +24,7 @@ type LaidDown = {
   emptied: boolean;
 };
 
-/** Eggs from the bench into units: poured by measured volume, or counted out. */
+/** Eggs from the table into units: poured by measured volume, or counted out. */
 export function LayDownForm({
   h,
   places,

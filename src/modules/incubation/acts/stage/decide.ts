@@ -1,8 +1,8 @@
-import { speciesOf } from '@/book/shelf';
+import { speciesOf } from '@/reference/shipped';
 import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { grouped } from '@/core/quantities/format';
 import { askWhichStands } from '@/modules/sorting/census';
 import { ActRefused } from '@/server/act/refused';

@@ -1,8 +1,8 @@
 import { numberFrom } from '@/core/books/measure';
 import { notAMass } from '@/core/brood/plausible';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { figures, grouped } from '@/core/quantities/format';
-import { benchState } from '@/core/spawning/bench';
+import { dayState } from '@/core/spawning/dayState';
 import { type Species, valueNamed } from '@/core/species/species';
 import { goneBy } from '@/modules/brood/life';
 import type { ParsedOf } from '@/server/act/define';
@@ -16,7 +16,7 @@ import { unitById } from '@/server/stock/standing';
 import { askStrains } from '@/server/stock/strains';
 import { usualCv } from '@/server/stock/usualScatter';
 import { eventOf } from '@/server/when';
-import { benchEntries } from '@/store/bench';
+import { dayEntries } from '@/store/dayEntries';
 import { goneBefore, recordTake, sure } from './act';
 
 export const decision = decides(recordTake, async (c, p) => {
@@ -127,7 +127,7 @@ type Take = ParsedOf<typeof recordTake>;
 /** Eggs of a bowl were fertilised when eggs and milt came together, or on their nest: not when they were counted. */
 async function fertilisedIn(c: Context, p: { day?: number; bowl?: string }, at: number): Promise<number> {
   if (p.day === undefined || p.bowl === undefined) return at;
-  const bowl = benchState(await benchEntries(c.trx, p.day)).bowls.find((b) => b.bowl === p.bowl);
+  const bowl = dayState(await dayEntries(c.trx, p.day)).bowls.find((b) => b.bowl === p.bowl);
   if (!bowl) throw new ActRefused('noBowl', `There is no bowl ${p.bowl} on this day.`, 'bowl');
   if (bowl.take && bowl.take.entry !== c.replacing?.id)
     throw new ActRefused('counted', `Bowl ${p.bowl} was counted already.`, 'bowl', 'Put that count right instead.');

@@ -52,7 +52,7 @@ export function TakeForm({
   });
   const event = useEventFields();
   const original = useOriginal<TakeEntry>();
-  const lot = useNewLot(act, species, places, places.find((p) => p.kind === 'bench')?.id);
+  const lot = useNewLot(act, species, places, places.find((p) => p.kind === 'table')?.id);
   const many = useTwoWays('volume', original?.measured, packings[lot.kind]);
   const [removed, setRemoved] = useState(original?.removed ? String(original.removed) : '');
   const dead = wholeOf(removed, locale);
@@ -234,8 +234,8 @@ export function TakeForm({
       {done && (
         <p>
           Next:{' '}
-          {places.find((p) => String(p.id) === lot.unit)?.kind === 'bench' ? (
-            <>lay them down, above under “On the bench”.</>
+          {places.find((p) => String(p.id) === lot.unit)?.kind === 'table' ? (
+            <>lay them down, above under “On the table”.</>
           ) : (
             <Link className="link" href={`/lots/${made}`}>
               the lot, with what is expected of it and when

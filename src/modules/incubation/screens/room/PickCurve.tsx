@@ -1,7 +1,7 @@
 import { area, curveMonotoneX, line, max, scaleSqrt, scaleUtc } from 'd3';
 import { decimals, grouped, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 
 const W = 320;
 const H = 150;

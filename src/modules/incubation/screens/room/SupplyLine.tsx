@@ -1,6 +1,6 @@
 import { Worked } from '@/client/Working';
 import { minutesWords } from '@/core/incubation/danger';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { decimals, degrees } from '@/core/quantities/format';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { clock } from '@/core/time/localDay';

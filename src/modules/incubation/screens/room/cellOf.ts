@@ -1,6 +1,6 @@
 import { minutesWords } from '@/core/incubation/danger';
 import { dayMonth } from '@/core/time/localDay';
-import type { RoundHolding } from '@/server/stock/round';
+import type { RoundHolding } from '@/server/stock/livingStock';
 import type { RoomUnit } from '../../views/room';
 import { type Drawn, drawnOf } from './UnitDrawing';
 

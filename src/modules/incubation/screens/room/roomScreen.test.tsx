@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
-import type { Milestone, RoundHolding } from '@/server/stock/round';
+import type { Milestone, RoundHolding } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../../tests/support/screen';
 import type { RoomUnit, RoomView } from '../../views/room';
 import { nextStep } from './cellOf';

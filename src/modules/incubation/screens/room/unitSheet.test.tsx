@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
-import type { Milestone, RoundHolding } from '@/server/stock/round';
+import type { Milestone, RoundHolding } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../../tests/support/screen';
 import { ClockTable, UnitSheet } from './UnitSheet';
 

@@ -18,7 +18,7 @@ const species: SpeciesOption[] = [
 ];
 const places: PlaceOption[] = [
   { id: 1, name: 'J1', room: 'Cold room', kind: 'jar', holds: '' },
-  { id: 7, name: 'B1', room: 'Bench', kind: 'bench', holds: 'AC-31-01' },
+  { id: 7, name: 'B1', room: 'Spawning room', kind: 'table', holds: 'AC-31-01' },
 ];
 const record = () => screen.getByRole('button', { name: /^Record/ });
 const type = async (user: Awaited<ReturnType<typeof show>>['user'], fields: Record<string, string>) => {
@@ -28,7 +28,7 @@ const type = async (user: Awaited<ReturnType<typeof show>>['user'], fields: Reco
 describe('a take', () => {
   const open = () => show(<TakeForm species={species} places={places} />);
 
-  test('females by tag and mass, males, samples: sent as measured, in grams and millilitres, to the bench', async () => {
+  test('females by tag and mass, males, samples: sent as measured, in grams and millilitres, to the table', async () => {
     const { user } = open();
     expect(record()).toHaveProperty('disabled', true);
     await type(user, { 'Female 1, tag': 'F31', 'Female 1, mass': '1.2' });
@@ -80,7 +80,7 @@ describe('a take', () => {
     expect(screen.queryByText(/lay them down/)).toBeNull();
     server.replies = [{ body: { result: { lot: 'AC-31-09', lotId: 9, text: '615 ±40' }, entries: ['e'] } }];
     await user.click(record());
-    // On the bench they are laid down from above; the form is empty, so that a second press makes no second lot.
+    // On the table they are laid down from above; the form is empty, so that a second press makes no second lot.
     expect(await screen.findByText(/lay them down, above/)).toBeTruthy();
     expect((screen.getByLabelText('Males (tags)') as HTMLInputElement).value).toBe('');
     expect(record()).toHaveProperty('disabled', true);

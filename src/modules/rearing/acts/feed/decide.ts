@@ -1,4 +1,4 @@
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { figures, grouped } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';

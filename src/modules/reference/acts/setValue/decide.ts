@@ -1,4 +1,4 @@
-import { layOver } from '@/book/overlay';
+import { layOver } from '@/reference/overlay';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';

@@ -28,7 +28,7 @@ export const decision = decides(addUnits, async (c, p) => {
       place_x: i,
       place_y: p.y,
       sensor_id: p.sensor,
-      shared: p.kind === 'bench',
+      shared: p.kind === 'table',
     })),
   );
   return { names };

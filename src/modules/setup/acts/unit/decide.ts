@@ -21,7 +21,7 @@ export const decision = decides(saveUnit, async (c, p) => {
     place_x: p.x,
     place_y: p.y,
     sensor_id: p.sensor,
-    shared: p.kind === 'bench',
+    shared: p.kind === 'table',
     retired: p.retired,
   };
   if (p.id === undefined) {

@@ -1,5 +1,5 @@
 import type { Measurement } from '@/core/books/measure';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { figures } from '@/core/quantities/format';
 import { meanWeight } from '@/core/sampling/meanWeight';
 import { ask, type Context, decides } from '@/server/context';

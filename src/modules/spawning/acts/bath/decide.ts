@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { IODINE_LEAST_PH } from '@/core/doses/products';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { plain } from '@/core/quantities/format';
 import type { BathMixed, bathFields } from '@/core/spawning/acts';
 import type { ProtocolBath } from '@/core/spawning/protocol';

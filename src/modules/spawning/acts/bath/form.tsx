@@ -24,7 +24,7 @@ import { figures, plain } from '@/core/quantities/format';
 import { mixBath } from '@/modules/spawning/acts/bath/act';
 import { Caution } from '@/ui/caution';
 import { Choice, SelectField, TextField } from '@/ui/fields';
-import type { BenchView } from '../../views/spawning';
+import type { DayView } from '../../views/day';
 
 type Mixed = {
   protocol: string;
@@ -45,7 +45,7 @@ export function BathForm({
   protocol: first,
   onDone,
 }: {
-  view: Pick<BenchView, 'id' | 'protocols'>;
+  view: Pick<DayView, 'id' | 'protocols'>;
   protocol?: string;
   onDone?: () => void;
 }) {

@@ -1,5 +1,5 @@
 import { figures } from '@/core/quantities/format';
-import { type BenchState, eggsLeft } from '@/core/spawning/bench';
+import { type DayState, eggsLeft } from '@/core/spawning/dayState';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { dayById } from '@/server/stock/spawningDay';
@@ -51,7 +51,7 @@ export const decision = decides(cross, async (c, p) => {
 });
 
 /** Poor eggs and dead milt spoil a whole bowl: asked about before they go in. */
-function askPoor(c: Context, state: BenchState, females: readonly Named[], males: readonly Named[]): void {
+function askPoor(c: Context, state: DayState, females: readonly Named[], males: readonly Named[]): void {
   const apart = females.filter((f) => state.fish.get(f.id)?.strips.every((s) => s.apart));
   const dead = males.filter((m) => {
     const milts = state.fish.get(m.id)?.milts ?? [];

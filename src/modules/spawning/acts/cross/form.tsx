@@ -17,7 +17,7 @@ import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
 import { cross } from '@/modules/spawning/acts/cross/act';
 import { Choice, TextField, Tick } from '@/ui/fields';
-import type { BenchView } from '../../views/spawning';
+import type { DayView } from '../../views/day';
 
 type Crossing = {
   bowl: string;
@@ -34,7 +34,7 @@ export function CrossForm({
   first,
   onDone,
 }: {
-  view: Pick<BenchView, 'id' | 'females' | 'males' | 'protocols' | 'plan' | 'perDryG' | 'book'>;
+  view: Pick<DayView, 'id' | 'females' | 'males' | 'protocols' | 'plan' | 'perDryG' | 'book'>;
   bowl: string;
   /** The female whose eggs it begins with. */
   first?: number;
@@ -174,7 +174,7 @@ function MiltWanted({
   massG,
   males,
 }: {
-  view: Pick<BenchView, 'males' | 'perDryG' | 'book'>;
+  view: Pick<DayView, 'males' | 'perDryG' | 'book'>;
   massG: number;
   males: readonly number[];
 }) {

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { figures, plain } from '@/core/quantities/format';
 import type { Injected, injectFields } from '@/core/spawning/acts';
 import type { Induction } from '@/core/species/species';

@@ -5,7 +5,7 @@ import { eventFields } from '@/server/act/event';
 import { acrossStrains } from '@/server/questions';
 import { day } from '../../input';
 
-/** A pair has spawned on its nest: the eggs come to the bench on it, with their parents. */
+/** A pair has spawned on its nest: the eggs come to the table on it, with their parents. */
 export const nest = defineAct({
   type: 'spawning.nest',
   title: 'Spawn on a nest',

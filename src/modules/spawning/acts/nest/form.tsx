@@ -9,7 +9,7 @@ import { useEventFields } from '@/client/when';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { nest } from '@/modules/spawning/acts/nest/act';
 import { TextField, Tick } from '@/ui/fields';
-import type { BenchView } from '../../views/spawning';
+import type { DayView } from '../../views/day';
 
 /** A pair has spawned on its nest: whose eggs these are, and what they are worked by. */
 export function NestForm({
@@ -18,7 +18,7 @@ export function NestForm({
   female,
   onDone,
 }: {
-  view: Pick<BenchView, 'id' | 'females' | 'males' | 'protocols' | 'plan'>;
+  view: Pick<DayView, 'id' | 'females' | 'males' | 'protocols' | 'plan'>;
   bowl: string;
   female?: number;
   onDone?: () => void;

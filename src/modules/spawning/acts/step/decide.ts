@@ -1,6 +1,6 @@
 import { plain } from '@/core/quantities/format';
 import { bathAt, bathsOf } from '@/core/spawning/baths';
-import type { BenchState } from '@/core/spawning/bench';
+import type { DayState } from '@/core/spawning/dayState';
 import { dayPlan } from '@/core/spawning/plan';
 import { type ProtocolStep, progressOf } from '@/core/spawning/protocol';
 import type { Event } from '@/server/act/event';
@@ -81,7 +81,7 @@ function mustBeFigure(c: Context, step: ProtocolStep, p: { value?: number }): vo
 async function stampedOn(
   c: Context,
   d: DayRow,
-  state: BenchState,
+  state: DayState,
   p: { bowl?: string; fish?: number },
   taking: boolean,
   event: Event,

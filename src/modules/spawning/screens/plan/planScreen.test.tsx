@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
-import { broodFish } from '../../../../../tests/support/bench';
+import { broodFish } from '../../../../../tests/support/spawningDay';
 import { onlySent, server, show } from '../../../../../tests/support/screen';
 import { PlanScreen } from './PlanScreen';
 

@@ -1,4 +1,4 @@
-import { ownRules } from '@/core/ownRules';
+import { ownRules } from '@/core/thresholds';
 import { decimals, grouped } from '@/core/quantities/format';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { sensorKinds } from '@/core/readings/sensorKinds';

@@ -1,0 +1,343 @@
+import type { ReactNode } from 'react';
+import { figures } from '@/core/quantities/format';
+import { limitId, type Species, valueId } from '@/core/species/species';
+import { dayMonth, isoDay } from '@/core/time/localDay';
+import { Glyph } from '@/ui/glyphs';
+import { Link } from '@/ui/Link';
+import type { BookView, ValueChange } from '../views/reference';
+import type { OwnDrift } from '../views/drift';
+import type { OwnClock as Own } from '../views/ownClock';
+import type { OwnDeaths } from '../views/ownDeaths';
+import { daysAt, STEADY } from './daysAt';
+import { OwnClock } from './OwnClock';
+import { OwnDeathsLine } from './OwnDeathsLine';
+import { OwnDriftLine } from './OwnDriftLine';
+import { SpawningValues } from './SpawningValues';
+import { ValueEditor } from './ValueEditor';
+import { valueAt, valueWords } from './valueForm';
+
+/** What do we know? Species with their stages, clocks, limits and values, each with its source, or marked to verify. */
+export function BookScreen({
+  book,
+  open,
+  history,
+  ownDrift,
+  ownDeaths = null,
+  ownClock = null,
+  mayEdit,
+  now,
+  timeZone,
+  protocols = null,
+}: {
+  book: BookView;
+  open: Species | null;
+  history: ValueChange[];
+  ownDrift: OwnDrift[];
+  ownDeaths?: OwnDeaths | null;
+  ownClock?: Own | null;
+  mayEdit: boolean;
+  now: number;
+  timeZone: string;
+  /** The page of protocols, where that is open. */
+  protocols?: ReactNode;
+}) {
+  return (
+    <div className="grid min-h-full grid-cols-[230px_minmax(0,1fr)] max-md:grid-cols-1">
+      <nav aria-label="Species" className="border-r border-rule px-4 py-4">
+        <h1 className="mb-3">Book</h1>
+        <ul>
+          {book.species.map((s) => (
+            <li key={s.id}>
+              <Link
+                href={`/book?species=${s.id}`}
+                aria-current={open?.id === s.id ? 'page' : undefined}
+                className={`block border-l-[3px] py-1 pl-2 text-ink no-underline ${open?.id === s.id ? 'border-deep font-bold' : 'border-transparent'}`}
+              >
+                {s.name}
+              </Link>
+            </li>
+          ))}
+        </ul>
+        <Link
+          href="/book?page=protocols"
+          aria-current={protocols ? 'page' : undefined}
+          className={`mt-3 block border-l-[3px] py-1 pl-2 text-ink no-underline ${protocols ? 'border-deep font-bold' : 'border-transparent'}`}
+        >
+          Protocols
+        </Link>
+        <Link href="/book" className="mt-4 block text-[0.95rem] text-hand">
+          {book.unverified.length} of {book.total} values nobody has verified
+        </Link>
+      </nav>
+      <section className="min-w-0 max-w-[960px] px-6 py-4">
+        {protocols ? (
+          protocols
+        ) : open ? (
+          <SpeciesPage
+            s={open}
+            history={history}
+            ownDrift={ownDrift}
+            ownDeaths={ownDeaths}
+            ownClock={ownClock}
+            mayEdit={mayEdit}
+            now={now}
+            timeZone={timeZone}
+          />
+        ) : (
+          <Unverified book={book} />
+        )}
+      </section>
+    </div>
+  );
+}
+
+function Unverified({ book }: { book: BookView }) {
+  return (
+    <>
+      {book.unfit.length > 0 && (
+        <section className="mb-5 border-l-[3px] border-careful pl-3" data-testid="unfit">
+          <h2 className="mb-1 text-[1.15rem]">Your own values that no longer fit</h2>
+          <p className="quiet max-w-[46rem]">
+            They were set in an earlier version, and their place is gone. They count for nothing; set them anew where
+            they belong.
+          </p>
+          <ul>
+            {book.unfit.map((u) => (
+              <li key={`${u.species} ${u.path}`}>
+                {u.species}: {u.path}. {u.why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <h2 className="mb-1 text-[1.15rem]">Values that nobody has verified</h2>
+      <p className="quiet mb-3 max-w-[46rem]">
+        They are starting values, recalled and not looked up. Check them against the publication named as a hint, or
+        against your own fish, and enter what you find: the old value stays in the history.
+      </p>
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>species</th>
+            <th>value</th>
+            <th>where to look</th>
+          </tr>
+        </thead>
+        <tbody>
+          {book.unverified.map((u) => (
+            <tr key={u.speciesId + u.path}>
+              <td className="whitespace-nowrap">
+                {u.speciesId === null ? (
+                  u.species
+                ) : (
+                  <Link className="link" href={`/book?species=${u.speciesId}`}>
+                    {u.species}
+                  </Link>
+                )}
+              </td>
+              <td>{u.what}</td>
+              <td className="text-soft">{u.hint}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Source({ source, hint }: { source: string; hint: string }) {
+  return source === 'verify' ? (
+    <span className="text-careful" title={hint}>
+      verify
+    </span>
+  ) : (
+    <span className="text-soft">{source}</span>
+  );
+}
+
+function SpeciesPage({
+  s,
+  history,
+  ownDrift,
+  ownDeaths = null,
+  ownClock,
+  mayEdit,
+  now,
+  timeZone,
+}: {
+  s: Species;
+  history: ValueChange[];
+  ownDrift: OwnDrift[];
+  ownDeaths?: OwnDeaths | null;
+  ownClock: Own | null;
+  mayEdit: boolean;
+  now: number;
+  timeZone: string;
+}) {
+  const editor = (path: string) => (mayEdit ? <ValueEditor species={s} path={path} /> : null);
+  return (
+    <>
+      <h2 className="text-[1.3rem]">
+        {s.name} <i className="text-[1rem] font-normal text-soft">{s.latin}</i>
+      </h2>
+      <ul className="my-3 flex flex-wrap gap-x-6 gap-y-2">
+        {s.stages.map((x) => (
+          <li key={x.id} className="flex items-center gap-2">
+            <Glyph name={x.glyph} size={24} /> {x.name}
+          </li>
+        ))}
+      </ul>
+      <h2 className="mt-5 mb-1">The clock</h2>
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th>to</th>
+            {STEADY.map((t) => (
+              <th key={t} className="num">
+                {t} °C
+              </th>
+            ))}
+            <th className="num">spread</th>
+            <th>counted from</th>
+            <th>source</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {s.milestones.map((m) => (
+            <tr key={m.id}>
+              <td className="font-bold">{m.name}</td>
+              {STEADY.map((t) => (
+                <td key={t} className="num">
+                  {daysAt(m.model, t)}
+                </td>
+              ))}
+              <td className="num">{Math.round(100 * m.cv)} %</td>
+              <td className="text-soft">{m.sumFrom === 'fertilisation' ? 'fertilisation' : 'the stage before'}</td>
+              <td>
+                <Source {...m} />
+              </td>
+              <td>{editor(`milestones.${m.id}`)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="quiet mt-1 text-[0.9rem]">Days at a steady temperature; a dash where the model was not fitted.</p>
+      {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
+      <h2 className="mt-5 mb-1">Limits and values</h2>
+      <table className="ledger">
+        <tbody>
+          {s.limits.map((l) => (
+            <tr key={limitId(l)}>
+              <td>
+                {l.what}, {l.stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === l.stage)?.name ?? l.stage)}
+              </td>
+              <td className="num font-bold">
+                {l.low ?? ''}{' '}
+                {l.low !== undefined && l.high !== undefined ? 'to' : l.low !== undefined ? 'or more' : 'up to'}{' '}
+                {l.high ?? ''} {l.unit}
+              </td>
+              <td>
+                <Source {...l} />
+              </td>
+              <td>{editor(`limits.${limitId(l)}`)}</td>
+            </tr>
+          ))}
+          {s.values.map((v) => (
+            <tr key={valueId(v)}>
+              <td>{v.what}</td>
+              <td className="num font-bold">
+                {stated(v.value)}{' '}
+                {v.spread !== undefined && <span className="font-normal text-soft">±{stated(v.spread)}</span>} {v.unit}
+              </td>
+              <td>
+                <Source {...v} />
+              </td>
+              <td>{editor(`values.${valueId(v)}`)}</td>
+            </tr>
+          ))}
+          {s.drift.map((d) => (
+            <tr key={`d${d.stage}`}>
+              <td>
+                unseen loss between counts, {s.stages.find((x) => x.id === d.stage)?.name}
+                {ownDrift
+                  .filter((o) => o.stage === d.stage)
+                  .map((o) => (
+                    <span key={o.stage} className="block text-[0.92rem]">
+                      <OwnDriftLine species={s.id} own={o} inForce={d} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
+                    </span>
+                  ))}
+              </td>
+              <td className="num font-bold">
+                {figures(100 * d.perDay, 2)} <span className="font-normal text-soft">±{figures(196 * d.sd, 2)}</span> %
+                a day
+              </td>
+              <td>
+                <Source {...d} />
+              </td>
+              <td>{editor(`drift.${d.stage}`)}</td>
+            </tr>
+          ))}
+          {s.deaths && (
+            <tr>
+              <td>
+                when eggs whiten
+                {ownDeaths && (
+                  <OwnDeathsLine species={s} own={ownDeaths} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
+                )}
+              </td>
+              <td className="num font-bold">{valueWords(s, 'deaths.shape', s.deaths)}</td>
+              <td>
+                <Source {...s.deaths} />
+              </td>
+              <td>{editor('deaths.shape')}</td>
+            </tr>
+          )}
+          {s.tasks.map((t) => (
+            <tr key={`t${t.id}`}>
+              <td>
+                routine, {t.stations.map((x) => (x === 'eggs' ? 'eggs' : 'larvae')).join(' and ')}
+                {t.units.length > 0 && ` in ${t.units.join(', ')}`}: {t.name}
+              </td>
+              <td className="num font-bold">{valueWords(s, `tasks.${t.id}`, t)}</td>
+              <td>
+                <Source {...t} />
+              </td>
+              <td>{editor(`tasks.${t.id}`)}</td>
+            </tr>
+          ))}
+          {s.handsOff.map((h) => (
+            <tr key={h.id}>
+              <td>hands off: {h.why}</td>
+              <td className="num font-bold">
+                {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way{' '}
+                {h.stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}
+              </td>
+              <td>
+                <Source {...h} />
+              </td>
+              <td>{editor(`handsOff.${h.id}`)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <SpawningValues s={s} editor={editor} source={(p) => <Source {...p} />} />
+      {history.length > 0 && (
+        <>
+          <h2 className="mt-5 mb-1">What was changed here</h2>
+          <ul>
+            {history.map((h) => (
+              <li key={`${h.path}${h.at}`} className="border-b border-rule py-1">
+                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{valueAt(s, h.path).title}</b>,{' '}
+                {valueWords(s, h.path, h.value)}; {h.source}: “{h.why}”
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
+
+/** A value as the book states it: no figures that nobody claimed. */
+const stated = (v: number) => (Number.isInteger(v) ? figures(v) : String(v));

@@ -1,0 +1,163 @@
+/** @jest-environment jsdom */
+import { screen, waitFor, within } from '@testing-library/react';
+import { speciesOf } from '@/reference/shipped';
+import { provenances } from '@/core/species/species';
+import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
+import type { BookView } from '../views/reference';
+import { BookScreen } from './ReferenceScreen';
+import { daysAt } from './daysAt';
+import { ValueForm } from './ValueEditor';
+import { valueAt } from './valueForm';
+
+const char = speciesOf('arctic-char');
+
+describe('the form', () => {
+  test('a clock shows its days at steady temperatures while it is typed, and sends the whole model', async () => {
+    let done = 0;
+    const { user } = show(<ValueForm species={char} path="milestones.hatched" onDone={() => done++} />);
+    const steady = () =>
+      within(screen.getByTestId('steady'))
+        .getAllByRole('row')
+        .map((r) =>
+          within(r)
+            .queryAllByRole('cell')
+            .map((c) => c.textContent),
+        )
+        .at(-1)!;
+    const inForce = valueAt(char, 'milestones.hatched').value.model as Parameters<typeof daysAt>[0];
+    expect(steady()).toEqual(['as typed', ...[4, 8, 12, 16].map((t) => daysAt(inForce, t))]);
+    await user.selectOptions(screen.getByLabelText('Model'), 'degreeDays');
+    expect(steady()).toEqual(['as typed', '', '', '', '']);
+    await user.type(screen.getByLabelText('Sum, degree-days'), '440');
+    await user.type(screen.getByLabelText('Base, °C'), '0');
+    for (const end of [/^Fitted from/, /^to, °C/]) await user.clear(screen.getByLabelText(end));
+    expect(steady()).toEqual(['as typed', '110', '55', '36.7', '27.5']);
+    await user.clear(screen.getByLabelText(/^Spread between/));
+    await user.type(screen.getByLabelText(/^Spread between/), '7.5');
+    const send = screen.getByRole('button', { name: 'Put in force' }) as HTMLButtonElement;
+    expect(send.disabled).toBe(true);
+    await user.type(screen.getByLabelText('Source'), 'own counts 2031');
+    await user.type(screen.getByLabelText('Why'), 'three seasons of ours');
+    await user.click(send);
+    await waitFor(() => expect(done).toBe(1));
+    expect(onlySent()).toMatchObject({
+      type: 'species.setValue',
+      payload: {
+        species: 'arctic-char',
+        path: 'milestones.hatched',
+        value: { model: { kind: 'degreeDays', sum: 440, base: 0 }, cv: 0.075 },
+        source: 'own counts 2031',
+        why: 'three seasons of ours',
+      },
+    });
+  });
+
+  test('unseen loss is typed in percent a day with its ±, kept as share and standard deviation', async () => {
+    const stage = char.drift[0]!.stage;
+    const { user } = show(<ValueForm species={char} path={`drift.${stage}`} />, { locale: 'de-DE' });
+    await user.clear(screen.getByLabelText('Lost, % a day'));
+    await user.type(screen.getByLabelText('Lost, % a day'), '0,3');
+    await user.clear(screen.getByLabelText('±, % a day'));
+    await user.type(screen.getByLabelText('±, % a day'), '0,196');
+    await user.type(screen.getByLabelText('Source'), 'verify');
+    await user.type(screen.getByLabelText('Why'), 'x');
+    await user.click(screen.getByRole('button', { name: 'Put in force' }));
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    expect(onlySent().payload.value).toEqual({ perDay: 0.003, sd: 0.001 });
+  });
+
+  test('what the book refuses stands in the form, with all that was typed', async () => {
+    const { user } = show(<ValueForm species={char} path="handsOff.eggs-1" />);
+    server.replies.push(refused('handsOff.0.from: too low', 'value'));
+    await user.clear(screen.getByLabelText(/^From/));
+    await user.type(screen.getByLabelText(/^From/), '-20');
+    await user.type(screen.getByLabelText('Source'), 'verify');
+    await user.type(screen.getByLabelText('Why'), 'a try');
+    await user.click(screen.getByRole('button', { name: 'Put in force' }));
+    expect(await screen.findByText(/too low/)).toBeTruthy();
+    expect((screen.getByLabelText(/^From/) as HTMLInputElement).value).toBe('-20');
+  });
+});
+
+describe('the page', () => {
+  const book: BookView = {
+    species: [char, speciesOf('sterlet')],
+    unverified: [
+      { species: char.name, speciesId: char.id, path: 'milestones.hatched', what: 'clock to hatch', hint: 'a thesis' },
+    ],
+    unfit: [],
+    total: 90,
+  };
+  const page = (over: Partial<Parameters<typeof BookScreen>[0]> = {}) =>
+    show(
+      <BookScreen
+        book={book}
+        open={char}
+        history={[]}
+        ownDrift={[]}
+        mayEdit
+        now={NOW}
+        timeZone="Europe/Vienna"
+        {...over}
+      />,
+    );
+
+  test('without a species it lists what nobody has verified, with where to look', () => {
+    page({ open: null });
+    expect(screen.getByRole('link', { name: '1 of 90 values nobody has verified' })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /clock to hatch/ }).textContent).toContain('a thesis');
+  });
+
+  test('how eggs whitened here stands beside the Book, and is put in force by one tap', async () => {
+    const early = { ...char.deaths!.early, share: 0.08214 };
+    const own = { lots: 4, shape: { ...char.deaths!, early } };
+    const { user, unmount } = page({ ownDeaths: own });
+    const row = screen.getByText(/With 4 lots that hatched here: early 8\.21/);
+    await user.click(within(row).getByRole('button', { name: 'Put in force' }));
+    expect(onlySent()).toMatchObject({
+      type: 'species.setValue',
+      payload: { path: 'deaths.shape', value: { early: { share: 0.0821, at: early.at } } },
+    });
+    unmount();
+    page({ ownDeaths: { lots: 4, shape: char.deaths! } });
+    expect(screen.getByText(/that hatched here/).textContent).toContain('in force');
+  });
+
+  test('a manager can edit every value, another person none', () => {
+    const { unmount } = page();
+    expect(screen.getAllByText('edit')).toHaveLength(provenances(char).length);
+    unmount();
+    page({ mayEdit: false });
+    expect(screen.queryByText('edit')).toBeNull();
+    expect(screen.getAllByText(/verify/).length).toBeGreaterThan(0);
+  });
+
+  test('the history says in words what was changed, by whom and why', () => {
+    page({
+      history: [
+        {
+          path: 'milestones.hatched',
+          value: { model: { kind: 'degreeDays', sum: 440, base: 0 }, cv: 0.06 },
+          source: 'own counts',
+          why: 'three seasons',
+          by: 'Manager',
+          at: NOW - 86_400_000,
+        },
+      ],
+    });
+    const line = screen.getByText(/three seasons/).closest('li')!.textContent;
+    expect(line).toContain('13 Apr, Manager: Clock to');
+    expect(line).toContain('440 degree-days above 0 °C, spread 6 %; own counts');
+  });
+
+  test('opened, the editor names the value; closed by itself once it is in force', async () => {
+    const { user } = page();
+    await user.click(screen.getByRole('button', { name: /^edit Clock to eyed/ }));
+    const dialog = await screen.findByRole('dialog');
+    expect(within(dialog).getByText('Arctic char')).toBeTruthy();
+    await user.type(within(dialog).getByLabelText('Source'), 'verify');
+    await user.type(within(dialog).getByLabelText('Why'), 'again');
+    await user.click(within(dialog).getByRole('button', { name: 'Put in force' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+});

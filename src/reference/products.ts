@@ -1,0 +1,12 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parse } from 'yaml';
+import { type Product, products } from '@/core/doses/products';
+
+let shelf: Product[] | undefined;
+
+/** The products of the Book, with the ranges in which they are used. */
+export function productShelf(): readonly Product[] {
+  shelf ??= products.parse(parse(readFileSync(join(process.cwd(), 'src/reference/products.yaml'), 'utf8')));
+  return shelf;
+}

@@ -1,0 +1,26 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parse } from 'yaml';
+import { type Protocol, protocol, protocolKinds } from '@/core/spawning/protocol';
+
+const folder = join(process.cwd(), 'src/reference/protocols');
+let shelf: Map<string, Protocol> | undefined;
+
+/** The shipped protocols by id, in the order of the day. A hatchery's own versions are laid over them. */
+export function protocolShelf(): ReadonlyMap<string, Protocol> {
+  shelf ??= new Map(
+    readdirSync(folder)
+      .filter((f) => f.endsWith('.yaml'))
+      .map((f) => {
+        const parsed = protocol.safeParse(parse(readFileSync(join(folder, f), 'utf8')));
+        if (!parsed.success)
+          throw new Error(
+            `the book's ${f} is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,
+          );
+        return parsed.data;
+      })
+      .sort((a, b) => protocolKinds.indexOf(a.kind) - protocolKinds.indexOf(b.kind) || a.name.localeCompare(b.name))
+      .map((p) => [p.id, p]),
+  );
+  return shelf;
+}

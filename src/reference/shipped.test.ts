@@ -1,0 +1,75 @@
+import { modelRange, rateFunction } from '@/core/development/model';
+import { provenances } from '@/core/species/species';
+import { layOver, layOverWhatFits } from './overlay';
+import { speciesOf, speciesShelf } from './shipped';
+
+describe.each([...speciesShelf().values()].map((s) => [s.name, s] as const))('%s', (_, s) => {
+  test('warmer is never slower within the range of each clock, and each stage follows the one before', () => {
+    for (const m of s.milestones) {
+      const range = modelRange(m.model)!;
+      const rate = rateFunction(m.model);
+      for (let t = range.low; t < range.high; t += 0.25) expect(rate(t + 0.25)).toBeGreaterThanOrEqual(rate(t) - 1e-12);
+    }
+    expect(s.milestones.map((m) => m.enters).filter(Boolean)).toEqual(['yolksac', 'fry']);
+  });
+
+  test('parents: each sex has a sign that it is ready, treatments are whole, and latencies are of a treatment', () => {
+    for (const sex of ['female', 'male']) expect(s.ripeness.some((r) => r.sex === sex && r.ready)).toBe(true);
+    for (const i of s.inductions) {
+      expect(i.parts.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
+      expect(i.dosePerKg.low).toBeLessThanOrEqual(i.dosePerKg.high);
+    }
+    for (const l of s.latencies) {
+      expect(s.inductions.map((i) => i.id)).toContain(l.induction);
+      if (l.eggStage) expect(s.eggStages.map((e) => e.id)).toContain(l.eggStage);
+      const hours = [...l.points].sort((a, b) => a.celsius - b.celsius).map((p) => p.hours);
+      expect(hours).toEqual([...hours].sort((a, b) => b - a));
+    }
+  });
+
+  test('every value says where it comes from: a source, or verify with a hint where to look', () => {
+    for (const p of provenances(s)) expect(p.source === 'verify' ? p.hint : p.source).not.toBe('');
+    for (const stage of s.stages) expect(s.drift.some((d) => d.stage === stage.id)).toBe(true);
+  });
+});
+
+test('values are named as the species names its stages', () => {
+  const whats = provenances(speciesOf('noble-crayfish')).map((p) => p.what);
+  const own = speciesOf('noble-crayfish').stages.map((x) => x.name);
+  expect(whats.filter((w) => w.startsWith('unseen loss'))).toEqual(own.map((n) => `unseen loss, ${n}`));
+  expect(whats.some((w) => /yolksac/.test(w))).toBe(false);
+});
+
+test('the tables of the shelf: Arctic char at 6 °C takes 72 days to half hatched, 113 to swim-up', () => {
+  const days = (id: string, t: number) =>
+    1 / rateFunction(speciesOf('arctic-char').milestones.find((m) => m.id === id)!.model)(t);
+  expect(days('hatched', 6)).toBeCloseTo(72, 3);
+  expect(days('swumUp', 6)).toBeCloseTo((72 * 700) / 445, 1);
+});
+
+test('own values lie over the shipped ones, which never change; what does not fit is refused in words', () => {
+  const shipped = speciesOf('pikeperch');
+  const own = layOver(shipped, [{ path: 'drift.fry', value: { perDay: 0.01, sd: 0.002 }, source: 'own counts 2031' }]);
+  expect(own.drift.find((d) => d.stage === 'fry')).toMatchObject({ perDay: 0.01, source: 'own counts 2031' });
+  expect(shipped.drift.find((d) => d.stage === 'fry')!.source).toBe('verify');
+  expect(() => layOver(shipped, [{ path: 'drift.nosuch', value: {}, source: 'x' }])).toThrow(/no value drift.nosuch/);
+  expect(() => layOver(shipped, [{ path: 'drift.fry', value: { perDay: -1 }, source: 'x' }])).toThrow(/drift/);
+});
+
+test('a value that fits nowhere any more is listed, and the others hold', () => {
+  const own = [
+    { path: 'values.gone', value: { value: 3 }, source: 'own' },
+    { path: 'drift.fry', value: { perDay: 0.01, sd: 0.002 }, source: 'own' },
+  ];
+  const { species, unfit } = layOverWhatFits(speciesOf('pikeperch'), own);
+  expect(species.drift.find((d) => d.stage === 'fry')!.perDay).toBe(0.01);
+  expect(unfit).toEqual([{ path: 'values.gone', why: 'the book has no value values.gone' }]);
+});
+
+test('oxygen use of eggs goes with their mass to the power 0.8: pikeperch some 2.4 times what mass alone gives', () => {
+  const of = (id: string) => speciesOf(id).values.find((v) => v.what === 'oxygen use of a green egg')!.value;
+  const mass = (id: string) => speciesOf(id).values.find((v) => v.what === 'hardened egg diameter')!.value ** 3;
+  const byMass = of('arctic-char') * (mass('pikeperch') / mass('arctic-char'));
+  expect(of('pikeperch') / byMass).toBeGreaterThan(2);
+  expect(of('pikeperch') / byMass).toBeLessThan(2.9);
+});
