@@ -66,7 +66,7 @@ export function ActForm({
           hint="It stays beside the entry"
         />
       )}
-      <ActFoot act={act} label={correcting ? 'Put it right' : label} disabled={held} needs={wanting} />
+      <ActFoot act={act} label={correcting ? 'Correct it' : label} disabled={held} needs={wanting} />
     </form>
   );
 }

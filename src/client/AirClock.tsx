@@ -2,8 +2,8 @@
 
 import { Timer } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { ownRules } from '@/core/thresholds';
 import { plain } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 
 /** Counts the seconds that a fish is out of the water; one tap when it is lifted, one when it is back. */
 export function AirClock({ seconds, onStop }: { seconds: number | null; onStop: (s: number) => void }) {
@@ -15,7 +15,7 @@ export function AirClock({ seconds, onStop }: { seconds: number | null; onStop: 
     return () => clearInterval(tick);
   }, [from]);
   const running = from === null ? seconds : Math.max(0, Math.round((now - from) / 1000));
-  const most = ownRules.airSeconds.value;
+  const most = thresholds.airSeconds.value;
   const long = running !== null && running > most;
   return (
     <div className="flex items-center gap-3">

@@ -5,9 +5,9 @@ import { CorrectingProvider } from '@/client/correcting';
 import { placeOptions } from '@/client/holding';
 import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
 import { SelectField } from '@/ui/fields';
-import type { EntryToPutRight } from './actForms';
+import type { EntryToCorrect } from './actForms';
 
-type Loaded = 'loading' | 'gone' | 'offline' | EntryToPutRight;
+type Loaded = 'loading' | 'gone' | 'offline' | EntryToCorrect;
 
 /** The form that recorded an entry, filled as it was sent; what is changed in it stands in the entry's place. */
 export function CorrectionForm({ entryId, onDone }: { entryId: string; onDone: () => void }) {
@@ -15,19 +15,19 @@ export function CorrectionForm({ entryId, onDone }: { entryId: string; onDone: (
   useEffect(() => {
     const gone = new AbortController();
     fetch(`/api/entries/${entryId}`, { signal: gone.signal })
-      .then(async (r) => setLoaded(r.ok ? ((await r.json()) as EntryToPutRight) : 'gone'))
+      .then(async (r) => setLoaded(r.ok ? ((await r.json()) as EntryToCorrect) : 'gone'))
       .catch(() => gone.signal.aborted || setLoaded('offline'));
     return () => gone.abort();
   }, [entryId]);
   if (loaded === 'loading') return <p className="quiet">Fetching the entry …</p>;
   if (loaded === 'offline')
-    return <p role="alert">No connection: an entry is put right when it is back. Nothing was changed.</p>;
+    return <p role="alert">No connection: an entry is corrected when it is back. Nothing was changed.</p>;
   if (loaded === 'gone')
-    return <p role="alert">This entry was put right already, or it is gone. Look at the ledger.</p>;
+    return <p role="alert">This entry was corrected already, or it is gone. Look at the ledger.</p>;
   return <Filled found={loaded} onDone={onDone} />;
 }
 
-function Filled({ found, onDone }: { found: EntryToPutRight; onDone: () => void }) {
+function Filled({ found, onDone }: { found: EntryToCorrect; onDone: () => void }) {
   const { original, holdings, places } = found;
   const [reason, setReason] = useState('');
   const [otherUnit, setOtherUnit] = useState<number | null>(null);

@@ -3,9 +3,9 @@
 import { Timer } from 'lucide-react';
 import { useState } from 'react';
 import { CalculationError, run } from '@/core/calculation';
-import { ownRules } from '@/core/thresholds';
 import { degrees, degreesApart, figures, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
+import { thresholds } from '@/core/thresholds';
 import { temper } from '@/core/water/mixing';
 import { Caution } from '@/ui/caution';
 import { minutesAndSeconds, useTicking } from '@/ui/ticking';
@@ -31,7 +31,7 @@ export function Tempering({
   const us = units === 'us';
   const unit = useShown();
   const [step, setStep] = useState(numberText(us ? 1.8 * most : most, locale));
-  const [minutes, setMinutes] = useState(numberText(ownRules.temperMinutes.value, locale));
+  const [minutes, setMinutes] = useState(numberText(thresholds.temperMinutes.value, locale));
   const [vessel, setVessel] = useState('');
   const [begun, setBegun] = useState<number | null>(null);
   const now = useTicking(1000, begun !== null);

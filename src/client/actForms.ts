@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Shorthand } from '@/core/shorthand/reading';
 // biome-ignore lint/style/noRestrictedImports: a type alone; what a correction shows is drawn together from several rooms
-import type { EntryToPutRight } from '@/modules/entryToCorrect';
+import type { EntryToCorrect } from '@/modules/entryToCorrect';
 import type { Act } from '@/server/act/define';
 import type { Check } from '@/server/stock/checks';
 import type { ActHolding, PlaceOption, SiteOption } from './holding';
@@ -32,10 +32,10 @@ export type Offer = {
   form: (about: AboutHolding) => ReactNode;
 };
 
-export type { EntryToPutRight };
+export type { EntryToCorrect };
 
 /** An entry to be corrected, with what it was about; `h` is the (first) holding. */
-export type ToCorrect = EntryToPutRight & { h: ActHolding | undefined };
+export type ToCorrect = EntryToCorrect & { h: ActHolding | undefined };
 
 /** The forms of an act: where it is offered, and how its entries are corrected, by kind. */
 export type ActForms = {

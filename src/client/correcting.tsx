@@ -2,7 +2,7 @@
 
 import { createContext, useContext } from 'react';
 
-/** An entry as it was recorded, for the form that puts it right. */
+/** An entry as it was recorded, for the form that corrects it. */
 export type Original = {
   entryId: string;
   kind: string;
@@ -14,7 +14,7 @@ export type Original = {
   note: string;
 };
 
-/** Set around a form that puts an entry right instead of recording a new one. */
+/** Set around a form that corrects an entry instead of recording a new one. */
 export type Correcting = Original & {
   reason: string;
   setReason: (v: string) => void;
@@ -32,7 +32,7 @@ export function useOriginal<T extends object>(): Partial<T> | null {
   return (useCorrecting()?.payload as Partial<T> | undefined) ?? null;
 }
 
-/** The command that puts an entry right by the payload of a form. */
+/** The command that corrects an entry by the payload of a form. */
 export function correctionOf(c: Correcting, payload: Record<string, unknown>): Record<string, unknown> {
   return { entryId: c.entryId, reason: c.reason, replacement: ofUnit(payload, c.otherUnit) };
 }

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
-import { protocolShelf } from '@/reference/protocols';
-import { speciesOf } from '@/reference/shipped';
 import type { ActHolding } from '@/client/holding';
 import { dayPlan } from '@/core/spawning/plan';
 import type { BroodFish } from '@/modules/brood/views/brood';
-import type { EntryToPutRight } from '@/modules/entryToCorrect';
+import type { EntryToCorrect } from '@/modules/entryToCorrect';
+import { shippedProtocols } from '@/reference/protocols';
+import { speciesOf } from '@/reference/shipped';
 import { NOW, onlySent, refused, server, type session, show } from '../../tests/support/screen';
 import { CorrectionForm } from './CorrectionForm';
 
@@ -32,9 +32,9 @@ const holding = (unit: string, over: Partial<ActHolding> = {}): ActHolding => ({
 const AT = Date.parse('2031-03-03T07:10:31.250Z');
 
 function entry(kind: string, payload: Record<string, unknown>, holdings: ActHolding[] = [holding('R1')]) {
-  const found: EntryToPutRight = {
+  const found: EntryToCorrect = {
     original: { entryId: 'e1', kind, payload, at: AT, precision: 'minute', measuredBy: 'Hand', note: 'windy' },
-    holdings: holdings as EntryToPutRight['holdings'],
+    holdings: holdings as EntryToCorrect['holdings'],
     places: [1, 2, 3, 4].map((id) => ({ id, name: `R${id}`, room: 'Hall', roomId: 1, kind: 'tank', holds: '' })),
     sites: [{ id: 5, name: 'Lake Ivarre', permit: '' }],
     species: [
@@ -66,8 +66,8 @@ function entry(kind: string, payload: Record<string, unknown>, holdings: ActHold
           perDryG: null,
           females: [inDay(11, 'STF11', 'female')],
           males: [inDay(12, 'STM1', 'male'), inDay(13, 'STM2', 'male')],
-          protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
-        } as unknown as EntryToPutRight['spawningDay'])
+          protocols: [...shippedProtocols().values()].map((p) => ({ ...p, version: 0 })),
+        } as unknown as EntryToCorrect['spawningDay'])
       : null,
   };
   server.pages['/api/entries/e1'] = found;
@@ -424,7 +424,7 @@ describe.each([
     entry(kind, payload, holdings);
     const { user, done } = await open(as);
     await user.type(screen.getByLabelText('Why'), 'no change');
-    await user.click(screen.getByRole('button', { name: 'Put it right' }));
+    await user.click(screen.getByRole('button', { name: 'Correct it' }));
     await waitFor(() => expect(done.times).toBe(1));
     const sent = onlySent();
     expect([sent.type, sent.payload.entryId, sent.payload.reason]).toEqual(['entry.correct', 'e1', 'no change']);
@@ -441,9 +441,9 @@ describe.each([
 test('without a reason the button stays shut', async () => {
   entry('pick', { ...where, number: 340, cause: '' });
   const { user } = await open();
-  expect(screen.getByRole('button', { name: 'Put it right' })).toHaveProperty('disabled', true);
+  expect(screen.getByRole('button', { name: 'Correct it' })).toHaveProperty('disabled', true);
   await user.type(screen.getByLabelText('Why'), '   ');
-  expect(screen.getByRole('button', { name: 'Put it right' })).toHaveProperty('disabled', true);
+  expect(screen.getByRole('button', { name: 'Correct it' })).toHaveProperty('disabled', true);
 });
 
 test('about another unit after all: lot and stage are left for the books to find', async () => {
@@ -451,7 +451,7 @@ test('about another unit after all: lot and stage are left for the books to find
   const { user, done } = await open();
   await user.selectOptions(screen.getByLabelText('Unit'), '3');
   await user.type(screen.getByLabelText('Why'), 'R3 it was');
-  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await waitFor(() => expect(done.times).toBe(1));
   expect(onlySent().payload.replacement).toMatchObject({ sources: [{ unit: 3, amount: { kind: 'all' } }] });
   expect((onlySent().payload.replacement as { sources: object[] }).sources[0]).not.toHaveProperty('lotId');
@@ -462,7 +462,7 @@ test('a total that was never weighed is taken away; a forgotten one is added', a
   const { user, done } = await open();
   await user.clear(screen.getByLabelText('All weighed (if so), kg'));
   await user.type(screen.getByLabelText('Why'), 'that was another tank’s');
-  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await waitFor(() => expect(done.times).toBe(1));
   expect(onlySent().payload.replacement).toHaveProperty('totalMassG', null);
 });
@@ -476,7 +476,7 @@ test('another minute is another time; the day and the clock are those of the hat
   await user.clear(time);
   await user.type(time, '09:25');
   await user.type(screen.getByLabelText('Why'), 'later');
-  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await waitFor(() => expect(done.times).toBe(1));
   expect((onlySent().payload.replacement as { at: number }).at).toBe(Date.parse('2031-03-03T08:25:00Z'));
 });
@@ -503,10 +503,10 @@ test('a refusal stands at its field and everything typed stays; a question is an
   await user.clear(field);
   await user.type(field, '39');
   await user.type(screen.getByLabelText('Why'), 'recounted');
-  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await screen.findByText(/has to be whole/);
   expect([field, screen.getByLabelText('Why')].map((f) => (f as HTMLInputElement).value)).toEqual(['39', 'recounted']);
-  await user.click(screen.getByRole('button', { name: 'Put it right' }));
+  await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await user.click(await screen.findByRole('button', { name: /Take the count/ }));
   await waitFor(() => expect(done.times).toBe(1));
   expect(server.sent.map((s) => s.answers)).toEqual([{}, {}, { answer: 'replace' }]);
@@ -514,6 +514,6 @@ test('a refusal stands at its field and everything typed stays; a question is an
 
 test('an entry that is gone, and a connection that is gone, are said instead of a form', async () => {
   show(<CorrectionForm entryId="e9" onDone={() => undefined} />);
-  expect((await screen.findByRole('alert')).textContent).toContain('put right already');
+  expect((await screen.findByRole('alert')).textContent).toContain('corrected already');
   expect(NOW).toBeGreaterThan(AT);
 });

@@ -16,7 +16,7 @@ export type ActHolding = {
   can: readonly Capability[];
   stages: readonly { id: string; name: string }[];
   checks: readonly { id: string; name: string; stage: string; looks: string }[];
-  /** Of its hardened eggs, where the Book has it. */
+  /** Of its hardened eggs, where Reference has it. */
   eggDiameterMm?: number;
   /** What the species bears at once when the water changes, °C. */
   stepCelsius?: number | null;

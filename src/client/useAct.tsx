@@ -47,7 +47,7 @@ export type ActInForm<I = object, R = unknown> = {
 /**
  * One form that sends one type of command. The id stays the same until the record is in, so that a response lost after
  * the commit does not double it; a refusal is shown at its field, and a question is answered by sending again. Inside a
- * form that puts an entry right, the same payload goes out as its correction.
+ * form that corrects an entry, the same payload goes out as its correction.
  */
 export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () => void): ActInForm<z.input<S>, R> {
   type Input = Filled<z.input<S>>;
@@ -103,7 +103,7 @@ export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () 
   };
   let atField = false;
   return {
-    // What puts an entry right is judged by the right to correct.
+    // What corrects an entry is judged by the right to correct.
     barred: session.barred.includes(correcting ? 'entry.correct' : type) ? whoMay(session.role) : null,
     busy,
     refused,

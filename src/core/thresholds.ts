@@ -1,8 +1,8 @@
 /**
  * Rules of thumb of Morula's own: thresholds that no publication gives. Each says what it rests on; none has been
- * verified against data, and the Book lists them as such.
+ * verified against data, and Reference lists them as such.
  */
-export const ownRules = {
+export const thresholds = {
   massFactor: {
     what: 'a mean mass so many times above or below the last one is asked about',
     value: 8,
@@ -286,7 +286,7 @@ export const ownRules = {
     hint: 'two days in some seventy: when one looked, and what one calls half',
   },
   clockOutlier: {
-    what: 'a stage’s date further off the Book’s than this bends no clock: something was entered wrongly',
+    what: 'a stage’s date further off Reference’s than this bends no clock: something was entered wrongly',
     value: 0.35,
     unit: 'of the log of the days',
     hint: 'strains differ by some per cent; a third off is a wrong fertilisation time, thermometer or unit',
@@ -310,7 +310,7 @@ export const ownRules = {
     hint: 'a hatch wants an hour morning and evening, a ponding half a day of two people',
   },
   releaseStep: {
-    what: 'fish that go to a water further off than this are tempered first, where the Book has no step for them',
+    what: 'fish that go to a water further off than this are tempered first, where Reference has no step for them',
     value: 3,
     unit: '°C',
     hint: 'practice: a few degrees at most between the two waters; verify',
@@ -388,7 +388,7 @@ export const ownRules = {
     hint: 'in whatever water they have reached nothing by then',
   },
   unknownBathStop: {
-    what: 'a bath of a product that the Book does not know is refused above this',
+    what: 'a bath of a product that Reference does not know is refused above this',
     value: 5000,
     unit: 'mg/L',
     hint: 'stronger than this nothing but salt is used',

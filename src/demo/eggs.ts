@@ -1,5 +1,5 @@
-import { speciesOf } from '@/reference/shipped';
 import { rateFunction } from '@/core/development/model';
+import { speciesOf } from '@/reference/shipped';
 import { BroodStock } from './brood';
 import type { Plan } from './plans';
 import type { Station } from './station';
@@ -197,7 +197,7 @@ export class Eggs {
     p.at(swumUp + 0.5, () => this.tanks.pond(plan, lotId, truth));
   }
 
-  /** The pick typed with a zero too many, found a day later and put right. */
+  /** The pick typed with a zero too many, found a day later and corrected. */
   private async putRight(unit: string, dead: number): Promise<void> {
     const { p } = this;
     const entry = await p.lastEntry('pick', unit, 2);

@@ -1,6 +1,6 @@
 import { flow } from '@/modules/flow/views/flow';
 import { stockList } from '@/modules/records/views/stockList';
-import { round } from '@/server/stock/livingStock';
+import { livingStock } from '@/server/stock/livingStock';
 import { checkBooks } from '@/store/books/check';
 import type { Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
@@ -26,7 +26,7 @@ test('eighteen months of the demo hatchery: some sixty lots, 8 000 entries and m
   expect(await count('entry')).toBeGreaterThan(8000);
   expect(await count('reading')).toBeGreaterThan(60_000);
   const site = { siteId: 1, timeZone: 'Europe/Vienna' };
-  const standing = await round(db, site, anchor);
+  const standing = await livingStock(db, site, anchor);
   for (const stage of ['egg', 'yolksac', 'fry', 'fingerling'])
     expect(standing.some((h) => h.stage === stage)).toBe(true);
   expect(standing.some((h) => h.due.some((d) => d.says.startsWith('not picked for')))).toBe(true);

@@ -1,4 +1,4 @@
-import { entryToPutRight } from '@/modules/entryToCorrect';
+import { entryToCorrect } from '@/modules/entryToCorrect';
 import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 
 let h: TestHatchery;
@@ -32,7 +32,7 @@ beforeAll(async () => {
 
 const find = async (kind: string, nth = 0) => {
   const ids = (await h.db('entry').where({ kind }).orderBy('seq').pluck('id')) as string[];
-  return entryToPutRight(h.db, h.manager.siteId, ids[nth]!);
+  return entryToCorrect(h.db, h.manager.siteId, ids[nth]!);
 };
 
 test('a pick: as it was sent, and its holding as it stood before', async () => {
@@ -69,10 +69,10 @@ test('a note on the day is about no holding', async () => {
   expect((await find('note'))!.holdings).toEqual([]);
 });
 
-test('what was put right already, and what is another hatchery’s, is not found', async () => {
+test('what was corrected already, and what is another hatchery’s, is not found', async () => {
   const { id } = (await h.db('entry').where({ kind: 'pick' }).first('id')) as { id: string };
-  expect(await entryToPutRight(h.db, h.manager.siteId + 1, id)).toBeNull();
-  expect(await entryToPutRight(h.db, h.manager.siteId, 'no such entry')).toBeNull();
+  expect(await entryToCorrect(h.db, h.manager.siteId + 1, id)).toBeNull();
+  expect(await entryToCorrect(h.db, h.manager.siteId, 'no such entry')).toBeNull();
   await h.send('entry.correct', { entryId: id, reason: 'another jar' });
-  expect(await entryToPutRight(h.db, h.manager.siteId, id)).toBeNull();
+  expect(await entryToCorrect(h.db, h.manager.siteId, id)).toBeNull();
 });

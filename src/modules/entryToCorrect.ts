@@ -29,10 +29,10 @@ type Touched = {
 };
 
 /**
- * What the form needs that puts an entry right: how it was sent, the holdings that it was about as they stood before
- * it, and what may be chosen. Null when the site has no such entry or it was put right already.
+ * What the form needs that corrects an entry: how it was sent, the holdings that it was about as they stood before
+ * it, and what may be chosen. Null when the site has no such entry or it was corrected already.
  */
-export async function entryToPutRight(db: Db, siteId: number, id: string) {
+export async function entryToCorrect(db: Db, siteId: number, id: string) {
   const entry = (await db('entry as e')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
     .where({ 'e.id': id, 'e.site_id': siteId })
@@ -118,7 +118,7 @@ async function fishOf(db: Db, siteId: number, payload: Record<string, unknown>) 
   } | null;
 }
 
-export type EntryToPutRight = NonNullable<Awaited<ReturnType<typeof entryToPutRight>>>;
+export type EntryToCorrect = NonNullable<Awaited<ReturnType<typeof entryToCorrect>>>;
 
 /** Units that a payload takes from, as they were named. */
 function unitsOf(payload: Record<string, unknown>): number[] {

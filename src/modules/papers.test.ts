@@ -1,5 +1,3 @@
-import { protocolShelf } from '@/reference/protocols';
-import { speciesOf } from '@/reference/shipped';
 import type { Label } from '@/core/labels/label';
 import { dayPlan } from '@/core/spawning/plan';
 import { roundSheetPdf } from '@/modules/incubation/papers/roundSheet';
@@ -10,9 +8,11 @@ import { stockListPdf } from '@/modules/records/papers/stockList';
 import type { StockList } from '@/modules/records/views/stockList';
 import { setUpSheetPdf } from '@/modules/spawning/papers/setUpSheet';
 import type { DayView } from '@/modules/spawning/views/day';
+import { shippedProtocols } from '@/reference/protocols';
+import { speciesOf } from '@/reference/shipped';
 import { labelSvg, labelsPdf } from '@/server/papers/labels';
 import { fitted, open as openPaper } from '@/server/papers/paper';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { bowlOf } from '../../tests/support/spawningDay';
 
 const NOW = Date.parse('2031-04-14T05:42:00Z');
@@ -46,7 +46,7 @@ const stock = (rows: number): StockList => ({
   number: 20_000 * rows,
   sd: 4000,
 });
-const holding = (i: number, over: Partial<RoundHolding> = {}): RoundHolding =>
+const holding = (i: number, over: Partial<LivingHolding> = {}): LivingHolding =>
   ({
     unit: `J${i}`,
     room: i % 2 ? 'Cold room' : 'Hall',
@@ -56,7 +56,7 @@ const holding = (i: number, over: Partial<RoundHolding> = {}): RoundHolding =>
     sd: 400,
     due: [{ kind: 'check', urgency: 2, says: 'eyed check: two thirds of the way' }],
     ...over,
-  }) as unknown as RoundHolding;
+  }) as unknown as LivingHolding;
 const paper = (over: Partial<ReleasePaper> = {}): ReleasePaper => ({
   number: 'R-2031-0004',
   issuedAt: NOW,
@@ -116,7 +116,7 @@ test('a remark that is longer than its column takes more lines, and none is cut'
     printed(
       roundSheetPdf(
         Array.from({ length: 40 }, (_, i) =>
-          holding(i, { due: [{ kind: 'check', urgency: 2, says }] as RoundHolding['due'] }),
+          holding(i, { due: [{ kind: 'check', urgency: 2, says }] as LivingHolding['due'] }),
         ),
         [],
         'Ombrel Hatchery',
@@ -245,7 +245,7 @@ describe('the set-up sheet of a spawning day', () => {
         }),
       ),
       baths: [],
-      protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
+      protocols: [...shippedProtocols().values()].map((p) => ({ ...p, version: 0 })),
       expected: 66_000 * females,
       odds: 0.9,
       counted: { number: 0, sd: 0 },

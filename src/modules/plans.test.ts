@@ -13,9 +13,9 @@ import { daysNow } from '@/modules/spawning/views/daysNow';
 import { today } from '@/modules/today/views/today';
 import { waterDays } from '@/modules/water/views/waterDays';
 import type { Actor } from '@/server/context';
+import { livingStock } from '@/server/stock/livingStock';
 import { places } from '@/server/stock/places';
-import { round } from '@/server/stock/livingStock';
-import { standingsNow } from '@/server/stock/stockNow';
+import { stockNow } from '@/server/stock/stockNow';
 import { connect, type Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { usualScatter } from '@/store/usualScatter';
@@ -82,9 +82,9 @@ async function asked(name: string): Promise<Asked> {
     };
     const first = (await db('holding').where('number', '>', 0).orderBy('id').first('lot_id')) as { lot_id: number };
     const room = (await db('unit').where({ name: 'JA1' }).first('room_id')) as { room_id: number };
-    const holdings = await round(db, person, ANCHOR);
+    const holdings = await livingStock(db, person, ANCHOR);
     const screens: Record<string, () => Promise<unknown>> = {
-      'what stands': () => round(db, person, ANCHOR),
+      'what stands': () => livingStock(db, person, ANCHOR),
       days: () => daysNow(db, 1, ANCHOR),
       today: () => today(db, person, ANCHOR, holdings),
       routine: () => routine(db, person, ANCHOR, holdings),
@@ -102,7 +102,7 @@ async function asked(name: string): Promise<Asked> {
       'water by day': () => waterDays(db, person, ANCHOR),
       'usual scatter': () =>
         Promise.all((['take', 'arrival', 'count'] as const).map((of) => usualScatter(db, 1, of, ANCHOR))),
-      'standings of a stage': () => standingsNow(db, 1, ANCHOR, { stages: ['fingerling'] }),
+      'standings of a stage': () => stockNow(db, 1, ANCHOR, { stages: ['fingerling'] }),
     };
     const sent: { sql: string; bindings: never[] }[] = [];
     db.on('query-response', (_: unknown, q: { sql: string; bindings: never[] }) => sent.push(q));

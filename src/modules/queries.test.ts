@@ -6,8 +6,8 @@ import { lotView } from '@/modules/lot/views/lot';
 import { rearingView } from '@/modules/rearing/views/rearing';
 import { ledger } from '@/modules/records/views/ledger';
 import { stockList } from '@/modules/records/views/stockList';
+import { livingStock } from '@/server/stock/livingStock';
 import { places } from '@/server/stock/places';
-import { round } from '@/server/stock/livingStock';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 
 let h: TestHatchery;
@@ -45,7 +45,7 @@ test('as of a past instant: before the pick, before the laying down, before anyt
 });
 
 test('the life line counts what the round counts, with the doubt that the jars share', async () => {
-  const standing = await round(h.db, site, h.clock.now);
+  const standing = await livingStock(h.db, site, h.clock.now);
   const stations = await lifeLine(h.db, site, h.clock.now, standing, { wants: [], windows: [] });
   const eggs = stations.find((s) => s.station === 'eggs')!;
   expect(eggs.number).toBe(standing.reduce((s, x) => s + x.number, 0));
@@ -55,7 +55,7 @@ test('the life line counts what the round counts, with the doubt that the jars s
 });
 
 test('the room shows its units with ten days of losses; days on which nobody looked are gaps', async () => {
-  const room = (await roomView(h.db, site, 1, h.clock.now, await round(h.db, site, h.clock.now)))!;
+  const room = (await roomView(h.db, site, 1, h.clock.now, await livingStock(h.db, site, h.clock.now)))!;
   const j1 = room.units.find((u) => u.name === 'J1')!;
   expect(j1.losses).toEqual([...new Array(9).fill(null), 500]);
   expect(room.units.find((u) => u.name === 'J4')!.holdings).toEqual([]);
@@ -130,7 +130,7 @@ test('rearing shows the last mean weight of the lot and the dead of a week', asy
     ],
   });
   await h.send('dead.record', { unit: h.units.R1!, number: 40 });
-  const r1 = (await rearingView(h.db, site, h.clock.now, await round(h.db, site, h.clock.now))).find(
+  const r1 = (await rearingView(h.db, site, h.clock.now, await livingStock(h.db, site, h.clock.now))).find(
     (u) => u.name === 'R1',
   )!;
   expect(r1.massG! / r1.number).toBeCloseTo(41 / 405, 6);
@@ -140,7 +140,7 @@ test('rearing shows the last mean weight of the lot and the dead of a week', asy
 
 test('the stock list by stage and the life line tell the same number with the same doubt', async () => {
   const list = await stockList(h.db, 1, h.clock.now, 'stage');
-  const standing = await round(h.db, site, h.clock.now);
+  const standing = await livingStock(h.db, site, h.clock.now);
   const stations = await lifeLine(h.db, site, h.clock.now, standing, { wants: [], windows: [] });
   for (const [stage, station] of [
     ['eggs', 'eggs'],

@@ -1,7 +1,7 @@
 import { uuidv7 } from 'uuidv7';
-import { speciesOf } from '@/reference/shipped';
 import { execute } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
+import { speciesOf } from '@/reference/shipped';
 import type { Actor } from '@/server/context';
 import { fromJson } from '@/store/books/rows';
 import { connect } from '@/store/connection';

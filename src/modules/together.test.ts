@@ -2,18 +2,20 @@ import { roomView } from '@/modules/incubation/views/room';
 import { unitSheet } from '@/modules/incubation/views/unitSheet';
 import { femaleView } from '@/modules/lot/views/female';
 import { rearingView } from '@/modules/rearing/views/rearing';
-import { round } from '@/server/stock/livingStock';
+import { livingStock } from '@/server/stock/livingStock';
 import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 
 let h: TestHatchery;
 let site: { siteId: number; timeZone: string };
 const inRoom = async (unit: string) => {
   const { room_id } = (await h.db('unit').where({ name: unit }).first('room_id')) as { room_id: number };
-  const room = await roomView(h.db, site, room_id, h.clock.now, await round(h.db, site, h.clock.now));
+  const room = await roomView(h.db, site, room_id, h.clock.now, await livingStock(h.db, site, h.clock.now));
   return room!.units.find((u) => u.name === unit)!;
 };
 const tank = async (unit: string) =>
-  (await rearingView(h.db, site, h.clock.now, await round(h.db, site, h.clock.now))).find((u) => u.name === unit)!;
+  (await rearingView(h.db, site, h.clock.now, await livingStock(h.db, site, h.clock.now))).find(
+    (u) => u.name === unit,
+  )!;
 const counted = (number: number) => ({ kind: 'measured', measured: { method: 'counted', number } });
 /** Five batches of a hundred that weigh so much each, give or take a little. */
 const batches = (g: number) => [0.98, 1.01, 1, 1.02, 0.99].map((f) => ({ massG: 100 * g * f, count: 100 }));

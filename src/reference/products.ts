@@ -5,8 +5,8 @@ import { type Product, products } from '@/core/doses/products';
 
 let shelf: Product[] | undefined;
 
-/** The products of the Book, with the ranges in which they are used. */
-export function productShelf(): readonly Product[] {
+/** The products of Reference, with the ranges in which they are used. */
+export function shippedProducts(): readonly Product[] {
   shelf ??= products.parse(parse(readFileSync(join(process.cwd(), 'src/reference/products.yaml'), 'utf8')));
   return shelf;
 }

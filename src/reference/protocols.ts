@@ -7,7 +7,7 @@ const folder = join(process.cwd(), 'src/reference/protocols');
 let shelf: Map<string, Protocol> | undefined;
 
 /** The shipped protocols by id, in the order of the day. A hatchery's own versions are laid over them. */
-export function protocolShelf(): ReadonlyMap<string, Protocol> {
+export function shippedProtocols(): ReadonlyMap<string, Protocol> {
   shelf ??= new Map(
     readdirSync(folder)
       .filter((f) => f.endsWith('.yaml'))

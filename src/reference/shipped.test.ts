@@ -1,9 +1,9 @@
 import { modelRange, rateFunction } from '@/core/development/model';
 import { provenances } from '@/core/species/species';
 import { layOver, layOverWhatFits } from './overlay';
-import { speciesOf, speciesShelf } from './shipped';
+import { shippedSpecies, speciesOf } from './shipped';
 
-describe.each([...speciesShelf().values()].map((s) => [s.name, s] as const))('%s', (_, s) => {
+describe.each([...shippedSpecies().values()].map((s) => [s.name, s] as const))('%s', (_, s) => {
   test('warmer is never slower within the range of each clock, and each stage follows the one before', () => {
     for (const m of s.milestones) {
       const range = modelRange(m.model)!;

@@ -7,7 +7,7 @@ const folder = join(process.cwd(), 'src/reference/species');
 let shelf: Map<string, Species> | undefined;
 
 /** The shipped species, by id. The files never change underneath a running season: edits are values laid over them. */
-export function speciesShelf(): ReadonlyMap<string, Species> {
+export function shippedSpecies(): ReadonlyMap<string, Species> {
   if (shelf) return shelf;
   // A species' file may say its own; what most of a group share is said once.
   const shared = tasksOfGroups.parse(parse(readFileSync(join(folder, '../tasks.yaml'), 'utf8')));
@@ -31,7 +31,7 @@ export function speciesShelf(): ReadonlyMap<string, Species> {
 
 /** A species of the shelf. @throws Error when there is none: callers check user input first */
 export function speciesOf(id: string): Species {
-  const s = speciesShelf().get(id);
+  const s = shippedSpecies().get(id);
   if (!s) throw new Error(`the book has no species ${id}`);
   return s;
 }

@@ -127,7 +127,7 @@ async function carryOut(decisions: Decisions, trx: Trx, actor: Actor, sent: Sent
         'idReused',
         'This record was sent before with other figures; the first one stands.',
         'id',
-        'Look at the ledger, and put it right there if need be.',
+        'Look at the ledger, and correct it there if need be.',
       );
     if (site.person_id !== actor.id)
       throw new ActRefused('idReused', 'This record was sent before by somebody else.', 'id');

@@ -1,5 +1,5 @@
 import type { BookContext, DriftRate } from '@/core/books/state';
-import { speciesShelf } from '@/reference/shipped';
+import { shippedSpecies } from '@/reference/shipped';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 
@@ -25,7 +25,7 @@ export async function bookContext(db: Db, siteId: number): Promise<BookContext> 
         .filter((l) => l.species === species && l.path === `drift.${stage}` && l.recorded_at <= recordedAt)
         .at(-1);
       if (own) return fromJson<DriftRate>(own.value);
-      const shelf = speciesShelf()
+      const shelf = shippedSpecies()
         .get(species)
         ?.drift.find((d) => d.stage === stage);
       return shelf ? { perDay: shelf.perDay, sd: shelf.sd } : { perDay: 0, sd: 0 };

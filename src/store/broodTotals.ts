@@ -15,7 +15,7 @@ export type BatchState = BatchRow & {
   waits: BySex | null;
 };
 
-/** Every batch of a species. Three statements. `except`: an entry that is being put right and counts no more. */
+/** Every batch of a species. Three statements. `except`: an entry that is being corrected and counts no more. */
 export async function batchesOf(
   db: Db,
   siteId: number,

@@ -2,7 +2,7 @@ import { type Calibration, calibrateFor, halfFrom, type Seen } from '@/core/deve
 import { DAY_MS, valueAt } from '@/core/development/timeline';
 import type { Water } from '@/core/development/water';
 import type { Milestone, Species } from '@/core/species/species';
-import { ownRules } from '@/core/thresholds';
+import { thresholds } from '@/core/thresholds';
 import type { Db } from './connection';
 
 /** A date that was seen: when, and by which look at a sample, if it was one. */
@@ -136,7 +136,7 @@ const FAR_SPREADS = 4;
 
 /** A date so far off that it tells of a slip (a wrong fertilisation time), not of a pace. */
 export const isOutlier = (s: Pick<StageSeen, 'logRatio' | 'cv'>) =>
-  Math.abs(s.logRatio) > Math.max(ownRules.clockOutlier.value, FAR_SPREADS * s.cv);
+  Math.abs(s.logRatio) > Math.max(thresholds.clockOutlier.value, FAR_SPREADS * s.cv);
 
 /** The factor of a clock for a lot (or, without one, for the next lot) of a strain on a water. */
 export function factorOf(

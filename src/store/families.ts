@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 
 /**
- * Of families `y` only those that stand: a take that was taken back, or put right with other parents, leaves the rows of
+ * Of families `y` only those that stand: a take that was taken back, or corrected with other parents, leaves the rows of
  * its families, but no share of the lot is theirs.
  */
 export const standing = (q: Knex.QueryBuilder): void =>

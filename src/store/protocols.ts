@@ -1,5 +1,5 @@
 import { type Protocol, protocol } from '@/core/spawning/protocol';
-import { protocolShelf } from '@/reference/protocols';
+import { shippedProtocols } from '@/reference/protocols';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 
@@ -19,7 +19,9 @@ export async function protocolsInForce(db: Db, siteId: number): Promise<Map<stri
     content: string;
     retired: number;
   }[];
-  const inForce = new Map<string, ProtocolInForce>([...protocolShelf()].map(([id, p]) => [id, { ...p, version: 0 }]));
+  const inForce = new Map<string, ProtocolInForce>(
+    [...shippedProtocols()].map(([id, p]) => [id, { ...p, version: 0 }]),
+  );
   for (const r of rows)
     if (r.retired) inForce.delete(r.id);
     else inForce.set(r.id, { ...protocol.parse(fromJson(r.content)), version: r.version });

@@ -1,6 +1,6 @@
 import type { Species } from '@/core/species/species';
 import { layOverWhatFits } from '@/reference/overlay';
-import { speciesShelf } from '@/reference/shipped';
+import { shippedSpecies } from '@/reference/shipped';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 
@@ -24,7 +24,7 @@ export async function booksWithUnfit(
     source: string;
   }[];
   return new Map(
-    [...speciesShelf()].map(([id, shipped]) => {
+    [...shippedSpecies()].map(([id, shipped]) => {
       const own = rows.filter((r) => r.species === id);
       return [
         id,

@@ -3,7 +3,7 @@ import { LONGEST_MS } from '@/core/development/predict';
 import { DAY_MS, HOUR_MS, makeTimeline, type Point } from '@/core/development/timeline';
 import { Water } from '@/core/development/water';
 import { cleanHours, type Fault } from '@/core/readings/clean';
-import { ownRules } from '@/core/thresholds';
+import { thresholds } from '@/core/thresholds';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 
@@ -60,7 +60,7 @@ export class Waters {
       faults,
       water: line(kept),
       uncleaned: faults.some((f) => f.kind !== 'gap') ? line(hours) : null,
-      forecastSd: set.length > 0 ? ownRules.programmeSd.value : doubtOf(coming, kept, this.now),
+      forecastSd: set.length > 0 ? thresholds.programmeSd.value : doubtOf(coming, kept, this.now),
     };
     this.known.set(sensor, water);
     return water;
@@ -87,7 +87,7 @@ export class Waters {
 function doubtOf(coming: Coming | null, kept: readonly Point[], now: number): number {
   const strayed = coming?.strayed ?? 0;
   return coming?.how === 'lastYear'
-    ? Math.max(ownRules.leastForecastSd.value, strayed)
+    ? Math.max(thresholds.leastForecastSd.value, strayed)
     : Math.max(unsteadiness(kept, now), strayed);
 }
 
@@ -164,10 +164,10 @@ function unsteadiness(points: readonly Point[], now: number): number {
     days.set(key, { n: d.n + 1, sum: d.sum + points[i]!.celsius });
   }
   const means = [...days.values()].map((d) => d.sum / d.n);
-  if (means.length < 3) return ownRules.forecastSd.value;
+  if (means.length < 3) return thresholds.forecastSd.value;
   const mean = means.reduce((s, v) => s + v, 0) / means.length;
   return Math.max(
-    ownRules.leastForecastSd.value,
+    thresholds.leastForecastSd.value,
     Math.sqrt(means.reduce((s, v) => s + (v - mean) ** 2, 0) / (means.length - 1)),
   );
 }

@@ -267,10 +267,10 @@ test('the pick of 340 was 34: the jar stays empty, the count stays, unexplained 
   await expect(page.locator('[data-sheet="J3"]')).toContainText('J3 is empty');
   const entry = page.locator('[data-entry="pick"]').first();
   await expect(entry).toContainText('340');
-  await entry.getByRole('button', { name: 'put right' }).click();
+  await entry.getByRole('button', { name: 'correct' }).click();
   await entry.getByLabel('Dead picked').fill('34');
   await entry.getByLabel('Why').fill('a zero too many');
-  await entry.getByRole('button', { name: 'Put it right' }).click();
+  await entry.getByRole('button', { name: 'Correct it' }).click();
   await expect(page.locator('[data-entry="pick"][data-voided="true"]')).toContainText('340');
   await expect(page.locator('[data-entry="pick"][data-voided="false"]').first()).toContainText('34');
   await expect(page.locator('[data-sheet="J3"]')).toContainText('J3 is empty');
@@ -407,9 +407,9 @@ test('every screen passes the accessibility check, by day and in the dim room', 
     '/records?tab=ledger',
     '/records?tab=readings',
     '/calculators',
-    '/book',
+    '/reference',
     '/compare',
-    '/book?species=pikeperch',
+    '/reference?species=pikeperch',
     '/take',
     '/bring',
     '/setup',

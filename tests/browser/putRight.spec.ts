@@ -1,7 +1,7 @@
 import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
 import { accessible, log, shown, signIn, unitNumber, url } from './hands';
 
-/** Wrong entries put right field by field, in the form that recorded them. It follows the journey, in a hall of its own. */
+/** Wrong entries corrected field by field, in the form that recorded them. It follows the journey, in a hall of its own. */
 test.describe.configure({ mode: 'serial' });
 
 let context: BrowserContext;
@@ -33,18 +33,18 @@ test.afterAll(() => context.close());
 
 const number = async (unit: string) => (await unitNumber(page, `/rearing?unit=${unit}`)).number;
 
-/** Opens the newest entry of a kind in the ledger, to be put right. */
+/** Opens the newest entry of a kind in the ledger, to be corrected. */
 async function open(kind: string): Promise<Locator> {
   await page.goto(url(`/records?tab=ledger&kind=${kind}`));
   const entry = page.locator(`[data-entry="${kind}"][data-voided="false"]`).first();
-  await entry.getByRole('button', { name: 'put right' }).click();
+  await entry.getByRole('button', { name: 'correct' }).click();
   await expect(entry.getByLabel('Why')).toBeVisible();
   return entry;
 }
 
 async function putRight(entry: Locator, why: string): Promise<void> {
   await entry.getByLabel('Why').fill(why);
-  await entry.getByRole('button', { name: 'Put it right' }).click();
+  await entry.getByRole('button', { name: 'Correct it' }).click();
   await expect(page.getByText(`“${why}”`).first()).toBeVisible();
 }
 
@@ -55,7 +55,7 @@ test('all that was moved went into another tank; why must be said', async () => 
   await expect(entry.getByLabel('all that is left')).toBeChecked();
   await expect(entry.getByLabel('Unit', { exact: true })).toHaveValue(/\d+/);
   await entry.getByLabel('To', { exact: true }).selectOption({ label: 'E3, empty' });
-  await expect(entry.getByRole('button', { name: 'Put it right' })).toBeDisabled();
+  await expect(entry.getByRole('button', { name: 'Correct it' })).toBeDisabled();
   await accessible(page);
   await putRight(entry, 'E3 was meant');
   expect(await number('E3')).toBe(5000);
@@ -108,7 +108,7 @@ test('a grading: another number, another tank; a question is asked again of the 
   await expect(first.getByLabel('Number of animals')).toHaveValue('3000');
   await first.getByLabel('Number of animals').fill('6000');
   await entry.getByLabel('Why').fill('misread');
-  await entry.getByRole('button', { name: 'Put it right' }).click();
+  await entry.getByRole('button', { name: 'Correct it' }).click();
   // More than there was, but counted: Morula asks instead of refusing, and nothing was written yet.
   await expect(entry.getByRole('alert')).toContainText('more than');
   await expect(first.getByLabel('Number of animals')).toHaveValue('6000');
@@ -158,13 +158,13 @@ test('the mass of a female changes her share of everything that came from her eg
   expect(n.number).toBeGreaterThan(0);
 });
 
-test('an entry that somebody else put right meanwhile is not put right twice', async () => {
+test('an entry that somebody else corrected meanwhile is not corrected twice', async () => {
   await log(page, 'dead 3 E2');
   const entry = await open('dead');
   const other = await context.newPage();
   await other.goto(url('/records?tab=ledger&kind=dead'));
   const same = other.locator('[data-entry="dead"][data-voided="false"]').first();
-  await same.getByRole('button', { name: 'put right' }).click();
+  await same.getByRole('button', { name: 'correct' }).click();
   await same.getByLabel('take back').check();
   await same.getByLabel('Why').fill('none died');
   await same.getByRole('button', { name: 'Take it back' }).click();
@@ -172,6 +172,6 @@ test('an entry that somebody else put right meanwhile is not put right twice', a
   await other.close();
   await entry.getByLabel('Dead taken out').fill('4');
   await entry.getByLabel('Why').fill('four');
-  await entry.getByRole('button', { name: 'Put it right' }).click();
-  await expect(entry.getByRole('alert')).toContainText('put right already');
+  await entry.getByRole('button', { name: 'Correct it' }).click();
+  await expect(entry.getByRole('alert')).toContainText('corrected already');
 });

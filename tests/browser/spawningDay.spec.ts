@@ -281,13 +281,13 @@ test('milt of two males, one bowl, its steps stamped, one left out with its reas
   await expect(bowl.locator('[data-step="off"]')).toContainText(/1:5\d|2:00/);
 });
 
-test('a stripped mass typed wrong is put right in its own form; the bowl had what it had', async () => {
+test('a stripped mass typed wrong is corrected in its own form; the bowl had what it had', async () => {
   await page.goto(url('/records?tab=ledger&kind=strip'));
   const entry = page.locator('[data-entry="strip"][data-voided="false"]').filter({ hasText: 'STF3' }).first();
-  await entry.getByRole('button', { name: 'put right' }).click();
+  await entry.getByRole('button', { name: 'correct' }).click();
   await entry.getByLabel('Eggs, dry, g').fill('206');
   await entry.getByLabel('Why', { exact: true }).fill('figures turned round');
-  await entry.getByRole('button', { name: 'Put it right' }).click();
+  await entry.getByRole('button', { name: 'Correct it' }).click();
   await expect(page.getByText('“figures turned round”').first()).toBeVisible();
   await page.goto(day);
   await expect(rowOf('STF3')).toContainText('206 g stripped');

@@ -137,7 +137,7 @@ test('a reader reads and takes files away, and writes nothing', async ({ browser
   expect([no.status(), (await no.json()).refused.code]).toEqual([403, 'notAllowed']);
   await reader.goto(url('/records?tab=ledger'));
   await expect(reader.getByRole('heading', { name: 'Records' })).toBeVisible();
-  await expect(reader.getByRole('button', { name: 'put right' })).toHaveCount(0);
+  await expect(reader.getByRole('button', { name: 'correct' })).toHaveCount(0);
   await accessible(reader);
   await theirs.close();
 });

@@ -145,7 +145,7 @@ test('a pick far beyond what was expected is called with where to look; taken ba
     .poll(async () => (await open('IE1')).getByText(/dead, .* expected/).count(), { timeout: 30_000 })
     .toBeGreaterThan(0);
   await expect(sheet('IE1').getByText('Look in this order')).toBeVisible();
-  await sheet('IE1').getByRole('button', { name: 'put right' }).first().click();
+  await sheet('IE1').getByRole('button', { name: 'correct' }).first().click();
   await sheet('IE1').getByLabel('take back').check();
   await sheet('IE1').getByLabel('Why').fill('a slip of two zeros');
   await sheet('IE1').getByRole('button', { name: 'Take it back' }).click();

@@ -1,8 +1,8 @@
-import { protocolShelf } from '@/reference/protocols';
-import { speciesOf } from '@/reference/shipped';
 import { dayPlan } from '@/core/spawning/plan';
 import type { BroodFish } from '@/modules/brood/views/brood';
 import type { DayBowl, DayFemale, DayMale, DayView } from '@/modules/spawning/views/day';
+import { shippedProtocols } from '@/reference/protocols';
+import { speciesOf } from '@/reference/shipped';
 import { NOW } from './screen';
 
 /** A brood fish as the queries give it. */
@@ -91,7 +91,7 @@ export const dayOf = (over: Partial<DayView> = {}): DayView => ({
   males: [],
   bowls: [],
   baths: [],
-  protocols: [...protocolShelf().values()].map((p) => ({ ...p, version: 0 })),
+  protocols: [...shippedProtocols().values()].map((p) => ({ ...p, version: 0 })),
   learned: { swelling: null, perDryG: null, packing: null },
   perDryG: null,
   others: [],

@@ -4,7 +4,7 @@ import { decimalMark } from '@/core/quantities/format';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
-import { type RoundHolding, round } from '@/server/stock/livingStock';
+import { type LivingHolding, livingStock } from '@/server/stock/livingStock';
 import { siteVersion } from '@/server/version';
 import { db, now } from './database';
 import { requirePerson, type SignedIn } from './session';
@@ -48,21 +48,21 @@ export async function workedOnce<T>(
   return mine.worked as Promise<T>;
 }
 
-type Standing = { holdings: RoundHolding[]; days: DaysNow; stations: StationTotal[] };
+type Standing = { holdings: LivingHolding[]; days: DaysNow; stations: StationTotal[] };
 
 /** Everything that stands and the life line over it. */
 const standing = cache(
   (): Promise<Standing> =>
     workedOnce('round', '', '', async (person) => {
       const [holdings, days] = await Promise.all([
-        round(db(), person, requestNow()),
+        livingStock(db(), person, requestNow()),
         daysNow(db(), person.siteId, requestNow()),
       ]);
       return { holdings, days, stations: await lifeLine(db(), person, requestNow(), holdings, days) };
     }),
 );
 
-export const requestRound = async (): Promise<RoundHolding[]> => (await standing()).holdings;
+export const requestRound = async (): Promise<LivingHolding[]> => (await standing()).holdings;
 export const requestDays = async (): Promise<DaysNow> => (await standing()).days;
 export const requestStations = async (): Promise<StationTotal[]> => (await standing()).stations;
 

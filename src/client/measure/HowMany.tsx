@@ -4,11 +4,11 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom, workingOf } from '@/core/books/measure';
 import { trough } from '@/core/eggs/trough';
 import { volumetricCount } from '@/core/eggs/volumetric';
-import { ownRules } from '@/core/thresholds';
 import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
+import { thresholds } from '@/core/thresholds';
 import { Choice, TextField } from '@/ui/fields';
 import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from '../inputs';
 import { type ScatterOf, useSession } from '../session';
@@ -304,7 +304,7 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
 
 /** Whether samples agree well enough, or another one is wanted. */
 function Settled({ samples, share, word }: { samples: number; share: number; word: string }) {
-  const settled = samples >= FEWEST_BATCHES && share <= ownRules.settledShare.value;
+  const settled = samples >= FEWEST_BATCHES && share <= thresholds.settledShare.value;
   return (
     <span className={`ml-3 text-[0.95rem] ${settled ? 'text-deep' : 'text-careful'}`} data-settled={settled}>
       {settled
@@ -322,7 +322,7 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
   if (batches.length === 0 || batches.some((b) => b.count <= 0 || b.massG <= 0)) return null;
   const r = meanWeight(batches);
   const share = r.half / r.ratio;
-  const settled = batches.length >= FEWEST_BATCHES && share <= ownRules.settledShare.value;
+  const settled = batches.length >= FEWEST_BATCHES && share <= thresholds.settledShare.value;
   return (
     <p className="text-[0.95rem]" data-testid="mean-weight" data-settled={settled}>
       <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>
@@ -340,7 +340,7 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
   );
 }
 
-/** @param original what was measured when the entry was made, in a form that puts it right */
+/** @param original what was measured when the entry was made, in a form that corrects it */
 export function useHowMany(first: Method, original?: Amount | MeasurementInput | null) {
   const { locale } = useSession();
   const unit = useShown();

@@ -5,9 +5,9 @@ import { eggsByRatio } from '../eggs/byRatio';
 import { combineEstimates } from '../eggs/combine';
 import { trough } from '../eggs/trough';
 import { volumeSample, volumetricCount } from '../eggs/volumetric';
-import { ownRules } from '../thresholds';
 import { countByWeight } from '../sampling/countByWeight';
 import { weightBatch } from '../sampling/meanWeight';
+import { thresholds } from '../thresholds';
 import type { MeasuredNumber } from './entry';
 
 const oneWay = [
@@ -112,7 +112,7 @@ export function numberFrom(m: Measurement, usualCv?: number): MeasuredNumber & {
 
 /** As it is worked for the books: a packing that nobody has calibrated is never taken as known. */
 const troughInput = ({ method: _, ...m }: Extract<Measurement, { method: 'trough' }>) => ({
-  packingSd: ownRules.packingSd.value,
+  packingSd: thresholds.packingSd.value,
   ...m,
 });
 

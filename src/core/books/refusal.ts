@@ -19,7 +19,7 @@ export type Refusal =
   | { code: 'lotUnknown'; lot: string }
   | { code: 'speciesMix'; lots: string[] };
 
-/** A refusal with the entry at which it arose: not always the one being recorded, when the past is put right. */
+/** A refusal with the entry at which it arose: not always the one being recorded, when the past is corrected. */
 export class BookRefused extends Error {
   constructor(
     readonly refusal: Refusal,

@@ -28,7 +28,7 @@ test('where it could be grams or kilograms it is asked for, and what no fish wei
 
 test('2 400 kg are no char', () => {
   expect(notAMass(speciesOf('arctic-char'), 2_400_000)).toMatch(
-    /2.?400 kg is no Arctic char, of which the Book has 60 kg at most/,
+    /2.?400 kg is no Arctic char, of which Reference has 60 kg at most/,
   );
   expect(notAMass(speciesOf('arctic-char'), 2400)).toBeNull();
 });

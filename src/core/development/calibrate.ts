@@ -2,7 +2,7 @@ import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { normalQuantile, Z95 } from '../distributions';
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 import { spread } from './asked';
 
 /**
@@ -23,7 +23,7 @@ export type Calibration = {
 };
 
 /** How the spread of a clock is divided: what a hatchery has in common, and of strain, water and stage alone. */
-const COMMON = ownRules.clockParts.value;
+const COMMON = thresholds.clockParts.value;
 const APART = (1 - COMMON) / 3;
 
 /**
@@ -110,7 +110,7 @@ const observation = z
  */
 const RULE_COUNTS = 4;
 function strayOf(observations: readonly z.output<typeof observation>[]): number {
-  const rule = ownRules.dateScatter.value;
+  const rule = thresholds.dateScatter.value;
   const plain = observations.filter((o) => o.sd === undefined);
   const groups = new Map<string, number[]>();
   for (const o of plain) {
@@ -240,7 +240,7 @@ export const calculation = defineCalculation({
 
 /** The usual scatter of a date: the root mean square of those given, of what is seen where none is. */
 function scatterOf(observations: readonly z.output<typeof observation>[]): number {
-  if (observations.length === 0) return ownRules.dateScatter.value;
+  if (observations.length === 0) return thresholds.dateScatter.value;
   const stray = strayOf(observations);
   const squares = observations.map((o) => (o.sd ?? stray) ** 2);
   return Math.sqrt(squares.reduce((s, v) => s + v, 0) / squares.length);

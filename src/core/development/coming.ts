@@ -1,5 +1,5 @@
-import { ownRules } from '../thresholds';
 import { decimals } from '../quantities/format';
+import { thresholds } from '../thresholds';
 import { DAY_MS as DAY, type Point } from './timeline';
 
 /** Mean of a local day, by the day's beginning. */
@@ -61,7 +61,7 @@ export function comingCourse(days: readonly DayMean[], now: number): Coming | nu
   };
   // What a logger cannot tell from standing still stands still.
   if (byStaying === null || byFollowing === null) return steady;
-  if (byStaying <= ownRules.leastForecastSd.value || byFollowing >= byStaying) return steady;
+  if (byStaying <= thresholds.leastForecastSd.value || byFollowing >= byStaying) return steady;
   const points: Point[] = [{ at: now, celsius: last.mean }];
   // It parts from today's water in a straight line to the first of last year's weeks that still comes.
   for (let d = today + 4; d <= today + AHEAD; d += 3) {

@@ -1,6 +1,6 @@
 import { normalQuantile, Z95 } from '../distributions';
-import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
+import { thresholds } from '../thresholds';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
 import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
 import { Water } from './water';
@@ -402,7 +402,7 @@ function fitOf(
   const { line } = water;
   const end = line.at.at(-1)!;
   const why: (string | undefined)[] = [];
-  const beyond = ownRules.clockBeyond.value;
+  const beyond = thresholds.clockBeyond.value;
   input.phases.forEach((phase, i) => {
     const follows = i > 0 && phase.sumFrom !== 'fertilisation';
     const seen = (k: number) => input.observed?.[input.phases[k]!.stage] !== undefined;

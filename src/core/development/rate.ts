@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { ownRules } from '../thresholds';
 import { plain } from '../quantities/format';
+import { thresholds } from '../thresholds';
 import { developmentModel, modelRange, rateFunction } from './model';
 
 export const calculation = defineCalculation({
@@ -31,7 +31,7 @@ export const calculation = defineCalculation({
           : 'lies at or below alpha, where the curve has no value';
       throw new CalculationError('outside', 'celsius', `${plain(i.celsius)} °C ${why}; no days can be given`);
     }
-    const beyond = ownRules.clockBeyond.value;
+    const beyond = thresholds.clockBeyond.value;
     if (i.model.kind === 'table' && (i.celsius < range!.low - beyond || i.celsius > range!.high + beyond))
       throw new CalculationError(
         'outside',

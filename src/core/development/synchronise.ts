@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
+import { thresholds } from '../thresholds';
 import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused, predict } from './predict';
 import { DAY_MS, type Point } from './timeline';
@@ -199,7 +199,7 @@ const input = z
     }),
     /** The day on which they should meet; default the one that changes the waters least. */
     at: schema.instant.optional(),
-    maxSpreadDays: schema.nonNegative.default(ownRules.mixWithin.value),
+    maxSpreadDays: schema.nonNegative.default(thresholds.mixWithin.value),
   })
   .refine((i) => i.takes.every((t) => t.phases.some((p) => p.stage === i.stage)), {
     path: ['stage'],

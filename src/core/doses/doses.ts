@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 import { bathBases } from './products';
 
 /** What every dose is subject to, wherever it is shown. */
@@ -52,7 +52,7 @@ function perMl(i: z.output<typeof injectionInput>): number {
 
 /** A volume that no fish takes comes of a vial read in another unit. */
 function mustBeVolume(i: z.output<typeof injectionInput>, totalMl: number): void {
-  const most = ownRules.injectionMost.value;
+  const most = thresholds.injectionMost.value;
   const perKg = totalMl / i.massKg;
   if (perKg <= most) return;
   const field =
@@ -82,7 +82,7 @@ export const injection = defineCalculation({
     const strength = perMl(i);
     const total = i.massKg * i.dosePerKg;
     mustBeVolume(i, total / strength);
-    const least = ownRules.injectionLeast.value;
+    const least = thresholds.injectionLeast.value;
     const warnings = [
       ...(i.concentrationUnit !== undefined && i.concentrationUnit !== i.doseUnit
         ? [`the vial is in ${i.concentrationUnit}, the dose in ${i.doseUnit}: a thousandfold apart if mistaken`]

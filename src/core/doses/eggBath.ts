@@ -24,7 +24,7 @@ export const eggBathFields = {
   volumeL: positive.optional(),
   primed: z.boolean().default(false),
   pH: z.number().min(0, 'is below 0').max(14, 'is above 14').optional(),
-  /** Who looked at it too, where it lies outside of the Book's ranges. */
+  /** Who looked at it too, where it lies outside of Reference's ranges. */
   checkedBy: said(80).default(''),
   orderedBy: said(80).min(1, 'say who ordered it: a veterinarian, or who may by your rules'),
   label: said(400).min(1, 'say by which label or order it is used'),

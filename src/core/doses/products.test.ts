@@ -1,18 +1,18 @@
-import { productShelf } from '@/reference/products';
-import { protocolShelf } from '@/reference/protocols';
+import { shippedProducts } from '@/reference/products';
+import { shippedProtocols } from '@/reference/protocols';
 import { CalculationError, run } from '../calculation';
 import { bath, injection } from './doses';
 import { flow } from './flow';
 import { judgeBath, productNamed } from './products';
 
-const named = (text: string) => productNamed(productShelf(), text)!;
+const named = (text: string) => productNamed(shippedProducts(), text)!;
 const asked = { group: 'salmonid', stage: 'egg', basis: 'productVolume' as const, target: 1500, minutes: 15 };
 
-describe('a bath against the ranges of the Book', () => {
+describe('a bath against the ranges of Reference', () => {
   test('products are known by their other names, and by no part of a word', () => {
     expect(named('Formaldehyde solution').id).toBe('formalin');
     expect(named('KMnO4').id).toBe('permanganate');
-    expect(productNamed(productShelf(), 'saltpetre')).toBeNull();
+    expect(productNamed(shippedProducts(), 'saltpetre')).toBeNull();
   });
 
   test('fits, asks, stops; also when the target is one of active substance', () => {
@@ -44,7 +44,7 @@ describe('a bath against the ranges of the Book', () => {
 });
 
 describe('what is weighed out makes the bath that the step describes', () => {
-  test.each([...protocolShelf().values()].map((p) => [p.id, p] as const))('%s', (_, p) => {
+  test.each([...shippedProtocols().values()].map((p) => [p.id, p] as const))('%s', (_, p) => {
     for (const m of p.materials) {
       if (m.unit !== 'g' && m.unit !== 'mL') continue;
       if (m.what === 'milt' && m.in === undefined) continue;
@@ -59,7 +59,7 @@ describe('what is weighed out makes the bath that the step describes', () => {
 
   test('urea and tannin for a litre of dry carp eggs: litres of water, not of eggs', () => {
     const of = (what: string) =>
-      protocolShelf()
+      shippedProtocols()
         .get('urea-tannin')!
         .materials.find((m) => m.what === what)!.amount;
     expect(of('urea') / of('water for urea and salt')).toBe(3);
@@ -68,7 +68,7 @@ describe('what is weighed out makes the bath that the step describes', () => {
   });
 
   test('every disinfection by iodine stops below pH 6, warns of unfertilised eggs, and is for salmonids', () => {
-    const iodine = [...protocolShelf().values()].filter((p) => p.bath?.basis === 'availableIodine');
+    const iodine = [...shippedProtocols().values()].filter((p) => p.bath?.basis === 'availableIodine');
     expect(iodine).toHaveLength(3);
     for (const p of iodine) {
       expect(p.steps.some((s) => s.measure?.what === 'pH' && s.measure.stopBelow === 6)).toBe(true);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { ownRules } from '../thresholds';
 import { plain } from '../quantities/format';
+import { thresholds } from '../thresholds';
 
 /** What a figure of a dose may be a figure of. */
 export const bathBases = ['productMass', 'productVolume', 'activeSubstance', 'availableIodine'] as const;
@@ -22,7 +22,7 @@ const range = z
   })
   .refine((r) => r.low <= r.high && r.minMinutes <= r.maxMinutes, 'low lies above high');
 
-/** A product of the Book: the ranges in which it is used by group and stage, and what is to be heeded with it. */
+/** A product of Reference: the ranges in which it is used by group and stage, and what is to be heeded with it. */
 export const products = z.array(
   z.strictObject({
     id: z.string().regex(/^[a-z0-9-]{1,40}$/),
@@ -74,7 +74,7 @@ export const IODINE_LEAST_PH = 6;
 const IODINE_PH = { low: 6.5, high: 7.5 };
 
 /**
- * A bath held against the Book's ranges: outside of them it is asked about, beyond an order of magnitude stopped, on
+ * A bath held against Reference's ranges: outside of them it is asked about, beyond an order of magnitude stopped, on
  * whatever basis the target was given.
  *
  * @returns the gravest finding first; one that fits when there is none
@@ -107,7 +107,7 @@ export function judgeBath(product: Product, b: AskedBath): BathVerdict[] {
     add(
       'ask',
       'product',
-      `the Book has no range of ${product.name} for ${b.stage === 'egg' ? 'eggs' : 'this stage'} of this group${others}`,
+      `Reference has no range of ${product.name} for ${b.stage === 'egg' ? 'eggs' : 'this stage'} of this group${others}`,
     );
     return sorted(found);
   }
@@ -116,27 +116,27 @@ export function judgeBath(product: Product, b: AskedBath): BathVerdict[] {
   const span = `${plain(range.low)} to ${plain(range.high)} ${unit} of ${basisShort[range.basis]}`;
   const asRange =
     b.basis === range.basis ? '' : `, ${plain(Number(target.toPrecision(3)))} ${unit} of ${basisShort[range.basis]},`;
-  const far = ownRules.doseStop.value;
+  const far = thresholds.doseStop.value;
   const shown = `${plain(b.target)} ${b.basis === 'productVolume' ? 'µL/L' : 'mg/L'} of ${basisShort[b.basis]}${asRange}`;
   if (target > range.high * far)
     add(
       'stop',
       'targetMgPerL',
-      `${shown} is an order of magnitude above ${span} in the Book: a slip of a point, or of what it is a figure of`,
+      `${shown} is an order of magnitude above ${span} in Reference: a slip of a point, or of what it is a figure of`,
     );
   else if (target > range.high || target < range.low)
-    add('ask', 'targetMgPerL', `${shown} lies ${target > range.high ? 'above' : 'below'} ${span} in the Book`);
+    add('ask', 'targetMgPerL', `${shown} lies ${target > range.high ? 'above' : 'below'} ${span} in Reference`);
   if (b.minutes > range.maxMinutes * far)
     add(
       'stop',
       'minutes',
-      `${plain(b.minutes)} minutes are an order of magnitude above the ${plain(range.maxMinutes)} in the Book`,
+      `${plain(b.minutes)} minutes are an order of magnitude above the ${plain(range.maxMinutes)} in Reference`,
     );
   else if (b.minutes > range.maxMinutes || b.minutes < range.minMinutes)
     add(
       'ask',
       'minutes',
-      `${plain(b.minutes)} minutes lie outside ${plain(range.minMinutes)} to ${plain(range.maxMinutes)} in the Book`,
+      `${plain(b.minutes)} minutes lie outside ${plain(range.minMinutes)} to ${plain(range.maxMinutes)} in Reference`,
     );
   return sorted(found);
 }

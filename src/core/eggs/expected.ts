@@ -58,7 +58,7 @@ export const expected = defineCalculation({
       steps.push({ name: 'share', says: 'share of it that came', expression: `${i.eggs} / expected`, value: o.share });
     return { formula: 'eggs = mass · eggs per kg; the females’ own spread about it', steps };
   },
-  source: 'method, no source; eggs per kg of the species stand in the Book',
+  source: 'method, no source; eggs per kg of the species stand in Reference',
   validWhen: 'Eggs per kg and its spread are of this species and strain, and of females of like size.',
   cautions: ['Far fewer: she had let some go before, or is not all ripe. Far more: look for water in the measure.'],
   example: { femaleMassKg: 1.2, eggsPerKg: 3000, eggsPerKgSd: 500, eggs: 2900 },

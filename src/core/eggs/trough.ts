@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { defineCalculation, type Step, schema } from '../calculation';
 import { studentQuantile } from '../distributions';
-import { ownRules } from '../thresholds';
 import { ratioSteps } from '../sampling/meanWeight';
 import { ratioEstimate } from '../sampling/ratio';
+import { thresholds } from '../thresholds';
 import { upperOf, volumeOfOneMl, zOf } from './sphere';
 import { type VolumeSample, volumeSample } from './volumetric';
 
@@ -26,7 +26,7 @@ function rowsOf(counts: readonly number[], confidence: number): Rows {
   const mean = counts.reduce((s, n) => s + n, 0) / k;
   const spread = k > 1 ? Math.sqrt(counts.reduce((s, n) => s + (n - mean) ** 2, 0) / (k - 1)) : 0;
   const byRows = k > 1 ? (studentQuantile(upperOf(confidence), k - 1) * spread) / Math.sqrt(k) : 0;
-  const usual = ownRules.rowScatter.value * mean;
+  const usual = thresholds.rowScatter.value * mean;
   const byUsual = (zOf(confidence) * Math.hypot(usual, ROUNDING_SD)) / Math.sqrt(k);
   // Rows that agree to the half egg, or one alone, tell nothing of how rows differ: the usual scatter stands in.
   return byRows >= byUsual
@@ -75,7 +75,7 @@ export const trough = defineCalculation({
       ...(i.packingSd === 0
         ? ['how closely the eggs lie is taken as known: calibrate it with counted samples of this hatchery']
         : []),
-      ...(diameterMm < ownRules.smallEggMm.value
+      ...(diameterMm < thresholds.smallEggMm.value
         ? ['eggs near a millimetre pack otherwise and are miscounted in a row: use volume or weight']
         : []),
     ];
@@ -107,7 +107,7 @@ export const trough = defineCalculation({
         : {
             name: 'half',
             says: 'half its interval, by how rows usually differ, and counting to the half egg',
-            expression: `normalQuantile(${upperOf(i.confidence)}) * sqrt((${ownRules.rowScatter.value} * mean)^2 + 0.5^2 / 12) / sqrt(${k})`,
+            expression: `normalQuantile(${upperOf(i.confidence)}) * sqrt((${thresholds.rowScatter.value} * mean)^2 + 0.5^2 / 12) / sqrt(${k})`,
             value: rows.half,
           },
       {

@@ -1,10 +1,10 @@
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 import { expected } from './expected';
 import { volumeOfOneMl } from './sphere';
 
-/** Eggs in a dry gram by the diameter of a dry egg: what the Book can say before this hatchery has counted. */
+/** Eggs in a dry gram by the diameter of a dry egg: what Reference can say before this hatchery has counted. */
 export const eggsPerGByDiameter = (diameterMm: number): number =>
-  1 / (volumeOfOneMl(diameterMm) * ownRules.eggDensity.value);
+  1 / (volumeOfOneMl(diameterMm) * thresholds.eggDensity.value);
 
 export type Yield = {
   eggs: number;

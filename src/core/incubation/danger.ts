@@ -1,12 +1,12 @@
-import { ownRules } from '../thresholds';
 import { type Species, valueNamed } from '../species/species';
+import { thresholds } from '../thresholds';
 import { oxygenSaturation, standardPressureKpa } from '../water/oxygen';
 
-/** What one egg or larva uses, mg of oxygen an hour, at a temperature; null where the Book has nothing. */
+/** What one egg or larva uses, mg of oxygen an hour, at a temperature; null where Reference has nothing. */
 export function oxygenUse(species: Species, stage: string, way: number, celsius: number): number | null {
   const named = stage === 'yolksac' ? 'a yolk-sac larva' : way >= 0.5 ? 'an eyed egg' : 'a green egg';
   const at10 = valueNamed(species, `oxygen use of ${named}`)?.value;
-  return at10 === undefined ? null : at10 * ownRules.oxygenQ10.value ** ((celsius - 10) / 10);
+  return at10 === undefined ? null : at10 * thresholds.oxygenQ10.value ** ((celsius - 10) / 10);
 }
 
 export type Danger = {
@@ -20,7 +20,7 @@ export type Danger = {
 /**
  * Minutes until the oxygen in a unit is down to what eggs and larvae suffer at, should its flow stop now, and the flow
  * that they need. Oxygen as measured in the room, else nearly saturated water.
- * @returns null where the volume, the temperature or a value of the Book is missing
+ * @returns null where the volume, the temperature or a value of Reference is missing
  */
 export function dangerOf(
   species: Species,
@@ -37,7 +37,7 @@ export function dangerOf(
     0,
     water.altitudeM === null ? undefined : standardPressureKpa(water.altitudeM),
   );
-  const oxygen = water.oxygenMgPerL ?? full * ownRules.assumedSaturation.value;
+  const oxygen = water.oxygenMgPerL ?? full * thresholds.assumedSaturation.value;
   const input = {
     volumeL: unit.volumeL,
     number: s.number,

@@ -1,4 +1,4 @@
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 import { type DeathShape, type EggEvent, parts as partNames, whiteningParts } from './deaths';
 
 type Part = (typeof partNames)[number];
@@ -13,7 +13,7 @@ export type WatchedUnit = {
 };
 
 /** So many lots is the shelf worth. */
-const SHELF_LOTS = ownRules.shelfLots.value;
+const SHELF_LOTS = thresholds.shelfLots.value;
 /** A part is learned from a lot that was watched through so much of it. */
 const LEAST_SEEN = 0.6;
 const TURNS = 30;

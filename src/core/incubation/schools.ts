@@ -1,4 +1,4 @@
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 
 /** How the dead are taken: each at once, the floating ones by siphon, or not at all while a bath keeps fungus down. */
 export type School = { school: 'pick' | 'siphon' | 'bath'; foundShare: number };
@@ -23,8 +23,8 @@ export const schoolWords: Record<School['school'], { name: string; says: string;
 
 /** Until the hatchery says otherwise. */
 export const usualSchools = {
-  jar: { school: 'siphon', foundShare: ownRules.foundInJar.value },
-  tray: { school: 'pick', foundShare: ownRules.foundInTray.value },
-  trough: { school: 'pick', foundShare: ownRules.foundInTray.value },
-  frame: { school: 'pick', foundShare: ownRules.foundInJar.value },
+  jar: { school: 'siphon', foundShare: thresholds.foundInJar.value },
+  tray: { school: 'pick', foundShare: thresholds.foundInTray.value },
+  trough: { school: 'pick', foundShare: thresholds.foundInTray.value },
+  frame: { school: 'pick', foundShare: thresholds.foundInJar.value },
 } as const satisfies Record<string, School>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 
 /** Living neighbours that a dead egg touches, by how the eggs lie. */
 export const contacts = { rolling: 1, layer: 6, depth: 12, clumped: 14 } as const;
@@ -20,9 +20,9 @@ type Spread = {
 };
 
 /** Rate at which one contact with a mouldy egg kills, a day, at a temperature. */
-const rateAt = (celsius: number, at10: number) => at10 * ownRules.fungusQ10.value ** ((celsius - 10) / 10);
+const rateAt = (celsius: number, at10: number) => at10 * thresholds.fungusQ10.value ** ((celsius - 10) / 10);
 /** Days until fungus on a dead egg reaches its neighbours: slower in the cold by the same factor. */
-const lagAt = (celsius: number) => ownRules.fungusLag.value / ownRules.fungusQ10.value ** ((celsius - 10) / 10);
+const lagAt = (celsius: number) => thresholds.fungusLag.value / thresholds.fungusQ10.value ** ((celsius - 10) / 10);
 
 /** Eggs killed by standing dead until the next pick, hour by hour; those that it kills kill in their turn after the lag. */
 export function killedBy(s: Spread, at10: number, lagFactor = 1): number {
@@ -68,7 +68,7 @@ export const calculation = defineCalculation({
   }),
   compute: (i) => {
     const of = (at10: number, lag: number) => killedBy({ ...i, contacts: contacts[i.lie] }, at10, lag);
-    const rate = ownRules.fungusRate.value;
+    const rate = thresholds.fungusRate.value;
     // How long it takes to reach a neighbour is as uncertain as how fast it kills.
     const ifSkipped = { low: of(rate / 4, 2), middle: of(rate, 1), high: of(rate * 4, 0.5) };
     if (i.eggs === undefined && ifSkipped.high > BOUNDLESS)
@@ -100,14 +100,14 @@ export const calculation = defineCalculation({
       {
         name: 'rate',
         says: 'assumed deaths a contact and day at this temperature',
-        expression: `${ownRules.fungusRate.value} * ${ownRules.fungusQ10.value}^((${i.celsius} - 10) / 10)`,
-        value: rateAt(i.celsius, ownRules.fungusRate.value),
+        expression: `${thresholds.fungusRate.value} * ${thresholds.fungusQ10.value}^((${i.celsius} - 10) / 10)`,
+        value: rateAt(i.celsius, thresholds.fungusRate.value),
         unit: '1/day',
       },
       {
         name: 'lag',
         says: 'assumed days until it reaches its neighbours',
-        expression: `${ownRules.fungusLag.value} / ${ownRules.fungusQ10.value}^((${i.celsius} - 10) / 10)`,
+        expression: `${thresholds.fungusLag.value} / ${thresholds.fungusQ10.value}^((${i.celsius} - 10) / 10)`,
         value: lagAt(i.celsius),
         unit: 'days',
       },

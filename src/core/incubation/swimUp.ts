@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { chiSquareUpper } from '../distributions';
-import { ownRules } from '../thresholds';
 import { moreNeeded, probabilityAbove } from '../sampling/decide';
 import { wilson } from '../sampling/proportion';
+import { thresholds } from '../thresholds';
 
 const DAY_MS = 86_400_000;
 const looked = z
@@ -62,9 +62,9 @@ export const calculation = defineCalculation({
     warnings: schema.warnings,
   }),
   compute: (i) => {
-    const threshold = i.threshold ?? ownRules.swumUpShare.value;
-    const fewest = i.fewest ?? ownRules.fewestInBeakers.value;
-    const most = i.most ?? ownRules.mostInBeakers.value;
+    const threshold = i.threshold ?? thresholds.swumUpShare.value;
+    const fewest = i.fewest ?? thresholds.fewestInBeakers.value;
+    const most = i.most ?? thresholds.mostInBeakers.value;
     const s = sums(i.beakers);
     // Larvae of one beaker are alike: so many looked at tell as much as fewer drawn one by one.
     const effect = designEffect(i.beakers);
@@ -132,8 +132,8 @@ export const calculation = defineCalculation({
         },
         {
           name: 'probabilityAbove',
-          says: `chance that more than ${Math.round(100 * (i.threshold ?? ownRules.swumUpShare.value))} % are up`,
-          expression: `1 - betaCdf(${i.threshold ?? ownRules.swumUpShare.value}, share * effectiveTrials + 1, (1 - share) * effectiveTrials + 1)`,
+          says: `chance that more than ${Math.round(100 * (i.threshold ?? thresholds.swumUpShare.value))} % are up`,
+          expression: `1 - betaCdf(${i.threshold ?? thresholds.swumUpShare.value}, share * effectiveTrials + 1, (1 - share) * effectiveTrials + 1)`,
           value: o.probabilityAbove,
         },
         { name: 'differ', says: 'chi-square between the beakers', expression: String(h.chiSquare), value: h.chiSquare },
@@ -185,7 +185,7 @@ function designEffect(beakers: readonly { successes: number; trials: number }[])
     const n0 = (trials - size) / (k - 1);
     shown = Math.max(0, (between - within) / (between + (n0 - 1) * within));
   }
-  return 1 + (size - 1) * Math.min(1, Math.max(ownRules.beakerCorrelation.value, shown));
+  return 1 + (size - 1) * Math.min(1, Math.max(thresholds.beakerCorrelation.value, shown));
 }
 
 function heterogeneity(beakers: readonly { successes: number; trials: number }[]): { chiSquare: number; p: number } {

@@ -98,7 +98,7 @@ export const femalesNeeded = defineCalculation({
       ],
     };
   },
-  source: 'method, no source: simulation; eggs per kg and its spread stand in the Book',
+  source: 'method, no source: simulation; eggs per kg and its spread stand in Reference',
   validWhen: 'Females differ from each other by chance alone: no common cause (a cold night, a bad batch of hormone).',
   cautions: ['A reserve costs a fish’s stress, a short day costs a year: take her when the odds are thin.'],
   example: {

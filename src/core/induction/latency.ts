@@ -1,7 +1,7 @@
 import { type Phase, PredictionRefused, predict } from '../development/predict';
 import { HOUR_MS, type Point } from '../development/timeline';
-import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
+import { thresholds } from '../thresholds';
 
 /** Hours from the last injection to ovulation at steady temperatures; nothing is known outside the table. */
 export type LatencyRow = {
@@ -139,7 +139,7 @@ function forecast(i: LatencyInput): Forecast {
       `The water was at ${decimals(outside.celsius, 1)} °C, outside the table (${plain(coldest)} to ${plain(warmest)} °C).`,
       Math.max(i.from, outside.at),
     );
-  const staleMs = ownRules.latencyStaleHours.value * HOUR_MS;
+  const staleMs = thresholds.latencyStaleHours.value * HOUR_MS;
   const newest = latest(read).at;
   if (newest < i.from - staleMs || (since.length === 0 && i.now > i.from + staleMs))
     return none('The water was not measured since the injection.', Math.max(i.from, newest + staleMs));

@@ -16,7 +16,7 @@ const row = z.strictObject({
   cv: schema.nonNegative.max(1, 'is a share: 12 % is 0.12').optional(),
 });
 
-/** Spread of latency between females where a table gives none: near the largest of the Book. `verify` */
+/** Spread of latency between females where a table gives none: near the largest of Reference. `verify` */
 const USUAL_CV = 0.15;
 
 const iso = (t: number) => new Date(t).toISOString();
@@ -126,7 +126,7 @@ export const latency = defineCalculation({
       notes: [`Looked at first ${i.leadHours} h before the early end, then every ${i.stepMinutes} minutes.`],
     };
   },
-  source: 'Rate summation over a table of hours: method, no source; the table of a species stands in the Book',
+  source: 'Rate summation over a table of hours: method, no source; the table of a species stands in Reference',
   validWhen: 'The water stays within the table; the eggs were at the stage that the table is for.',
   cautions: [
     'Too early injures her, too late the eggs are over-ripe: the clock says when to look, the fish says when to strip.',

@@ -41,7 +41,7 @@ export const milt = defineCalculation({
       },
     ],
   }),
-  source: 'method, no source; sperm per egg of a species stands in the Book',
+  source: 'method, no source; sperm per egg of a species stands in Reference',
   validWhen: 'Density and motility are of this milt, looked at today.',
   cautions: [
     'Never a single male for a batch: his fertility may be low, and how it looks does not tell.',

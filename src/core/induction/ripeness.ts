@@ -81,7 +81,7 @@ export const polarisation = defineCalculation({
           ]),
     ],
   }),
-  source: 'Polarisation index of sturgeon eggs after Dettlaff et al. 1993; limits of a species stand in the Book',
+  source: 'Polarisation index of sturgeon eggs after Dettlaff et al. 1993; limits of a species stand in Reference',
   validWhen: 'Eggs are boiled or fixed and cut through the poles; sturgeons.',
   cautions: ['An index between the limits: wait some days at the same water and take another sample.'],
   example: {

@@ -1,4 +1,4 @@
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 
 const DAY = 86_400_000;
 
@@ -38,7 +38,7 @@ export type Happening = { lot: string; what: string; at: number };
  */
 export function crowdedDays(
   happenings: readonly Happening[],
-  most: number = ownRules.handsFor.value,
+  most: number = thresholds.handsFor.value,
 ): { from: number; to: number; of: Happening[] }[] {
   const sorted = [...happenings].sort((a, b) => a.at - b.at);
   const out: { from: number; to: number; of: Happening[] }[] = [];

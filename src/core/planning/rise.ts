@@ -1,4 +1,4 @@
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 
 /** Makes the median absolute deviation of normal values their standard deviation: 1/Φ⁻¹(3/4). */
 const MAD_TO_SD = 1.4826;
@@ -15,13 +15,13 @@ export type Rise = { last: number; usual: number; direction: 'up' };
  * @param rounds dead of each round, oldest first
  */
 export function riseOf(rounds: readonly number[]): Rise | null {
-  if (rounds.length <= ownRules.riseRounds.value) return null;
+  if (rounds.length <= thresholds.riseRounds.value) return null;
   const last = rounds.at(-1)!;
   const before = rounds.slice(0, -1);
   const usual = median(before);
   const own = MAD_TO_SD * median(before.map((v) => Math.abs(v - usual)));
   const spread = Math.max(own, Math.sqrt(usual + 1));
-  return last > usual + ownRules.riseSpreads.value * spread ? { last, usual, direction: 'up' } : null;
+  return last > usual + thresholds.riseSpreads.value * spread ? { last, usual, direction: 'up' } : null;
 }
 
 function median(list: readonly number[]): number {

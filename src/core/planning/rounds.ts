@@ -1,4 +1,4 @@
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 
 /** One look at a unit: when, and how many dead were taken. */
 export type Look = { at: number; unit: number; dead: number };
@@ -14,7 +14,7 @@ export type RoundDone = {
 };
 
 /** Between two units of one round it does not take longer; what does is a pause, or another round. */
-const PAUSE_MS = ownRules.roundPause.value * 60_000;
+const PAUSE_MS = thresholds.roundPause.value * 60_000;
 
 /**
  * What the rounds of each day took, by the times at which units were recorded, latest day first. Records of one minute

@@ -1,5 +1,5 @@
-import { ownRules } from '../thresholds';
 import type { Task } from '../species/species';
+import { thresholds } from '../thresholds';
 import { addLocalDays, localDay } from '../time/localDay';
 
 const HOUR = 3_600_000;
@@ -39,13 +39,13 @@ export const townWaterTask: RoutineHolding['tasks'][number] = {
   stations: ['eggs', 'yolksac'],
   units: [],
   from: 0,
-  everyHours: ownRules.chlorineEvery.value,
+  everyHours: thresholds.chlorineEvery.value,
 };
 
 export const tickOf = (roomId: number, task: string) => `${roomId} ${task}`;
 
 /**
- * The routine of each room, in the order of the Book: what is gone over beside the animals themselves. One tick is for
+ * The routine of each room, in the order of Reference: what is gone over beside the animals themselves. One tick is for
  * the whole room. A rhythm of whole days falls due with the local day, so that it keeps to the morning round; a shorter
  * one by the clock. Species that want the same more or less often are served by the more frequent.
  */

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { studentTwoSided } from '../distributions';
-import { ownRules } from '../thresholds';
 import { decimals, plain } from '../quantities/format';
+import { thresholds } from '../thresholds';
 import { type Ratio, ratioEstimate } from './ratio';
 
 export const weightBatch = z.strictObject({
@@ -20,7 +20,7 @@ export type WeightBatch = z.output<typeof weightBatch>;
 const LOOKING = 1.2;
 
 /** Batches needed before a mean may be called settled without the hatchery's own variation: two lucky ones are not. */
-export const FEWEST_BATCHES = ownRules.settledBatches.value;
+export const FEWEST_BATCHES = thresholds.settledBatches.value;
 
 /**
  * Indices of batches that do not fit the others: externally studentised residual from the ratio of the rest, with

@@ -1,5 +1,5 @@
 import { type LatencyClock, mustCheckAgain, type ReadyFinding } from '../induction/latency';
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 import { type BathUsed, bathAt, isFresh } from './baths';
 import { type Protocol, progressOf, type Stamp } from './protocol';
 
@@ -72,7 +72,7 @@ export function dayDue(v: DayToDo, now: number): DayDue[] {
         about: { fish: id, act: 'move' },
       });
     const spent = f.strips.at(-1);
-    const again = spent && spent.at + ownRules.restDays.value * DAY_MS;
+    const again = spent && spent.at + thresholds.restDays.value * DAY_MS;
     const seen = Math.max(f.fish.massAt ?? 0, f.fish.ripeness?.at ?? 0);
     // Half the time of rest on, a look counts as this one.
     if (spent && again && f.fish.gone === null && now >= again && seen < (spent.at + again) / 2)

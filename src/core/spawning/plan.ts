@@ -19,7 +19,7 @@ export const dayPlan = z.object({
     .max(400)
     .default([]),
   how: z.enum(crossKinds).default('split'),
-  /** Treatment of the Book, empty where none is given. */
+  /** Treatment of Reference, empty where none is given. */
   induction: z.string().max(60).default(''),
   /** Share of such females that give eggs, as this hatchery takes it; null: all are taken to. */
   ovulates: z.number().gt(0, 'must be above 0').max(1, 'is a share, at most 1').nullable().default(null),
@@ -27,7 +27,7 @@ export const dayPlan = z.object({
   oneToCage: z.boolean().default(false),
   /** Units that are to receive the eggs. */
   units: z.array(z.number().int()).max(200).default([]),
-  /** Protocols of the Book, in the order in which they are worked. */
+  /** Protocols of Reference, in the order in which they are worked. */
   protocols: z.array(z.string().max(60)).max(12).default([]),
 });
 export type DayPlan = z.output<typeof dayPlan>;

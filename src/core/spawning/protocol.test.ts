@@ -1,4 +1,4 @@
-import { protocolShelf } from '@/reference/protocols';
+import { shippedProtocols } from '@/reference/protocols';
 import { materialsFor, progressOf, protocol, type Stamp } from './protocol';
 
 const at = (minutes: number) => Date.parse('2031-04-14T06:00:00Z') + minutes * 60_000;
@@ -87,7 +87,7 @@ test('a step twice, a window that ends before it begins, a count from a later st
 });
 
 test('the shelf has every school, each saying when it fits and where it is from', () => {
-  const shelf = [...protocolShelf().values()];
+  const shelf = [...shippedProtocols().values()];
   const kinds = (kind: string) => shelf.filter((p) => p.kind === kind).map((p) => p.id);
   expect(kinds('fertilisation')).toEqual(
     expect.arrayContaining(['dry-stripped', 'testes', 'transported', 'sturgeon-diluted']),

@@ -286,14 +286,14 @@ export function latencyName(s: Species, l: Latency): string {
   return stage ? `${treatment}, ${stage}` : treatment;
 }
 
-/** A named figure of the Book, such as `eggs per kg of female`; the first whose name begins so. */
+/** A named figure of Reference, such as `eggs per kg of female`; the first whose name begins so. */
 export const valueNamed = (s: Pick<Species, 'values'>, begins: string) =>
   s.values.find((v) => v.what.startsWith(begins));
 
-/** The change of temperature that eggs and larvae of a species bear at once, °C; null where the Book has none. */
+/** The change of temperature that eggs and larvae of a species bear at once, °C; null where Reference has none. */
 export const stepBorne = (species: Species): number | null =>
   species.limits.find((l) => l.what === 'temperature step' && l.stage === 'egg')?.high ?? null;
 
-/** The change of temperature a day that a programme of a species keeps to, °C; null where the Book has none. */
+/** The change of temperature a day that a programme of a species keeps to, °C; null where Reference has none. */
 export const changeADay = (species: Species): number | null =>
   species.limits.find((l) => l.what === 'temperature change')?.high ?? null;

@@ -1,4 +1,4 @@
-import { speciesOf, speciesShelf } from '@/reference/shipped';
+import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { markBy } from '../quantities/format';
 import { alarmsOf, alarmWords, boundsFor, type Watched } from './alarms';
 
@@ -94,7 +94,7 @@ test('a flow that falls to less than half of its usual is an alarm, also without
 });
 
 test('every species has limits of pH for its water, and of temperature for each of its young stages', () => {
-  for (const s of speciesShelf().values()) {
+  for (const s of shippedSpecies().values()) {
     expect(boundsFor('pH', [{ species: s, stage: 'egg', stageName: 'eggs' }])).toMatchObject({
       low: expect.any(Number),
       high: expect.any(Number),

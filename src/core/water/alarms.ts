@@ -1,7 +1,7 @@
-import { ownRules } from '../thresholds';
 import { degrees, degreesApart, marked } from '../quantities/format';
 import type { SensorKind } from '../readings/sensorKinds';
 import type { Species } from '../species/species';
+import { thresholds } from '../thresholds';
 
 export type AlarmKind = 'high' | 'low' | 'step' | 'silent' | 'stuck';
 export type Bound = { low?: number; high?: number; whose: string };
@@ -87,8 +87,8 @@ export function boundsFor(
 ): Bound | null {
   const found: Partial<Bound> = {};
   if (standing.length > 0 && kind === 'chlorine')
-    Object.assign(found, { high: ownRules.chlorineLimit.value, whose: 'they' });
-  if (standing.length > 0 && kind === 'gas') Object.assign(found, { high: ownRules.gasLimit.value, whose: 'they' });
+    Object.assign(found, { high: thresholds.chlorineLimit.value, whose: 'they' });
+  if (standing.length > 0 && kind === 'gas') Object.assign(found, { high: thresholds.gasLimit.value, whose: 'they' });
   for (const s of standing)
     for (const l of s.species.limits) {
       if (l.what !== kind || (l.stage !== 'all' && l.stage !== s.stage)) continue;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
-import { ownRules } from '../thresholds';
 import { decimals } from '../quantities/format';
+import { thresholds } from '../thresholds';
 import { oxygenSaturation, standardPressureKpa } from './oxygen';
 
 const ATMOSPHERE_KPA = 101.325;
@@ -62,7 +62,7 @@ export const calculation = defineCalculation({
   compute: (i) => {
     const g = gases(i);
     const warnings: string[] = [];
-    if (g.totalPercent > ownRules.gasLimit.value)
+    if (g.totalPercent > thresholds.gasLimit.value)
       warnings.push(
         `${decimals(g.totalPercent, 0)} % total gas: degas before it reaches eggs and larvae (tower, spray, cascade, vacuum), look for bubbles in yolk, eyes and fins`,
       );
@@ -73,7 +73,7 @@ export const calculation = defineCalculation({
       oxygenPercent: (100 * g.oxygen) / (AIR.oxygen * (g.pressure - g.vapour)),
       nitrogenPercent: (100 * (g.nitrogen + g.argon)) / ((AIR.nitrogen + AIR.argon) * (g.pressure - g.vapour)),
       safeDepthM: Math.max(0, g.total - g.pressure) / KPA_PER_METRE,
-      degas: g.totalPercent > ownRules.gasLimit.value,
+      degas: g.totalPercent > thresholds.gasLimit.value,
       ...(warnings.length > 0 ? { warnings } : {}),
     };
   },

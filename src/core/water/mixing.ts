@@ -135,7 +135,7 @@ function iceTakes(i: { toCelsius: number; iceCelsius?: number }): number {
   return MELTING_KJ + 2.1 * -(i.iceCelsius ?? 0) + WATER_KJ * i.toCelsius;
 }
 
-/** Largest change at once where the species' own is not known, °C: what the hardiest of the Book bears. */
+/** Largest change at once where the species' own is not known, °C: what the hardiest of Reference bears. */
 const GENERAL_STEP = 3;
 const MOST_STEPS = 400;
 

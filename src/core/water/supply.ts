@@ -1,5 +1,5 @@
 import { run } from '../calculation';
-import { ownRules } from '../thresholds';
+import { thresholds } from '../thresholds';
 import { dechlorination } from './flows';
 import { calculation as gasPressure } from './gas';
 
@@ -46,7 +46,7 @@ function neutraliserOf(i: SupplyInput): Supply['neutraliser'] {
   const alone = fastest ? { mixedVolumeL: fastest.volumeL!, flowLPerMin: fastest.flowLPerMin! } : null;
   const through = vessel ?? alone;
   if (!through) return { minutes: null, missing: 'set the volume of its units', input: null };
-  const input = { ...through, chlorineMgPerL: i.chlorineMgPerL, criticalMgPerL: ownRules.chlorineLimit.value };
+  const input = { ...through, chlorineMgPerL: i.chlorineMgPerL, criticalMgPerL: thresholds.chlorineLimit.value };
   return { minutes: run(dechlorination, input).minutesOfReserve, missing: null, input };
 }
 

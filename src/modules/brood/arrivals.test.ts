@@ -114,7 +114,7 @@ describe('with rules for the season', () => {
   });
 });
 
-test('an arrival put right keeps its batch and must still cover what was sorted out of it', async () => {
+test('an arrival corrected keeps its batch and must still cover what was sorted out of it', async () => {
   const { batch, name } = await arrive();
   await sort(batch, 'female', 9, 'returned');
   const entryId = await entryOf('fishArrival');

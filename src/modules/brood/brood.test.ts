@@ -162,7 +162,7 @@ describe('a fish in the hand', () => {
     expect(await refusal(h.send('brood.look', { fish: id }))).toMatchObject({ code: 'payload', path: 'massG' });
   });
 
-  test('a mass far from the last one is asked about; put right, the one that it replaces does not count', async () => {
+  test('a mass far from the last one is asked about; corrected, the one that it replaces does not count', async () => {
     const id = await fish('S1');
     await h.send('brood.look', { fish: id, massG: 2400 });
     const asked = await refusal(h.send('brood.look', { fish: id, massG: 240 }));

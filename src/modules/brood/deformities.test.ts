@@ -70,7 +70,7 @@ test('traced over lots: the father behind the deformed ones is named, the one wh
   expect(v.parents.find((p) => p.tag === 'F1')!.fishId).not.toBeNull();
 });
 
-test('a sample put right counts as put right, taken back it counts no more', async () => {
+test('a sample corrected counts as corrected, taken back it counts no more', async () => {
   await fry('F1', ['M1'], 'R1');
   await record('R1', 200, 80, { jaw: 80 });
   const entry = async () =>

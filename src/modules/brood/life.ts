@@ -15,7 +15,7 @@ export async function latestOf(
     .where({ brood_fish_id: fish, kind })
     .where('at', '<=', until)
     .modify((q) => {
-      // What an entry that is being put right had said no longer counts.
+      // What an entry that is being corrected had said no longer counts.
       if (c.replacing) q.whereNot('entry_seq', c.replacing.seq);
     })
     .orderBy([

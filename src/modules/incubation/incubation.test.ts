@@ -1,4 +1,4 @@
-import { round } from '@/server/stock/livingStock';
+import { livingStock } from '@/server/stock/livingStock';
 import type { KeptWatch } from '@/store/pickWatch';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
@@ -152,7 +152,7 @@ describe('picks', () => {
     expect((await watch('J2')).rounds.at(-1)).toMatchObject({ picked: 400, verdict: 'unit' });
     expect((await watch('J1')).rounds.at(-1)!.verdict).toBeNull();
     const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
-    const due = (await round(h.db, site, h.clock.now)).find((x) => x.unit === 'J2')!.due;
+    const due = (await livingStock(h.db, site, h.clock.now)).find((x) => x.unit === 'J2')!.due;
     expect(due.find((d) => d.kind === 'rise')!.says).toMatch(
       /400 dead, \d+ to \d+ expected: this unit, not its sisters/,
     );
@@ -180,7 +180,7 @@ describe('picks', () => {
     await h.send('eggs.doubtful', { ...held('J1'), number: 14 }, h.hand);
     const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
     const kinds = async () =>
-      (await round(h.db, site, h.clock.now)).find((x) => x.unit === 'J1')!.due.map((d) => d.kind);
+      (await livingStock(h.db, site, h.clock.now)).find((x) => x.unit === 'J1')!.due.map((d) => d.kind);
     expect(await kinds()).not.toContain('doubtful');
     h.clock.now += DAY;
     expect(await kinds()).toContain('doubtful');
@@ -237,7 +237,7 @@ describe('baths against fungus', () => {
   });
 });
 
-describe('a bath held against the Book', () => {
+describe('a bath held against Reference', () => {
   const given = (more: object) => ({
     units: [h.units.J1!],
     product: 'Formalin 37 %',
@@ -275,7 +275,7 @@ describe('a bath held against the Book', () => {
     await bathe({ ...strong, dose: 'meant', checkedBy: 'Second' });
   });
 
-  test('a product that the Book does not know is asked about, and never as strong as brine', async () => {
+  test('a product that Reference does not know is asked about, and never as strong as brine', async () => {
     await water(62, () => 5);
     expect(await refusal(bathe({ product: 'blue powder' }))).toMatchObject({
       code: 'unlisted',
@@ -438,7 +438,7 @@ describe('a programme in force', () => {
 
 describe('a jar and its water', () => {
   const wants = async () =>
-    (await round(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now))
+    (await livingStock(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now))
       .find((r) => r.unit === 'J1')!
       .due.find((d) => d.kind === 'flow');
 

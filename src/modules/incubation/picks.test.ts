@@ -39,7 +39,7 @@ test('counted they leave exactly; none is a round too; neither number nor measur
   expect(await refusal(pick({}))).toMatchObject({ path: 'number' });
 });
 
-test('a measured pick is put right by a count, which takes the measure away', async () => {
+test('a measured pick is corrected by a count, which takes the measure away', async () => {
   const before = await h.number('J1');
   await pick({ measured: volume });
   await h.send('entry.correct', {

@@ -1,4 +1,4 @@
-import { round } from '@/server/stock/livingStock';
+import { livingStock } from '@/server/stock/livingStock';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { roomView } from './views/room';
@@ -14,7 +14,7 @@ beforeEach(async () => {
 
 const now = async () => {
   const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
-  const all = await routine(h.db, site, h.clock.now, await round(h.db, site, h.clock.now));
+  const all = await routine(h.db, site, h.clock.now, await livingStock(h.db, site, h.clock.now));
   return new Map(all.map((t) => [t.id, t]));
 };
 
@@ -46,7 +46,7 @@ test('an unknown room or thing is refused and nothing is written', async () => {
   expect(await h.db('entry').where({ kind: 'routine' })).toEqual([]);
 });
 
-test('the rhythm is the Book’s: changed there, or switched off', async () => {
+test('the rhythm is Reference’s: changed there, or switched off', async () => {
   await h.send('routine.tick', { room, task: 'jars' });
   h.clock.now += 5 * HOUR;
   expect((await now()).get('jars')!.due).toBe(false);
@@ -85,7 +85,7 @@ test('a room on town water wants its chlorine measured; the reading is the tick,
   await h.send('reading.record', { sensor, value: 0.01 });
   expect((await now()).get('chlorine')).toMatchObject({ due: false, last: h.clock.now });
   const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
-  const view = async () => (await roomView(h.db, site, room, h.clock.now, await round(h.db, site, h.clock.now)))!;
+  const view = async () => (await roomView(h.db, site, room, h.clock.now, await livingStock(h.db, site, h.clock.now)))!;
   expect((await view()).read).toMatchObject([{ name: 'chl', value: expect.closeTo(0.01, 6) }]);
   expect((await view()).supply.neutraliser).toMatchObject({ minutes: null, missing: 'set the flow of its units' });
   await h.send('unit.save', { id: h.units.J1!, name: 'J1', room, kind: 'jar', volumeL: 7, flowLPerMin: 4 });

@@ -51,7 +51,7 @@ test('more than stand there, or a part that leaves others anyway, is refused at 
   expect(await h.number('J1', 'yolksac')).toBe(before);
 });
 
-test('put right, the numbers of the first time are gone with it', async () => {
+test('corrected, the numbers of the first time are gone with it', async () => {
   const before = await h.number('J1', 'yolksac');
   await pond({ dead: 140, stay: 600 });
   const entry = (await h.db('entry').where({ kind: 'pond' }).first('id')) as { id: string };

@@ -139,7 +139,7 @@ test('what happened yesterday takes its place before what follows', async () => 
   await sound();
 });
 
-test('the past is not put right into something that cannot have been', async () => {
+test('the past is not corrected into something that cannot have been', async () => {
   await untilPonded();
   const early = h.clock.now + HOUR;
   h.clock.now += DAY;
@@ -154,7 +154,7 @@ test('the past is not put right into something that cannot have been', async () 
   await sound();
 });
 
-test('who may put right what, and undo for everyone within ten seconds', async () => {
+test('who may correct what, and undo for everyone within ten seconds', async () => {
   await untilPonded();
   await h.send('pick.record', { unit: h.units.J1!, number: 7 }, h.hand);
   await h.send('entry.correct', { entryId: await lastEntry('pick') }, h.hand);

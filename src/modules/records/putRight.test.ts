@@ -31,7 +31,7 @@ test('all that was moved from a tank goes to another, though the tank was empty 
   await h.send('move.record', { sources: [{ unit: h.units.R1!, amount: all }], to: h.units.R2! });
   await putRight('move', { to: h.units.R3! });
   expect([await h.number('R1'), await h.number('R2'), await h.number('R3')]).toEqual([0, 0, 5000]);
-  // And once more: what a correction put there is put right like anything else.
+  // And once more: what a correction put there is corrected like anything else.
   await putRight('move', { to: h.units.R4! });
   expect([await h.number('R3'), await h.number('R4')]).toEqual([0, 5000]);
   await sound();
@@ -134,7 +134,7 @@ test('animals that came are put into another unit, an hour earlier, under who me
     at: number;
   };
   expect([now.measured_by, now.at]).toEqual(['Hand', brought.at - HOUR]);
-  // Who measured stays who it was when something else is put right by somebody else.
+  // Who measured stays who it was when something else is corrected by somebody else.
   await putRight('opening', { measured: counted(810) });
   expect(
     ((await h.db('entry').orderBy('seq', 'desc').first('measured_by')) as { measured_by: string }).measured_by,
@@ -201,7 +201,7 @@ test('a change of time takes what stood then; what came between and needs the en
   await sound();
 });
 
-test('the day of a take put right: the clocks of lots mixed and graded from it follow, by the numbers poured', async () => {
+test('the day of a take corrected: the clocks of lots mixed and graded from it follow, by the numbers poured', async () => {
   const brought = (unit: string, days: number) =>
     h.send('stock.bring', {
       account: 'arrived',
@@ -237,7 +237,7 @@ test('the day of a take put right: the clocks of lots mixed and graded from it f
   await sound();
 });
 
-test('an accepted proposal is put right like any other entry', async () => {
+test('an accepted proposal is corrected like any other entry', async () => {
   await fry('R1', 1000);
   h.clock.now += HOUR;
   const { proposal } = await h.send<{ proposal: string }>(
@@ -246,7 +246,7 @@ test('an accepted proposal is put right like any other entry', async () => {
     h.hand,
   );
   await h.send('proposal.settle', { proposalId: proposal, accept: true, answer: 'replace' });
-  // The answer was about 990: it is asked anew of another number, and kept where only a remark is put right.
+  // The answer was about 990: it is asked anew of another number, and kept where only a remark is corrected.
   expect((await refusal(putRight('count', { measured: counted(995) }))).asks[0]?.id).toBe('answer');
   await putRight('count', { note: 'two people' });
   expect(await h.number('R1')).toBe(990);
@@ -266,7 +266,7 @@ describe('a temperature typed wrong', () => {
     expect([await stored(), await days(), await h.db('reading_hour').select('n')]).toEqual([[], [], []]);
   });
 
-  test('is put right in the readings too, and moved to its own time', async () => {
+  test('is corrected in the readings too, and moved to its own time', async () => {
     await h.send('temperature.record', { unit: h.units.J1!, celsius: 18 });
     const { at } = (await h.db('reading').first('at')) as { at: number };
     await putRight('temperature', { celsius: 8.1, at: at - HOUR });

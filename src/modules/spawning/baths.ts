@@ -11,7 +11,7 @@ export function askBath(c: Context, inUse: ReturnType<typeof bathAt>): void {
       ? `This bath has had ${n} ${n === 1 ? 'batch' : 'batches'} (${inUse.batches.map((b) => b.bowl).join(', ')}), ${inUse.batchesMost} at most: organic matter has spent it.`
       : 'No bath is recorded as mixed for this.',
     path: 'step',
-    todo: 'Mix a fresh one and record it first; the time of this step can be put right then.',
+    todo: 'Mix a fresh one and record it first; the time of this step can be corrected then.',
     choices: [inUse ? { value: 'again', label: 'Used once more' } : { value: 'elsewhere', label: 'Mixed elsewhere' }],
   });
 }

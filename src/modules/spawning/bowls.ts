@@ -11,5 +11,5 @@ export function mustBeNewBowl(state: DayState, name: string): void {
 export async function mustBeProtocols(c: Context, ids: readonly string[]): Promise<void> {
   const known = await protocolsInForce(c.trx, c.site.id);
   for (const id of ids)
-    if (!known.has(id)) throw new ActRefused('noProtocol', 'The Book has no such protocol.', 'protocols');
+    if (!known.has(id)) throw new ActRefused('noProtocol', 'Reference has no such protocol.', 'protocols');
 }

@@ -5,10 +5,10 @@ import type { Event } from '@/server/act/event';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
 import type { DayRow } from '@/server/stock/spawningDay';
-import { dayEntries } from '@/store/dayEntries';
 import type { Observation } from '@/store/books/record';
+import { dayEntries } from '@/store/dayEntries';
 
-/** The spawning day as it stands, without the entry that is being put right. */
+/** The spawning day as it stands, without the entry that is being corrected. */
 export async function stateOf(c: Context, d: DayRow): Promise<DayState> {
   const entries = await dayEntries(c.trx, d.id);
   return dayState(entries.filter((e) => e.id !== c.replacing?.id));

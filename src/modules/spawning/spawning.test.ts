@@ -1,6 +1,6 @@
-import { protocolShelf } from '@/reference/protocols';
 import { dayState } from '@/core/spawning/dayState';
 import { dayDue } from '@/core/spawning/due';
+import { shippedProtocols } from '@/reference/protocols';
 import { dayEntries } from '@/store/dayEntries';
 import { protocolsInForce } from '@/store/protocols';
 import { HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
@@ -94,7 +94,7 @@ describe('an injection', () => {
     await h.send('spawning.inject', dose({ dosePerKg: 6, dose: 'meant' }));
     const stop = await refusal(h.send('spawning.inject', dose({ fish: f2, dosePerKg: 40, dose: 'meant' })));
     expect(stop).toMatchObject({ code: 'doseStop', path: 'dosePerKg', asks: [] });
-    // The range of the Book is the hatchery's own to put right.
+    // The range of Reference is the hatchery's own to correct.
     await h.send('species.setValue', {
       species: 'sterlet',
       path: 'inductions.pituitary2',
@@ -123,7 +123,7 @@ describe('an injection', () => {
     expect(await refusal(h.send('spawning.inject', dose({ part: 3 })))).toMatchObject({ code: 'part' });
   });
 
-  test('put right in its place, without asking whether it was given already', async () => {
+  test('corrected in its place, without asking whether it was given already', async () => {
     await h.send('spawning.inject', dose());
     const { id } = await lastEntry();
     await h.send('entry.correct', { entryId: id, reason: 'she was weighed anew', replacement: { massG: 2500 } });
@@ -161,7 +161,7 @@ describe('eggs, milt and bowls', () => {
       code: 'noEggs',
       message: 'F1 has 10 g of eggs left, not 100.',
     });
-    // Put right in its own place it may have its own eggs again.
+    // Corrected in its own place it may have its own eggs again.
     const { id } = await lastEntry();
     await h.send('entry.correct', {
       entryId: id,
@@ -231,7 +231,7 @@ describe('eggs, milt and bowls', () => {
 });
 
 describe('protocols of this hatchery’s own', () => {
-  const clay = () => protocolShelf().get('clay')!;
+  const clay = () => shippedProtocols().get('clay')!;
   const save = (content: unknown, more: Record<string, unknown> = {}) =>
     h.send<{ version: number }>('protocol.save', { content, why: 'as we do it', ...more });
 

@@ -11,7 +11,7 @@ import { TextField } from '@/ui/fields';
 import { recordReading } from './acts/reading/act';
 import { recordTemperature } from './acts/temperature/act';
 
-/** A temperature or another reading typed by hand, put right. */
+/** A temperature or another reading typed by hand, corrected. */
 export function ReadingForm() {
   const { locale } = useSession();
   const unit = useShown();

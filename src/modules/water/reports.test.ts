@@ -55,7 +55,7 @@ describe('reports of probes', () => {
     expect(Number(hours.n)).toBe(6);
   });
 
-  test('a clock some minutes ahead is put right, and what is left out is counted by sensor and reason', async () => {
+  test('a clock some minutes ahead is corrected, and what is left out is counted by sensor and reason', async () => {
     const ahead = 3 * MIN;
     const sent = Array.from({ length: 60 }, (_, k) => ({
       sensor: 'BAY1 ',
@@ -81,7 +81,7 @@ describe('reports of probes', () => {
       { sensor: 'bay1', reason: 'ahead', n: 60 },
       { sensor: 'nobody', reason: 'unknown', n: 2 },
     ]);
-    // Shown with the last of each, and counted on the page of the day: what was merely put right is not.
+    // Shown with the last of each, and counted on the page of the day: what was merely corrected is not.
     const shown = await leftOut(h.db, h.manager.siteId, h.clock.now - DAY);
     expect(shown.find((l) => l.sensor === 'nobody')).toMatchObject({ n: 2, lastValue: 6 });
     const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };

@@ -2,10 +2,10 @@ import { capabilitiesOf } from '@/core/species/capabilities';
 import { changeADay, type Species, stageOf, stepBorne, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import type { RoundHolding } from './livingStock';
+import type { LivingHolding } from './livingStock';
 
 /** Holdings as the forms of the acts want them. @param book the species as this hatchery holds them */
-export function actHoldings(holdings: readonly RoundHolding[], book: ReadonlyMap<string, Species>) {
+export function actHoldings(holdings: readonly LivingHolding[], book: ReadonlyMap<string, Species>) {
   return holdings.map((h) => {
     const species = book.get(h.species)!;
     return {

@@ -8,7 +8,7 @@ export const MOST_GENERATIONS = 8;
 export type Inflow = { child: number; number: string | number; clock: number | null };
 
 /**
- * After an entry was put right: the thermal clocks of lots that were made of others (graded, mixed) follow those of the
+ * After an entry was corrected: the thermal clocks of lots that were made of others (graded, mixed) follow those of the
  * lots they came from, by the numbers poured together. A clock that is not known stays unknown.
  */
 export async function reworkClocks(c: Context, lots: readonly number[]): Promise<void> {

@@ -2,15 +2,15 @@ import { inWindow, type Window } from '@/core/incubation/handsOff';
 import type { JudgedRound } from '@/core/incubation/picks';
 import { rollingChange } from '@/core/incubation/rolling';
 import type { School } from '@/core/incubation/schools';
-import { ownRules } from '@/core/thresholds';
 import { type Due, type DueInput, dueFor, type RoundSettings } from '@/core/planning/due';
 import { type Species, stageOf, valueNamed } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { localDay } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type KeptWatch, schoolsOf } from '@/store/pickWatch';
 import { speciesBook } from '@/store/species';
-import { type StandingNow, standingsNow } from './stockNow';
+import { type StockNow, stockNow } from './stockNow';
 
 export type Milestone = {
   id: string;
@@ -33,7 +33,7 @@ export type Milestone = {
 };
 
 /** A standing holding with all that the round wants to know of it. */
-export type RoundHolding = StandingNow & {
+export type LivingHolding = StockNow & {
   speciesName: string;
   stageName: string;
   glyph: string;
@@ -71,13 +71,13 @@ type Prediction = {
  * Everything that stands, with dates and what is due. A fixed number of queries however long the history: standings,
  * the latest observations of what stands, the predictions of what stands, the book.
  */
-export async function round(
+export async function livingStock(
   db: Db,
   site: { siteId: number; timeZone: string; units?: 'metric' | 'us' },
   now: number,
-  only: Parameters<typeof standingsNow>[3] = {},
-): Promise<RoundHolding[]> {
-  const standings = await standingsNow(db, site.siteId, now, only);
+  only: Parameters<typeof stockNow>[3] = {},
+): Promise<LivingHolding[]> {
+  const standings = await stockNow(db, site.siteId, now, only);
   const [settings, last, rounds, predictions, book, watches, schools] = await Promise.all([
     roundSettings(db, site.siteId),
     lastObservations(
@@ -142,7 +142,7 @@ function glyphOf(stage: string, glyph: string, milestones: readonly Milestone[])
 }
 
 /** The sensitive window of the species that the eggs are in, by share of the way to hatch. */
-function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): RoundHolding['handsOff'] {
+function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): LivingHolding['handsOff'] {
   if (stage !== 'egg' && stage !== 'yolksac') return null;
   const hatch = milestones.findIndex((m) => m.enters === 'yolksac');
   const way = milestones[stage === 'egg' ? hatch : hatch + 1]?.passed;
@@ -155,7 +155,7 @@ function handsOffOf(species: Species, stage: string, milestones: readonly Milest
 async function watchesOf(
   db: Db,
   holdingIds: readonly number[],
-): Promise<Map<number, NonNullable<RoundHolding['watch']>>> {
+): Promise<Map<number, NonNullable<LivingHolding['watch']>>> {
   const rows =
     holdingIds.length === 0
       ? []
@@ -266,13 +266,13 @@ async function doubtfulOf(db: Db, last: ReadonlyMap<number, Record<string, numbe
 
 /**
  * Of eggs in jars: how warm the water was on the day the flow was last set, how warm it is, and the change of flow that
- * this wants. Nothing where the Book has no diameter or the water was not read. Two queries.
+ * this wants. Nothing where Reference has no diameter or the water was not read. Two queries.
  */
 async function rollingOf(
   db: Db,
   timeZone: string,
   now: number,
-  standings: readonly StandingNow[],
+  standings: readonly StockNow[],
   last: ReadonlyMap<number, Record<string, number>>,
   book: ReadonlyMap<string, Species>,
 ): Promise<Map<number, NonNullable<DueInput['rolling']>>> {
@@ -316,7 +316,7 @@ async function rollingOf(
       const from = j.days.map((d) => thenOf.get(`${j.sensor} ${d}`)).find((c) => c !== undefined);
       const to = nowOf.get(j.sensor);
       if (from === undefined || to === undefined) return [];
-      const change = rollingChange(j.diameter, 1000 * ownRules.eggDensity.value, inWater(from), inWater(to));
+      const change = rollingChange(j.diameter, 1000 * thresholds.eggDensity.value, inWater(from), inWater(to));
       return [[j.id, { from, to, change, setAt: j.setAt }] as const];
     }),
   );

@@ -1,6 +1,6 @@
-import { ownRules } from '@/core/thresholds';
 import { grouped, plain } from '@/core/quantities/format';
 import { valueNamed } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { overload, withBrood } from '@/server/questions';
@@ -24,10 +24,10 @@ export async function warnLoads(c: Context, loads: readonly Load[], path = 'to')
       | undefined;
     const there = Number(row?.n ?? 0) - (await broughtByReplaced(c, unit.id));
     const after = there + adds;
-    if (unit.load_limit !== null && after > ownRules.absurdLoad.value * unit.load_limit)
+    if (unit.load_limit !== null && after > thresholds.absurdLoad.value * unit.load_limit)
       throw new ActRefused(
         'cannotHold',
-        `${unit.name} would hold ${grouped(after)}, more than ${ownRules.absurdLoad.value} times its limit of ${grouped(unit.load_limit)}.`,
+        `${unit.name} would hold ${grouped(after)}, more than ${thresholds.absurdLoad.value} times its limit of ${grouped(unit.load_limit)}.`,
         path,
         'Check the number and the unit; where it can hold that many, the manager sets its limit first.',
       );
@@ -70,7 +70,7 @@ async function mustFit(
     );
   const diameter = valueNamed(species, 'hardened egg diameter')?.value;
   if (station !== 'eggs' || diameter === undefined || unit.volume_l === null) return;
-  const litres = (adds * Math.PI * diameter ** 3) / 6 / 1e6 / ownRules.leastPacking.value;
+  const litres = (adds * Math.PI * diameter ** 3) / 6 / 1e6 / thresholds.leastPacking.value;
   if (litres > 1.5 * unit.volume_l)
     throw new ActRefused(
       'cannotHold',

@@ -1,6 +1,6 @@
-import { speciesOf, speciesShelf } from '@/reference/shipped';
 import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
+import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { otherKind } from '@/server/questions';
@@ -31,7 +31,7 @@ export function lotName(pattern: string, species: Species, season: string, numbe
 }
 
 export function knownSpecies(id: string): Species {
-  if (!speciesShelf().has(id))
+  if (!shippedSpecies().has(id))
     throw new ActRefused('noSpecies', 'The book has no such species.', 'species', 'Choose one of the list.');
   return speciesOf(id);
 }

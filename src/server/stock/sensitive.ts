@@ -1,6 +1,6 @@
 import { inWindow, severityWords } from '@/core/incubation/handsOff';
-import { ownRules } from '@/core/thresholds';
 import { nextStage } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { early, eyes, sensitive } from '@/server/questions';
@@ -67,7 +67,7 @@ export async function askEyes(c: Context, s: Standing, at: number, path: string,
     .where('at', '<=', at)
     .orderBy('at', 'desc')
     .first('value')) as { value: number } | undefined;
-  if (eyed && eyed.value >= ownRules.eyesIn.value) return;
+  if (eyed && eyed.value >= thresholds.eyesIn.value) return;
   ask(c, eyes, {
     message: eyed
       ? `Eyes were seen in ${Math.round(100 * eyed.value)} % at the last check.`
@@ -87,7 +87,7 @@ export async function askEarly(c: Context, s: Standing, at: number, what: string
   if (s.lot.fertilised_at === null || !(await can(c, s, 'picked'))) return;
   const way = await wayAt(c, s, at);
   const hours = (at - s.lot.fertilised_at) / 3_600_000;
-  if (way === null ? hours >= ownRules.leastEggHours.value : way >= least) return;
+  if (way === null ? hours >= thresholds.leastEggHours.value : way >= least) return;
   ask(c, early, {
     message: `${s.unit.name}: the eggs are ${oldWords(hours)} old${way === null ? '' : `, ${Math.round(100 * way)} % of the way to hatch by their water`}. ${what} so soon?`,
     path: 'unit',

@@ -1,9 +1,9 @@
-import { speciesOf, speciesShelf } from '@/reference/shipped';
 import type { Place } from '@/core/books/accounts';
 import { type BookState, numbersAt } from '@/core/books/state';
 import { Z95 } from '@/core/distributions';
 import { type Capability, capabilitiesOf } from '@/core/species/capabilities';
 import { stageOf } from '@/core/species/species';
+import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, choose } from '@/server/context';
 import type { HoldingRow } from '@/store/books/rows';
@@ -132,7 +132,7 @@ export function seenWithout(state: BookState, r: HoldingRow, at: number) {
 export async function can(c: Context, s: Standing, ...any: readonly Capability[]): Promise<boolean> {
   if (any.length === 0) return false;
   // Stages are the shelf's: nobody changes what is done with one. A query is spared in every act.
-  const species = speciesShelf().get(s.lot.species) ?? (await c.species(s.lot.species));
+  const species = shippedSpecies().get(s.lot.species) ?? (await c.species(s.lot.species));
   const of = capabilitiesOf(stageOf(species, s.place.stage));
   return any.some((x) => of.includes(x));
 }

@@ -4,7 +4,7 @@ import { SENSOR_OF_UNIT } from '@/store/waters';
 const DAY = 86_400_000;
 
 /** A holding with animals in it, as it stands now. */
-export type StandingNow = {
+export type StockNow = {
   holdingId: number;
   lotId: number;
   lot: string;
@@ -29,7 +29,7 @@ export type StandingNow = {
   flowLPerMin: number | null;
 };
 
-type Row = Omit<StandingNow, 'sd' | 'estimated'> & {
+type Row = Omit<StockNow, 'sd' | 'estimated'> & {
   sd: number;
   exposure: number;
   exposureAt: number;
@@ -38,12 +38,12 @@ type Row = Omit<StandingNow, 'sd' | 'estimated'> & {
 };
 
 /** All living stock of a site now; narrowed by `only`. One query. */
-export async function standingsNow(
+export async function stockNow(
   db: Db,
   siteId: number,
   now: number,
   only: { roomId?: number; lotId?: number; stages?: readonly string[] } = {},
-): Promise<StandingNow[]> {
+): Promise<StockNow[]> {
   const rows = (await db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .join('unit as u', 'u.id', 'h.unit_id')

@@ -1,7 +1,7 @@
 import { run } from '@/core/calculation';
-import { ownRules } from '@/core/thresholds';
 import { degrees, degreesApart } from '@/core/quantities/format';
 import { stepBorne } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { temper } from '@/core/water/mixing';
 import { answered, ask, type Context } from '@/server/context';
 import { tempered } from '@/server/questions';
@@ -53,7 +53,7 @@ export async function askTemperedOut(
     c,
     { name: from.unit.name, celsius: here },
     { name: to.name, celsius: to.celsius },
-    own ?? ownRules.releaseStep.value,
+    own ?? thresholds.releaseStep.value,
     'waterCelsius',
   );
 }
@@ -69,7 +69,7 @@ async function askOfSteps(c: Context, from: Water, to: Water, most: number, path
     fromCelsius: from.celsius,
     toCelsius: to.celsius,
     maxStepCelsius: most,
-    minutesPerStep: ownRules.temperMinutes.value,
+    minutesPerStep: thresholds.temperMinutes.value,
   });
   ask(c, tempered, {
     message: `${from.name} stands at ${degrees(from.celsius, us)} and ${to.name} at ${degrees(to.celsius, us)}: more than the ${degreesApart(most, us)} that they bear at once.`,

@@ -18,7 +18,7 @@ test('answers among the fields of older entries go beside them, and come back; w
   const [a, b, c] = (await h.db('entry').orderBy('seq').pluck('seq')) as number[];
   const old = [
     { unit: 1, number: 12_000, shortfall: 'yes', sensitive: 'emergency', cause: 'answer: "yes"' },
-    // A dose in figures, a path of the Book: no answers.
+    // A dose in figures, a path of Reference: no answers.
     { dose: 3, path: 'limits.oxygen@all', bath: 'iodophor' },
     { species: 'carp', sure: 'yes', answers: { goneBefore: 'stored' } },
   ];

@@ -1,5 +1,5 @@
 import { provenances } from '@/core/species/species';
-import { speciesShelf } from '@/reference/shipped';
+import { shippedSpecies } from '@/reference/shipped';
 import { pathById } from './bookPaths';
 
 test('own values are known by what they are, not by their place: those of earlier versions are carried over', () => {
@@ -9,7 +9,7 @@ test('own values are known by what they are, not by their place: those of earlie
   expect(pathById('pikeperch', 'handsOff.0')).toBe('handsOff.eggs-1');
   expect(pathById('pikeperch', 'limits.99')).toBeNull();
   expect(pathById('pikeperch', 'drift.fry')).toBe('drift.fry');
-  for (const s of speciesShelf().values()) {
+  for (const s of shippedSpecies().values()) {
     const now = provenances(s).map((p) => p.path);
     for (const group of ['limits', 'values', 'handsOff'])
       for (let i = 0; pathById(s.id, `${group}.${i}`) !== null; i++)

@@ -1,5 +1,5 @@
 /**
- * Where values of the Book stood by their place in a list, before each had an id: what `limits.3` of a species meant.
+ * Where values of Reference stood by their place in a list, before each had an id: what `limits.3` of a species meant.
  * Final, like the migration that reads it.
  */
 const PLACES: Record<string, Record<string, readonly string[]>> = {

@@ -214,7 +214,7 @@ export const incubationMigrations: Step[] = [
   },
   {
     name: '0415_values_by_id',
-    // What fits nowhere keeps its path: it is listed in the Book, not lost.
+    // What fits nowhere keeps its path: it is listed in Reference, not lost.
     up: async (k) => {
       const rows = (await k('species_value').select('id', 'species', 'path')) as {
         id: number;

@@ -2,8 +2,8 @@ import type { Danger } from '@/core/incubation/danger';
 import { UnitSheet } from '@/modules/incubation/screens/room/UnitSheet';
 import { unitSheet } from '@/modules/incubation/views/unitSheet';
 import { actHoldings, measuredVolume } from '@/server/stock/actHoldings';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { places, releaseSites } from '@/server/stock/places';
-import type { RoundHolding } from '@/server/stock/livingStock';
 import { speciesBook } from '@/store/species';
 import { db } from '../../_server/database';
 import { requestNow, workedOnce } from '../../_server/request';
@@ -13,7 +13,7 @@ type Unit = {
   id: number;
   name: string;
   kind: string;
-  holdings: RoundHolding[];
+  holdings: LivingHolding[];
   areaCm2?: number | null;
   flowLPerMin?: number | null;
   danger?: Danger | null;
@@ -23,7 +23,7 @@ type Unit = {
  * The sheet of the unit in hand, for the rooms and for rearing.
  * @param neighbours what stands beside it: of the same lot, stage and species they can be ponded together
  */
-export async function sheetOf(person: SignedIn, unit: Unit, close: string, neighbours: readonly RoundHolding[] = []) {
+export async function sheetOf(person: SignedIn, unit: Unit, close: string, neighbours: readonly LivingHolding[] = []) {
   const first = unit.holdings[0];
   const [details, where, sites, totalVolumeMl, book] = await workedOnce('sheet', unit.id, '', () =>
     Promise.all([

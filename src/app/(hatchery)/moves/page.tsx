@@ -2,7 +2,7 @@ import { MovesScreen } from '@/modules/moves/screens/MovesScreen';
 import { releases, siteTotals } from '@/modules/moves/views/releases';
 import { ledger } from '@/modules/records/views/ledger';
 import { seasonOf, seasonSpan } from '@/server/stock/lots';
-import { standingsNow } from '@/server/stock/stockNow';
+import { stockNow } from '@/server/stock/stockNow';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 
@@ -35,7 +35,7 @@ export default async function MovesPage() {
       ],
       limit: 25,
     }),
-    standingsNow(db(), person.siteId, at, { stages: ['fingerling'] }),
+    stockNow(db(), person.siteId, at, { stages: ['fingerling'] }),
   ]);
   return (
     <MovesScreen

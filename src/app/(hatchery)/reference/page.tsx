@@ -1,25 +1,25 @@
-import { BookScreen } from '@/modules/reference/screens/ReferenceScreen';
 import { ProtocolsPage } from '@/modules/reference/screens/ProtocolsPage';
-import { bookView, protocolsOf, valueHistory } from '@/modules/reference/views/reference';
+import { ReferenceScreen } from '@/modules/reference/screens/ReferenceScreen';
 import { ownDrift } from '@/modules/reference/views/drift';
 import { ownClock } from '@/modules/reference/views/ownClock';
 import { ownDeaths } from '@/modules/reference/views/ownDeaths';
+import { protocolsOf, referenceView, valueHistory } from '@/modules/reference/views/reference';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
 
-export const metadata = { title: 'Book' };
+export const metadata = { title: 'Reference' };
 
-export default async function BookPage({
+export default async function ReferencePage({
   searchParams,
 }: {
   searchParams: Promise<{ species?: string; page?: string }>;
 }) {
   const person = await requirePerson();
   const { species, page } = await searchParams;
-  const book = await bookView(db(), person.siteId);
+  const book = await referenceView(db(), person.siteId);
   const open = book.species.find((s) => s.id === species) ?? null;
   return (
-    <BookScreen
+    <ReferenceScreen
       book={book}
       open={open}
       history={open ? await valueHistory(db(), person.siteId, open.id) : []}

@@ -3,8 +3,8 @@ import { TakeForm } from '@/modules/incubation/acts/take/form';
 import { speciesList } from '@/modules/reference/views/reference';
 import { packingsHere } from '@/modules/spawning/views/eggsLearned';
 import { actHoldings, measuredVolume } from '@/server/stock/actHoldings';
+import { livingStock } from '@/server/stock/livingStock';
 import { places, releaseSites } from '@/server/stock/places';
-import { round } from '@/server/stock/livingStock';
 import { speciesBook } from '@/store/species';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
@@ -20,7 +20,7 @@ export default async function TakePage() {
     speciesList(db(), person.siteId),
     places(db(), person.siteId),
     releaseSites(db(), person.siteId),
-    round(db(), person, now(), { stages: ['egg'] }),
+    livingStock(db(), person, now(), { stages: ['egg'] }),
     packingsHere(db(), person.siteId),
     speciesBook(db(), person.siteId),
   ]);

@@ -6,8 +6,8 @@ import { useSession } from '@/client/session';
 import { type BySex, catchMeans, sumOf } from '@/core/brood/batch';
 import { quotaName } from '@/core/brood/fateRules';
 import { fates } from '@/core/brood/fates';
-import { ownRules } from '@/core/thresholds';
 import { figures, grouped } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { ArriveForm } from '@/modules/brood/acts/arrive/form';
 import { SortForm } from '@/modules/brood/acts/sort/form';
@@ -137,7 +137,7 @@ function Pace({ view }: { view: ArrivalsView }) {
 
 function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOpen: (what: 'sort' | 'tag') => void }) {
   const { timeZone, now } = useSession();
-  const long = b.soakHours !== null && b.soakHours > ownRules.soakHours.value;
+  const long = b.soakHours !== null && b.soakHours > thresholds.soakHours.value;
   const waits = b.waits ? sumOf(b.waits) : 0;
   const came = sumOf(b.came);
   const ended = fates
@@ -188,8 +188,8 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
       />
       {long && (
         <p className="text-[0.92rem] text-careful">
-          {figures(b.soakHours!, 2)} hours in the net, above {ownRules.soakHours.value}: expect losses in the next days,
-          and handle them little.
+          {figures(b.soakHours!, 2)} hours in the net, above {thresholds.soakHours.value}: expect losses in the next
+          days, and handle them little.
         </p>
       )}
     </li>

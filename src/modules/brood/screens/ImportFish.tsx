@@ -96,7 +96,7 @@ export function ImportFish({
       {good && good.problems.length > 0 && (
         <div role="alert" className="border-l-[3px] border-hand bg-hand-wash px-3 py-2">
           <p className="font-bold">
-            {good.problems.length} {good.problems.length === 1 ? 'cell' : 'cells'} to put right in the file. Nothing is
+            {good.problems.length} {good.problems.length === 1 ? 'cell' : 'cells'} to correct in the file. Nothing is
             written before that.
           </p>
           <ul className="max-h-[16rem] overflow-auto text-[0.95rem]">

@@ -1,12 +1,12 @@
 /** @jest-environment jsdom */
 import { TextEncoder } from 'node:util';
 import { screen, within } from '@testing-library/react';
-import { speciesOf } from '@/reference/shipped';
 import { bookOf } from '@/client/fish';
 import { FateForm } from '@/modules/brood/acts/fate/form';
 import { LookForm } from '@/modules/brood/acts/look/form';
-import { broodFish } from '../../../../tests/support/spawningDay';
+import { speciesOf } from '@/reference/shipped';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
+import { broodFish } from '../../../../tests/support/spawningDay';
 import type { BroodView } from '../views/brood';
 import { BroodScreen } from './BroodScreen';
 import { BroodTools } from './BroodTools';
@@ -168,7 +168,7 @@ test('a list that is read in shows each row’s problem, and is sent only when t
     screen.getByLabelText(/CSV file/),
     bytes(bad, 'tag,sex,mass kg,unit\nSTF1,f,2.4,H3\nSTF2,x,heavy,H99\n'),
   );
-  expect(await screen.findByText(/3 cells to put right in the file/)).toBeTruthy();
+  expect(await screen.findByText(/3 cells to correct in the file/)).toBeTruthy();
   expect(screen.getByText(/line 3, sex: “x” is no sex/)).toBeTruthy();
   const send = screen.getByRole('button', { name: 'Read them in' }) as HTMLButtonElement;
   expect(send.disabled).toBe(true);
@@ -176,7 +176,7 @@ test('a list that is read in shows each row’s problem, and is sent only when t
   await user.upload(screen.getByLabelText(/CSV file/), bytes(file(good), good));
   expect((await screen.findByText(/1 new, 1 known/)).textContent).toContain('2');
   await user.click(send);
-  expect(within(document.body).queryByText(/to put right in the file/)).toBeNull();
+  expect(within(document.body).queryByText(/to correct in the file/)).toBeNull();
   expect(onlySent()).toMatchObject({
     type: 'brood.import',
     payload: { species: 'sterlet', fileName: 'brood.csv', text: good },

@@ -1,7 +1,7 @@
 import { DAY, takeOf61500, testHatchery } from '../../../../tests/support/hatchery';
 import { broodView } from './brood';
 
-test('a take that was taken back, or put right with another mother, is no spawning of the first', async () => {
+test('a take that was taken back, or corrected with another mother, is no spawning of the first', async () => {
   const h = await testHatchery();
   const timesOf = async () => {
     const { fish } = await broodView(h.db, h.manager.siteId, 'arctic-char', h.clock.now);
@@ -20,7 +20,7 @@ test('a take that was taken back, or put right with another mother, is no spawni
     replacement: { females: [{ tag: 'F32' }] },
   });
   expect(await timesOf()).toMatchObject({ F31: 0, F32: 1 });
-  // F31 gave nothing now: her sex may be put right.
+  // F31 gave nothing now: her sex may be corrected.
   const f31 = (await h.db('brood_fish').where({ tag: 'F31' }).first('id')) as { id: number };
   await h.send('brood.save', { id: f31.id, species: 'arctic-char', tag: 'F31', sex: 'male' });
   const again = (await h.db('entry').where({ kind: 'take' }).orderBy('seq', 'desc').first('id')) as { id: string };

@@ -3,8 +3,8 @@ import type { FishSource, Sex } from '@/core/brood/parseFish';
 import { adultMassG, type MassRange } from '@/core/brood/plausible';
 import { expected } from '@/core/eggs/expected';
 import type { Animal } from '@/core/genetics/pedigree';
-import { ownRules } from '@/core/thresholds';
 import { type Species, valueNamed } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { fromJson } from '@/store/books/rows';
 import { waitingBySpecies } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
@@ -129,7 +129,7 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
 /** F2 before F10. */
 const byTag = new Intl.Collator('en', { numeric: true });
 
-const RIPE_MS = ownRules.ripeDays.value * 86_400_000;
+const RIPE_MS = thresholds.ripeDays.value * 86_400_000;
 
 /**
  * Who can be spawned: the brood fish of a species with what was seen of each last. Six statements however many.
@@ -249,7 +249,7 @@ function fishOf(
   };
 }
 
-/** What a female of this mass may give, by the Book's eggs per kilogram; null where eggs do not go by mass. */
+/** What a female of this mass may give, by Reference's eggs per kilogram; null where eggs do not go by mass. */
 export function eggsOf(book: Species, massG: number): { expected: number; low: number; high: number } | null {
   const perKg = valueNamed(book, 'eggs per kg');
   if (!perKg) return null;
@@ -257,7 +257,7 @@ export function eggsOf(book: Species, massG: number): { expected: number; low: n
     expected.input.parse({
       femaleMassKg: massG / 1000,
       eggsPerKg: perKg.value,
-      // The Book's spread is the half-width in which most stocks lie.
+      // Reference's spread is the half-width in which most stocks lie.
       eggsPerKgSd: (perKg.spread ?? 0) / 1.96,
     }),
   );

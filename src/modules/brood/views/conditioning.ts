@@ -1,7 +1,7 @@
 import { type Conditioning, conditioning, deviation, type Stay, timeIn } from '@/core/brood/conditioning';
-import { ownRules } from '@/core/thresholds';
 import { shareDifference, type Verdict } from '@/core/sampling/difference';
 import { wilson } from '@/core/sampling/proportion';
+import { thresholds } from '@/core/thresholds';
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -47,7 +47,7 @@ type Seen = { brood_fish_id: number; kind: string; said: string | null; unit_id:
 
 const DAY = 86_400_000;
 /** A response so long after the end still counts as of the programme. */
-const AFTER = ownRules.responseDays.value * DAY;
+const AFTER = thresholds.responseDays.value * DAY;
 
 /** Conditioning programmes of a species with what came of each. Six statements. */
 export async function conditioningView(

@@ -96,7 +96,7 @@ test('not all of a lot, not out of future brood, not more than there are', async
   expect(await refusal(keep('J3', 5, 'J4'))).toMatchObject({ code: 'isBrood' });
 });
 
-test('put right it keeps its lot; taken back it is gone', async () => {
+test('corrected it keeps its lot; taken back it is gone', async () => {
   const { lot } = await keep('J1', 25, 'J3');
   const entry = async () =>
     ((await h.db('entry').where({ kind: 'keepBrood' }).orderBy('seq', 'desc').first('id')) as { id: string }).id;

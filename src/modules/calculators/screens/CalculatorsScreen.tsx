@@ -10,7 +10,14 @@ import { unitFor, words } from './keys';
 import type { Shape } from './shape';
 
 export type CalculatorEntry = { id: string; title: string; group: string };
-export type CalculatorOpen = { id: string; title: string; asks: string; example: unknown; source: string; shape: Shape };
+export type CalculatorOpen = {
+  id: string;
+  title: string;
+  asks: string;
+  example: unknown;
+  source: string;
+  shape: Shape;
+};
 type Answer = {
   output: Record<string, unknown>;
   working: Working;

@@ -38,7 +38,7 @@ const desks = [
   { href: '/', word: 'Today', icon: ListChecks },
   { href: '/flow', word: 'Flow', icon: Waves },
   { href: '/calculators', word: 'Bench', icon: Calculator },
-  { href: '/book', word: 'Book', icon: BookOpen },
+  { href: '/reference', word: 'Reference', icon: BookOpen },
   { href: '/records', word: 'Records', icon: ScrollText },
 ];
 

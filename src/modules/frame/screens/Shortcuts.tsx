@@ -8,13 +8,13 @@ import { useShorthands } from '@/client/useActForms';
 const keys = [
   ['/', 'to the log line'],
   ['1 to 6', 'stations of the life line: brood, eggs, yolk-sac, fry, fingerlings, gone out'],
-  ['t, f, b, k, r', 'Today, Flow, Bench, Book, Records'],
+  ['t, f, b, k, r', 'Today, Flow, Calculators, Reference, Records'],
   ['w', 'working of the number that has the focus, or of the first on the page'],
   ['?', 'this help'],
   ['Esc', 'closes and clears'],
 ] as const;
 
-const pages: Record<string, string> = { t: '/', f: '/flow', b: '/calculators', k: '/book', r: '/records' };
+const pages: Record<string, string> = { t: '/', f: '/flow', b: '/calculators', k: '/reference', r: '/records' };
 
 /** Keys that work wherever nobody is typing, and the page that lists them. */
 export function Shortcuts({ hrefs }: { hrefs: string[] }) {

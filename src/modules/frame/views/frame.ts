@@ -1,8 +1,8 @@
 import type { Station } from '@/core/species/species';
 import { broodHere } from '@/modules/brood/views/brood';
 import type { DaysNow } from '@/modules/spawning/views/daysNow';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { seasonOf, seasonSpan } from '@/server/stock/lots';
-import type { RoundHolding } from '@/server/stock/livingStock';
 import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 
@@ -27,7 +27,7 @@ export async function lifeLine(
   db: Db,
   site: { siteId: number; timeZone: string },
   now: number,
-  holdings: readonly RoundHolding[],
+  holdings: readonly LivingHolding[],
   days: DaysNow,
 ): Promise<StationTotal[]> {
   const [brood, totals, gone, rooms] = await Promise.all([
@@ -74,7 +74,7 @@ export async function lifeLine(
 }
 
 /** The incubation room to go to for a station: where a hand is wanted first, else where most of it lives. */
-function roomOf(holdings: readonly RoundHolding[], station: Station): number | undefined {
+function roomOf(holdings: readonly LivingHolding[], station: Station): number | undefined {
   const rooms = new Map<number, { wanted: number; number: number }>();
   for (const h of holdings) {
     if (h.station !== station || h.number <= 0) continue;

@@ -1,7 +1,7 @@
 import type { Snapshot } from '@/core/shorthand/reading';
 import { capabilitiesOf } from '@/core/species/capabilities';
 import { nextStage, stageOf } from '@/core/species/species';
-import { standingsNow, totalsBy } from '@/server/stock/stockNow';
+import { stockNow, totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 
@@ -19,7 +19,7 @@ export async function snapshot(db: Db, siteId: number, now: number): Promise<Sna
         'r.name as room',
         db.raw('EXISTS (SELECT 1 FROM holding h WHERE h.unit_id = u.id) AS used'),
       ) as unknown as Promise<{ id: number; name: string; kind: string; room: string; used: number }[]>,
-    standingsNow(db, siteId, now),
+    stockNow(db, siteId, now),
     db('sensor as s')
       .join('room as r', 'r.id', 's.room_id')
       .where({ 's.site_id': siteId, 's.kind': 'temperature' })

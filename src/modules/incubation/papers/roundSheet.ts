@@ -1,11 +1,11 @@
 import type { RoutineTask } from '@/core/planning/routine';
 import { clock, isoDay } from '@/core/time/localDay';
 import { doubt, foot, keepTogether, open, table } from '@/server/papers/paper';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 
 /** The round on paper, in walking order, with room to write; for when the tablets are flat. */
 export async function roundSheetPdf(
-  holdings: readonly RoundHolding[],
+  holdings: readonly LivingHolding[],
   routine: readonly RoutineTask[],
   site: string,
   now: number,

@@ -1,5 +1,5 @@
 import { ownClock } from '@/modules/reference/views/ownClock';
-import { round } from '@/server/stock/livingStock';
+import { livingStock } from '@/server/stock/livingStock';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';
 import { comparison } from './compare';
@@ -33,7 +33,7 @@ test('minutes to danger and the flow needed stand with each unit whose volume is
   await h.db('unit').whereIn('id', [h.units.J1!, h.units.J2!]).update({ volume_l: 7 });
   await water(30, 5);
   const view = async () =>
-    (await roomView(h.db, site(), await roomId(), h.clock.now, await round(h.db, site(), h.clock.now)))!;
+    (await roomView(h.db, site(), await roomId(), h.clock.now, await livingStock(h.db, site(), h.clock.now)))!;
   const cold = (await view()).units.find((u) => u.name === 'J1')!.danger!;
   expect((await view()).units.find((u) => u.name === 'J3')!.danger).toBeNull();
   expect(cold.minutes).toBeGreaterThan(30);
@@ -48,7 +48,7 @@ test('the programme begins with the lot, its own clock, the water so far and as 
   await water(60, 5);
   await check('J1', 50);
   await workJobs(h.db, h.clock.now);
-  const all = await round(h.db, site(), h.clock.now);
+  const all = await livingStock(h.db, site(), h.clock.now);
   const v = (await programmeView(h.db, site(), await roomId(), null, h.clock.now, all))!;
   expect(v.sensor!.name).toBe('bay1');
   expect(v.lots).toHaveLength(1);
@@ -63,7 +63,14 @@ test('the programme begins with the lot, its own clock, the water so far and as 
 test('tanks that are free, their limits, and what hatches in other waters stand beside the programme', async () => {
   await water(60, 5);
   const view = async (sensor: number | null = null) =>
-    (await programmeView(h.db, site(), await roomId(), sensor, h.clock.now, await round(h.db, site(), h.clock.now)))!;
+    (await programmeView(
+      h.db,
+      site(),
+      await roomId(),
+      sensor,
+      h.clock.now,
+      await livingStock(h.db, site(), h.clock.now),
+    ))!;
   await h.db('unit').where({ id: h.units.R1! }).update({ load_limit: 20_000 });
   expect((await view()).tanks).toEqual({ free: 6, limits: [20_000] });
   expect((await view()).elsewhere).toEqual([]);
@@ -104,12 +111,12 @@ test('a programme in force tells how far the water strays from it', async () => 
     await roomId(),
     h.sensor,
     h.clock.now,
-    await round(h.db, site(), h.clock.now),
+    await livingStock(h.db, site(), h.clock.now),
   ))!;
   expect(v.running!.deviation).toBeCloseTo(-0.8, 1);
 });
 
-test('the clock here: dates against the Book, and what they do to the next lot', async () => {
+test('the clock here: dates against Reference, and what they do to the next lot', async () => {
   await water(60, 5);
   const before = (await ownClock(h.db, site().siteId, 'arctic-char'))!;
   expect(before.dates).toEqual([]);

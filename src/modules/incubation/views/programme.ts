@@ -4,7 +4,7 @@ import type { Phase } from '@/core/development/predict';
 import type { Point } from '@/core/development/timeline';
 import { changeADay, type Species } from '@/core/species/species';
 import { addLocalDays } from '@/core/time/localDay';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
 import { broodByUnit } from '@/store/broodIn';
 import type { Db } from '@/store/connection';
@@ -70,8 +70,8 @@ export type ProgrammeView = {
 };
 
 /** Hatches and swim-ups still to come of what stands, once a lot. */
-function awaited(holdings: readonly RoundHolding[]): ProgrammeView['elsewhere'] {
-  const lots = new Map<number, RoundHolding[]>();
+function awaited(holdings: readonly LivingHolding[]): ProgrammeView['elsewhere'] {
+  const lots = new Map<number, LivingHolding[]>();
   for (const h of holdings)
     if (h.station === 'eggs' || h.station === 'yolksac') lots.set(h.lotId, [...(lots.get(h.lotId) ?? []), h]);
   return [...lots.values()].flatMap((of) => {
@@ -91,7 +91,7 @@ export async function programmeView(
   roomId: number,
   sensorId: number | null,
   now: number,
-  all: readonly RoundHolding[],
+  all: readonly LivingHolding[],
 ): Promise<ProgrammeView | null> {
   const room = (await db('room').where({ id: roomId, site_id: site.siteId }).first('id', 'name')) as
     | ProgrammeView['room']
@@ -237,7 +237,7 @@ function deviationAt(points: readonly Point[], at: Point): number | null {
 type Book = Awaited<ReturnType<typeof speciesBook>>;
 
 /** The clocks of a lot with this hatchery's own factors in them. */
-const phasesOf = (h: RoundHolding, book: Book): ProgrammeLot['phases'] =>
+const phasesOf = (h: LivingHolding, book: Book): ProgrammeLot['phases'] =>
   book.get(h.species)!.milestones.map((m) => ({
     stage: m.id,
     name: m.name,
@@ -252,7 +252,7 @@ function limitsOf(species: Species): ProgrammeLot['limits'] {
   return { low: eggs?.low ?? 1, high: eggs?.high ?? 20, maxStepPerDay: changeADay(species) ?? 1 };
 }
 
-function takeOf(h: RoundHolding, book: Book): ProgrammeTake {
+function takeOf(h: LivingHolding, book: Book): ProgrammeTake {
   return {
     name: h.lot,
     speciesName: h.speciesName,
@@ -265,7 +265,7 @@ function takeOf(h: RoundHolding, book: Book): ProgrammeTake {
 }
 
 /** A lot on one water, from its holdings there. */
-function lotOf(holdings: readonly RoundHolding[], book: Book): ProgrammeLot {
+function lotOf(holdings: readonly LivingHolding[], book: Book): ProgrammeLot {
   const h = holdings[0]!;
   const species = book.get(h.species)!;
   const larvae = species.limits.find((l) => l.what === 'temperature' && l.stage === 'yolksac');

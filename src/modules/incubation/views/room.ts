@@ -3,7 +3,7 @@ import { type RoundDone, roundsOf } from '@/core/planning/rounds';
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import { type Supply, supplyOf } from '@/core/water/supply';
 import { type ReadNow, readNow, type SensorNow, temperaturesOf } from '@/server/sensorsNow';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -20,7 +20,7 @@ export type RoomUnit = {
   flowLPerMin: number | null;
   /** On which its eggs lie; null where it is not set. */
   areaCm2: number | null;
-  holdings: RoundHolding[];
+  holdings: LivingHolding[];
   /** All that stands in it, with the doubt that its holdings share. */
   number: number;
   sd: number;
@@ -56,7 +56,7 @@ export async function roomView(
   site: { siteId: number; timeZone: string },
   roomId: number,
   now: number,
-  all: readonly RoundHolding[],
+  all: readonly LivingHolding[],
 ): Promise<RoomView | null> {
   const rooms = (await db('room')
     .where({ site_id: site.siteId, kind: 'incubation' })
@@ -117,7 +117,7 @@ export async function roomView(
   const oxygen =
     read.find((r) => r.kind === 'oxygen' && r.roomId === roomId && r.at !== null && r.at > now - OXYGEN_HOLDS_MS) ??
     null;
-  const dangerIn = (u: { volumeL: number | null }, here: readonly RoundHolding[]): Danger | null => {
+  const dangerIn = (u: { volumeL: number | null }, here: readonly LivingHolding[]): Danger | null => {
     const h = here[0];
     if (!h || (h.station !== 'eggs' && h.station !== 'yolksac')) return null;
     const celsius = sensors.find((x) => x.id === h.sensorId)?.celsius ?? null;

@@ -8,7 +8,7 @@ import {
 } from '@/core/planning/routine';
 import type { Task } from '@/core/species/species';
 import type { UnitKind } from '@/core/units/unitKinds';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -44,7 +44,7 @@ export async function routine(
   db: Db,
   site: { siteId: number; timeZone: string },
   now: number,
-  holdings: readonly RoundHolding[],
+  holdings: readonly LivingHolding[],
 ): Promise<RoutineTask[]> {
   const young = holdings.filter((h) => h.station === 'eggs' || h.station === 'yolksac');
   if (young.length === 0) return [];

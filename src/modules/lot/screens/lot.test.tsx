@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../tests/support/screen';
 import type { LotView } from '../views/lot';
 import { LotScreen } from './LotScreen';
@@ -28,7 +28,7 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
       sd: 765,
       fertilisedAt: NOW - 120 * DAY,
       milestones: [],
-    } as unknown as RoundHolding,
+    } as unknown as LivingHolding,
     {
       holdingId: 6,
       unitId: 41,
@@ -42,7 +42,7 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
       sd: 0,
       fertilisedAt: NOW - 120 * DAY,
       milestones: [],
-    } as unknown as RoundHolding,
+    } as unknown as LivingHolding,
   ],
   number: 22_200,
   sd: 765,

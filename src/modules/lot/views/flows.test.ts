@@ -49,7 +49,7 @@ test('two tanks of the same number poured together stay two flows, each its own'
   expect(stair.steps.map((s) => [s.stage, s.number])).toEqual([['fry', 1200]]);
 });
 
-test('a grading into equal classes, put right, leaves only the flows that hold', async () => {
+test('a grading into equal classes, corrected, leaves only the flows that hold', async () => {
   const both = await lotIn('R3');
   h.clock.now += 3_600_000;
   const graded = await h.send('grade.record', {

@@ -1,7 +1,7 @@
 import { ledger, type SheetEntry } from '@/modules/records/views/ledger';
 import { type Check, checksOf } from '@/server/stock/checks';
+import { type LivingHolding, livingStock, type Milestone } from '@/server/stock/livingStock';
 import { type Parent, parentsOf } from '@/server/stock/parents';
-import { type Milestone, type RoundHolding, round } from '@/server/stock/livingStock';
 import { flowsBetweenLots } from '@/store/books/flows';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -18,7 +18,7 @@ export type LotView = {
   season: string;
   grade: string;
   fertilisedAt: number | null;
-  holdings: RoundHolding[];
+  holdings: LivingHolding[];
   number: number;
   sd: number;
   parents: (Parent & { number: number })[];
@@ -61,7 +61,7 @@ export async function lotView(
   const [book, holdings, parents, from, into, gone, stair, weights, checks, entries, measured, givenUp] =
     await Promise.all([
       speciesBook(db, site.siteId),
-      round(db, site, now, { lotId }),
+      livingStock(db, site, now, { lotId }),
       parentsOf(db, lotId),
       relatives(db, lotId, 'from'),
       relatives(db, lotId, 'into'),
@@ -110,7 +110,7 @@ async function watersOf(
   db: Db,
   lotId: number,
   fertilisedAt: number,
-  holdings: readonly RoundHolding[],
+  holdings: readonly LivingHolding[],
   now: number,
 ): Promise<LotWater[]> {
   const young = holdings.filter((h) => (h.station === 'eggs' || h.station === 'yolksac') && h.sensorId !== null);

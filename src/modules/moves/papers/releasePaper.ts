@@ -19,7 +19,7 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
       .moveDown(0.4)
       .font('bold')
       .fillColor('#a3222a')
-      .text('Superseded: an entry behind this paper was put right after it was issued.')
+      .text('Superseded: an entry behind this paper was corrected after it was issued.')
       .fillColor('black')
       .font('plain');
   doc.moveDown(1);

@@ -60,10 +60,10 @@ test('the paper: parents by share, batches and buckets as weighed', async () => 
   expect(await releasePaper(h.db, h.manager.siteId, 999_999)).toBeNull();
 });
 
-test('put right after its paper: the old one stands struck through once, with the number it had; the new beside it', async () => {
+test('corrected after its paper: the old one stands struck through once, with the number it had; the new beside it', async () => {
   const { entryId } = await release([5000, 4000]);
   await h.send('paper.issue', { entryId, content: { number: 8911 } });
-  // Something earlier is put right first, so that the release has had two derivations before it is replaced.
+  // Something earlier is corrected first, so that the release has had two derivations before it is replaced.
   await h.send('dead.record', { unit: h.units.R1!, number: 10, at: h.clock.now - HOUR });
   await h.send('entry.correct', { entryId, reason: 'a bucket more', replacement: { bucketsG: [5000, 4000, 1000] } });
   expect((await list()).map((r) => [r.number, r.voided, r.paper?.superseded ?? null]).sort()).toEqual([

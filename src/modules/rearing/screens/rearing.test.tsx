@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { show } from '../../../../tests/support/screen';
 import type { RearingUnit } from '../views/rearing';
 import { RearingScreen } from './RearingScreen';
 
-const fish = (over: Partial<RoundHolding> = {}): RoundHolding =>
+const fish = (over: Partial<LivingHolding> = {}): LivingHolding =>
   ({
     holdingId: 1,
     lotId: 7,
@@ -17,7 +17,7 @@ const fish = (over: Partial<RoundHolding> = {}): RoundHolding =>
     sd: 1500,
     due: [],
     ...over,
-  }) as unknown as RoundHolding;
+  }) as unknown as LivingHolding;
 const unit = (name: string, over: Partial<RearingUnit> = {}): RearingUnit => ({
   id: Number(name.slice(1)),
   name,

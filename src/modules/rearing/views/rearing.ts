@@ -1,4 +1,4 @@
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 
@@ -10,7 +10,7 @@ export type RearingUnit = {
   kind: string;
   volumeL: number | null;
   flowLPerMin: number | null;
-  holdings: RoundHolding[];
+  holdings: LivingHolding[];
   /** All that stands in it, with the doubt that its holdings share. */
   number: number;
   sd: number;
@@ -24,7 +24,7 @@ export async function rearingView(
   db: Db,
   site: { siteId: number; timeZone: string },
   now: number,
-  holdings: readonly RoundHolding[],
+  holdings: readonly LivingHolding[],
 ): Promise<RearingUnit[]> {
   const units = (await db('unit as u')
     .join('room as r', 'r.id', 'u.room_id')
@@ -84,6 +84,6 @@ export async function rearingView(
 type Weighed = { lot_id: number; unit_id: number; value: number; at: number };
 
 /** The last weighing of a lot in this unit; before its first one here, the last wherever it was. */
-const lastWeighed = (newestFirst: readonly Weighed[], h: RoundHolding): Weighed | undefined =>
+const lastWeighed = (newestFirst: readonly Weighed[], h: LivingHolding): Weighed | undefined =>
   newestFirst.find((w) => w.lot_id === h.lotId && w.unit_id === h.unitId) ??
   newestFirst.find((w) => w.lot_id === h.lotId);

@@ -10,7 +10,7 @@ import { correct } from '@/modules/records/acts/correct/act';
 import { Choice, TextField } from '@/ui/fields';
 import type { SheetEntry } from '../views/ledger';
 
-/** Entries, newest first; what was put right stays, struck through. Each can be put right where the person may. */
+/** Entries, newest first; what was corrected stays, struck through. Each can be corrected where the person may. */
 export function EntryList({
   entries,
   now,
@@ -45,7 +45,7 @@ export function EntryList({
               {e.says}
               {e.note && <span className="text-soft"> “{e.note}”</span>}
               {e.why && <span className="inline-block pl-1 text-[0.9rem] no-underline"> taken back: “{e.why}”</span>}
-              {e.replaces && <span className="text-[0.85rem] text-soft"> (put right)</span>}
+              {e.replaces && <span className="text-[0.85rem] text-soft"> (corrected)</span>}
               {e.paper && (
                 <a className="link ml-2" href={e.paper} target="_blank" rel="noopener">
                   paper
@@ -65,7 +65,7 @@ export function EntryList({
                 aria-expanded={open === e.id}
                 onClick={() => setOpen(open === e.id ? null : e.id)}
               >
-                {e.mend === 'takeBack' ? 'take back' : 'put right'}
+                {e.mend === 'takeBack' ? 'take back' : 'correct'}
               </button>
             )}
           </div>
@@ -89,7 +89,7 @@ function PutRight({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
           value={mode}
           onChange={setMode}
           options={[
-            { value: 'replace', label: 'put right' },
+            { value: 'replace', label: 'correct' },
             { value: 'back', label: 'take back' },
           ]}
         />

@@ -92,7 +92,7 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
             defaultValue={known ?? ''}
             max={today}
             className="input"
-            title="Leaves out what was recorded or put right later; empty: as known now"
+            title="Leaves out what was recorded or corrected later; empty: as known now"
           />
         </label>
         <label className="field">
@@ -121,7 +121,7 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
       </form>
       {known && (
         <p className="mb-3 text-careful" data-testid="known">
-          The books as they were known at the end of {known}: what was recorded or put right since is left out.{' '}
+          The books as they were known at the end of {known}: what was recorded or corrected since is left out.{' '}
           <Link
             className="link"
             href={`/records?${new URLSearchParams({ tab: 'stock', by, ...(day ? { day } : {}) })}`}

@@ -40,17 +40,17 @@ describe('the ledger', () => {
     expect(text).toContain('“in a hurry”');
   });
 
-  test('what was taken back stays, struck through, with its reason, and cannot be put right again', () => {
+  test('what was taken back stays, struck through, with its reason, and cannot be corrected again', () => {
     list([entry({ voided: true, why: 'a zero too many' }), entry({ id: 'e2', says: '34 from J3', replaces: true })]);
     const [old, now] = screen.getAllByRole('listitem');
     expect(old!.dataset.voided).toBe('true');
     expect(old!.textContent).toContain('taken back: “a zero too many”');
     expect(within(old!).queryByRole('button')).toBeNull();
-    expect(now!.textContent).toContain('(put right)');
-    expect(within(now!).getByRole('button', { name: 'put right' })).toBeTruthy();
+    expect(now!.textContent).toContain('(corrected)');
+    expect(within(now!).getByRole('button', { name: 'correct' })).toBeTruthy();
   });
 
-  test('corrections and anything a reader sees offer nothing to put right, a file is taken back whole; an empty ledger says so', () => {
+  test('corrections and anything a reader sees offer nothing to correct, a file is taken back whole; an empty ledger says so', () => {
     const { unmount } = list([
       entry({ kind: 'correction', mend: null }),
       entry({ id: 'e2', kind: 'import', mend: 'takeBack' }),
@@ -67,7 +67,7 @@ describe('the ledger', () => {
   test('taken back with a reason; what the server refuses is shown', async () => {
     server.replies = [refused('This entry is somebody else’s.')];
     const { user } = list([entry()]);
-    await user.click(screen.getByRole('button', { name: 'put right' }));
+    await user.click(screen.getByRole('button', { name: 'correct' }));
     await user.click(screen.getByLabelText('take back'));
     expect(screen.getByRole('button', { name: 'Take it back' })).toHaveProperty('disabled', true);
     await user.type(screen.getByLabelText('Why'), 'another jar');

@@ -23,7 +23,7 @@ const lastEntry = async (kind: string) =>
   ((await h.db('entry').where({ kind }).orderBy('seq', 'desc').first('id')) as { id: string }).id;
 const counted = (n: number) => ({ kind: 'measured', measured: { method: 'counted', number: n } });
 
-test('every stock list that was ever shown can be shown again, whatever was put right since', async () => {
+test('every stock list that was ever shown can be shown again, whatever was corrected since', async () => {
   await h.send('take.record', takeOf61500(h.units.B1!));
   await look('taken');
   await h.send('eggs.layDown', {
@@ -62,7 +62,7 @@ test('every stock list that was ever shown can be shown again, whatever was put 
     reason: 'it was 34',
     replacement: { number: 34 },
   });
-  await look('the pick put right');
+  await look('the pick corrected');
   await h.send('entry.correct', { entryId: await lastEntry('weighing'), reason: 'the scales were not set to nothing' });
   await look('the weighing taken back');
   await h.send('dead.record', { unit: h.units.R1!, number: 120, at: h.clock.now - 5 * DAY });
@@ -80,7 +80,7 @@ test('every stock list that was ever shown can be shown again, whatever was put 
 });
 
 test('as of one day and as known on another: the jar before and after the correction', async () => {
-  const [before, after] = ['another pick', 'the pick put right'].map((w) => shown.find((s) => s.what === w)!) as [
+  const [before, after] = ['another pick', 'the pick corrected'].map((w) => shown.find((s) => s.what === w)!) as [
     (typeof shown)[number],
     (typeof shown)[number],
   ];

@@ -10,7 +10,7 @@ export type SheetEntry = {
   kind: string;
   /** What was done: the word of its kind. */
   word: string;
-  /** How it is put right: in its form, by taking it back, or not at all. */
+  /** How it is corrected: in its form, by taking it back, or not at all. */
   mend: 'correct' | 'takeBack' | null;
   /** Where its paper is printed, if it has one. */
   paper: string | null;

@@ -44,7 +44,7 @@ export type StockAt = Pick<StockList, 'asOf' | 'knownAt' | 'rows'> & {
 
 /**
  * All living stock as it stood at an instant: by the books as known now, or as they were known at the instant `knownAt`
- * (what was recorded or put right later is then left out, with the doubt that the numbers had).
+ * (what was recorded or corrected later is then left out, with the doubt that the numbers had).
  */
 export async function stockAt(db: Db, siteId: number, asOf: number, knownAt?: number): Promise<StockAt> {
   const seq = knownAt === undefined ? null : await lastKnownSeq(db, siteId, knownAt);

@@ -38,7 +38,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
             viewBox={`0 0 ${W} ${H}`}
             className="w-full"
             role="img"
-            aria-label={`${own.dates.length} dates seen here against those predicted by the Book`}
+            aria-label={`${own.dates.length} dates seen here against those predicted by Reference`}
           >
             {x.ticks(5).map((t) => (
               <g key={t}>
@@ -64,7 +64,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                 )),
             )}
             <text x={W - 10} y={H - 4} fontSize={11} textAnchor="end" fill="var(--soft)">
-              days predicted by the Book
+              days predicted by Reference
             </text>
             <text x={LEFT + 4} y={17} fontSize={11} fill="var(--soft)">
               days seen here
@@ -77,7 +77,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                   <th>stage</th>
                   <th className="num">dates</th>
                   <th className="num">pace</th>
-                  <th className="num">next lot ±, Book</th>
+                  <th className="num">next lot ±, Reference</th>
                   <th className="num">with own dates</th>
                 </tr>
               </thead>
@@ -93,7 +93,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                     <td className="num">{m.n}</td>
                     <td className="num font-bold">
                       {Math.abs(m.factor - 1) < 0.005
-                        ? 'as the Book'
+                        ? 'as Reference'
                         : `${decimals(Math.abs(100 * (m.factor - 1)), 1)} % ${m.factor > 1 ? 'slower' : 'faster'}`}
                     </td>
                     <td className="num text-soft">{decimals(m.shelfHalf, 0)} %</td>
@@ -111,7 +111,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
             )}
             {own.milestones.some((m) => m.moved) && (
               <p className="mt-2 text-careful">
-                The pace here lies outside of what the Book lets expect: look at thermometers, at fertilisation times,
+                The pace here lies outside of what Reference lets expect: look at thermometers, at fertilisation times,
                 and at what is called half.
               </p>
             )}
@@ -127,13 +127,13 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                   {own.own ? (
                     'Own dates bend the forecasts.'
                   ) : (
-                    <b className="text-hand">Switched off: forecasts follow the Book alone.</b>
+                    <b className="text-hand">Switched off: forecasts follow Reference alone.</b>
                   )}
                 </p>
                 <TextField label="Why change that" value={why} onChange={setWhy} error={act.errorOn('why')} />
                 <ActFoot
                   act={act}
-                  label={own.own ? 'Follow the Book alone' : 'Let own dates bend it'}
+                  label={own.own ? 'Follow Reference alone' : 'Let own dates bend it'}
                   disabled={!why.trim()}
                 />
               </form>

@@ -15,7 +15,7 @@ const withShares = (d: DeathShape) => ({
 const sharesOf = (d: DeathShape) =>
   [d.base, d.early.share, d.blanks.share, d.hatch.share, d.handling.share].map(tidy).join();
 
-/** How eggs whitened in the lots that hatched here, beside what the Book holds; the manager may put it in force. */
+/** How eggs whitened in the lots that hatched here, beside what Reference holds; the manager may put it in force. */
 export function OwnDeathsLine({
   species,
   own,

@@ -13,8 +13,8 @@ export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInFor
     <>
       <h2 className="mb-1 text-[1.3rem]">Protocols</h2>
       <p className="quiet mb-3">
-        Steps of a spawning day, with the minutes in which each is wanted. Try what is new on a few eggs first;
-        label, veterinarian and local law decide.
+        Steps of a spawning day, with the minutes in which each is wanted. Try what is new on a few eggs first; label,
+        veterinarian and local law decide.
       </p>
       {protocolKinds.map((kind) => {
         const own = protocols.filter((p) => p.kind === kind);

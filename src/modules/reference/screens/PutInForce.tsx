@@ -4,7 +4,7 @@ import { useAct } from '@/client/useAct';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
 
-/** What this hatchery has learned of a value of the Book: a tap puts it in force, unless it is so already. */
+/** What this hatchery has learned of a value of Reference: a tap puts it in force, unless it is so already. */
 export function PutInForce({
   held,
   mayEdit,

@@ -4,10 +4,10 @@ import { limitId, type Species, valueId } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
-import type { BookView, ValueChange } from '../views/reference';
 import type { OwnDrift } from '../views/drift';
 import type { OwnClock as Own } from '../views/ownClock';
 import type { OwnDeaths } from '../views/ownDeaths';
+import type { ReferenceView, ValueChange } from '../views/reference';
 import { daysAt, STEADY } from './daysAt';
 import { OwnClock } from './OwnClock';
 import { OwnDeathsLine } from './OwnDeathsLine';
@@ -17,7 +17,7 @@ import { ValueEditor } from './ValueEditor';
 import { valueAt, valueWords } from './valueForm';
 
 /** What do we know? Species with their stages, clocks, limits and values, each with its source, or marked to verify. */
-export function BookScreen({
+export function ReferenceScreen({
   book,
   open,
   history,
@@ -29,7 +29,7 @@ export function BookScreen({
   timeZone,
   protocols = null,
 }: {
-  book: BookView;
+  book: ReferenceView;
   open: Species | null;
   history: ValueChange[];
   ownDrift: OwnDrift[];
@@ -44,12 +44,12 @@ export function BookScreen({
   return (
     <div className="grid min-h-full grid-cols-[230px_minmax(0,1fr)] max-md:grid-cols-1">
       <nav aria-label="Species" className="border-r border-rule px-4 py-4">
-        <h1 className="mb-3">Book</h1>
+        <h1 className="mb-3">Reference</h1>
         <ul>
           {book.species.map((s) => (
             <li key={s.id}>
               <Link
-                href={`/book?species=${s.id}`}
+                href={`/reference?species=${s.id}`}
                 aria-current={open?.id === s.id ? 'page' : undefined}
                 className={`block border-l-[3px] py-1 pl-2 text-ink no-underline ${open?.id === s.id ? 'border-deep font-bold' : 'border-transparent'}`}
               >
@@ -59,13 +59,13 @@ export function BookScreen({
           ))}
         </ul>
         <Link
-          href="/book?page=protocols"
+          href="/reference?page=protocols"
           aria-current={protocols ? 'page' : undefined}
           className={`mt-3 block border-l-[3px] py-1 pl-2 text-ink no-underline ${protocols ? 'border-deep font-bold' : 'border-transparent'}`}
         >
           Protocols
         </Link>
-        <Link href="/book" className="mt-4 block text-[0.95rem] text-hand">
+        <Link href="/reference" className="mt-4 block text-[0.95rem] text-hand">
           {book.unverified.length} of {book.total} values nobody has verified
         </Link>
       </nav>
@@ -91,7 +91,7 @@ export function BookScreen({
   );
 }
 
-function Unverified({ book }: { book: BookView }) {
+function Unverified({ book }: { book: ReferenceView }) {
   return (
     <>
       {book.unfit.length > 0 && (
@@ -130,7 +130,7 @@ function Unverified({ book }: { book: BookView }) {
                 {u.speciesId === null ? (
                   u.species
                 ) : (
-                  <Link className="link" href={`/book?species=${u.speciesId}`}>
+                  <Link className="link" href={`/reference?species=${u.speciesId}`}>
                     {u.species}
                   </Link>
                 )}

@@ -29,7 +29,7 @@ test('pace and interval with and without own dates, each date with its lot to po
 test('it is switched off with a reason, and says so as long as it is', async () => {
   server.replies.push(refused('Say why.', 'why'));
   const { user, rerender } = show(<OwnClock species="arctic-char" own={own()} mayEdit />);
-  const button = screen.getByRole('button', { name: 'Follow the Book alone' }) as HTMLButtonElement;
+  const button = screen.getByRole('button', { name: 'Follow Reference alone' }) as HTMLButtonElement;
   expect(button.disabled).toBe(true);
   await user.type(screen.getByLabelText('Why change that'), 'new thermometers');
   await user.click(button);
@@ -39,17 +39,17 @@ test('it is switched off with a reason, and says so as long as it is', async () 
   });
   expect(await screen.findByText('Say why.')).toBeTruthy();
   rerender(<OwnClock species="arctic-char" own={own({ own: false })} mayEdit />);
-  expect(screen.getByText(/Switched off: forecasts follow the Book alone/)).toBeTruthy();
+  expect(screen.getByText(/Switched off: forecasts follow Reference alone/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Let own dates bend it' })).toBeTruthy();
 });
 
-test('a date far off is called, and so is a pace beyond what the Book lets expect', () => {
+test('a date far off is called, and so is a pace beyond what Reference lets expect', () => {
   const o = own();
   o.dates[1]!.left = true;
   o.milestones[0]!.moved = true;
   show(<OwnClock species="arctic-char" own={o} mayEdit={false} />);
   expect(screen.getByText(/1 of the dates lies so far off that a time was entered wrongly/)).toBeTruthy();
-  expect(screen.getByText(/lies outside of what the Book lets expect/)).toBeTruthy();
+  expect(screen.getByText(/lies outside of what Reference lets expect/)).toBeTruthy();
   expect(screen.queryByLabelText('Why change that')).toBeNull();
 });
 

@@ -1,9 +1,9 @@
-import { protocolShelf } from '@/reference/protocols';
+import { shippedProtocols } from '@/reference/protocols';
 import { bathTyped, emptyStep, idOfWords, readProtocol, stepTyped } from './protocolText';
 
-const shelf = [...protocolShelf().values()];
+const shelf = [...shippedProtocols().values()];
 const opened = (id: string) => {
-  const { steps, materials, bath, ...rest } = protocolShelf().get(id)!;
+  const { steps, materials, bath, ...rest } = shippedProtocols().get(id)!;
   return {
     rest,
     steps: steps.map(stepTyped),

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
-import { speciesOf } from '@/reference/shipped';
 import { provenances } from '@/core/species/species';
+import { speciesOf } from '@/reference/shipped';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
-import type { BookView } from '../views/reference';
-import { BookScreen } from './ReferenceScreen';
+import type { ReferenceView } from '../views/reference';
 import { daysAt } from './daysAt';
+import { ReferenceScreen } from './ReferenceScreen';
 import { ValueForm } from './ValueEditor';
 import { valueAt } from './valueForm';
 
@@ -80,7 +80,7 @@ describe('the form', () => {
 });
 
 describe('the page', () => {
-  const book: BookView = {
+  const book: ReferenceView = {
     species: [char, speciesOf('sterlet')],
     unverified: [
       { species: char.name, speciesId: char.id, path: 'milestones.hatched', what: 'clock to hatch', hint: 'a thesis' },
@@ -88,9 +88,9 @@ describe('the page', () => {
     unfit: [],
     total: 90,
   };
-  const page = (over: Partial<Parameters<typeof BookScreen>[0]> = {}) =>
+  const page = (over: Partial<Parameters<typeof ReferenceScreen>[0]> = {}) =>
     show(
-      <BookScreen
+      <ReferenceScreen
         book={book}
         open={char}
         history={[]}
@@ -108,7 +108,7 @@ describe('the page', () => {
     expect(screen.getByRole('row', { name: /clock to hatch/ }).textContent).toContain('a thesis');
   });
 
-  test('how eggs whitened here stands beside the Book, and is put in force by one tap', async () => {
+  test('how eggs whitened here stands beside Reference, and is put in force by one tap', async () => {
     const early = { ...char.deaths!.early, share: 0.08214 };
     const own = { lots: 4, shape: { ...char.deaths!, early } };
     const { user, unmount } = page({ ownDeaths: own });

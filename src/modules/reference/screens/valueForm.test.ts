@@ -1,13 +1,15 @@
-import { layOver } from '@/reference/overlay';
-import { speciesOf, speciesShelf } from '@/reference/shipped';
 import { developmentModel } from '@/core/development/model';
 import { limitId, provenances } from '@/core/species/species';
+import { layOver } from '@/reference/overlay';
+import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { kindOf, readTyped, typedOf, valueAt, valueWords } from './valueForm';
 
 const char = speciesOf('arctic-char');
 
 describe('a value of the book as typed', () => {
-  const all = [...speciesShelf().keys()].flatMap((id) => provenances(speciesOf(id)).map((p) => [id, p.path] as const));
+  const all = [...shippedSpecies().keys()].flatMap((id) =>
+    provenances(speciesOf(id)).map((p) => [id, p.path] as const),
+  );
 
   test.each(['en-GB', 'de-DE', 'fr-FR'])(
     'every value of the shelf, opened and read again, is what it was: %s',

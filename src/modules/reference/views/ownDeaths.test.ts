@@ -42,7 +42,7 @@ test('nothing is learned while eggs stand; once all have hatched their shares ar
   expect(own.shape.blanks).toEqual(shelf.blanks);
 });
 
-test('put in force it is the Book’s; a hatch taken back takes what it taught with it', async () => {
+test('put in force it is Reference’s; a hatch taken back takes what it taught with it', async () => {
   const own = (await seen())!;
   await h.send('species.setValue', {
     species: 'arctic-char',

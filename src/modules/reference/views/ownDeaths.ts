@@ -1,6 +1,6 @@
-import { speciesOf } from '@/reference/shipped';
 import type { DeathShape } from '@/core/incubation/deaths';
 import { ownShape, type SeenParts } from '@/core/incubation/ownDeaths';
+import { speciesOf } from '@/reference/shipped';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 

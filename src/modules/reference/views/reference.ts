@@ -1,6 +1,6 @@
-import { ownRules } from '@/core/thresholds';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { provenances, type Species } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { protocolsInForce } from '@/store/protocols';
@@ -19,23 +19,23 @@ export async function speciesList(
     .sort((a, b) => a.name.localeCompare(b.name));
 }
 
-export type BookView = {
+export type ReferenceView = {
   species: Species[];
   /** Of species, and (without one) rules of thumb of our own. */
   unverified: { species: string; speciesId: string | null; path: string; what: string; hint: string }[];
   total: number;
-  /** Values that were set here and fit nowhere any more, since the Book changed. */
+  /** Values that were set here and fit nowhere any more, since Reference changed. */
   unfit: { species: string; path: string; why: string }[];
 };
 
 /** The whole shelf, and the values that nobody has verified. */
-export async function bookView(db: Db, siteId: number): Promise<BookView> {
+export async function referenceView(db: Db, siteId: number): Promise<ReferenceView> {
   const books = [...(await booksWithUnfit(db, siteId)).values()].sort((a, b) =>
     a.species.name.localeCompare(b.species.name),
   );
   const species = books.map((b) => b.species);
   const all = species.flatMap((s) => provenances(s).map((p) => ({ ...p, species: s.name, speciesId: s.id })));
-  const rules = Object.entries(ownRules).map(([id, r]) => ({
+  const rules = Object.entries(thresholds).map(([id, r]) => ({
     species: 'all species',
     speciesId: null,
     path: id,

@@ -27,7 +27,7 @@ type Units = keyof typeof unitWords;
 const wordsOf = (t: OwnTask) =>
   `${t.stations.map((s) => stationWords[s]).join(' and ')}${t.units.length > 0 ? `, ${t.units.map((u) => unitWords[u as Units]).join(', ')}` : ''}, every ${plain(t.everyHours)} h`;
 
-/** What this house goes over at its rounds besides what the Book has for each species. */
+/** What this house goes over at its rounds besides what Reference has for each species. */
 export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
   const { locale } = useSession();
   const act = useAct(saveRoutineTask, () => setName(''));
@@ -42,8 +42,8 @@ export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
       <h3 className="mb-1 font-bold">Routine of this house</h3>
       <p className="quiet mb-2 max-w-[44rem] text-[0.95rem]">
         Stands on Today and in the room beside the routine of the species, whose rhythm is set in the{' '}
-        <Link className="link" href="/book">
-          Book
+        <Link className="link" href="/reference">
+          Reference
         </Link>
         .
       </p>

@@ -10,7 +10,7 @@ import type { DayFemale, DayView } from '../views/day';
 /** Lines of females that fit on the one page beside the rest. */
 const MOST = 24;
 
-/** A dose in the middle of the Book's range, as a guide: what is injected is computed on the day from the vial in hand. */
+/** A dose in the middle of Reference's range, as a guide: what is injected is computed on the day from the vial in hand. */
 function guide(v: DayView, f: DayFemale, part: number): string {
   const t = v.book.inductions.find((i) => i.id === (f.treatment?.id ?? v.plan.induction));
   if (!t || !f.fish.massG || t.parts[part] === undefined) return '';
@@ -133,7 +133,7 @@ export async function setUpSheetPdf(
   doc
     .fontSize(8.5)
     .text(
-      `Workings: eggs expected = mass × ${eggsPerKg(v)} eggs per kg (Book)${t ? '; volume = mass × dose × share of the part / strength of the vial; “runs about” by the hours of the Book at the water as measured' : ''}.`,
+      `Workings: eggs expected = mass × ${eggsPerKg(v)} eggs per kg (Book)${t ? '; volume = mass × dose × share of the part / strength of the vial; “runs about” by the hours of Reference at the water as measured' : ''}.`,
     )
     .fontSize(10);
   doc.moveDown(0.6);

@@ -139,7 +139,7 @@ function State({
   );
 }
 
-/** What the dry mass of a bowl promises, by this hatchery's own counts or by the Book. */
+/** What the dry mass of a bowl promises, by this hatchery's own counts or by Reference. */
 function WhatItPromises({
   perDryG,
   dryG,
@@ -154,7 +154,7 @@ function WhatItPromises({
   return (
     <p className="quiet text-[0.9rem]" data-testid="promise">
       {figures(dryG, 4)} g dry make about {grouped(eggs)} eggs,{' '}
-      {perDryG.own ? 'as counted here before' : 'by the diameter in the Book'}
+      {perDryG.own ? 'as counted here before' : 'by the diameter in Reference'}
       {swelling &&
         `, and about ${grouped(Number((dryG * swelling.mlPerDryG).toPrecision(2)))} mL once hardened (${swelling.batches} ${swelling.batches === 1 ? 'bowl' : 'bowls'})`}
       .

@@ -320,7 +320,7 @@ function Back({
         No start can be counted back:{' '}
         {celsius === null
           ? 'the water of the females was not read.'
-          : (c?.noForecast ?? 'the Book has no hours for it.')}
+          : (c?.noForecast ?? 'Reference has no hours for it.')}
       </p>
     );
   const hours = (c.at - now) / HOUR_MS;

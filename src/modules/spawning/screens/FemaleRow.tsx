@@ -1,9 +1,9 @@
 'use client';
 import { useSession } from '@/client/session';
 import { findingWords } from '@/core/induction/latency';
-import { ownRules } from '@/core/thresholds';
 import { degrees, plain } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
+import { thresholds } from '@/core/thresholds';
 import { clock } from '@/core/time/localDay';
 import type { DayFemale, DayView } from '../views/day';
 import { ClockAxis, ClockBar } from './ClockBar';
@@ -174,12 +174,12 @@ export function FemaleRow({
 
 /** How long gametes have waited, stripped and not fertilised. */
 export function Age({ at, now, what, left }: { at: number; now: number; what: string; left?: number }) {
-  const old = now - at > ownRules.gameteHours.value * 3_600_000;
+  const old = now - at > thresholds.gameteHours.value * 3_600_000;
   return (
     <span className={`block text-[0.9rem] ${old ? 'font-bold text-hand' : 'text-careful'}`}>
       {left !== undefined && `${Math.round(left)} g `}
       {what} waiting {span(now - at)}
-      {old && `, above ${plain(ownRules.gameteHours.value)} h: look at them before they are used`}
+      {old && `, above ${plain(thresholds.gameteHours.value)} h: look at them before they are used`}
     </span>
   );
 }

@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { dayPlan } from '@/core/spawning/plan';
-import { dayOf, bowlOf, broodFish, female, male } from '../../../../tests/support/spawningDay';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
+import { bowlOf, broodFish, dayOf, female, male } from '../../../../tests/support/spawningDay';
 import { DayScreen } from './DayScreen';
 
 const HOUR = 3_600_000;

@@ -3,9 +3,9 @@ import { broodView } from '@/modules/brood/views/brood';
 import { lifeLine } from '@/modules/frame/views/frame';
 import { ledger } from '@/modules/records/views/ledger';
 import { HOUR, type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';
+import { dayView } from './day';
 import { daysNow } from './daysNow';
 import { lotLabels } from './labels';
-import { dayView } from './day';
 
 let h: TestHatchery;
 let day: number;

@@ -6,13 +6,13 @@ import { femalesNeeded } from '@/core/induction/females';
 import { type LatencyClock, latencyClock, type ReadyFinding } from '@/core/induction/latency';
 import type { BathMixed } from '@/core/spawning/acts';
 import { type BathUsed, bathsOf } from '@/core/spawning/baths';
-import { type DayState, type BowlStamp, dayState, eggsLeft } from '@/core/spawning/dayState';
+import { type BowlStamp, type DayState, dayState, eggsLeft } from '@/core/spawning/dayState';
 import { type CrossKind, type DayPlan, dayPlan } from '@/core/spawning/plan';
 import { type Species, valueNamed } from '@/core/species/species';
 import { type BroodFish, broodView } from '@/modules/brood/views/brood';
-import { dayEntries } from '@/store/dayEntries';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { dayEntries } from '@/store/dayEntries';
 import { type ProtocolInForce, protocolsInForce } from '@/store/protocols';
 import { type EggsLearned, eggsLearned } from './eggsLearned';
 
@@ -83,7 +83,7 @@ export type DayView = {
   bowls: DayBowl[];
   baths: (BathUsed & BathMixed & { by: string })[];
   protocols: ProtocolInForce[];
-  /** What this hatchery’s own counts say of these eggs, and eggs in a dry gram by them or by the Book. */
+  /** What this hatchery’s own counts say of these eggs, and eggs in a dry gram by them or by Reference. */
   learned: EggsLearned;
   perDryG: { mean: number; sd: number | null; own: boolean } | null;
   /** Fish of the species that are here and not of this day. */
@@ -250,13 +250,13 @@ function oddsOf(plan: DayPlan, coming: readonly DayFemale[], counted: number): n
   return o.odds.at(-1)!.odds;
 }
 
-/** Eggs in a dry gram: as counted here, else by the diameter in the Book. */
+/** Eggs in a dry gram: as counted here, else by the diameter in Reference. */
 function perDryGOf(learned: EggsLearned, book: Species): DayView['perDryG'] {
   if (learned.perDryG) return { mean: learned.perDryG.mean, sd: learned.perDryG.sd, own: true };
   const d = valueNamed(book, 'dry egg diameter');
   if (!d) return null;
   const mean = eggsPerGByDiameter(d.value);
-  // The Book's spread is the half-width in which most stocks lie; a volume goes with its third power.
+  // Reference's spread is the half-width in which most stocks lie; a volume goes with its third power.
   return { mean, sd: d.spread === undefined ? null : (mean * 3 * d.spread) / d.value / Z95, own: false };
 }
 

@@ -1,5 +1,5 @@
 import { mustCheckAgain } from '@/core/induction/latency';
-import { type DayDue, dayDue, byUrgency } from '@/core/spawning/due';
+import { byUrgency, type DayDue, dayDue } from '@/core/spawning/due';
 import type { Db } from '@/store/connection';
 import { dayView } from './day';
 

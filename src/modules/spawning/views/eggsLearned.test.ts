@@ -1,7 +1,7 @@
 import { ledger } from '@/modules/records/views/ledger';
 import { type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';
-import { eggsLearned, packingsHere } from './eggsLearned';
 import { dayView } from './day';
+import { eggsLearned, packingsHere } from './eggsLearned';
 
 let h: TestHatchery;
 let day: number;
@@ -98,7 +98,7 @@ test('dead taken out before the count are taken and lost', async () => {
 test('what she gave stands against what her mass promises', async () => {
   await bowl('A', 60);
   const v = (await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!;
-  // By the diameter in the Book, since nothing was counted here: 60 g of eggs of 2.2 mm are some 10 000, of 55 000.
+  // By the diameter in Reference, since nothing was counted here: 60 g of eggs of 2.2 mm are some 10 000, of 55 000.
   expect(v.perDryG).toMatchObject({ own: false });
   expect(v.females[0]!.gave).toMatchObject({ state: 'low' });
 });

@@ -1,6 +1,6 @@
 import { clock, isoDay, localDay, weekday } from '@/core/time/localDay';
 import type { RunWindow } from '@/modules/spawning/views/daysNow';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { stageColour } from '@/ui/glyphs';
 
 const HOUR = 3_600_000;
@@ -19,7 +19,7 @@ export function Next72({
   now,
   timeZone,
 }: {
-  holdings: readonly RoundHolding[];
+  holdings: readonly LivingHolding[];
   /** Injected females that may run. */
   running: readonly RunWindow[];
   now: number;

@@ -4,13 +4,13 @@ import { degrees, degreesApart, grouped } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
 import { Routine } from '@/modules/incubation/screens/room/RoutineList';
 import type { DaysNow } from '@/modules/spawning/views/daysNow';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import type { Today } from '../views/today';
-import { SpawningWants } from './SpawningWants';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
+import { SpawningWants } from './SpawningWants';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
 import { walkLine } from './walkLine';
@@ -44,7 +44,7 @@ export function TodayScreen({
   likeliest?: boolean;
 }) {
   const rooms = [...new Map(today.holdings.map((h) => [h.roomId, h.room]))];
-  const daily = (h: RoundHolding) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead');
+  const daily = (h: LivingHolding) => h.due.some((d) => d.kind === 'pick' || d.kind === 'dead');
   const left = today.holdings.filter(daily).length;
   const routineLeft = routine.filter((t) => t.due).length;
   const walked = walkedRooms(today.holdings, room);
@@ -135,7 +135,7 @@ export function TodayScreen({
           const inRoom = today.holdings.filter((h) => h.roomId === roomId);
           const here = likeliest ? [...inRoom].sort((a, b) => expectedIn(b) - expectedIn(a)) : inRoom;
           const open = here.filter(daily).length;
-          const row = (h: RoundHolding) => <WalkRow key={h.holdingId} h={walkLine(h, today.done[h.holdingId])} />;
+          const row = (h: LivingHolding) => <WalkRow key={h.holdingId} h={walkLine(h, today.done[h.holdingId])} />;
           const soon = Math.max(0, SEEN_FIRST - written);
           written += here.length;
           if (!walked.has(roomId)) return <FoldedRoom key={roomId} id={roomId} name={room} here={here} open={open} />;
@@ -207,7 +207,7 @@ export function TodayScreen({
 }
 
 /** Dead that a round would find there; of those that nothing watches, none. */
-const expectedIn = (h: RoundHolding) => h.watch?.now.expected ?? 0;
+const expectedIn = (h: LivingHolding) => h.watch?.now.expected ?? 0;
 
 function FoldedRoom({
   id,
@@ -217,7 +217,7 @@ function FoldedRoom({
 }: {
   id: number;
   name: string;
-  here: readonly RoundHolding[];
+  here: readonly LivingHolding[];
   open: number;
 }) {
   const wanting = here.filter((h) => h.due.some((d) => d.urgency === 1)).length;

@@ -1,13 +1,13 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import type { RunWindow } from '@/modules/spawning/views/daysNow';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { Next72 } from './Next72';
 import { walkedRooms } from './walkedRooms';
 
 const HOUR = 3_600_000;
 const now = Date.parse('2031-04-14T05:42:00Z');
 
-function holding(i: number, more: Partial<RoundHolding> = {}): RoundHolding {
+function holding(i: number, more: Partial<LivingHolding> = {}): LivingHolding {
   return {
     holdingId: i,
     lotId: i,
@@ -17,7 +17,7 @@ function holding(i: number, more: Partial<RoundHolding> = {}): RoundHolding {
     milestones: [],
     due: [],
     ...more,
-  } as RoundHolding;
+  } as LivingHolding;
 }
 const due = (kind: 'pick' | 'weigh') => [{ holdingId: 1, unitId: 1, kind, urgency: 2 as const, says: '', since: 0 }];
 
@@ -51,7 +51,7 @@ describe('which rooms of the walk lie open', () => {
 });
 
 describe('the next 72 hours', () => {
-  const hatching = (i: number, hours: number): RoundHolding =>
+  const hatching = (i: number, hours: number): LivingHolding =>
     holding(i, {
       milestones: [
         {
@@ -72,7 +72,7 @@ describe('the next 72 hours', () => {
         },
       ],
     });
-  const draw = (holdings: RoundHolding[], running: RunWindow[] = []) =>
+  const draw = (holdings: LivingHolding[], running: RunWindow[] = []) =>
     renderToStaticMarkup(<Next72 holdings={holdings} running={running} now={now} timeZone="Europe/Vienna" />);
 
   test('nothing predicted is said', () => {

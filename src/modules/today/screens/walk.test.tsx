@@ -2,7 +2,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import type { RoutineTask } from '@/core/planning/routine';
 import type { DayWant } from '@/modules/spawning/views/daysNow';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { NOW, onlySent, refused, server, type session, show } from '../../../../tests/support/screen';
 import type { Today } from '../views/today';
 import { TodayScreen } from './TodayScreen';
@@ -11,7 +11,7 @@ import { walkLine } from './walkLine';
 
 const HOUR = 3_600_000;
 
-const holding = (id: number, over: Partial<RoundHolding> = {}): RoundHolding =>
+const holding = (id: number, over: Partial<LivingHolding> = {}): LivingHolding =>
   ({
     holdingId: id,
     unitId: id,
@@ -37,7 +37,7 @@ const holding = (id: number, over: Partial<RoundHolding> = {}): RoundHolding =>
     watch: null,
     school: 'pick',
     ...over,
-  }) as unknown as RoundHolding;
+  }) as unknown as LivingHolding;
 const today = (over: Partial<Today> = {}): Today => ({
   holdings: [holding(1), holding(2, { due: [] })],
   sensors: [],
@@ -122,7 +122,7 @@ test('what wants a hand now is counted and stands in its row; the rest waits in 
     due: [
       { holdingId: 3, unitId: 3, kind: 'pick', urgency: 1, says: 'not picked for 3 days', since: NOW },
       { holdingId: 3, unitId: 3, kind: 'check', check: 'eyed', urgency: 2, says: 'eyed check due', since: NOW },
-    ] as RoundHolding['due'],
+    ] as LivingHolding['due'],
   });
   draw(today({ holdings: [holding(1), urgent] }));
   expect(screen.getByTestId('round-state').textContent).toContain('1 want a hand now');

@@ -1,8 +1,8 @@
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 
 /** What a line of the walk shows and records, and no more: hundreds of them go to the browser. */
 export type WalkLine = Pick<
-  RoundHolding,
+  LivingHolding,
   'holdingId' | 'unitId' | 'unit' | 'lotId' | 'lot' | 'stage' | 'stageName' | 'glyph' | 'number' | 'sd'
 > & {
   /** Dead are picked there; elsewhere they are counted. */
@@ -17,7 +17,7 @@ export type WalkLine = Pick<
   href: string;
 };
 
-export function walkLine(h: RoundHolding, done: number | undefined): WalkLine {
+export function walkLine(h: LivingHolding, done: number | undefined): WalkLine {
   const eggs = h.station === 'eggs';
   const daily = h.due.find((d) => d.kind === 'pick' || d.kind === 'dead');
   const severity = eggs ? (h.handsOff?.severity ?? null) : null;

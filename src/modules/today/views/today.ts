@@ -1,11 +1,11 @@
 import { localDay } from '@/core/time/localDay';
 import { type SensorNow, sensorsNow } from '@/server/sensorsNow';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 
 export type Today = {
-  holdings: RoundHolding[];
+  holdings: LivingHolding[];
   sensors: SensorNow[];
   /** Readings of probes that were left out since midnight. */
   leftOut: number;
@@ -19,7 +19,7 @@ export async function today(
   db: Db,
   site: { siteId: number; timeZone: string },
   now: number,
-  holdings: RoundHolding[],
+  holdings: LivingHolding[],
 ): Promise<Today> {
   const day = localDay(now, site.timeZone);
   const [sensors, leftOut, done, proposals] = await Promise.all([

@@ -10,7 +10,7 @@ const words: Record<LeftOutReason, { why: string; todo: string }> = {
   },
   value: { why: 'a value that no water has', todo: 'look at the probe: in air, broken, or another unit' },
   clock: { why: 'a time far off', todo: 'set the clock of the probe or its gateway' },
-  ahead: { why: 'its clock was ahead: put right and kept', todo: 'set the clock of the probe or its gateway' },
+  ahead: { why: 'its clock was ahead: corrected and kept', todo: 'set the clock of the probe or its gateway' },
 };
 
 /** What probes sent and was left out: nothing of it vanishes in silence. */

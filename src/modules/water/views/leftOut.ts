@@ -11,7 +11,7 @@ export type LeftOutDay = {
   lastValue: number;
 };
 
-/** Readings left out or put right since an instant, the latest day first. */
+/** Readings left out or corrected since an instant, the latest day first. */
 export async function leftOut(db: Db, siteId: number, since: number): Promise<LeftOutDay[]> {
   return (await db('reading_left_out')
     .where({ site_id: siteId })

@@ -1,7 +1,7 @@
 import { type BySex, sumOf } from '@/core/brood/batch';
 import { sexes } from '@/core/brood/parseFish';
-import { ownRules } from '@/core/thresholds';
 import { figures, plain } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
 import { knownSpecies } from '@/server/stock/lots';
@@ -41,9 +41,9 @@ export const decision = decides(arrive, async (c, p) => {
       observations,
     },
   ]);
-  // A number put right must still cover what was sorted out of it.
+  // A number corrected must still cover what was sorted out of it.
   mustCover((await batchesOf(c.trx, c.site.id, species.id, { only: batch.id, ...except(c) }))[0]!, 'females');
-  const most = ownRules.soakHours.value;
+  const most = thresholds.soakHours.value;
   return {
     batch: batch.id,
     name: batch.name,
@@ -57,7 +57,7 @@ export const decision = decides(arrive, async (c, p) => {
   };
 });
 
-/** The row of a batch: of an arrival that is put right the one it made. */
+/** The row of a batch: of an arrival that is corrected the one it made. */
 async function batchFor(c: Context, species: { id: string; code: string }, at: number, wanted: string) {
   const made = c.replacing
     ? ((await c

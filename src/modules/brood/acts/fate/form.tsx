@@ -44,7 +44,7 @@ export function FateForm({ f }: { f: FishInHand }) {
   const massG = measureOf(mass, 'mass', unit('mass'), locale);
   const lengthMm = measureOf(length, 'length', unit('length'), locale);
   const measured = chosen?.id === 'returned' || chosen?.id === 'food';
-  // What was given for another end and no longer shows must not be sent; put right, it is taken away.
+  // What was given for another end and no longer shows must not be sent; corrected, it is taken away.
   const given = <T,>(show: boolean | undefined, v: T | '' | null): T | null | undefined =>
     show && v !== '' && v !== null ? (v as T) : original ? null : undefined;
   return (

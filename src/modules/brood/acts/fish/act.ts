@@ -3,7 +3,7 @@ import { sexes, sources } from '@/core/brood/parseFish';
 import { defineAct, returns } from '@/server/act/define';
 import { tag } from '../../input';
 
-/** A brood fish made known, or what is known of it put right. Its life (looks, moves, fate) is recorded in entries. */
+/** A brood fish made known, or what is known of it corrected. Its life (looks, moves, fate) is recorded in entries. */
 export const saveFish = defineAct({
   type: 'brood.save',
   title: 'Enter a brood fish',

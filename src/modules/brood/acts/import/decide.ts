@@ -87,7 +87,7 @@ function readRows(
         'problems',
         `${file.problems.length} ${file.problems.length === 1 ? 'cell' : 'cells'} cannot be taken; the first: line ${first.line}, ${first.column} “${first.text}” ${first.why}.`,
         'text',
-        'Put them right in the file, and choose it again.',
+        'Correct them in the file, and choose it again.',
       );
     if (file.rows.length === 0) throw new ActRefused('empty', 'The file holds no fish.', 'text');
     if (file.rows.length > MOST)

@@ -1,7 +1,7 @@
 import { run } from '@/core/calculation';
 import { polarisation } from '@/core/induction/ripeness';
-import { ownRules } from '@/core/thresholds';
 import { decimals, figures } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { eventOf } from '@/server/when';
@@ -68,7 +68,7 @@ async function askMass(c: Context, fish: FishRecord, massG: number, at: number):
   const last = await latestOf(c, fish.id, 'mass', at);
   // The longer ago, the more it may have grown: the factor once more for every year.
   const years = last ? Math.max(0, at - last.at) / (365 * 86_400_000) : 0;
-  const most = ownRules.broodMassFactor.value ** (1 + years);
+  const most = thresholds.broodMassFactor.value ** (1 + years);
   if (!last?.value || (massG < last.value * most && massG > last.value / most)) return;
   ask(c, sure, {
     message: `${fish.tag} weighed ${figures(last.value, 4)} g the last time; ${figures(massG, 4)} g is far from that.`,

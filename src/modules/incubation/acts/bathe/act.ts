@@ -7,10 +7,10 @@ import { eventFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';
 import { sensitive } from '@/server/questions';
 
-/** The bath lies outside of the Book’s ranges, and a second person has looked. */
+/** The bath lies outside of Reference's ranges, and a second person has looked. */
 export const dose = defineQuestion('dose', 'meant');
 
-/** The Book does not know the product: its ranges were read on the label. */
+/** Reference does not know the product: its ranges were read on the label. */
 export const unlisted = defineQuestion('unlisted', 'label');
 
 /**

@@ -1,9 +1,9 @@
-import { productShelf } from '@/reference/products';
 import { CalculationError } from '@/core/calculation';
 import { workEggBath } from '@/core/doses/eggBath';
 import { judgeBath, productNamed } from '@/core/doses/products';
-import { ownRules } from '@/core/thresholds';
 import { plain } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
+import { shippedProducts } from '@/reference/products';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
@@ -53,19 +53,19 @@ export const decision = decides(batheEggs, async (c, p) => {
 
 type Asked = Parameters<typeof workEggBath>[0] & { checkedBy: string };
 
-/** Held against the Book: beyond a range a second person looks at it, beyond an order of magnitude it is stopped. */
+/** Held against Reference: beyond a range a second person looks at it, beyond an order of magnitude it is stopped. */
 async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Promise<void> {
-  const product = productNamed(productShelf(), p.product);
+  const product = productNamed(shippedProducts(), p.product);
   if (!product) {
-    if (p.targetMgPerL > ownRules.unknownBathStop.value)
+    if (p.targetMgPerL > thresholds.unknownBathStop.value)
       throw new ActRefused(
         'doseStop',
-        `${plain(p.targetMgPerL)} mg/L of a product that the Book does not know.`,
+        `${plain(p.targetMgPerL)} mg/L of a product that Reference does not know.`,
         'targetMgPerL',
         'Nothing but salt is that strong in a bath: read the label again.',
       );
     ask(c, unlisted, {
-      message: `The Book has no ranges for “${p.product}”: nothing here says whether ${plain(p.targetMgPerL)} mg/L for ${plain(p.minutes)} minutes kills.`,
+      message: `Reference has no ranges for “${p.product}”: nothing here says whether ${plain(p.targetMgPerL)} mg/L for ${plain(p.minutes)} minutes kills.`,
       path: 'product',
       todo: 'Check the spelling, or read its range for these eggs on the label.',
       choices: [{ value: 'label', label: 'Its label allows this for these eggs: I read it' }],
@@ -85,7 +85,7 @@ async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Pro
   });
   if (product.iodine) {
     const way = await wayAt(c, at, when);
-    if (way !== null && way >= ownRules.iodineUntil.value)
+    if (way !== null && way >= thresholds.iodineUntil.value)
       throw new ActRefused(
         'iodineLate',
         `${at.unit.name}: ${Math.round(100 * way)} % of the way to hatch. ${product.name} is not used in the last days before it.`,

@@ -227,7 +227,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
         value={checkedBy}
         onChange={setCheckedBy}
         error={act.errorOn('checkedBy')}
-        hint="A second person, where it lies outside of the Book’s range"
+        hint="A second person, where it lies outside of Reference’s range"
       />
       <TextField label="By which label or order" value={label} onChange={setLabel} error={act.errorOn('label')} />
       <TextField

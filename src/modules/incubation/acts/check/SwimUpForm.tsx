@@ -10,7 +10,7 @@ import { Worked } from '@/client/Working';
 import { useEventFields } from '@/client/when';
 import { run } from '@/core/calculation';
 import { calculation } from '@/core/incubation/swimUp';
-import { ownRules } from '@/core/thresholds';
+import { thresholds } from '@/core/thresholds';
 import { dayMonth } from '@/core/time/localDay';
 import { recordCheck } from '@/modules/incubation/acts/check/act';
 import type { Check } from '@/server/stock/checks';
@@ -32,7 +32,7 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
     { up: '', of: '' },
     { up: '', of: '' },
   ]);
-  const [mark, setMark] = useState(numberText(100 * ownRules.swumUpShare.value, locale));
+  const [mark, setMark] = useState(numberText(100 * thresholds.swumUpShare.value, locale));
   const beakers = rows.flatMap((r) => {
     const [s, t] = [wholeOf(r.up, locale).value, wholeOf(r.of, locale).value];
     return s === null || t === null || t === 0 || s > t ? [] : [{ successes: s, trials: t }];

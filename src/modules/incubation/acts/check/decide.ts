@@ -1,6 +1,6 @@
-import { speciesOf } from '@/reference/shipped';
-import { ownRules } from '@/core/thresholds';
 import { wilson } from '@/core/sampling/proportion';
+import { thresholds } from '@/core/thresholds';
+import { speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
@@ -21,7 +21,7 @@ export const decision = decides(recordCheck, async (c, p) => {
       'check',
       `Known are: ${known.map((k) => k.name).join(', ')}.`,
     );
-  if (p.check === 'eyed' && p.successes > 0) await askEarly(c, at, event.at, 'Eyes', ownRules.eyesFrom.value);
+  if (p.check === 'eyed' && p.successes > 0) await askEarly(c, at, event.at, 'Eyes', thresholds.eyesFrom.value);
   const share = wilson(p.successes, p.trials);
   await observe(c, event, 'check', p, {
     ...idsOf(at),

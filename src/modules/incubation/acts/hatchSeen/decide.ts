@@ -1,4 +1,4 @@
-import { ownRules } from '@/core/thresholds';
+import { thresholds } from '@/core/thresholds';
 import { decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
 import { observe } from '@/server/stock/observe';
@@ -10,7 +10,7 @@ import { seeHatch } from './act';
 export const decision = decides(seeHatch, async (c, p) => {
   const event = eventOf(c, p);
   const at = await standing(c, p.unit, asOf(c, event), p, ['picked', 'ponded']);
-  await askEarly(c, at, event.at, 'Hatching', ownRules.hatchFrom.value);
+  await askEarly(c, at, event.at, 'Hatching', thresholds.hatchFrom.value);
   await observe(c, event, 'hatchSeen', p, { ...idsOf(at), kind: `hatch:${p.seen}` });
   await queuePredictions(c, [at.lot.id]);
   return { lot: at.lot.name, unit: at.unit.name };

@@ -8,7 +8,7 @@ export const celsius = z
   .min(WATER_CELSIUS.low, 'is colder than water gets')
   .max(WATER_CELSIUS.high, 'is hotter than eggs bear: typed in another unit?');
 
-/** Warmer or colder than the Book gives for these eggs. */
+/** Warmer or colder than Reference gives for these eggs. */
 export const beyond = defineQuestion('beyond', 'meant');
 
 /**

@@ -21,7 +21,7 @@ export const decision = decides(saveProgramme, async (c, p) => {
   const out = p.points.find((x) => (bears?.low ?? -9) > x.celsius + 0.01 || (bears?.high ?? 99) < x.celsius - 0.01);
   if (out)
     ask(c, beyond, {
-      message: `${decimals(out.celsius, 1)} °C lies outside what the Book gives for ${species.name} eggs, ${plain(bears!.low!)} to ${plain(bears!.high!)} °C.`,
+      message: `${decimals(out.celsius, 1)} °C lies outside what Reference gives for ${species.name} eggs, ${plain(bears!.low!)} to ${plain(bears!.high!)} °C.`,
       path: 'points',
       todo: 'Drag it back, or say that it is meant.',
       choices: [{ value: 'meant', label: 'It is meant' }],

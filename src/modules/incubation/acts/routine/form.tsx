@@ -7,7 +7,7 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { tickRoutine } from './act';
 
-/** When something of the routine was done, put right. */
+/** When something of the routine was done, corrected. */
 export function RoutineTimeForm() {
   const act = useAct(tickRoutine);
   const event = useEventFields();

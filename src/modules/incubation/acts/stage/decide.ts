@@ -1,10 +1,10 @@
-import { speciesOf } from '@/reference/shipped';
 import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
-import { ownRules } from '@/core/thresholds';
 import { grouped } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { askWhichStands } from '@/modules/sorting/census';
+import { speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { answered, type Context, decides } from '@/server/context';
 import { answer, shortfall } from '@/server/questions';
@@ -29,7 +29,7 @@ export const decision = decides(changeStage, async (c, p) => {
     throw new ActRefused('noStage', `${speciesOf(any.lot.species).name} has no such stage to change to.`, 'to');
   const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.from ?? order[target - 1] });
   const hatching = await can(c, at, 'picked');
-  if (hatching) await askEarly(c, at, event.at, 'Hatched', ownRules.hatchFrom.value);
+  if (hatching) await askEarly(c, at, event.at, 'Hatched', thresholds.hatchFrom.value);
   if ((p.unhatched !== undefined || p.measured) && (!hatching || p.amount.kind !== 'all'))
     throw new ActRefused(
       'hatchNotDone',

@@ -1,9 +1,9 @@
 import { numberFrom } from '@/core/books/measure';
 import { notAMass } from '@/core/brood/plausible';
-import { ownRules } from '@/core/thresholds';
 import { figures, grouped } from '@/core/quantities/format';
 import { dayState } from '@/core/spawning/dayState';
 import { type Species, valueNamed } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { goneBy } from '@/modules/brood/life';
 import type { ParsedOf } from '@/server/act/define';
 import { ActRefused } from '@/server/act/refused';
@@ -111,9 +111,9 @@ function mustBeTheirEggs(
   if (!perKg || !(massG > 0)) return;
   const times = eggs / ((massG / 1000) * perKg.value);
   const says = `${grouped(eggs)} eggs are ${figures(times, 2)} times what ${figures(massG / 1000, 3)} kg of ${species.name} females usually give (${grouped(perKg.value)} a kg).`;
-  if (times > ownRules.absurdYield.value)
+  if (times > thresholds.absurdYield.value)
     throw new ActRefused('absurdYield', says, 'measured', 'Check the samples, the total, and the females’ mass.');
-  if (times > ownRules.oddYield.value)
+  if (times > thresholds.oddYield.value)
     ask(c, sure, {
       message: says,
       path: 'measured',

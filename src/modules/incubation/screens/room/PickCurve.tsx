@@ -1,7 +1,7 @@
 import { area, curveMonotoneX, line, max, scaleSqrt, scaleUtc } from 'd3';
 import { decimals, grouped, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 
 const W = 320;
 const H = 150;
@@ -13,7 +13,7 @@ export function PickCurve({
   now,
   timeZone,
 }: {
-  watch: NonNullable<RoundHolding['watch']>;
+  watch: NonNullable<LivingHolding['watch']>;
   now: number;
   timeZone: string;
 }) {
@@ -101,7 +101,7 @@ export function PickCurve({
       </svg>
       <p className="quiet text-[0.87rem]">
         A round now would find {grouped(watch.now.low)} to {grouped(watch.now.high)}; its dead run at{' '}
-        {watch.level < 0.95 || watch.level > 1.05 ? `${decimals(watch.level, 1)} times` : 'about'} what the Book
+        {watch.level < 0.95 || watch.level > 1.05 ? `${decimals(watch.level, 1)} times` : 'about'} what Reference
         expects.
       </p>
     </figure>

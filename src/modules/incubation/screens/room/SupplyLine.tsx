@@ -1,8 +1,8 @@
 import { Worked } from '@/client/Working';
 import { minutesWords } from '@/core/incubation/danger';
-import { ownRules } from '@/core/thresholds';
 import { decimals, degrees } from '@/core/quantities/format';
 import { sensorKinds } from '@/core/readings/sensorKinds';
+import { thresholds } from '@/core/thresholds';
 import { clock } from '@/core/time/localDay';
 import type { RoomView } from '../../views/room';
 
@@ -18,7 +18,7 @@ export function SupplyLine({
 }) {
   const { neutraliser, gas } = room.supply;
   if (!neutraliser && !gas && room.read.length === 0) return null;
-  const limit = { chlorine: ownRules.chlorineLimit.value, gas: ownRules.gasLimit.value };
+  const limit = { chlorine: thresholds.chlorineLimit.value, gas: thresholds.gasLimit.value };
   const measured = (kind: 'chlorine' | 'gas') => room.read.filter((r) => r.kind === kind);
   const reading = (kind: 'chlorine' | 'gas') =>
     measured(kind).map((r) => (
@@ -31,12 +31,12 @@ export function SupplyLine({
   return (
     <p className="mb-2 text-[0.92rem] text-soft" data-testid="supply">
       {neutraliser?.input && neutraliser.minutes !== null && (
-        <span className={neutraliser.minutes < ownRules.valveBelow.value ? 'text-careful' : ''}>
+        <span className={neutraliser.minutes < thresholds.valveBelow.value ? 'text-careful' : ''}>
           Town water: if the neutraliser stops, chlorine harms after{' '}
           <Worked request={{ id: 'water.dechlorination', input: neutraliser.input }}>
             <b>{minutesWords(neutraliser.minutes)}</b>
           </Worked>
-          {neutraliser.minutes < ownRules.valveBelow.value && '; a valve must shut by itself'}.
+          {neutraliser.minutes < thresholds.valveBelow.value && '; a valve must shut by itself'}.
         </span>
       )}
       {neutraliser?.missing && <span>Town water: {neutraliser.missing}, to know the neutraliser’s reserve.</span>}

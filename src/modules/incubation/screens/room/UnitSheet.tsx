@@ -9,13 +9,13 @@ import { calculation as fertileOrDead } from '@/core/incubation/fertileOrDead';
 import { calculation as loading } from '@/core/incubation/loading';
 import { calculation as skipping } from '@/core/incubation/skipping';
 import { causesOf } from '@/core/incubation/verdicts';
-import { ownRules } from '@/core/thresholds';
 import { decimals, grouped } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { EntryList } from '@/modules/records/screens/EntryList';
 import type { SheetEntry } from '@/modules/records/views/ledger';
 import type { Check } from '@/server/stock/checks';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
@@ -26,7 +26,7 @@ import { SheetKeys } from './SheetKeys';
 
 type Props = {
   unit: { name: string; kind: string; areaCm2?: number | null; flowLPerMin?: number | null; danger?: Danger | null };
-  holdings: RoundHolding[];
+  holdings: LivingHolding[];
   acts: ActHolding[];
   siblings: ActHolding[];
   places: PlaceOption[];
@@ -185,9 +185,9 @@ export function UnitSheet({
 }
 
 /** How deep eggs lie in a tray or on a screen, and whether its flow brings the oxygen that they use. */
-function LoadLine({ unit, h, eggDiameterMm }: { unit: Props['unit']; h: RoundHolding; eggDiameterMm: number }) {
+function LoadLine({ unit, h, eggDiameterMm }: { unit: Props['unit']; h: LivingHolding; eggDiameterMm: number }) {
   if (h.station !== 'eggs' || unit.kind === 'jar' || !unit.areaCm2 || h.number <= 0) return null;
-  const input = { number: h.number, eggDiameterMm, areaCm2: unit.areaCm2, maxLayers: ownRules.mostLayers.value };
+  const input = { number: h.number, eggDiameterMm, areaCm2: unit.areaCm2, maxLayers: thresholds.mostLayers.value };
   const o = run(loading, input);
   const needs = unit.danger?.flowNeeded ?? 0;
   const short = unit.flowLPerMin != null && needs > unit.flowLPerMin;
@@ -217,7 +217,7 @@ function SkipLine({
   celsius,
   now,
 }: {
-  h: RoundHolding;
+  h: LivingHolding;
   kind: string;
   celsius: number | undefined;
   now: number;
@@ -258,7 +258,7 @@ export function ClockTable({
   now,
   timeZone,
 }: {
-  h: Pick<RoundHolding, 'milestones' | 'fertilisedAt'>;
+  h: Pick<LivingHolding, 'milestones' | 'fertilisedAt'>;
   now: number;
   timeZone: string;
 }) {
@@ -312,7 +312,7 @@ export function ClockTable({
       {bent && (
         <p className="quiet mt-1 text-[0.87rem]">
           By the clock of this hatchery, {Math.round(Math.abs(100 * (bent.factor - 1)))} %{' '}
-          {bent.factor > 1 ? 'slower' : 'faster'} than the Book’s, from {bent.factorDates} dates seen here.
+          {bent.factor > 1 ? 'slower' : 'faster'} than Reference’s, from {bent.factorDates} dates seen here.
         </p>
       )}
       {note && <p className="mt-1 text-[0.87rem] text-careful">{note.charAt(0).toUpperCase() + note.slice(1)}.</p>}

@@ -1,6 +1,6 @@
 import { minutesWords } from '@/core/incubation/danger';
 import { dayMonth } from '@/core/time/localDay';
-import type { RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding } from '@/server/stock/livingStock';
 import type { RoomUnit } from '../../views/room';
 import { type Drawn, drawnOf } from './UnitDrawing';
 
@@ -54,7 +54,7 @@ export function cellOf(u: RoomUnit, now: number, timeZone: string): CellShown {
 }
 
 /** The next thing in this unit's life, with its day and the half-width of its interval. */
-export function nextStep(h: RoundHolding, now: number, timeZone: string): string | null {
+export function nextStep(h: LivingHolding, now: number, timeZone: string): string | null {
   const next = h.milestones.find(
     (m) =>
       !m.seen &&

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
-import type { Milestone, RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding, Milestone } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../../tests/support/screen';
 import type { RoomUnit, RoomView } from '../../views/room';
 import { nextStep } from './cellOf';
@@ -24,7 +24,7 @@ const milestone = (id: string, days: number, over: Partial<Milestone> = {}): Mil
   factorDates: 0,
   ...over,
 });
-const eggs = (over: Partial<RoundHolding> = {}): RoundHolding =>
+const eggs = (over: Partial<LivingHolding> = {}): LivingHolding =>
   ({
     holdingId: 1,
     lot: 'AC-31-01',
@@ -43,8 +43,8 @@ const eggs = (over: Partial<RoundHolding> = {}): RoundHolding =>
     watch: null,
     school: 'pick',
     ...over,
-  }) as unknown as RoundHolding;
-const due = (urgency: 1 | 2, says: string) => ({ kind: 'check', urgency, says }) as RoundHolding['due'][number];
+  }) as unknown as LivingHolding;
+const due = (urgency: 1 | 2, says: string) => ({ kind: 'check', urgency, says }) as LivingHolding['due'][number];
 const unit = (name: string, over: Partial<RoomUnit> = {}): RoomUnit => ({
   id: Number(name.slice(1)),
   name,
@@ -187,7 +187,7 @@ test('above eighty units the room is drawn densely, each still a link', () => {
 });
 
 describe('what comes next', () => {
-  const said = (over: Partial<RoundHolding>) => nextStep(eggs(over), NOW, 'Europe/Vienna');
+  const said = (over: Partial<LivingHolding>) => nextStep(eggs(over), NOW, 'Europe/Vienna');
   test('the first stage not seen yet, with its interval: days, halves, quarters', () => {
     expect(said({})).toBe('hatch 4 May ±2');
     const sure = (hours: number) => [

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
-import type { Milestone, RoundHolding } from '@/server/stock/livingStock';
+import type { LivingHolding, Milestone } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../../tests/support/screen';
 import { ClockTable, UnitSheet } from './UnitSheet';
 
@@ -22,7 +22,7 @@ const milestone = (over: Partial<Milestone>): Milestone => ({
   factorDates: 0,
   ...over,
 });
-const holding = (over: Partial<RoundHolding> = {}): RoundHolding =>
+const holding = (over: Partial<LivingHolding> = {}): LivingHolding =>
   ({
     holdingId: 1,
     unitId: 3,
@@ -46,7 +46,7 @@ const holding = (over: Partial<RoundHolding> = {}): RoundHolding =>
     watch: null,
     school: 'pick',
     ...over,
-  }) as unknown as RoundHolding;
+  }) as unknown as LivingHolding;
 const acts: ActHolding = {
   unitId: 3,
   unit: 'J3',
@@ -109,7 +109,7 @@ test('what is due, most urgent in its tone, and why hands should stay off', () =
   const due = [
     { kind: 'pick', urgency: 1, says: 'not picked for 3 days' },
     { kind: 'check', check: 'eyed', urgency: 2, says: 'eyed check due' },
-  ] as unknown as RoundHolding['due'];
+  ] as unknown as LivingHolding['due'];
   sheet({ holdings: [holding({ due, handsOff: { why: 'eggs die of a knock now', severity: 1, to: 0.5, way: 0.3 } })] });
   expect(screen.getByText('Not picked for 3 days.').className).toContain('text-hand');
   expect(screen.getByText('Eyed check due.').className).toContain('text-careful');
@@ -181,14 +181,14 @@ describe('the clock', () => {
 
 describe('what a skipped day is likely to cost', () => {
   const place = (celsius?: number) => [{ id: 3, name: 'J3', room: 'Cold', kind: 'jar', holds: 'AC-31-01', celsius }];
-  const picked = { kind: 'pick', urgency: 2, says: 'pick' } as RoundHolding['due'][number];
+  const picked = { kind: 'pick', urgency: 2, says: 'pick' } as LivingHolding['due'][number];
   const watch = (expected: number) =>
     ({
       now: { expected, low: 1, high: 60 },
       last: null,
       rounds: [{ at: NOW - DAY }],
       level: 1,
-    }) as unknown as RoundHolding['watch'];
+    }) as unknown as LivingHolding['watch'];
   const eggs = (expected: number, due = [picked]) => [holding({ due, watch: watch(expected) })];
 
   test('said with its span where the dead are still to be picked; warm and deep cost more than cold and rolling', () => {

@@ -1,5 +1,5 @@
-import { ownRules } from '@/core/thresholds';
 import { figures, grouped } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { observe } from '@/server/stock/observe';
@@ -34,10 +34,10 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number }, when:
     .first('value')) as { value: number } | undefined;
   const meanG =
     weighed?.value ??
-    { yolksac: ownRules.heavyYolksac.value, fry: ownRules.heavyFry.value / 4 }[at.place.stage] ??
-    ownRules.heavyFingerling.value / 20;
+    { yolksac: thresholds.heavyYolksac.value, fry: thresholds.heavyFry.value / 4 }[at.place.stage] ??
+    thresholds.heavyFingerling.value / 20;
   const stand = meanG * at.number;
-  if (at.number <= 0 || p.massG <= ownRules.mostMeal.value * stand) return;
+  if (at.number <= 0 || p.massG <= thresholds.mostMeal.value * stand) return;
   // Some write their feed down once a week: what is given is for the days since the feed, or the fish, before it.
   const [fed, came] = (await Promise.all([
     c.trx('observation').where({ holding_id: at.holding.id, kind: 'feed' }).where('at', '<', when).max({ at: 'at' }),
@@ -51,10 +51,10 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number }, when:
   ])) as [[{ at: number | null }], [{ at: number | null }]];
   const since = fed[0].at ?? came[0].at ?? when;
   const days = Math.min(MOST_DAYS, Math.max(1, Math.round((when - since) / 86_400_000)));
-  const most = ownRules.mostMeal.value * stand * days;
+  const most = thresholds.mostMeal.value * stand * days;
   if (p.massG <= most) return;
   const says = `${figures(p.massG / 1000, 3)} kg of feed for ${grouped(at.number)} fish of ${weighed ? '' : 'at most '}${figures(meanG, 3)} g: ${Math.round((100 * p.massG) / stand)} % of their mass${days > 1 ? ` in ${days} days` : ''}.`;
-  if (p.massG > ownRules.absurdMeal.value * most)
+  if (p.massG > thresholds.absurdMeal.value * most)
     throw new ActRefused('absurdMeal', says, 'massG', 'No fish eats that: check grams against kilograms.');
   ask(c, sure, {
     message: says,

@@ -11,7 +11,7 @@ export const correct = defineAct({
     entryId: z.string(),
     reason: z.string().trim().max(400, 'is too long').default(''),
     /**
-     * Fields of the payload that made the entry, put right; those not named stay, null takes one away. Without it the
+     * Fields of the payload that made the entry, corrected; those not named stay, null takes one away. Without it the
      * entry is just taken back.
      */
     replacement: z.record(z.string(), z.unknown()).optional(),

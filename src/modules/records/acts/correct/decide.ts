@@ -99,7 +99,7 @@ async function entryToCorrect(c: Context, id: string): Promise<Found> {
   if (entry.voided)
     throw new ActRefused(
       'voided',
-      'That entry was put right already.',
+      'That entry was corrected already.',
       'entryId',
       'Look at the ledger for what replaced it.',
     );
@@ -108,22 +108,17 @@ async function entryToCorrect(c: Context, id: string): Promise<Found> {
   return entry;
 }
 
-/** Who may put it right: anyone within ten seconds of their own, a culturist their own within 48 hours, else the manager. */
+/** Who may correct it: anyone within ten seconds of their own, a culturist their own within 48 hours, else the manager. */
 async function mayCorrect(c: Context, e: Found): Promise<void> {
   const own = e.recorded_by === c.actor.id;
   if (own && c.now - e.recorded_at <= UNDO_MS) return;
   if (c.actor.role === 'manager') return;
   if (c.actor.role !== 'culturist')
-    throw new ActRefused(
-      'notAllowed',
-      'Ten seconds have passed.',
-      '',
-      'Ask a culturist or the manager to put it right.',
-    );
+    throw new ActRefused('notAllowed', 'Ten seconds have passed.', '', 'Ask a culturist or the manager to correct it.');
   if (!own)
-    throw new ActRefused('notAllowed', 'This entry is somebody else’s.', '', 'They or the manager can put it right.');
+    throw new ActRefused('notAllowed', 'This entry is somebody else’s.', '', 'They or the manager can correct it.');
   if (c.now - e.recorded_at > HOURS_48)
-    throw new ActRefused('tooLate', 'It was recorded more than 48 hours ago.', '', 'The manager can put it right.');
+    throw new ActRefused('tooLate', 'It was recorded more than 48 hours ago.', '', 'The manager can correct it.');
   const paper = await c
     .trx('paper')
     .where({ site_id: c.site.id })
@@ -136,7 +131,7 @@ async function mayCorrect(c: Context, e: Found): Promise<void> {
       'behindPaper',
       `The paper ${(paper as { number: string }).number} was issued on it.`,
       '',
-      'The manager can put it right; the paper is then marked superseded.',
+      'The manager can correct it; the paper is then marked superseded.',
     );
 }
 

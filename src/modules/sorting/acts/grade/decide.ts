@@ -25,7 +25,7 @@ export const decision = decides(grade, async (c, p) => {
   const rest = p.classes.filter((k) => k.amount.kind === 'all');
   if (rest.length > 1) throw new ActRefused('rest', 'Only one class can be “the rest”.', 'classes');
   const ordered = [...p.classes.filter((k) => k.amount.kind !== 'all'), ...rest];
-  // While a grading is being put right each class finds its own lot again before a new name takes one left over.
+  // While a grading is being corrected each class finds its own lot again before a new name takes one left over.
   const gradeOf = (k: { grade: string }) => gradeFrom(at.lot.grade, k.grade);
   const keeps = (k: { grade: string }) => c.replacing?.lots.some((l) => l.grade === gradeOf(k)) ?? false;
   const children = new Map<string, { id: number; name: string }>();
@@ -87,7 +87,7 @@ export const decision = decides(grade, async (c, p) => {
 
 /**
  * Parent's name and the class; a number behind it when the parent was graded into such a class before. A lot of the
- * entry that is being put right keeps its name.
+ * entry that is being corrected keeps its name.
  */
 async function childName(c: Context, parent: string, name: string, grade: string): Promise<string> {
   const own = c.replacing?.lots.find((l) => l.grade === grade);

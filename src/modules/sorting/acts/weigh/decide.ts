@@ -1,7 +1,7 @@
 import type { Measurement } from '@/core/books/measure';
-import { ownRules } from '@/core/thresholds';
 import { figures } from '@/core/quantities/format';
 import { meanWeight } from '@/core/sampling/meanWeight';
+import { thresholds } from '@/core/thresholds';
 import { ask, type Context, decides } from '@/server/context';
 import { observe } from '@/server/stock/observe';
 import { idsOf, type Standing, stageName, standing } from '@/server/stock/standing';
@@ -39,10 +39,10 @@ export const decision = decides(recordWeighing, async (c, p) => {
 
 /** Grams each, above which the unit is asked about where nothing was weighed before. */
 const HEAVY_G: Record<string, number> = {
-  egg: ownRules.heavyEgg.value,
-  yolksac: ownRules.heavyYolksac.value,
-  fry: ownRules.heavyFry.value,
-  fingerling: ownRules.heavyFingerling.value,
+  egg: thresholds.heavyEgg.value,
+  yolksac: thresholds.heavyYolksac.value,
+  fry: thresholds.heavyFry.value,
+  fingerling: thresholds.heavyFingerling.value,
 };
 
 async function doubtMass(c: Context, at: Standing, meanG: number): Promise<void> {
@@ -51,9 +51,9 @@ async function doubtMass(c: Context, at: Standing, meanG: number): Promise<void>
     .where({ lot_id: at.lot.id, kind: 'meanG' })
     .orderBy('at', 'desc')
     .first('value')) as { value: number } | undefined;
-  const heavy = HEAVY_G[at.place.stage] ?? ownRules.heavyFingerling.value;
+  const heavy = HEAVY_G[at.place.stage] ?? thresholds.heavyFingerling.value;
   const wild = last
-    ? meanG / last.value > ownRules.massFactor.value || last.value / meanG > ownRules.massFactor.value
+    ? meanG / last.value > thresholds.massFactor.value || last.value / meanG > thresholds.massFactor.value
     : meanG > heavy;
   if (!wild) return;
   const than = last ? `; the last weighing gave ${figures(last.value, 3)} g` : `; that is heavy for ${stageName(at)}`;

@@ -2,10 +2,10 @@ import type { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { IODINE_LEAST_PH } from '@/core/doses/products';
-import { ownRules } from '@/core/thresholds';
 import { plain } from '@/core/quantities/format';
 import type { BathMixed, bathFields } from '@/core/spawning/acts';
 import type { ProtocolBath } from '@/core/spawning/protocol';
+import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { dayById } from '@/server/stock/spawningDay';
@@ -42,7 +42,7 @@ export const decision = decides(mixBath, async (c, p) => {
 
 function mustBeStrength(c: Context, b: ProtocolBath, mgPerL: number): void {
   const range = `${plain(b.low)} to ${plain(b.high)} mg/L of ${b.of} in the protocol`;
-  const far = ownRules.doseStop.value;
+  const far = thresholds.doseStop.value;
   if (mgPerL > b.high * far || mgPerL < b.low / far)
     throw new ActRefused(
       'doseStop',

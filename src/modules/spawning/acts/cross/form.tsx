@@ -209,7 +209,7 @@ function MiltWanted({
         (o.enough
           ? `; there are ${figures(there, 3)} mL`
           : `; there are only ${figures(there, 3)} mL: take another male`)}
-      <span className="text-soft"> (density and sperm an egg as in the Book; count yours)</span>
+      <span className="text-soft"> (density and sperm an egg as in Reference; count yours)</span>
     </p>
   );
 }

@@ -11,7 +11,7 @@ export const dose = defineQuestion('dose', 'meant');
 /** Sooner or later after the part before than the treatment says. */
 export const interval = defineQuestion('interval', 'meant');
 
-/** One part of a hormone treatment, worked out, held against the Book's range, and checked by a second person. */
+/** One part of a hormone treatment, worked out, held against Reference's range, and checked by a second person. */
 export const inject = defineAct({
   type: 'spawning.inject',
   title: 'Inject',

@@ -1,10 +1,10 @@
 import type { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
-import { ownRules } from '@/core/thresholds';
 import { figures, plain } from '@/core/quantities/format';
 import type { Injected, injectFields } from '@/core/spawning/acts';
 import type { Induction } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { dayById } from '@/server/stock/spawningDay';
@@ -79,7 +79,7 @@ function mustBeNextPart(
   if (!last) return;
   const hours = (at - last.at) / 3_600_000;
   const off = Math.abs(hours - treatment.intervalHours);
-  if (off <= treatment.intervalHours * ownRules.intervalSlack.value) return;
+  if (off <= treatment.intervalHours * thresholds.intervalSlack.value) return;
   ask(c, interval, {
     message: `${figures(hours, 3)} hours after the part before; ${plain(treatment.intervalHours)} are usual.`,
     path: 'at',
@@ -88,18 +88,18 @@ function mustBeNextPart(
   });
 }
 
-/** Outside the Book's range is asked about; an order of magnitude out is stopped. */
+/** Outside Reference's range is asked about; an order of magnitude out is stopped. */
 function mustBeDose(c: Context, treatment: Induction, perKg: number): void {
   const { low, high } = treatment.dosePerKg;
-  const far = ownRules.doseStop.value;
+  const far = thresholds.doseStop.value;
   const unit = treatment.unit === 'ug' ? 'µg' : treatment.unit;
-  const range = `${low === high ? plain(low) : `${plain(low)} to ${plain(high)}`} ${unit}/kg in the Book`;
+  const range = `${low === high ? plain(low) : `${plain(low)} to ${plain(high)}`} ${unit}/kg in Reference`;
   if (perKg > high * far || perKg < low / far)
     throw new ActRefused(
       'doseStop',
       `${plain(perKg)} ${unit}/kg is an order of magnitude from ${range}: a slip of a unit or of a point.`,
       'dosePerKg',
-      'Read the prescription again. If it is meant, the manager puts the range in the Book right first.',
+      'Read the prescription again. If it is meant, the manager puts the range in Reference right first.',
     );
   if (perKg > high || perKg < low)
     ask(c, dose, {
@@ -130,8 +130,8 @@ function workOut(p: z.output<z.ZodObject<typeof injectFields>>, treatment: Induc
 
 /** A volume that no syringe gives or no fish takes: the vial was read in another unit. */
 function mustBeVolume(volumeMl: number, massG: number): void {
-  const most = (ownRules.injectionMost.value * massG) / 1000;
-  const least = ownRules.injectionLeast.value;
+  const most = (thresholds.injectionMost.value * massG) / 1000;
+  const least = thresholds.injectionLeast.value;
   if (volumeMl <= most && volumeMl >= least) return;
   throw new ActRefused(
     'volume',

@@ -84,13 +84,13 @@ export function InjectForm({
   const worked = input ? attempt(() => run(injection, input)) : null;
   const now = worked?.ok?.parts[nth - 1];
   const wrongAt = (path: string) => (worked?.wrong?.path === path ? worked.wrong.says : null);
-  if (!treatment) return <p className="quiet">The Book has no treatment for {f.book.name}.</p>;
+  if (!treatment) return <p className="quiet">Reference has no treatment for {f.book.name}.</p>;
   if (!original && nth > treatment.parts.length)
     return (
       <p>
         {treatment.parts.length === 1 ? 'The one part' : `All ${treatment.parts.length} parts`} of {treatment.name}{' '}
         {treatment.parts.length === 1 ? 'is' : 'are'} given to {f.tag}. Look whether she runs; a part that was recorded
-        by mistake is put right in the ledger.
+        by mistake is corrected in the ledger.
       </p>
     );
   return (
@@ -134,7 +134,7 @@ export function InjectForm({
       )}
       <p className="quiet text-[0.92rem]">
         {treatment.name}: {plain(treatment.dosePerKg.low)} to {plain(treatment.dosePerKg.high)}{' '}
-        {doseUnitWord(treatment.unit)}/kg in the Book
+        {doseUnitWord(treatment.unit)}/kg in Reference
         {treatment.parts.length > 1 &&
           `, ${treatment.parts.map((p) => `${Math.round(100 * p)} %`).join(' then ')}, ${plain(treatment.intervalHours)} h apart`}
         . {treatment.fits && `Fits ${treatment.fits}.`}

@@ -27,7 +27,7 @@ export const decision = decides(stampStep, async (c, p) => {
   if (!protocol.steps.some((s) => s.id === p.step))
     throw new ActRefused('noStep', `${protocol.name} has no such step.`, 'step');
   if (stamps.some((s) => s.step === p.step))
-    throw new ActRefused('stamped', 'That step has its time already.', 'step', 'If it is wrong, put it right.');
+    throw new ActRefused('stamped', 'That step has its time already.', 'step', 'If it is wrong, correct it.');
   if (protocol.bath?.step === p.step && !p.skipped) askBath(c, bathAt(bathsOf(state, known), p.protocol, event.at));
   if (!p.skipped) mustBeFigure(c, protocol.steps.find((x) => x.id === p.step)!, p);
   const stamp = { step: p.step, at: event.at, skipped: p.skipped, why: p.why, value: p.value ?? null };

@@ -11,7 +11,7 @@ import { useEventFields } from '@/client/when';
 import { stampStep } from '@/modules/spawning/acts/step/act';
 import { TextField, Tick } from '@/ui/fields';
 
-/** A stamped step put right: its time, its figure, why it was early, late or left out. */
+/** A stamped step corrected: its time, its figure, why it was early, late or left out. */
 export function StepTimeForm() {
   const { locale } = useSession();
   const act = useAct(stampStep);

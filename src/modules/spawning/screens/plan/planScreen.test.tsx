@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
-import { broodFish } from '../../../../../tests/support/spawningDay';
 import { onlySent, server, show } from '../../../../../tests/support/screen';
+import { broodFish } from '../../../../../tests/support/spawningDay';
 import { PlanScreen } from './PlanScreen';
 
 const species = { id: 'sterlet', name: 'Sterlet' };

@@ -1,7 +1,7 @@
-import { ownRules } from '@/core/thresholds';
 import { decimals, grouped } from '@/core/quantities/format';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { sensorKinds } from '@/core/readings/sensorKinds';
+import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, choose, decides } from '@/server/context';
@@ -164,7 +164,7 @@ async function mustBeOfThisWater(
   if (around.length === 0) return;
   const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1]!;
   const [known, given] = [middle(around.map((r) => Number(r.mean))), middle(rows.map((r) => r.value))];
-  if (Math.abs(known - given) <= ownRules.farCelsius.value) return;
+  if (Math.abs(known - given) <= thresholds.farCelsius.value) return;
   ask(c, odd, {
     message: `The middle of this file is ${decimals(given, 1)} °C; the days around it were at ${decimals(known, 1)} °C in ${sensor.name}.`,
     path: 'text',

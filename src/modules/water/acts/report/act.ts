@@ -7,7 +7,7 @@ export const MOST = 20_000;
 /**
  * Readings as probes report them, by the name of the sensor: late, doubled and out of order as they come. What is typed
  * or stored for an instant stays; values that are no reading of such a sensor, unknown sensors and times that have not
- * come are left out; a clock that is ahead by minutes is put right. All that is counted by sensor and reason, and shown. It makes no entry of the ledger.
+ * come are left out; a clock that is ahead by minutes is corrected. All that is counted by sensor and reason, and shown. It makes no entry of the ledger.
  */
 export const reportReadings = defineAct({
   type: 'readings.report',

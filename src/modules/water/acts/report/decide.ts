@@ -58,14 +58,14 @@ export const decision = decides(reportReadings, async (c, p) => {
   return sum;
 });
 
-/** Clocks of probes run ahead: by so much without a word, by so much put right and counted. */
+/** Clocks of probes run ahead: by so much without a word, by so much corrected and counted. */
 const AHEAD_MS = 2 * 60_000;
 
 const CORRECTED_MS = 30 * 60_000;
 
 type Reason = 'unknown' | 'value' | 'clock' | 'ahead';
 
-/** What was left out, or put right, of what probes sent: counted by sensor, reason and day, with the last of them. */
+/** What was left out, or corrected, of what probes sent: counted by sensor, reason and day, with the last of them. */
 class LeftOut {
   private readonly found = new Map<string, { sensor: string; reason: Reason; n: number; at: number; value: number }>();
 
