@@ -31,7 +31,7 @@ export default {
       ...common,
       displayName: 'core',
       testMatch: [
-        '<rootDir>/src/{core,book,ui,cli,app,workers,edges,client,server}/**/*.test.ts?(x)',
+        '<rootDir>/src/{core,reference,ui,cli,app,workers,edges,client,server}/**/*.test.ts?(x)',
         '<rootDir>/src/modules/*/{screens,papers}/**/*.test.ts?(x)',
       ],
     },

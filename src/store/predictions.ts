@@ -192,7 +192,7 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
           factor_dates: factors[i]!.n,
           note,
         });
-      ways.set(sensor, wayOf(species, phases, w.water, start, dates));
+      ways.set(sensor, progressOf(species, phases, w.water, start, dates));
     } catch (e) {
       if (!(e instanceof PredictionRefused)) throw e;
       unknown(e.message.slice(0, 400));
@@ -232,7 +232,7 @@ async function queueChildren(batch: Batch, lotId: number): Promise<void> {
 const whole = (t: number | null) => (t === null ? null : Math.round(t));
 
 /** Share of the way to hatch at an instant, on a water; from a date that was seen on, the whole. */
-function wayOf(
+function progressOf(
   species: Species,
   phases: readonly Phase[],
   water: Water,

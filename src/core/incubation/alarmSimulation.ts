@@ -49,10 +49,10 @@ function simulate(chance: Chance, t: Trial, doubledFrom: number | null): PickUni
   });
 }
 
-const way = (at: number) => at / (WAY_DAYS * DAY_MS);
+const progress = (at: number) => at / (WAY_DAYS * DAY_MS);
 
 function watch(lots: PickUnit[][], thresholds: ReturnType<typeof thresholdsFor>) {
-  return lots.map((units) => watchPicks(units, EVEN, way, (SETTLING + WATCHED) * DAY_MS, { thresholds }));
+  return lots.map((units) => watchPicks(units, EVEN, progress, (SETTLING + WATCHED) * DAY_MS, { thresholds }));
 }
 
 export const calculation = defineCalculation({
@@ -97,7 +97,7 @@ export const calculation = defineCalculation({
     for (let r = 0; r < i.runs; r++) {
       // Only the ill unit's own lot matters for it.
       const lot = simulate(chance, { ...i, units: Math.min(perLot, i.units), lots: 1 }, SETTLING + 1)[0]!;
-      const ill = watchPicks(lot, EVEN, way, 0, { thresholds })[0]!;
+      const ill = watchPicks(lot, EVEN, progress, 0, { thresholds })[0]!;
       const seen = ill.rounds.find((x) => x.day > SETTLING && (x.verdict === 'unit' || x.verdict === 'lot'));
       delays.push(seen ? seen.day - SETTLING : Number.POSITIVE_INFINITY);
     }

@@ -3,11 +3,11 @@ import { dangerOf, oxygenUse } from './danger';
 import { inWindow } from './handsOff';
 
 const char = speciesOf('arctic-char');
-const eggs = { stage: 'egg', way: 0.7, number: 16_000 };
+const eggs = { stage: 'egg', progress: 0.7, number: 16_000 };
 const water = { celsius: 5, oxygenMgPerL: null, altitudeM: null };
 
 test('oxygen use rises with stage and warmth, twofold in ten degrees', () => {
-  const use = (stage: string, way: number, celsius: number) => oxygenUse(char, stage, way, celsius)!;
+  const use = (stage: string, progress: number, celsius: number) => oxygenUse(char, stage, progress, celsius)!;
   expect(use('egg', 0.2, 5)).toBeLessThan(use('egg', 0.7, 5));
   expect(use('egg', 0.7, 5)).toBeLessThan(use('yolksac', 1, 5));
   expect(use('egg', 0.7, 15) / use('egg', 0.7, 5)).toBeCloseTo(2, 6);

@@ -41,14 +41,14 @@ export const parts = ['base', 'early', 'blanks', 'hatch', 'handling'] as const;
  */
 export function whiteningParts(
   shape: DeathShape,
-  way: (t: number) => number,
+  progress: (t: number) => number,
   events: readonly EggEvent[],
   from: number,
   to: number,
 ): Record<(typeof parts)[number], number> {
   if (to <= from) return { base: 0, early: 0, blanks: 0, hatch: 0, handling: 0 };
-  const s0 = Math.min(1, way(from));
-  const s1 = Math.min(1, way(to));
+  const s0 = Math.min(1, progress(from));
+  const s1 = Math.min(1, progress(to));
   let blanks = shape.blanks.at === null ? 0 : bump({ ...shape.blanks, at: shape.blanks.at }, s0, s1);
   let handling = 0;
   let shocked = false;

@@ -11,12 +11,12 @@ export const severityWords: Record<number, string> = {
 /** The window that eggs are in at a share of the way to hatch, or larvae on their way to feeding, the gravest where two overlap; null outside of all. */
 export function inWindow(
   species: Pick<Species, 'handsOff'>,
-  way: number,
+  progress: number,
   stage: Window['stage'] = 'egg',
 ): Window | null {
   return (
     species.handsOff
-      .filter((w) => w.stage === stage && way >= w.from && way < w.to)
+      .filter((w) => w.stage === stage && progress >= w.from && progress < w.to)
       .sort((a, b) => a.severity - b.severity || b.to - a.to)[0] ?? null
   );
 }

@@ -5,7 +5,7 @@ import { ownShape, type SeenParts, seenParts, type WatchedUnit } from './ownDeat
 
 const DAY = 86_400_000;
 const WAY = 80;
-const way = (t: number) => t / (WAY * DAY);
+const progress = (t: number) => t / (WAY * DAY);
 const shelf: DeathShape = {
   base: 0.04,
   early: { share: 0.03, at: 0.03, sd: 0.02 },
@@ -20,7 +20,7 @@ function unit(truth: DeathShape, seed: number, from = 0, to = 79, eggs = 20_000,
   const chance = new Chance(seed);
   const rounds = [];
   for (let d = from + 1; d <= to; d++) {
-    const e = whiteningParts(truth, way, events, (d - 1) * DAY, d * DAY);
+    const e = whiteningParts(truth, progress, events, (d - 1) * DAY, d * DAY);
     const mean = eggs * (e.base + e.early + e.blanks + e.hatch + e.handling);
     rounds.push({ at: d * DAY, picked: chance.poisson(mean) });
   }
@@ -35,7 +35,7 @@ const truth: DeathShape = {
 };
 
 test('a lot watched from its first day to hatch tells its shares, though the shelf expects others', () => {
-  const seen = seenParts(shelf, way, [unit(truth, 1), unit(truth, 2)]);
+  const seen = seenParts(shelf, progress, [unit(truth, 1), unit(truth, 2)]);
   expect(seen.early).toBeCloseTo(0.09, 2);
   expect(seen.blanks).toBeCloseTo(0.22, 1);
   expect(seen.base!).toBeGreaterThan(0.015);
@@ -44,15 +44,24 @@ test('a lot watched from its first day to hatch tells its shares, though the she
 });
 
 test('what was not watched is not learned: arrived eyed, never shocked, lost before hatch', () => {
-  expect(seenParts(shelf, way, [unit(truth, 3, 40)])).toMatchObject({ early: null, blanks: expect.any(Number) });
-  expect(seenParts(shelf, way, [unit(truth, 4, 0, 79, 20_000, [])])).toMatchObject({ blanks: null, handling: null });
-  expect(seenParts(shelf, way, [unit(truth, 5, 0, 60)])).toMatchObject({ hatch: null, early: expect.any(Number) });
-  expect(seenParts(shelf, way, [])).toEqual({ base: null, early: null, blanks: null, hatch: null, handling: null });
+  expect(seenParts(shelf, progress, [unit(truth, 3, 40)])).toMatchObject({ early: null, blanks: expect.any(Number) });
+  expect(seenParts(shelf, progress, [unit(truth, 4, 0, 79, 20_000, [])])).toMatchObject({
+    blanks: null,
+    handling: null,
+  });
+  expect(seenParts(shelf, progress, [unit(truth, 5, 0, 60)])).toMatchObject({ hatch: null, early: expect.any(Number) });
+  expect(seenParts(shelf, progress, [])).toEqual({
+    base: null,
+    early: null,
+    blanks: null,
+    hatch: null,
+    handling: null,
+  });
 });
 
 test('no dead at all are a share of none, not of nothing known', () => {
   const none = { ...unit(truth, 6), rounds: unit(truth, 6).rounds.map((r) => ({ ...r, picked: 0 })) };
-  expect(seenParts(shelf, way, [none])).toMatchObject({ early: 0, base: 0 });
+  expect(seenParts(shelf, progress, [none])).toMatchObject({ early: 0, base: 0 });
 });
 
 test('two own lots weigh as much as the shelf, ten nearly alone; a part nobody saw stays the shelf’s', () => {

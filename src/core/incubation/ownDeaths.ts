@@ -23,12 +23,16 @@ const TURNS = 30;
  * what was expected to whiten since the round before, in proportion, and what is expected to what was laid to it, in turns
  * (expectation maximisation for a mixture of known shapes, begun at the shelf's shares).
  */
-export function seenParts(shape: DeathShape, way: (t: number) => number, units: readonly WatchedUnit[]): SeenParts {
+export function seenParts(
+  shape: DeathShape,
+  progress: (t: number) => number,
+  units: readonly WatchedUnit[],
+): SeenParts {
   // What each part, at a share of one, would have shown between the rounds.
   const one = ownShares(shape, { base: 1, early: 1, blanks: 1, hatch: 1, handling: 1 });
   const rounds = units.flatMap((u) =>
     u.rounds.map((r, k) => {
-      const e = whiteningParts(one, way, u.events, k === 0 ? u.laidAt : u.rounds[k - 1]!.at, r.at);
+      const e = whiteningParts(one, progress, u.events, k === 0 ? u.laidAt : u.rounds[k - 1]!.at, r.at);
       return { picked: r.picked, shown: Object.fromEntries(partNames.map((p) => [p, u.eggs * e[p]])) as Shares };
     }),
   );

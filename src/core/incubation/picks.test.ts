@@ -19,7 +19,7 @@ const whitening = (...a: Parameters<typeof parts>) => {
   return w.even + w.pulses;
 };
 const WAY = 100;
-const way = (t: number) => t / (WAY * DAY);
+const progress = (t: number) => t / (WAY * DAY);
 const thresholds = thresholdsFor(8, 2, 1);
 const settings = { thresholds };
 
@@ -35,7 +35,7 @@ function unit(
   return {
     ...base,
     rounds: days.map((day) => {
-      const expected = base.eggs * whitening(shape, way, base.events, last, day * DAY);
+      const expected = base.eggs * whitening(shape, progress, base.events, last, day * DAY);
       last = day * DAY;
       return { day, at: day * DAY, picked: Math.round(change(day, expected)) };
     }),
@@ -46,18 +46,18 @@ const to = (n: number, from = 1) => Array.from({ length: n - from + 1 }, (_, k) 
 describe('when eggs whiten', () => {
   test('over the whole way all shares are spent; a way in pieces is the whole', () => {
     const events = [{ at: 40 * DAY, kind: 'shock' as const, weight: 1 }];
-    const whole = whitening(shape, way, events, 0, 200 * DAY);
+    const whole = whitening(shape, progress, events, 0, 200 * DAY);
     expect(whole).toBeCloseTo(0.04 + 0.05 + 0.1 + 0.03 + 0.01, 3);
-    const pieces = to(200).reduce((s, d) => s + whitening(shape, way, events, (d - 1) * DAY, d * DAY), 0);
+    const pieces = to(200).reduce((s, d) => s + whitening(shape, progress, events, (d - 1) * DAY, d * DAY), 0);
     expect(pieces).toBeCloseTo(whole, 9);
   });
 
   test('blanks that stay clear show within two days of the shock, and only of the first', () => {
     const shock = (at: number) => ({ at: at * DAY, kind: 'shock' as const, weight: 1 });
     const blanks = { ...shape, base: 0, handling: { share: 0, days: 2 } };
-    expect(whitening(blanks, way, [shock(40)], 40 * DAY, 42 * DAY)).toBeGreaterThan(0.09);
-    expect(whitening(blanks, way, [shock(40), shock(50)], 50 * DAY, 53 * DAY)).toBeLessThan(0.001);
-    expect(whitening(blanks, way, [], 40 * DAY, 42 * DAY)).toBeLessThan(0.001);
+    expect(whitening(blanks, progress, [shock(40)], 40 * DAY, 42 * DAY)).toBeGreaterThan(0.09);
+    expect(whitening(blanks, progress, [shock(40), shock(50)], 50 * DAY, 53 * DAY)).toBeLessThan(0.001);
+    expect(whitening(blanks, progress, [], 40 * DAY, 42 * DAY)).toBeLessThan(0.001);
   });
 });
 
@@ -65,21 +65,23 @@ describe('picks', () => {
   test('an even lot raises nothing, through early loss, shock and the bump at hatch', () => {
     const events = [{ at: 45 * DAY, kind: 'shock' as const, weight: 1 }];
     const units = [1, 2, 3].map((n) => unit(n, to(99), undefined, { events }));
-    for (const w of watchPicks(units, shape, way, 99 * DAY, settings))
+    for (const w of watchPicks(units, shape, progress, 99 * DAY, settings))
       expect(w.rounds.filter((r) => r.verdict)).toEqual([]);
   });
 
   test('the same shock unrecorded is called, as the whole lot: its shape says nothing of it', () => {
     const events = [{ at: 45 * DAY, kind: 'shock' as const, weight: 1 }];
     const units = [1, 2, 3].map((n) => ({ ...unit(n, to(60), undefined, { events }), events: [] }));
-    const called = watchPicks(units, shape, way, 60 * DAY, settings).flatMap((w) => w.rounds.filter((r) => r.verdict));
+    const called = watchPicks(units, shape, progress, 60 * DAY, settings).flatMap((w) =>
+      w.rounds.filter((r) => r.verdict),
+    );
     expect(called.length).toBeGreaterThan(0);
     expect(called.every((r) => r.verdict === 'lot' && r.day > 45)).toBe(true);
   });
 
   test('after a skipped day twice as many are expected, and a double pick is no alarm', () => {
     const days = to(30).filter((d) => d !== 25);
-    const [w] = watchPicks([unit(1, days)], shape, way, 30 * DAY, settings);
+    const [w] = watchPicks([unit(1, days)], shape, progress, 30 * DAY, settings);
     const at = (d: number) => w!.rounds.find((r) => r.day === d)!;
     expect(at(26).days).toBe(2);
     expect(at(26).expected / at(24).expected).toBeCloseTo(2, 0);
@@ -91,7 +93,7 @@ describe('picks', () => {
     const one = watchPicks(
       [unit(1, to(40), ill(35)), unit(2, to(40)), unit(3, to(40)), unit(4, to(40))],
       shape,
-      way,
+      progress,
       40 * DAY,
       settings,
     );
@@ -101,7 +103,7 @@ describe('picks', () => {
     const all = watchPicks(
       [1, 2, 3, 4].map((n) => unit(n, to(40), ill(35))),
       shape,
-      way,
+      progress,
       40 * DAY,
       settings,
     );
@@ -112,7 +114,13 @@ describe('picks', () => {
 
   test('one sister gone wild does not make the others look too few', () => {
     const wild = (d: number, e: number) => (d >= 35 ? 40 * e : e);
-    const w = watchPicks([unit(1, to(40), wild), unit(2, to(40)), unit(3, to(40))], shape, way, 40 * DAY, settings);
+    const w = watchPicks(
+      [unit(1, to(40), wild), unit(2, to(40)), unit(3, to(40))],
+      shape,
+      progress,
+      40 * DAY,
+      settings,
+    );
     expect(w[0]!.rounds.some((r) => r.verdict === 'unit')).toBe(true);
     for (const sister of w.slice(1)) {
       expect(sister.rounds.filter((r) => r.verdict)).toEqual([]);
@@ -127,7 +135,7 @@ describe('picks', () => {
       ...unit(n, [], undefined),
       rounds: to(33).map((day) => ({ day, at: day * DAY, picked: n === 1 ? picked(day) : 60 })),
     }));
-    const w = watchPicks(units, lively, way, 33 * DAY, settings);
+    const w = watchPicks(units, lively, progress, 33 * DAY, settings);
     expect(w[0]!.rounds.find((r) => r.verdict)).toMatchObject({ verdict: 'low' });
     expect(w[1]!.rounds.filter((r) => r.verdict)).toEqual([]);
   });
@@ -137,14 +145,14 @@ describe('picks', () => {
     const half = watchPicks(
       [{ ...base, efficiency: 0.5, rounds: [{ day: 10, at: 10 * DAY, picked: 375 }] }],
       shape,
-      way,
+      progress,
       11 * DAY,
       settings,
     )[0]!;
     const whole = watchPicks(
       [{ ...base, efficiency: 1, rounds: [{ day: 10, at: 10 * DAY, picked: 375 }] }],
       shape,
-      way,
+      progress,
       11 * DAY,
       settings,
     )[0]!;
@@ -152,7 +160,7 @@ describe('picks', () => {
   });
 
   test('the level is learned: a unit at half the shelf’s dead is soon expected so', () => {
-    const [w] = watchPicks([unit(1, to(40), (_, e) => e / 2)], shape, way, 41 * DAY, settings);
+    const [w] = watchPicks([unit(1, to(40), (_, e) => e / 2)], shape, progress, 41 * DAY, settings);
     expect(w!.level).toBeGreaterThan(0.4);
     expect(w!.level).toBeLessThan(0.65);
   });
@@ -170,7 +178,7 @@ describe('picks', () => {
       const lot = units.map(({ id, level }) =>
         unit(id, to(40), (d, e) => chance.poisson(e * level * effects[d - 1]! * chance.gamma(9, 1))),
       );
-      for (const w of watchPicks(lot, shape, way, 40 * DAY, settings))
+      for (const w of watchPicks(lot, shape, progress, 40 * DAY, settings))
         for (const r of w.rounds.filter((x) => x.day > 20)) {
           all += 1;
           if (r.picked >= r.low && r.picked <= r.high) inside += 1;
@@ -212,7 +220,7 @@ describe('false alarms and delay', () => {
     const doubled = watchPicks(
       [unit(1, to(60), (d, e) => (d > 30 ? 2 * e : e)), unit(2, to(60)), unit(3, to(60))],
       shape,
-      way,
+      progress,
       60 * DAY,
       deaf,
     )[0]!;

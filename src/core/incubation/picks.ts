@@ -103,7 +103,7 @@ type State = {
 export function watchPicks(
   units: readonly PickUnit[],
   shape: DeathShape,
-  way: (t: number) => number,
+  progress: (t: number) => number,
   now: number,
   settings: PickSettings,
 ): Watch[] {
@@ -129,7 +129,7 @@ export function watchPicks(
       const round = u.rounds.find((r) => r.day === day);
       if (!round) return [];
       const s = states.get(u.unit)!;
-      const exposure = exposureOf(u, s, shape, way, round.at);
+      const exposure = exposureOf(u, s, shape, progress, round.at);
       const found = foundOf(u, exposure);
       return [
         {
@@ -211,7 +211,7 @@ export function watchPicks(
   return units.map((u) => {
     const s = states.get(u.unit)!;
     const at = Math.max(now, s.lastAt);
-    const { mean, shape: own } = meanOf(s, shown(s), foundOf(u, exposureOf(u, s, shape, way, at)), at, FADE_A_DAY);
+    const { mean, shape: own } = meanOf(s, shown(s), foundOf(u, exposureOf(u, s, shape, progress, at)), at, FADE_A_DAY);
     const k = joined(own, DAY_SHAPE);
     return {
       unit: u.unit,
@@ -246,8 +246,8 @@ function summed(of: readonly Expected[], dayShape: number): Expected {
 type Exposure = { even: number; pulses: number };
 
 /** Whites at level 1: what stands and what has come since the last round. */
-function exposureOf(u: PickUnit, s: State, shape: DeathShape, way: (t: number) => number, at: number): Exposure {
-  const fresh = whitening(shape, way, u.events, s.lastAt, at);
+function exposureOf(u: PickUnit, s: State, shape: DeathShape, progress: (t: number) => number, at: number): Exposure {
+  const fresh = whitening(shape, progress, u.events, s.lastAt, at);
   return { even: s.standing.even + u.eggs * fresh.even, pulses: s.standing.pulses + u.eggs * fresh.pulses };
 }
 

@@ -20,7 +20,7 @@ const holding = (over: Partial<RoutineHolding> = {}): RoutineHolding => ({
   unitKind: 'jar',
   station: 'eggs',
   openedAt: now - 10 * 24 * HOUR,
-  way: 0.5,
+  progress: 0.5,
   tasks: [task()],
   ...over,
 });
@@ -61,8 +61,8 @@ test('every third day; every eight hours by the clock, a little early allowed', 
 test('only where it belongs: station, kind of unit, share of the way, days since; never where it is switched off', () => {
   const hatch = task({ stations: ['eggs'], from: 0.93 });
   expect(one([holding({ tasks: [hatch] })])).toBeUndefined();
-  expect(one([holding({ tasks: [hatch], way: null })])).toBeUndefined();
-  expect(one([holding({ tasks: [hatch], way: 0.95 })])).toBeDefined();
+  expect(one([holding({ tasks: [hatch], progress: null })])).toBeUndefined();
+  expect(one([holding({ tasks: [hatch], progress: 0.95 })])).toBeDefined();
   expect(one([holding({ tasks: [task({ units: ['tray'] })] })])).toBeUndefined();
   expect(one([holding({ tasks: [task({ stations: ['yolksac'] })] })])).toBeUndefined();
   const young = task({ stations: ['yolksac'], forDays: 4 });

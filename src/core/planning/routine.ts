@@ -13,7 +13,7 @@ export type RoutineHolding = {
   station: string;
   openedAt: number;
   /** Share of the way to hatch, of eggs; null where it is not known. */
-  way: number | null;
+  progress: number | null;
   tasks: readonly Pick<Task, 'id' | 'name' | 'says' | 'stations' | 'units' | 'from' | 'forDays' | 'everyHours'>[];
 };
 export type Ticks = ReadonlyMap<string, number>;
@@ -81,7 +81,7 @@ export function routineOf(
 function wants(h: RoutineHolding, t: RoutineHolding['tasks'][number], now: number): boolean {
   if (t.everyHours === 0 || !(t.stations as readonly string[]).includes(h.station)) return false;
   if (t.units.length > 0 && !(t.units as readonly string[]).includes(h.unitKind)) return false;
-  if (h.station === 'eggs' && t.from > 0 && (h.way ?? 0) < t.from) return false;
+  if (h.station === 'eggs' && t.from > 0 && (h.progress ?? 0) < t.from) return false;
   return t.forDays === undefined || now - h.openedAt < t.forDays * DAY;
 }
 

@@ -43,7 +43,7 @@ export type LivingHolding = StockNow & {
   milestones: Milestone[];
   due: Due[];
   /** Why hands should stay off just now, and how gravely; null when they may come. */
-  handsOff: (Pick<Window, 'why' | 'severity' | 'to'> & { way: number }) | null;
+  handsOff: (Pick<Window, 'why' | 'severity' | 'to'> & { progress: number }) | null;
   /** The watch over its picks; null where there is none. */
   watch: { now: KeptWatch['now']; last: JudgedRound | null; rounds: JudgedRound[]; level: number } | null;
   school: School['school'];
@@ -145,10 +145,10 @@ function glyphOf(stage: string, glyph: string, milestones: readonly Milestone[])
 function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): LivingHolding['handsOff'] {
   if (stage !== 'egg' && stage !== 'yolksac') return null;
   const hatch = milestones.findIndex((m) => m.enters === 'yolksac');
-  const way = milestones[stage === 'egg' ? hatch : hatch + 1]?.passed;
-  if (way === undefined) return null;
-  const w = inWindow(species, way, stage);
-  return w && { why: w.why, severity: w.severity, to: w.to, way };
+  const progress = milestones[stage === 'egg' ? hatch : hatch + 1]?.passed;
+  if (progress === undefined) return null;
+  const w = inWindow(species, progress, stage);
+  return w && { why: w.why, severity: w.severity, to: w.to, progress };
 }
 
 /** The watch over the picks of each holding, as last worked. */

@@ -10,7 +10,7 @@ import { can, type Standing } from '@/server/stock/standing';
  * How far a lot was in a unit at an instant, by its dates as last worked: eggs on the way to hatch, larvae on the way from
  * there to feeding; null where not known.
  */
-export async function wayAt(c: Context, s: Standing, at: number): Promise<number | null> {
+export async function progressAt(c: Context, s: Standing, at: number): Promise<number | null> {
   const species = await c.species(s.lot.species);
   const larvae = await can(c, s, 'ponded');
   const enters = larvae ? species.milestones.find((m) => m.enters === s.place.stage) : undefined;
@@ -38,11 +38,12 @@ export async function wayAt(c: Context, s: Standing, at: number): Promise<number
 export async function askSensitive(c: Context, s: Standing, note: string, at: number, act: string): Promise<void> {
   const eggs = await can(c, s, 'picked');
   if (!eggs && !(await can(c, s, 'ponded'))) return;
-  const way = await wayAt(c, s, at);
-  const window = way === null ? null : inWindow(await c.species(s.lot.species), way, eggs ? 'egg' : 'yolksac');
+  const progress = await progressAt(c, s, at);
+  const window =
+    progress === null ? null : inWindow(await c.species(s.lot.species), progress, eggs ? 'egg' : 'yolksac');
   if (!window || window.severity > 2) return;
   const answer = ask(c, sensitive, {
-    message: `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * way!)} % of the way ${eggs ? 'to hatch' : 'from hatch to feeding'}).`,
+    message: `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * progress!)} % of the way ${eggs ? 'to hatch' : 'from hatch to feeding'}).`,
     path: 'unit',
     todo:
       window.to >= 1
@@ -85,11 +86,11 @@ export async function askEyes(c: Context, s: Standing, at: number, path: string,
  */
 export async function askEarly(c: Context, s: Standing, at: number, what: string, least: number): Promise<void> {
   if (s.lot.fertilised_at === null || !(await can(c, s, 'picked'))) return;
-  const way = await wayAt(c, s, at);
+  const progress = await progressAt(c, s, at);
   const hours = (at - s.lot.fertilised_at) / 3_600_000;
-  if (way === null ? hours >= thresholds.leastEggHours.value : way >= least) return;
+  if (progress === null ? hours >= thresholds.leastEggHours.value : progress >= least) return;
   ask(c, early, {
-    message: `${s.unit.name}: the eggs are ${oldWords(hours)} old${way === null ? '' : `, ${Math.round(100 * way)} % of the way to hatch by their water`}. ${what} so soon?`,
+    message: `${s.unit.name}: the eggs are ${oldWords(hours)} old${progress === null ? '' : `, ${Math.round(100 * progress)} % of the way to hatch by their water`}. ${what} so soon?`,
     path: 'unit',
     todo: 'Check the unit, the lot and the time.',
     choices: [{ value: 'seen', label: 'I looked: it is so' }],

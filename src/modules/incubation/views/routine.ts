@@ -64,7 +64,7 @@ export async function routine(
         station: h.station,
         openedAt: h.openedAt,
         // What was seen goes before what the clock says.
-        way:
+        progress:
           h.last['hatch:first'] !== undefined ? 1 : (h.milestones.find((m) => m.enters === 'yolksac')?.passed ?? null),
         tasks: [...book.get(h.species)!.tasks, ...(town.has(h.roomId) ? [townWaterTask] : []), ...(ofHouse as Task[])],
       }),

@@ -138,9 +138,9 @@ async function watersOf(
 async function relatives(
   db: Db,
   lotId: number,
-  way: 'from' | 'into',
+  progress: 'from' | 'into',
 ): Promise<{ id: number; name: string; number: number }[]> {
-  const [own, other] = way === 'from' ? ['g.lot_id', 'h.lot_id'] : ['h.lot_id', 'g.lot_id'];
+  const [own, other] = progress === 'from' ? ['g.lot_id', 'h.lot_id'] : ['h.lot_id', 'g.lot_id'];
   const rows = (await flowsBetweenLots(db)
     .join('lot as t', 't.id', other)
     .where(own, lotId)

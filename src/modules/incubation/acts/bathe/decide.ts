@@ -8,7 +8,7 @@ import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
 import { observe } from '@/server/stock/observe';
-import { askSensitive, wayAt } from '@/server/stock/sensitive';
+import { askSensitive, progressAt } from '@/server/stock/sensitive';
 import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { batheEggs, dose, unlisted } from './act';
@@ -84,7 +84,7 @@ async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Pro
     pH: p.pH,
   });
   if (product.iodine) {
-    const way = await wayAt(c, at, when);
+    const way = await progressAt(c, at, when);
     if (way !== null && way >= thresholds.iodineUntil.value)
       throw new ActRefused(
         'iodineLate',

@@ -48,7 +48,7 @@ export function UnitCell({
             {lot && (
               <span className={`flex gap-1.5 ${jar ? 'flex-col' : 'items-center'}`}>
                 <Ring
-                  share={lot.way}
+                  share={lot.progress}
                   colour={stageColour[lot.glyph] ?? 'var(--egg)'}
                   glyph={lot.glyph}
                   size={jar ? 36 : 28}

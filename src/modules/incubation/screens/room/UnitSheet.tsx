@@ -117,7 +117,7 @@ export function UnitSheet({
               {h.handsOff.why},{' '}
               {h.handsOff.to >= 1
                 ? 'until they have hatched'
-                : `until ${Math.round(100 * h.handsOff.to)} % of the way; now ${Math.round(100 * h.handsOff.way)} %`}
+                : `until ${Math.round(100 * h.handsOff.to)} % of the way; now ${Math.round(100 * h.handsOff.progress)} %`}
               .
             </p>
           )}

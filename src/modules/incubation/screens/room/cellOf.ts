@@ -15,7 +15,7 @@ export type CellShown = {
     name: string;
     glyph: string;
     /** Share of the way to hatch, or from hatch to swim-up. */
-    way: number;
+    progress: number;
     number: number;
     sd: number;
     next: string | null;
@@ -42,7 +42,7 @@ export function cellOf(u: RoomUnit, now: number, timeZone: string): CellShown {
     lot: {
       name: h.lot,
       glyph: h.glyph,
-      way: hatch?.passed ?? 0,
+      progress: hatch?.passed ?? 0,
       number: u.number,
       sd: u.sd,
       next: nextStep(h, now, timeZone),

@@ -150,7 +150,7 @@ test('a unit says its number with the doubt of all that stands in it, and what c
 test('hands off is said where nothing presses more', () => {
   open([
     unit('J1', {
-      holdings: [eggs({ handsOff: { why: 'tender between gastrula and eyed', severity: 1, to: 0.5, way: 0.3 } })],
+      holdings: [eggs({ handsOff: { why: 'tender between gastrula and eyed', severity: 1, to: 0.5, progress: 0.3 } })],
     }),
   ]);
   expect(cell('J1').textContent).toContain('hands off');

@@ -110,7 +110,9 @@ test('what is due, most urgent in its tone, and why hands should stay off', () =
     { kind: 'pick', urgency: 1, says: 'not picked for 3 days' },
     { kind: 'check', check: 'eyed', urgency: 2, says: 'eyed check due' },
   ] as unknown as LivingHolding['due'];
-  sheet({ holdings: [holding({ due, handsOff: { why: 'eggs die of a knock now', severity: 1, to: 0.5, way: 0.3 } })] });
+  sheet({
+    holdings: [holding({ due, handsOff: { why: 'eggs die of a knock now', severity: 1, to: 0.5, progress: 0.3 } })],
+  });
   expect(screen.getByText('Not picked for 3 days.').className).toContain('text-hand');
   expect(screen.getByText('Eyed check due.').className).toContain('text-careful');
   expect(text()).toContain('Hands off: eggs die of a knock now, until 50 % of the way; now 30 %.');
