@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
+import { Button } from '@/ui/Button';
 
 /** What happened, that nothing is lost, what to do; tries again by itself. */
 export default function Trouble({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
@@ -21,9 +22,9 @@ export default function Trouble({ error, reset }: { error: Error & { digest?: st
         Nothing that was recorded is lost; while this stands nothing is being recorded. It is tried again by itself.{' '}
         {error.digest && `The fault has the number ${error.digest}.`}
       </p>
-      <button type="button" className="button main" onClick={reset}>
+      <Button kind="main" onClick={reset}>
         Try again
-      </button>
+      </Button>
     </div>
   );
 }

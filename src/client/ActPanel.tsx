@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import type { AboutHolding, ActForms, Offer } from '@/client/actForms';
 import { useSession } from '@/client/session';
 import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
+import { Button } from '@/ui/Button';
 
 /** What a holding is offered, the usual first: one button for all that share an id. */
 function offersFor(forms: readonly ActForms[], about: AboutHolding, barred: readonly string[]): Offer[][] {
@@ -54,25 +55,24 @@ export function ActPanel({
         {offers.map((list) => {
           const { id, word } = list[0]!;
           return (
-            <button
+            <Button
               key={id}
-              type="button"
               aria-pressed={open === id}
-              className={`button ${open === id ? 'border-deep bg-deep-wash' : ''} ${marked(list) ? 'border-dashed text-careful' : ''}`}
+              className={`${open === id ? 'border-deep bg-deep-wash' : ''} ${marked(list) ? 'border-dashed text-careful' : ''}`}
               data-shakes={marked(list) || undefined}
               title={marked(list) ? `shakes them: ${off!.why}` : undefined}
               onClick={() => setOpen(open === id ? null : id)}
             >
               {marked(list) && <Hand size={15} className="mr-1" aria-hidden />}
               {word}
-            </button>
+            </Button>
           );
         })}
       </div>
       {chosen && (
         <div className="mt-3 border-l-[3px] border-deep pl-3" key={`${open}${h.unitId}${h.stage}`}>
           {marked(chosen) && (
-            <p className="mb-2 text-[0.95rem] text-careful">
+            <p className="mb-2 text-body text-careful">
               This shakes them: {off!.why}. A reason will be asked for; an emergency overrides.
             </p>
           )}

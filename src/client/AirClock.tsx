@@ -4,6 +4,7 @@ import { Timer } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { plain } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
+import { Button } from '@/ui/Button';
 
 /** Counts the seconds that a fish is out of the water; one tap when it is lifted, one when it is back. */
 export function AirClock({ seconds, onStop }: { seconds: number | null; onStop: (s: number) => void }) {
@@ -19,9 +20,8 @@ export function AirClock({ seconds, onStop }: { seconds: number | null; onStop: 
   const long = running !== null && running > most;
   return (
     <div className="flex items-center gap-3">
-      <button
-        type="button"
-        className={`button ${from === null ? '' : 'border-hand bg-hand-wash'}`}
+      <Button
+        className={`${from === null ? '' : 'border-hand bg-hand-wash'}`}
         onClick={() => {
           if (from === null) {
             setFrom(Date.now());
@@ -33,7 +33,7 @@ export function AirClock({ seconds, onStop }: { seconds: number | null; onStop: 
         }}
       >
         <Timer size={17} aria-hidden /> {from === null ? 'Out of the water' : 'Back in the water'}
-      </button>
+      </Button>
       {running !== null && (
         <span className={long ? 'font-bold text-loss' : 'text-soft'} role="timer">
           {plain(running)} s in air{long ? `, above ${plain(most)} s: back into water` : ''}

@@ -7,6 +7,7 @@ import { grouped } from '@/core/quantities/format';
 import type { Act } from '@/server/act/define';
 import type { lossInput } from '@/server/act/inputs';
 import type { Loss } from '@/server/act/results';
+import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { ActForm } from './ActForm';
 import { useCorrecting, useOriginal } from './correcting';
@@ -106,9 +107,9 @@ export function LossForm({
           )}
         </>
       )}
-      <button type="button" className="link self-start text-[0.92rem]" onClick={() => setMeasuring(!measuring)}>
+      <Button kind="link" className="self-start text-small" onClick={() => setMeasuring(!measuring)}>
         {measuring ? 'count them one by one' : 'many: by volume or weight'}
-      </button>
+      </Button>
       {asksCause && <TextField label="Suspected cause" value={cause} onChange={setCause} />}
     </ActForm>
   );

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { Button } from '@/ui/Button';
 
 /** Sends labels to the label printer; says what came of it. */
 export function PrintLabels({
@@ -30,11 +31,11 @@ export function PrintLabels({
   };
   return (
     <>
-      <button type="button" className="link" disabled={busy} onClick={() => void print()}>
+      <Button kind="link" disabled={busy} onClick={() => void print()}>
         {word}
-      </button>
+      </Button>
       {said && (
-        <span role="status" className={`ml-2 text-[0.92rem] ${said.bad ? 'text-hand' : 'text-soft'}`}>
+        <span role="status" className={`ml-2 text-small ${said.bad ? 'text-hand' : 'text-soft'}`}>
           {said.text}
         </span>
       )}

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import type { Answers, Ask } from '@/server/act/question';
+import { Button } from '@/ui/Button';
 
 /**
  * What is asked before an act is recorded, wherever it is sent from. One question is answered by one press; several are
@@ -34,10 +35,9 @@ export function Questions({
             {!line && ` ${a.todo}`}
           </legend>
           {a.choices.map((c) => (
-            <button
+            <Button
               key={c.value}
-              type="button"
-              className={`button text-left ${line ? '' : 'justify-start'} ${given[a.id] === c.value ? 'border-deep bg-deep-wash' : ''}`}
+              className={`text-left ${line ? '' : 'justify-start'} ${given[a.id] === c.value ? 'border-deep bg-deep-wash' : ''}`}
               title={line ? c.why : undefined}
               aria-pressed={alone ? undefined : given[a.id] === c.value}
               disabled={busy}
@@ -47,19 +47,14 @@ export function Questions({
                 {c.label}
                 {!line && c.why && <span className="quiet">: {c.why}</span>}
               </span>
-            </button>
+            </Button>
           ))}
         </fieldset>
       ))}
       {!alone && (
-        <button
-          type="button"
-          className="button main self-start"
-          disabled={busy || open > 0}
-          onClick={() => onAnswer(given)}
-        >
+        <Button kind="main" className="self-start" disabled={busy || open > 0} onClick={() => onAnswer(given)}>
           Record
-        </button>
+        </Button>
       )}
     </div>
   );

@@ -7,7 +7,9 @@ import { degrees, degreesApart, figures, plain } from '@/core/quantities/format'
 import { fromBase } from '@/core/quantities/measure';
 import { thresholds } from '@/core/thresholds';
 import { temper } from '@/core/water/mixing';
+import { Button } from '@/ui/Button';
 import { Caution } from '@/ui/caution';
+import { Table } from '@/ui/Table';
 import { minutesAndSeconds, useTicking } from '@/ui/ticking';
 import { DecimalInput, decimalOf, MeasureInput, measureOf, numberText, useShown } from './inputs';
 import { useSession } from './session';
@@ -57,11 +59,7 @@ export function Tempering({
   const at = o?.steps.findLastIndex((x) => x.minute <= passed) ?? -1;
   const next = o?.steps[at + 1];
   return (
-    <section
-      aria-label="Tempering"
-      className="border-l-[3px] border-careful pl-3 text-[0.95rem]"
-      data-testid="tempering"
-    >
+    <section aria-label="Tempering" className="border-l-[3px] border-careful pl-3 text-body" data-testid="tempering">
       <p className="mb-1 font-semibold text-careful">
         {degrees(from, us)} to {degrees(to, us)}: temper them, they bear {degreesApart(most, us)} at once
       </p>
@@ -84,7 +82,7 @@ export function Tempering({
       />
       {o && (
         <>
-          <table className="ledger my-1">
+          <Table className="my-1">
             <tbody>
               {o.steps.map((x, k) => (
                 <tr key={x.minute} className={k === at ? 'bg-deep-wash font-semibold' : k < at ? 'text-soft' : ''}>
@@ -98,7 +96,7 @@ export function Tempering({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           <p className={begun === null ? 'text-soft' : 'font-semibold text-deep'} role="timer">
             {begun === null
               ? `${Math.round(o.totalMinutes)} minutes in all`
@@ -109,9 +107,9 @@ export function Tempering({
                   : 'tempered: they may go over'}
           </p>
           <div className="my-1 flex items-center justify-between gap-3">
-            <button type="button" className="button" onClick={() => setBegun(begun === null ? Date.now() : null)}>
+            <Button onClick={() => setBegun(begun === null ? Date.now() : null)}>
               <Timer size={17} aria-hidden /> {begun === null ? 'Start the clock' : 'Stop the clock'}
-            </button>
+            </Button>
             <Worked request={{ id: 'transport.temper', input }}>working</Worked>
           </div>
         </>

@@ -1,10 +1,11 @@
 'use client';
 
-import { X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from 'react';
 import type { Working as CoreWorking } from '@/core/calculation';
 import { figures, marked } from '@/core/quantities/format';
+import { Button } from '@/ui/Button';
+import { Dialog } from '@/ui/Dialog';
+import { Table } from '@/ui/Table';
 
 export type WorkingRequest = { id: string; input: unknown; about?: string };
 type Shown = {
@@ -54,7 +55,9 @@ export function WorkingProvider({ children }: { children: ReactNode }) {
   return (
     <Context.Provider value={open}>
       {children}
-      <Dialog.Root
+      <Dialog
+        title={`Working${shown ? `: ${shown.title}` : ''}`}
+        side="edge"
         open={shown !== null || failed !== ''}
         onOpenChange={(o) => {
           if (o) return;
@@ -62,22 +65,9 @@ export function WorkingProvider({ children }: { children: ReactNode }) {
           setFailed('');
         }}
       >
-        <Dialog.Portal>
-          <Dialog.Content
-            className="fixed top-0 right-0 z-30 h-dvh w-[min(440px,100vw)] overflow-auto border-l border-strong bg-sheet p-5"
-            aria-describedby={undefined}
-          >
-            <div className="mb-3 flex items-start justify-between gap-3">
-              <Dialog.Title className="text-[1.1rem] font-bold">Working{shown && `: ${shown.title}`}</Dialog.Title>
-              <Dialog.Close className="p-1 text-soft hover:text-ink" aria-label="Close">
-                <X size={20} />
-              </Dialog.Close>
-            </div>
-            {failed && <p className="text-loss">{failed}</p>}
-            {shown && <WorkingView {...shown} />}
-          </Dialog.Content>
-        </Dialog.Portal>
-      </Dialog.Root>
+        {failed && <p className="text-loss">{failed}</p>}
+        {shown && <WorkingView {...shown} />}
+      </Dialog>
     </Context.Provider>
   );
 }
@@ -85,17 +75,17 @@ export function WorkingProvider({ children }: { children: ReactNode }) {
 /** A working as it is read: formula, steps with the figures put in, notes, source, cautions. */
 export function WorkingView({ working, source, validWhen, cautions, about }: Omit<Shown, 'title'>) {
   return (
-    <div className="flex flex-col gap-3 text-[0.95rem]">
+    <div className="flex flex-col gap-3 text-body">
       {about && <p>{about}</p>}
       <p className="border-l-[3px] border-deep pl-3">{marked(working.formula)}</p>
-      <table className="ledger">
+      <Table>
         <tbody>
           {working.steps.map((s) => (
             <tr key={s.name}>
               <td>
                 <span className="text-soft">{s.says}</span>
                 <br />
-                <span className="font-mono text-[0.82rem] [overflow-wrap:anywhere]">
+                <span className="font-mono text-mark [overflow-wrap:anywhere]">
                   {s.name} = {marked(s.expression)}
                 </span>
               </td>
@@ -106,7 +96,7 @@ export function WorkingView({ working, source, validWhen, cautions, about }: Omi
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       {working.notes?.map((n) => (
         <p key={n}>{n}</p>
       ))}
@@ -128,14 +118,14 @@ export function WorkingView({ working, source, validWhen, cautions, about }: Omi
 export function Worked({ request, children }: { request: WorkingRequest; children: ReactNode }) {
   const open = useWorking();
   return (
-    <button
-      type="button"
+    <Button
+      kind="bare"
       data-working={request.id}
       className="cursor-pointer text-left decoration-soft decoration-dotted underline-offset-4 hover:underline"
       title="Show the working (w)"
       onClick={() => void open(request)}
     >
       {children}
-    </button>
+    </Button>
   );
 }

@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { dayPlan } from '@/core/spawning/plan';
@@ -6,6 +7,7 @@ import type { BroodFish } from '@/modules/brood/views/brood';
 import type { EntryToCorrect } from '@/modules/entryToCorrect';
 import { shippedProtocols } from '@/reference/protocols';
 import { speciesOf } from '@/reference/shipped';
+import { choose } from '../../tests/support/choose';
 import { NOW, onlySent, refused, server, type session, show } from '../../tests/support/screen';
 import { CorrectionForm } from './CorrectionForm';
 
@@ -449,7 +451,7 @@ test('without a reason the button stays shut', async () => {
 test('about another unit after all: lot and stage are left for the books to find', async () => {
   entry('move', { sources: [{ ...where, amount: { kind: 'all' } }], to: 2 });
   const { user, done } = await open();
-  await user.selectOptions(screen.getByLabelText('Unit'), '3');
+  await choose(user, screen.getByLabelText('Unit'), '3');
   await user.type(screen.getByLabelText('Why'), 'R3 it was');
   await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await waitFor(() => expect(done.times).toBe(1));

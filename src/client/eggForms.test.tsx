@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { AlarmBar } from '@/modules/frame/screens/AlarmBar';
@@ -8,6 +9,7 @@ import { DoubtfulForm } from '@/modules/incubation/acts/doubtful/form';
 import { HandleForm } from '@/modules/incubation/acts/handle/form';
 import { HatchSeenForm } from '@/modules/incubation/acts/hatchSeen/form';
 import type { Check } from '@/server/stock/checks';
+import { choose } from '../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../tests/support/screen';
 
 const h: ActHolding = {
@@ -50,7 +52,7 @@ test('a shock is asked about where eyes were not seen, and goes out again with t
 
 test('lost flow wants its minutes', async () => {
   const { user } = show(<HandleForm h={h} />);
-  await user.selectOptions(screen.getByLabelText('They were'), 'flow');
+  await choose(user, screen.getByLabelText('They were'), 'flow');
   expect(screen.getByText(/needs the minutes/)).toBeTruthy();
   await user.type(screen.getByLabelText('Minutes'), '12');
   await user.click(screen.getByRole('button', { name: 'Record' }));

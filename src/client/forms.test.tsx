@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
+import { choose } from '../../tests/support/choose';
 import { canOf, onlySent, refused, server, type session, show } from '../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 
@@ -107,7 +109,7 @@ test('hatch in parts: a counted part goes to the next stage', async () => {
 
 test('ponded: the dead and the unready are said apart, of all only; a part has neither', async () => {
   const { user, type, send } = await open('Pond', holding({ stage: 'yolksac', stageName: 'larvae' }));
-  await user.selectOptions(screen.getByLabelText('To'), 'R2, empty');
+  await choose(user, screen.getByLabelText('To'), 'R2, empty');
   await type('Dead or unhatched', '140');
   await type('Not ready', '600.5');
   expect(screen.getByText('must be a whole number, not negative')).toBeTruthy();
@@ -123,11 +125,11 @@ test('ponded: the dead and the unready are said apart, of all only; a part has n
 test('laid down: each volume shows the eggs it makes, and how much of the whole is shared out', async () => {
   const { user, type, send } = await open('Lay down', { ...eggs, unitId: 7 }, {}, 'table');
   expect((screen.getByLabelText('Volume of all, L') as HTMLInputElement).value).toBe('3');
-  await user.selectOptions(screen.getByLabelText('Unit 1'), 'J2, empty');
+  await choose(user, screen.getByLabelText('Unit 1'), 'J2, empty');
   await type('Volume, L', '2');
   expect(screen.getByText(/40.000 eggs/)).toBeTruthy();
   expect(screen.getByTestId('poured').textContent).toBe('67 % of the volume shared out');
-  await user.selectOptions(screen.getByLabelText('Unit 2'), 'J3, empty');
+  await choose(user, screen.getByLabelText('Unit 2'), 'J3, empty');
   await user.type(screen.getAllByLabelText('Volume, L')[1]!, '1 qt');
   const { payload } = await send('Lay down');
   expect(payload.parts).toEqual([
@@ -140,7 +142,7 @@ test('laid down: each volume shows the eggs it makes, and how much of the whole 
 test('ponded from two units at once into one', async () => {
   const { user, send } = await open('Pond', holding({ stage: 'yolksac', stageName: 'larvae' }));
   await user.click(screen.getByLabelText(/^J2/));
-  await user.selectOptions(screen.getByLabelText('To'), 'R2, empty');
+  await choose(user, screen.getByLabelText('To'), 'R2, empty');
   expect((await send('Pond them')).payload).toMatchObject({
     to: 2,
     toStage: 'fry',
@@ -163,7 +165,7 @@ test('moved into an occupied tank: the question about mixing, and the answer', a
   const { user, type, send } = await open('Move');
   expect(screen.queryByRole('option', { name: /^R1/ })).toBeNull();
   await type('Number of animals', '800');
-  await user.selectOptions(screen.getByLabelText('To'), 'R3, holds AC-31-02');
+  await choose(user, screen.getByLabelText('To'), 'R3, holds AC-31-02');
   await send('Move');
   await user.click(await screen.findByRole('button', { name: 'Mix them' }));
   expect((await screen.findByRole('status')).textContent).toContain('In R3 now: AC-31-03.');
@@ -224,7 +226,7 @@ test('graded into three classes, the last as the rest; every class needs name, t
     [2, 'J2, empty'],
     [3, 'J3, empty'],
   ] as const)
-    await user.selectOptions(group(i).getByLabelText('To'), unit);
+    await choose(user, group(i).getByLabelText('To'), unit);
   await user.type(group(1).getByLabelText('Number of animals'), '1500');
   await user.type(group(2).getByLabelText('Number of animals'), '1,200');
   expect(screen.getByRole('button', { name: 'Record grading' })).toHaveProperty('disabled', true);
@@ -240,7 +242,7 @@ test('graded into three classes, the last as the rest; every class needs name, t
 test('written off: what happened is asked except for a sale, which asks to whom; the knife has its caution', async () => {
   const { user, type, send } = await open('Cull, sell, lose');
   expect(screen.getByText(/Humane killing only by trained people/)).toBeTruthy();
-  await user.selectOptions(screen.getByLabelText('They were'), 'sold');
+  await choose(user, screen.getByLabelText('They were'), 'sold');
   expect(screen.queryByText(/Humane killing/)).toBeNull();
   await type('Number of animals', '200');
   await type('To whom', 'a pond');
@@ -249,7 +251,7 @@ test('written off: what happened is asked except for a sale, which asks to whom;
     receiver: 'a pond',
     measured: { method: 'counted', number: 200 },
   });
-  await user.selectOptions(screen.getByLabelText('They were'), 'dead');
+  await choose(user, screen.getByLabelText('They were'), 'dead');
   expect((screen.getByLabelText('all that is left') as HTMLInputElement).checked).toBe(true);
   await type('What happened', 'pump trip');
   await user.click(screen.getByRole('button', { name: 'Write off' }));
@@ -262,7 +264,7 @@ test('a sample put back, with those that died of it; one that is killed', async 
   await type('So many taken out', '30');
   await type('of which died in the hand', '2');
   expect(await send('Record sample')).toMatchObject({ type: 'sample.return', payload: { number: 30, dead: 2 } });
-  await user.selectOptions(screen.getByLabelText('They were'), 'killed');
+  await choose(user, screen.getByLabelText('They were'), 'killed');
   await type('So many taken out', '12');
   await user.click(screen.getByRole('button', { name: 'Record sample' }));
   await waitFor(() => expect(server.sent).toHaveLength(2));
@@ -274,7 +276,7 @@ test('a sample put back, with those that died of it; one that is killed', async 
 
 test('released: buckets typed one after the other, with the number they make, to a site, the tank empty after it', async () => {
   const { user, type, send } = await open('Release', holding({ stage: 'fingerling' }));
-  await user.selectOptions(screen.getByLabelText('Released to'), 'Lake Ivarre');
+  await choose(user, screen.getByLabelText('Released to'), 'Lake Ivarre');
   await type('mass 1', '100');
   await type('count 1', '50');
   await type('Buckets, kg each, one after the other', '8.2; 7.9 8.4');
@@ -290,7 +292,7 @@ test('released: buckets typed one after the other, with the number they make, to
 
 test('a bucket that cannot be read keeps the release back and says which', async () => {
   const { user, type } = await open('Release', holding({ stage: 'fingerling' }));
-  await user.selectOptions(screen.getByLabelText('Released to'), 'Lake Ivarre');
+  await choose(user, screen.getByLabelText('Released to'), 'Lake Ivarre');
   await type('mass 1', '100');
   await type('count 1', '50');
   await type('Buckets, kg each, one after the other', '8.2; 7.9 L');

@@ -3,6 +3,7 @@
 import { figures, plain } from '@/core/quantities/format';
 import { type Dimension, fromBase, parseMeasure, parseNumber } from '@/core/quantities/measure';
 import { Field } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import { useSession } from './session';
 
 /** A whole number as text, with what is wrong with it. */
@@ -104,11 +105,11 @@ function Plain({
   return (
     <Field label={label} error={error} hint={hint} className={className}>
       {(p) => (
-        <input
+        <Input
           {...p}
           inputMode={inputMode}
           autoComplete="off"
-          className="input text-[1.05rem]"
+          className="text-lead"
           value={value}
           onChange={(e) => onChange(e.target.value)}
         />
@@ -147,14 +148,7 @@ export function MeasureInput({
   return (
     <Field label={`${label}, ${shown}`} error={error ?? read.error} hint={other ?? hint} className={className}>
       {(p) => (
-        <input
-          {...p}
-          inputMode="decimal"
-          autoComplete="off"
-          className="input"
-          value={value}
-          onChange={(e) => onChange(e.target.value)}
-        />
+        <Input {...p} inputMode="decimal" autoComplete="off" value={value} onChange={(e) => onChange(e.target.value)} />
       )}
     </Field>
   );

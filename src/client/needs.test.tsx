@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+
 import { screen } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { LayDownForm } from '@/modules/incubation/acts/layDown/form';
@@ -7,6 +8,7 @@ import { MoveForm } from '@/modules/moves/acts/move/form';
 import { ReleaseForm } from '@/modules/moves/acts/release/form';
 import { GradeForm } from '@/modules/sorting/acts/grade/form';
 import { WeighForm } from '@/modules/sorting/acts/weigh/form';
+import { choose } from '../../tests/support/choose';
 import { server, show } from '../../tests/support/screen';
 
 const h: ActHolding = {
@@ -65,13 +67,13 @@ test('a mass without a tag is asked about, not left out', async () => {
 test('laying down: a unit without its volume, or a volume without its unit, holds the form', async () => {
   const { user } = show(<LayDownForm h={h} places={places} totalVolumeMl={3000} />);
   expect(needs()).toBe('needs a unit');
-  await user.selectOptions(screen.getByLabelText('Unit 1'), '2');
+  await choose(user, screen.getByLabelText('Unit 1'), '2');
   expect(needs()).toBe('needs the volume for each unit');
   await user.type(screen.getByLabelText('Volume, L'), '1.5');
   expect(needs()).toBeNull();
   await user.type(screen.getAllByLabelText('Volume, L')[1]!, '1.5');
   expect(needs()).toBe('needs a unit');
-  await user.selectOptions(screen.getByLabelText('Unit 2'), '3');
+  await choose(user, screen.getByLabelText('Unit 2'), '3');
   expect(needs()).toBeNull();
 });
 
@@ -103,7 +105,7 @@ test('moving and grading name what is missing in words of theirs', async () => {
 
 test('a temperature that cannot be read does not go missing from a release', async () => {
   const { user } = show(<ReleaseForm h={{ ...h, stage: 'fry' }} sites={sites} />);
-  await user.selectOptions(screen.getByLabelText('Released to'), '5');
+  await choose(user, screen.getByLabelText('Released to'), '5');
   await user.type(screen.getByLabelText('mass 1'), '120');
   await user.type(screen.getByLabelText('count 1'), '60');
   await user.type(screen.getByLabelText(/^Buckets/), '8.2 7.9');

@@ -1,8 +1,10 @@
 /** @jest-environment jsdom */
+
 import { jest } from '@jest/globals';
 import { act, screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { Tempering } from '@/client/Tempering';
+import { choose } from '../../tests/support/choose';
 import { show } from '../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 
@@ -30,11 +32,11 @@ test('the schedule stands where the unit is chosen, only where the waters are fu
   const { user } = show(<ActPanel holding={eggs} unitKind="jar" places={places} sites={[]} />);
   await user.click(screen.getByRole('button', { name: 'Move' }));
   const to = screen.getByLabelText('To');
-  await user.selectOptions(to, 'J2, empty');
+  await choose(user, to, 'J2, empty');
   expect(screen.queryByTestId('tempering')).toBeNull();
-  await user.selectOptions(to, 'J4, empty');
+  await choose(user, to, 'J4, empty');
   expect(screen.queryByTestId('tempering')).toBeNull();
-  await user.selectOptions(to, 'J3, empty');
+  await choose(user, to, 'J3, empty');
   const plan = within(screen.getByTestId('tempering'));
   expect(plan.getByText(/they bear 1.* at once/)).toBeTruthy();
   // Three steps of a degree: a third, a half and all of the water.

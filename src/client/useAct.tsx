@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { z } from 'zod';
 import type { Act } from '@/server/act/define';
 import type { Answers } from '@/server/act/question';
+import { Button } from '@/ui/Button';
 import { correctionOf, useCorrecting } from './correcting';
 import { answeredWith, Questions } from './Questions';
 import { newId, type Refused, send } from './send';
@@ -168,7 +169,7 @@ export function ActFoot({
   return (
     <div className="flex flex-col gap-2">
       {r && !act.shownAtField() && (
-        <div role="alert" className="border-l-[3px] border-hand bg-hand-wash px-3 py-2 text-[0.95rem]">
+        <div role="alert" className="border-l-[3px] border-hand bg-hand-wash px-3 py-2 text-body">
           {r.asks?.length ? (
             <Questions
               key={r.asks.map((a) => a.id).join()}
@@ -187,18 +188,18 @@ export function ActFoot({
         <p role="status" className="text-deep">
           {act.done.says}
           {act.done.entry && (
-            <button type="button" className="link ml-3" onClick={() => void act.undo()}>
+            <Button kind="link" className="ml-3" onClick={() => void act.undo()}>
               Undo
-            </button>
+            </Button>
           )}
         </p>
       )}
       <div className="foot flex flex-wrap items-center gap-x-3 gap-y-1">
-        <button type="submit" className="button main" disabled={disabled || act.busy}>
+        <Button kind="main" type="submit" disabled={disabled || act.busy}>
           {label}
-        </button>
-        {act.busy && <span className="late quiet text-[0.9rem]">working …</span>}
-        {needs.length > 0 && <span className="quiet text-[0.9rem]">needs {inWords(needs)}</span>}
+        </Button>
+        {act.busy && <span className="late quiet text-small">working …</span>}
+        {needs.length > 0 && <span className="quiet text-small">needs {inWords(needs)}</span>}
       </div>
     </div>
   );

@@ -3,6 +3,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
 import type { Shorthand } from '@/core/shorthand/reading';
 import { trace } from '@/core/shorthand/trace';
+import { Button } from '@/ui/Button';
 import type { ActForms } from './actForms';
 
 /** How soon forms that did not come are fetched again. */
@@ -69,9 +70,7 @@ export function FormsMissing() {
   return (
     <span role="alert" className="flex flex-wrap items-center gap-x-3 text-careful">
       The forms did not reach this page: the connection went while it loaded. Nothing is lost.
-      <button type="button" className="button" onClick={() => window.location.reload()}>
-        Load the page again
-      </button>
+      <Button onClick={() => window.location.reload()}>Load the page again</Button>
     </span>
   );
 }

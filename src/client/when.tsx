@@ -2,7 +2,9 @@
 
 import { useState } from 'react';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
-import { Choice, TextField } from '@/ui/fields';
+import { Choice } from '@/ui/Choice';
+import { TextField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import { useCorrecting } from './correcting';
 import { useSession } from './session';
 
@@ -25,7 +27,7 @@ export function WhenInput({
     onChange({ mode, day: value.day || isoDay(s.now, s.timeZone), time: value.time || clock(s.now, s.timeZone) });
   return (
     <fieldset className="field">
-      <legend className="label mb-1 text-[0.87rem] text-soft">When</legend>
+      <legend className="label mb-1 text-small text-soft">When</legend>
       <Choice
         label="When"
         value={value.mode}
@@ -38,25 +40,25 @@ export function WhenInput({
       />
       {value.mode !== 'now' && (
         <div className="mt-1 flex gap-2">
-          <input
+          <Input
             aria-label="Day"
             type="date"
-            className="input max-w-[11rem]"
+            className="max-w-[11rem]"
             value={value.day}
             onChange={(e) => onChange({ ...value, day: e.target.value })}
           />
           {value.mode === 'time' && (
-            <input
+            <Input
               aria-label="Time"
               type="time"
-              className="input max-w-[8rem]"
+              className="max-w-[8rem]"
               value={value.time}
               onChange={(e) => onChange({ ...value, time: e.target.value })}
             />
           )}
         </div>
       )}
-      {error && <span className="text-[0.87rem] text-loss">{error}</span>}
+      {error && <span className="text-small text-loss">{error}</span>}
     </fieldset>
   );
 }
@@ -112,7 +114,7 @@ export function useEventFields() {
     } as Record<string, unknown>,
     reset: () => setNote(''),
     view: (error?: string | null) => (
-      <details className="text-[0.95rem]" open={(!untouched && when.mode !== 'now') || Boolean(error) || undefined}>
+      <details className="text-body" open={(!untouched && when.mode !== 'now') || Boolean(error) || undefined}>
         <summary className="link cursor-pointer">{said}</summary>
         <div className="mt-2 flex flex-col gap-2">
           <WhenInput value={when} onChange={setWhen} error={error ?? read.error} />

@@ -25,10 +25,10 @@ export function Doubtful({
   const big = size === 'big';
   return (
     <span className="whitespace-nowrap" data-number={number} data-half={Math.round(1.96 * sd)}>
-      <span className={big ? 'text-[2rem] leading-none font-bold' : size === 'row' ? 'font-bold' : ''}>{d.number}</span>
-      {d.half && <span className={`text-soft ${big ? 'ml-1.5 text-[1.2rem]' : 'ml-1 text-[0.86em]'}`}>±{d.half}</span>}
+      <span className={big ? 'text-figure leading-none font-bold' : size === 'row' ? 'font-bold' : ''}>{d.number}</span>
+      {d.half && <span className={`text-soft ${big ? 'ml-1.5 text-lead' : 'ml-1 text-small'}`}>±{d.half}</span>}
       {how && marks[how] && (
-        <abbr className="ml-1 text-[0.75em] text-soft no-underline" title={marks[how].word}>
+        <abbr className="ml-1 text-small text-soft no-underline" title={marks[how].word}>
           {marks[how].mark}
         </abbr>
       )}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/Button';
 /** What happened, that nothing is lost, what to do. */
 export default function HatcheryError({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
   return (
@@ -8,9 +9,9 @@ export default function HatcheryError({ error, reset }: { error: Error & { diges
       <p className="mb-3">
         Nothing that was recorded is lost. {error.digest && `The fault has the number ${error.digest}.`}
       </p>
-      <button type="button" className="button main" onClick={reset}>
+      <Button kind="main" onClick={reset}>
         Try again
-      </button>
+      </Button>
     </div>
   );
 }

@@ -9,7 +9,9 @@ import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
 import { thresholds } from '@/core/thresholds';
-import { Choice, TextField } from '@/ui/fields';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { TextField } from '@/ui/fields';
 import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from '../inputs';
 import { type ScatterOf, useSession } from '../session';
 import { Worked } from '../Working';
@@ -63,7 +65,7 @@ export function HowManyInput({
           options={methods.map((m) => ({ value: m, label: words[m] }))}
         />
       )}
-      {value.method === 'all' && error && <span className="text-[0.87rem] text-loss">{error}</span>}
+      {value.method === 'all' && error && <span className="text-small text-loss">{error}</span>}
       {value.method === 'counted' && (
         <NumberInput
           label={`Number of ${what}`}
@@ -198,9 +200,9 @@ function RowTally({ onRow }: { onRow: (eggs: number) => void }) {
         onCount={(n) => setRow((n.egg ?? 0) + (n.half ?? 0) / 2)}
       />
       {row > 0 && (
-        <button
-          type="button"
-          className="button main self-start"
+        <Button
+          kind="main"
+          className="self-start"
           onClick={() => {
             onRow(row);
             setRow(0);
@@ -208,7 +210,7 @@ function RowTally({ onRow }: { onRow: (eggs: number) => void }) {
           }}
         >
           Row of {row}: take it
-        </button>
+        </Button>
       )}
     </div>
   );
@@ -230,14 +232,14 @@ export function Outcome({ value, of }: { value: HowManyValue; of?: ScatterOf }) 
     return (
       <div className="border-t border-rule pt-2" data-testid="outcome">
         <Worked request={workingOf(measurement.parse(m), priorCv)!}>
-          <span className="text-[1.35rem] font-bold">{d.number}</span>
+          <span className="text-title font-bold">{d.number}</span>
           {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
         </Worked>
         <span className="ml-3 text-soft">{grouped(c.perUnit * 1000)} a litre</span>
         <Settled samples={m.samples.length} share={half.value / c.eggs} word="count another sample" />
-        {half.says && <p className="quiet text-[0.9rem]">{half.says}</p>}
+        {half.says && <p className="quiet text-small">{half.says}</p>}
         {c.ratio.warnings.map((w) => (
-          <p key={w} className="text-[0.9rem] text-careful">
+          <p key={w} className="text-small text-careful">
             {w}
           </p>
         ))}
@@ -250,11 +252,11 @@ export function Outcome({ value, of }: { value: HowManyValue; of?: ScatterOf }) 
   return (
     <div className="border-t border-rule pt-2" data-testid="outcome">
       <Worked request={workingOf(measurement.parse(m), priorCv)!}>
-        <span className="text-[1.35rem] font-bold">{d.number}</span>
+        <span className="text-title font-bold">{d.number}</span>
         {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
       </Worked>
       <MeanWeight batches={m.batches} />
-      {half.says && <p className="quiet text-[0.9rem]">{half.says}</p>}
+      {half.says && <p className="quiet text-small">{half.says}</p>}
     </div>
   );
 }
@@ -280,7 +282,7 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
   return (
     <div className="border-t border-rule pt-2" data-testid="outcome">
       <Worked request={workingOf(parsed)!}>
-        <span className="text-[1.35rem] font-bold">{d.number}</span>
+        <span className="text-title font-bold">{d.number}</span>
         {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
       </Worked>
       {o && (
@@ -289,12 +291,12 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
         </span>
       )}
       {m.method === 'trough' && m.packingSd === undefined && (
-        <p className="text-[0.9rem] text-careful">
+        <p className="text-small text-careful">
           How closely eggs lie is not calibrated here: that doubt is in the number. Count this batch by volume, too.
         </p>
       )}
       {o?.warnings?.map((w) => (
-        <p key={w} className="text-[0.9rem] text-careful">
+        <p key={w} className="text-small text-careful">
           {w}
         </p>
       ))}
@@ -306,7 +308,7 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
 function Settled({ samples, share, word }: { samples: number; share: number; word: string }) {
   const settled = samples >= FEWEST_BATCHES && share <= thresholds.settledShare.value;
   return (
-    <span className={`ml-3 text-[0.95rem] ${settled ? 'text-deep' : 'text-careful'}`} data-settled={settled}>
+    <span className={`ml-3 text-body ${settled ? 'text-deep' : 'text-careful'}`} data-settled={settled}>
       {settled
         ? 'settled'
         : samples < FEWEST_BATCHES
@@ -324,7 +326,7 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
   const share = r.half / r.ratio;
   const settled = batches.length >= FEWEST_BATCHES && share <= thresholds.settledShare.value;
   return (
-    <p className="text-[0.95rem]" data-testid="mean-weight" data-settled={settled}>
+    <p className="text-body" data-testid="mean-weight" data-settled={settled}>
       <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>
         <span className="font-bold">{massEach(r.ratio, us)}</span>{' '}
         <span className="text-soft">{us ? `±${figures(100 * share, 2)} %` : `±${figures(r.half, 2)} g each`}</span>

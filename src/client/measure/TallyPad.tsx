@@ -3,6 +3,7 @@
 import { Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { doubtfulTaps, type Tap, tallied } from '@/core/sampling/tally';
+import { Button } from '@/ui/Button';
 
 export type TallyClass = {
   id: string;
@@ -39,9 +40,9 @@ export function TallyPad({
   };
   if (!open)
     return (
-      <button type="button" className="button self-start" onClick={() => setOpen(true)}>
+      <Button className="self-start" onClick={() => setOpen(true)}>
         {word} by tap or key
-      </button>
+      </Button>
     );
   const n = tallied(taps);
   const doubtful = doubtfulTaps(taps);
@@ -66,37 +67,36 @@ export function TallyPad({
     >
       <div className="flex gap-2">
         {classes.map((c, i) => (
-          <button
+          <Button
             key={c.id}
-            type="button"
             // biome-ignore lint/a11y/noAutofocus: the tally was just asked for; its keys go here.
             autoFocus={i === 0}
-            className="button min-h-[5.5rem] flex-1 flex-col text-[1rem] touch-manipulation"
+            className="min-h-[5.5rem] flex-1 flex-col text-body touch-manipulation"
             aria-label={`one ${c.word}`}
             onClick={() => tap(c.id)}
           >
-            <span className="text-[2.2rem] leading-none font-bold" data-tally={c.id}>
+            <span className="text-figure leading-none font-bold" data-tally={c.id}>
               {n[c.id] ?? 0}
             </span>
             <span>
               {c.word} <kbd className="text-soft">{c.key}</kbd>
             </span>
-          </button>
+          </Button>
         ))}
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-3">
-        <button type="button" className="button" disabled={taps.length === 0} onClick={() => put(taps.slice(0, -1))}>
+        <Button disabled={taps.length === 0} onClick={() => put(taps.slice(0, -1))}>
           <Undo2 size={17} aria-hidden /> Undo
-        </button>
-        <button type="button" className="link" onClick={() => put([])}>
+        </Button>
+        <Button kind="link" onClick={() => put([])}>
           begin anew
-        </button>
-        <button type="button" className="link" onClick={() => setOpen(false)}>
+        </Button>
+        <Button kind="link" onClick={() => setOpen(false)}>
           done
-        </button>
+        </Button>
       </div>
       {taps.length > 0 && (
-        <p className="mt-2 text-[0.9rem] text-soft">
+        <p className="mt-2 text-small text-soft">
           {taps.length > last.length ? '… ' : ''}
           {last.map((t, i) => {
             const index = taps.length - last.length + i;
@@ -110,7 +110,7 @@ export function TallyPad({
         </p>
       )}
       {doubtful.length > 0 && (
-        <p className="text-[0.9rem] text-careful" role="status">
+        <p className="text-small text-careful" role="status">
           Look again at{' '}
           {doubtful
             .slice(0, 4)

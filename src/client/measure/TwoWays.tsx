@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { withDoubt } from '@/core/quantities/format';
+import { Button } from '@/ui/Button';
 import { numberText, useShown } from '../inputs';
 import { type ScatterOf, useSession } from '../session';
 import { HowManyInput } from './HowMany';
@@ -42,13 +43,9 @@ export function useTwoWays(
             {i > 0 && (
               <div className="mb-1 flex items-baseline justify-between">
                 <b>The same eggs another way</b>
-                <button
-                  type="button"
-                  className="link text-[0.9rem]"
-                  onClick={() => setWays(ways.filter((_, k) => k !== i))}
-                >
+                <Button kind="link" className="text-small" onClick={() => setWays(ways.filter((_, k) => k !== i))}>
                   leave it out
-                </button>
+                </Button>
               </div>
             )}
             <HowManyInput
@@ -62,13 +59,13 @@ export function useTwoWays(
           </div>
         ))}
         {ways.length === 1 && ways[0]!.method !== 'counted' && (
-          <button
-            type="button"
-            className="link self-start text-[0.92rem]"
+          <Button
+            kind="link"
+            className="self-start text-small"
             onClick={() => setWays([...ways, empty(ways[0]!.method === 'weight' ? 'volume' : 'weight')])}
           >
             count them another way too
-          </button>
+          </Button>
         )}
         <Reconciled measured={read()} of={p.of} />
       </>
@@ -86,9 +83,9 @@ function Reconciled({ measured, of }: { measured: MeasurementInput | null; of?: 
   return (
     <div className="border-t border-strong pt-2" data-testid="reconciled" data-agree={c.agree}>
       <p>
-        together <b className="text-[1.35rem]">{d.number}</b> <span className="text-soft">±{d.half}</span>
+        together <b className="text-title">{d.number}</b> <span className="text-soft">±{d.half}</span>
       </p>
-      <p className={`text-[0.92rem] ${c.agree ? 'text-soft' : 'text-hand'}`}>
+      <p className={`text-small ${c.agree ? 'text-soft' : 'text-hand'}`}>
         {c.agree
           ? 'No conflict seen between them; that is no proof that both are right.'
           : 'They disagree beyond chance: one of them is off. Look for water in the measure, dry against hardened, a wrong packing. The doubt is widened by it.'}

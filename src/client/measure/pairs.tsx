@@ -2,6 +2,8 @@
 
 import { Plus, X } from 'lucide-react';
 import type { Dimension } from '@/core/quantities/measure';
+import { Button } from '@/ui/Button';
+import { Input } from '@/ui/Input';
 import { measureOf, measureText, numberText, useShown, wholeOf } from '../inputs';
 import { useSession } from '../session';
 
@@ -37,7 +39,7 @@ export function PairRows({
   };
   return (
     <fieldset className="field">
-      <legend className="label mb-1 text-[0.87rem] text-soft">
+      <legend className="label mb-1 text-small text-soft">
         {label} ({first} in {shown}, {second})
       </legend>
       {rows.map((r, i) => {
@@ -48,46 +50,44 @@ export function PairRows({
         return (
           <div key={i} className="mb-1">
             <div className="flex items-center gap-1.5">
-              <span className="w-5 text-right text-[0.85rem] text-soft">{i + 1}</span>
-              <input
+              <span className="w-5 text-right text-small text-soft">{i + 1}</span>
+              <Input
                 aria-label={`${first} ${i + 1}`}
                 inputMode="decimal"
                 autoComplete="off"
-                className="input"
                 value={r.a}
                 onChange={(e) => set(i, 'a', e.target.value)}
               />
               <span aria-hidden>/</span>
-              <input
+              <Input
                 aria-label={`${second} ${i + 1}`}
                 inputMode="numeric"
                 autoComplete="off"
-                className="input"
                 value={r.b}
                 onChange={(e) => set(i, 'b', e.target.value)}
               />
-              <button
-                type="button"
+              <Button
+                kind="bare"
                 aria-label={`Remove row ${i + 1}`}
                 className="p-1 text-soft hover:text-loss disabled:opacity-30"
                 disabled={rows.length === 1}
                 onClick={() => onChange(rows.filter((_, k) => k !== i))}
               >
                 <X size={16} />
-              </button>
+              </Button>
             </div>
-            {bad && <p className="ml-7 text-[0.87rem] text-loss">{bad}</p>}
+            {bad && <p className="ml-7 text-small text-loss">{bad}</p>}
           </div>
         );
       })}
-      <button
-        type="button"
-        className="link inline-flex items-center gap-1 self-start text-[0.9rem]"
+      <Button
+        kind="link"
+        className="inline-flex items-center gap-1 self-start text-small"
         onClick={() => onChange([...rows, ...emptyPairs()])}
       >
         <Plus size={14} aria-hidden /> another
-      </button>
-      {error && <span className="text-[0.87rem] text-loss">{error}</span>}
+      </Button>
+      {error && <span className="text-small text-loss">{error}</span>}
     </fieldset>
   );
 }

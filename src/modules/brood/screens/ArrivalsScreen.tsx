@@ -12,7 +12,9 @@ import { clock, dayMonth } from '@/core/time/localDay';
 import { ArriveForm } from '@/modules/brood/acts/arrive/form';
 import { SortForm } from '@/modules/brood/acts/sort/form';
 import { TagForm } from '@/modules/brood/acts/tagOut/form';
+import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
+import { Table } from '@/ui/Table';
 import type { ArrivalBatch, ArrivalsView } from '../views/arrivals';
 import { BroodTabs } from './BroodTabs';
 import { FateRulesForm } from './FateRulesForm';
@@ -48,21 +50,17 @@ export function ArrivalsScreen({
         <BroodTabs here="arrivals" species={species.id} />
         <SpeciesNav list={list} here={species.id} path="/brood/arrivals" />
         <p className="mb-1" data-testid="arrivals-says">
-          <span className="text-[2rem] leading-none font-bold">{grouped(sumOf(held))}</span> {species.name} adults are
+          <span className="text-figure leading-none font-bold">{grouped(sumOf(held))}</span> {species.name} adults are
           held
           <span className="text-soft">: {bySex(held)}</span>
           <Pace view={view} />
         </p>
         {mayWrite && (
           <p className="mb-3 flex flex-wrap gap-2">
-            <button type="button" className="button main" onClick={() => setOpen({ what: 'arrive' })}>
+            <Button kind="main" onClick={() => setOpen({ what: 'arrive' })}>
               Count a run in
-            </button>
-            {mayRule && (
-              <button type="button" className="button" onClick={() => setOpen({ what: 'rules' })}>
-                Who may end how
-              </button>
-            )}
+            </Button>
+            {mayRule && <Button onClick={() => setOpen({ what: 'rules' })}>Who may end how</Button>}
           </p>
         )}
         <div
@@ -95,13 +93,13 @@ export function ArrivalsScreen({
           className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-b max-lg:border-l-0 max-sm:px-3"
         >
           <div className="mb-3 flex items-baseline justify-between">
-            <h2 className="text-[1.35rem]">
+            <h2 className="text-title">
               {words[open.what]}
               {chosen ? ` ${chosen.name}` : ''}
             </h2>
-            <button type="button" className="link" onClick={() => setOpen(null)}>
+            <Button kind="link" onClick={() => setOpen(null)}>
               Close
-            </button>
+            </Button>
           </div>
           {open.what === 'arrive' && <ArriveForm species={species} places={places} />}
           {open.what === 'rules' && <FateRulesForm species={species} season={view.season} rules={view.rules} />}
@@ -153,12 +151,8 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
         </span>
         {mayWrite && waits > 0 && (
           <span className="ml-auto flex gap-1.5">
-            <button type="button" className="button" onClick={() => onOpen('sort')}>
-              Sort
-            </button>
-            <button type="button" className="button" onClick={() => onOpen('tag')}>
-              Tag
-            </button>
+            <Button onClick={() => onOpen('sort')}>Sort</Button>
+            <Button onClick={() => onOpen('tag')}>Tag</Button>
           </span>
         )}
       </div>
@@ -187,7 +181,7 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
         ]}
       />
       {long && (
-        <p className="text-[0.92rem] text-careful">
+        <p className="text-small text-careful">
           {figures(b.soakHours!, 2)} hours in the net, above {thresholds.soakHours.value}: expect losses in the next
           days, and handle them little.
         </p>
@@ -205,7 +199,7 @@ function Share({ total, parts }: { total: number; parts: { word: string; n: numb
           <span key={p.word} style={{ width: `${(100 * p.n) / total}%`, background: p.fill }} />
         ))}
       </div>
-      <p className="text-[0.9rem] text-soft">{shown.map((p) => `${p.word} ${grouped(p.n)}`).join(', ')}</p>
+      <p className="text-small text-soft">{shown.map((p) => `${p.word} ${grouped(p.n)}`).join(', ')}</p>
     </div>
   );
 }
@@ -222,7 +216,7 @@ function Ends({ view }: { view: ArrivalsView }) {
   return (
     <Section word={`Ends, ${view.season}`}>
       {view.quotas.length > 0 && (
-        <table className="ledger">
+        <Table>
           <tbody>
             {view.quotas.map(({ quota: q, stands }) => {
               const full = q.most !== null && stands >= q.most;
@@ -237,7 +231,7 @@ function Ends({ view }: { view: ArrivalsView }) {
                       {q.least !== null ? `, at least ${grouped(q.least)}` : ''}
                     </span>
                   </td>
-                  <td className={`text-[0.92rem] ${full ? 'font-bold text-hand' : 'text-soft'}`}>
+                  <td className={`text-small ${full ? 'font-bold text-hand' : 'text-soft'}`}>
                     {full
                       ? stands > q.most!
                         ? 'gone beyond'
@@ -250,12 +244,12 @@ function Ends({ view }: { view: ArrivalsView }) {
               );
             })}
           </tbody>
-        </table>
+        </Table>
       )}
       {rows.length === 0 ? (
         <p className="quiet py-2">No adult ended this season.</p>
       ) : (
-        <table className="ledger">
+        <Table>
           <thead>
             <tr>
               <th>end</th>
@@ -277,7 +271,7 @@ function Ends({ view }: { view: ArrivalsView }) {
               );
             })}
           </tbody>
-        </table>
+        </Table>
       )}
     </Section>
   );
@@ -291,7 +285,7 @@ function Kills({ view }: { view: ArrivalsView }) {
   const percent = (x: number) => `${Math.round(100 * x)} %`;
   return (
     <Section word="Killing: the first application sufficed">
-      <table className="ledger">
+      <Table>
         <tbody>
           {view.kills.map((k) => (
             <tr key={k.method} data-method={k.method}>
@@ -301,15 +295,15 @@ function Kills({ view }: { view: ArrivalsView }) {
               </td>
               <td className={`num ${worse.includes(k) ? 'font-bold text-hand' : 'font-bold'}`}>
                 {percent(k.share)}
-                <span className="ml-1 text-[0.86em] font-normal text-soft">
+                <span className="ml-1 text-small font-normal text-soft">
                   {percent(k.low).replace(' %', '')}–{percent(k.high)}
                 </span>
               </td>
             </tr>
           ))}
         </tbody>
-      </table>
-      <p className={`text-[0.92rem] ${worse.length > 0 ? 'text-hand' : 'text-soft'}`}>
+      </Table>
+      <p className={`text-small ${worse.length > 0 ? 'text-hand' : 'text-soft'}`}>
         {worse.length > 0
           ? `${worse.map((k) => k.name).join(', ')} fails more often than ${best.name}, beyond chance: train, or change the way.`
           : view.kills.length > 1
@@ -324,7 +318,7 @@ function Returns({ view }: { view: ArrivalsView }) {
   if (view.returns.length === 0) return null;
   return (
     <Section word="Our own that came back">
-      <table className="ledger">
+      <Table>
         <thead>
           <tr>
             <th>brood year</th>
@@ -343,7 +337,7 @@ function Returns({ view }: { view: ArrivalsView }) {
                 {r.released > 0 && (
                   <>
                     <b>{figures(1000 * r.share, 2)}</b>
-                    <span className="ml-1 text-[0.86em] text-soft">
+                    <span className="ml-1 text-small text-soft">
                       {figures(1000 * r.low, 2)}–{figures(1000 * r.high, 2)}
                     </span>
                   </>
@@ -352,8 +346,8 @@ function Returns({ view }: { view: ArrivalsView }) {
             </tr>
           ))}
         </tbody>
-      </table>
-      <p className="quiet text-[0.9rem]">
+      </Table>
+      <p className="quiet text-small">
         Of all released, marked or not; those that lost their mark, or were not seen, are missing. Single fish:{' '}
         <Link className="link" href="/brood">
           Brood

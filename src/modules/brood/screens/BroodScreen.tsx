@@ -2,7 +2,9 @@ import type { ReactNode } from 'react';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
+import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
+import { Table } from '@/ui/Table';
 import type { BroodFish, BroodView } from '../views/brood';
 import { BroodTabs } from './BroodTabs';
 import { SpeciesNav } from './SpeciesNav';
@@ -53,8 +55,8 @@ export function BroodScreen({
         <BroodTabs here="brood" species={book.id} />
         <SpeciesNav list={view.species.filter((s) => s.here > 0 || s.id === book.id)} here={book.id} path="/brood" />
         <p className="mb-3" data-testid="brood-says">
-          <span className="text-[2rem] leading-none font-bold">{count(ripe, 'female')}</span> of {count(here, 'female')}{' '}
-          females and <span className="text-[2rem] leading-none font-bold">{count(ripe, 'male')}</span> of{' '}
+          <span className="text-figure leading-none font-bold">{count(ripe, 'female')}</span> of {count(here, 'female')}{' '}
+          females and <span className="text-figure leading-none font-bold">{count(ripe, 'male')}</span> of{' '}
           {count(here, 'male')} males are ripe
           {eggs > 0 && <span className="text-soft">; the females may give about {grouped(round2(eggs))} eggs</span>}
           {untagged > 0 && (
@@ -89,10 +91,10 @@ export function BroodScreen({
             </Link>
           ))}
           <form className="ml-auto" action="/brood">
-            <input type="hidden" name="species" value={book.id} />
-            <input type="hidden" name="show" value={show} />
-            <input
-              className="input max-w-[13rem]"
+            <Input type="hidden" name="species" value={book.id} />
+            <Input type="hidden" name="show" value={show} />
+            <Input
+              className="max-w-[13rem]"
               name="q"
               defaultValue={search}
               placeholder="tag, mark, strain"
@@ -115,7 +117,7 @@ export function BroodScreen({
           </p>
         ) : (
           <div className="overflow-x-auto">
-            <table className="ledger">
+            <Table>
               <thead>
                 <tr>
                   <th>tag</th>
@@ -161,7 +163,7 @@ export function BroodScreen({
                       {f.eggs && (
                         <>
                           {grouped(round2(f.eggs.expected))}
-                          <span className="ml-1 text-[0.86em] text-soft">
+                          <span className="ml-1 text-small text-soft">
                             {grouped(round2(f.eggs.low))}–{grouped(round2(f.eggs.high))}
                           </span>
                         </>
@@ -175,7 +177,7 @@ export function BroodScreen({
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
             {shown.length > MOST && (
               <p className="quiet mt-1">
                 and {grouped(shown.length - MOST)} more: find them by tag, mark or strain above
@@ -211,7 +213,7 @@ export function Ripeness({ f, now, timeZone }: { f: BroodFish; now: number; time
       >
         {f.ripeness.name}
       </span>
-      <span className="ml-1.5 text-[0.88rem] text-soft">{dayMonth(f.ripeness.at, timeZone, now)}</span>
+      <span className="ml-1.5 text-small text-soft">{dayMonth(f.ripeness.at, timeZone, now)}</span>
     </span>
   );
 }

@@ -20,7 +20,7 @@ export function BroodTabs({ here, species }: { here: (typeof tabs)[number]['id']
         ) : (
           <Link
             key={t.id}
-            className="text-[1.05rem] text-soft no-underline hover:text-ink"
+            className="text-lead text-soft no-underline hover:text-ink"
             href={species && t.id !== 'spawning' ? `${t.href}?species=${species}` : t.href}
           >
             {t.word}

@@ -2,6 +2,8 @@
 
 import { useState } from 'react';
 import type { Sex } from '@/core/brood/parseFish';
+import { Button } from '@/ui/Button';
+import { SelectField } from '@/ui/fields';
 import { ImportFish, type ImportSpecies } from './ImportFish';
 import { SaveFishForm } from './SaveFishForm';
 
@@ -26,14 +28,13 @@ export function BroodTools({
   const [kind, setKind] = useState(species.id);
   const chosen = shelf.find((s) => s.id === kind) ?? species;
   const button = (id: 'one' | 'list', word: string) => (
-    <button
-      type="button"
+    <Button
       aria-pressed={open === id}
-      className={`button ${open === id ? 'border-deep bg-deep-wash' : ''}`}
+      className={`${open === id ? 'border-deep bg-deep-wash' : ''}`}
       onClick={() => setOpen(open === id ? null : id)}
     >
       {word}
-    </button>
+    </Button>
   );
   return (
     <section className="mt-6 max-w-[760px]" aria-label="Enter brood fish">
@@ -48,16 +49,13 @@ export function BroodTools({
       </div>
       {open && (
         <div className="mt-3 flex flex-col gap-3 border-l-[3px] border-deep pl-3">
-          <label className="field max-w-[16rem]">
-            <span className="label">Species</span>
-            <select className="input" value={kind} onChange={(e) => setKind(e.target.value)}>
-              {shelf.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="Species"
+            className="max-w-[16rem]"
+            value={kind}
+            onChange={setKind}
+            options={shelf.map((s) => ({ value: s.id, label: s.name }))}
+          />
           {open === 'one' ? (
             <SaveFishForm key={chosen.id} species={chosen} strains={strains} />
           ) : (

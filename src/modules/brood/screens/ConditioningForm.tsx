@@ -10,7 +10,11 @@ import { useAct } from '@/client/useAct';
 import type { Conditioning } from '@/core/brood/conditioning';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { saveConditioning } from '@/modules/brood/acts/conditioning/act';
+import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
+import { Select } from '@/ui/Select';
+import { Table } from '@/ui/Table';
 
 type Row = { day: string; light: string; warm: string; diet: string };
 
@@ -110,37 +114,30 @@ export function ConditioningForm({
         />
       </div>
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Fish stand in</legend>
+        <legend className="label mb-1 text-small text-soft">Fish stand in</legend>
         <p>
           {units.map((u) => (
-            <button
+            <Button
               key={u}
-              type="button"
-              className="button mr-1.5"
+              className="mr-1.5"
               aria-label={`take out ${places.find((p) => p.id === u)?.name}`}
               onClick={() => setUnits(units.filter((x) => x !== u))}
             >
               {places.find((p) => p.id === u)?.name} <X size={14} aria-hidden />
-            </button>
+            </Button>
           ))}
         </p>
-        <select
+        <Select
           aria-label="Add a unit"
-          className="input"
           value=""
-          onChange={(e) => setUnits([...units, Number(e.target.value)])}
-        >
-          <option value="">add a unit</option>
-          {places
+          empty="add a unit"
+          onChange={(u) => u && setUnits([...units, Number(u)])}
+          options={places
             .filter((p) => !units.includes(p.id))
-            .map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}, {p.room}
-              </option>
-            ))}
-        </select>
+            .map((p) => ({ value: String(p.id), label: `${p.name}, ${p.room}` }))}
+        />
         {act.errorOn('programme.units') && (
-          <span className="text-[0.87rem] text-loss">{act.errorOn('programme.units')}</span>
+          <span className="text-small text-loss">{act.errorOn('programme.units')}</span>
         )}
       </fieldset>
       <div className="grid grid-cols-2 gap-3">
@@ -155,7 +152,7 @@ export function ConditioningForm({
         />
         <MeasureInput label="Volume" dimension="volume" value={volume} onChange={setVolume} />
       </div>
-      <table className="ledger" aria-label="Steps">
+      <Table aria-label="Steps">
         <thead>
           <tr>
             <th>day</th>
@@ -170,8 +167,7 @@ export function ConditioningForm({
             <tr key={i}>
               {(['day', 'light', 'warm', 'diet'] as const).map((k) => (
                 <td key={k} className="pr-1">
-                  <input
-                    className="input"
+                  <Input
                     aria-label={`step ${i + 1}: ${{ day: 'day', light: 'hours of light', warm: 'temperature', diet: 'diet' }[k]}`}
                     inputMode={k === 'diet' ? 'text' : 'decimal'}
                     value={r[k]}
@@ -181,29 +177,28 @@ export function ConditioningForm({
               ))}
               <td>
                 {rows.length > 1 && (
-                  <button
-                    type="button"
-                    className="p-1 text-soft"
+                  <Button
+                    kind="icon"
                     aria-label={`leave out step ${i + 1}`}
                     onClick={() => setRows(rows.filter((_, k) => k !== i))}
                   >
                     <X size={16} aria-hidden />
-                  </button>
+                  </Button>
                 )}
               </td>
             </tr>
           ))}
         </tbody>
-      </table>
-      <button
-        type="button"
-        className="link self-start"
+      </Table>
+      <Button
+        kind="link"
+        className="self-start"
         onClick={() => setRows([...rows, { day: '', light: '', warm: '', diet: '' }])}
       >
         another step
-      </button>
+      </Button>
       {act.errorOn('programme.steps') && <p className="text-loss">{act.errorOn('programme.steps')}</p>}
-      <p className="quiet text-[0.9rem]">
+      <p className="quiet text-small">
         Light and warmth change evenly from step to step; what a step leaves empty goes on.
       </p>
       <TextField label="What it is to show" value={why} onChange={setWhy} />

@@ -5,6 +5,8 @@ import type { PlaceOption } from '@/client/holding';
 import { useSession } from '@/client/session';
 import { figures } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { Button } from '@/ui/Button';
+import { Table } from '@/ui/Table';
 import type { Comparison, ConditioningView, Programme, Response } from '../views/conditioning';
 import { BroodTabs } from './BroodTabs';
 import { ConditioningChart } from './ConditioningChart';
@@ -42,9 +44,9 @@ export function ConditioningScreen({
           </p>
         )}
         {mayWrite && (
-          <button type="button" className="button main mb-4" onClick={() => setOpen('new')}>
+          <Button kind="main" className="mb-4" onClick={() => setOpen('new')}>
             A new programme
-          </button>
+          </Button>
         )}
         {view.programmes.map((p) => (
           <ProgrammeRow key={p.id} p={p} narrow={open !== null} onEdit={mayWrite ? () => setOpen(p.id) : null} />
@@ -56,10 +58,10 @@ export function ConditioningScreen({
           className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-b max-lg:border-l-0 max-sm:px-3"
         >
           <div className="mb-3 flex items-baseline justify-between">
-            <h2 className="text-[1.35rem]">{chosen?.name ?? 'A new programme'}</h2>
-            <button type="button" className="link" onClick={() => setOpen(null)}>
+            <h2 className="text-title">{chosen?.name ?? 'A new programme'}</h2>
+            <Button kind="link" onClick={() => setOpen(null)}>
               Close
-            </button>
+            </Button>
           </div>
           <ConditioningForm key={open} species={species} places={places} original={chosen} />
         </aside>
@@ -114,16 +116,16 @@ function ProgrammeRow({ p, narrow, onEdit }: { p: Programme; narrow: boolean; on
   return (
     <article className="mb-6 border-t-2 border-deep/40 pt-1" aria-label={p.name} data-programme={p.name}>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <h2 className="text-[1.15rem]">{p.name}</h2>
+        <h2 className="text-lead">{p.name}</h2>
         <span className="text-soft">
           {p.units.join(', ')}, from {dayMonth(p.programme.from, timeZone, now)}
           {p.programme.to === null ? `, day ${p.days}` : ` to ${dayMonth(p.programme.to, timeZone, now)}`}
           {factors.length > 0 && `; ${factors.join(', ')}`}
         </span>
         {onEdit && (
-          <button type="button" className="link ml-auto" onClick={onEdit}>
+          <Button kind="link" className="ml-auto" onClick={onEdit}>
             change
-          </button>
+          </Button>
         )}
       </div>
       {why && <p className="text-soft">{why}</p>}
@@ -132,7 +134,7 @@ function ProgrammeRow({ p, narrow, onEdit }: { p: Programme; narrow: boolean; on
       >
         <div>
           <ConditioningChart p={p} us={us} timeZone={timeZone} />
-          <p className={`text-[0.92rem] ${p.off && Math.abs(p.off.most) > 2 ? 'text-careful' : 'text-soft'}`}>
+          <p className={`text-small ${p.off && Math.abs(p.off.most) > 2 ? 'text-careful' : 'text-soft'}`}>
             {p.off === null
               ? p.measured.length === 0
                 ? 'Its water was not read: what the fish really had is not known.'
@@ -144,14 +146,14 @@ function ProgrammeRow({ p, narrow, onEdit }: { p: Programme; narrow: boolean; on
           <p className="mb-1">
             <b>{p.females}</b> females and <b>{p.males}</b> males stood in it for most of its time.
           </p>
-          <table className="ledger">
+          <Table>
             <tbody>
               <Answer word="females ripened" r={p.ripened} of="looked at" />
               <Answer word="gave eggs" r={p.gaveEggs} of="in it" />
               <Answer word="eggs good enough" r={p.goodEggs} of="stripped" />
               <Answer word="males running" r={p.malesRunning} of="looked at" />
             </tbody>
-          </table>
+          </Table>
         </div>
       </div>
     </article>
@@ -176,7 +178,7 @@ function Answer({ word, r, of }: { word: string; r: Response | null; of: string 
           </td>
           <td className="num">
             <b>{percent(r.share)}</b>
-            <span className="ml-1 text-[0.86em] text-soft">
+            <span className="ml-1 text-small text-soft">
               {Math.round(100 * r.low)}–{Math.round(100 * r.high)}
             </span>
           </td>

@@ -7,6 +7,7 @@ import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { DeformityDrawing } from '@/ui/deformityDrawings';
 import { Link } from '@/ui/Link';
+import { Table } from '@/ui/Table';
 import type { DeformityView, ParentRate } from '../views/deformities';
 import { BroodTabs } from './BroodTabs';
 import { SpeciesNav } from './SpeciesNav';
@@ -45,7 +46,7 @@ export function DeformitiesScreen({
       ) : (
         <>
           <p className="mb-1" data-testid="deformities-says">
-            <span className="text-[2rem] leading-none font-bold">{percent(last.share)}</span> deformed in {last.season}
+            <span className="text-figure leading-none font-bold">{percent(last.share)}</span> deformed in {last.season}
             <span className="text-soft">
               , between {percent(last.low)} and {percent(last.high)}: {grouped(last.deformed)} of {grouped(last.looked)}{' '}
               in {last.samples} {last.samples === 1 ? 'sample' : 'samples'}
@@ -73,7 +74,7 @@ export function DeformitiesScreen({
             <div>
               <Kinds view={view} />
               <h2 className="mt-5 border-b-2 border-deep/40 pb-0.5">Samples</h2>
-              <table className="ledger">
+              <Table>
                 <tbody>
                   {view.samples.slice(0, 20).map((s) => (
                     <tr key={s.entry}>
@@ -90,7 +91,7 @@ export function DeformitiesScreen({
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             </div>
           </div>
         </>
@@ -103,12 +104,12 @@ export function DeformitiesScreen({
               <DeformityDrawing kind={d.id} width={84} />
               <span className="min-w-0">
                 <b>{d.name}</b>
-                <span className="block text-[0.9rem] text-soft">{d.looks}</span>
+                <span className="block text-small text-soft">{d.looks}</span>
               </span>
             </li>
           ))}
         </ul>
-        <p className="quiet mt-2 text-[0.92rem]">
+        <p className="quiet mt-2 text-small">
           Some fish are deformed from birth and nobody’s handling made them so; heat, shocks and feed without its
           vitamins or phosphorus make others. What parents make comes back in all their lots, also in other water.
         </p>
@@ -124,11 +125,11 @@ function Parents({ view, most }: { view: DeformityView; most: number }) {
         <h2>Parents</h2>
         {view.traced && (
           <Worked request={view.traced}>
-            <span className="text-[0.92rem]">how it is worked</span>
+            <span className="text-small">how it is worked</span>
           </Worked>
         )}
       </div>
-      <table className="ledger">
+      <Table>
         <thead>
           <tr>
             <th>parent</th>
@@ -158,21 +159,21 @@ function Parents({ view, most }: { view: DeformityView; most: number }) {
               <td className="num text-soft max-sm:hidden">
                 {p.adjusted === null ? '' : p.adjusted < 0.001 ? `< ${decimals(0.001, 3)}` : decimals(p.adjusted, 3)}
               </td>
-              <td className={`text-[0.92rem] whitespace-nowrap ${p.standsOut ? 'font-bold text-hand' : 'text-soft'}`}>
+              <td className={`text-small whitespace-nowrap ${p.standsOut ? 'font-bold text-hand' : 'text-soft'}`}>
                 {p.standsOut ? 'stands out' : p.p === null || !told(p) ? 'cannot tell' : ''}
                 {p.like.length > 0 && <span className="block font-normal text-soft">always with {short(p.like)}</span>}
               </td>
             </tr>
           ))}
         </tbody>
-      </table>
-      <p className="quiet mt-1 text-[0.9rem]">
+      </Table>
+      <p className="quiet mt-1 text-small">
         {view.parents.length > MOST && `${view.parents.length - MOST} more do not stand out. `}
         Rates by the parents’ shares of each lot, assuming equal survival; “chance alone” allows for all parents
         compared and for lots that scatter {figures(view.scatter, 2)} times as chance does.
       </p>
       {view.warnings.map((w) => (
-        <p key={w} className="text-[0.92rem] text-careful">
+        <p key={w} className="text-small text-careful">
           {w}
         </p>
       ))}
@@ -210,7 +211,7 @@ function Kinds({ view }: { view: DeformityView }) {
   return (
     <>
       <h2 className="border-b-2 border-deep/40 pb-0.5">Kinds</h2>
-      <table className="ledger">
+      <Table>
         <thead>
           <tr>
             <th colSpan={2}>kind</th>
@@ -233,7 +234,7 @@ function Kinds({ view }: { view: DeformityView }) {
                 return (
                   <td key={s} className="num align-middle" title={`${r.seen} of ${r.looked}`}>
                     {percent(r.share)}
-                    <span className="ml-1 text-[0.82em] text-soft">
+                    <span className="ml-1 text-small text-soft">
                       {figures(100 * r.low, 2)}–{figures(100 * r.high, 2)}
                     </span>
                   </td>
@@ -242,7 +243,7 @@ function Kinds({ view }: { view: DeformityView }) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }

@@ -9,7 +9,9 @@ import { type FateRules, quotaName } from '@/core/brood/fateRules';
 import { type FateId, fates } from '@/core/brood/fates';
 import type { FishSource } from '@/core/brood/parseFish';
 import { saveFateRules } from '@/modules/brood/acts/fateRules/act';
-import { Tick } from '@/ui/fields';
+import { Tick } from '@/ui/Checkbox';
+import { Input } from '@/ui/Input';
+import { Table } from '@/ui/Table';
 
 const origins: { id: FishSource; word: string }[] = [
   { id: 'wild', word: 'wild fish' },
@@ -83,7 +85,7 @@ export function FateRulesForm({
         )
       }
     >
-      <table className="ledger">
+      <Table>
         <thead>
           <tr>
             <th />
@@ -99,8 +101,8 @@ export function FateRulesForm({
                 <td>{name}</td>
                 {(['least', 'most'] as const).map((end) => (
                   <td key={end}>
-                    <input
-                      className="input max-w-[5rem]"
+                    <Input
+                      className="max-w-[5rem]"
                       inputMode="numeric"
                       aria-label={`${name}, at ${end}`}
                       value={numbers[key(k)]![end]}
@@ -114,11 +116,11 @@ export function FateRulesForm({
             );
           })}
         </tbody>
-      </table>
+      </Table>
       {act.errorOn('rules') && <p className="text-loss">{act.errorOn('rules')}</p>}
       {origins.map((o) => (
         <fieldset key={o.id} className="field">
-          <legend className="label mb-1 text-[0.87rem] text-soft">Ends open to {o.word}</legend>
+          <legend className="label mb-1 text-small text-soft">Ends open to {o.word}</legend>
           <div className="flex flex-wrap gap-x-4 gap-y-1">
             {fates
               .filter((f) => f.id !== 'died')
@@ -134,7 +136,7 @@ export function FateRulesForm({
           </div>
         </fieldset>
       ))}
-      <p className="quiet text-[0.9rem]">
+      <p className="quiet text-small">
         Permits and local law decide; this page only reminds. An earlier season’s rules go on until they are changed.
       </p>
     </ActForm>

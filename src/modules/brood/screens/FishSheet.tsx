@@ -11,6 +11,7 @@ import { FateForm } from '@/modules/brood/acts/fate/form';
 import { LookForm } from '@/modules/brood/acts/look/form';
 import { FishMoveForm } from '@/modules/brood/acts/move/form';
 import type { SheetEntry } from '@/modules/records/views/ledger';
+import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
 import type { BroodFish } from '../views/brood';
 import { SaveFishForm } from './SaveFishForm';
@@ -50,7 +51,7 @@ export function FishSheet({
       className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-b max-lg:border-l-0 max-sm:px-3"
     >
       <div className="flex items-baseline justify-between">
-        <h2 className="text-[1.35rem]">{f.tag}</h2>
+        <h2 className="text-title">{f.tag}</h2>
         <Link className="link" href={close} scroll={false}>
           Close
         </Link>
@@ -60,7 +61,7 @@ export function FishSheet({
         {f.yearClass ? `, year class ${f.yearClass}` : ''}
         {f.gone ? `; ${f.gone}` : ''}
       </p>
-      <dl className="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-0.5 text-[0.98rem]">
+      <dl className="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-0.5 text-body">
         <Fact word="strain">{f.strain || 'not known: it cannot be held apart'}</Fact>
         <Fact word="from">
           {f.source === 'unknown' ? 'not known' : f.source === 'wild' ? 'wild catch' : f.source}
@@ -99,15 +100,14 @@ export function FishSheet({
             {acts
               .filter((a) => !f.gone || a.id === 'edit')
               .map((a) => (
-                <button
+                <Button
                   key={a.id}
-                  type="button"
                   aria-pressed={open === a.id}
-                  className={`button ${open === a.id ? 'border-deep bg-deep-wash' : ''}`}
+                  className={`${open === a.id ? 'border-deep bg-deep-wash' : ''}`}
                   onClick={() => setOpen(open === a.id ? null : a.id)}
                 >
                   {a.word}
-                </button>
+                </Button>
               ))}
           </div>
           {open && (

@@ -11,6 +11,8 @@ import { decodeText } from '@/core/readings/decodeText';
 import { isoDay } from '@/core/time/localDay';
 import { importFish } from '@/modules/brood/acts/import/act';
 import { Field } from '@/ui/fields';
+import { Input } from '@/ui/Input';
+import { Table } from '@/ui/Table';
 
 /** Rows of the preview; the file may hold thousands. */
 const SHOWN = 200;
@@ -70,11 +72,10 @@ export function ImportFish({
         error={tooLarge ? 'is larger than 4 MB: split the file' : typeof read === 'string' ? read : act.errorOn('text')}
       >
         {(p) => (
-          <input
+          <Input
             {...p}
             type="file"
             accept=".csv,.txt,text/csv"
-            className="input"
             onChange={(e) => {
               const f = e.target.files?.[0];
               act.clear();
@@ -99,7 +100,7 @@ export function ImportFish({
             {good.problems.length} {good.problems.length === 1 ? 'cell' : 'cells'} to correct in the file. Nothing is
             written before that.
           </p>
-          <ul className="max-h-[16rem] overflow-auto text-[0.95rem]">
+          <ul className="max-h-[16rem] overflow-auto text-body">
             {good.problems.slice(0, SHOWN).map((p, i) => (
               <li key={i}>
                 line {p.line}, {columnWords[p.column] ?? p.column}: {p.text ? `“${p.text}” ` : ''}
@@ -111,7 +112,7 @@ export function ImportFish({
       )}
       {good && good.rows.length > 0 && (
         <div className="max-h-[22rem] overflow-auto border-t border-rule">
-          <table className="ledger">
+          <Table>
             <thead>
               <tr>
                 {['line', 'tag', 'sex', 'year', 'strain', 'sire', 'dam', 'mass', 'unit', ''].map((h, i) => (
@@ -135,7 +136,7 @@ export function ImportFish({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           {good.rows.length > SHOWN && <p className="quiet">and {grouped(good.rows.length - SHOWN)} more</p>}
         </div>
       )}

@@ -5,7 +5,11 @@ import type { PlaceOption } from '@/client/holding';
 import { figures, grouped } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import { KeepForm } from '@/modules/brood/acts/keepApart/form';
+import { Button } from '@/ui/Button';
+import { NamedSelectField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
+import { Table } from '@/ui/Table';
 import type { NextBrood, NextLot } from '../views/nextBrood';
 import { BroodTabs } from './BroodTabs';
 import { SpeciesNav } from './SpeciesNav';
@@ -37,25 +41,21 @@ export function NextScreen({
         <BroodTabs here="next" species={species.id} />
         <SpeciesNav list={list} here={species.id} path="/brood/next" />
         <form className="mb-3 flex flex-wrap items-end gap-4" action="/brood/next">
-          <input type="hidden" name="species" value={species.id} />
-          <label className="field">
-            <span className="label">Season</span>
-            <select className="input" name="season" defaultValue={view.season}>
-              {[...new Set([view.season, ...view.seasons])].map((s) => (
-                <option key={s}>{s}</option>
-              ))}
-            </select>
-          </label>
+          <Input type="hidden" name="species" value={species.id} />
+          <NamedSelectField
+            label="Season"
+            name="season"
+            defaultValue={view.season}
+            options={[...new Set([view.season, ...view.seasons])].map((s) => ({ value: s, label: s }))}
+          />
           <label className="field">
             <span className="label">To be kept in all</span>
-            <input className="input max-w-[8rem]" name="target" inputMode="numeric" defaultValue={view.target} />
+            <Input className="max-w-[8rem]" name="target" inputMode="numeric" defaultValue={view.target} />
           </label>
-          <button type="submit" className="button">
-            Show
-          </button>
+          <Button type="submit">Show</Button>
         </form>
         <p className="mb-3" data-testid="next-says">
-          <span className="text-[2rem] leading-none font-bold">{view.keptFamilies}</span> of {view.families.length}{' '}
+          <span className="text-figure leading-none font-bold">{view.keptFamilies}</span> of {view.families.length}{' '}
           families are kept
           {view.effectiveSize !== null && <>, effective size {figures(view.effectiveSize, 3)}</>}
           {view.possible !== null && (
@@ -73,7 +73,7 @@ export function NextScreen({
           >
             <div>
               <h2 className="border-b-2 border-deep/40 pb-0.5">Families</h2>
-              <table className="ledger">
+              <Table>
                 <thead>
                   <tr>
                     <th>female × males</th>
@@ -101,15 +101,15 @@ export function NextScreen({
                     </tr>
                   ))}
                 </tbody>
-              </table>
-              <p className="quiet mt-1 text-[0.9rem]">
+              </Table>
+              <p className="quiet mt-1 text-small">
                 By shares of the lots, assuming equal survival of families. In a mixed lot a family is kept with all
                 others of it; numbers kept must outlive the years to breeding.
               </p>
             </div>
             <div>
               <h2 className="border-b-2 border-deep/40 pb-0.5">Where they stand</h2>
-              <table className="ledger">
+              <Table>
                 <thead>
                   <tr>
                     <th>lot</th>
@@ -136,15 +136,15 @@ export function NextScreen({
                       </td>
                       <td>
                         {mayWrite && !l.brood && (
-                          <button type="button" className="link" onClick={() => setOpen(key(l))}>
+                          <Button kind="link" onClick={() => setOpen(key(l))}>
                             keep
-                          </button>
+                          </Button>
                         )}
                       </td>
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             </div>
           </div>
         )}
@@ -155,12 +155,12 @@ export function NextScreen({
           className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-b max-lg:border-l-0 max-sm:px-3"
         >
           <div className="mb-3 flex items-baseline justify-between">
-            <h2 className="text-[1.35rem]">
+            <h2 className="text-title">
               {chosen.lot}, {chosen.unit}
             </h2>
-            <button type="button" className="link" onClick={() => setOpen(null)}>
+            <Button kind="link" onClick={() => setOpen(null)}>
               Close
-            </button>
+            </Button>
           </div>
           <KeepForm
             key={open}

@@ -8,7 +8,8 @@ import { useAct } from '@/client/useAct';
 import { sexes, sources } from '@/core/brood/parseFish';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { saveFish } from '@/modules/brood/acts/fish/act';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { Choice } from '@/ui/Choice';
+import { SelectField, TextField } from '@/ui/fields';
 import type { BroodFish } from '../views/brood';
 
 /** What is known of a brood fish once and for all: tags, sex, strain, where from, parents. */
@@ -69,7 +70,7 @@ export function SaveFishForm({
         <TextField label="Other tags, clips, marks" value={marks} onChange={setMarks} error={act.errorOn('marks')} />
       </div>
       <Choice label="Sex" value={sex} onChange={setSex} options={sexes.map((x) => ({ value: x, label: x }))} />
-      {act.errorOn('sex') && <p className="text-[0.87rem] text-loss">{act.errorOn('sex')}</p>}
+      {act.errorOn('sex') && <p className="text-small text-loss">{act.errorOn('sex')}</p>}
       <div className="grid grid-cols-2 gap-3">
         <TextField
           label="Strain or stock"

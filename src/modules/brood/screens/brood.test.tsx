@@ -1,10 +1,12 @@
 /** @jest-environment jsdom */
+
 import { TextEncoder } from 'node:util';
 import { screen, within } from '@testing-library/react';
 import { bookOf } from '@/client/fish';
 import { FateForm } from '@/modules/brood/acts/fate/form';
 import { LookForm } from '@/modules/brood/acts/look/form';
 import { speciesOf } from '@/reference/shipped';
+import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import { broodFish } from '../../../../tests/support/spawningDay';
 import type { BroodView } from '../views/brood';
@@ -132,11 +134,11 @@ test('a mass far from the last one is asked about, and the answer sent with the 
 test('an end asks for what it needs: a killing its welfare record, a return its mark and measures', async () => {
   const { user } = show(<FateForm f={inHand} />);
   const end = screen.getByLabelText('What became of it');
-  await user.selectOptions(end, 'killed');
+  await choose(user, end, 'killed');
   expect(screen.getByText(/needs how it was killed and whether the first application sufficed/)).toBeTruthy();
-  await user.selectOptions(screen.getByLabelText('Killed by'), 'blow');
+  await choose(user, screen.getByLabelText('Killed by'), 'blow');
   await user.click(screen.getByLabelText('it did not'));
-  await user.selectOptions(end, 'returned');
+  await choose(user, end, 'returned');
   await user.type(screen.getByLabelText('Mark it carries'), 'left clip');
   await user.click(screen.getByRole('button', { name: 'Record' }));
   // What was given for another end is not sent with this one.

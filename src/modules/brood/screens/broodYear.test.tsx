@@ -1,7 +1,9 @@
 /** @jest-environment jsdom */
+
 import { screen, within } from '@testing-library/react';
 import { noneOf } from '@/core/brood/batch';
 import { conditioning } from '@/core/brood/conditioning';
+import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, server, show } from '../../../../tests/support/screen';
 import type { ArrivalBatch, ArrivalsView } from '../views/arrivals';
 import type { ConditioningView, Programme } from '../views/conditioning';
@@ -139,10 +141,10 @@ describe('runs and their ends', () => {
     await user.click(screen.getByRole('button', { name: 'Sort' }));
     await user.click(screen.getByLabelText('males'));
     await user.type(screen.getByLabelText('How many'), '6');
-    await user.selectOptions(screen.getByLabelText('What became of them'), 'laboratory');
+    await choose(user, screen.getByLabelText('What became of them'), 'laboratory');
     const record = screen.getByRole('button', { name: 'Record' }) as HTMLButtonElement;
     expect(record.disabled).toBe(true);
-    await user.selectOptions(screen.getByLabelText('Killed by'), 'overdose');
+    await choose(user, screen.getByLabelText('Killed by'), 'overdose');
     await user.type(screen.getByLabelText('First one sufficed for'), '6');
     await user.click(record);
     expect(onlySent()).toMatchObject({
@@ -179,7 +181,7 @@ describe('runs and their ends', () => {
     const { user } = open(view({ batches: [batch()] }));
     await user.click(screen.getByRole('button', { name: 'Count a run in' }));
     await user.type(screen.getByLabelText('Females'), '3');
-    await user.selectOptions(screen.getByLabelText('Into'), '1');
+    await choose(user, screen.getByLabelText('Into'), '1');
     await user.type(screen.getByLabelText('Marked by us, by season of release'), '2028: x');
     expect(screen.getByText('“2028: x” is not like 2028/29: 3')).toBeTruthy();
     expect((screen.getByRole('button', { name: 'Counted in' }) as HTMLButtonElement).disabled).toBe(true);
@@ -321,7 +323,7 @@ describe('the next generation', () => {
     expect(screen.getAllByRole('button', { name: 'keep' })).toHaveLength(1);
     await user.click(screen.getByRole('button', { name: 'keep' }));
     expect((screen.getByLabelText('Number of animals') as HTMLInputElement).value).toBe('5');
-    await user.selectOptions(screen.getByLabelText('Into'), '2');
+    await choose(user, screen.getByLabelText('Into'), '2');
     await user.click(screen.getByRole('button', { name: 'Keep apart' }));
     expect(onlySent().payload).toMatchObject({
       unit: 1,

@@ -5,6 +5,7 @@ import { WorkingView } from '@/client/Working';
 import type { Working } from '@/core/calculation';
 import { figures } from '@/core/quantities/format';
 import { Link } from '@/ui/Link';
+import { Table } from '@/ui/Table';
 import { Editor } from './Editor';
 import { unitFor, words } from './keys';
 import type { Shape } from './shape';
@@ -83,7 +84,7 @@ export function CalculatorsScreen({ list, open }: { list: CalculatorEntry[]; ope
         ))}
       </nav>
       <section className="min-w-0 px-6 py-4" aria-label={open.title}>
-        <h2 className="text-[1.2rem]">{open.title}</h2>
+        <h2 className="text-lead">{open.title}</h2>
         <p className="quiet mb-4">{open.asks}</p>
         <Editor value={input} shape={open.shape} onChange={setInput} path="" wrong={error?.path ?? ''} />
         {error && (
@@ -124,8 +125,8 @@ function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; pr
           return (
             <div key={k} className="flex items-baseline justify-between border-b border-rule py-1" data-output={k}>
               <dt className="text-soft">{name}</dt>
-              <dd className="text-[1.1rem] font-bold">
-                {figures(v, 6)} <span className="text-[0.85rem] font-normal text-soft">{unitFor(k)}</span>
+              <dd className="text-lead font-bold">
+                {figures(v, 6)} <span className="text-small font-normal text-soft">{unitFor(k)}</span>
               </dd>
             </div>
           );
@@ -182,7 +183,7 @@ function OutputTable({ name, rows }: { name: string; rows: Record<string, unknow
     <div className="overflow-x-auto border-b border-rule py-2">
       <dt className="text-soft">{name}</dt>
       <dd>
-        <table className="ledger">
+        <Table>
           {!Array.isArray(rows[0]) && (
             <thead>
               <tr>
@@ -205,7 +206,7 @@ function OutputTable({ name, rows }: { name: string; rows: Record<string, unknow
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
         {rows.length > SHOWN && <p className="quiet">and {rows.length - SHOWN} more</p>}
       </dd>
     </div>

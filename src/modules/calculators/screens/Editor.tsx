@@ -4,6 +4,9 @@ import { useEffect, useState } from 'react';
 import { decimalOf, measureOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import type { Dimension } from '@/core/quantities/measure';
+import { Button } from '@/ui/Button';
+import { Input } from '@/ui/Input';
+import { Select } from '@/ui/Select';
 import { unitFor, words } from './keys';
 import { choicesOf, formOf, formsOf, isOptional, missingKeys, type Shape, starter } from './shape';
 
@@ -57,25 +60,25 @@ function Rows({
             />
           </div>
           {!fixed && (
-            <button
-              type="button"
-              className="link pb-1.5 text-[0.87rem]"
+            <Button
+              kind="link"
+              className="pb-1.5 text-small"
               disabled={value.length === 1}
               onClick={() => onChange(value.filter((_, k) => k !== i))}
             >
               less
-            </button>
+            </Button>
           )}
         </div>
       ))}
       {!fixed && (
-        <button
-          type="button"
-          className="link self-start text-[0.9rem]"
+        <Button
+          kind="link"
+          className="self-start text-small"
           onClick={() => onChange([...value, value.at(-1) ?? starter(item(0))])}
         >
           another
-        </button>
+        </Button>
       )}
     </div>
   );
@@ -102,18 +105,18 @@ function Fields({
         const id = `input-${here}`;
         const said = `${words(k)}${unitFor(k) && `, ${unitFor(k)}`}`;
         const head = (
-          <span className="flex items-baseline justify-between gap-2 text-[0.87rem] text-soft">
+          <span className="flex items-baseline justify-between gap-2 text-small text-soft">
             {simple ? <label htmlFor={id}>{said}</label> : said}
             {isOptional(form, k) && (
-              <button
-                type="button"
+              <Button
+                kind="bare"
                 className="cursor-pointer px-1 leading-none text-soft hover:text-ink"
                 aria-label={`leave out ${words(k)}`}
                 title="leave out"
                 onClick={() => without(k)}
               >
                 ×
-              </button>
+              </Button>
             )}
           </span>
         );
@@ -124,18 +127,12 @@ function Fields({
           <div key={k} className={`field ${simple ? (top ? 'max-w-[16rem]' : widthOf(v)) : ''}`}>
             {head}
             {kinds ? (
-              <select
+              <Select
                 id={id}
-                className="input"
-                value={kinds.findIndex((f) => f.properties?.[k]?.const === v)}
-                onChange={(e) => onChange(starter(kinds[Number(e.target.value)]))}
-              >
-                {kinds.map((f, i) => (
-                  <option key={String(f.properties?.[k]?.const)} value={i}>
-                    {words(String(f.properties?.[k]?.const))}
-                  </option>
-                ))}
-              </select>
+                value={String(kinds.findIndex((f) => f.properties?.[k]?.const === v))}
+                onChange={(i) => onChange(starter(kinds[Number(i)]))}
+                options={kinds.map((f, i) => ({ value: String(i), label: words(String(f.properties?.[k]?.const)) }))}
+              />
             ) : simple ? (
               <Leaf
                 id={id}
@@ -152,18 +149,14 @@ function Fields({
         );
       })}
       {missing.length > 0 && (
-        <p className={`text-[0.87rem] text-soft ${top ? '' : 'pb-1.5'}`}>
+        <p className={`text-small text-soft ${top ? '' : 'pb-1.5'}`}>
           {top && 'It can also take: '}
           {missing.map((k, i) => (
             <span key={k}>
               {i > 0 && ', '}
-              <button
-                type="button"
-                className="link"
-                onClick={() => onChange({ ...value, [k]: starter(form?.properties?.[k]) })}
-              >
+              <Button kind="link" onClick={() => onChange({ ...value, [k]: starter(form?.properties?.[k]) })}>
                 {top ? words(k) : `+ ${words(k)}`}
-              </button>
+              </Button>
             </span>
           ))}
         </p>
@@ -206,19 +199,16 @@ function Leaf(p: LeafProps) {
   const choices = choicesOf(p.shape);
   if (!choices) return <Typed {...p} />;
   return (
-    <select
+    <Select
       id={p.id}
-      className="input"
-      value={choices.indexOf(p.value)}
+      value={String(choices.indexOf(p.value))}
       aria-invalid={p.wrong || undefined}
-      onChange={(e) => p.onChange(choices[Number(e.target.value)])}
-    >
-      {choices.map((c, i) => (
-        <option key={String(c)} value={i}>
-          {c === true ? 'yes' : c === false ? 'no' : words(String(c))}
-        </option>
-      ))}
-    </select>
+      onChange={(i) => p.onChange(choices[Number(i)])}
+      options={choices.map((c, i) => ({
+        value: String(i),
+        label: c === true ? 'yes' : c === false ? 'no' : words(String(c)),
+      }))}
+    />
   );
 }
 
@@ -232,9 +222,8 @@ function Typed({ id, name, value, onChange, wrong }: LeafProps) {
     [value, number, name, locale, shown],
   );
   return (
-    <input
+    <Input
       id={id}
-      className="input"
       aria-invalid={wrong || undefined}
       inputMode={number ? 'decimal' : undefined}
       value={text}

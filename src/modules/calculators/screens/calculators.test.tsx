@@ -1,8 +1,10 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor } from '@testing-library/react';
 import { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
 import { loadCalculation, registry } from '@/core/registry';
+import { choose } from '../../../../tests/support/choose';
 import { type session, show } from '../../../../tests/support/screen';
 import { CalculatorsScreen } from './CalculatorsScreen';
 import type { Shape } from './shape';
@@ -131,7 +133,7 @@ test('what the example leaves out can be given, and left out again', async () =>
 
 test('of several forms another is chosen and begins whole; few words are chosen, not typed', async () => {
   const { user } = await open('development.rate');
-  await user.selectOptions(screen.getByLabelText('kind'), 'degree days');
+  await choose(user, screen.getByLabelText('kind'), 'degree days');
   expect(screen.getByLabelText('sum')).toBeTruthy();
   expect(screen.queryByLabelText('alpha')).toBeNull();
   await user.clear(screen.getByLabelText('sum'));
@@ -142,7 +144,7 @@ test('of several forms another is chosen and begins whole; few words are chosen,
 test('a mating plan may be asked for other ends, with pairs that must not be', async () => {
   const { user } = await open('genetics.matingPlan');
   await user.click(screen.getByRole('button', { name: 'objective' }));
-  await user.selectOptions(screen.getByLabelText('objective'), 'mean kinship');
+  await choose(user, screen.getByLabelText('objective'), 'mean kinship');
   await waitFor(() => expect(screen.getByText(/group coancestry/, { selector: 'aside *' })).toBeTruthy());
   await user.click(screen.getByRole('button', { name: 'avoid' }));
   expect(screen.getByRole('button', { name: 'leave out avoid' })).toBeTruthy();

@@ -31,10 +31,10 @@ export function FlowScreen({
     <div className="flex h-full min-h-[520px] flex-col">
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 px-5 pt-3 pb-1.5">
         <h1>Flow</h1>
-        <span className="text-[0.92rem] text-soft">
+        <span className="text-small text-soft">
           width is number alive, each species on its own scale; soft edge is doubt
         </span>
-        <span className="ml-auto flex flex-wrap items-center gap-x-3 text-[0.92rem]">
+        <span className="ml-auto flex flex-wrap items-center gap-x-3 text-small">
           {(['egg', 'yolksac', 'fry', 'fingerling', 'gone'] as const).map((s) => (
             <span key={s} className="inline-flex items-center gap-1">
               <Glyph name={s} size={17} />{' '}
@@ -42,7 +42,7 @@ export function FlowScreen({
             </span>
           ))}
         </span>
-        <span className="flex flex-wrap gap-x-3 text-[0.92rem]">
+        <span className="flex flex-wrap gap-x-3 text-small">
           {spans.map((s) => (
             <Link key={s.id} href={href({ span: s.id })} className={`text-ink ${s.id === span ? 'font-bold' : ''}`}>
               {s.word}

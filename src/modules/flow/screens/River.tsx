@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { grouped, short } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { Button } from '@/ui/Button';
 import type { Flow } from '../views/flow';
 import { Band, centre, LEFT } from './Band';
 import { LEAST_WIDTH, layOut, lineage, numberAt } from './layout';
@@ -184,9 +185,9 @@ export function River({
       </svg>
       {hover && <Tip hover={hover} timeZone={timeZone} now={now} width={size.width} />}
       {lit && (
-        <button type="button" className="button absolute top-1 right-3" onClick={() => setFollow(null)}>
+        <Button className="absolute top-1 right-3" onClick={() => setFollow(null)}>
           all lots again
-        </button>
+        </Button>
       )}
     </div>
   );

@@ -21,7 +21,7 @@ export function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: s
   const d = withDoubt(p.number, 1.96 * p.sd);
   return (
     <div
-      className="pointer-events-none absolute z-10 w-[270px] border border-strong bg-sheet px-3 py-2 text-[0.92rem]"
+      className="pointer-events-none absolute z-10 w-[270px] border border-strong bg-sheet px-3 py-2 text-small"
       style={{ left: Math.min(width - 285, Math.max(4, hover.x + 14)), top: hover.y + 16 }}
       data-testid="river-tip"
     >
@@ -34,7 +34,7 @@ export function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: s
           .map(([s, n]) => `${grouped(n)} ${stageWords[s] ?? s}`)
           .join(', ')}
       </p>
-      <ul className="mt-1 min-h-[3.6em] border-t border-rule pt-1 text-[0.87rem]">
+      <ul className="mt-1 min-h-[3.6em] border-t border-rule pt-1 text-small">
         {lines === null && <li className="quiet">the ledger…</li>}
         {lines?.map((l) => (
           <li key={l.id} className={l.voided ? 'text-soft line-through' : ''}>
@@ -43,7 +43,7 @@ export function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: s
           </li>
         ))}
       </ul>
-      <p className="quiet text-[0.85rem]">click: its story; shift-click: its kin</p>
+      <p className="quiet text-small">click: its story; shift-click: its kin</p>
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { seeAlarm } from '@/modules/water/acts/seeAlarm/act';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
+import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
 
 /** Alarms of the water across every page: what is off, what to do, and who sees to it. */
@@ -21,7 +22,7 @@ export function AlarmBar({ alarms }: { alarms: readonly OpenAlarm[] }) {
         ))}
       </ul>
       {alarms.length > Math.min(3, shown.length) && (
-        <p className="text-[0.87rem] text-soft">
+        <p className="text-small text-soft">
           {alarms.length - Math.min(3, shown.length)} more{' '}
           {alarms.length - Math.min(3, shown.length) === 1 ? 'alarm stands' : 'alarms stand'}
         </p>
@@ -34,7 +35,7 @@ function AlarmLine({ a }: { a: OpenAlarm }) {
   const s = useSession();
   const act = useAct(seeAlarm);
   return (
-    <li className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5 text-[0.95rem]">
+    <li className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5 text-body">
       <BellRing size={16} aria-hidden className="self-center text-hand" />
       <Link href={`/rooms/${a.roomId}`} className="font-bold text-hand">
         {a.says}
@@ -45,9 +46,9 @@ function AlarmLine({ a }: { a: OpenAlarm }) {
         {a.seenBy && `, ${a.seenBy} sees to it`}
       </span>
       {a.seenAt === null && s.role !== 'reader' && (
-        <button type="button" className="button" disabled={act.busy} onClick={() => void act.submit({ alarm: a.id })}>
+        <Button disabled={act.busy} onClick={() => void act.submit({ alarm: a.id })}>
           I see to it
-        </button>
+        </Button>
       )}
       {act.refused && <span className="text-loss">{act.refused.message}</span>}
     </li>

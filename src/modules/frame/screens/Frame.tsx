@@ -76,10 +76,10 @@ export function Frame({
               <header className="no-print flex items-stretch border-b border-strong bg-sheet">
                 <LifeLine stations={stations} />
                 <div className="flex w-[150px] flex-none flex-col justify-center border-l border-rule px-3 text-right max-lg:w-[116px] max-sm:hidden">
-                  <span className="text-[1.1rem] font-bold" data-clock>
+                  <span className="text-lead font-bold" data-clock>
                     {clock(session.now, session.timeZone)}
                   </span>
-                  <span className="text-[0.87rem] text-soft">{weekday(session.now, session.timeZone)}</span>
+                  <span className="text-small text-soft">{weekday(session.now, session.timeZone)}</span>
                   <PersonMenu />
                 </div>
               </header>
@@ -94,7 +94,7 @@ export function Frame({
               {desks.map((d) => (
                 <DeskLink key={d.href} href={d.href}>
                   <d.icon size={20} strokeWidth={1.8} aria-hidden />
-                  <span className="text-[0.82rem]">{d.word}</span>
+                  <span className="text-mark">{d.word}</span>
                 </DeskLink>
               ))}
               <div className="hidden max-sm:block">
@@ -149,15 +149,15 @@ function LifeLine({ stations }: { stations: StationTotal[] }) {
             <Glyph name={stationGlyphs[s.station]} />
             {s.due > 0 && (
               <span
-                className="absolute -top-1 -right-2 flex h-[18px] min-w-[18px] items-center justify-center rounded-full bg-hand px-1 text-[0.75rem] font-bold text-sheet"
+                className="absolute -top-1 -right-2 flex h-[18px] min-w-[18px] items-center justify-center rounded-full bg-hand px-1 text-mark font-bold text-sheet"
                 title={`${s.due} want a hand`}
               >
                 {s.due}
               </span>
             )}
           </span>
-          <span className="text-[0.87rem] text-soft">{stationWords[s.station]}</span>
-          <span className="text-[0.98rem] max-lg:text-[0.88rem]" data-station={s.station}>
+          <span className="text-small text-soft">{stationWords[s.station]}</span>
+          <span className="text-body max-lg:text-small" data-station={s.station}>
             <Doubtful number={s.number} sd={s.sd} />
           </span>
         </StationLink>

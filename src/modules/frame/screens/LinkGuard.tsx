@@ -1,9 +1,9 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { AlertDialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { forgetAll, isHalfFilled } from '@/client/halfFilled';
+import { StayOrGo } from '@/ui/Dialog';
 
 /**
  * Follows links within Morula without loading the frame anew. Before that: a half-filled form is not thrown away unasked,
@@ -58,31 +58,18 @@ export function LinkGuard() {
           No connection, so this page stays as it is. What you record is kept here and sent once when it is back.
         </p>
       )}
-      <AlertDialog.Root open={asks !== null} onOpenChange={(open) => !open && setAsks(null)}>
-        <AlertDialog.Portal>
-          <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-          <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(440px,92vw)] -translate-x-1/2 -translate-y-1/2 border border-strong bg-sheet p-5">
-            <AlertDialog.Title className="mb-1 text-[1.1rem] font-bold">
-              What you typed is not recorded
-            </AlertDialog.Title>
-            <AlertDialog.Description className="mb-4">
-              A form on this page is half filled. Leave it, and it is gone.
-            </AlertDialog.Description>
-            <div className="flex gap-3">
-              <AlertDialog.Cancel className="button main">Stay</AlertDialog.Cancel>
-              <AlertDialog.Action
-                className="button"
-                onClick={() => {
-                  forgetAll();
-                  if (asks) router.push(asks);
-                }}
-              >
-                Leave it
-              </AlertDialog.Action>
-            </div>
-          </AlertDialog.Content>
-        </AlertDialog.Portal>
-      </AlertDialog.Root>
+      <StayOrGo
+        open={asks !== null}
+        title="What you typed is not recorded"
+        says="A form on this page is half filled. Leave it, and it is gone."
+        stay="Stay"
+        go="Leave it"
+        onStay={() => setAsks(null)}
+        onGo={() => {
+          forgetAll();
+          if (asks) router.push(asks);
+        }}
+      />
     </>
   );
 }

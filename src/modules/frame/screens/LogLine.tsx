@@ -12,6 +12,8 @@ import { parseNumber } from '@/core/quantities/measure';
 import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';
 import type { Answers, Ask } from '@/server/act/question';
+import { Button } from '@/ui/Button';
+import { Input } from '@/ui/Input';
 import { Outcome, plain, ReadBack, type Shown } from './LogLineSays';
 import { Unsent } from './Unsent';
 
@@ -207,13 +209,14 @@ export function LogLine() {
 
   return (
     <div className="no-print flex min-h-[46px] flex-wrap items-center gap-x-3 border-t border-strong bg-sheet px-3 sm:flex-nowrap">
-      <kbd className="hidden rounded-[3px] border border-strong px-1.5 py-0.5 font-mono text-[0.8rem] text-soft sm:block">
+      <kbd className="hidden rounded-[3px] border border-strong px-1.5 py-0.5 font-mono text-mark text-soft sm:block">
         /
       </kbd>
       <label className="sr-only" htmlFor="log-line">
         Log line
       </label>
-      <input
+      <Input
+        bare
         id="log-line"
         ref={input}
         value={line}
@@ -222,7 +225,7 @@ export function LogLine() {
         spellCheck={false}
         placeholder={snapshot && shorthands ? 'e.g. pick 34 J3' : 'reading what stands where'}
         aria-describedby="log-line-says"
-        className="h-[44px] w-[15rem] flex-none border-b-2 border-transparent bg-transparent font-mono text-[1.05rem] outline-none focus:border-deep focus-visible:outline-none placeholder:text-soft/70 max-sm:w-full max-sm:flex-1"
+        className="h-[44px] w-[15rem] flex-none border-b-2 border-transparent bg-transparent font-mono text-lead outline-none focus:border-deep focus-visible:outline-none placeholder:text-soft/70 max-sm:w-full max-sm:flex-1"
         onChange={(e) => {
           setLine(e.target.value);
           setShown(null);
@@ -238,13 +241,13 @@ export function LogLine() {
           }
         }}
       />
-      <button type="button" aria-label="Record this line" className="button sm:hidden" onClick={enter}>
+      <Button aria-label="Record this line" className="sm:hidden" onClick={enter}>
         <Send size={18} />
-      </button>
+      </Button>
       <div
         id="log-line-says"
         role="status"
-        className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3 py-1 text-[0.95rem] max-sm:basis-full"
+        className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3 py-1 text-body max-sm:basis-full"
       >
         {missing ? (
           <FormsMissing />
@@ -277,13 +280,13 @@ export function LogLine() {
         <Unsent list={waiting.refused} onChange={(sendNow) => void (sendNow ? flush() : countWaiting())} />
       )}
       {(!online || waiting.count > 0) && (
-        <span className="flex items-center gap-1.5 whitespace-nowrap text-[0.9rem] text-careful" data-testid="outbox">
+        <span className="flex items-center gap-1.5 whitespace-nowrap text-small text-careful" data-testid="outbox">
           <WifiOff size={16} aria-hidden /> {online ? '' : 'no connection'}
           {waiting.count > 0 && `, ${waiting.count} kept here`}
         </span>
       )}
       {reading?.kind === 'command' && !asked && line !== '' && (
-        <span className="hidden items-center gap-1 whitespace-nowrap text-[0.85rem] text-soft lg:flex">
+        <span className="hidden items-center gap-1 whitespace-nowrap text-small text-soft lg:flex">
           <CornerDownLeft size={14} aria-hidden /> records, Esc clears
         </span>
       )}

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { withDoubt } from '@/core/quantities/format';
 import type { readLine } from '@/core/shorthand/parse';
 import type { Said, Shorthand } from '@/core/shorthand/reading';
+import { Button } from '@/ui/Button';
 
 /** What the log line shows after Enter, until when, and whether it may still be undone. */
 export type Shown = { tone: 'done' | 'wrong' | 'wait'; text: string; undo?: string; until: number };
@@ -39,15 +40,15 @@ export function ReadBack({
     return (
       <span className="flex flex-wrap gap-x-3 text-soft">
         {shorthands.map((f) => (
-          <button
+          <Button
+            kind="bare"
             key={f.verb}
-            type="button"
             className="font-mono text-deep"
             title={f.says}
             onClick={() => onTake(`${f.verb} `)}
           >
             {f.form}
-          </button>
+          </Button>
         ))}
       </span>
     );
@@ -95,9 +96,9 @@ export function Outcome({
     <span className={tone}>
       {shown.text}
       {shown.undo && left > 0 && (
-        <button type="button" className="link ml-3" onClick={() => onUndo(shown.undo!)}>
+        <Button kind="link" className="ml-3" onClick={() => onUndo(shown.undo!)}>
           Undo ({left})
-        </button>
+        </Button>
       )}
     </span>
   );

@@ -1,9 +1,10 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { useShorthands } from '@/client/useActForms';
+import { Dialog } from '@/ui/Dialog';
+import { Table } from '@/ui/Table';
 
 const keys = [
   ['/', 'to the log line'],
@@ -50,44 +51,37 @@ export function Shortcuts({ hrefs }: { hrefs: string[] }) {
     };
   }, [router, hrefs]);
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
-        <Dialog.Content
-          className="fixed top-1/2 left-1/2 z-30 max-h-[85vh] w-[min(680px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-strong bg-sheet p-6"
-          aria-describedby={undefined}
-          onCloseAutoFocus={(e) => {
-            // Back to where the hands were; the page itself where nothing had the focus, or what had it is gone.
-            e.preventDefault();
-            const last = before.current;
-            (last && last !== document.body && last.isConnected ? last : document.getElementById('main'))?.focus();
-          }}
-        >
-          <Dialog.Title className="mb-3 text-[1.15rem] font-bold">Keys and the log line</Dialog.Title>
-          <table className="ledger mb-5">
-            <tbody>
-              {keys.map(([k, says]) => (
-                <tr key={k}>
-                  <td className="w-[9rem] font-mono">{k}</td>
-                  <td>{says}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <table className="ledger">
-            <tbody>
-              {shorthands.map((f) => (
-                <tr key={f.verb}>
-                  <td className="w-[24rem] font-mono">{f.form}</td>
-                  <td>{f.says}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="quiet mt-3">Numbers are in your own units; any unit may be typed: 46 F, 2.5 qt, 1 lb 3 oz.</p>
-          <Dialog.Close className="button mt-4">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Dialog
+      title="Keys and the log line"
+      open={open}
+      onOpenChange={setOpen}
+      // Back to where the hands were; the page itself where nothing had the focus, or what had it is gone.
+      returnTo={() => {
+        const last = before.current;
+        return last && last !== document.body && last.isConnected ? last : document.getElementById('main');
+      }}
+    >
+      <Table className="mb-5">
+        <tbody>
+          {keys.map(([k, says]) => (
+            <tr key={k}>
+              <td className="w-[9rem] font-mono">{k}</td>
+              <td>{says}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <Table>
+        <tbody>
+          {shorthands.map((f) => (
+            <tr key={f.verb}>
+              <td className="w-[24rem] font-mono">{f.form}</td>
+              <td>{f.says}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <p className="quiet mt-3">Numbers are in your own units; any unit may be typed: 46 F, 2.5 qt, 1 lb 3 oz.</p>
+    </Dialog>
   );
 }

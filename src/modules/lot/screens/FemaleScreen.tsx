@@ -1,6 +1,7 @@
 import { grouped, percent } from '@/core/quantities/format';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
 import type { FemaleView } from '../views/female';
 
 const columns = [
@@ -19,14 +20,14 @@ export function FemaleScreen({ f }: { f: FemaleView }) {
   const used = columns.filter(([account]) => f.gone[account]);
   return (
     <div className="px-6 py-4 max-sm:px-3">
-      <h1 className="text-[1.5rem]">{f.tag}</h1>
+      <h1 className="text-title">{f.tag}</h1>
       <p className="quiet mb-3">{f.species}, female</p>
       <p className="mb-4" data-testid="female-alive" data-alive={f.alive}>
         <Doubtful number={f.alive} sd={f.sd} size="big" />{' '}
         <span className="quiet">of her offspring alive here, by her share of each lot</span>
       </p>
       <div className="overflow-x-auto">
-        <table className="ledger max-w-[1000px]">
+        <Table className="max-w-[1000px]">
           <thead>
             <tr>
               <th>lot</th>
@@ -61,9 +62,9 @@ export function FemaleScreen({ f }: { f: FemaleView }) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
-      <p className="quiet mt-2 text-[0.9rem]">Assuming equal survival of all families of a lot.</p>
+      <p className="quiet mt-2 text-small">Assuming equal survival of all families of a lot.</p>
     </div>
   );
 }

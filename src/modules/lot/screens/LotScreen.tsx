@@ -5,6 +5,7 @@ import { EntryList } from '@/modules/records/screens/EntryList';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
 import type { LotView } from '../views/lot';
 import { GrowthChart } from './GrowthChart';
 import { Stair } from './Stair';
@@ -25,7 +26,7 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
   return (
     <div className="px-6 py-4 max-sm:px-3">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
-        <h1 className="text-[1.5rem]">{lot.name}</h1>
+        <h1 className="text-title">{lot.name}</h1>
         <a className="link" href={`/print/labels/${lot.id}`} target="_blank" rel="noopener">
           labels
         </a>
@@ -62,7 +63,7 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
             {lot.holdings.length === 0 ? (
               <p className="quiet">Nothing of this lot lives here now.</p>
             ) : (
-              <table className="ledger">
+              <Table>
                 <tbody>
                   {lot.holdings.map((h) => (
                     <tr key={h.holdingId}>
@@ -90,7 +91,7 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             )}
           </section>
           {lot.weights.length > 1 && <GrowthChart weights={lot.weights} us={us} timeZone={timeZone} />}
@@ -132,7 +133,7 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
           {lot.gone.length > 0 && (
             <section data-testid="gone">
               <h2 className="mb-1">Gone</h2>
-              <table className="ledger">
+              <Table>
                 <tbody>
                   {lot.gone.map((g) => (
                     <tr key={g.account}>
@@ -144,7 +145,7 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             </section>
           )}
         </div>
@@ -170,7 +171,7 @@ function Parents({ lot }: { lot: LotView }) {
         <p className="quiet">Not known.</p>
       ) : (
         <>
-          <table className="ledger">
+          <Table>
             <thead>
               <tr>
                 <th>female</th>
@@ -199,8 +200,8 @@ function Parents({ lot }: { lot: LotView }) {
                 </tr>
               ))}
             </tbody>
-          </table>
-          <p className="quiet mt-1 text-[0.9rem]">
+          </Table>
+          <p className="quiet mt-1 text-small">
             Assuming equal survival of all families since the lot was made.
             {lot.parents.length > 30 && ` ${lot.parents.length - 30} more families.`}
           </p>

@@ -1,6 +1,7 @@
 import { scaleLinear, scaleLog } from 'd3';
 import { grouped, percent } from '@/core/quantities/format';
 import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
 import type { LotView } from '../views/lot';
 import type { Step } from '../views/stair';
 
@@ -25,7 +26,7 @@ export function Stair({ stair }: { stair: LotView['stair'] }) {
 function StairTable({ stair }: { stair: LotView['stair'] }) {
   return (
     <>
-      <table className="ledger">
+      <Table>
         <tbody>
           {stair.steps.map((s, i) => (
             <tr key={s.stage} data-step={s.stage} data-number={s.number}>
@@ -55,7 +56,7 @@ function StairTable({ stair }: { stair: LotView['stair'] }) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       {stair.ofFirst && (
         <p className="mt-1">
           From the first to the last stage: <b>{percent(stair.ofFirst.survival)}</b>{' '}

@@ -152,7 +152,7 @@ export function ThermalLine({
           {dayMonth(until, timeZone, now)}
         </text>
       </svg>
-      <p className="quiet mt-1 text-[0.87rem]">
+      <p className="quiet mt-1 text-small">
         Full as measured, dashed as expected{foreseen && `: ${foreseen}`}. Full dots were seen, rings are expected
         within their band.
       </p>

@@ -2,6 +2,7 @@
 
 import { useAct } from '@/client/useAct';
 import { issuePaper } from '@/modules/moves/acts/paper/act';
+import { Button } from '@/ui/Button';
 import type { Release } from '../views/releases';
 
 /** Fixes what the paper says now, under a number. */
@@ -9,9 +10,9 @@ export function IssuePaper({ release }: { release: Release }) {
   const act = useAct(issuePaper);
   return (
     <>
-      <button
-        type="button"
-        className="link ml-1"
+      <Button
+        kind="link"
+        className="ml-1"
         disabled={act.busy}
         onClick={() =>
           void act.submit({
@@ -28,7 +29,7 @@ export function IssuePaper({ release }: { release: Release }) {
         }
       >
         issue
-      </button>
+      </Button>
       {act.refused && <span className="ml-1 text-loss">{act.refused.message}</span>}
     </>
   );

@@ -5,6 +5,7 @@ import { EntryList } from '@/modules/records/screens/EntryList';
 import type { SheetEntry } from '@/modules/records/views/ledger';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
 import type { Release, SiteTotal } from '../views/releases';
 import { IssuePaper } from './IssuePaper';
 
@@ -39,7 +40,7 @@ export function MovesScreen({
           </p>
         ) : (
           <div className="mb-6 overflow-x-auto">
-            <table className="ledger">
+            <Table>
               <thead>
                 <tr>
                   <th>when</th>
@@ -81,7 +82,7 @@ export function MovesScreen({
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
           </div>
         )}
         <h2 className="mb-1">Moves, gradings, ponding, eggs sent out, sales</h2>
@@ -116,7 +117,7 @@ export function MovesScreen({
                 )}
               </svg>
               {s.target !== null && s.number > s.target && (
-                <p className="text-[0.9rem] text-careful">above its target: check the permit</p>
+                <p className="text-small text-careful">above its target: check the permit</p>
               )}
             </li>
           ))}

@@ -5,6 +5,7 @@ import { fromBase } from '@/core/quantities/measure';
 import { Glyph, stageColour } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
 import type { RearingUnit } from '../views/rearing';
 
 /** Who stands where, is it tight? Tanks as rows in walking order, with the load against the volume. */
@@ -55,7 +56,7 @@ export function RearingScreen({
               <h2 className="border-b-2 border-deep/40 pb-0.5">{room}</h2>
               {used.length > 0 && (
                 <div className="overflow-x-auto">
-                  <table className="ledger">
+                  <Table>
                     <thead>
                       <tr>
                         <th>unit</th>
@@ -89,7 +90,7 @@ export function RearingScreen({
                               <Link
                                 href={`/rearing?unit=${encodeURIComponent(u.name)}`}
                                 scroll={false}
-                                className="text-[1.05rem] font-bold text-ink"
+                                className="text-lead font-bold text-ink"
                               >
                                 {u.name}
                               </Link>
@@ -107,7 +108,7 @@ export function RearingScreen({
                               </span>
                               {due && (
                                 <span
-                                  className={`block text-[0.88rem] leading-tight ${due.urgency === 1 ? 'text-hand' : 'text-soft'}`}
+                                  className={`block text-small leading-tight ${due.urgency === 1 ? 'text-hand' : 'text-soft'}`}
                                 >
                                   {due.says.split(':')[0]}
                                 </span>
@@ -148,16 +149,16 @@ export function RearingScreen({
                         );
                       })}
                     </tbody>
-                  </table>
+                  </Table>
                 </div>
               )}
               {empty.length > 0 && (
-                <p className="py-1.5 text-[0.92rem] text-soft">empty: {empty.map((u) => u.name).join(' ')}</p>
+                <p className="py-1.5 text-small text-soft">empty: {empty.map((u) => u.name).join(' ')}</p>
               )}
             </section>
           );
         })}
-        <p className="quiet text-[0.9rem]">Load counts the last mean weight of each lot; it has grown since.</p>
+        <p className="quiet text-small">Load counts the last mean weight of each lot; it has grown since.</p>
       </section>
       {sheet}
     </div>

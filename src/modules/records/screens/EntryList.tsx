@@ -7,7 +7,9 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { correct } from '@/modules/records/acts/correct/act';
-import { Choice, TextField } from '@/ui/fields';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { TextField } from '@/ui/fields';
 import type { SheetEntry } from '../views/ledger';
 
 /** Entries, newest first; what was corrected stays, struck through. Each can be corrected where the person may. */
@@ -32,7 +34,7 @@ export function EntryList({
           <div
             className={`grid items-baseline gap-x-3 ${compact ? 'grid-cols-[5.2rem_minmax(0,1fr)_auto]' : 'grid-cols-[8rem_10.4rem_minmax(0,1fr)_11.5rem_4.2rem] max-md:grid-cols-[6rem_minmax(0,1fr)_auto]'}`}
           >
-            <span className="text-[0.9rem] text-soft">
+            <span className="text-small text-soft">
               {dayMonth(e.at, timeZone, now)}
               {e.precision === 'minute' && !compact && <span className="ml-1">{clock(e.at, timeZone)}</span>}
             </span>
@@ -44,8 +46,8 @@ export function EntryList({
               {!compact && e.where && `${e.where}${e.says ? ': ' : ''}`}
               {e.says}
               {e.note && <span className="text-soft"> “{e.note}”</span>}
-              {e.why && <span className="inline-block pl-1 text-[0.9rem] no-underline"> taken back: “{e.why}”</span>}
-              {e.replaces && <span className="text-[0.85rem] text-soft"> (corrected)</span>}
+              {e.why && <span className="inline-block pl-1 text-small no-underline"> taken back: “{e.why}”</span>}
+              {e.replaces && <span className="text-small text-soft"> (corrected)</span>}
               {e.paper && (
                 <a className="link ml-2" href={e.paper} target="_blank" rel="noopener">
                   paper
@@ -53,20 +55,20 @@ export function EntryList({
               )}
             </span>
             {!compact && (
-              <span className="text-[0.9rem] text-soft max-md:hidden">
+              <span className="text-small text-soft max-md:hidden">
                 {e.measuredBy}
                 {e.measuredBy !== e.by && `, typed by ${e.by}`}
               </span>
             )}
             {!e.voided && e.mend && role !== 'reader' && (
-              <button
-                type="button"
-                className="link text-[0.87rem]"
+              <Button
+                kind="link"
+                className="text-small"
                 aria-expanded={open === e.id}
                 onClick={() => setOpen(open === e.id ? null : e.id)}
               >
                 {e.mend === 'takeBack' ? 'take back' : 'correct'}
-              </button>
+              </Button>
             )}
           </div>
           {open === e.id && <PutRight e={e} onDone={() => setOpen(null)} />}

@@ -5,8 +5,12 @@ import type { Strike } from '@/modules/water/views/alarms';
 import type { LeftOutDay } from '@/modules/water/views/leftOut';
 import type { WaterDays } from '@/modules/water/views/waterDays';
 import type { ReadNow } from '@/server/sensorsNow';
+import { Button } from '@/ui/Button';
+import { NamedSelectField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
 import type { SheetEntry } from '../views/ledger';
 import type { StockList } from '../views/stockList';
 import { EntryList } from './EntryList';
@@ -79,34 +83,29 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
   return (
     <>
       <form method="get" action="/records" className="mb-4 flex flex-wrap items-end gap-4">
-        <input type="hidden" name="tab" value="stock" />
+        <Input type="hidden" name="tab" value="stock" />
         <label className="field">
           <span className="label">As of the end of</span>
-          <input type="date" name="day" defaultValue={day ?? today} max={today} className="input" />
+          <Input type="date" name="day" defaultValue={day ?? today} max={today} />
         </label>
         <label className="field">
           <span className="label">As known at the end of</span>
-          <input
+          <Input
             type="date"
             name="known"
             defaultValue={known ?? ''}
             max={today}
-            className="input"
             title="Leaves out what was recorded or corrected later; empty: as known now"
           />
         </label>
-        <label className="field">
-          <span className="label">Totals by</span>
-          <select name="by" defaultValue={by} className="input">
-            <option value="species">species</option>
-            <option value="lot">lot</option>
-            <option value="unit">unit</option>
-            <option value="stage">stage</option>
-          </select>
-        </label>
-        <button type="submit" className="button">
-          Show
-        </button>
+        <NamedSelectField
+          label="Totals by"
+          className="w-[9rem]"
+          name="by"
+          defaultValue={by}
+          options={(['species', 'lot', 'unit', 'stage'] as const).map((x) => ({ value: x, label: x }))}
+        />
+        <Button type="submit">Show</Button>
         <span className="ml-auto flex gap-4">
           <a className="link" href={`/export?what=stock&as=csv&${query}`}>
             CSV
@@ -138,7 +137,7 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
             <p className="mb-2" data-testid="stock-total">
               <Doubtful number={stock.number} sd={stock.sd} size="big" /> <span className="quiet">in all</span>
             </p>
-            <table className="ledger">
+            <Table>
               <tbody>
                 {stock.totals.slice(0, STOCK_PAGE).map((t) => (
                   <tr key={t.by} data-total={t.by}>
@@ -149,13 +148,13 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
             {stock.totals.length > STOCK_PAGE && (
               <p className="quiet mt-2">and {stock.totals.length - STOCK_PAGE} more: the files hold all.</p>
             )}
           </section>
           <section className="overflow-x-auto">
-            <table className="ledger">
+            <Table>
               <thead>
                 <tr>
                   <th>species</th>
@@ -184,7 +183,7 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
             {pages > 1 && (
               <nav className="mt-3 flex items-baseline gap-4" aria-label="Pages of the stock list">
                 {at > 0 && (
@@ -214,25 +213,20 @@ function Ledger({ entries, search, kind, kinds, now, timeZone }: Props) {
   return (
     <>
       <form method="get" action="/records" className="mb-3 flex flex-wrap items-end gap-4">
-        <input type="hidden" name="tab" value="ledger" />
+        <Input type="hidden" name="tab" value="ledger" />
         <label className="field">
           <span className="label">Search: unit, lot, person, words of notes</span>
-          <input name="search" defaultValue={search} className="input w-[20rem]" />
+          <Input name="search" defaultValue={search} className="w-[20rem]" />
         </label>
-        <label className="field">
-          <span className="label">Kind</span>
-          <select name="kind" defaultValue={kind} className="input">
-            <option value="">all</option>
-            {kinds.map((k) => (
-              <option key={k.value} value={k.value}>
-                {k.label}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button type="submit" className="button">
-          Search
-        </button>
+        <NamedSelectField
+          label="Kind"
+          className="w-[14rem]"
+          name="kind"
+          defaultValue={kind}
+          empty="all"
+          options={kinds}
+        />
+        <Button type="submit">Search</Button>
         <span className="ml-auto flex gap-4">
           <a className="link" href={`/export?what=ledger&as=csv&search=${encodeURIComponent(search)}&kind=${kind}`}>
             CSV

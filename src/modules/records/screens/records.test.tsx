@@ -1,9 +1,11 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor, within } from '@testing-library/react';
 import { addLocalDays } from '@/core/time/localDay';
 import { LoggerImport } from '@/modules/water/screens/LoggerImport';
 import { gapsOf } from '@/modules/water/screens/WaterChart';
 import type { WaterDays } from '@/modules/water/views/waterDays';
+import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { SheetEntry } from '../views/ledger';
 import { EntryList } from './EntryList';
@@ -128,7 +130,7 @@ describe('readings', () => {
       }),
     ).toBeTruthy();
     expect(screen.getByText(/^Not read: 29 Mar, 3 Apr to 4 Apr\./)).toBeTruthy();
-    await user.selectOptions(screen.getByLabelText('Water'), '6');
+    await choose(user, screen.getByLabelText('Water'), '6');
     expect(screen.getByText(/Nothing was read in the last 20 days/)).toBeTruthy();
     unmount();
     open({ units: 'us', locale: 'en-US' });
@@ -225,7 +227,7 @@ describe('readings', () => {
     await user.click(screen.getByRole('button', { name: 'Record reading' }));
     await waitFor(() => expect(server.sent).toHaveLength(1));
     expect(server.sent[0]!.payload.value as number).toBeCloseTo(8, 6);
-    await user.selectOptions(screen.getByLabelText('Water'), '6');
+    await choose(user, screen.getByLabelText('Water'), '6');
     expect(screen.getByText('no reading yet')).toBeTruthy();
     const field = screen.getByLabelText(/^Oxygen, mg\/L/);
     await user.type(field, 'nine');

@@ -6,6 +6,7 @@ import { ActFoot, useAct } from '@/client/useAct';
 import { decimals, plain } from '@/core/quantities/format';
 import { useOwnClock } from '@/modules/incubation/acts/ownClock/act';
 import { TextField } from '@/ui/fields';
+import { Table } from '@/ui/Table';
 import type { OwnClock as Own } from '../views/ownClock';
 
 const W = 360;
@@ -71,7 +72,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
             </text>
           </svg>
           <div>
-            <table className="ledger">
+            <Table>
               <thead>
                 <tr>
                   <th>stage</th>
@@ -101,7 +102,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
             {own.dates.some((d) => d.left) && (
               <p className="mt-2 text-careful">
                 {own.dates.filter((d) => d.left).length} of the dates{' '}

@@ -29,7 +29,7 @@ export function OwnDeathsLine({
 }) {
   const lots = `${own.lots} ${own.lots === 1 ? 'lot' : 'lots'}`;
   return (
-    <span className="block text-[0.92rem]">
+    <span className="block text-small">
       With {lots} that hatched here: {valueWords(species, 'deaths.shape', own.shape)}{' '}
       <PutInForce
         held={sharesOf(own.shape) === sharesOf(species.deaths!)}

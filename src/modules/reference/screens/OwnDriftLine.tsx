@@ -47,7 +47,7 @@ export function OwnDriftLine({
         says="In force for what is recorded from now on."
       />
       {l.warnings?.map((w) => (
-        <span key={w} className="block text-[0.9rem] text-careful">
+        <span key={w} className="block text-small text-careful">
           {w}
         </span>
       ))}

@@ -6,7 +6,10 @@ import { ActForm } from '@/client/ActForm';
 import { useAct } from '@/client/useAct';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { saveProtocol } from '@/modules/reference/acts/protocol/act';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
+import { Input, TextArea } from '@/ui/Input';
+import { Select } from '@/ui/Select';
 import type { ProtocolInForce } from '../views/reference';
 import {
   bathTyped,
@@ -72,7 +75,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
       </div>
       <TextField label="Fits" value={fits} onChange={setFits} />
       <fieldset>
-        <legend className="mb-1 text-[0.87rem] text-soft">
+        <legend className="mb-1 text-small text-soft">
           Steps; minutes count from the step before, or from the one named
         </legend>
         {steps.map((s, i) => (
@@ -81,157 +84,127 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
             className="mb-2 grid grid-cols-[1.4rem_minmax(0,1fr)_4.5rem_4.5rem_8.5rem_auto] items-center gap-1.5 max-sm:grid-cols-[1.4rem_1fr_auto]"
           >
             <span className="text-right text-soft">{i + 1}</span>
-            <input
-              aria-label={`Step ${i + 1}`}
-              className="input"
-              value={s.says}
-              onChange={(e) => set(i, { says: e.target.value })}
-            />
-            <input
+            <Input aria-label={`Step ${i + 1}`} value={s.says} onChange={(e) => set(i, { says: e.target.value })} />
+            <Input
               aria-label={`Step ${i + 1}, from minutes`}
               placeholder="from"
               inputMode="decimal"
-              className="input"
               value={s.from}
               onChange={(e) => set(i, { from: e.target.value })}
             />
-            <input
+            <Input
               aria-label={`Step ${i + 1}, to minutes`}
               placeholder="to"
               inputMode="decimal"
-              className="input"
               value={s.to}
               onChange={(e) => set(i, { to: e.target.value })}
             />
-            <select
+            <Select
               aria-label={`Step ${i + 1}, counted from`}
-              className="input"
               value={s.after}
-              onChange={(e) => set(i, { after: e.target.value })}
-            >
-              <option value="">step before</option>
-              {steps.slice(0, i).map((x, k) => x.id && <option key={x.id} value={x.id}>{`step ${k + 1}`}</option>)}
-            </select>
+              onChange={(after) => set(i, { after })}
+              empty="step before"
+              options={steps.slice(0, i).flatMap((x, k) => (x.id ? [{ value: x.id, label: `step ${k + 1}` }] : []))}
+            />
             <span className="flex gap-1">
-              <button
-                type="button"
-                aria-label={`Step ${i + 1} up`}
-                disabled={i === 0}
-                className="p-1 text-soft disabled:opacity-30"
-                onClick={() => swap(i, i - 1)}
-              >
+              <Button kind="icon" aria-label={`Step ${i + 1} up`} disabled={i === 0} onClick={() => swap(i, i - 1)}>
                 <ArrowUp size={16} />
-              </button>
-              <button
-                type="button"
+              </Button>
+              <Button
+                kind="icon"
                 aria-label={`Step ${i + 1} down`}
                 disabled={i === steps.length - 1}
-                className="p-1 text-soft disabled:opacity-30"
                 onClick={() => swap(i, i + 1)}
               >
                 <ArrowDown size={16} />
-              </button>
-              <button
-                type="button"
+              </Button>
+              <Button
+                kind="icon"
                 aria-label={`Remove step ${i + 1}`}
-                className="p-1 text-soft"
                 onClick={() => setSteps(steps.filter((_, k) => k !== i))}
               >
                 <X size={16} />
-              </button>
+              </Button>
             </span>
-            <input
+            <Input
               aria-label={`Step ${i + 1}, caution`}
               placeholder="caution"
-              className="input col-start-2 text-[0.92rem]"
+              className="col-start-2 text-small"
               value={s.caution}
               onChange={(e) => set(i, { caution: e.target.value })}
             />
-            <input
+            <Input
               aria-label={`Step ${i + 1}, figure asked for`}
               placeholder="figure"
-              className="input text-[0.92rem]"
+              className="text-small"
               value={s.what}
               onChange={(e) => set(i, { what: e.target.value })}
             />
-            <input
+            <Input
               aria-label={`Step ${i + 1}, its unit`}
               placeholder="unit"
-              className="input text-[0.92rem]"
+              className="text-small"
               value={s.unit}
               onChange={(e) => set(i, { unit: e.target.value })}
             />
           </div>
         ))}
-        <button
-          type="button"
-          className="link inline-flex items-center gap-1"
+        <Button
+          kind="link"
+          className="inline-flex items-center gap-1"
           onClick={() => setSteps([...steps, emptyStep()])}
         >
           <Plus size={14} /> another step
-        </button>
+        </Button>
       </fieldset>
       <fieldset>
-        <legend className="mb-1 text-[0.87rem] text-soft">Materials</legend>
+        <legend className="mb-1 text-small text-soft">Materials</legend>
         {materials.map((m, i) => {
           const put = (v: Partial<MaterialTyped>) =>
             setMaterials(materials.map((x, k) => (k === i ? { ...x, ...v } : x)));
           return (
             <div key={i} className="mb-1 grid grid-cols-[minmax(0,1fr)_5rem_5rem_9rem_auto] items-center gap-1.5">
-              <input
-                aria-label={`Material ${i + 1}`}
-                className="input"
-                value={m.what}
-                onChange={(e) => put({ what: e.target.value })}
-              />
-              <input
+              <Input aria-label={`Material ${i + 1}`} value={m.what} onChange={(e) => put({ what: e.target.value })} />
+              <Input
                 aria-label={`Material ${i + 1}, amount`}
                 inputMode="decimal"
-                className="input"
                 value={m.amount}
                 onChange={(e) => put({ amount: e.target.value })}
               />
-              <input
+              <Input
                 aria-label={`Material ${i + 1}, unit`}
-                className="input"
                 value={m.unit}
                 onChange={(e) => put({ unit: e.target.value })}
               />
-              <select
+              <Select
                 aria-label={`Material ${i + 1}, for each`}
-                className="input"
                 value={m.per}
-                onChange={(e) => put({ per: e.target.value as MaterialTyped['per'] })}
-              >
-                {(['litre of eggs', 'kg of eggs', 'batch'] as const).map((x) => (
-                  <option key={x} value={x}>
-                    a {x}
-                  </option>
-                ))}
-              </select>
-              <button
-                type="button"
+                onChange={(per) => put({ per })}
+                options={(['litre of eggs', 'kg of eggs', 'batch'] as const).map((x) => ({
+                  value: x,
+                  label: `a ${x}`,
+                }))}
+              />
+              <Button
+                kind="icon"
                 aria-label={`Remove material ${i + 1}`}
-                className="p-1 text-soft"
                 onClick={() => setMaterials(materials.filter((_, k) => k !== i))}
               >
                 <X size={16} />
-              </button>
+              </Button>
             </div>
           );
         })}
-        <button
-          type="button"
-          className="link inline-flex items-center gap-1"
+        <Button
+          kind="link"
+          className="inline-flex items-center gap-1"
           onClick={() => setMaterials([...materials, { what: '', amount: '', unit: '', per: 'litre of eggs' }])}
         >
           <Plus size={14} /> another material
-        </button>
+        </Button>
       </fieldset>
       <fieldset>
-        <legend className="mb-1 text-[0.87rem] text-soft">
-          Bath; the label and the authority decide on its strength
-        </legend>
+        <legend className="mb-1 text-small text-soft">Bath; the label and the authority decide on its strength</legend>
         <div className="grid grid-cols-3 gap-x-3 gap-y-1 max-sm:grid-cols-1">
           <SelectField
             label="A batch goes in with"
@@ -276,7 +249,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
       </fieldset>
       <label className="field">
         <span className="label">Cautions, one a line</span>
-        <textarea className="input" rows={3} value={cautions} onChange={(e) => setCautions(e.target.value)} />
+        <TextArea rows={3} value={cautions} onChange={(e) => setCautions(e.target.value)} />
       </label>
       <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
       {act.errorOn('content') && <p className="text-loss">{act.errorOn('content')}</p>}

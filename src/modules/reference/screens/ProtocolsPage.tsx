@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { figures } from '@/core/quantities/format';
 import { type Protocol, protocolKinds, protocolKindWords } from '@/core/spawning/protocol';
+import { Button } from '@/ui/Button';
 import type { ProtocolInForce } from '../views/reference';
 import { ProtocolForm } from './ProtocolForm';
 
@@ -11,7 +12,7 @@ export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInFor
   const [editing, setEditing] = useState<{ id: string; copy: boolean } | null>(null);
   return (
     <>
-      <h2 className="mb-1 text-[1.3rem]">Protocols</h2>
+      <h2 className="mb-1 text-title">Protocols</h2>
       <p className="quiet mb-3">
         Steps of a spawning day, with the minutes in which each is wanted. Try what is new on a few eggs first; label,
         veterinarian and local law decide.
@@ -33,13 +34,13 @@ export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInFor
                 <div className="mt-2 ml-4">
                   <Steps p={p} />
                   {p.materials.length > 0 && (
-                    <p className="mt-1 text-[0.95rem]">
+                    <p className="mt-1 text-body">
                       Takes{' '}
                       {p.materials.map((m) => `${figures(m.amount, 3)} ${m.unit} of ${m.what} a ${m.per}`).join('; ')}.
                     </p>
                   )}
                   {p.bath && (
-                    <p className="mt-1 text-[0.95rem]">
+                    <p className="mt-1 text-body">
                       Bath at step {p.steps.findIndex((s) => s.id === p.bath!.step) + 1}: {figures(p.bath.mgPerL, 3)}{' '}
                       mg/L of {p.bath.of}, not outside {figures(p.bath.low, 3)} to {figures(p.bath.high, 3)};{' '}
                       {p.bath.batches === 1
@@ -49,21 +50,21 @@ export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInFor
                     </p>
                   )}
                   {p.cautions.map((c) => (
-                    <p key={c} className="text-[0.95rem] text-careful">
+                    <p key={c} className="text-body text-careful">
                       {c}
                     </p>
                   ))}
-                  <p className="quiet mt-1 text-[0.9rem]">
+                  <p className="quiet mt-1 text-small">
                     {p.source === 'verify' ? `Nobody here has verified it. ${p.hint}` : p.source}
                   </p>
                   {mayEdit && (
                     <p className="mt-1 flex gap-4">
-                      <button type="button" className="link" onClick={() => setEditing({ id: p.id, copy: false })}>
+                      <Button kind="link" onClick={() => setEditing({ id: p.id, copy: false })}>
                         edit
-                      </button>
-                      <button type="button" className="link" onClick={() => setEditing({ id: p.id, copy: true })}>
+                      </Button>
+                      <Button kind="link" onClick={() => setEditing({ id: p.id, copy: true })}>
                         copy under another name
-                      </button>
+                      </Button>
                     </p>
                   )}
                   {editing?.id === p.id && (
@@ -96,7 +97,7 @@ function Steps({ p }: { p: Protocol }) {
           ? `after ${s.fromMinutes} min`
           : `${s.fromMinutes} to ${s.toMinutes} min`;
   return (
-    <ol className="text-[0.97rem]">
+    <ol className="text-body">
       {p.steps.map((s, i) => (
         <li key={s.id} className="flex gap-3 border-b border-rule py-0.5">
           <span className="w-5 flex-none text-right text-soft">{i + 1}</span>

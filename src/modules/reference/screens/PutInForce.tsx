@@ -3,6 +3,7 @@
 import { useAct } from '@/client/useAct';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
+import { Button } from '@/ui/Button';
 
 /** What this hatchery has learned of a value of Reference: a tap puts it in force, unless it is so already. */
 export function PutInForce({
@@ -28,14 +29,9 @@ export function PutInForce({
         <span className="text-deep">in force</span>
       ) : (
         mayEdit && (
-          <button
-            type="button"
-            className="button ml-2"
-            disabled={act.busy}
-            onClick={() => void act.submit(payload, () => says)}
-          >
+          <Button className="ml-2" disabled={act.busy} onClick={() => void act.submit(payload, () => says)}>
             Put in force
-          </button>
+          </Button>
         )
       )}
       {act.refused && (

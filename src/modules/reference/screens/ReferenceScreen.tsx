@@ -4,6 +4,7 @@ import { limitId, type Species, valueId } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
+import { Table } from '@/ui/Table';
 import type { OwnDrift } from '../views/drift';
 import type { OwnClock as Own } from '../views/ownClock';
 import type { OwnDeaths } from '../views/ownDeaths';
@@ -65,7 +66,7 @@ export function ReferenceScreen({
         >
           Protocols
         </Link>
-        <Link href="/reference" className="mt-4 block text-[0.95rem] text-hand">
+        <Link href="/reference" className="mt-4 block text-body text-hand">
           {book.unverified.length} of {book.total} values nobody has verified
         </Link>
       </nav>
@@ -96,7 +97,7 @@ function Unverified({ book }: { book: ReferenceView }) {
     <>
       {book.unfit.length > 0 && (
         <section className="mb-5 border-l-[3px] border-careful pl-3" data-testid="unfit">
-          <h2 className="mb-1 text-[1.15rem]">Your own values that no longer fit</h2>
+          <h2 className="mb-1 text-lead">Your own values that no longer fit</h2>
           <p className="quiet max-w-[46rem]">
             They were set in an earlier version, and their place is gone. They count for nothing; set them anew where
             they belong.
@@ -110,12 +111,12 @@ function Unverified({ book }: { book: ReferenceView }) {
           </ul>
         </section>
       )}
-      <h2 className="mb-1 text-[1.15rem]">Values that nobody has verified</h2>
+      <h2 className="mb-1 text-lead">Values that nobody has verified</h2>
       <p className="quiet mb-3 max-w-[46rem]">
         They are starting values, recalled and not looked up. Check them against the publication named as a hint, or
         against your own fish, and enter what you find: the old value stays in the history.
       </p>
-      <table className="ledger">
+      <Table>
         <thead>
           <tr>
             <th>species</th>
@@ -140,7 +141,7 @@ function Unverified({ book }: { book: ReferenceView }) {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }
@@ -177,8 +178,8 @@ function SpeciesPage({
   const editor = (path: string) => (mayEdit ? <ValueEditor species={s} path={path} /> : null);
   return (
     <>
-      <h2 className="text-[1.3rem]">
-        {s.name} <i className="text-[1rem] font-normal text-soft">{s.latin}</i>
+      <h2 className="text-title">
+        {s.name} <i className="text-body font-normal text-soft">{s.latin}</i>
       </h2>
       <ul className="my-3 flex flex-wrap gap-x-6 gap-y-2">
         {s.stages.map((x) => (
@@ -188,7 +189,7 @@ function SpeciesPage({
         ))}
       </ul>
       <h2 className="mt-5 mb-1">The clock</h2>
-      <table className="ledger">
+      <Table>
         <thead>
           <tr>
             <th>to</th>
@@ -221,11 +222,11 @@ function SpeciesPage({
             </tr>
           ))}
         </tbody>
-      </table>
-      <p className="quiet mt-1 text-[0.9rem]">Days at a steady temperature; a dash where the model was not fitted.</p>
+      </Table>
+      <p className="quiet mt-1 text-small">Days at a steady temperature; a dash where the model was not fitted.</p>
       {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
       <h2 className="mt-5 mb-1">Limits and values</h2>
-      <table className="ledger">
+      <Table>
         <tbody>
           {s.limits.map((l) => (
             <tr key={limitId(l)}>
@@ -263,7 +264,7 @@ function SpeciesPage({
                 {ownDrift
                   .filter((o) => o.stage === d.stage)
                   .map((o) => (
-                    <span key={o.stage} className="block text-[0.92rem]">
+                    <span key={o.stage} className="block text-small">
                       <OwnDriftLine species={s.id} own={o} inForce={d} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
                     </span>
                   ))}
@@ -320,7 +321,7 @@ function SpeciesPage({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       <SpawningValues s={s} editor={editor} source={(p) => <Source {...p} />} />
       {history.length > 0 && (
         <>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { figures, plain } from '@/core/quantities/format';
 import { latencyName, type Species } from '@/core/species/species';
+import { Table } from '@/ui/Table';
 
 /** What the book knows of a species' parents: signs of ripeness, egg samples, treatments and how long they take. */
 export function SpawningValues({
@@ -16,7 +17,7 @@ export function SpawningValues({
   return (
     <>
       <h2 className="mt-5 mb-1">Parents</h2>
-      <table className="ledger">
+      <Table>
         <tbody>
           {s.ripeness.map((r) => (
             <tr key={r.id}>
@@ -37,9 +38,9 @@ export function SpawningValues({
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       {(s.polarisation || s.inductions.length > 0) && (
-        <table className="ledger mt-3">
+        <Table className="mt-3">
           <tbody>
             {s.polarisation && (
               <tr>
@@ -79,10 +80,10 @@ export function SpawningValues({
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
       {s.inductions.length > 0 && (
-        <p className="quiet mt-1 text-[0.9rem]">
+        <p className="quiet mt-1 text-small">
           Outside its table a latency is not read: checks then begin at once, at short steps. Label, veterinarian and
           local law decide what may be given.
         </p>

@@ -1,7 +1,6 @@
 'use client';
 
 import { Plus } from 'lucide-react';
-import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
 import { useSession } from '@/client/session';
@@ -11,7 +10,11 @@ import { plain } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
+import { Button, Button } from '@/ui/Button';
+import { Dialog } from '@/ui/Dialog';
 import { SelectField, TextField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
+import { Table } from '@/ui/Table';
 import { daysAt, STEADY } from './daysAt';
 import { kindOf, type ModelKind, modelKinds, modelSays, readTyped, type Typed, typedOf, valueAt } from './valueForm';
 
@@ -20,23 +23,19 @@ export function ValueEditor({ species, path }: { species: Species; path: string 
   const { title, value } = valueAt(species, path);
   const [open, setOpen] = useState(false);
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
-      <Dialog.Trigger className="link text-[0.87rem]" aria-label={`edit ${title}`}>
-        edit
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
-        <Dialog.Content
-          className="fixed top-1/2 left-1/2 z-30 max-h-[88vh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-strong bg-sheet p-6"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="text-[1.1rem] font-bold">{title}</Dialog.Title>
-          <p className="quiet mb-3">{species.name}</p>
+    <Dialog
+      title={title}
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button kind="link" className="text-small" aria-label={`edit ${title}`}>
+          edit
+        </Button>
+      }
+    >
+      <p className="quiet mb-3">{species.name}</p>
           <ValueForm key={JSON.stringify(value)} species={species} path={path} onDone={() => setOpen(false)} />
-          <Dialog.Close className="link mt-3">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    </Dialog>
   );
 }
 
@@ -116,7 +115,7 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
 function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
   const typed = developmentModel.safeParse(then);
   return (
-    <table className="ledger" data-testid="steady">
+    <Table data-testid="steady">
       <thead>
         <tr>
           <th>days at</th>
@@ -145,7 +144,7 @@ function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
           ))}
         </tr>
       </tbody>
-    </table>
+    </Table>
   );
 }
 
@@ -164,31 +163,30 @@ function PointRows({
     onChange(points.map((p, k) => (k === i ? { ...p, [key]: text } : p)));
   return (
     <fieldset className="field">
-      <legend className="label mb-1 text-[0.87rem] text-soft">Points (°C, {what})</legend>
+      <legend className="label mb-1 text-small text-soft">Points (°C, {what})</legend>
       {points.map((p, i) => (
         <div key={i} className="mb-1 flex items-center gap-1.5">
-          <span className="w-5 text-right text-[0.85rem] text-soft">{i + 1}</span>
+          <span className="w-5 text-right text-small text-soft">{i + 1}</span>
           {(['celsius', 'days'] as const).map((key) => (
-            <input
+            <Input
               key={key}
               aria-label={`${key === 'celsius' ? 'temperature' : what} ${i + 1}`}
               inputMode="decimal"
               autoComplete="off"
-              className="input"
               value={p[key]}
               onChange={(e) => set(i, key, e.target.value)}
             />
           ))}
         </div>
       ))}
-      {error && <span className="text-[0.87rem] text-loss">{error}</span>}
-      <button
-        type="button"
-        className="link mt-1 inline-flex items-center gap-1"
+      {error && <span className="text-small text-loss">{error}</span>}
+      <Button
+        kind="link"
+        className="mt-1 inline-flex items-center gap-1"
         onClick={() => onChange([...points, { celsius: '', days: '' }])}
       >
         <Plus size={14} /> another
-      </button>
+      </Button>
     </fieldset>
   );
 }

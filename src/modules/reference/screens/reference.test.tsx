@@ -1,7 +1,9 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor, within } from '@testing-library/react';
 import { provenances } from '@/core/species/species';
 import { speciesOf } from '@/reference/shipped';
+import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { ReferenceView } from '../views/reference';
 import { daysAt } from './daysAt';
@@ -26,7 +28,7 @@ describe('the form', () => {
         .at(-1)!;
     const inForce = valueAt(char, 'milestones.hatched').value.model as Parameters<typeof daysAt>[0];
     expect(steady()).toEqual(['as typed', ...[4, 8, 12, 16].map((t) => daysAt(inForce, t))]);
-    await user.selectOptions(screen.getByLabelText('Model'), 'degreeDays');
+    await choose(user, screen.getByLabelText('Model'), 'degreeDays');
     expect(steady()).toEqual(['as typed', '', '', '', '']);
     await user.type(screen.getByLabelText('Sum, degree-days'), '440');
     await user.type(screen.getByLabelText('Base, °C'), '0');

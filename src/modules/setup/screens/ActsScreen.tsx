@@ -1,3 +1,4 @@
+import { Table } from '@/ui/Table';
 import type { ActShown } from '../views/actsView';
 
 /** Every act of the house as a program sends it. */
@@ -31,7 +32,7 @@ export function ActsScreen({ acts }: { acts: readonly ActShown[] }) {
               {a.proposes.length > 0 && `; proposed by ${a.proposes.join(', ')}`}
             </span>
           </summary>
-          <table className="ledger mt-2 mb-2">
+          <Table className="mt-2 mb-2">
             <thead>
               <tr>
                 <th scope="col">Field</th>
@@ -48,7 +49,7 @@ export function ActsScreen({ acts }: { acts: readonly ActShown[] }) {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           {a.questions.length > 0 && (
             <p className="mb-1">May ask: {a.questions.map((q) => `${q.id} (${q.answers.join(', ')})`).join('; ')}.</p>
           )}

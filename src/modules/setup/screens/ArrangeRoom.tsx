@@ -13,6 +13,8 @@ import { useState } from 'react';
 import { ActFoot, useAct } from '@/client/useAct';
 import type { RoomView } from '@/modules/incubation/views/room';
 import { arrangeRoom } from '@/modules/setup/acts/arrange/act';
+import { Button } from '@/ui/Button';
+import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
 import { type Arranged, moveUnit, placesOf } from './arrangement';
 
@@ -61,8 +63,8 @@ export function ArrangeRoom({ room }: { room: RoomView }) {
       <DndContext sensors={sensors} onDragEnd={end} accessibility={spoken(rows)}>
         {rows.map((r, i) => (
           <section key={r.key} className="mb-3" aria-label={r.battery || 'units'}>
-            <input
-              className="input mb-1 w-[14rem]"
+            <Input
+              className="mb-1 w-[14rem]"
               aria-label={`name of row ${i + 1}`}
               placeholder="name of the battery"
               maxLength={40}
@@ -82,13 +84,13 @@ export function ArrangeRoom({ room }: { room: RoomView }) {
           </section>
         ))}
       </DndContext>
-      <button
-        type="button"
-        className="link mb-3"
+      <Button
+        kind="link"
+        className="mb-3"
         onClick={() => setRows([...rows, { key: `new ${rows.length}`, battery: '', units: [] }])}
       >
         another row
-      </button>
+      </Button>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -134,9 +136,9 @@ function Slot({ id, children }: { id: string; children: React.ReactNode }) {
 function Dragged({ id, name, kind, onKey }: { id: number; name: string; kind: string; onKey: (key: string) => void }) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id });
   return (
-    <button
+    <Button
+      kind="bare"
       ref={setNodeRef}
-      type="button"
       {...listeners}
       onKeyDown={(e) => {
         if (!e.key.startsWith('Arrow')) return;
@@ -148,6 +150,6 @@ function Dragged({ id, name, kind, onKey }: { id: number; name: string; kind: st
       aria-label={`${name}, ${kind}`}
     >
       <b>{name}</b>
-    </button>
+    </Button>
   );
 }

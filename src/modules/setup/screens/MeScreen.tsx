@@ -9,7 +9,9 @@ import { changePassword } from '@/modules/setup/acts/changePassword/act';
 import { takeSecondFactor } from '@/modules/setup/acts/secondFactor/act';
 import { dropSecondFactor } from '@/modules/setup/acts/secondFactorDrop/act';
 import { endSignIn } from '@/modules/setup/acts/signInEnd/act';
+import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
+import { Table } from '@/ui/Table';
 import type { SignIn } from '../views/signIns';
 
 type Listed = SignIn & { here: boolean };
@@ -96,9 +98,7 @@ function SecondOff({ secret, square }: { secret: string; square: string }) {
           put books right.
         </p>
         {/* The secret is held here from now on: the page may be drawn anew meanwhile, with another. */}
-        <button type="button" className="button" onClick={() => setBegun({ secret, square })}>
-          Set it up
-        </button>
+        <Button onClick={() => setBegun({ secret, square })}>Set it up</Button>
       </div>
     );
   return (
@@ -110,7 +110,7 @@ function SecondOff({ secret, square }: { secret: string; square: string }) {
     >
       <p>Read the square with your authenticator, or type the secret into it. Then type the code that it shows.</p>
       <img src={begun.square} alt="square to be read by a phone" width={180} height={180} className="bg-white" />
-      <p className="font-mono text-[0.95rem] break-all" data-testid="secret">
+      <p className="font-mono text-body break-all" data-testid="secret">
         {begun.secret.match(/.{1,4}/g)!.join(' ')}
       </p>
       <TextField
@@ -148,7 +148,7 @@ function SignInTable({ list, now, timeZone }: { list: Listed[]; now: number; tim
   const when = (at: number) => `${dayMonth(at, timeZone, now)} ${clock(at, timeZone)}`;
   return (
     <div className="overflow-x-auto">
-      <table className="ledger">
+      <Table>
         <thead>
           <tr>
             <th>who</th>
@@ -169,20 +169,15 @@ function SignInTable({ list, now, timeZone }: { list: Listed[]; now: number; tim
                 {s.here ? (
                   <span className="quiet">this one</span>
                 ) : (
-                  <button
-                    type="button"
-                    className="link"
-                    disabled={act.busy}
-                    onClick={() => void act.submit({ id: s.id })}
-                  >
+                  <Button kind="link" disabled={act.busy} onClick={() => void act.submit({ id: s.id })}>
                     end it
-                  </button>
+                  </Button>
                 )}
               </td>
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
       {act.refused && <p className="mt-2 text-loss">{act.refused.message}</p>}
     </div>
   );

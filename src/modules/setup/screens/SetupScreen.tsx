@@ -9,6 +9,7 @@ import { saveSite } from '@/modules/setup/acts/site/act';
 import { SelectField, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 import { months } from '@/ui/months';
+import { Table } from '@/ui/Table';
 import type { SetupView } from '../views/setup';
 import { IncubationSettings } from './incubation';
 import { line } from './line';
@@ -45,13 +46,13 @@ export function SetupScreen({ view }: { view: SetupView }) {
         </section>
         <section aria-label="People">
           <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">People</h2>
-          <table className="ledger mb-3">
+          <Table className="mb-3">
             <tbody>
               {view.people.map((p) => (
                 <PersonRow key={p.id} p={p} />
               ))}
             </tbody>
-          </table>
+          </Table>
           <NewPerson />
         </section>
         <SiteForm view={view} />

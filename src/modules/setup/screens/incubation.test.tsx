@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
+
 import { screen } from '@testing-library/react';
+import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { SetupView } from '../views/setup';
 import { IncubationSettings } from './incubation';
@@ -92,7 +94,7 @@ test('what this house adds to its routine is listed with where and how often, ad
   const { user } = show(<IncubationSettings view={view({ routine: [lamp] as never })} />);
   expect(screen.getByText('eggs and yolk-sac larvae, jars, every 12 h')).toBeTruthy();
   await user.type(screen.getByLabelText('What is done'), 'door shut');
-  await user.selectOptions(screen.getByLabelText('Where there are'), 'both');
+  await choose(user, screen.getByLabelText('Where there are'), 'both');
   await user.click(screen.getByRole('button', { name: 'Add' }));
   expect(onlySent()).toMatchObject({
     type: 'routine.save',

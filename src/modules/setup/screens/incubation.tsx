@@ -10,6 +10,7 @@ import { decimals, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { savePicking } from '@/modules/incubation/acts/picking/act';
 import { revokeToken } from '@/modules/setup/acts/revokeToken/act';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
@@ -135,10 +136,10 @@ function WhatItMeans({ view, falseAlarms }: { view: SetupView; falseAlarms: numb
   };
   const days = (d: number | null) => (d === null ? 'more than four weeks' : d === 1 ? 'a day' : `${plain(d)} days`);
   return (
-    <div className="text-[0.95rem]">
-      <button type="button" className="link" disabled={busy || falseAlarms === null} onClick={() => void ask()}>
+    <div className="text-body">
+      <Button kind="link" disabled={busy || falseAlarms === null} onClick={() => void ask()}>
         {busy ? 'simulating …' : 'what that means'}
-      </button>
+      </Button>
       {error && <p className="text-loss">{error}</p>}
       {shown && (
         <p role="status" data-testid="alarms-mean">
@@ -173,7 +174,7 @@ function Keys({ view }: { view: SetupView }) {
   return (
     <div className="mt-5">
       <h3 className="mb-1 font-bold">Keys of devices</h3>
-      <p className="quiet mb-2 max-w-[44rem] text-[0.95rem]">
+      <p className="quiet mb-2 max-w-[44rem] text-body">
         A probe or gateway reports to <code>/api/readings</code> with its key, or by MQTT to the broker that{' '}
         <code>MORULA_MQTT</code> names. A key may report readings and nothing else.
       </p>
@@ -185,14 +186,14 @@ function Keys({ view }: { view: SetupView }) {
               <span className="text-soft">
                 made {dayMonth(t.madeAt, timeZone, now)} by {t.by}
               </span>
-              <button
-                type="button"
-                className="link ml-auto"
+              <Button
+                kind="link"
+                className="ml-auto"
                 disabled={revoke.busy}
                 onClick={() => void revoke.submit({ token: t.id })}
               >
                 take out of use
-              </button>
+              </Button>
             </li>
           ))}
         </ul>
@@ -205,9 +206,9 @@ function Keys({ view }: { view: SetupView }) {
         }}
       >
         <TextField label="A key for" value={name} onChange={setName} error={error} placeholder="gateway, cold room" />
-        <button type="submit" className="button self-end" disabled={!name.trim()}>
+        <Button type="submit" className="self-end" disabled={!name.trim()}>
           Make a key
-        </button>
+        </Button>
       </form>
       {key && (
         <p role="status" className="mt-2 border-l-[3px] border-hand pl-3">

@@ -8,6 +8,7 @@ import { useAct } from '@/client/useAct';
 import { plain } from '@/core/quantities/format';
 import { saveRoutineTask } from '@/modules/incubation/acts/routineTask/act';
 import type { OwnTask } from '@/modules/incubation/views/routine';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 import { line } from './line';
@@ -40,7 +41,7 @@ export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
   return (
     <div className="mt-5">
       <h3 className="mb-1 font-bold">Routine of this house</h3>
-      <p className="quiet mb-2 max-w-[44rem] text-[0.95rem]">
+      <p className="quiet mb-2 max-w-[44rem] text-body">
         Stands on Today and in the room beside the routine of the species, whose rhythm is set in the{' '}
         <Link className="link" href="/reference">
           Reference
@@ -53,14 +54,14 @@ export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
             <li key={t.id} className="flex items-baseline gap-3 border-b border-rule py-1">
               <b>{t.name}</b>
               <span className="text-soft">{wordsOf(t)}</span>
-              <button
-                type="button"
-                className="link ml-auto"
+              <Button
+                kind="link"
+                className="ml-auto"
                 disabled={off.busy}
                 onClick={() => void off.submit({ ...t, retired: true })}
               >
                 take off
-              </button>
+              </Button>
             </li>
           ))}
         </ul>

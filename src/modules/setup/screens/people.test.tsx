@@ -3,6 +3,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import { SignIn } from '@/modules/signIn/screens/SignIn';
 import type { Role } from '@/server/act/define';
+import { choose } from '../../../../tests/support/choose';
 import { went } from '../../../../tests/support/navigation';
 import { onlySent, refused, server, show } from '../../../../tests/support/screen';
 import { NewPerson, PersonRow } from './people';
@@ -23,7 +24,7 @@ test('a person is made with a role and a password; a name that is taken is said 
   const add = screen.getByRole('button', { name: 'Add person' });
   expect(add).toHaveProperty('disabled', true);
   await user.type(screen.getByLabelText('New person'), 'Vet');
-  await user.selectOptions(screen.getByLabelText('Role'), 'reader');
+  await choose(user, screen.getByLabelText('Role'), 'reader');
   await user.type(screen.getByLabelText('Password'), 'correct horse battery');
   await user.click(add);
   await screen.findByText(/somebody of that name/);
@@ -35,7 +36,7 @@ test('a person is made with a role and a password; a name that is taken is said 
 
 test('another role, another password, the account closed', async () => {
   const { user } = row();
-  await user.selectOptions(screen.getByLabelText('Role of Hand'), 'culturist');
+  await choose(user, screen.getByLabelText('Role of Hand'), 'culturist');
   await waitFor(() => expect(onlySent().payload).toEqual({ id: 3, role: 'culturist', active: true }));
   await user.click(screen.getByRole('button', { name: 'reset password' }));
   await user.type(screen.getByLabelText('New password'), 'another long one');
@@ -48,7 +49,7 @@ test('another role, another password, the account closed', async () => {
 test('the manager cannot lock the door from inside: the refusal stands beside the role', async () => {
   server.replies = [refused('You cannot take the keys from yourself.', 'role')];
   const { user } = row({ id: 1, name: 'Manager', role: 'manager', active: true, second: false });
-  await user.selectOptions(screen.getByLabelText('Role of Manager'), 'hand');
+  await choose(user, screen.getByLabelText('Role of Manager'), 'hand');
   await screen.findByText(/take the keys from yourself/);
 });
 

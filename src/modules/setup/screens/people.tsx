@@ -8,7 +8,9 @@ import { savePerson } from '@/modules/setup/acts/person/act';
 import { resetPassword } from '@/modules/setup/acts/resetPassword/act';
 import { resetSecondFactor } from '@/modules/setup/acts/secondFactorReset/act';
 import type { Role } from '@/server/act/define';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
+import { Select } from '@/ui/Select';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
 
@@ -23,16 +25,13 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
     <tr>
       <td className="font-bold">{p.name}</td>
       <td>
-        <select
+        <Select
           aria-label={`Role of ${p.name}`}
-          className="input max-w-[9rem]"
+          className="max-w-[9rem]"
           value={p.role}
-          onChange={(e) => void act.submit({ id: p.id, role: e.target.value as Role, active: p.active })}
-        >
-          {roles.map((r) => (
-            <option key={r}>{r}</option>
-          ))}
-        </select>
+          onChange={(role) => void act.submit({ id: p.id, role, active: p.active })}
+          options={roles.map((r) => ({ value: r, label: r }))}
+        />
         {act.refused && (
           <span role="alert" className="ml-2 text-loss">
             {act.refused.message} {act.refused.todo}
@@ -41,9 +40,9 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
       </td>
       <td>
         {password === null ? (
-          <button type="button" className="link" onClick={() => setPassword('')}>
+          <Button kind="link" onClick={() => setPassword('')}>
             reset password
-          </button>
+          </Button>
         ) : (
           <form
             className="flex items-end gap-2"
@@ -60,31 +59,22 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
               onChange={setPassword}
               error={reset.errorOn('password') ?? reset.refused?.message}
             />
-            <button type="submit" className="button" disabled={!password || reset.busy}>
+            <Button type="submit" disabled={!password || reset.busy}>
               Set
-            </button>
+            </Button>
           </form>
         )}
         {p.second && (
-          <button
-            type="button"
-            className="link ml-3"
-            disabled={second.busy}
-            onClick={() => void second.submit({ id: p.id })}
-          >
+          <Button kind="link" className="ml-3" disabled={second.busy} onClick={() => void second.submit({ id: p.id })}>
             lost the phone: in without a code
-          </button>
+          </Button>
         )}
         {reset.done && <span className="text-deep">Set; they sign in anew.</span>}
       </td>
       <td>
-        <button
-          type="button"
-          className="link"
-          onClick={() => void act.submit({ id: p.id, role: p.role, active: !p.active })}
-        >
+        <Button kind="link" onClick={() => void act.submit({ id: p.id, role: p.role, active: !p.active })}>
           {p.active ? 'close the account' : 'open it again'}
-        </button>
+        </Button>
       </td>
     </tr>
   );

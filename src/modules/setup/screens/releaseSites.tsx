@@ -7,7 +7,9 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { grouped } from '@/core/quantities/format';
 import { saveReleaseSite } from '@/modules/setup/acts/releaseSite/act';
+import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
+import { Table } from '@/ui/Table';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
 
@@ -20,7 +22,7 @@ export function ReleaseSites({ sites }: { sites: readonly Site[] }) {
   return (
     <>
       {sites.length > 0 && (
-        <table className="ledger mb-3">
+        <Table className="mb-3">
           <tbody>
             {sites.map((s) => (
               <tr key={s.id}>
@@ -29,14 +31,14 @@ export function ReleaseSites({ sites }: { sites: readonly Site[] }) {
                 <td className="num">{s.target === null ? '' : `target ${grouped(s.target)}`}</td>
                 <td className="text-soft">{s.permit && `permit ${s.permit}`}</td>
                 <td>
-                  <button type="button" className="link" onClick={() => setOpen(open === s.id ? null : s.id)}>
+                  <Button kind="link" onClick={() => setOpen(open === s.id ? null : s.id)}>
                     change
-                  </button>
+                  </Button>
                 </td>
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
       {chosen ? <SiteForm key={chosen.id} site={chosen} onDone={() => setOpen(null)} /> : <SiteForm key="new" />}
     </>
@@ -70,14 +72,14 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
       <NumberInput label="Target this season" value={v.target} onChange={set('target')} />
       <TextField label="Permit" value={v.permit} onChange={set('permit')} />
       {site && (
-        <button
-          type="button"
-          className="link mt-[1.9rem]"
+        <Button
+          kind="link"
+          className="mt-[1.9rem]"
           disabled={act.busy}
           onClick={() => void act.submit({ ...payload, retired: true }).then((ok) => ok && onDone?.())}
         >
           Take off the list
-        </button>
+        </Button>
       )}
     </ActForm>
   );

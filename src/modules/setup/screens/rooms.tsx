@@ -13,6 +13,7 @@ import { addUnits } from '@/modules/setup/acts/addUnits/act';
 import { joinUnit } from '@/modules/setup/acts/join/act';
 import { saveRoom } from '@/modules/setup/acts/room/act';
 import { saveSensor } from '@/modules/setup/acts/sensor/act';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
@@ -37,7 +38,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
   return (
     <div className="mb-4 border-b border-rule pb-3" data-room={room.name}>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <h3 className="text-[1.05rem] font-bold">{room.name}</h3>
+        <h3 className="text-lead font-bold">{room.name}</h3>
         <span className="quiet">{roomKinds.find((k) => k.value === room.kind)?.label}</span>
         <span className="quiet">
           {sensors.length === 0
@@ -45,15 +46,15 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
             : `sensors: ${sensors.map((s) => (s.kind === 'temperature' ? s.name : `${s.name} (${sensorKinds[s.kind].word})`)).join(', ')}`}
         </span>
         <span className="ml-auto flex gap-4">
-          <button type="button" className="link" onClick={() => toggle('units')}>
+          <Button kind="link" onClick={() => toggle('units')}>
             add units
-          </button>
-          <button type="button" className="link" onClick={() => toggle('sensor')}>
+          </Button>
+          <Button kind="link" onClick={() => toggle('sensor')}>
             add a sensor
-          </button>
-          <button type="button" className="link" onClick={() => toggle('room')}>
+          </Button>
+          <Button kind="link" onClick={() => toggle('room')}>
             change
-          </button>
+          </Button>
         </span>
       </div>
       {rows.map((first) => {
@@ -62,16 +63,16 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
           <p key={`${first.y}${first.battery}`} className="flex flex-wrap items-baseline gap-x-2 py-0.5">
             <span className="quiet">{first.battery || first.kind}:</span>
             {row.map((u) => (
-              <button
+              <Button
+                kind="bare"
                 key={u.id}
-                type="button"
                 aria-expanded={chosen?.id === u.id}
                 className={`cursor-pointer px-0.5 hover:underline ${chosen?.id === u.id ? 'font-bold text-deep' : ''}`}
                 title={u.holds > 0 ? `holds ${grouped(u.holds)}; change it` : 'empty; change it'}
                 onClick={() => setOpen(chosen?.id === u.id ? null : { what: 'unit', id: u.id })}
               >
                 {u.name}
-              </button>
+              </Button>
             ))}
             <span className="quiet">
               {[
@@ -99,15 +100,15 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
           <UnitForm key={chosen.id} u={chosen} view={view} onDone={() => setOpen(null)} />
           {chosen.partOf === null && chosen.kind !== 'table' && (
             <p className="mt-2 border-l-[3px] border-deep pl-3">
-              <button
-                type="button"
-                className="link disabled:opacity-50"
+              <Button
+                kind="link"
+                className="disabled:opacity-50"
                 disabled={chosen.holds > 0}
                 title={chosen.holds > 0 ? 'Empty it first' : undefined}
                 onClick={() => setOpen({ what: 'divide', id: chosen.id })}
               >
                 Divide {chosen.name} by a screen
-              </button>
+              </Button>
               {chosen.holds > 0 && <span className="quiet ml-2">once it is empty</span>}
             </p>
           )}
@@ -125,9 +126,9 @@ function Divided({ d }: { d: SetupView['divided'][number] }) {
       <span className="quiet">
         {d.name} is divided into {d.parts.join(', ')}.
       </span>{' '}
-      <button type="button" className="link" disabled={act.busy} onClick={() => void act.submit({ id: d.id })}>
+      <Button kind="link" disabled={act.busy} onClick={() => void act.submit({ id: d.id })}>
         Take the screen out
-      </button>
+      </Button>
       {act.refused && (
         <span role="alert" className="ml-2 text-loss">
           {act.refused.message} {act.refused.todo}

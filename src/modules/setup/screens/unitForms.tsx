@@ -8,6 +8,7 @@ import { useAct } from '@/client/useAct';
 import { unitKinds } from '@/core/units/unitKinds';
 import { divideUnit } from '@/modules/setup/acts/divide/act';
 import { saveUnit } from '@/modules/setup/acts/unit/act';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
@@ -86,16 +87,16 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
       </div>
       <UnitMeasureFields v={v} set={set} waters={waters} act={act} />
       {u.partOf === null && (
-        <button
-          type="button"
-          className="link mt-[1.9rem]"
+        <Button
+          kind="link"
+          className="mt-[1.9rem]"
           disabled={act.busy}
           onClick={() =>
             void act.submit({ ...payload, retired: true }, () => 'Out of use.').then((ok) => ok && onDone())
           }
         >
           Take out of use
-        </button>
+        </Button>
       )}
     </ActForm>
   );

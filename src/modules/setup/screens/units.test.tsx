@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor } from '@testing-library/react';
+import { choose } from '../../../../tests/support/choose';
 import { onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { SetupView } from '../views/setup';
 import { RoomBlock } from './rooms';
@@ -66,7 +68,7 @@ describe('one unit', () => {
 
   test('in another room it leaves the old water; what cannot be read keeps the button shut', async () => {
     const { user } = show(<UnitForm u={unit()} view={view()} onDone={() => undefined} />);
-    await user.selectOptions(screen.getByLabelText('Room'), 'Hall');
+    await choose(user, screen.getByLabelText('Room'), 'Hall');
     const volume = screen.getByLabelText('Volume, L');
     await user.clear(volume);
     await user.type(volume, '2 gal');
@@ -159,7 +161,7 @@ describe('a room', () => {
   test('a sensor, and another name for the room', async () => {
     const { user } = open();
     await user.click(screen.getByRole('button', { name: 'add a sensor' }));
-    await user.selectOptions(screen.getByLabelText('It measures'), 'oxygen');
+    await choose(user, screen.getByLabelText('It measures'), 'oxygen');
     await user.type(screen.getByLabelText('Name of the sensor'), 'ox1');
     await user.click(screen.getByRole('button', { name: 'Make sensor' }));
     await waitFor(() => expect(server.sent[0]!.payload).toEqual({ name: 'ox1', room: 1, kind: 'oxygen' }));

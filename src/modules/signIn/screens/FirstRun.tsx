@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
 import { Mark } from '@/ui/glyphs';
 import { months } from '@/ui/months';
@@ -34,7 +35,7 @@ export function FirstRun({ zones }: { zones: string[] }) {
       <div className="flex items-center gap-4">
         <Mark size={52} />
         <div>
-          <h1 className="text-[1.5rem]">A new hatchery</h1>
+          <h1 className="text-title">A new hatchery</h1>
           <p className="quiet">First the site and its manager. Rooms, units and people follow in set-up.</p>
         </div>
       </div>
@@ -117,9 +118,9 @@ export function FirstRun({ zones }: { zones: string[] }) {
           options={months.map((m, i) => ({ value: String(i + 1), label: m }))}
         />
         <div className="col-span-2 flex items-center gap-4 max-sm:col-span-1">
-          <button type="submit" className="button main" disabled={busy}>
+          <Button kind="main" type="submit" disabled={busy}>
             Begin
-          </button>
+          </Button>
           {on('') && (
             <p role="alert" className="text-loss">
               {on('')}

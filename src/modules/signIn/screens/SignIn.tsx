@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { Mark } from '@/ui/glyphs';
 
@@ -43,7 +44,7 @@ export function SignIn({ siteName, people }: { siteName: string; people: { name:
       <div className="flex items-center gap-4">
         <Mark size={52} />
         <div>
-          <h1 className="text-[1.5rem]">{siteName}</h1>
+          <h1 className="text-title">{siteName}</h1>
           <p className="quiet">Morula keeps the season’s books.</p>
         </div>
       </div>
@@ -52,15 +53,9 @@ export function SignIn({ siteName, people }: { siteName: string; people: { name:
           <p className="quiet">This is the demo. Enter as</p>
           <div className="grid grid-cols-2 gap-2">
             {people.map((p) => (
-              <button
-                key={p.name}
-                type="button"
-                className="button"
-                disabled={busy}
-                onClick={() => void enter(p.name, DEMO_PASSWORD)}
-              >
+              <Button key={p.name} disabled={busy} onClick={() => void enter(p.name, DEMO_PASSWORD)}>
                 {p.name}
-              </button>
+              </Button>
             ))}
           </div>
         </section>
@@ -95,13 +90,9 @@ export function SignIn({ siteName, people }: { siteName: string; people: { name:
             {error}
           </p>
         )}
-        <button
-          type="submit"
-          className="button main"
-          disabled={busy || !name || !password || (asksCode && !code.trim())}
-        >
+        <Button kind="main" type="submit" disabled={busy || !name || !password || (asksCode && !code.trim())}>
           Sign in
-        </button>
+        </Button>
       </form>
     </main>
   );

@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor } from '@testing-library/react';
+import { choose } from '../../../../tests/support/choose';
 import { went } from '../../../../tests/support/navigation';
 import { show } from '../../../../tests/support/screen';
 import { FirstRun } from './FirstRun';
@@ -83,7 +85,7 @@ describe('a new hatchery', () => {
   const open = () => show(<FirstRun zones={['Europe/Vienna', 'America/Boise', 'UTC']} />);
   const fill = async (user: ReturnType<typeof show>['user'], password = 'correct horse battery') => {
     await user.type(screen.getByLabelText('Name of the hatchery'), 'Upper station');
-    await user.selectOptions(screen.getByLabelText('Time zone'), 'America/Boise');
+    await choose(user, screen.getByLabelText('Time zone'), 'America/Boise');
     await user.type(screen.getByLabelText('Manager’s name'), 'Manager');
     await user.type(screen.getByLabelText('Password'), password);
   };
@@ -92,7 +94,7 @@ describe('a new hatchery', () => {
     const asked = door({ status: 200, body: {} });
     const { user } = open();
     await fill(user);
-    await user.selectOptions(screen.getByLabelText('A season starts in'), '1');
+    await choose(user, screen.getByLabelText('A season starts in'), '1');
     await user.click(screen.getByRole('button', { name: 'Begin' }));
     await waitFor(() => expect(went.to).toEqual(['/setup']));
     expect(asked[0]).toEqual({

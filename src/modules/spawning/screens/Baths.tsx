@@ -4,6 +4,7 @@ import { useSession } from '@/client/session';
 import { figures, plain } from '@/core/quantities/format';
 import { isFresh } from '@/core/spawning/baths';
 import { clock } from '@/core/time/localDay';
+import { Button } from '@/ui/Button';
 import type { DayView } from '../views/day';
 
 /** Baths of the day: what is in them, and how many batches they have had. */
@@ -45,7 +46,7 @@ export function Baths({ view, onMix }: { view: DayView; onMix: ((protocol: strin
                     , lot {last.productLot}
                     {last.pH !== undefined && `, pH ${plain(last.pH)}`})
                   </span>
-                  <span className={`block text-[0.95rem] ${fresh ? 'text-soft' : 'font-bold text-hand'}`}>
+                  <span className={`block text-body ${fresh ? 'text-soft' : 'font-bold text-hand'}`}>
                     {last.batches.length} {last.batches.length === 1 ? 'batch' : 'batches'} of {last.batchesMost} at
                     most
                     {last.batches.length > 0 && ` (${last.batches.map((x) => x.bowl).join(', ')})`}
@@ -55,9 +56,7 @@ export function Baths({ view, onMix }: { view: DayView; onMix: ((protocol: strin
               )}
             </span>
             {onMix && !view.closed && (
-              <button type="button" className="button" onClick={() => onMix(p.id)}>
-                {last === null ? 'Mix it' : 'Mix a fresh one'}
-              </button>
+              <Button onClick={() => onMix(p.id)}>{last === null ? 'Mix it' : 'Mix a fresh one'}</Button>
             )}
           </div>
         );

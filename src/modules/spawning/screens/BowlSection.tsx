@@ -5,6 +5,7 @@ import { PrintLabels } from '@/client/PrintLabels';
 import { useSession } from '@/client/session';
 import { clock } from '@/core/time/localDay';
 import { LayDownForm } from '@/modules/incubation/acts/layDown/form';
+import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import type { DayBowl, DayView } from '../views/day';
@@ -34,7 +35,7 @@ export function BowlSection({
       className="border-b border-rule py-3"
     >
       <div className="mb-1 flex flex-wrap items-baseline gap-x-4">
-        <span className="text-[1.3rem] font-bold">{b.bowl}</span>
+        <span className="text-title font-bold">{b.bowl}</span>
         <span>
           {b.females.map((f) => (b.nest ? f.tag : `${f.tag} (${Math.round(f.massG)} g)`)).join(', ')} ×{' '}
           {b.males.map((m) => m.tag).join(', ')}
@@ -53,17 +54,17 @@ export function BowlSection({
             </a>{' '}
             {onLayDown && <PrintLabels what={{ lot: b.take.lotId }} word="print" />}
             {b.take.waiting > 0 && onLayDown && (
-              <button type="button" className="button ml-3" onClick={onLayDown}>
+              <Button className="ml-3" onClick={onLayDown}>
                 Lay down
-              </button>
+              </Button>
             )}
           </span>
         ) : (
           onCount &&
           !view.closed && (
-            <button type="button" className="button ml-auto" onClick={onCount}>
+            <Button className="ml-auto" onClick={onCount}>
               Count
-            </button>
+            </Button>
           )
         )}
       </div>
@@ -92,9 +93,9 @@ export function LayDownBowl({
     return (
       <p className="quiet">
         All its eggs are laid down.{' '}
-        <button type="button" className="link" onClick={close}>
+        <Button kind="link" onClick={close}>
           Close
-        </button>
+        </Button>
       </p>
     );
   const planned = view.plan.units;

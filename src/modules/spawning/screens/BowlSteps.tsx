@@ -9,6 +9,8 @@ import { figures } from '@/core/quantities/format';
 import { progressOf, protocolKindWords, type StepState } from '@/core/spawning/protocol';
 import { clock } from '@/core/time/localDay';
 import { stampStep } from '@/modules/spawning/acts/step/act';
+import { Button } from '@/ui/Button';
+import { Input } from '@/ui/Input';
 import type { DayBowl, DayView } from '../views/day';
 import { countdown } from './span';
 
@@ -21,7 +23,7 @@ export function BowlSteps({ view, bowl, now }: { view: DayView; bowl: DayBowl; n
         if (!p) return null;
         return (
           <section key={id} aria-label={p.name}>
-            <h3 className="text-[0.92rem] text-soft">
+            <h3 className="text-small text-soft">
               {protocolKindWords[p.kind]}: <b className="text-ink">{p.name}</b>
             </h3>
             <ol>
@@ -38,7 +40,7 @@ export function BowlSteps({ view, bowl, now }: { view: DayView; bowl: DayBowl; n
               ))}
             </ol>
             {p.cautions.length > 0 && (
-              <details className="mt-1 text-[0.9rem] text-careful">
+              <details className="mt-1 text-small text-careful">
                 <summary className="cursor-pointer">Cautions</summary>
                 <ul>
                   {p.cautions.map((c) => (
@@ -92,7 +94,7 @@ export function StepRow({
       className={`border-b border-rule py-1.5 ${wanted ? (s.state === 'late' ? 'bg-hand-wash' : 'bg-deep-wash') : ''} px-2`}
     >
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <span className="w-[3.4rem] flex-none text-[0.95rem]">
+        <span className="w-[3.4rem] flex-none text-body">
           {s.stamp ? (
             <span className={s.stamp.skipped ? 'text-soft' : 'font-bold'}>{clock(s.stamp.at, timeZone)}</span>
           ) : s.state === 'late' ? (
@@ -120,37 +122,34 @@ export function StepRow({
               {s.stamp?.why ? `: ${s.stamp.why}` : ''}
             </span>
           )}
-          {wanted && s.step.caution && <span className="block text-[0.9rem] text-careful">{s.step.caution}</span>}
+          {wanted && s.step.caution && <span className="block text-small text-careful">{s.step.caution}</span>}
         </span>
         {wanted && !closed && (
           <span className="flex flex-none items-center gap-2">
             {s.step.measure && (
-              <input
+              <Input
                 aria-label={`${s.step.measure.what} ${s.step.measure.unit}`}
                 placeholder={`${s.step.measure.what} ${s.step.measure.unit}`}
                 inputMode="decimal"
-                className="input max-w-[8rem]"
+                className="max-w-[8rem]"
                 value={value}
                 onChange={(e) => setValue(e.target.value)}
               />
             )}
-            <button
-              type="button"
-              className="button main"
+            <Button
+              kind="main"
               disabled={act.busy || v.error !== null}
               onClick={() => stamp(why?.trim() ? { why } : {})}
             >
               <Check size={17} aria-hidden /> Now
-            </button>
-            <button
-              type="button"
-              className="button"
+            </Button>
+            <Button
               aria-label={`Leave out: ${s.step.says}`}
               title="Leave it out"
               onClick={() => setWhy(why === null ? '' : null)}
             >
               <Minus size={17} aria-hidden />
-            </button>
+            </Button>
           </span>
         )}
       </div>
@@ -162,16 +161,15 @@ export function StepRow({
             if (why.trim()) stamp({ skipped: true, why });
           }}
         >
-          <input
+          <Input
             aria-label="Why it is left out"
             placeholder="why"
-            className="input"
             value={why}
             onChange={(e) => setWhy(e.target.value)}
           />
-          <button type="submit" className="button" disabled={!why.trim() || act.busy}>
+          <Button type="submit" disabled={!why.trim() || act.busy}>
             Leave out
-          </button>
+          </Button>
         </form>
       )}
       {(act.refused || v.error) && (

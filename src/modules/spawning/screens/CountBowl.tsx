@@ -12,8 +12,9 @@ import type { MeasurementInput } from '@/core/books/measure';
 import { swellingSays } from '@/core/eggs/swelling';
 import { figures, grouped } from '@/core/quantities/format';
 import { recordTake } from '@/modules/incubation/acts/take/act';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/fields';
 import type { DayBowl, DayView } from '../views/day';
 
 /** The eggs of a bowl counted: the number goes to the books, with parents and doubt. */
@@ -125,7 +126,7 @@ function State({
 }) {
   return (
     <fieldset className="field">
-      <legend className="label mb-1 text-[0.87rem] text-soft">{word}</legend>
+      <legend className="label mb-1 text-small text-soft">{word}</legend>
       <Choice
         label={word}
         value={value || ('' as 'dry')}
@@ -152,7 +153,7 @@ function WhatItPromises({
   if (!perDryG) return null;
   const eggs = Number((dryG * perDryG.mean).toPrecision(2));
   return (
-    <p className="quiet text-[0.9rem]" data-testid="promise">
+    <p className="quiet text-small" data-testid="promise">
       {figures(dryG, 4)} g dry make about {grouped(eggs)} eggs,{' '}
       {perDryG.own ? 'as counted here before' : 'by the diameter in Reference'}
       {swelling &&

@@ -15,7 +15,11 @@ import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';
-import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
+import { Button } from '@/ui/Button';
+import { Tick } from '@/ui/Checkbox';
+import { Choice } from '@/ui/Choice';
+import { SelectField, TextField } from '@/ui/fields';
+import { Select } from '@/ui/Select';
 import type { DayView } from '../views/day';
 
 /** What is wanted of the day, with start times counted back from when people want to strip. */
@@ -126,18 +130,14 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
         </Tick>
       )}
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Who with whom</legend>
+        <legend className="label mb-1 text-small text-soft">Who with whom</legend>
         {crosses.map((c, i) => (
           <div key={c.female} className="border-b border-rule py-1">
             <div className="flex items-baseline justify-between">
               <b>{tagOf(c.female)}</b>
-              <button
-                type="button"
-                className="link text-[0.88rem]"
-                onClick={() => setCrosses(crosses.filter((_, k) => k !== i))}
-              >
+              <Button kind="link" className="text-small" onClick={() => setCrosses(crosses.filter((_, k) => k !== i))}>
                 take out
-              </button>
+              </Button>
             </div>
             <div className="flex flex-wrap gap-x-3">
               {males.map((m) => (
@@ -159,22 +159,16 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
           </div>
         ))}
         {females.length > 0 && (
-          <select
+          <Select
             aria-label="Add a female"
-            className="input mt-1"
+            className="mt-1"
             value=""
-            onChange={(e) => setCrosses([...crosses, { female: Number(e.target.value), males: [] }])}
-          >
-            <option value="">add a female</option>
-            {females.map((f) => (
-              <option key={f.id} value={f.id}>
-                {f.tag}
-                {f.ready ? ', ripe' : ''}
-              </option>
-            ))}
-          </select>
+            empty="add a female"
+            onChange={(f) => f && setCrosses([...crosses, { female: Number(f), males: [] }])}
+            options={females.map((f) => ({ value: String(f.id), label: `${f.tag}${f.ready ? ', ripe' : ''}` }))}
+          />
         )}
-        {act.errorOn('plan.crosses') && <span className="text-[0.87rem] text-loss">{act.errorOn('plan.crosses')}</span>}
+        {act.errorOn('plan.crosses') && <span className="text-small text-loss">{act.errorOn('plan.crosses')}</span>}
       </fieldset>
       <Choice
         label="How the milt is given"
@@ -183,7 +177,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
         options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
       />
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Eggs are taken, and bowls worked, by</legend>
+        <legend className="label mb-1 text-small text-soft">Eggs are taken, and bowls worked, by</legend>
         {view.protocols.map((p) => (
           <Tick
             key={p.id}
@@ -201,27 +195,21 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
         ))}
       </fieldset>
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Eggs go to</legend>
+        <legend className="label mb-1 text-small text-soft">Eggs go to</legend>
         <p>{units.map((u) => receiving.find((r) => r.id === u)?.name ?? '?').join(' ') || 'no unit chosen'}</p>
-        <select
+        <Select
           aria-label="Add a unit"
-          className="input"
           value=""
-          onChange={(e) => setUnits([...units, Number(e.target.value)])}
-        >
-          <option value="">add a unit</option>
-          {receiving
+          empty="add a unit"
+          onChange={(u) => u && setUnits([...units, Number(u)])}
+          options={receiving
             .filter((r) => !units.includes(r.id))
-            .map((r) => (
-              <option key={r.id} value={r.id}>
-                {r.name}, {r.holds ? `holds ${r.holds}` : 'empty'}
-              </option>
-            ))}
-        </select>
+            .map((r) => ({ value: String(r.id), label: `${r.name}, ${r.holds ? `holds ${r.holds}` : 'empty'}` }))}
+        />
         {units.length > 0 && (
-          <button type="button" className="link self-start text-[0.88rem]" onClick={() => setUnits([])}>
+          <Button kind="link" className="self-start text-small" onClick={() => setUnits([])}>
             choose anew
-          </button>
+          </Button>
         )}
       </fieldset>
     </ActForm>
@@ -260,7 +248,7 @@ function Needed({
   if (wanted === 0) return null;
   const last = o?.odds.at(-1);
   return (
-    <p className="border-l-[3px] border-deep px-3 text-[0.95rem]" data-testid="females-needed">
+    <p className="border-l-[3px] border-deep px-3 text-body" data-testid="females-needed">
       {!o || !last
         ? 'Add females that are weighed: their eggs are reckoned from their mass.'
         : o.needed !== null
@@ -316,7 +304,7 @@ function Back({
         });
   if (c?.at == null)
     return (
-      <p className="text-[0.92rem] text-careful">
+      <p className="text-small text-careful">
         No start can be counted back:{' '}
         {celsius === null
           ? 'the water of the females was not read.'
@@ -328,7 +316,7 @@ function Back({
   const first = last - treatment.intervalHours * (treatment.parts.length - 1) * HOUR_MS;
   const say = (t: number) => `${dayMonth(t, timeZone)} ${clock(t, timeZone)}`;
   return (
-    <p className="border-l-[3px] border-deep px-3 text-[0.95rem]" data-testid="counted-back">
+    <p className="border-l-[3px] border-deep px-3 text-body" data-testid="counted-back">
       {treatment.parts.length > 1 ? (
         <>
           First part <b>{say(first)}</b>, last part <b>{say(last)}</b>

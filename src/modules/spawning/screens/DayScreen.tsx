@@ -12,6 +12,7 @@ import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
 import { BathForm } from '@/modules/spawning/acts/bath/form';
 import { CrossForm } from '@/modules/spawning/acts/cross/form';
 import { NestForm } from '@/modules/spawning/acts/nest/form';
+import { Button } from '@/ui/Button';
 import type { DayFemale, DayView } from '../views/day';
 import { Baths } from './Baths';
 import { BowlSection, LayDownBowl } from './BowlSection';
@@ -74,13 +75,13 @@ export function DayScreen({
       <section ref={box} className="min-w-0 px-6 py-4 max-sm:px-3 max-lg:order-2" aria-label="Spawning day">
         <BroodTabs here="spawning" species={view.book.id} />
         <div className="mb-3 flex flex-wrap items-baseline gap-x-6 gap-y-1">
-          <h2 className="text-[1.2rem]">{view.name}</h2>
+          <h2 className="text-lead">{view.name}</h2>
           {view.closed && <span className="text-soft">closed</span>}
           <DaySays view={view} />
           {mayWrite && (
-            <button type="button" className="link" onClick={() => setOpen({ what: 'plan' })}>
+            <Button kind="link" onClick={() => setOpen({ what: 'plan' })}>
               plan of the day
-            </button>
+            </Button>
           )}
           <a className="link" href={`/print/spawning/${view.id}`} target="_blank" rel="noopener">
             set-up sheet
@@ -126,20 +127,20 @@ export function DayScreen({
               const how = motilities.find((x) => x.id === last?.motility)?.name;
               return (
                 <li key={m.fish.id} data-male={m.fish.tag}>
-                  <button
-                    type="button"
+                  <Button
+                    kind="bare"
                     className="font-bold"
                     disabled={!mayWrite}
                     onClick={() => setOpen({ what: 'fish', id: m.fish.id, act: 'milt' })}
                   >
                     {m.fish.tag}
-                  </button>{' '}
-                  <span className={`text-[0.92rem] ${last?.apart ? 'text-loss' : 'text-soft'}`}>
+                  </Button>{' '}
+                  <span className={`text-small ${last?.apart ? 'text-loss' : 'text-soft'}`}>
                     {last ? (last.apart ? `held apart: ${last.why}` : (how ?? 'milt taken')) : 'no milt yet'}
                     {m.bowls.length > 0 && `, in ${m.bowls.join(', ')}`}
                   </span>
                   {m.overused && (
-                    <span className="block text-[0.9rem] text-hand">
+                    <span className="block text-small text-hand">
                       fathered {Math.round(100 * m.fathered)} % of this season’s eggs: spare him
                     </span>
                   )}
@@ -155,9 +156,9 @@ export function DayScreen({
         <div className="mt-4 flex items-baseline justify-between border-b-2 border-deep/40 pb-0.5">
           <h2>Bowls</h2>
           {mayWrite && view.females.some((f) => f.eggsLeftG > 0) && (
-            <button type="button" className="link" onClick={() => setOpen({ what: 'cross' })}>
+            <Button kind="link" onClick={() => setOpen({ what: 'cross' })}>
               eggs and milt into a bowl
-            </button>
+            </Button>
           )}
         </div>
         {view.bowls.length === 0 && <p className="quiet py-2">No eggs are fertilised yet.</p>}
@@ -179,7 +180,7 @@ export function DayScreen({
           className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-b max-lg:border-l-0 max-sm:px-3"
         >
           <div className="mb-3 flex items-baseline justify-between">
-            <h2 className="text-[1.35rem]">
+            <h2 className="text-title">
               {open.what === 'plan'
                 ? 'Plan of the day'
                 : open.what === 'cross'
@@ -192,9 +193,9 @@ export function DayScreen({
                         ? fish?.fish.tag
                         : `Bowl ${open.bowl}, ${open.what === 'count' ? 'count' : 'lay down'}`}
             </h2>
-            <button type="button" className="link" onClick={close}>
+            <Button kind="link" onClick={close}>
               Close
-            </button>
+            </Button>
           </div>
           {open.what === 'plan' && <DayPlanForm view={view} places={places} now={now} />}
           {open.what === 'cross' && (

@@ -80,7 +80,7 @@ export function DaysScreen({
               error={act.errorOn('species')}
             />
             <TextField label="Stripped on" type="date" value={day} onChange={setDay} error={act.errorOn('day')} />
-            <p className="quiet text-[0.92rem]">
+            <p className="quiet text-small">
               With crosses already chosen, begin from the{' '}
               <Link className="link" href={kind ? `/brood/plan?species=${kind}` : '/brood/plan'}>
                 mating plan

@@ -2,6 +2,7 @@
 
 import type { DayDue } from '@/core/spawning/due';
 import { clock } from '@/core/time/localDay';
+import { Button } from '@/ui/Button';
 import { dueWords } from './span';
 
 /** What is wanted next; the first of it large. */
@@ -26,8 +27,8 @@ export function DueList({
           data-late={d.late}
           className={`border-b border-rule ${d.late ? 'bg-hand-wash' : ''}`}
         >
-          <button
-            type="button"
+          <Button
+            kind="bare"
             className="flex w-full flex-wrap items-baseline gap-x-4 px-2 py-1.5 text-left hover:bg-deep-wash"
             onClick={() => {
               onOpen(d);
@@ -36,7 +37,7 @@ export function DueList({
             }}
           >
             <span
-              className={`w-[8.5rem] flex-none text-[1.15rem] font-bold ${d.late ? 'text-hand' : d.now ? 'text-deep' : 'font-normal text-soft'}`}
+              className={`w-[8.5rem] flex-none text-lead font-bold ${d.late ? 'text-hand' : d.now ? 'text-deep' : 'font-normal text-soft'}`}
               role={d.now ? 'alert' : undefined}
             >
               {dueWords(d, now)}
@@ -46,7 +47,7 @@ export function DueList({
             <span className="flex-none text-soft max-sm:hidden">
               {d.now && d.at >= now - 60_000 ? '' : clock(d.at, timeZone)}
             </span>
-          </button>
+          </Button>
         </li>
       ))}
     </ol>

@@ -5,6 +5,7 @@ import { degrees, plain } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { thresholds } from '@/core/thresholds';
 import { clock } from '@/core/time/localDay';
+import { Button } from '@/ui/Button';
 import type { DayFemale, DayView } from '../views/day';
 import { ClockAxis, ClockBar } from './ClockBar';
 import type { FishAct } from './InHand';
@@ -29,9 +30,7 @@ export function FemalesHeading({
       {range && (
         <>
           <ClockAxis {...range} timeZone={timeZone} width={width} />
-          <span className="ml-auto text-[0.87rem] text-soft max-sm:hidden">
-            ▲ injected ▼ next look; band: she may run
-          </span>
+          <span className="ml-auto text-small text-soft max-sm:hidden">▲ injected ▼ next look; band: she may run</span>
         </>
       )}
     </div>
@@ -94,16 +93,16 @@ export function FemaleRow({
       className={`flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2 ${selected ? 'bg-deep-wash' : ''}`}
     >
       <div className="w-[7.5rem] flex-none">
-        <button type="button" className="text-[1.1rem] font-bold" disabled={!onAct} onClick={() => onAct?.('look')}>
+        <Button kind="bare" className="text-lead font-bold" disabled={!onAct} onClick={() => onAct?.('look')}>
           {f.fish.tag}
-        </button>
-        <span className="block text-[0.88rem] text-soft">
+        </Button>
+        <span className="block text-small text-soft">
           {f.fish.massG === null ? 'not weighed' : massOfAll(f.fish.massG, us, 2)}
           {f.given.length === 0 && f.fish.ripeness ? `, ${f.fish.ripeness.name}` : ''}
         </span>
       </div>
       {range && <ClockBar f={f} from={range.from} to={range.to} now={now} timeZone={timeZone} width={width} />}
-      <div className="min-w-[11rem] flex-1 text-[0.95rem]" data-testid="clock-says">
+      <div className="min-w-[11rem] flex-1 text-body" data-testid="clock-says">
         {stripped > 0 ? (
           <>
             <b>{Math.round(stripped)} g</b> stripped{f.strips.length > 1 ? ` in ${f.strips.length}` : ''}
@@ -120,7 +119,7 @@ export function FemaleRow({
           <b className={found.found === 'running' ? 'text-deep' : 'text-loss'}>{findingWords[found.found]}</b>
         ) : c?.noForecast ? (
           <span className="text-hand">
-            <b>No forecast: begin checks now.</b> <span className="text-[0.9rem]">{c.noForecast}</span>
+            <b>No forecast: begin checks now.</b> <span className="text-small">{c.noForecast}</span>
           </span>
         ) : c ? (
           <>
@@ -128,7 +127,7 @@ export function FemaleRow({
             <span className="text-soft">
               {clock(c.low!, timeZone)}–{c.high === null ? '?' : clock(c.high, timeZone)}
             </span>
-            <span className="block text-[0.9rem] text-soft">
+            <span className="block text-small text-soft">
               {f.celsius === null ? '' : `water ${degrees(f.celsius, us)}, `}
               {Math.round(100 * c.passed)} % of the way
               {c.warnings.map((w) => (
@@ -146,24 +145,16 @@ export function FemaleRow({
           <span className="text-soft">{f.treatment ? 'not injected yet' : ''}</span>
         )}
         {names.length > 0 && stripped === 0 && (
-          <span className="block text-[0.9rem] text-soft">with {names.join(', ')}</span>
+          <span className="block text-small text-soft">with {names.join(', ')}</span>
         )}
       </div>
       {onAct && !view.closed && (
         <div className="flex flex-none gap-1.5">
-          {f.eggsLeftG > 0 && (
-            <button type="button" className="button" onClick={() => onCross?.()}>
-              Fertilise
-            </button>
-          )}
+          {f.eggsLeftG > 0 && <Button onClick={() => onCross?.()}>Fertilise</Button>}
           {nests ? (
-            <button type="button" className="button" onClick={() => onNest?.()}>
-              Spawned on the nest
-            </button>
+            <Button onClick={() => onNest?.()}>Spawned on the nest</Button>
           ) : (
-            <button type="button" className="button" onClick={() => onAct(usual)}>
-              {words[usual]}
-            </button>
+            <Button onClick={() => onAct(usual)}>{words[usual]}</Button>
           )}
         </div>
       )}
@@ -176,7 +167,7 @@ export function FemaleRow({
 export function Age({ at, now, what, left }: { at: number; now: number; what: string; left?: number }) {
   const old = now - at > thresholds.gameteHours.value * 3_600_000;
   return (
-    <span className={`block text-[0.9rem] ${old ? 'font-bold text-hand' : 'text-careful'}`}>
+    <span className={`block text-small ${old ? 'font-bold text-hand' : 'text-careful'}`}>
       {left !== undefined && `${Math.round(left)} g `}
       {what} waiting {span(now - at)}
       {old && `, above ${plain(thresholds.gameteHours.value)} h: look at them before they are used`}

@@ -9,6 +9,7 @@ import { InjectForm } from '@/modules/spawning/acts/inject/form';
 import { MiltForm } from '@/modules/spawning/acts/milt/form';
 import { ReadyForm } from '@/modules/spawning/acts/ready/form';
 import { StripForm } from '@/modules/spawning/acts/strip/form';
+import { Button } from '@/ui/Button';
 import type { DayFemale } from '../views/day';
 
 export type FishAct = 'look' | 'inject' | 'ready' | 'strip' | 'milt' | 'move' | 'fate';
@@ -49,15 +50,14 @@ export function FishActs({
     <>
       <div className="mb-3 flex flex-wrap gap-1.5">
         {acts.map((a) => (
-          <button
+          <Button
             key={a.id}
-            type="button"
             aria-pressed={act === a.id}
-            className={`button ${act === a.id ? 'border-deep bg-deep-wash' : ''}`}
+            className={`${act === a.id ? 'border-deep bg-deep-wash' : ''}`}
             onClick={() => onAct(a.id)}
           >
             {a.word}
-          </button>
+          </Button>
         ))}
       </div>
       <div key={`${act} ${f.id}`}>

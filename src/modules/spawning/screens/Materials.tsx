@@ -2,6 +2,7 @@
 
 import { figures } from '@/core/quantities/format';
 import { materialsFor } from '@/core/spawning/protocol';
+import { Table } from '@/ui/Table';
 import type { DayBowl, DayView } from '../views/day';
 
 /** What the eggs of a bowl take of each material of its protocols. */
@@ -21,7 +22,7 @@ export function Materials({ view, bowl }: { view: DayView; bowl: DayBowl }) {
     );
   if (rows.length === 0) return null;
   return (
-    <table className="ledger text-[0.95rem]">
+    <Table className="text-body">
       <tbody>
         {rows.map((m) => (
           <tr key={`${m.protocol} ${m.what}`}>
@@ -31,6 +32,6 @@ export function Materials({ view, bowl }: { view: DayView; bowl: DayBowl }) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

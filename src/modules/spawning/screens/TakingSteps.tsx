@@ -20,7 +20,7 @@ export function TakingSteps({ view, f, now }: { view: DayView; f: DayFemale; now
             className="basis-full pl-[8.5rem] max-sm:pl-0"
             aria-label={`${f.fish.tag}: ${p.name}`}
           >
-            <h3 className="text-[0.92rem] text-soft">{p.name}</h3>
+            <h3 className="text-small text-soft">{p.name}</h3>
             <ol>
               {shown.map((s) => (
                 <StepRow
@@ -34,7 +34,7 @@ export function TakingSteps({ view, f, now }: { view: DayView; f: DayFemale; now
                 />
               ))}
             </ol>
-            {p.cautions.length > 0 && next && <p className="text-[0.9rem] text-careful">{p.cautions.join(' ')}</p>}
+            {p.cautions.length > 0 && next && <p className="text-small text-careful">{p.cautions.join(' ')}</p>}
           </section>
         );
       })}

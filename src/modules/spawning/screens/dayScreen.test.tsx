@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
+
 import { screen, within } from '@testing-library/react';
 import { dayPlan } from '@/core/spawning/plan';
+import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import { bowlOf, broodFish, dayOf, female, male } from '../../../../tests/support/spawningDay';
 import { DayScreen } from './DayScreen';
@@ -307,7 +309,7 @@ describe('a bowl', () => {
     await user.click(screen.getByRole('button', { name: 'Lay down' }));
     const form = within(sheet());
     await user.click(form.getByLabelText('counted out'));
-    await user.selectOptions(form.getByLabelText('Unit 1'), '2');
+    await choose(user, form.getByLabelText('Unit 1'), '2');
     await user.type(form.getByLabelText('Eggs'), '2900');
     expect(form.getByText(/^2.900 counted out; by the books 100 are left\.$/)).toBeTruthy();
     await user.click(form.getByLabelText(/nothing is left/));
@@ -371,8 +373,8 @@ test('the plan says how many females it takes, and which of them nobody has weig
   const needed = () => screen.getByTestId('females-needed').textContent;
   // One of 66 000 ± 30 000 reaches 60 000 in 65 of 100; a second makes it all but sure.
   expect(needed()).toMatch(/These 1 make it in 6[3-7] of 100 such days only/);
-  await user.selectOptions(screen.getByLabelText('Add a female'), '12');
+  await choose(user, screen.getByLabelText('Add a female'), '12');
   expect(needed()).toContain('2 of these 2 make it in 9 of 10 such days.');
-  await user.selectOptions(screen.getByLabelText('Add a female'), '13');
+  await choose(user, screen.getByLabelText('Add a female'), '13');
   expect(needed()).toContain('Not weighed, so not reckoned with: STF3.');
 });

@@ -152,12 +152,12 @@ export function Next72({
         ))}
       </svg>
       {crowded.length > 0 && (
-        <p className="quiet mt-2 text-[0.9rem]">
+        <p className="quiet mt-2 text-small">
           And {crowded.length} more, from {clock(crowded[0]!.at, timeZone)} on {weekday(crowded[0]!.at, timeZone)}.
         </p>
       )}
       {later.length > 0 && (
-        <p className="quiet mt-2 text-[0.9rem]">
+        <p className="quiet mt-2 text-small">
           Windows that open by then, likeliest later:{' '}
           {later
             .slice(0, 12)

@@ -12,7 +12,7 @@ export function SpawningWants({ wants, now, timeZone }: { wants: readonly DayWan
         <Link href={`/spawning/${day}`} className="text-ink no-underline hover:underline">
           Spawning day
         </Link>
-        <span className="ml-3 text-[0.9rem] font-normal text-soft">{name}</span>
+        <span className="ml-3 text-small font-normal text-soft">{name}</span>
       </h2>
       <ul>
         {wants

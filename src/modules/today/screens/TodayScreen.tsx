@@ -157,7 +157,7 @@ export function TodayScreen({
                 {today.sensors
                   .filter((s) => s.roomId === roomId)
                   .map((s) => (
-                    <span key={s.id} className="text-[0.9rem] text-soft">
+                    <span key={s.id} className="text-small text-soft">
                       {s.name} {s.celsius === null ? 'no reading' : degrees(s.celsius, us)}
                       {s.celsius !== null && s.yesterday !== null && Math.abs(s.celsius - s.yesterday) >= 1 && (
                         <b className="ml-1 text-hand">
@@ -170,7 +170,7 @@ export function TodayScreen({
                       )}
                     </span>
                   ))}
-                <span className="ml-auto text-[0.9rem] text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
+                <span className="ml-auto text-small text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
               </div>
               <ul>
                 {here.slice(0, soon).map(row)}
@@ -197,7 +197,7 @@ export function TodayScreen({
           </section>
         )}
         <h2>The next 72 hours</h2>
-        <p className="quiet mb-2 text-[0.87rem]">
+        <p className="quiet mb-2 text-small">
           from {weekday(now, timeZone)}, {clock(now, timeZone)}
         </p>
         <Next72 holdings={today.holdings} running={days.windows} now={now} timeZone={timeZone} />
@@ -228,11 +228,11 @@ function FoldedRoom({
           {name}
         </Link>
       </h2>
-      <span className="text-[0.9rem] text-soft">
+      <span className="text-small text-soft">
         {here.length} {here.length === 1 ? 'unit' : 'units'}
       </span>
-      {wanting > 0 && <span className="text-[0.9rem] font-semibold text-hand">{wanting} want a hand now</span>}
-      <span className="ml-auto text-[0.9rem] text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
+      {wanting > 0 && <span className="text-small font-semibold text-hand">{wanting} want a hand now</span>}
+      <span className="ml-auto text-small text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
     </section>
   );
 }

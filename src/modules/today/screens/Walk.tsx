@@ -10,7 +10,9 @@ import { grouped } from '@/core/quantities/format';
 import { recordDead } from '@/modules/health/acts/dead/act';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
 import { settleProposal } from '@/modules/records/acts/settle/act';
+import { Button } from '@/ui/Button';
 import { Glyph } from '@/ui/glyphs';
+import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import type { Proposed } from './proposed';
@@ -41,23 +43,23 @@ export function WalkRow({ h }: { h: WalkLine }) {
       data-unit={h.unit}
       data-due={daily ? daily.says : ''}
     >
-      <Link href={h.href} className="text-[1.05rem] font-bold text-ink no-underline hover:underline">
+      <Link href={h.href} className="text-lead font-bold text-ink no-underline hover:underline">
         {h.unit}
       </Link>
       <div className="min-w-0">
         <div className="flex flex-wrap items-baseline gap-x-2.5">
           <span className="inline-flex items-center gap-1.5 self-center text-soft">
             <Glyph name={h.glyph} size={18} />
-            <span className="text-[0.9rem]">{h.stageName}</span>
+            <span className="text-small">{h.stageName}</span>
           </span>
-          <Link href={`/lots/${h.lotId}`} className="text-[0.95rem] text-ink">
+          <Link href={`/lots/${h.lotId}`} className="text-body text-ink">
             {h.lot}
           </Link>
           <Doubtful number={h.number} sd={h.sd} size="plain" />
-          {daily?.expected && !daily.urgent && <span className="text-[0.85rem] text-soft">{daily.says}</span>}
-          {h.handsOff && <span className="text-[0.85rem] text-careful">{h.handsOff}</span>}
+          {daily?.expected && !daily.urgent && <span className="text-small text-soft">{daily.says}</span>}
+          {h.handsOff && <span className="text-small text-careful">{h.handsOff}</span>}
         </div>
-        <div className="flex flex-wrap gap-x-3 text-[0.92rem]">
+        <div className="flex flex-wrap gap-x-3 text-small">
           {daily?.urgent && <span className="font-semibold text-hand">{daily.says}</span>}
           {h.others.map((d) => (
             <span
@@ -92,43 +94,38 @@ export function WalkRow({ h }: { h: WalkLine }) {
           }}
         >
           {done !== undefined ? (
-            <span className="flex items-center gap-1 text-[0.92rem] text-deep" data-testid="looked">
+            <span className="flex items-center gap-1 text-small text-deep" data-testid="looked">
               <Check size={16} aria-hidden />
               {done === 0 ? 'none found' : `${grouped(done)} ${eggs ? 'picked' : 'dead'}`}
               {act.done?.entry && (
-                <button type="button" className="link ml-1" onClick={() => void act.undo()}>
+                <Button kind="link" className="ml-1" onClick={() => void act.undo()}>
                   undo
-                </button>
+                </Button>
               )}
             </span>
           ) : null}
           <label className="sr-only" htmlFor={`n${h.holdingId}`}>
             {eggs ? 'Dead picked' : 'Dead'}, {h.unit}
           </label>
-          <input
+          <Input
             id={`n${h.holdingId}`}
             data-walk-field
             inputMode="numeric"
             autoComplete="off"
-            className="input w-[5.2rem] text-right"
+            className="w-[5.2rem] text-right"
             placeholder={eggs ? 'picked' : 'dead'}
             aria-invalid={n.error ? true : undefined}
             aria-describedby={n.error ? `e${h.holdingId}` : undefined}
             value={number}
             onChange={(e) => setNumber(e.target.value)}
           />
-          <button
-            type="submit"
-            className="button"
-            aria-label={`Record ${h.unit}`}
-            disabled={n.value === null || act.busy}
-          >
+          <Button type="submit" aria-label={`Record ${h.unit}`} disabled={n.value === null || act.busy}>
             <Check size={17} aria-hidden />
-          </button>
+          </Button>
           {done === undefined && (
-            <button type="button" className="button text-[0.88rem]" disabled={act.busy} onClick={() => record(0)}>
+            <Button className="text-small" disabled={act.busy} onClick={() => record(0)}>
               none
-            </button>
+            </Button>
           )}
         </form>
       )}
@@ -191,15 +188,13 @@ export function Proposal({ p }: { p: ProposalShown }) {
       )}
       <div className="mt-1 flex gap-2">
         {[true, false].map((accept) => (
-          <button
+          <Button
             key={String(accept)}
-            type="button"
-            className="button"
             disabled={act.busy}
             onClick={() => void act.submit({ proposalId: p.id, accept })}
           >
             {accept ? 'Accept' : 'Decline'}
-          </button>
+          </Button>
         ))}
       </div>
     </li>

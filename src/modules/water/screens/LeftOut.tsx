@@ -1,5 +1,6 @@
 import { figures, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { Table } from '@/ui/Table';
 import type { LeftOutDay, LeftOutReason } from '../views/leftOut';
 
 /** Why, and what to do about it. */
@@ -22,7 +23,7 @@ export function LeftOut({ list, now, timeZone }: { list: readonly LeftOutDay[]; 
         <p className="quiet">Nothing in the last month: all that probes sent is kept.</p>
       ) : (
         <div className="overflow-x-auto">
-          <table className="ledger">
+          <Table>
             <thead>
               <tr>
                 <th>day</th>
@@ -47,7 +48,7 @@ export function LeftOut({ list, now, timeZone }: { list: readonly LeftOutDay[]; 
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         </div>
       )}
     </section>

@@ -13,7 +13,10 @@ import { clock, dayMonth } from '@/core/time/localDay';
 import { importReadings } from '@/modules/water/acts/import/act';
 import { recordReading } from '@/modules/water/acts/reading/act';
 import type { ReadNow } from '@/server/sensorsNow';
+import { Button } from '@/ui/Button';
 import { Field, SelectField, TextField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
+import { Table } from '@/ui/Table';
 import type { WaterDays } from '../views/waterDays';
 import { WaterChart } from './WaterChart';
 
@@ -100,11 +103,10 @@ export function LoggerImport({
               error={tooLarge ? 'is larger than 25 MB: split the file' : act.errorOn('text')}
             >
               {(p) => (
-                <input
+                <Input
                   {...p}
                   type="file"
                   accept=".csv,.txt,text/csv"
-                  className="input"
                   onChange={(e) => {
                     const f = e.target.files?.[0];
                     setReport(null);
@@ -183,7 +185,7 @@ export function LoggerImport({
                   {grouped(report.conflictCount)} readings contradict what is stored for the same instant; the stored
                   ones were kept.
                 </p>
-                <table className="ledger mt-1 max-w-[28rem]">
+                <Table className="mt-1 max-w-[28rem]">
                   <thead>
                     <tr>
                       <th>when</th>
@@ -200,14 +202,10 @@ export function LoggerImport({
                       </tr>
                     ))}
                   </tbody>
-                </table>
-                <button
-                  type="button"
-                  className="button mt-2"
-                  onClick={() => importFile({ conflicts: 'replace', preview: 'seen' })}
-                >
+                </Table>
+                <Button className="mt-2" onClick={() => importFile({ conflicts: 'replace', preview: 'seen' })}>
                   Take the file’s
-                </button>
+                </Button>
               </div>
             )}
             {report.problemCount > 0 && (
@@ -215,7 +213,7 @@ export function LoggerImport({
                 <p className="text-careful">
                   {grouped(report.problemCount)} lines could not be read and were left out.
                 </p>
-                <ul className="text-[0.92rem]">
+                <ul className="text-small">
                   {report.problems.slice(0, 10).map((q) => (
                     <li key={q.line} className="border-b border-rule py-1">
                       line {q.line}: <span className="font-mono">{q.text}</span>: {q.why}

@@ -9,7 +9,9 @@ import { clock, dayMonth } from '@/core/time/localDay';
 import { strikeReadings } from '@/modules/water/acts/strike/act';
 import { unstrikeReadings } from '@/modules/water/acts/unstrike/act';
 import type { ReadNow } from '@/server/sensorsNow';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import type { Strike } from '../views/alarms';
 
 /** Stretches of readings that count for nothing: struck with a reason, and brought back. */
@@ -52,14 +54,14 @@ export function Strikes({
               <span className="text-soft">brought back by {k.undoneBy}</span>
             ) : (
               mayWrite && (
-                <button
-                  type="button"
-                  className="link ml-auto"
+                <Button
+                  kind="link"
+                  className="ml-auto"
                   disabled={back.busy}
                   onClick={() => void back.submit({ strike: k.id })}
                 >
                   bring it back
-                </button>
+                </Button>
               )
             )}
           </li>
@@ -111,22 +113,22 @@ function Moment({
     <div className="field">
       <span className="label">{label}</span>
       <span className="flex gap-2">
-        <input
+        <Input
           aria-label={`${label}, day`}
           type="date"
-          className="input max-w-[11rem]"
+          className="max-w-[11rem]"
           value={value.day}
           onChange={(e) => onChange({ ...value, day: e.target.value })}
         />
-        <input
+        <Input
           aria-label={`${label}, time`}
           type="time"
-          className="input max-w-[8rem]"
+          className="max-w-[8rem]"
           value={value.time}
           onChange={(e) => onChange({ ...value, time: e.target.value })}
         />
       </span>
-      {error && <span className="text-[0.87rem] text-loss">{error}</span>}
+      {error && <span className="text-small text-loss">{error}</span>}
     </div>
   );
 }

@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
+
 import { screen } from '@testing-library/react';
 import type { ReadNow } from '@/server/sensorsNow';
+import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { Strike } from '../views/alarms';
 import { Strikes } from './Strikes';
@@ -27,7 +29,7 @@ test('a stretch needs both ends and a reason; its times are those of the hatcher
   server.replies.push({ body: { result: { readings: 12 }, entries: [] } });
   const { user } = show(<Strikes strikes={[]} sensors={sensors} mayWrite />);
   expect(screen.getByText(/needs from when, until when and why/)).toBeTruthy();
-  await user.selectOptions(screen.getByLabelText('Sensor'), 'bay2');
+  await choose(user, screen.getByLabelText('Sensor'), 'bay2');
   await user.type(screen.getByLabelText('From, day'), '2031-04-13');
   await user.type(screen.getByLabelText('From, time'), '06:00');
   await user.type(screen.getByLabelText('Until, day'), '2031-04-13');

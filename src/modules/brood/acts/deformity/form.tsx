@@ -13,6 +13,7 @@ import { useEventFields } from '@/client/when';
 import { type DeformityId, deformities } from '@/core/brood/deformities';
 import { decimals, plain } from '@/core/quantities/format';
 import { recordDeformities } from '@/modules/brood/acts/deformity/act';
+import { Button } from '@/ui/Button';
 import { DeformityDrawing } from '@/ui/deformityDrawings';
 
 type Counts = Partial<Record<DeformityId, number>>;
@@ -56,7 +57,7 @@ export function DeformityForm({ h }: { h: ActHolding }) {
         )
       }
     >
-      <p className="quiet text-[0.92rem]">
+      <p className="quiet text-small">
         Taken at random, from several places, not the slow ones. Tap the kind for each fish that has it; what is bitten
         or rotten is no deformity.
       </p>
@@ -66,29 +67,24 @@ export function DeformityForm({ h }: { h: ActHolding }) {
           const n = kinds[d.id] ?? 0;
           return (
             <li key={d.id} className={`flex items-stretch border ${n > 0 ? 'border-deep' : 'border-rule'}`}>
-              <button
-                type="button"
+              <Button
+                kind="bare"
                 className="flex min-w-0 flex-1 flex-col items-start px-2 py-1 text-left hover:bg-deep-wash"
                 title={d.looks}
                 aria-label={`${d.name}: one more`}
                 onClick={() => add(d.id, 1)}
               >
                 <DeformityDrawing kind={d.id} />
-                <span className="text-[0.92rem]">{d.name}</span>
-              </button>
+                <span className="text-small">{d.name}</span>
+              </Button>
               <span className="flex flex-none flex-col items-center justify-between px-1 py-1">
-                <b className="text-[1.25rem] leading-none" data-kind={d.id}>
+                <b className="text-title leading-none" data-kind={d.id}>
                   {n > 0 ? n : ''}
                 </b>
                 {n > 0 ? (
-                  <button
-                    type="button"
-                    className="p-1 text-soft hover:text-ink"
-                    aria-label={`${d.name}: one less`}
-                    onClick={() => add(d.id, -1)}
-                  >
+                  <Button kind="icon" aria-label={`${d.name}: one less`} onClick={() => add(d.id, -1)}>
                     <Minus size={18} aria-hidden />
-                  </button>
+                  </Button>
                 ) : (
                   <Plus size={16} aria-hidden className="m-1 text-soft" />
                 )}

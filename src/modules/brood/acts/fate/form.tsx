@@ -10,8 +10,9 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { type FateId, fates, killMethods } from '@/core/brood/fates';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 import { recordFate } from './act';
 
 /** How its stay ends, with the welfare record of a killing. */

@@ -44,7 +44,7 @@ export function KeepForm({ h, places, number }: { h: ActHolding; places: readonl
         )
       }
     >
-      <p className="quiet text-[0.92rem]">
+      <p className="quiet text-small">
         From the middle of the whole batch, not the best of it: with its own families, followed as its own lot.
       </p>
       <HowManyInput

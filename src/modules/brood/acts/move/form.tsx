@@ -8,7 +8,8 @@ import type { FishInHand } from '@/client/fish';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
-import { SelectField, Tick } from '@/ui/fields';
+import { Tick } from '@/ui/Checkbox';
+import { SelectField } from '@/ui/fields';
 import { moveFish } from './act';
 
 /** Where it stands from now on. */
@@ -50,7 +51,7 @@ export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly Pl
           <Tick checked={lid} onChange={setLid}>
             the lid is closed and secured
           </Tick>
-          {act.errorOn('lid') && <p className="text-[0.87rem] text-loss">{act.errorOn('lid')}</p>}
+          {act.errorOn('lid') && <p className="text-small text-loss">{act.errorOn('lid')}</p>}
         </>
       )}
     </ActForm>

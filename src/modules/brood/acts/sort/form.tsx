@@ -9,8 +9,9 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { type FateId, fates, killMethods } from '@/core/brood/fates';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 import { sort } from './act';
 
 type Sorted = {

@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { ActForm } from '@/client/ActForm';
 import { useAct } from '@/client/useAct';
-import { Choice, TextField } from '@/ui/fields';
+import { Choice } from '@/ui/Choice';
+import { TextField } from '@/ui/fields';
 import { tagOut } from './act';
 
 /** Donors tagged out of a batch. */
@@ -22,7 +23,7 @@ export function TagForm({ batch, strains }: { batch: { id: number; name: string 
         void act.submit({ batch: batch.id, sex, tags: list, strain }, (r) => `${r?.tagged} tagged out of ${r?.name}.`)
       }
     >
-      <p className="quiet text-[0.92rem]">Each is a brood fish of its own from here on, with where it was caught.</p>
+      <p className="quiet text-small">Each is a brood fish of its own from here on, with where it was caught.</p>
       <Choice
         label="Sex"
         value={sex}

@@ -15,8 +15,10 @@ import { basisWords } from '@/core/incubation/eggWords';
 import { figures } from '@/core/quantities/format';
 import { isTable } from '@/core/units/unitKinds';
 import { batheEggs } from '@/modules/incubation/acts/bathe/act';
+import { Tick } from '@/ui/Checkbox';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 import { minutesAndSeconds, useTicking } from '@/ui/ticking';
 
 /** A bath against fungus: worked as it is typed, recorded with who ordered it; then its clock runs. */
@@ -178,7 +180,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
         </Tick>
       )}
       {worked && (
-        <div className="border-l-[3px] border-deep pl-3 text-[0.95rem]" data-testid="bath-worked">
+        <div className="border-l-[3px] border-deep pl-3 text-body" data-testid="bath-worked">
           {worked.pumpMlPerMin !== null ? (
             <p>
               Pump <b>{figures(worked.pumpMlPerMin, 3)} mL/min</b>, {figures(worked.stockL ?? 0, 3)} L of stock

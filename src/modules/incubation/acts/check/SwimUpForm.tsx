@@ -14,6 +14,9 @@ import { thresholds } from '@/core/thresholds';
 import { dayMonth } from '@/core/time/localDay';
 import { recordCheck } from '@/modules/incubation/acts/check/act';
 import type { Check } from '@/server/stock/checks';
+import { Button } from '@/ui/Button';
+import { Input } from '@/ui/Input';
+import { Table } from '@/ui/Table';
 
 const words = {
   move: 'Move and feed them now',
@@ -65,7 +68,7 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
         )
       }
     >
-      <table className="text-[0.95rem]">
+      <Table className="text-body">
         <thead>
           <tr className="text-left text-soft">
             <th className="pr-2 font-normal">beaker</th>
@@ -80,8 +83,8 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
               <td className="pr-2">{i + 1}</td>
               {(['up', 'of'] as const).map((k) => (
                 <td key={k} className="pr-2">
-                  <input
-                    className="input w-[5rem]"
+                  <Input
+                    className="w-[5rem]"
                     inputMode="numeric"
                     aria-label={`beaker ${i + 1}, ${k}`}
                     value={r[k]}
@@ -92,10 +95,10 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
             </tr>
           ))}
         </tbody>
-      </table>
-      <button type="button" className="link text-left" onClick={() => setRows([...rows, { up: '', of: '' }])}>
+      </Table>
+      <Button kind="link" className="text-left" onClick={() => setRows([...rows, { up: '', of: '' }])}>
         another beaker
-      </button>
+      </Button>
       <DecimalInput label="They go when so many per cent are up" value={mark} onChange={setMark} />
       {o && (
         <div className="border-l-[3px] border-deep pl-3" data-testid="swim-up">

@@ -8,7 +8,7 @@ import { type ActHolding, at } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
-import { Choice } from '@/ui/fields';
+import { Choice } from '@/ui/Choice';
 import { seeHatch } from './act';
 
 const hatchWords = { first: 'the first are out', half: 'half are out', done: 'all that will' } as const;

@@ -14,8 +14,10 @@ import { useEventFields } from '@/client/when';
 import { decimals, grouped } from '@/core/quantities/format';
 import { isTable } from '@/core/units/unitKinds';
 import { layDown } from '@/modules/incubation/acts/layDown/act';
+import { Tick } from '@/ui/Checkbox';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, Tick } from '@/ui/fields';
+import { SelectField } from '@/ui/fields';
 
 type LaidDown = {
   totalVolumeMl?: number;

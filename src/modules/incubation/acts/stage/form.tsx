@@ -17,7 +17,8 @@ import { combineEstimates } from '@/core/eggs/combine';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
 import { isTable } from '@/core/units/unitKinds';
 import { changeStage } from '@/modules/incubation/acts/stage/act';
-import { Choice } from '@/ui/fields';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
 import { StageForm } from './StageForm';
 import { hatchLine } from './shorthand';
 
@@ -101,17 +102,17 @@ export function HatchForm({ h }: { h: ActHolding }) {
             hint="the rest hatched; left empty: not counted"
           />
           {!other && (
-            <button type="button" className="link self-start text-[0.92rem]" onClick={() => setOther(true)}>
+            <Button kind="link" className="self-start text-small" onClick={() => setOther(true)}>
               count the larvae another way too
-            </button>
+            </Button>
           )}
           {other && (
             <div className="border-t border-strong pt-3">
               <div className="mb-1 flex items-baseline justify-between">
                 <b>Larvae in the unit</b>
-                <button type="button" className="link text-[0.9rem]" onClick={() => setOther(false)}>
+                <Button kind="link" className="text-small" onClick={() => setOther(false)}>
                   leave it out
-                </button>
+                </Button>
               </div>
               {ways.view({
                 of: 'count',
@@ -150,7 +151,7 @@ function Together({ h, unhatched, counted }: { h: ActHolding; unhatched: number;
         ])
       : null;
   return (
-    <div className="border-l-[3px] border-deep pl-3 text-[0.95rem]" data-testid="hatched">
+    <div className="border-l-[3px] border-deep pl-3 text-body" data-testid="hatched">
       <p>
         set, less dead, less unhatched: <b>{said(rest, sd)}</b>
         {unhatched > 0 && rest + unhatched > 0 && (

@@ -14,8 +14,11 @@ import { useNewLot } from '@/client/useNewLot';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { recordTake } from '@/modules/incubation/acts/take/act';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
 
 type TakeEntry = {
@@ -142,35 +145,33 @@ export function TakeForm({
         <div className="flex flex-col gap-3">
           {lot.speciesField}
           <fieldset className="field">
-            <legend className="label mb-1 text-[0.87rem] text-soft">Females (tag, mass in {unit('mass')})</legend>
+            <legend className="label mb-1 text-small text-soft">Females (tag, mass in {unit('mass')})</legend>
             {females.map((f, i) => (
               <div key={i} className="mb-1 flex items-center gap-1.5">
-                <input
+                <Input
                   aria-label={`Female ${i + 1}, tag`}
-                  className="input"
                   value={f.tag}
                   onChange={(e) => set(i, { tag: e.target.value })}
                 />
-                <input
+                <Input
                   aria-label={`Female ${i + 1}, mass`}
                   inputMode="decimal"
-                  className="input max-w-[8rem]"
+                  className="max-w-[8rem]"
                   value={f.mass}
                   onChange={(e) => set(i, { mass: e.target.value })}
                 />
-                <button
-                  type="button"
+                <Button
+                  kind="icon"
                   aria-label={`Remove female ${i + 1}`}
                   disabled={females.length === 1}
-                  className="p-1 text-soft disabled:opacity-30"
                   onClick={() => setFemales(females.filter((_, k) => k !== i))}
                 >
                   <X size={16} />
-                </button>
+                </Button>
               </div>
             ))}
             {(act.errorOn('females') ?? masses.find((x) => x.error)?.error) && (
-              <span className="text-[0.87rem] text-loss">
+              <span className="text-small text-loss">
                 {act.errorOn('females') ?? masses.find((x) => x.error)?.error}
               </span>
             )}
@@ -206,7 +207,7 @@ export function TakeForm({
               />
             ))}
           {cross === 'pooled' && maleTags.length > 1 && (
-            <p className="quiet text-[0.9rem]">Pooling hides unequal fathers: they are taken as equal.</p>
+            <p className="quiet text-small">Pooling hides unequal fathers: they are taken as equal.</p>
           )}
         </div>
         <div className="flex flex-col gap-3">

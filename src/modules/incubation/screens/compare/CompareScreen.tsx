@@ -102,7 +102,7 @@ export function CompareScreen({ c }: { c: Comparison }) {
             )}
           </p>
           <Forest c={c} />
-          <p className="quiet mt-2 max-w-[46rem] text-[0.9rem]">
+          <p className="quiet mt-2 max-w-[46rem] text-small">
             Full dot and bar: drawn towards the mean by how little is known of it (parametric empirical Bayes), with its
             95 % interval. Ring: as counted. A group is called when it stands out among all that were compared, with one
             false call in ten borne (Benjamini and Hochberg).

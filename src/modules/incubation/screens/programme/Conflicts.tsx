@@ -41,7 +41,7 @@ export function Conflicts({
     return words.length > 6 ? `${words.slice(0, 6).join(', ')} and ${words.length - 6} more` : words.join(', ');
   };
   return (
-    <section aria-label="Tanks and hands" className="mt-3 text-[0.95rem]" data-testid="conflicts">
+    <section aria-label="Tanks and hands" className="mt-3 text-body" data-testid="conflicts">
       <h3 className="font-bold">Tanks and hands</h3>
       <p className={lacking.length > 0 ? 'text-hand' : 'text-soft'}>
         {tanks.free === 1 ? 'One tank is free now' : `${tanks.free} tanks are free now`}

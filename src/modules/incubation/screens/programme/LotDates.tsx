@@ -1,5 +1,6 @@
 import { grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { Table } from '@/ui/Table';
 import type { ProgrammeLot } from '../../views/programme';
 
 const DAY = 86_400_000;
@@ -21,7 +22,7 @@ export function LotDates({
   timeZone: string;
 }) {
   return (
-    <table className="ledger">
+    <Table>
       <thead>
         <tr>
           <th>lot in this water</th>
@@ -45,7 +46,7 @@ export function LotDates({
                 {l.name}{' '}
                 <span className="quiet">{l.units.length > 4 ? `${l.units.length} units` : l.units.join(' ')}</span>
                 {beside.length > 0 && at !== null && at > now && (
-                  <span className="block text-[0.87rem] font-normal text-careful">
+                  <span className="block text-small font-normal text-careful">
                     hatches beside {beside.map((b) => b.lot.name).join(', ')}
                   </span>
                 )}
@@ -62,6 +63,6 @@ export function LotDates({
           );
         })}
       </tbody>
-    </table>
+    </Table>
   );
 }

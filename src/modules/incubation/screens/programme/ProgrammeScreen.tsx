@@ -8,6 +8,7 @@ import type { Point } from '@/core/development/timeline';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import { saveProgramme } from '@/modules/incubation/acts/programme/act';
 import { endProgramme } from '@/modules/incubation/acts/programmeEnd/act';
+import { Button } from '@/ui/Button';
 import { Caution } from '@/ui/caution';
 import type { ProgrammeView } from '../../views/programme';
 import { Conflicts } from './Conflicts';
@@ -208,7 +209,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
           us={us}
           onDrag={(i, celsius) => setCourse(dragged(handles, i, celsius))}
         />
-        <p className="quiet text-[0.87rem]">
+        <p className="quiet text-small">
           Solid: measured, then set. Dotted: the water as it comes. {running && 'Dashed: set points in force. '}Drag a
           point, or use the arrow keys.
         </p>
@@ -251,14 +252,14 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
               />
             )}
             {(course || running) && (
-              <button type="button" className="link text-left" onClick={csv}>
+              <Button kind="link" className="text-left" onClick={csv}>
                 Set points by day as CSV
-              </button>
+              </Button>
             )}
             {course && (
-              <button type="button" className="link text-left" onClick={() => setCourse(null)}>
+              <Button kind="link" className="text-left" onClick={() => setCourse(null)}>
                 Put this course away
-              </button>
+              </Button>
             )}
             {running && !course && s.role !== 'reader' && (
               <form

@@ -22,7 +22,7 @@ export function Head({ view }: { view: ProgrammeView }) {
   return (
     <div>
       <h1>Temperature programme</h1>
-      <p className="text-[0.95rem]">
+      <p className="text-body">
         <Link className="link" href={`/rooms/${view.room.id}`}>
           {view.room.name}
         </Link>

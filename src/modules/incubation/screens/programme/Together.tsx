@@ -4,7 +4,9 @@ import { useState } from 'react';
 import { useSession } from '@/client/session';
 import { decimals } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
-import { Tick } from '@/ui/fields';
+import { Button } from '@/ui/Button';
+import { Tick } from '@/ui/Checkbox';
+import { Table } from '@/ui/Table';
 import type { ProgrammeTake, ProgrammeView } from '../../views/programme';
 import { temperatureStep } from './temperatureStep';
 
@@ -83,7 +85,7 @@ export function Together({
   };
   const shown = answer?.of === key ? answer.o : null;
   return (
-    <details className="mt-3 text-[0.95rem]" data-testid="together">
+    <details className="mt-3 text-body" data-testid="together">
       <summary className="cursor-pointer font-bold">Bring takes together</summary>
       <p className="quiet mt-1">
         {lot} and which others, to be {stageName} together
@@ -101,9 +103,9 @@ export function Together({
           </Tick>
         ))}
       </div>
-      <button type="button" className="button" disabled={busy || with_.length === 0} onClick={() => void ask()}>
+      <Button disabled={busy || with_.length === 0} onClick={() => void ask()}>
         {busy ? 'Working …' : 'What it takes'}
-      </button>
+      </Button>
       {error && (
         <p role="alert" className="text-loss">
           {error}
@@ -111,7 +113,7 @@ export function Together({
       )}
       {shown && (
         <>
-          <table className="ledger mt-2">
+          <Table className="mt-2">
             <thead>
               <tr>
                 <th>take</th>
@@ -130,7 +132,7 @@ export function Together({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           <p className={shown.warnings ? 'text-hand' : 'text-deep'}>
             {decimals(shown.unchangedSpreadDays, 1)} days apart now, {decimals(shown.spreadDays, 1)} then.{' '}
             {shown.warnings?.map((w) => `${w.charAt(0).toUpperCase()}${w.slice(1)}.`).join(' ')}

@@ -24,7 +24,7 @@ export function Valves({ wanted, cold, flowLPerMin }: { wanted: number; cold: nu
     `${decimals(fromBase(c, 'temperature', unit('temperature')), 1)} ${unit('temperature')}`;
   const flow = (l: number) => `${figures(fromBase(l, 'flow', unit('flow')), 2)} ${unit('flow')}`;
   return (
-    <section aria-label="Valves" className="text-[0.95rem]" data-testid="valves">
+    <section aria-label="Valves" className="text-body" data-testid="valves">
       <h3 className="font-bold">By tomorrow, {degrees(wanted)}</h3>
       {Math.abs(wanted - cold) < SAME ? (
         <p className="text-deep">The water comes so by itself: neither hot nor ice.</p>

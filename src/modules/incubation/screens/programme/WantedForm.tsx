@@ -2,7 +2,10 @@ import { DecimalInput, MeasureInput } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { degrees, degreesApart } from '@/core/quantities/format';
 import { dayMonth, isoDay } from '@/core/time/localDay';
-import { Choice, Field, SelectField } from '@/ui/fields';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { Field, SelectField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import type { ProgrammeView } from '../../views/programme';
 import { Head } from './ProgrammeVerdict';
 import type { Typed, Wanted } from './wanted';
@@ -72,15 +75,7 @@ export function WantedForm({
             label="Not after"
             hint={predicted === null ? undefined : `${dayMonth(predicted, timeZone, now)} as things go now`}
           >
-            {(p) => (
-              <input
-                {...p}
-                type="date"
-                className="input"
-                value={wanted.day}
-                onChange={(e) => set({ date: e.target.value })}
-              />
-            )}
+            {(p) => <Input {...p} type="date" value={wanted.day} onChange={(e) => set({ date: e.target.value })} />}
           </Field>
           {others.length > 0 && (
             <SelectField
@@ -110,7 +105,7 @@ export function WantedForm({
         <DecimalInput label="Heat, kW" {...field('heat')} />
         <DecimalInput label="Chill, kW" {...field('chill')} />
       </div>
-      <details className="text-[0.95rem]">
+      <details className="text-body">
         <summary className="link cursor-pointer">
           limits: {degrees(limits.low, us)} to {degrees(limits.high, us)}, {degreesApart(limits.maxStepPerDay, us)} a
           day
@@ -122,18 +117,10 @@ export function WantedForm({
         </div>
       </details>
       <div className="flex items-center gap-2">
-        <button
-          type="submit"
-          className="button main"
-          disabled={working || !lot || !wanted.readable || (byDate && !wanted.to)}
-        >
+        <Button kind="main" type="submit" disabled={working || !lot || !wanted.readable || (byDate && !wanted.to)}>
           {byDate ? 'Find the cheapest' : 'Draw it'}
-        </button>
-        {working && (
-          <button type="button" className="button" onClick={onStop}>
-            Stop
-          </button>
-        )}
+        </Button>
+        {working && <Button onClick={onStop}>Stop</Button>}
       </div>
       {error && (
         <p role="alert" className="text-loss">

@@ -31,9 +31,9 @@ export function DenseRoom({
           className="grid grid-cols-[3.4rem_minmax(0,1fr)] items-start border-b border-rule py-1"
         >
           <div className="pr-1">
-            <h2 className="pt-0.5 text-[0.82rem] leading-tight [overflow-wrap:anywhere]">{row.name}</h2>
+            <h2 className="pt-0.5 text-mark leading-tight [overflow-wrap:anywhere]">{row.name}</h2>
             {soonest(row.units) !== null && (
-              <p className="text-[0.72rem] leading-tight text-soft" title="to danger in the first, if the flow stops">
+              <p className="text-mark leading-tight text-soft" title="to danger in the first, if the flow stops">
                 reserve {minutesWords(soonest(row.units)!)}
               </p>
             )}
@@ -87,11 +87,11 @@ function Cell({ u, roomId, selected, dimmed }: { u: RoomUnit; roomId: number; se
           style={{ height: 3 + 5 * fillOf(u), background: h ? (stageColour[h.glyph] ?? 'var(--egg)') : 'transparent' }}
         />
         <span
-          className={`block truncate text-[0.72rem] leading-[15px] ${urgent ? 'font-bold text-hand' : 'font-semibold text-ink'}`}
+          className={`block truncate text-mark leading-[15px] ${urgent ? 'font-bold text-hand' : 'font-semibold text-ink'}`}
         >
           {u.name}
         </span>
-        <span className="block text-[0.7rem] leading-[11px] text-soft">
+        <span className="block text-mark leading-[11px] text-soft">
           {h ? short(number) : '·'}
           {soon && !urgent && <span className="text-careful"> •</span>}
         </span>

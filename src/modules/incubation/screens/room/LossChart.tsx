@@ -29,7 +29,7 @@ export function LossChart({
   const ticks = [0, Math.round(top / 4), Math.round(top)].filter((v, i, a) => a.indexOf(v) === i);
   return (
     <figure className="mt-3">
-      <figcaption className="text-[0.95rem] font-bold">Dead taken out, a round</figcaption>
+      <figcaption className="text-body font-bold">Dead taken out, a round</figcaption>
       <svg
         viewBox={`0 0 ${W} ${H}`}
         className="w-full"

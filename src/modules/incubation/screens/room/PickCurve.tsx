@@ -41,7 +41,7 @@ export function PickCurve({
   const out = last !== undefined && last.verdict !== null;
   return (
     <figure className="mt-3" data-testid="pick-curve">
-      <figcaption className="text-[0.95rem] font-bold">Dead a round, on what was expected</figcaption>
+      <figcaption className="text-body font-bold">Dead a round, on what was expected</figcaption>
       <svg
         viewBox={`0 0 ${W} ${H}`}
         className="w-full"
@@ -99,7 +99,7 @@ export function PickCurve({
           now
         </text>
       </svg>
-      <p className="quiet text-[0.87rem]">
+      <p className="quiet text-small">
         A round now would find {grouped(watch.now.low)} to {grouped(watch.now.high)}; its dead run at{' '}
         {watch.level < 0.95 || watch.level > 1.05 ? `${decimals(watch.level, 1)} times` : 'about'} what Reference
         expects.

@@ -52,7 +52,7 @@ export function RoomScreen({
               {r.id === room.id ? (
                 r.name
               ) : (
-                <Link href={`/rooms/${r.id}`} className="text-[1rem] text-soft">
+                <Link href={`/rooms/${r.id}`} className="text-body text-soft">
                   {r.name}
                 </Link>
               )}
@@ -62,21 +62,21 @@ export function RoomScreen({
             <Link
               key={s.id}
               href={`/rooms/${room.id}/programme?sensor=${s.id}`}
-              className="text-[0.95rem] text-soft"
+              className="text-body text-soft"
               title="temperature programme of this water"
             >
               {s.name} {s.celsius === null ? 'no reading yet' : degrees(s.celsius, us)}
             </Link>
           ))}
-          <Link href="/compare" className="text-[0.95rem] text-soft">
+          <Link href="/compare" className="text-body text-soft">
             what differs
           </Link>
           {mayArrange && (
-            <Link href={`/rooms/${room.id}?plan`} className="text-[0.95rem] text-soft">
+            <Link href={`/rooms/${room.id}?plan`} className="text-body text-soft">
               plan
             </Link>
           )}
-          <span className="ml-auto text-[0.95rem]">
+          <span className="ml-auto text-body">
             {routineLeft > 0 && (
               <a href="#routine" className="link mr-3">
                 {routineLeft} of the routine to do
@@ -123,7 +123,7 @@ export function RoomScreen({
               <div className="flex items-baseline gap-3 border-b-2 border-deep/40 pb-0.5">
                 <h2>{battery || 'Units'}</h2>
                 {load > 0 && (
-                  <span className="text-[0.87rem] text-soft">
+                  <span className="text-small text-soft">
                     flow set {flow(load)}
                     {needed > 0 && Number.isFinite(needed) && (
                       <span className={needed > load ? 'font-semibold text-hand' : ''}>
@@ -134,13 +134,13 @@ export function RoomScreen({
                   </span>
                 )}
                 {Number.isFinite(soonest) && (
-                  <span className="ml-auto text-[0.87rem] text-soft">
+                  <span className="ml-auto text-small text-soft">
                     if it stops: {minutesWords(soonest)} to danger in the first
                   </span>
                 )}
               </div>
               {units.every((u) => u.holdings.length === 0) ? (
-                <p className="py-1.5 text-[0.92rem] text-soft">
+                <p className="py-1.5 text-small text-soft">
                   all empty:{' '}
                   {units.map((u) => (
                     <Link

@@ -1,14 +1,15 @@
 import type { RoundDone } from '@/core/planning/rounds';
 import { decimals, grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { Table } from '@/ui/Table';
 
 /** What the rounds of the last days took: hours of hands, and how many dead they found in them. */
 export function Rounds({ rounds, now, timeZone }: { rounds: readonly RoundDone[]; now: number; timeZone: string }) {
   if (rounds.length === 0) return null;
   return (
     <section aria-label="Rounds" className="mt-2">
-      <h3 className="text-[0.95rem] font-bold">Rounds of the last days</h3>
-      <table className="ledger text-[0.92rem]">
+      <h3 className="text-body font-bold">Rounds of the last days</h3>
+      <Table className="text-small">
         <thead>
           <tr>
             <th>day</th>
@@ -34,7 +35,7 @@ export function Rounds({ rounds, now, timeZone }: { rounds: readonly RoundDone[]
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </section>
   );
 }

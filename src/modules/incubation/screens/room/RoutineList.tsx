@@ -6,6 +6,7 @@ import { useAct } from '@/client/useAct';
 import type { RoutineTask } from '@/core/planning/routine';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { tickRoutine } from '@/modules/incubation/acts/routine/act';
+import { Button } from '@/ui/Button';
 
 /** What is gone over in a room beside the eggs and larvae: one tap, and it is done for all that stand there. */
 export function Routine({ tasks, now, timeZone }: { tasks: readonly RoutineTask[]; now: number; timeZone: string }) {
@@ -13,8 +14,8 @@ export function Routine({ tasks, now, timeZone }: { tasks: readonly RoutineTask[
   const inOrder = [...tasks].sort((a, b) => Number(b.due) - Number(a.due));
   return (
     <section aria-label="Routine" id="routine" className="mt-2">
-      <h3 className="text-[0.95rem] font-bold">Routine</h3>
-      <ul className="flex flex-wrap gap-x-4 text-[0.95rem]">
+      <h3 className="text-body font-bold">Routine</h3>
+      <ul className="flex flex-wrap gap-x-4 text-body">
         {inOrder.map((t) => (
           // In one list: what was just done keeps its undo where it moves to.
           <Line key={t.id} t={t} now={now} timeZone={timeZone} />
@@ -45,15 +46,15 @@ function Line({ t, now, timeZone }: { t: RoutineTask; now: number; timeZone: str
       <li
         data-routine={t.id}
         data-due="no"
-        className="flex min-h-[34px] items-center gap-1 text-[0.9rem] text-deep"
+        className="flex min-h-[34px] items-center gap-1 text-small text-deep"
         title={t.says}
       >
         <Check size={15} aria-hidden />
         {t.name} {t.last !== null && <span className="text-soft">{when(t.last)}</span>}
         {act.done?.entry && (
-          <button type="button" className="link ml-1" onClick={() => void act.undo()}>
+          <Button kind="link" className="ml-1" onClick={() => void act.undo()}>
             undo
-          </button>
+          </Button>
         )}
         {refused}
       </li>
@@ -67,19 +68,18 @@ function Line({ t, now, timeZone }: { t: RoutineTask; now: number; timeZone: str
       <span className="min-w-0 flex-1">
         <b>{t.name}</b> <span className="text-soft">{where}</span>
         {t.missed > 0 && t.last !== null && <span className="ml-2 font-semibold text-hand">last {when(t.last)}</span>}
-        {t.says && <span className="block text-[0.9rem] text-soft">{t.says}</span>}
+        {t.says && <span className="block text-small text-soft">{t.says}</span>}
         {refused}
       </span>
       {role !== 'reader' && (
-        <button
-          type="button"
-          className="button shrink-0"
+        <Button
+          className="shrink-0"
           disabled={act.busy}
           aria-label={`Done: ${t.name}`}
           onClick={() => void act.submit({ room: t.roomId, task: t.id }, () => `${t.name}: done.`)}
         >
           <Check size={17} aria-hidden /> Done
-        </button>
+        </Button>
       )}
     </li>
   );

@@ -29,7 +29,7 @@ export function SupplyLine({
       </span>
     ));
   return (
-    <p className="mb-2 text-[0.92rem] text-soft" data-testid="supply">
+    <p className="mb-2 text-small text-soft" data-testid="supply">
       {neutraliser?.input && neutraliser.minutes !== null && (
         <span className={neutraliser.minutes < thresholds.valveBelow.value ? 'text-careful' : ''}>
           Town water: if the neutraliser stops, chlorine harms after{' '}

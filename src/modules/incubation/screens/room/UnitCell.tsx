@@ -34,10 +34,10 @@ export function UnitCell({
         className={`block h-full border-l-[3px] px-2 py-1.5 text-ink no-underline ${lot?.wants?.now ? 'border-hand bg-hand-wash' : selected ? 'border-deep bg-deep-wash' : 'border-transparent hover:bg-sheet'} ${dimmed ? 'opacity-45' : ''}`}
       >
         <span className="flex items-baseline gap-1.5">
-          <b className="text-[1rem]">{u.name}</b>
+          <b className="text-body">{u.name}</b>
           {lot && (
             // Where it must be cut, the season goes first: the lot's own number tells it from its neighbours.
-            <span className="truncate text-[0.78rem] tracking-tight text-soft [direction:rtl]" title={lot.name}>
+            <span className="truncate text-mark tracking-tight text-soft [direction:rtl]" title={lot.name}>
               <bdi>{lot.name}</bdi>
             </span>
           )}
@@ -60,11 +60,11 @@ export function UnitCell({
         </span>
         {lot ? (
           <>
-            <span className="block text-[0.9rem] tracking-tight">
+            <span className="block text-small tracking-tight">
               <Doubtful number={lot.number} sd={lot.sd} />
             </span>
             {lot.next && (
-              <span className="block text-[0.81rem] leading-tight tracking-tight text-soft">
+              <span className="block text-mark leading-tight tracking-tight text-soft">
                 {/* The day and its doubt stay together where the cell is narrow. */}
                 {lot.next.slice(0, lot.next.search(/\d/))}
                 <span className="whitespace-nowrap">{lot.next.slice(lot.next.search(/\d/))}</span>
@@ -72,7 +72,7 @@ export function UnitCell({
             )}
             {lot.reserve && (
               <span
-                className="block text-[0.8rem] leading-tight text-soft"
+                className="block text-mark leading-tight text-soft"
                 title="until its oxygen is down to what they suffer at, if the flow stops"
               >
                 reserve {lot.reserve}
@@ -80,14 +80,14 @@ export function UnitCell({
             )}
             {lot.wants && (
               <span
-                className={`block text-[0.83rem] leading-tight ${lot.wants.now ? 'font-semibold text-hand' : 'text-careful'}`}
+                className={`block text-mark leading-tight ${lot.wants.now ? 'font-semibold text-hand' : 'text-careful'}`}
               >
                 {lot.wants.says}
               </span>
             )}
           </>
         ) : (
-          <span className="text-[0.87rem] text-soft">empty</span>
+          <span className="text-small text-soft">empty</span>
         )}
       </Link>
     </li>

@@ -19,6 +19,7 @@ import type { LivingHolding } from '@/server/stock/livingStock';
 import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
 import type { LossPoint } from '../../views/unitSheet';
 import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';
@@ -69,9 +70,9 @@ export function UnitSheet({
       <SheetKeys unit={unit.name} close={close} />
       <div className="mb-2 flex items-center gap-2">
         {first && <Glyph name={first.glyph} size={26} />}
-        <h2 className="text-[1.3rem]">{unit.name}</h2>
+        <h2 className="text-title">{unit.name}</h2>
         {first && (
-          <Link href={`/lots/${first.lotId}`} className="link text-[1.05rem]">
+          <Link href={`/lots/${first.lotId}`} className="link text-lead">
             {first.lot}
           </Link>
         )}
@@ -82,7 +83,7 @@ export function UnitSheet({
       {holdings.length === 0 && <p className="quiet">{unit.name} is empty.</p>}
       {holdings.map((h, i) => (
         <div key={h.holdingId} className="mb-4">
-          <p className="quiet text-[0.95rem]">
+          <p className="quiet text-body">
             {h.speciesName}, {h.stageName}
           </p>
           <p className="my-1" data-testid="unit-number">
@@ -124,7 +125,7 @@ export function UnitSheet({
           {h.watch?.last?.verdict && (
             <div className="my-2 border-l-[3px] border-hand pl-3">
               <p className="font-semibold">Look in this order</p>
-              <ol className="list-decimal pl-5 text-[0.95rem]">
+              <ol className="list-decimal pl-5 text-body">
                 {causesOf(h.watch.last, unit.kind).map((c) => (
                   <li key={c}>{c}</li>
                 ))}
@@ -154,7 +155,7 @@ export function UnitSheet({
       {checks.length > 0 && (
         <section className="mt-4">
           <h2 className="mb-1">Checks</h2>
-          <table className="ledger">
+          <Table>
             <tbody>
               {checks.slice(0, 5).map((c) => (
                 <tr key={`${c.kind}${c.at}`}>
@@ -172,7 +173,7 @@ export function UnitSheet({
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
           <FertileLine checks={checks} />
         </section>
       )}
@@ -192,10 +193,7 @@ function LoadLine({ unit, h, eggDiameterMm }: { unit: Props['unit']; h: LivingHo
   const needs = unit.danger?.flowNeeded ?? 0;
   const short = unit.flowLPerMin != null && needs > unit.flowLPerMin;
   return (
-    <p
-      className={`my-2 text-[0.95rem] ${o.warnings || short ? 'font-semibold text-hand' : 'text-soft'}`}
-      data-testid="load"
-    >
+    <p className={`my-2 text-body ${o.warnings || short ? 'font-semibold text-hand' : 'text-soft'}`} data-testid="load">
       <Worked request={{ id: 'incubation.loading', input }}>
         {decimals(o.layers, 1)} {o.layers < 1.05 ? 'layer' : 'layers'}
       </Worked>{' '}
@@ -239,7 +237,7 @@ function SkipLine({
   if (o.high < 0.5) return null;
   const said = (n: number) => grouped(Math.round(n));
   return (
-    <p className="my-2 text-[0.95rem]" data-testid="skip">
+    <p className="my-2 text-body" data-testid="skip">
       Left until tomorrow it costs{' '}
       <Worked request={{ id: 'incubation.skip', input }}>
         <b>{o.middle < 1 ? 'hardly one' : `about ${said(o.middle)}`}</b>
@@ -275,7 +273,7 @@ export function ClockTable({
   return (
     <section className="mt-4" data-testid="clock">
       <h2 className="mb-1">The clock</h2>
-      <table className="ledger">
+      <Table>
         <tbody>
           <tr>
             <td className="text-soft">fertilised</td>
@@ -308,14 +306,14 @@ export function ClockTable({
             </Fragment>
           ))}
         </tbody>
-      </table>
+      </Table>
       {bent && (
-        <p className="quiet mt-1 text-[0.87rem]">
+        <p className="quiet mt-1 text-small">
           By the clock of this hatchery, {Math.round(Math.abs(100 * (bent.factor - 1)))} %{' '}
           {bent.factor > 1 ? 'slower' : 'faster'} than Reference’s, from {bent.factorDates} dates seen here.
         </p>
       )}
-      {note && <p className="mt-1 text-[0.87rem] text-careful">{note.charAt(0).toUpperCase() + note.slice(1)}.</p>}
+      {note && <p className="mt-1 text-small text-careful">{note.charAt(0).toUpperCase() + note.slice(1)}.</p>}
     </section>
   );
 }
@@ -331,7 +329,7 @@ function FertileLine({ checks }: { checks: readonly Check[] }) {
   };
   const o = run(fertileOrDead, input);
   return (
-    <p className="mt-1 text-[0.95rem]">
+    <p className="mt-1 text-body">
       Of the fertile{' '}
       <Worked request={{ id: 'incubation.fertileOrDead', input }}>
         <b>{Math.round(100 * o.survivalOfFertile)} %</b>

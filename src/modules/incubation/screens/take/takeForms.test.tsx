@@ -1,8 +1,10 @@
 /** @jest-environment jsdom */
+
 import { screen, waitFor } from '@testing-library/react';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
 import { BringForm } from '@/modules/moves/acts/bring/form';
+import { choose } from '../../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../../tests/support/screen';
 
 const species: SpeciesOption[] = [
@@ -104,7 +106,7 @@ describe('stock that came', () => {
     expect(screen.getByText(/permits and health papers/)).toBeTruthy();
     expect(screen.queryByLabelText('Days since fertilisation')).toBeNull();
     await type(user, { 'Number of animals': '5000', From: 'a station up the river' });
-    await user.selectOptions(screen.getByLabelText('Into'), '1');
+    await choose(user, screen.getByLabelText('Into'), '1');
     await user.click(record());
     await waitFor(() => expect(server.sent).toHaveLength(1));
     expect(onlySent().payload).toEqual({
@@ -120,9 +122,9 @@ describe('stock that came', () => {
 
   test('eggs of a known age get their clock; an age that is no number is said', async () => {
     const { user } = open();
-    await user.selectOptions(screen.getByLabelText('Stage'), 'egg');
+    await choose(user, screen.getByLabelText('Stage'), 'egg');
     await type(user, { 'Number of animals': '20000', 'Days since fertilisation': 'ten' });
-    await user.selectOptions(screen.getByLabelText('Into'), '1');
+    await choose(user, screen.getByLabelText('Into'), '1');
     expect(screen.getByText(/not a number/)).toBeTruthy();
     expect(record()).toHaveProperty('disabled', true);
     await user.clear(screen.getByLabelText('Days since fertilisation'));
@@ -136,7 +138,7 @@ describe('stock that came', () => {
     await user.click(screen.getByLabelText('here already (opening stock)'));
     expect(screen.queryByText(/permits and health papers/)).toBeNull();
     await type(user, { 'Number of animals': '10' });
-    await user.selectOptions(screen.getByLabelText('Into'), '1');
+    await choose(user, screen.getByLabelText('Into'), '1');
     server.replies = [refused('They cannot be fertilised after they came.', 'fertilisedAt')];
     await user.click(record());
     expect((await screen.findByRole('alert')).textContent).toContain('fertilised after');

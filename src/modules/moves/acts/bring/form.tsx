@@ -13,8 +13,9 @@ import { useNewLot } from '@/client/useNewLot';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { bringStock } from '@/modules/moves/acts/bring/act';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 
 const DAY_MS = 86_400_000;
 

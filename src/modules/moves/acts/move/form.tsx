@@ -13,7 +13,8 @@ import { Tempering } from '@/client/Tempering';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
-import { SelectField, Tick } from '@/ui/fields';
+import { Tick } from '@/ui/Checkbox';
+import { SelectField } from '@/ui/fields';
 import { move } from './act';
 import { moveLine } from './shorthand';
 
@@ -86,7 +87,7 @@ export function MoveForm({
       )}
       {siblings.length > 0 && (
         <fieldset className="field">
-          <legend className="label mb-1 text-[0.87rem] text-soft">with all of</legend>
+          <legend className="label mb-1 text-small text-soft">with all of</legend>
           <div className="flex flex-wrap gap-x-4 gap-y-1">
             {siblings.map((s) => (
               <Tick

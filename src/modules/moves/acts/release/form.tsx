@@ -13,8 +13,9 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
+import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField, Tick } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 import { recordRelease } from './act';
 
 /** Weighed out bucket by bucket, to a site. */

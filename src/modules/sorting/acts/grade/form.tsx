@@ -13,6 +13,7 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { grade } from '@/modules/sorting/acts/grade/act';
+import { Button } from '@/ui/Button';
 import { SelectField, TextField } from '@/ui/fields';
 
 type ClassRow = { grade: string; unit: string; stage?: string; many: ReturnType<typeof emptyHowMany> };
@@ -90,17 +91,16 @@ export function GradeForm({ h, places }: { h: ActHolding; places: readonly Place
         </fieldset>
       ))}
       <div className="flex gap-3">
-        <button
-          type="button"
-          className="link"
+        <Button
+          kind="link"
           onClick={() => setClasses([...classes, { grade: '', unit: '', many: emptyHowMany('counted') }])}
         >
           another class
-        </button>
+        </Button>
         {classes.length > 2 && (
-          <button type="button" className="link" onClick={() => setClasses(classes.slice(0, -1))}>
+          <Button kind="link" onClick={() => setClasses(classes.slice(0, -1))}>
             one less
-          </button>
+          </Button>
         )}
       </div>
     </ActForm>

@@ -22,8 +22,9 @@ import { attempt, type CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
 import { mixBath } from '@/modules/spawning/acts/bath/act';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { Choice, SelectField, TextField } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 import type { DayView } from '../../views/day';
 
 type Mixed = {
@@ -149,7 +150,7 @@ export function BathForm({
           options={withBath.map((p) => ({ value: p.id, label: p.name }))}
         />
       )}
-      <p className="quiet text-[0.92rem]">
+      <p className="quiet text-small">
         {protocol.name}: {plain(b.low)} to {plain(b.high)} mg/L of <b>{b.of}</b>. {protocol.fits}
       </p>
       <div className="grid grid-cols-2 gap-3">
@@ -251,7 +252,7 @@ function Amount({ byProduct, input, litres }: { byProduct: boolean; input: Recor
     return (
       <p className="border-t border-rule pt-2" data-testid="bath-amount">
         <Worked request={{ id: 'dose.bath', input }}>
-          <span className="text-[2rem] leading-none font-bold">
+          <span className="text-figure leading-none font-bold">
             {o.productMl === undefined ? `${figures(o.productG, 3)} g` : `${figures(o.productMl, 3)} mL`}
           </span>
         </Worked>{' '}
@@ -266,7 +267,7 @@ function Amount({ byProduct, input, litres }: { byProduct: boolean; input: Recor
   return (
     <p className="border-t border-rule pt-2" data-testid="bath-amount">
       <Worked request={{ id: 'dose.dilution', input }}>
-        <span className="text-[2rem] leading-none font-bold">{figures(o.stockVolumeL * 1000, 3)} mL</span>
+        <span className="text-figure leading-none font-bold">{figures(o.stockVolumeL * 1000, 3)} mL</span>
       </Worked>{' '}
       <span className="text-soft">of stock and {figures(o.waterL, 3)} L of water</span>
     </p>

@@ -16,7 +16,10 @@ import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
 import { cross } from '@/modules/spawning/acts/cross/act';
-import { Choice, TextField, Tick } from '@/ui/fields';
+import { Tick } from '@/ui/Checkbox';
+import { Choice } from '@/ui/Choice';
+import { TextField } from '@/ui/fields';
+import { Input } from '@/ui/Input';
 import type { DayView } from '../../views/day';
 
 type Crossing = {
@@ -92,27 +95,27 @@ export function CrossForm({
     >
       <TextField label="Bowl" value={bowl} onChange={setBowl} error={act.errorOn('bowl')} className="max-w-[8rem]" />
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Eggs, {unit('mass', true)}</legend>
+        <legend className="label mb-1 text-small text-soft">Eggs, {unit('mass', true)}</legend>
         {withEggs.length === 0 && <p className="quiet">No eggs were stripped yet.</p>}
         {withEggs.map((f) => (
           <label key={f.fish.id} className="mb-1 flex items-center gap-2">
             <span className="w-[6rem] truncate font-bold">{f.fish.tag}</span>
-            <input
-              className="input max-w-[7rem]"
+            <Input
+              className="max-w-[7rem]"
               inputMode="decimal"
               autoComplete="off"
               value={masses[f.fish.id] ?? ''}
               onChange={(e) => setMasses({ ...masses, [f.fish.id]: e.target.value })}
             />
-            <span className="text-[0.88rem] text-soft">
+            <span className="text-small text-soft">
               {figures(f.eggsLeftG, 4)} g left{f.strips.some((s) => s.apart) ? ', held apart' : ''}
             </span>
           </label>
         ))}
-        {act.errorOn('females') && <span className="text-[0.87rem] text-loss">{act.errorOn('females')}</span>}
+        {act.errorOn('females') && <span className="text-small text-loss">{act.errorOn('females')}</span>}
       </fieldset>
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Milt of</legend>
+        <legend className="label mb-1 text-small text-soft">Milt of</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1">
           {view.males.map((m) => (
             <Tick
@@ -130,11 +133,11 @@ export function CrossForm({
           ))}
         </div>
         {view.males.length === 0 && <p className="quiet">No male is on this day yet.</p>}
-        {act.errorOn('males') && <span className="text-[0.87rem] text-loss">{act.errorOn('males')}</span>}
+        {act.errorOn('males') && <span className="text-small text-loss">{act.errorOn('males')}</span>}
       </fieldset>
       <MiltWanted view={view} massG={chosen.reduce((s, x) => s + (x.value ?? 0), 0)} males={males} />
       {males.length === 1 && (
-        <p className="text-[0.92rem] text-careful">One male only: his fertility may be low. Two or three are usual.</p>
+        <p className="text-small text-careful">One male only: his fertility may be low. Two or three are usual.</p>
       )}
       <Choice
         label="How"
@@ -142,9 +145,9 @@ export function CrossForm({
         onChange={setHow}
         options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
       />
-      <p className="quiet text-[0.9rem]">{crossKindWords[how].split(': ')[1]}.</p>
+      <p className="quiet text-small">{crossKindWords[how].split(': ')[1]}.</p>
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Worked by</legend>
+        <legend className="label mb-1 text-small text-soft">Worked by</legend>
         {view.protocols
           .filter((p) => p.kind !== 'taking')
           .map((p) => (
@@ -162,7 +165,7 @@ export function CrossForm({
               </span>
             </Tick>
           ))}
-        {act.errorOn('protocols') && <span className="text-[0.87rem] text-loss">{act.errorOn('protocols')}</span>}
+        {act.errorOn('protocols') && <span className="text-small text-loss">{act.errorOn('protocols')}</span>}
       </fieldset>
     </ActForm>
   );
@@ -186,9 +189,7 @@ function MiltWanted({
   const share = (id: string | null): number | null => motilities.find((x) => x.id === id)?.share ?? null;
   const moving = seen.map((x) => share(x.last!.motility)).filter((s): s is number => s !== null && s > 0);
   if (moving.length === 0)
-    return (
-      <p className="text-[0.92rem] text-careful">Look at the milt first: whether it moves says how much is needed.</p>
-    );
+    return <p className="text-small text-careful">Look at the milt first: whether it moves says how much is needed.</p>;
   const volumes = seen.map((x) => x.last!.volumeMl);
   const there = volumes.every((v) => v !== null) ? volumes.reduce<number>((s, v) => s + v!, 0) : undefined;
   const input = {
@@ -200,7 +201,7 @@ function MiltWanted({
   };
   const o = milt.compute(milt.input.parse(input));
   return (
-    <p className={`text-[0.95rem] ${o.enough === false ? 'text-hand' : ''}`} data-testid="milt-wanted">
+    <p className={`text-body ${o.enough === false ? 'text-hand' : ''}`} data-testid="milt-wanted">
       <Worked request={{ id: 'milt.needed', input }}>
         <b>{figures(o.miltNeededMl, 2)} mL</b>
       </Worked>{' '}

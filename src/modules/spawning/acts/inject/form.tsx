@@ -132,7 +132,7 @@ export function InjectForm({
           options={f.book.inductions.map((i) => ({ value: i.id, label: i.name }))}
         />
       )}
-      <p className="quiet text-[0.92rem]">
+      <p className="quiet text-small">
         {treatment.name}: {plain(treatment.dosePerKg.low)} to {plain(treatment.dosePerKg.high)}{' '}
         {doseUnitWord(treatment.unit)}/kg in Reference
         {treatment.parts.length > 1 &&
@@ -185,7 +185,7 @@ export function InjectForm({
       {now && input && (
         <p className="border-t border-rule pt-2" data-testid="dose">
           <Worked request={{ id: 'dose.injection', input }}>
-            <span className="text-[2rem] leading-none font-bold">{figures(now.volumeMl, 3)} mL</span>
+            <span className="text-figure leading-none font-bold">{figures(now.volumeMl, 3)} mL</span>
           </Worked>{' '}
           <span className="text-soft">
             = {figures(now.amount, 3)} {doseUnitWord(treatment.unit)}, in {now.sites}{' '}
@@ -194,7 +194,7 @@ export function InjectForm({
         </p>
       )}
       {worked?.ok?.warnings?.map((w) => (
-        <p key={w} className="text-[0.92rem] text-careful">
+        <p key={w} className="text-small text-careful">
           {w}
         </p>
       ))}

@@ -13,7 +13,9 @@ import { useEventFields } from '@/client/when';
 import type { MotilityId } from '@/core/spawning/acts';
 import { motilities } from '@/core/spawning/acts';
 import { takeMilt } from '@/modules/spawning/acts/milt/act';
-import { Choice, SelectField, TextField, Tick } from '@/ui/fields';
+import { Tick } from '@/ui/Checkbox';
+import { Choice } from '@/ui/Choice';
+import { SelectField, TextField } from '@/ui/fields';
 
 /** Milt of one male, with how it moves under the microscope. */
 export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) {

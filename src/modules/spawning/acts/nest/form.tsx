@@ -8,7 +8,8 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { nest } from '@/modules/spawning/acts/nest/act';
-import { TextField, Tick } from '@/ui/fields';
+import { Tick } from '@/ui/Checkbox';
+import { TextField } from '@/ui/fields';
 import type { DayView } from '../../views/day';
 
 /** A pair has spawned on its nest: whose eggs these are, and what they are worked by. */
@@ -50,13 +51,13 @@ export function NestForm({
         )
       }
     >
-      <p className="quiet text-[0.92rem]">
+      <p className="quiet text-small">
         {view.females.find((f) => f.fish.id === hers)?.fish.tag} has spawned. The time is that at which it was seen, or
         the middle between two looks: her eggs’ clock runs from it.
       </p>
       <TextField label="Nest" value={bowl} onChange={setBowl} error={act.errorOn('bowl')} className="max-w-[8rem]" />
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">With</legend>
+        <legend className="label mb-1 text-small text-soft">With</legend>
         <div className="flex flex-wrap gap-x-4 gap-y-1">
           {view.males.map((m) => (
             <Tick
@@ -68,10 +69,10 @@ export function NestForm({
             </Tick>
           ))}
         </div>
-        {act.errorOn('males') && <span className="text-[0.87rem] text-loss">{act.errorOn('males')}</span>}
+        {act.errorOn('males') && <span className="text-small text-loss">{act.errorOn('males')}</span>}
       </fieldset>
       <fieldset className="field">
-        <legend className="label mb-1 text-[0.87rem] text-soft">Worked by</legend>
+        <legend className="label mb-1 text-small text-soft">Worked by</legend>
         {view.protocols
           .filter((p) => p.kind === 'disinfection' || p.kind === 'hardening')
           .map((p) => (

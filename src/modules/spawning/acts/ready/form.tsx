@@ -10,6 +10,7 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { findingWords, type ReadyFinding, readyFindings } from '@/core/induction/latency';
 import { lookReady } from '@/modules/spawning/acts/ready/act';
+import { Choice } from '@/ui/Choice';
 
 /** Looked whether she runs: one tap. */
 export function ReadyForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) {
@@ -30,21 +31,15 @@ export function ReadyForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
         )
       }
     >
-      <p className="quiet text-[0.92rem]">Lift her: do eggs run by their own weight? If not, slight pressure, once.</p>
-      <div className="grid gap-1.5" role="radiogroup" aria-label="What was found">
-        {readyFindings.map((x) => (
-          <label key={x} className={`button justify-start ${found === x ? 'border-deep bg-deep-wash font-bold' : ''}`}>
-            <input
-              type="radio"
-              name="found"
-              className="accent-[var(--deep)]"
-              checked={found === x}
-              onChange={() => setFound(x)}
-            />
-            {findingWords[x]}
-          </label>
-        ))}
-      </div>
+      <p className="quiet text-small">Lift her: do eggs run by their own weight? If not, slight pressure, once.</p>
+      <Choice
+        label="What was found"
+        tall
+        className="grid gap-1.5"
+        value={found}
+        onChange={setFound}
+        options={readyFindings.map((x) => ({ value: x, label: findingWords[x] }))}
+      />
       {found === 'running' && <p className="text-deep">Now the males: milt or testes only from here on.</p>}
       {found === 'overRipe' && <p className="text-careful">Strip her for her own sake, and hold her eggs apart.</p>}
     </ActForm>

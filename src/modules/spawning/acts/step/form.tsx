@@ -9,7 +9,8 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { stampStep } from '@/modules/spawning/acts/step/act';
-import { TextField, Tick } from '@/ui/fields';
+import { Tick } from '@/ui/Checkbox';
+import { TextField } from '@/ui/fields';
 
 /** A stamped step corrected: its time, its figure, why it was early, late or left out. */
 export function StepTimeForm() {

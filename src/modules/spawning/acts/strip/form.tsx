@@ -12,8 +12,9 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { strip } from '@/modules/spawning/acts/strip/act';
 import type { InputOf } from '@/server/act/define';
+import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField, Tick } from '@/ui/fields';
+import { SelectField, TextField } from '@/ui/fields';
 
 type Looked = InputOf<typeof strip>;
 type Strip = {

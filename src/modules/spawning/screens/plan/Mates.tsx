@@ -2,6 +2,8 @@
 
 import type { Cross } from '@/core/genetics/planFigures';
 import type { BroodFish } from '@/modules/brood/views/brood';
+import { Button } from '@/ui/Button';
+import { Checkbox } from '@/ui/Checkbox';
 import { percent } from './PlanCosts';
 import { type Kinship, mayCross, NEAR } from './planState';
 
@@ -52,31 +54,29 @@ export function Mates({
           return (
             <li key={m.id} className="flex items-center gap-2 border-b border-rule py-1">
               <label className="flex min-w-0 flex-1 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="accent-[var(--deep)]"
+                <Checkbox
                   disabled={!open || barred}
                   checked={crosses.some((c) => c.female === index && c.male === j)}
                   onChange={() => onToggle(j)}
                 />
                 <span className={open && !barred ? 'font-bold' : 'text-soft'}>{m.tag}</span>
                 <span className={f >= NEAR ? 'text-hand' : 'text-soft'}>{percent(f)}</span>
-                <span className="truncate text-[0.88rem] text-soft">
+                <span className="truncate text-small text-soft">
                   {open ? `${Math.round(100 * kinship.completeness[F + j]!)} % known` : `of ${m.strain}`}
                 </span>
               </label>
               {open && (
-                <button type="button" className="link text-[0.88rem]" onClick={() => onAvoid(key, j)}>
+                <Button kind="link" className="text-small" onClick={() => onAvoid(key, j)}>
                   {barred ? 'allow' : 'bar'}
-                </button>
+                </Button>
               )}
             </li>
           );
         })}
       </ul>
-      <button type="button" className="link mt-2" onClick={onLeave}>
+      <Button kind="link" className="mt-2" onClick={onLeave}>
         Leave {female.tag} out
-      </button>
+      </Button>
     </section>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 import type { Cross } from '@/core/genetics/planFigures';
 import { figures as inFigures } from '@/core/quantities/format';
+import { Table } from '@/ui/Table';
 import { afterGenerations, type figuresOf, NEAR } from './planState';
 
 export type Best = {
@@ -41,11 +42,11 @@ export function PlanCosts({
   return (
     <div data-testid="plan-costs" data-mean={figures.meanOffspringF}>
       <p className="text-soft">mean inbreeding of the offspring</p>
-      <p className="mb-2 text-[2rem] leading-none font-bold">{percent(figures.meanOffspringF)}</p>
+      <p className="mb-2 text-figure leading-none font-bold">{percent(figures.meanOffspringF)}</p>
       <dl className="grid grid-cols-[6.5rem_minmax(0,1fr)_4.5rem] items-center gap-x-2 gap-y-1">
         {bars.map((b) => (
           <div key={b.word} className="contents">
-            <dt className="text-[0.92rem] text-soft">{b.word}</dt>
+            <dt className="text-small text-soft">{b.word}</dt>
             <dd aria-hidden="true" className="h-[9px] bg-rule">
               <span className="block h-full" style={{ width: `${(100 * b.value) / most}%`, background: b.fill }} />
             </dd>
@@ -54,7 +55,7 @@ export function PlanCosts({
         ))}
       </dl>
       {best && (
-        <p className="quiet mt-1 text-[0.88rem]">
+        <p className="quiet mt-1 text-small">
           {best.gap <= 1e-9
             ? best.objective === 'inbreeding'
               ? 'Proven: no plan within these limits has less.'
@@ -62,7 +63,7 @@ export function PlanCosts({
             : `The plan found is within ${inFigures(100 * best.gap, 2)} % of the best possible mean kinship.`}
         </p>
       )}
-      <table className="ledger mt-3">
+      <Table className="mt-3">
         <tbody>
           <tr>
             <td>highest of a cross</td>
@@ -87,7 +88,7 @@ export function PlanCosts({
             <td className="num text-soft">{percent(afterGenerations(figures.inbreedingPerGeneration, 5))}</td>
           </tr>
         </tbody>
-      </table>
+      </Table>
     </div>
   );
 }

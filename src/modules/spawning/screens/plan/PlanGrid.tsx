@@ -14,6 +14,7 @@ import { memo, useMemo } from 'react';
 import type { Cross } from '@/core/genetics/planFigures';
 import { figures } from '@/core/quantities/format';
 import type { BroodFish } from '@/modules/brood/views/brood';
+import { Button } from '@/ui/Button';
 import { HOLES, type Kinship, mayCross, NEAR } from './planState';
 
 /**
@@ -64,7 +65,7 @@ export function PlanGrid({
           {males.map((m, j) => (
             <Column key={m.id} male={j} left={96 + j * size} width={size} height={heads + females.length * high}>
               <span
-                className={`absolute text-[0.85rem] whitespace-nowrap ${size > 40 ? 'w-full truncate px-0.5 text-center' : 'origin-bottom-left -rotate-90'}`}
+                className={`absolute text-small whitespace-nowrap ${size > 40 ? 'w-full truncate px-0.5 text-center' : 'origin-bottom-left -rotate-90'}`}
                 style={size > 40 ? { top: 4 } : { left: size / 2 + 6, top: heads - 22 }}
                 title={`${m.tag}, ${m.strain || 'strain not known'}, ${Math.round(100 * kinship.completeness[females.length + j]!)} % of his ancestors known`}
               >
@@ -73,16 +74,16 @@ export function PlanGrid({
             </Column>
           ))}
           {females.map((f, i) => (
-            <button
+            <Button
+              kind="bare"
               key={f.id}
-              type="button"
               aria-pressed={selected === i}
-              className={`absolute left-0 w-[92px] truncate pl-1 text-left text-[0.9rem] ${selected === i ? 'bg-deep-wash font-bold' : 'hover:bg-deep-wash'}`}
+              className={`absolute left-0 w-[92px] truncate pl-1 text-left text-small ${selected === i ? 'bg-deep-wash font-bold' : 'hover:bg-deep-wash'}`}
               style={{ top: heads + i * high, height: high, lineHeight: `${high}px` }}
               onClick={() => onSelect(i)}
             >
               {f.tag}
-            </button>
+            </Button>
           ))}
           <Squares
             females={females}
@@ -223,9 +224,9 @@ function Mark({
   });
   const d = Math.min(15, height - 4, width - 4);
   return (
-    <button
+    <Button
+      kind="bare"
       ref={setNodeRef}
-      type="button"
       {...listeners}
       {...attributes}
       aria-label={label}
@@ -252,6 +253,6 @@ function Mark({
           opacity={isDragging ? 0.6 : 1}
         />
       </svg>
-    </button>
+    </Button>
   );
 }

@@ -9,7 +9,9 @@ import { grouped, figures as inFigures } from '@/core/quantities/format';
 import { isoDay } from '@/core/time/localDay';
 import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
 import type { BroodFish } from '@/modules/brood/views/brood';
-import { SelectField, Tick } from '@/ui/fields';
+import { Button } from '@/ui/Button';
+import { Tick } from '@/ui/Checkbox';
+import { SelectField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 import { Mates } from './Mates';
 import { type Best, type Objective, PlanCosts } from './PlanCosts';
@@ -226,15 +228,15 @@ export function PlanScreen({
           )}
           {work === 'plan' ? (
             // Another element than the button below: a click that stops must not become one that begins anew.
-            <button key="stop" type="button" className="button" onClick={() => stop.current?.abort()}>
+            <Button key="stop" onClick={() => stop.current?.abort()}>
               Stop
-            </button>
+            </Button>
           ) : (
-            <button key="find" type="submit" className="button main" disabled={!kinship || !wanted || work !== null}>
+            <Button kind="main" key="find" type="submit" disabled={!kinship || !wanted || work !== null}>
               Find the best plan
-            </button>
+            </Button>
           )}
-          <span className="quiet pb-2 text-[0.9rem]" role="status">
+          <span className="quiet pb-2 text-small" role="status">
             {work === 'plan' && <span className="late">seeking; the page goes on meanwhile</span>}
             {work === 'kinship' && <span className="late">working kinship</span>}
           </span>
@@ -257,7 +259,7 @@ export function PlanScreen({
             onMove={(x, male) => setCrosses(moveCross(crosses, x, male))}
           />
         )}
-        <p className="quiet mt-2 text-[0.9rem]">
+        <p className="quiet mt-2 text-small">
           The shade of a square is the inbreeding of its offspring, {inFigures(100 * NEAR, 3)} % that of half sibs;
           hatched squares are barred, dotted ones are of animals whose ancestors are little known: they may be nearer.
           Drag a cross along its row, or choose a female for her males.{' '}
@@ -275,7 +277,7 @@ export function PlanScreen({
               {says.map((s) => (
                 <li
                   key={s.text}
-                  className={`border-l-[3px] px-3 py-1 text-[0.95rem] ${s.bad ? 'border-hand bg-hand-wash' : 'border-careful'}`}
+                  className={`border-l-[3px] px-3 py-1 text-body ${s.bad ? 'border-hand bg-hand-wash' : 'border-careful'}`}
                 >
                   {s.text}
                 </li>
@@ -321,16 +323,15 @@ export function PlanScreen({
           />
         )}
         {left.size > 0 && (
-          <p className="mt-3 text-[0.95rem]">
+          <p className="mt-3 text-body">
             Left out:{' '}
             {[...ripeFemales, ...ripeMales]
               .filter((x) => left.has(x.id))
               .map((x) => x.tag)
               .join(', ')}
             .{' '}
-            <button
-              type="button"
-              className="link"
+            <Button
+              kind="link"
               onClick={() => {
                 setLeft(new Set());
                 setCrosses([]);
@@ -338,7 +339,7 @@ export function PlanScreen({
               }}
             >
               Take them in again
-            </button>
+            </Button>
           </p>
         )}
       </aside>

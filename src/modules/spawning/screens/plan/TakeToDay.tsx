@@ -6,7 +6,8 @@ import { ActFoot, useAct } from '@/client/useAct';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { startOfDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';
-import { Choice, TextField } from '@/ui/fields';
+import { Choice } from '@/ui/Choice';
+import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 
 /** The plan becomes that of a spawning day. */
@@ -46,13 +47,13 @@ export function TakeToDay({
         onChange={setHow}
         options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
       />
-      <p className="quiet text-[0.9rem]">{crossKindWords[how].split(': ')[1]}.</p>
+      <p className="quiet text-small">{crossKindWords[how].split(': ')[1]}.</p>
       {how === 'pooled' && (
-        <p className="text-[0.9rem] text-careful">Pooling hides unequal fathers: they are taken as equal.</p>
+        <p className="text-small text-careful">Pooling hides unequal fathers: they are taken as equal.</p>
       )}
       <ActFoot act={act} label="Plan this day" disabled={crosses.length === 0 || !day} />
       {days.length > 0 && (
-        <p className="quiet text-[0.9rem]">
+        <p className="quiet text-small">
           Planned already:{' '}
           {days.map((d, i) => (
             <span key={d.id}>
