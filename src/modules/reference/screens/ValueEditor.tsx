@@ -10,7 +10,7 @@ import { plain } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
-import { Button, Button } from '@/ui/Button';
+import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { SelectField, TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
@@ -34,7 +34,7 @@ export function ValueEditor({ species, path }: { species: Species; path: string 
       }
     >
       <p className="quiet mb-3">{species.name}</p>
-          <ValueForm key={JSON.stringify(value)} species={species} path={path} onDone={() => setOpen(false)} />
+      <ValueForm key={JSON.stringify(value)} species={species} path={path} onDone={() => setOpen(false)} />
     </Dialog>
   );
 }
