@@ -53,3 +53,14 @@ export async function accessible(page: Page): Promise<void> {
     ),
   ).toEqual([]);
 }
+
+/** Opens the list of a field and takes the option of this value, or of these words. */
+export async function choose(field: Locator, option: string | { label: string | RegExp }): Promise<void> {
+  await field.click();
+  const list = field.page().getByRole('listbox');
+  await (typeof option === 'string'
+    ? list.locator(`[data-value="${option}"]`)
+    : list.getByRole('option', { name: option.label, exact: true })
+  ).click();
+  await expect(list).toHaveCount(0);
+}

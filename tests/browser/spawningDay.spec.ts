@@ -1,6 +1,6 @@
 import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import { accessible, shown, signIn, url } from './hands';
+import { accessible, choose, shown, signIn, url } from './hands';
 
 /**
  * Two spawning days on the table, from choosing parents to eggs laid down: three induced sterlet females, and Arctic
@@ -86,7 +86,7 @@ test('a fish in the hand: mass, sign of ripeness, egg sample with its verdict', 
   const own = page.getByRole('complementary', { name: 'Brood fish STF1' });
   await own.getByRole('button', { name: 'Look' }).click();
   await own.getByLabel('Mass, kg').fill('2.45');
-  await own.getByLabel('Ripeness').selectOption({ label: 'ripening' });
+  await choose(own.getByLabel('Ripeness'), { label: 'ripening' });
   await own.getByLabel(/Egg sample/).fill('0.12/2.3 0.13/2.2 0.4');
   await expect(own.getByText('“0.4” is not like 0.15/2.3')).toBeVisible();
   await own.getByLabel(/Egg sample/).fill('0.12/2.3 0.13/2.2 0.14/2.4');
@@ -141,7 +141,7 @@ test('the plan of the day counts back when to inject', async () => {
   const plan = sheet();
   await plan.getByLabel('Eggs wanted').fill('60000');
   await plan.getByLabel('at', { exact: true }).fill('08:00');
-  await plan.getByLabel('Treatment').selectOption({ label: 'carp pituitary in two parts' });
+  await choose(plan.getByLabel('Treatment'), { label: 'carp pituitary in two parts' });
   // 36.4 h at 11 °C and 22.1 h at 16 °C: exp-linear between, 27 h at 14 °C.
   await expect(plan.getByTestId('counted-back')).toContainText('27 h at 14.0 °C');
   await plan.getByLabel('fertilising: milt diluted in water just before').check();
@@ -155,7 +155,7 @@ test('the plan of the day counts back when to inject', async () => {
 async function vial(form: Locator, unit: string, dose = '4'): Promise<void> {
   await form.getByLabel('Dose in all, mg/kg').fill(dose);
   await form.getByLabel('The vial holds, per mL').fill('5');
-  await form.getByLabel('in, as on the vial').selectOption({ label: unit });
+  await choose(form.getByLabel('in, as on the vial'), { label: unit });
   await form.getByLabel('Lot of the hormone').fill('CP-7');
   await form.getByLabel('Second person').fill('Culturist');
 }
@@ -252,7 +252,7 @@ test('one runs, one does not yet, one is over-ripe and held apart', async () => 
 test('milt of two males, one bowl, its steps stamped, one left out with its reason', async () => {
   await page.locator('[data-male="STM2"]').getByRole('button').click();
   await sheet().getByLabel('by tube').check();
-  await sheet().getByLabel('Under the microscope').selectOption({ label: 'more than three quarters move' });
+  await choose(sheet().getByLabel('Under the microscope'), { label: 'more than three quarters move' });
   await sheet().getByRole('button', { name: 'Record', exact: true }).click();
   await expect(page.locator('[data-male="STM2"]')).toContainText('more than three quarters move');
   await rowOf('STF1').getByRole('button', { name: 'Fertilise' }).click();
@@ -317,9 +317,9 @@ test('the eggs are counted into the books with their doubt, and laid down in two
   expect((await shown(bowl)).number).toBe(24_200);
   await bowl.getByRole('button', { name: 'Lay down' }).click();
   await expect(form.getByLabel('Volume of all, L')).toHaveValue('0.4');
-  await form.getByLabel('Unit 1').selectOption({ label: 'K1, empty' });
+  await choose(form.getByLabel('Unit 1'), { label: 'K1, empty' });
   await form.getByLabel('Volume, L').first().fill('0.2');
-  await form.getByLabel('Unit 2').selectOption({ label: 'K2, empty' });
+  await choose(form.getByLabel('Unit 2'), { label: 'K2, empty' });
   await form.getByLabel('Volume, L').nth(1).fill('0.2');
   await expect(form.getByText('12\u2005100 eggs').first()).toBeVisible();
   await form.getByRole('button', { name: 'Lay down', exact: true }).click();
@@ -379,7 +379,7 @@ test('Arctic char: each female’s eggs split over two males, no hormone, famili
   await hardened(sheet());
   await sheet().getByLabel('counted', { exact: true }).check();
   await sheet().getByLabel('Number of eggs').fill('3200');
-  await sheet().getByLabel('They stand on').selectOption({ label: 'SB1, empty' });
+  await choose(sheet().getByLabel('They stand on'), { label: 'SB1, empty' });
   await sheet().getByRole('button', { name: 'Into the books' }).click();
   await expect(bowl.getByRole('link', { name: /^AC-/ })).toBeVisible();
   await bowl.getByRole('link', { name: /^AC-/ }).click();

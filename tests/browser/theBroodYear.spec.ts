@@ -1,6 +1,6 @@
 import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import { accessible, signIn, url } from './hands';
+import { accessible, choose, signIn, url } from './hands';
 
 /** The brood over the year: runs counted in and sorted, deformities traced, brood kept apart, conditioning compared. */
 test.describe.configure({ mode: 'serial' });
@@ -34,11 +34,13 @@ async function send<R = Record<string, unknown>>(
 }
 const units: Record<string, number> = {};
 /** Ids of units by name, as a form offers them. */
-async function unitIds(select: Locator): Promise<void> {
-  for (const o of await select.locator('option').all()) {
+async function unitIds(field: Locator): Promise<void> {
+  await field.click();
+  for (const o of await page.getByRole('option').all()) {
     const name = /^(BA\d)/.exec((await o.textContent()) ?? '')?.[1];
-    if (name) units[name] = Number(await o.getAttribute('value'));
+    if (name) units[name] = Number(await o.getAttribute('data-value'));
   }
+  await page.keyboard.press('Escape');
 }
 const aside = (name: string): Locator => page.getByRole('complementary', { name });
 
@@ -52,7 +54,7 @@ test('a run is tallied in by key; the quota that it goes beyond is asked about',
   await expect(rules.getByText('In force. Going beyond it is asked about.')).toBeVisible();
   await page.getByRole('button', { name: 'Count a run in' }).click();
   const form = aside('Adults that came');
-  await form.getByLabel('Taken by').selectOption({ label: 'gill net' });
+  await choose(form.getByLabel('Taken by'), { label: 'gill net' });
   await form.getByLabel('Where').fill('Lake Tessel');
   await form.getByRole('button', { name: 'Tally by tap or key' }).click();
   await page.keyboard.type('ffffmmmmmm');
@@ -62,7 +64,7 @@ test('a run is tallied in by key; the quota that it goes beyond is asked about',
   await expect(form.getByLabel('Males', { exact: true })).toHaveValue('6');
   await form.getByLabel('Hours in it').fill('9');
   await unitIds(form.getByLabel('Into'));
-  await form.getByLabel('Into').selectOption(String(units.BA1));
+  await choose(form.getByLabel('Into'), String(units.BA1));
   await accessible(page);
   await form.getByRole('button', { name: 'Counted in' }).click();
   await expect(form.getByText(/0 females held for spawning this season, 3 at most: 4 more go beyond it/)).toBeVisible();
@@ -77,11 +79,11 @@ test('sorted: the wrong path is asked about, a killing needs its welfare record,
   const form = aside('Sort');
   await form.getByLabel('males', { exact: true }).check();
   await form.getByLabel('How many').fill('4');
-  await form.getByLabel('What became of them').selectOption({ label: 'surplus, to food' });
+  await choose(form.getByLabel('What became of them'), { label: 'surplus, to food' });
   await expect(
     form.getByText(/needs how they were killed and for how many the first application sufficed/),
   ).toBeVisible();
-  await form.getByLabel('Killed by').selectOption({ label: 'blow to the head, then bled' });
+  await choose(form.getByLabel('Killed by'), { label: 'blow to the head, then bled' });
   await form.getByLabel('First one sufficed for').fill('3');
   await form.getByRole('button', { name: 'Record' }).click();
   await expect(form.getByText(/“surplus, to food” is not for wild fish/)).toBeVisible();
@@ -150,7 +152,7 @@ test('an equal share of a family is kept apart, and what is lacking goes down', 
   await page.locator('[data-lot]').first().getByRole('button', { name: 'keep' }).click();
   const form = aside('Keep apart');
   await expect(form.getByLabel('Number of animals')).toHaveValue('10');
-  await form.getByLabel('Into').selectOption(String(units.BA8));
+  await choose(form.getByLabel('Into'), String(units.BA8));
   await accessible(page);
   await form.getByRole('button', { name: 'Keep apart' }).click();
   await expect(page.getByTestId('next-says')).toContainText('1 of 6 families are kept');
@@ -162,7 +164,7 @@ test('a conditioning programme is written down, and says what stood in it', asyn
   await page.getByRole('button', { name: 'A new programme' }).click();
   const form = aside('Programme');
   await form.getByLabel('Name').fill('warm spring');
-  await form.getByLabel('Add a unit').selectOption(String(units.BA1));
+  await choose(form.getByLabel('Add a unit'), String(units.BA1));
   await form.getByLabel('step 1: hours of light').fill('10');
   await form.getByLabel('step 1: temperature').fill('8');
   await form.getByRole('button', { name: 'another step' }).click();
