@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { unitNumber as numberOf, accessible as passes, shown, log as typed, url } from './hands';
+import { choose, unitNumber as numberOf, accessible as passes, shown, log as typed, url } from './hands';
 
 /**
  * One hatchery, from first run to a release and back, as its manager would do it: by visible controls only. Numbers
@@ -46,7 +46,7 @@ test('first run: manager, rooms, units, a sensor, a release site', async () => {
     ['Hall', 'rearing'],
   ] as const) {
     await page.getByLabel('New room').fill(name);
-    await page.getByLabel('For', { exact: true }).selectOption(kind);
+    await choose(page.getByLabel('For', { exact: true }), kind);
     await page.getByRole('button', { name: 'Make room' }).click();
     await expect(page.locator(`[data-room="${name}"]`)).toBeVisible();
   }
@@ -80,7 +80,7 @@ const takenOn = new Date(Date.now() - 40 * DAY).toISOString().slice(0, 10);
 
 test('a take: three samples of 10 mL with 212, 198, 205 and 3 L in all make 61 500 ±5 200 eggs, with its working', async () => {
   await page.goto(url('/take'));
-  await page.getByLabel('Species').selectOption('arctic-char');
+  await choose(page.getByLabel('Species'), 'arctic-char');
   await page.getByLabel('Female 1, tag').fill('F31');
   await page.getByLabel('Female 1, mass').fill('8');
   await page.getByLabel('Female 2, tag').fill('F34');
@@ -113,12 +113,12 @@ test('a take: three samples of 10 mL with 212, 198, 205 and 3 L in all make 61 5
 test('laid down in two jars by volume: 41 000 and 20 500', async () => {
   await page.goto(url('/take'));
   const form = page.locator('[data-table]');
-  await form.getByLabel('Unit 1').selectOption({ label: 'J1, empty' });
+  await choose(form.getByLabel('Unit 1'), { label: 'J1, empty' });
   await form
     .getByLabel(/^Volume, L/)
     .first()
     .fill('2');
-  await form.getByLabel('Unit 2').selectOption({ label: 'J3, empty' });
+  await choose(form.getByLabel('Unit 2'), { label: 'J3, empty' });
   await form
     .getByLabel(/^Volume, L/)
     .nth(1)
@@ -228,7 +228,7 @@ test('survivors of two jars are ponded into one tank; dead are recorded', async 
   const sheet = page.locator('[data-sheet="J1"]');
   await sheet.getByRole('button', { name: 'Pond', exact: true }).click();
   await sheet.getByLabel(/J3/).check();
-  await sheet.getByLabel('To', { exact: true }).selectOption({ label: 'R1, empty' });
+  await choose(sheet.getByLabel('To', { exact: true }), { label: 'R1, empty' });
   await sheet.getByRole('button', { name: 'Pond them' }).click();
   await expect(page.locator('[data-sheet="J1"]')).toContainText('J1 is empty');
   await log('dead 160 R1 weak');
@@ -291,7 +291,7 @@ test('graded into two classes, part moved on, two merged into a new lot, some so
     [1, 'R3, empty', 20000],
   ] as const) {
     const part = sheet.getByRole('group', { name: `Class ${i + 1}` });
-    await part.getByLabel('To', { exact: true }).selectOption({ label: to });
+    await choose(part.getByLabel('To', { exact: true }), { label: to });
     await part.getByLabel('Number of animals').fill(String(n));
   }
   await sheet.getByRole('button', { name: 'Record grading' }).click();
@@ -305,7 +305,7 @@ test('graded into two classes, part moved on, two merged into a new lot, some so
   expect((await unitNumber('/rearing?unit=R4')).number).toBe(13_000);
   const four = page.locator('[data-sheet="R4"]');
   await four.getByRole('button', { name: 'Cull, sell, lose' }).click();
-  await four.getByLabel('They were').selectOption('sold');
+  await choose(four.getByLabel('They were'), 'sold');
   await four.getByLabel('Number of animals').fill('1000');
   await four.getByLabel('To whom').fill('Pond farm');
   await four.getByRole('button', { name: 'Write off' }).click();
@@ -313,7 +313,7 @@ test('graded into two classes, part moved on, two merged into a new lot, some so
   await page.goto(url('/rearing?unit=R3'));
   const three = page.locator('[data-sheet="R3"]');
   await three.getByRole('button', { name: 'Cull, sell, lose' }).click();
-  await three.getByLabel('They were').selectOption('escaped');
+  await choose(three.getByLabel('They were'), 'escaped');
   await three.getByLabel('What happened').fill('screen lifted in the night');
   await three.getByRole('button', { name: 'Write off' }).click();
   await expect(page.locator('[data-sheet="R3"]')).toContainText('R3 is empty');
@@ -323,7 +323,7 @@ test('released by weighed buckets: number, interval, a paper in PDF', async () =
   await page.goto(url('/rearing?unit=R4'));
   const sheet = page.locator('[data-sheet="R4"]');
   await sheet.getByRole('button', { name: 'Release', exact: true }).click();
-  await sheet.getByLabel('Released to').selectOption({ label: 'Lake Ivarre' });
+  await choose(sheet.getByLabel('Released to'), { label: 'Lake Ivarre' });
   for (const [i, mass] of [40, 39.6, 40.2, 39.9, 40.3].entries()) {
     await sheet.getByLabel(`mass ${i + 1}`).fill(String(mass));
     await sheet.getByLabel(`count ${i + 1}`).fill('80');

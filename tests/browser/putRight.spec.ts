@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
-import { accessible, log, shown, signIn, unitNumber, url } from './hands';
+import { accessible, choose, log, shown, signIn, unitNumber, url } from './hands';
 
 /** Wrong entries corrected field by field, in the form that recorded them. It follows the journey, in a hall of its own. */
 test.describe.configure({ mode: 'serial' });
@@ -13,7 +13,7 @@ test.beforeAll(async ({ browser }) => {
   await signIn(page, 'Manager');
   await page.goto(url('/setup'));
   await page.getByLabel('New room').fill('East hall');
-  await page.getByLabel('For', { exact: true }).selectOption('rearing');
+  await choose(page.getByLabel('For', { exact: true }), 'rearing');
   await page.getByRole('button', { name: 'Make room' }).click();
   const block = page.locator('[data-room="East hall"]');
   await block.getByRole('button', { name: 'add units' }).click();
@@ -23,9 +23,9 @@ test.beforeAll(async ({ browser }) => {
   await expect(block.getByText(/Made: E1/)).toBeVisible();
   await page.goto(url('/bring'));
   await page.getByLabel('here already').check();
-  await page.getByLabel('Species').selectOption('arctic-char');
+  await choose(page.getByLabel('Species'), 'arctic-char');
   await page.getByLabel('Number of animals').fill('5000');
-  await page.getByLabel('Into').selectOption({ label: 'E1, empty' });
+  await choose(page.getByLabel('Into'), { label: 'E1, empty' });
   await page.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(page.getByRole('status').filter({ hasText: '5\u2005000' })).toBeVisible();
 });
@@ -54,7 +54,7 @@ test('all that was moved went into another tank; why must be said', async () => 
   const entry = await open('move');
   await expect(entry.getByLabel('all that is left')).toBeChecked();
   await expect(entry.getByLabel('Unit', { exact: true })).toHaveAttribute('data-value', /\d+/);
-  await entry.getByLabel('To', { exact: true }).selectOption({ label: 'E3, empty' });
+  await choose(entry.getByLabel('To', { exact: true }), { label: 'E3, empty' });
   await expect(entry.getByRole('button', { name: 'Correct it' })).toBeDisabled();
   await accessible(page);
   await putRight(entry, 'E3 was meant');
@@ -96,7 +96,7 @@ test('a grading: another number, another tank; a question is asked again of the 
     [1, 'E2, empty', ''],
   ] as const) {
     const part = sheet.getByRole('group', { name: `Class ${i + 1}` });
-    await part.getByLabel('To', { exact: true }).selectOption({ label: to });
+    await choose(part.getByLabel('To', { exact: true }), { label: to });
     if (n) await part.getByLabel('Number of animals').fill(n);
     else await part.getByLabel('all that is left').check();
   }

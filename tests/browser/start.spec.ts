@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
+import { choose } from './hands';
 
 /**
  * The two commands of the README, as a newcomer gives them: each as a program of its own, in an empty folder. What
@@ -94,7 +95,7 @@ test.describe('an own hatchery, from nothing', () => {
       ['Cold room', 'incubation'],
     ] as const) {
       await page.getByLabel('New room').fill(name);
-      await page.getByLabel('For', { exact: true }).selectOption(kind);
+      await choose(page.getByLabel('For', { exact: true }), kind);
       await page.getByRole('button', { name: 'Make room' }).click();
       await expect(page.locator(`[data-room="${name}"]`)).toBeVisible();
     }
@@ -110,7 +111,7 @@ test.describe('an own hatchery, from nothing', () => {
       await expect(block.getByText(new RegExp(`Made: ${letters}1`))).toBeVisible();
     }
     await page.goto(`${s.address}/take`);
-    await page.getByLabel('Species').selectOption('arctic-char');
+    await choose(page.getByLabel('Species'), 'arctic-char');
     await page.getByLabel('Female 1, tag').fill('F1');
     await page.getByLabel('Female 1, mass').fill('1.2');
     await page.getByLabel('Males (tags)').fill('M1 M2');
@@ -122,7 +123,7 @@ test.describe('an own hatchery, from nothing', () => {
     await page.getByRole('button', { name: 'Record take' }).click();
     const form = page.locator('[data-table]');
     await expect(form).toBeVisible();
-    await form.getByLabel('Unit 1').selectOption({ label: 'J1, empty' });
+    await choose(form.getByLabel('Unit 1'), { label: 'J1, empty' });
     await form
       .getByLabel(/^Volume, L/)
       .first()

@@ -1,6 +1,6 @@
 import { type BrowserContext, expect, type Locator, type Page, test } from '@playwright/test';
 import { uuidv7 } from 'uuidv7';
-import { accessible, PASSWORD, signIn, url } from './hands';
+import { accessible, choose, PASSWORD, signIn, url } from './hands';
 
 /** A char lot in its trays, from laid down to ponded: programme, pump trip, skipped picks, a false alarm, shock, swim-up. */
 test.describe.configure({ mode: 'serial' });
@@ -157,11 +157,11 @@ test('a pick far beyond what was expected is called with where to look; taken ba
 test('a pump trip is noted; a shock waits for the eyes and is then taken', async () => {
   const at = await open('IE1');
   await at.getByRole('button', { name: 'Shock, handle' }).click();
-  await at.getByLabel('They were').selectOption('flow');
+  await choose(at.getByLabel('They were'), 'flow');
   await at.getByLabel('Minutes').fill('12');
   await at.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(at.getByText('Recorded: what whitens after it is expected now.')).toBeVisible();
-  await at.getByLabel('They were').selectOption('shocked');
+  await choose(at.getByLabel('They were'), 'shocked');
   await at.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(at.getByText(/No eyed check is recorded/)).toBeVisible();
   await at.getByRole('button', { name: /Eyes are in nearly all/ }).click();

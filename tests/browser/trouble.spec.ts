@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { log, PASSWORD, shown, signIn, unitNumber, url } from './hands';
+import { choose, log, PASSWORD, shown, signIn, unitNumber, url } from './hands';
 
 /**
  * What goes wrong in a real hatchery: answers that are lost, two tabs, the back button, two people at once, a tank
@@ -135,14 +135,14 @@ test('a sample put back moves nobody but those that died of it; one that is kill
   await sheet.getByRole('button', { name: 'Record sample' }).click();
   number -= 2;
   await standing();
-  await sheet.getByLabel('They were').selectOption('killed');
+  await choose(sheet.getByLabel('They were'), 'killed');
   await expect(sheet).toContainText('Humane killing only by trained people');
   await sheet.getByLabel('So many taken out').fill('30');
   await sheet.getByRole('button', { name: 'Record sample' }).click();
   number -= 30;
   await standing();
   await sheet.getByRole('button', { name: 'Cull, sell, lose' }).click();
-  await sheet.getByLabel('They were').selectOption('culled');
+  await choose(sheet.getByLabel('They were'), 'culled');
   await sheet.getByLabel('Number of animals').fill('48');
   await sheet.getByRole('button', { name: 'Write off' }).click();
   number -= 48;
@@ -162,7 +162,7 @@ test('a tank divided by a screen: two lots side by side, one of them lost whole,
   expect((await unitNumber(page, '/rearing?unit=R6a')).number).toBe(500);
   const part = page.locator('[data-sheet="R6a"]');
   await part.getByRole('button', { name: 'Cull, sell, lose' }).click();
-  await part.getByLabel('They were').selectOption('dead');
+  await choose(part.getByLabel('They were'), 'dead');
   await part.getByRole('button', { name: 'Write off' }).click();
   await expect(part.getByText('Say what happened')).toBeVisible();
   await part.getByLabel('What happened').fill('pump stopped in the night');
@@ -191,7 +191,7 @@ test('errors stand at their field and keep what was typed', async () => {
   const sheet = page.locator('[data-sheet="R2"]');
   await sheet.getByRole('button', { name: 'Move', exact: true }).click();
   await sheet.getByLabel('Number of animals').fill('9000000');
-  await sheet.getByLabel('To', { exact: true }).selectOption({ label: 'R5, empty' });
+  await choose(sheet.getByLabel('To', { exact: true }), { label: 'R5, empty' });
   await sheet.getByRole('button', { name: 'Move', exact: true }).last().click();
   await expect(sheet.getByRole('alert')).toContainText('more than the books hold in R2');
   await expect(sheet.getByLabel('Number of animals')).toHaveValue('9000000');

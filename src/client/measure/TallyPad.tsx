@@ -69,7 +69,6 @@ export function TallyPad({
         {classes.map((c, i) => (
           <Button
             key={c.id}
-            // biome-ignore lint/a11y/noAutofocus: the tally was just asked for; its keys go here.
             autoFocus={i === 0}
             className="min-h-[5.5rem] flex-1 flex-col text-body touch-manipulation"
             aria-label={`one ${c.word}`}
