@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { CorrectingProvider } from '@/client/correcting';
 import { placeOptions } from '@/client/holding';
 import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import type { EntryToCorrect } from './actForms';
 
 type Loaded = 'loading' | 'gone' | 'offline' | EntryToCorrect;

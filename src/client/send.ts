@@ -1,6 +1,6 @@
 import { uuidv7 } from 'uuidv7';
 import type { Answers, Ask } from '@/server/act/question';
-import { browserStore, type Waiting } from './outbox';
+import { outbox, type Waiting } from './outbox';
 
 export type Refused = {
   code: string;
@@ -62,7 +62,7 @@ export async function send(
 
 /** Puts a record into the outbox, with the time at which it was made. */
 export async function keepForLater(w: Omit<Waiting, 'madeAt'> & { madeAt: number }): Promise<void> {
-  await browserStore().waiting.put(w);
+  await outbox.put(w);
 }
 
 /** Trouble of the session, of the machine or on the way to it, not of the record: it waits on. */
@@ -79,22 +79,20 @@ export async function flushOutbox(personId: number): Promise<number> {
   sending = true;
   let sent = 0;
   try {
-    const waiting = (await browserStore().waiting.where('personId').equals(personId).sortBy('madeAt')).filter(
-      (w) => !w.refused,
-    );
+    const waiting = (await outbox.of(personId)).filter((w) => !w.refused);
     for (const w of waiting) {
       // As it was sent the first time, should that have arrived and only its answer been lost.
       const answer = await send(w.type, w.payload, w);
       if (answer.state === 'offline') break;
       if (answer.state === 'refused') {
         if (WAITS.has(answer.refused.code)) break;
-        await browserStore().waiting.update(w.id, {
+        await outbox.change(w.id, {
           refused: `${answer.refused.message} ${answer.refused.todo}`,
           asks: answer.refused.asks,
         });
         continue;
       }
-      await browserStore().waiting.delete(w.id);
+      await outbox.drop(w.id);
       sent += 1;
     }
   } finally {

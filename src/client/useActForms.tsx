@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import type { Shorthand } from '@/core/shorthand/reading';
 import { trace } from '@/core/shorthand/trace';
 import { Button } from '@/ui/Button';
@@ -8,13 +8,18 @@ import type { ActForms } from './actForms';
 
 /** How soon forms that did not come are fetched again. */
 const AGAIN_MS = 3000;
+/** A page that nobody touches fetches them all the same: the connection may go while it lies open. */
+const UNTOUCHED_MS = 10_000;
+const TOUCHES = ['pointerdown', 'pointermove', 'keydown', 'focusin', 'scroll'] as const;
 
 const Context = createContext<readonly ActForms[] | null>(null);
 const Missing = createContext(false);
+const Wanted = createContext<() => void>(() => {});
 
 /**
- * Gives the forms of all acts to the sheet, to corrections and to the log line. They are fetched after the page is drawn:
- * no page waits for them, and offline they are there.
+ * Gives the forms of all acts to the sheet, to corrections and to the log line. No page waits for them: they are fetched
+ * as soon as anything shows them or the page is touched, and in any case a little later, so that they are there when the
+ * connection is not.
  */
 export function ActFormsProvider({
   load,
@@ -25,7 +30,19 @@ export function ActFormsProvider({
 }) {
   const [forms, setForms] = useState<readonly ActForms[] | null>(null);
   const [missing, setMissing] = useState(false);
+  const [wanted, setWanted] = useState(false);
+  const want = useCallback(() => setWanted(true), []);
   useEffect(() => {
+    if (wanted) return;
+    const later = setTimeout(want, UNTOUCHED_MS);
+    for (const t of TOUCHES) window.addEventListener(t, want, { once: true, passive: true, capture: true });
+    return () => {
+      clearTimeout(later);
+      for (const t of TOUCHES) window.removeEventListener(t, want, { capture: true });
+    };
+  }, [wanted, want]);
+  useEffect(() => {
+    if (!wanted) return;
     let gone = false;
     let again: ReturnType<typeof setTimeout> | undefined;
     const fetchThem = () =>
@@ -48,10 +65,12 @@ export function ActFormsProvider({
       gone = true;
       clearTimeout(again);
     };
-  }, [load]);
+  }, [load, wanted]);
   return (
     <Context.Provider value={forms}>
-      <Missing.Provider value={missing}>{children}</Missing.Provider>
+      <Missing.Provider value={missing}>
+        <Wanted.Provider value={want}>{children}</Wanted.Provider>
+      </Missing.Provider>
     </Context.Provider>
   );
 }
@@ -60,7 +79,11 @@ export function ActFormsProvider({
 export const ActFormsAtHand = Context.Provider;
 
 /** The forms of all acts; null until they have come. */
-export const useActForms = (): readonly ActForms[] | null => useContext(Context);
+export function useActForms(): readonly ActForms[] | null {
+  const want = useContext(Wanted);
+  useEffect(want, [want]);
+  return useContext(Context);
+}
 
 /** Whether fetching the forms failed and they have not come since. */
 export const useFormsMissing = (): boolean => useContext(Missing);
@@ -77,6 +100,6 @@ export function FormsMissing() {
 
 /** How the acts of the house are said in a line, and what the line does besides; null until they have come. */
 export function useShorthands(): readonly Shorthand[] | null {
-  const forms = useActForms();
+  const forms = useContext(Context);
   return useMemo(() => forms && [...forms.flatMap((f) => f.shorthand ?? []), trace], [forms]);
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { useOriginal } from './correcting';
 import { type PlaceOption, placeOptions, type SpeciesOption } from './holding';
 import type { AnyAct } from './useAct';

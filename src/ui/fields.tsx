@@ -3,7 +3,6 @@
 import { cx } from 'class-variance-authority';
 import { type ComponentProps, type ReactNode, useId } from 'react';
 import { Input } from './Input';
-import { NamedSelect, type Option, Select } from './Select';
 
 /** A labelled field with its error below; `path` is the field's path in the payload, so that a refusal finds it. */
 export function Field({
@@ -34,7 +33,7 @@ export function Field({
   );
 }
 
-type About = { label: string; error?: string | null; hint?: string; className?: string };
+export type About = { label: string; error?: string | null; hint?: string; className?: string };
 
 export function TextField({
   label,
@@ -48,43 +47,6 @@ export function TextField({
   return (
     <Field label={label} error={error} hint={hint} className={className}>
       {(p) => <Input {...p} {...rest} value={value} onChange={(e) => onChange(e.target.value)} />}
-    </Field>
-  );
-}
-
-export function SelectField<T extends string>({
-  label,
-  value,
-  onChange,
-  options,
-  error,
-  hint,
-  className,
-  empty,
-  disabled,
-}: About & {
-  value: T | '';
-  onChange: (v: T) => void;
-  options: readonly Option<T>[];
-  empty?: string;
-  disabled?: boolean;
-}) {
-  return (
-    <Field label={label} error={error} hint={hint} className={className}>
-      {(p) => <Select {...p} value={value} onChange={onChange} options={options} empty={empty} disabled={disabled} />}
-    </Field>
-  );
-}
-
-/** A choice in a form that is sent by its address. */
-export function NamedSelectField<T extends string>({
-  label,
-  className,
-  ...rest
-}: { label: string; className?: string } & ComponentProps<typeof NamedSelect<T>>) {
-  return (
-    <Field label={label} className={className}>
-      {(p) => <NamedSelect {...p} {...rest} />}
     </Field>
   );
 }

@@ -7,6 +7,7 @@ import { ActFormsAtHand } from '@/client/useActForms';
 import { WorkingProvider } from '@/client/Working';
 import type { Capability } from '@/core/species/capabilities';
 import { forms } from '@/modules/forms';
+import './choose';
 
 // The test browser has none.
 globalThis.TextDecoder ??= TextDecoder as typeof globalThis.TextDecoder;

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { Sex } from '@/core/brood/parseFish';
 import { Button } from '@/ui/Button';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { ImportFish, type ImportSpecies } from './ImportFish';
 import { SaveFishForm } from './SaveFishForm';
 

@@ -9,7 +9,8 @@ import { sexes, sources } from '@/core/brood/parseFish';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { saveFish } from '@/modules/brood/acts/fish/act';
 import { Choice } from '@/ui/Choice';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import type { BroodFish } from '../views/brood';
 
 /** What is known of a brood fish once and for all: tags, sex, strain, where from, parents. */

@@ -37,7 +37,7 @@ const stationGlyphs = {
 const desks = [
   { href: '/', word: 'Today', icon: ListChecks },
   { href: '/flow', word: 'Flow', icon: Waves },
-  { href: '/calculators', word: 'Bench', icon: Calculator },
+  { href: '/calculators', word: 'Calculators', icon: Calculator },
   { href: '/reference', word: 'Reference', icon: BookOpen },
   { href: '/records', word: 'Records', icon: ScrollText },
 ];

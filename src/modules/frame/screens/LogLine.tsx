@@ -3,7 +3,7 @@
 import { CornerDownLeft, Send, WifiOff } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { browserStore, keepSnapshot, keptSnapshot, type Waiting } from '@/client/outbox';
+import { keepSnapshot, keptSnapshot, outbox, type Waiting } from '@/client/outbox';
 import { answeredWith, Questions } from '@/client/Questions';
 import { type Answer, flushOutbox, keepForLater, newId, RECORDED, send } from '@/client/send';
 import { useSession } from '@/client/session';
@@ -35,7 +35,7 @@ export function LogLine() {
   const missing = useFormsMissing();
 
   const countWaiting = useCallback(async () => {
-    const all = await browserStore().waiting.where('personId').equals(session.personId).toArray();
+    const all = await outbox.of(session.personId);
     setWaiting({
       count: all.filter((w) => !w.refused).length,
       refused: all.filter((w) => w.refused),
@@ -169,8 +169,12 @@ export function LogLine() {
     settle(answer, text);
   };
 
+  // Enter that came before the forms did is carried out when they have come.
+  const early = useRef(false);
   const enter = () => {
-    if (busy || !snapshot || !shorthands) return;
+    if (busy) return;
+    early.current = !snapshot || !shorthands;
+    if (!snapshot || !shorthands) return;
     // What stands in the field counts, not what was last read back.
     const now = readLine(line, shorthands, snapshot, { locale: session.locale, system: session.units });
     if (now.kind === 'open') {
@@ -189,6 +193,10 @@ export function LogLine() {
     } else if (now.kind === 'command') void record(now.type, now.payload, plain(now.says));
     else if (now.kind === 'wrong') setShown({ tone: 'wrong', text: now.message, until: Number.POSITIVE_INFINITY });
   };
+
+  useEffect(() => {
+    if (early.current && snapshot && shorthands) enter();
+  });
 
   const undo = async (entryId: string) => {
     const answer = await send('entry.correct', { entryId });
@@ -223,7 +231,7 @@ export function LogLine() {
         autoComplete="off"
         autoCapitalize="off"
         spellCheck={false}
-        placeholder={snapshot && shorthands ? 'e.g. pick 34 J3' : 'reading what stands where'}
+        placeholder={snapshot ? 'e.g. pick 34 J3' : 'reading what stands where'}
         aria-describedby="log-line-says"
         className="h-[44px] w-[15rem] flex-none border-b-2 border-transparent bg-transparent font-mono text-lead outline-none focus:border-deep focus-visible:outline-none placeholder:text-soft/70 max-sm:w-full max-sm:flex-1"
         onChange={(e) => {

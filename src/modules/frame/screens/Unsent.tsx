@@ -1,6 +1,6 @@
 'use client';
 
-import { browserStore, type Waiting } from '@/client/outbox';
+import { outbox, type Waiting } from '@/client/outbox';
 import { answeredWith, Questions } from '@/client/Questions';
 import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
@@ -19,12 +19,12 @@ export function Unsent({
 }) {
   const { timeZone, now } = useSession();
   const again = async (w: Waiting) => {
-    await browserStore().waiting.update(w.id, { refused: undefined });
+    await outbox.change(w.id, { refused: undefined });
     onChange(true);
   };
   const answer = async (w: Waiting, given: Answers) => {
     const to = answeredWith(w.asks ?? [], given, w.payload, w.answers ?? {});
-    await browserStore().waiting.update(w.id, {
+    await outbox.change(w.id, {
       payload: to.input,
       answers: to.answers,
       refused: undefined,
@@ -33,7 +33,7 @@ export function Unsent({
     onChange(true);
   };
   const letGo = async (w: Waiting) => {
-    await browserStore().waiting.delete(w.id);
+    await outbox.drop(w.id);
     onChange(false);
   };
   return (

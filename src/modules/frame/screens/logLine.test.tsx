@@ -1,8 +1,7 @@
 /** @jest-environment jsdom */
 import { act, screen, waitFor, within } from '@testing-library/react';
-import Dexie from 'dexie';
-import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
-import { browserStore } from '@/client/outbox';
+import 'fake-indexeddb/auto';
+import { forgetKept, keepSnapshot, outbox } from '@/client/outbox';
 import { flushOutbox } from '@/client/send';
 import type { Snapshot } from '@/core/shorthand/reading';
 import { went } from '../../../../tests/support/navigation';
@@ -10,8 +9,6 @@ import { canOf, NOW, refused, server, type session, show } from '../../../../tes
 import { LogLine } from './LogLine';
 
 // The test browser has neither.
-Dexie.dependencies.indexedDB = indexedDB;
-Dexie.dependencies.IDBKeyRange = IDBKeyRange;
 globalThis.structuredClone ??= (v: unknown) => JSON.parse(JSON.stringify(v));
 
 const unit = (id: number, name: string, number: number, stage = 'egg'): Snapshot['units'][number] => ({
@@ -47,8 +44,7 @@ const snapshot: Snapshot = {
 
 beforeEach(async () => {
   server.pages['/api/snapshot'] = snapshot;
-  await browserStore().waiting.clear();
-  await browserStore().kept.clear();
+  await forgetKept();
 });
 
 const line = () => screen.getByLabelText('Log line') as HTMLInputElement;
@@ -155,7 +151,7 @@ describe('without a connection', () => {
     expect(server.sent.map((s) => s.payload.number)).toEqual([3, 4]);
     // The time of making travels along, by the server's clock.
     for (const s of server.sent) expect(Math.abs(s.madeAt! - NOW)).toBeLessThan(120_000);
-    expect(await browserStore().waiting.count()).toBe(0);
+    expect(await outbox.of(1)).toEqual([]);
     expect(await flushOutbox(1)).toBe(0);
   });
 
@@ -173,7 +169,7 @@ describe('without a connection', () => {
     async (code) => {
       server.replies = [refused('not now', '', { code })];
       for (const n of [1, 2])
-        await browserStore().waiting.put({
+        await outbox.put({
           id: `${code}${n}`,
           personId: 1,
           type: 'pick.record',
@@ -183,7 +179,7 @@ describe('without a connection', () => {
         });
       expect(await flushOutbox(1)).toBe(0);
       expect(server.sent).toHaveLength(1);
-      expect((await browserStore().waiting.toArray()).map((w) => w.refused)).toEqual([undefined, undefined]);
+      expect((await outbox.of(1)).map((w) => w.refused)).toEqual([undefined, undefined]);
       expect(await flushOutbox(1)).toBe(2);
     },
   );
@@ -194,7 +190,7 @@ describe('without a connection', () => {
     ['nothing readable', { status: 200, body: null }],
   ])('%s in the place of an answer is none: the record is kept, unmarked', async (_, reply) => {
     server.replies = [reply];
-    await browserStore().waiting.put({
+    await outbox.put({
       id: 'kept',
       personId: 1,
       type: 'pick.record',
@@ -203,7 +199,7 @@ describe('without a connection', () => {
       madeAt: NOW,
     });
     expect(await flushOutbox(1)).toBe(0);
-    const left = await browserStore().waiting.toArray();
+    const left = await outbox.of(1);
     expect(left.map((w) => [w.id, w.refused])).toEqual([['kept', undefined]]);
     expect(await flushOutbox(1)).toBe(1);
   });
@@ -211,7 +207,7 @@ describe('without a connection', () => {
   test('what the server does not accept stays, marked, for its person to settle; the rest goes on', async () => {
     server.replies = [refused('Nothing stood in J3 then.')];
     for (const n of [1, 2])
-      await browserStore().waiting.put({
+      await outbox.put({
         id: `w${n}`,
         personId: 1,
         type: 'pick.record',
@@ -220,7 +216,7 @@ describe('without a connection', () => {
         madeAt: NOW + n,
       });
     await flushOutbox(1);
-    const left = await browserStore().waiting.toArray();
+    const left = await outbox.of(1);
     expect(left).toEqual([expect.objectContaining({ id: 'w1', refused: expect.stringContaining('Nothing stood') })]);
     const { user } = await ready();
     await user.click(await screen.findByRole('button', { name: '1 not accepted' }));
@@ -232,7 +228,7 @@ describe('without a connection', () => {
     await user.click(dialog.getByRole('button', { name: 'Send it again' }));
     await screen.findByText(/Still nothing there/);
     await user.click(screen.getByRole('button', { name: 'Send it again' }));
-    await waitFor(async () => expect(await browserStore().waiting.count()).toBe(0));
+    await waitFor(async () => expect(await outbox.of(1)).toEqual([]));
     expect(server.sent.filter((s) => s.id === 'w1').map((s) => s.madeAt)).toEqual([NOW + 1, NOW + 1, NOW + 1]);
   });
 
@@ -251,7 +247,7 @@ describe('without a connection', () => {
         ],
       }),
     ];
-    await browserStore().waiting.put({
+    await outbox.put({
       id: 'w1',
       personId: 1,
       type: 'move.record',
@@ -263,13 +259,13 @@ describe('without a connection', () => {
     const { user } = await ready();
     await user.click(await screen.findByRole('button', { name: '1 not accepted' }));
     await user.click(await screen.findByRole('button', { name: 'Mix them' }));
-    await waitFor(async () => expect(await browserStore().waiting.count()).toBe(0));
+    await waitFor(async () => expect(await outbox.of(1)).toEqual([]));
     expect(server.sent.at(-1)).toMatchObject({ id: 'w1', madeAt: NOW, payload: { to: 3 }, answers: { mix: 'yes' } });
   });
 
   test('what is not wanted any more is let go, and only that', async () => {
     for (const n of [1, 2])
-      await browserStore().waiting.put({
+      await outbox.put({
         id: `old${n}`,
         personId: 1,
         type: 'pick.record',
@@ -282,25 +278,25 @@ describe('without a connection', () => {
     await user.click(await screen.findByRole('button', { name: '2 not accepted' }));
     await user.click((await screen.findAllByRole('button', { name: 'Let it go' }))[0]!);
     await screen.findByRole('button', { name: '1 not accepted', hidden: true });
-    expect((await browserStore().waiting.toArray()).map((w) => w.id)).toEqual(['old2']);
+    expect((await outbox.of(1)).map((w) => w.id)).toEqual(['old2']);
     expect(server.sent.filter((s) => s.type === 'pick.record')).toEqual([]);
   });
 
   test('signed out meanwhile: everything waits for the person; another person’s records are left alone', async () => {
     server.replies = [refused('You are signed out.', '', { code: 'signIn' })];
     const put = (id: string, personId: number) =>
-      browserStore().waiting.put({ id, personId, type: 'pick.record', payload: {}, says: '', madeAt: NOW });
+      outbox.put({ id, personId, type: 'pick.record', payload: {}, says: '', madeAt: NOW });
     await put('mine', 1);
     await put('hers', 2);
     expect(await flushOutbox(1)).toBe(0);
-    expect((await browserStore().waiting.get('mine'))!.refused).toBeUndefined();
+    expect((await outbox.of(1)).map((w) => w.refused)).toEqual([undefined]);
     expect(await flushOutbox(1)).toBe(1);
     expect(server.sent.map((s) => s.id)).toEqual(['mine', 'mine']);
-    expect(await browserStore().waiting.get('hers')).toBeDefined();
+    expect(await outbox.of(2)).toHaveLength(1);
   });
 
   test('a page opened without a network reads lines back from the snapshot kept', async () => {
-    await browserStore().kept.put({ key: 'snapshot', value: snapshot });
+    await keepSnapshot(snapshot);
     delete server.pages['/api/snapshot'];
     const { user } = await ready();
     await user.type(line(), 'pick 34 J3');

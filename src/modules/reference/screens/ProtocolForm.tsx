@@ -7,9 +7,10 @@ import { useAct } from '@/client/useAct';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { saveProtocol } from '@/modules/reference/acts/protocol/act';
 import { Button } from '@/ui/Button';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
 import { Input, TextArea } from '@/ui/Input';
 import { Select } from '@/ui/Select';
+import { SelectField } from '@/ui/SelectField';
 import type { ProtocolInForce } from '../views/reference';
 import {
   bathTyped,

@@ -9,8 +9,9 @@ import { plain } from '@/core/quantities/format';
 import { saveRoutineTask } from '@/modules/incubation/acts/routineTask/act';
 import type { OwnTask } from '@/modules/incubation/views/routine';
 import { Button } from '@/ui/Button';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
+import { SelectField } from '@/ui/SelectField';
 import { line } from './line';
 
 const stationWords = { eggs: 'eggs', yolksac: 'yolk-sac larvae', both: 'eggs and larvae' } as const;

@@ -9,8 +9,9 @@ import { resetPassword } from '@/modules/setup/acts/resetPassword/act';
 import { resetSecondFactor } from '@/modules/setup/acts/secondFactorReset/act';
 import type { Role } from '@/server/act/define';
 import { Button } from '@/ui/Button';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
 import { Select } from '@/ui/Select';
+import { SelectField } from '@/ui/SelectField';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
 

@@ -6,7 +6,8 @@ import { DecimalInput, decimalOf, MeasureInput, measureOf, measureText, numberTe
 import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { saveRoom } from '@/modules/setup/acts/room/act';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
 

@@ -13,7 +13,7 @@ import {
 } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import type { AnyAct } from '@/client/useAct';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import type { SetupView } from '../views/setup';
 
 /** What a unit holds at most, how much runs through it, and on which water it is: as typed. */

@@ -3,9 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Button } from '@/ui/Button';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
 import { Mark } from '@/ui/glyphs';
 import { months } from '@/ui/months';
+import { SelectField } from '@/ui/SelectField';
 
 /** The first site and its first manager. */
 export function FirstRun({ zones }: { zones: string[] }) {

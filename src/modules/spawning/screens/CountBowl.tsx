@@ -14,7 +14,7 @@ import { figures, grouped } from '@/core/quantities/format';
 import { recordTake } from '@/modules/incubation/acts/take/act';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import type { DayBowl, DayView } from '../views/day';
 
 /** The eggs of a bowl counted: the number goes to the books, with parents and doubt. */

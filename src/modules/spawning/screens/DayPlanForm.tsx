@@ -18,8 +18,9 @@ import { saveDay } from '@/modules/spawning/acts/day/act';
 import { Button } from '@/ui/Button';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
 import { Select } from '@/ui/Select';
+import { SelectField } from '@/ui/SelectField';
 import type { DayView } from '../views/day';
 
 /** What is wanted of the day, with start times counted back from when people want to strip. */

@@ -8,8 +8,9 @@ import { useAct } from '@/client/useAct';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
 import { saveDay } from '@/modules/spawning/acts/day/act';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
+import { SelectField } from '@/ui/SelectField';
 import type { DayListed } from '../views/day';
 
 /** The spawning days: those that run or come, and those behind. */

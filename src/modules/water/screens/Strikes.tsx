@@ -10,8 +10,9 @@ import { strikeReadings } from '@/modules/water/acts/strike/act';
 import { unstrikeReadings } from '@/modules/water/acts/unstrike/act';
 import type { ReadNow } from '@/server/sensorsNow';
 import { Button } from '@/ui/Button';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
+import { SelectField } from '@/ui/SelectField';
 import type { Strike } from '../views/alarms';
 
 /** Stretches of readings that count for nothing: struck with a reason, and brought back. */

@@ -12,7 +12,8 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { type CatchMeans, catchMeans } from '@/core/brood/batch';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { arrive } from './act';
 
 type Arrival = {

@@ -12,7 +12,8 @@ import { useEventFields } from '@/client/when';
 import { type FateId, fates, killMethods } from '@/core/brood/fates';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { recordFate } from './act';
 
 /** How its stay ends, with the welfare record of a killing. */

@@ -10,7 +10,7 @@ import { type Amount, emptyHowMany } from '@/client/measure/readHowMany';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { keepApart } from '@/modules/brood/acts/keepApart/act';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 
 /** A sample of a lot kept apart as future brood: a lot of its own from here on. */
 export function KeepForm({ h, places, number }: { h: ActHolding; places: readonly PlaceOption[]; number?: number }) {

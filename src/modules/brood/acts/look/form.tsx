@@ -12,7 +12,8 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { polarisation } from '@/core/induction/ripeness';
 import { decimals } from '@/core/quantities/format';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { recordLook } from './act';
 
 type Look = {

@@ -9,7 +9,7 @@ import { type PlaceOption, placeOptions } from '@/client/holding';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { Tick } from '@/ui/Checkbox';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { moveFish } from './act';
 
 /** Where it stands from now on. */

@@ -18,7 +18,8 @@ import { batheEggs } from '@/modules/incubation/acts/bathe/act';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { minutesAndSeconds, useTicking } from '@/ui/ticking';
 
 /** A bath against fungus: worked as it is typed, recorded with who ordered it; then its clock runs. */

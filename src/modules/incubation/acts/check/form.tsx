@@ -10,7 +10,7 @@ import { useSession } from '@/client/session';
 import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { recordCheck } from './act';
 import { SwimUpForm } from './SwimUpForm';
 import { eyedLine } from './shorthand';

@@ -11,7 +11,7 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { handlings } from '@/core/incubation/eggWords';
 import { isTable } from '@/core/units/unitKinds';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { handleEggs } from './act';
 
 type What = keyof typeof handlings;

@@ -17,7 +17,7 @@ import { layDown } from '@/modules/incubation/acts/layDown/act';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 
 type LaidDown = {
   totalVolumeMl?: number;

@@ -15,7 +15,8 @@ import type { MeasurementInput } from '@/core/books/measure';
 import { bringStock } from '@/modules/moves/acts/bring/act';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 
 const DAY_MS = 86_400_000;
 

@@ -10,7 +10,8 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { recordLossOf } from './act';
 import { sellLine } from './shorthand';
 

@@ -14,7 +14,7 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
 import { Tick } from '@/ui/Checkbox';
-import { SelectField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { move } from './act';
 import { moveLine } from './shorthand';
 

@@ -15,7 +15,8 @@ import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { recordRelease } from './act';
 
 /** Weighed out bucket by bucket, to a site. */

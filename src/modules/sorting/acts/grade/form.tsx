@@ -14,7 +14,8 @@ import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { grade } from '@/modules/sorting/acts/grade/act';
 import { Button } from '@/ui/Button';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 
 type ClassRow = { grade: string; unit: string; stage?: string; many: ReturnType<typeof emptyHowMany> };
 

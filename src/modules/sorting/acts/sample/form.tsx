@@ -12,7 +12,8 @@ import { useEventFields } from '@/client/when';
 import { grouped } from '@/core/quantities/format';
 import { recordLossOf } from '@/modules/moves/acts/loss/act';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import { recordSampleReturned } from './act';
 
 /** What either of the two kinds of entry about samples keeps. */

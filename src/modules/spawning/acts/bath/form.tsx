@@ -24,7 +24,8 @@ import { figures, plain } from '@/core/quantities/format';
 import { mixBath } from '@/modules/spawning/acts/bath/act';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 import type { DayView } from '../../views/day';
 
 type Mixed = {

@@ -17,7 +17,8 @@ import { figures, plain } from '@/core/quantities/format';
 import { inject } from '@/modules/spawning/acts/inject/act';
 import type { InputOf } from '@/server/act/define';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 
 const doseUnitWord = (u: string) => (u === 'ug' ? 'µg' : u);
 

@@ -15,7 +15,8 @@ import { motilities } from '@/core/spawning/acts';
 import { takeMilt } from '@/modules/spawning/acts/milt/act';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 
 /** Milt of one male, with how it moves under the microscope. */
 export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) {

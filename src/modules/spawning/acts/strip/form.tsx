@@ -14,7 +14,8 @@ import { strip } from '@/modules/spawning/acts/strip/act';
 import type { InputOf } from '@/server/act/define';
 import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
-import { SelectField, TextField } from '@/ui/fields';
+import { TextField } from '@/ui/fields';
+import { SelectField } from '@/ui/SelectField';
 
 type Looked = InputOf<typeof strip>;
 type Strip = {
