@@ -16,21 +16,15 @@ export default async function FlowPage({
   const person = await requirePerson();
   const { span = '9', season = '', lot } = await searchParams;
   const at = now();
-  const months = ['18', '9', '3'].includes(span) ? Number(span) : 9;
-  const river = await flow(
-    db(),
-    person.siteId,
-    at - months * MONTH,
-    at + months * 0.04 * MONTH,
-    season ? { season } : {},
-  );
+  // All that may be looked back at comes at once: the river is moved and zoomed where it is drawn.
+  const river = await flow(db(), person.siteId, at - 18 * MONTH, at + 0.72 * MONTH, season ? { season } : {});
   return (
     <FlowScreen
       flow={river}
       now={at}
       timeZone={person.timeZone}
       focus={idIn(lot) ?? null}
-      span={String(months)}
+      span={span === '18' || span === '3' ? span : '9'}
       season={season}
     />
   );

@@ -1,49 +1,100 @@
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
-import type { PlacedBand } from './layout';
+import { beganWith, type Group, numberAt, type Run, sdAt, stagesAt } from './layout';
 import { useLedgerAt } from './useLedgerAt';
 
 const stageWords: Record<string, string> = { egg: 'eggs', yolksac: 'yolk-sac', fry: 'fry', fingerling: 'fingerlings' };
+const lossWords: Record<string, string> = {
+  picked: 'picked',
+  dead: 'dead',
+  culled: 'culled',
+  sampled: 'taken for samples',
+  escaped: 'lost',
+  unexplained: 'missing at a count',
+};
 
-export type Hover = { band: PlacedBand; at: number; x: number; y: number };
+export type Hover = {
+  group: Group;
+  /** The lot under the line; none between the banks of the species. */
+  run: Run | undefined;
+  at: number;
+  x: number;
+  y: number;
+  losses: readonly { account: string; cause: string; number: number }[];
+};
 
-/** The number at a point of a band, and the last entries that made it so. */
-export function Tip({ hover, timeZone, now, width }: { hover: Hover; timeZone: string; now: number; width: number }) {
-  const { band, at } = hover;
-  const i = Math.max(
-    0,
-    band.points.findLastIndex((p) => p.at <= at),
-  );
-  const p = band.points[i]!;
-  // Between two points of the band the ledger may hold more: those that were too small to draw.
-  const until = Math.min(now, (band.points[i + 1]?.at ?? now + 1) - 1);
-  const lines = useLedgerAt(band.lotId, Math.ceil(Math.max(p.at, Math.min(until, at)) / 3_600_000) * 3_600_000);
-  const d = withDoubt(p.number, 1.96 * p.sd);
+/** What the line reads out: the number of a lot or of its species, how many got so far, what was lost in those days. */
+export function Tip({
+  hover,
+  timeZone,
+  now,
+  width,
+  height,
+}: {
+  hover: Hover;
+  timeZone: string;
+  now: number;
+  width: number;
+  height: number;
+}) {
+  const { group, run, at } = hover;
+  const runs = group.runs.map((r) => r.band);
+  const number = run ? numberAt(run.band, at) : runs.reduce((s, b) => s + numberAt(b, at), 0);
+  const sd = run
+    ? sdAt(run.band, at)
+    : Math.sqrt(runs.reduce((s, b) => s + (numberAt(b, at) > 0 ? sdAt(b, at) ** 2 : 0), 0));
+  const d = withDoubt(number, 1.96 * sd);
+  const began = run ? beganWith(run.band) : 0;
   return (
     <div
       className="pointer-events-none absolute z-10 w-[270px] border border-strong bg-sheet px-3 py-2 text-small"
-      style={{ left: Math.min(width - 285, Math.max(4, hover.x + 14)), top: hover.y + 16 }}
+      style={{
+        left: hover.x + 290 > width ? Math.max(4, hover.x - 284) : hover.x + 14,
+        top: Math.min(hover.y + 14, Math.max(30, height - 190)),
+      }}
+      role="status"
       data-testid="river-tip"
     >
-      <b>{band.lot}</b> <span className="quiet">{band.speciesName}</span>
+      <b>{run ? run.band.lot : group.name}</b> {run && <span className="quiet">{group.name}</span>}
       <p>
         {dayMonth(at, timeZone, now)}: <b>{d.number}</b> {d.half && <span className="quiet">±{d.half}</span>}
+        {run && began > 0 && number < began && (
+          <span className="quiet">, {Math.round((100 * number) / began)} % of what it began with</span>
+        )}
       </p>
-      <p className="quiet">
-        {Object.entries(p.stages)
-          .map(([s, n]) => `${grouped(n)} ${stageWords[s] ?? s}`)
-          .join(', ')}
-      </p>
-      <ul className="mt-1 min-h-[3.6em] border-t border-rule pt-1 text-small">
-        {lines === null && <li className="quiet">the ledger…</li>}
-        {lines?.map((l) => (
-          <li key={l.id} className={l.voided ? 'text-soft line-through' : ''}>
-            <span className="text-soft">{dayMonth(l.at, timeZone, now)}</span> {l.word}
-            {l.says && <span>: {l.says}</span>}
-          </li>
-        ))}
-      </ul>
-      <p className="quiet text-small">click: its story; shift-click: its kin</p>
+      {run && (
+        <p className="quiet">
+          {Object.entries(stagesAt(run.band, at))
+            .map(([s, n]) => `${grouped(n)} ${stageWords[s] ?? s}`)
+            .join(', ')}
+        </p>
+      )}
+      {hover.losses.length > 0 && (
+        <p>
+          in these days{' '}
+          {hover.losses
+            .map((l) => `${grouped(l.number)} ${lossWords[l.account] ?? l.account}${l.cause ? ` (${l.cause})` : ''}`)
+            .join(', ')}
+        </p>
+      )}
+      {run && <LastLines lotId={run.band.lotId} at={at} timeZone={timeZone} now={now} />}
+      {run && <p className="quiet">click: its story; shift-click: its line alone</p>}
     </div>
+  );
+}
+
+/** The last entries of the lot by then. */
+function LastLines({ lotId, at, timeZone, now }: { lotId: number; at: number; timeZone: string; now: number }) {
+  const lines = useLedgerAt(lotId, Math.ceil(at / 3_600_000) * 3_600_000);
+  return (
+    <ul className="mt-1 min-h-[3.6em] border-t border-rule pt-1">
+      {lines === null && <li className="quiet">the ledger…</li>}
+      {lines?.map((l) => (
+        <li key={l.id} className={l.voided ? 'text-soft line-through' : ''}>
+          <span className="text-soft">{dayMonth(l.at, timeZone, now)}</span> {l.word}
+          {l.says && <span>: {l.says}</span>}
+        </li>
+      ))}
+    </ul>
   );
 }

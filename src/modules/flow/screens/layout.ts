@@ -1,111 +1,144 @@
 import type { Flow, FlowBand } from '../views/flow';
 
-/** Pixels of a lane kept for the label above the band, and the least that a label takes in width. */
-export const LABEL_HEIGHT = 13;
-export const LABEL_CHARACTER = 6.9;
-const GROUP_HEAD = 24;
-const LANE_GAP = 3;
-/** Pixels a lane gets for its band on the average, at least. */
-const LEAST_MEAN_WIDTH = 13;
-/** A band never vanishes: below this it is drawn as a hairline, and its label says the number. */
-export const LEAST_WIDTH = 1;
+/** Pixels above a species for its name, and below it for what it loses. */
+const GROUP_HEAD = 30;
+const GROUP_FOOT = 20;
+/** Pixels between two instants at which the river is measured. */
+export const COLUMN = 4;
+/** A band never vanishes: below this it is drawn as a hairline. */
+export const LEAST_WIDTH = 0.8;
 
-export type PlacedBand = FlowBand & { lane: number; top: number; x0: number; x1: number; labelX: number };
+/** A lot in the river: its upper and lower edge at every column. Outside of its life both are NaN. */
+export type Run = {
+  band: FlowBand;
+  /** Numbers alive and half widths of the interval, by column. */
+  number: number[];
+  half: number[];
+  top: number[];
+  bottom: number[];
+  first: number;
+  last: number;
+};
 export type Group = {
   species: string;
   name: string;
   top: number;
   height: number;
   perPixel: number;
-  bands: PlacedBand[];
+  runs: Run[];
+  /** The banks of the whole species. */
+  upper: number[];
+  lower: number[];
+  total: number[];
 };
-export type River = { groups: Group[]; height: number };
+export type River = { at: number[]; x: number[]; groups: Group[]; height: number };
+
+export type Window = { from: number; to: number };
 
 /**
- * Where every lot runs: species below one another, each on a scale of its own (animals a pixel), lots in lanes so that
- * no band and no label meets another in its lane. A child goes next to its parent where there is room.
- * @param x maps an instant to pixels; @param room pixels of height to fill; @param end where the bands of the living end
+ * Where every lot runs. Lots of a species lie side by side and touch, so that the height of the whole is the number
+ * alive; children lie where their parent lay. Each species has its own scale (animals a pixel), that of its fullest day
+ * in all that is known, so that it stays while time is zoomed.
+ * @param end the last instant that has been; nothing is drawn beyond it
  */
-export function layOut(flow: Flow, x: (at: number) => number, room: number, end: number): River {
-  // The species with most lots first: it is what most of the season is about.
+export function layOut(flow: Flow, window: Window, width: number, height: number, end: number): River {
+  const columns = Math.max(2, Math.round(width / COLUMN) + 1);
+  const x = Array.from({ length: columns }, (_, i) => (i * width) / (columns - 1));
+  const at = x.map((px) => window.from + (px / width) * (window.to - window.from));
   const lots = (species: string) => flow.bands.filter((b) => b.species === species).length;
+  // The species with most lots first: it is what most of the season is about.
   const names = [...new Map(flow.bands.map((b) => [b.species, b.speciesName]))].sort((a, b) => lots(b[0]) - lots(a[0]));
-  const groups = names.map(([species, name]) => {
-    const bands = flow.bands.filter((b) => b.species === species && b.points.length > 0);
-    return { species, name, lanes: pack(order(bands, flow), x, end) };
-  });
-  const fixed = groups.reduce((s, g) => s + GROUP_HEAD + g.lanes.length * (LABEL_HEIGHT + LANE_GAP), 0);
-  // Bands want some width to be read as such: a crowded river grows taller than the window, and scrolls.
-  const lanes = groups.reduce((s, g) => s + g.lanes.length, 0);
-  const free = Math.max(groups.length * 24, lanes * LEAST_MEAN_WIDTH, room - fixed);
-  // Species share the height by how many lanes they need, not by numbers: a pikeperch lays more than a char.
-  const weight = groups.reduce((s, g) => s + Math.sqrt(g.lanes.length), 0);
+  // Species share the height by how many lots they have, not by numbers: a pikeperch lays more than a char.
+  const weight = names.reduce((s, [species]) => s + Math.sqrt(lots(species)), 0);
+  const free = Math.max(names.length * 26, height - names.length * (GROUP_HEAD + GROUP_FOOT));
   let y = 0;
-  const placed = groups.map((g) => {
-    const share = (free * Math.sqrt(g.lanes.length)) / weight;
-    const peaks = g.lanes.map((lane) => Math.max(1, ...lane.map((b) => peak(b.band))));
-    const perPixel = Math.max(1, peaks.reduce((s, p) => s + p, 0) / share);
-    const top = y;
-    y += GROUP_HEAD;
-    const bands = g.lanes.flatMap((lane, i) => {
-      const height = Math.max(LEAST_WIDTH, peaks[i]! / perPixel);
-      const laneTop = y + LABEL_HEIGHT;
-      y += LABEL_HEIGHT + height + LANE_GAP;
-      return lane.map((b): PlacedBand => ({ ...b.band, lane: i, top: laneTop, x0: b.x0, x1: b.x1, labelX: b.labelX }));
-    });
-    return { species: g.species, name: g.name, top, height: y - top, perPixel, bands };
+  const groups = names.map(([species, name]) => {
+    const bands = order(
+      flow.bands.filter((b) => b.species === species && b.points.length > 0),
+      flow,
+    );
+    const share = (free * Math.sqrt(lots(species))) / weight;
+    const perPixel = Math.max(1e-9, fullest(bands) / share);
+    const mid = y + GROUP_HEAD + share / 2;
+    const runs = bands.map((band) => runOf(band, at, end));
+    const total = at.map((_, i) => runs.reduce((s, r) => s + r.number[i]!, 0));
+    const thick = (r: Run, i: number) => (r.number[i]! <= 0 ? 0 : Math.max(LEAST_WIDTH, r.number[i]! / perPixel));
+    const upper: number[] = [];
+    const lower: number[] = [];
+    for (let i = 0; i < columns; i++) {
+      const whole = runs.reduce((s, r) => s + thick(r, i), 0);
+      let edge = mid - whole / 2;
+      upper.push(edge);
+      for (const r of runs) {
+        r.top.push(edge);
+        edge += thick(r, i);
+        r.bottom.push(edge);
+      }
+      lower.push(edge);
+    }
+    const group = {
+      species,
+      name,
+      top: y,
+      height: GROUP_HEAD + share + GROUP_FOOT,
+      perPixel,
+      runs,
+      upper,
+      lower,
+      total,
+    };
+    y += group.height;
+    return group;
   });
-  return { groups: placed, height: y };
+  return { at, x, groups, height: y };
 }
 
-const peak = (b: FlowBand) => Math.max(0, ...b.points.map((p) => p.number));
+/** A band at the columns: its numbers run on between two points, and a step is as steep as the eye follows. */
+function runOf(band: FlowBand, at: readonly number[], end: number): Run {
+  const raw = at.map((t) => (t > end ? 0 : numberAt(band, t)));
+  const number = smooth(smooth(raw));
+  const half = at.map((t, i) => (number[i]! > 0 ? 1.96 * sdAt(band, t) : 0));
+  const alive = number.map((n) => n > 0);
+  return { band, number, half, top: [], bottom: [], first: alive.indexOf(true), last: alive.lastIndexOf(true) };
+}
 
-/** Oldest first, children right behind the lot they came from. */
-function order(bands: readonly FlowBand[], flow: Flow): FlowBand[] {
-  const parent = new Map(flow.links.map((l) => [l.to, l.from]));
+/** Weights one, two, one: sums over all bands stay the same, so that what one loses another gains. */
+const smooth = (n: readonly number[]): number[] => n.map((v, i) => ((n[i - 1] ?? v) + 2 * v + (n[i + 1] ?? v)) / 4);
+
+/** The most animals of these lots at any instant. */
+function fullest(bands: readonly FlowBand[]): number {
+  const instants = [...new Set(bands.flatMap((b) => b.points.map((p) => p.at)))].sort((a, b) => a - b);
+  // Two hundred looks find the fullest day of a season closely enough for a scale.
+  const every = Math.max(1, Math.floor(instants.length / 200));
+  let most = 1;
+  for (let i = 0; i < instants.length; i += every)
+    most = Math.max(
+      most,
+      bands.reduce((s, b) => s + numberAt(b, instants[i]!), 0),
+    );
+  return most;
+}
+
+/** Oldest first, children right behind the lot that most of them came from. */
+export function order(bands: readonly FlowBand[], flow: Pick<Flow, 'links'>): FlowBand[] {
+  const parent = new Map<number, number>();
+  for (const l of [...flow.links].sort((a, b) => a.number - b.number)) parent.set(l.to, l.from);
   const start = (b: FlowBand) => b.points[0]!.at;
-  const out: FlowBand[] = [];
-  const add = (b: FlowBand) => {
-    if (out.includes(b)) return;
-    out.push(b);
+  const out = new Set<FlowBand>();
+  const add = (b: FlowBand): void => {
+    if (out.has(b)) return;
+    out.add(b);
     for (const child of bands.filter((c) => parent.get(c.lotId) === b.lotId).sort((p, q) => start(p) - start(q)))
       add(child);
   };
   for (const b of [...bands].sort((p, q) => start(p) - start(q)))
     if (!bands.some((p) => p.lotId === parent.get(b.lotId))) add(b);
   for (const b of bands) add(b);
-  return out;
+  return [...out];
 }
 
-type InLane = { band: FlowBand; x0: number; x1: number; labelX: number };
-
-/** First lane with room, from the lane of the band before on: near its parent, and round to the top. */
-function pack(bands: readonly FlowBand[], x: (at: number) => number, end: number): InLane[][] {
-  const lanes: InLane[][] = [];
-  let lane = 0;
-  for (const band of bands) {
-    const x0 = Math.max(0, x(band.points[0]!.at));
-    const last = band.points.at(-1)!;
-    const x1 = last.number > 0 ? end : Math.min(end, x(last.at));
-    const width = band.lot.length * LABEL_CHARACTER;
-    const labelX = Math.max(0, Math.min(x0, end - width));
-    const span: InLane = { band, x0: Math.min(x0, labelX), x1: Math.max(x1, labelX + width), labelX };
-    const fits = (others: InLane[]) => others.every((b) => span.x0 > b.x1 + 8 || span.x1 + 8 < b.x0);
-    const tries = [...lanes.keys()].sort((a, b) => Math.abs(a - lane) - Math.abs(b - lane) || a - b);
-    const found = tries.find((i) => fits(lanes[i]!));
-    if (found === undefined) {
-      lanes.push([span]);
-      lane = lanes.length - 1;
-    } else {
-      lanes[found]!.push(span);
-      lane = found;
-    }
-  }
-  return lanes;
-}
-
-/** Number alive at an instant by the band's points: that of the last point not after it. */
-export function numberAt(b: FlowBand, at: number): number {
+/** Index of the last point not after an instant; -1 before the first. */
+function pointAt(b: FlowBand, at: number): number {
   let low = 0;
   let high = b.points.length;
   while (low < high) {
@@ -113,8 +146,29 @@ export function numberAt(b: FlowBand, at: number): number {
     if (b.points[mid]!.at <= at) low = mid + 1;
     else high = mid;
   }
-  return low === 0 ? 0 : b.points[low - 1]!.number;
+  return low - 1;
 }
+
+/** Number alive at an instant: between two points it runs on evenly. */
+export function numberAt(b: FlowBand, at: number): number {
+  const i = pointAt(b, at);
+  if (i < 0) return 0;
+  const [p, q] = [b.points[i]!, b.points[i + 1]];
+  if (!q) return p.number;
+  return p.number + ((q.number - p.number) * (at - p.at)) / Math.max(1, q.at - p.at);
+}
+
+export function sdAt(b: FlowBand, at: number): number {
+  return b.points[Math.max(0, pointAt(b, at))]!.sd;
+}
+
+/** What a lot is made of at an instant, by stage. */
+export function stagesAt(b: FlowBand, at: number): Record<string, number> {
+  return b.points[Math.max(0, pointAt(b, at))]!.stages;
+}
+
+/** What a lot began with. */
+export const beganWith = (b: FlowBand): number => Math.max(b.points[0]!.number, b.points[1]?.number ?? 0);
 
 /** Lots that a lot descends from and those that descend from it. */
 export function lineage(lotId: number, links: Flow['links']): Set<number> {
@@ -130,3 +184,25 @@ export function lineage(lotId: number, links: Flow['links']): Set<number> {
   walk(lotId, 'to', 'from');
   return found;
 }
+
+/** The lots of a flow that are wanted, with what they lost and what flowed between them. */
+export function alone(flow: Flow, lots: ReadonlySet<number>): Flow {
+  return {
+    ...flow,
+    bands: flow.bands.filter((b) => lots.has(b.lotId)),
+    links: flow.links.filter((l) => lots.has(l.from) && lots.has(l.to)),
+    marks: flow.marks.filter((m) => lots.has(m.lotId)),
+    losses: flow.losses.filter((l) => lots.has(l.lotId)),
+  };
+}
+
+/** A stretch of time kept within what is known, never shorter than a day. */
+export function clampWindow(w: Window, known: Window): Window {
+  const span = Math.min(known.to - known.from, Math.max(86_400_000, w.to - w.from));
+  const from = Math.min(Math.max(known.from, w.from), known.to - span);
+  return { from, to: from + span };
+}
+
+/** Zooms about an instant: it stays under the hand. @param by below one comes nearer */
+export const zoomed = (w: Window, about: number, by: number, known: Window): Window =>
+  clampWindow({ from: about - (about - w.from) * by, to: about + (w.to - about) * by }, known);

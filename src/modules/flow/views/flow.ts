@@ -9,7 +9,7 @@ export type FlowBand = {
   species: string;
   speciesName: string;
   season: string;
-  /** Instants at which the number changed, ascending; between two of them the number is that of the earlier. */
+  /** Instants, ascending, between which the number runs on evenly: a step has one right before it. */
   points: { at: number; number: number; sd: number; stages: Record<string, number> }[];
   alive: number;
 };
@@ -22,19 +22,22 @@ export type FlowMark = {
   says: string;
   entryId: string;
 };
+/** What a lot lost in some days, by what became of it. */
+export type FlowLoss = { lotId: number; at: number; account: string; number: number; cause: string };
 export type Flow = {
   bands: FlowBand[];
   links: FlowLink[];
   marks: FlowMark[];
+  losses: FlowLoss[];
   from: number;
   to: number;
   seasons: string[];
 };
 
-/** A band of so many points is drawn as it is; of more, steps too small to be seen are left out. */
-const MOST_POINTS = 90;
-/** Pixels. */
-const TALLEST_WINDOW = 1400;
+/** Pixels: what is smaller than one of them in the tallest window is not sent. */
+const TALLEST_WINDOW = 700;
+/** So many stretches of the window have their losses summed. */
+const STRETCHES = 90;
 
 /**
  * The river of lots that lived at any time in [from, to], at most `most` of them (the largest), with what flowed between
@@ -79,8 +82,9 @@ export async function flow(
     .distinct('season')
     .orderBy('season', 'desc')
     .pluck('season')) as string[];
-  if (ids.length === 0) return { bands: [], links: [], marks: [], from, to, seasons };
-  const [points, loads, links, marks, book] = await Promise.all([
+  if (ids.length === 0) return { bands: [], links: [], marks: [], losses: [], from, to, seasons };
+  const stretch = Math.ceil((to - from) / STRETCHES);
+  const [points, loads, links, marks, losses, book] = await Promise.all([
     db('holding_point as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .whereIn('h.lot_id', ids)
@@ -133,6 +137,21 @@ export async function flow(
       ) as unknown as Promise<
       { lotId: number; at: number; account: string; number: number; entryId: string; site: string | null }[]
     >,
+    db('posting as p')
+      .join('holding as h', 'h.id', 'p.holding_id')
+      .join('entry as e', 'e.seq', 'p.entry_seq')
+      .whereIn('h.lot_id', ids)
+      .whereNull('p.superseded_seq')
+      .whereIn('p.account', ['picked', 'dead', 'culled', 'sampled', 'escaped', 'unexplained'])
+      .whereBetween('p.order_at', [from, to])
+      .groupByRaw('h.lot_id, p.account, FLOOR((p.order_at - ?) / ?)', [from, stretch])
+      .having(db.raw('SUM(p.delta) > 0') as never)
+      .select(
+        { lotId: 'h.lot_id', account: 'p.account' },
+        db.raw('FLOOR((p.order_at - ?) / ?) AS nth', [from, stretch]),
+        db.raw('SUM(p.delta) AS number'),
+        db.raw("COALESCE(MAX(NULLIF(JSON_VALUE(e.intent, '$.cause'), '')), '') AS cause"),
+      ) as unknown as Promise<{ lotId: number; account: string; nth: number; number: number; cause: string }[]>,
     speciesBook(db, siteId),
   ]);
   const byLot = new Map<number, typeof points>();
@@ -145,9 +164,10 @@ export async function flow(
   // A lot that was gone when the window opens has nothing to draw.
   const bands = all.filter((b) => b.points.some((p) => p.number > 0));
   const widest = new Map<string, number>();
-  for (const b of bands) widest.set(b.species, Math.max(widest.get(b.species) ?? 0, ...b.points.map((p) => p.number)));
+  for (const b of bands)
+    widest.set(b.species, (widest.get(b.species) ?? 0) + Math.max(...b.points.map((p) => p.number)));
   return {
-    // A species' bands share one scale, on which its widest cannot be higher than the window.
+    // A species' bands share one scale, on which they cannot be higher than the window together.
     bands: bands.map((b) => ({ ...b, points: thin(b.points, widest.get(b.species)! / TALLEST_WINDOW) })),
     links,
     marks: marks.map((m) => ({
@@ -157,6 +177,13 @@ export async function flow(
       number: m.number,
       says: m.site ?? '',
       entryId: m.entryId,
+    })),
+    losses: losses.map((l) => ({
+      lotId: l.lotId,
+      at: from + (Number(l.nth) + 0.5) * stretch,
+      account: l.account,
+      number: Number(l.number),
+      cause: l.cause,
     })),
     from,
     to,
@@ -248,20 +275,40 @@ function within(points: FlowBand['points'], from: number): FlowBand['points'] {
 }
 
 /**
- * Leaves out steps too small to be seen: what is left out never differs from the step kept before it by more than
- * `least`. Changes of stage stay.
+ * The same number over time in fewer points: read as running on evenly between two of them, it is never further than
+ * twice `least` from the books. A larger step keeps the instant before it; a change of stage stays.
  */
 function thin(points: FlowBand['points'], least: number): FlowBand['points'] {
-  if (points.length <= MOST_POINTS) return points;
-  const out: FlowBand['points'] = [];
-  for (const [i, p] of points.entries()) {
-    const last = out.at(-1);
-    const small =
-      last !== undefined &&
-      i < points.length - 1 &&
-      Math.abs(p.number - last.number) <= least &&
-      Object.keys(p.stages).join() === Object.keys(last.stages).join();
-    if (!small) out.push(p);
+  const steps = points.flatMap((p, i) => {
+    const before = points[i - 1];
+    const sudden = before && Math.abs(p.number - before.number) > least;
+    return sudden && p.at - 1 > before.at ? [{ ...before, at: p.at - 1 }, p] : [p];
+  });
+  const keep = new Set([0, steps.length - 1]);
+  const same = (a: FlowBand['points'][number], b: FlowBand['points'][number]) =>
+    Object.keys(a.stages).join() === Object.keys(b.stages).join();
+  for (let i = 1; i < steps.length; i++)
+    if (!same(steps[i]!, steps[i - 1]!)) {
+      keep.add(i - 1);
+      keep.add(i);
+    }
+  // Of a stretch the point furthest from its line stays, and both sides go on (Ramer 1972, Douglas and Peucker 1973).
+  const open: [number, number][] = [];
+  const fixed = [...keep].sort((a, b) => a - b);
+  for (let k = 1; k < fixed.length; k++) open.push([fixed[k - 1]!, fixed[k]!]);
+  for (let s = open.pop(); s; s = open.pop()) {
+    const [a, b] = s;
+    const [p, q] = [steps[a]!, steps[b]!];
+    let far = -1;
+    let most = least;
+    for (let i = a + 1; i < b; i++) {
+      const on = p.number + ((q.number - p.number) * (steps[i]!.at - p.at)) / Math.max(1, q.at - p.at);
+      const off = Math.abs(steps[i]!.number - on);
+      if (off > most) [far, most] = [i, off];
+    }
+    if (far < 0) continue;
+    keep.add(far);
+    open.push([a, far], [far, b]);
   }
-  return out;
+  return steps.filter((_, i) => keep.has(i)).map((p) => ({ ...p, sd: Math.round(p.sd) }));
 }
