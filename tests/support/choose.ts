@@ -3,6 +3,13 @@ import type { UserEvent } from '@testing-library/user-event';
 
 // What the test browser lacks, and lists that open below their field ask for.
 if (typeof Element !== 'undefined') {
+  globalThis.PointerEvent ??= class extends MouseEvent {
+    readonly pointerId: number;
+    constructor(type: string, init: PointerEventInit = {}) {
+      super(type, init);
+      this.pointerId = init.pointerId ?? 0;
+    }
+  } as unknown as typeof PointerEvent;
   Element.prototype.hasPointerCapture ??= () => false;
   Element.prototype.setPointerCapture ??= () => {};
   Element.prototype.releasePointerCapture ??= () => {};

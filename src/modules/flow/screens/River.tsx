@@ -162,12 +162,12 @@ export function River({
 
   return (
     <div ref={box} className="relative min-h-0 flex-1 touch-none overflow-x-hidden overflow-y-auto" data-testid="river">
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is walked with the arrow keys */}
       <svg
         width={size.width}
         height={height}
         role="application"
         aria-label="River of lots: arrows move the line and the lot, + and - zoom, Enter opens the lot, f takes its lineage alone"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: the drawing is walked with the arrow keys
         tabIndex={0}
         className="block cursor-crosshair outline-offset-[-3px]"
         onKeyDown={key}

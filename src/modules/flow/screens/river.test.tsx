@@ -1,15 +1,14 @@
 /** @jest-environment jsdom */
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { went } from '../../../../tests/support/navigation';
 import { NOW, server, show } from '../../../../tests/support/screen';
 import type { Flow, FlowBand } from '../views/flow';
-import { numberAt } from './layout';
-import { River } from './River';
+import { FlowScreen } from './FlowScreen';
 
 const DAY = 86_400_000;
 const FROM = NOW - 500 * DAY;
 /** A box without a size is drawn at the least width, less its margins. */
-const WIDTH = 560 - 14 - 26;
+const WIDTH = 320 - 14 - 48;
 
 globalThis.ResizeObserver ??= class {
   observe() {}
@@ -50,83 +49,46 @@ function season(): Flow {
       { lotId: 1, at: NOW - 30 * DAY, kind: 'release', number: 4000, says: 'Lake Ivarre', entryId: 'r1' },
       { lotId: 2, at: NOW - 40 * DAY, kind: 'census', number: 4000, says: '', entryId: 'c1' },
     ],
+    losses: [
+      { lotId: 7, at: NOW - 31 * DAY, account: 'dead', number: 5200, cause: 'screen blocked' },
+      { lotId: 7, at: NOW - 31 * DAY, account: 'picked', number: 40, cause: '' },
+    ],
     from: FROM,
     to: NOW,
     seasons: ['2031'],
   };
 }
 
-/** Thickness of a drawn area at a pixel: an area path goes along one edge and back along the other. */
-function thickness(path: Element, px: number): number {
-  const points = [...path.getAttribute('d')!.matchAll(/(-?[\d.]+),(-?[\d.]+)/g)].map((m) => [
-    Number(m[1]),
-    Number(m[2]),
-  ]);
-  const half = points.length / 2;
-  const edge = (along: number[][]) => along.filter(([x]) => x! <= px + 1e-6).at(-1)?.[1] ?? 0;
-  return Math.abs(edge(points.slice(0, half) as number[][]) - edge((points.slice(half) as number[][]).reverse()));
-}
-
-const bandOf = (lot: string) => document.querySelector(`[data-lot="${lot}"]`)!;
-const px = (at: number) => ((at - FROM) / (NOW - FROM)) * WIDTH;
+const river = () => screen.getByRole('application', { name: /River of lots/ });
+const px = (at: number) => ((at - FROM) / (NOW - FROM)) * WIDTH + 14;
 const draw = (flow: Flow, focus: number | null = null) =>
-  show(<River flow={flow} now={NOW} timeZone="Europe/Vienna" focus={focus} />);
+  show(<FlowScreen flow={flow} now={NOW} timeZone="Europe/Vienna" focus={focus} span="18" season="" />);
+/** The middle of a drawn lot, where a pointer finds it. */
+function spotOf(lot: string): { clientX: number; clientY: number } {
+  const d = document.querySelector(`[data-band="${lot}"]`)!.getAttribute('d')!;
+  const points = [...d.matchAll(/(-?[\d.]+),(-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const);
+  const mid = (points.length / 2) >> 1;
+  return { clientX: points[mid]![0] + 14, clientY: (points[mid]![1] + points.at(-1 - mid)![1]) / 2 + 26 };
+}
+const drawnLots = () => [...document.querySelectorAll('[data-band]')].map((b) => b.getAttribute('data-band'));
 
-test('all sixty lots are there, each a link with its name and what is alive', () => {
-  draw(season());
-  const links = [...document.querySelectorAll('[data-lot]')];
+test('all sixty lots are drawn, and as a table each is a link with what is alive', async () => {
+  const flow = season();
+  const { user } = draw(flow);
+  expect(drawnLots().sort()).toEqual(flow.bands.map((b) => b.lot).sort());
+  await user.click(screen.getByRole('button', { name: 'as a table' }));
+  const links = screen.getAllByRole('link', { name: /^AC-/ });
   expect(links).toHaveLength(60);
   expect(links.map((l) => l.getAttribute('href'))).toContain('/lots/17');
-  expect(bandOf('AC-0').getAttribute('aria-label')).toMatch(/^AC-0, Arctic char, .* alive$/);
-  expect(bandOf('AC-1').getAttribute('aria-label')).toBe('AC-1, Pikeperch, gone');
+  const row = (lot: string) =>
+    within(screen.getByRole('link', { name: lot }).closest('tr')!)
+      .getAllByRole('cell')
+      .map((c) => c.textContent);
+  expect(row('AC-6').slice(3)).toEqual(['5\u2005240', '0', expect.stringMatching(/\d/)]);
+  expect(row('AC-1').at(-1)).toBe('gone');
 });
 
-test('the width of every band agrees with the number alive within a pixel, at twenty dates', () => {
-  const flow = season();
-  draw(flow);
-  let compared = 0;
-  for (const band of flow.bands) {
-    const link = bandOf(band.lot);
-    const perPixel = Number(link.getAttribute('data-per-pixel'));
-    const [, ...stages] = [...link.parentElement!.querySelectorAll(':scope > path')];
-    for (let k = 1; k <= 20; k++) {
-      // Half a day off the round dates, so that no date falls on a step itself.
-      const at = FROM + ((NOW - FROM) * k) / 20 - DAY / 2;
-      const want = numberAt(band, at) / perPixel;
-      const got = stages.reduce((s, p) => s + (at < band.points[0]!.at ? 0 : thickness(p, px(at))), 0);
-      expect([band.lot, k, Math.abs(got - want) <= 1]).toEqual([band.lot, k, true]);
-      if (want > 1) compared += 1;
-    }
-  }
-  expect(compared).toBeGreaterThan(150);
-});
-
-test('stages lie side by side with their own share of the width', () => {
-  const flow = season();
-  draw(flow);
-  const band = flow.bands[7]!;
-  const at = band.points[1]!.at + 5 * DAY;
-  const link = bandOf(band.lot);
-  const perPixel = Number(link.getAttribute('data-per-pixel'));
-  const [, egg, yolk] = [...link.parentElement!.querySelectorAll(':scope > path')];
-  expect(thickness(egg!, px(at))).toBeCloseTo(band.points[1]!.stages.egg! / perPixel, 0);
-  expect(thickness(yolk!, px(at))).toBeCloseTo(band.points[1]!.stages.yolksac! / perPixel, 0);
-});
-
-test('the soft edge is the ± of that day: wide where the count is uncertain, narrow behind a census', () => {
-  const flow = season();
-  draw(flow);
-  const band = flow.bands[15]!;
-  const link = bandOf(band.lot);
-  const perPixel = Number(link.getAttribute('data-per-pixel'));
-  const soft = link.parentElement!.querySelector(':scope > path')!;
-  for (const p of band.points.slice(0, 3)) {
-    const edge = thickness(soft, px(p.at + 2 * DAY)) - p.number / perPixel;
-    expect(edge).toBeCloseTo((1.96 * p.sd) / perPixel, 1);
-  }
-});
-
-test('the number and the ledger under the pointer; a click opens the lot, with shift it follows its kin', async () => {
+test('the line reads out number, share, stage, losses with cause, and the last entries of the lot', async () => {
   const flow = season();
   draw(flow);
   const band = flow.bands[6]!;
@@ -135,50 +97,87 @@ test('the number and the ledger under the pointer; a click opens the lot, with s
     status: 200,
     json: async () =>
       path.startsWith(`/api/ledger?lot=${band.lotId}&`)
-        ? [{ id: 'e1', at: band.points[1]!.at, kind: 'pick', says: '300 from J3', voided: false }]
+        ? [{ id: 'e1', at: band.points[1]!.at, word: 'pick', says: '300 from J3', voided: false }]
         : [],
   })) as never;
-  fireEvent.focus(bandOf(band.lot));
+  fireEvent.pointerMove(river(), spotOf(band.lot));
   const tip = await screen.findByTestId('river-tip');
   expect(tip.textContent).toContain(band.lot);
   await waitFor(() => expect(tip.textContent).toContain('300 from J3'));
-  fireEvent.click(bandOf(band.lot), { shiftKey: true });
-  const faded = (lot: string) => bandOf(lot).parentElement!.getAttribute('opacity') !== '1';
-  expect([faded(band.lot), faded('AC-3')]).toEqual([false, true]);
-  fireEvent.click(bandOf(band.lot));
-  expect(went.to.at(-1)).toBe(`/lots/${band.lotId}`);
+  fireEvent.pointerMove(river(), { ...spotOf(band.lot), clientX: px(NOW - 31 * DAY) });
+  expect(screen.getByTestId('river-line')).toBeTruthy();
+  expect(screen.getByTestId('river-tip').textContent).toMatch(
+    /% of what it began with.*in these days 5.200 dead \(screen blocked\), 40 picked/,
+  );
+});
+
+test('a click opens the lot; with shift its line stands alone, with what got so far, until all are wanted again', async () => {
+  const { user } = draw(season());
+  const click = (at: object, more: object = {}) => {
+    fireEvent.pointerDown(river(), { button: 0, pointerId: 1, ...at, ...more });
+    fireEvent.pointerUp(river(), { button: 0, pointerId: 1, ...at, ...more });
+  };
+  click(spotOf('AC-6'));
+  expect(went.to.at(-1)).toBe('/lots/7');
+  click(spotOf('AC-6'), { shiftKey: true });
+  const kin = ['AC-6', 'AC-12', 'AC-18', 'AC-24', 'AC-30', 'AC-36', 'AC-42', 'AC-48', 'AC-54'];
+  expect(drawnLots().every((l) => kin.includes(l!))).toBe(true);
+  expect(screen.getByTestId('line-says').textContent).toMatch(/^AC-6 and its line: [\d\u2005]+ alive.*% of the/);
+  await user.click(screen.getByRole('button', { name: 'all lots again' }));
+  expect(drawnLots()).toHaveLength(60);
   expect(server.sent).toEqual([]);
 });
 
-test('followed from the lot’s page: all that is not its kin steps back', () => {
-  const flow = season();
-  draw(flow, 13);
-  const kin = new Set([7, 13, 19, 25, 31, 37, 43, 49, 55]);
-  const standing = flow.bands.filter((b) => bandOf(b.lot).parentElement!.getAttribute('opacity') === '1');
-  expect(new Set(standing.map((b) => b.lotId))).toEqual(kin);
+test('followed from the lot’s page its line stands alone; a lot that is not there follows nobody', () => {
+  const { unmount } = draw(season(), 13);
+  expect(drawnLots()).toContain('AC-12');
+  expect(drawnLots().length).toBeLessThan(12);
+  unmount();
+  draw(season(), 999);
+  expect(drawnLots()).toHaveLength(60);
 });
 
-test('scrolled sideways, names stay in sight over their own band; what is alive stands at its end', () => {
+test('dragged by hand time moves and no lot opens; the wheel zooms about the pointer', () => {
+  const flow = { ...season(), from: FROM };
+  draw(flow);
+  const months = () => document.querySelectorAll('[data-month] text').length;
+  const first = () => document.querySelector('[data-month] text')!.textContent;
+  const [before, wide] = [went.to.length, first()];
+  fireEvent.wheel(river(), { deltaY: -100, clientX: 200 });
+  for (let i = 0; i < 12; i++) fireEvent.wheel(river(), { deltaY: -100, clientX: 200 });
+  const near = first();
+  expect(near).not.toBe(wide);
+  expect(months()).toBeGreaterThan(0);
+  fireEvent.pointerDown(river(), { button: 0, pointerId: 1, clientX: 200, clientY: 100 });
+  fireEvent.pointerMove(river(), { pointerId: 1, clientX: 60, clientY: 100 });
+  fireEvent.pointerUp(river(), { button: 0, pointerId: 1, clientX: 60, clientY: 100 });
+  expect(first()).not.toBe(near);
+  expect(went.to).toHaveLength(before);
+});
+
+test('by keys: the line moves, up and down goes from lot to lot, Enter opens, f takes the line, Esc gives all back', async () => {
+  const { user } = draw(season());
+  river().focus();
+  await user.keyboard('{ArrowLeft}{ArrowLeft}{ArrowDown}');
+  const named = () => screen.getByTestId('river-tip').querySelector('b')!.textContent;
+  const second = named();
+  await user.keyboard('{ArrowDown}');
+  expect(named()).not.toBe(second);
+  await user.keyboard('{ArrowUp}{Enter}');
+  expect(went.to.at(-1)).toMatch(/^\/lots\/\d+$/);
+  await user.keyboard('f');
+  expect(drawnLots().length).toBeLessThan(60);
+  await user.keyboard('{Escape}');
+  expect(drawnLots()).toHaveLength(60);
+});
+
+test('losses are shed as thick as they are, what left pours out with its number and its water', () => {
   const flow = season();
   draw(flow);
-  const nameOf = (lot: string) => Number(bandOf(lot).querySelector('text')!.getAttribute('x'));
-  const before = new Map(flow.bands.map((b) => [b.lot, nameOf(b.lot)]));
-  const box = document.querySelector('svg')!.parentElement!;
-  box.scrollLeft = 250;
-  fireEvent.scroll(box);
-  let moved = 0;
-  for (const b of flow.bands) {
-    const [was, now] = [before.get(b.lot)!, nameOf(b.lot)];
-    const end = px(b.alive > 0 ? NOW : b.points.at(-1)!.at);
-    expect(now).toBeGreaterThanOrEqual(was);
-    if (now > was) {
-      moved += 1;
-      expect(now).toBeLessThanOrEqual(250);
-      expect(now + b.lot.length * 6.9).toBeLessThanOrEqual(end + 0.01);
-    }
-  }
-  expect(moved).toBeGreaterThan(10);
-  const alive = flow.bands.find((b) => b.alive > 0)!;
-  const [, number] = bandOf(alive.lot).querySelectorAll('text');
-  expect(Number(number!.getAttribute('x'))).toBeCloseTo(WIDTH + 6, 6);
+  const shed = [...document.querySelectorAll('[data-shed] path')];
+  expect(shed).toHaveLength(1);
+  const perPixel = Number(document.querySelector('[data-species="a"]')!.getAttribute('data-per-pixel'));
+  expect(Number(shed[0]!.getAttribute('stroke-width'))).toBeCloseTo(Math.min(18, 5240 / perPixel), 6);
+  expect(document.querySelector('[data-out="r1"]')).toBeTruthy();
+  expect(document.querySelector('[data-out="c1"]')).toBeNull();
 });
