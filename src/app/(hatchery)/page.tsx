@@ -4,7 +4,7 @@ import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
-import { requestDays, requestNow, requestRound, workedOnce } from '../_server/request';
+import { computedOnce, requestDays, requestNow, requestRound } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -20,8 +20,8 @@ export default async function TodayPage({
   const holdings = await requestRound();
   return (
     <TodayScreen
-      today={await workedOnce('today', '', '', () => today(db(), person, at, holdings))}
-      routine={await workedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
+      today={await computedOnce('today', '', '', () => today(db(), person, at, holdings))}
+      routine={await computedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
       days={await requestDays()}
       now={at}
       timeZone={person.timeZone}

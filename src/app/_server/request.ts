@@ -13,39 +13,41 @@ import type { StockQuery } from './stockQuery';
 /** The instant of this request: the frame and the page show one moment. */
 export const requestNow = cache(() => now());
 
-/** What was worked for the last page that asked, by site, by what it is, and by which of them. */
-const kept = new Map<string, { key: string; worked: Promise<unknown> }>();
+/** What was computed for the last page that asked, by site, by what it is, and by which of them. */
+const kept = new Map<string, { key: string; computed: Promise<unknown> }>();
 /** Of lots, rooms and units so many are kept: those that people look at just now. */
 const MOST_KEPT = 40;
 
 const versionNow = cache(async (siteId: number) => siteVersion(db(), siteId));
 
 /**
- * Works something out once for all pages and people until a command or new dates change something, or the minute is
- * over: asking whether it changed is one indexed statement. It must follow from the books, the minute, and how its
+ * Computes something once for all pages and people until a command or new dates change something, or its time is
+ * over: asking whether it changed is one indexed statement. It must follow from the books, the time, and how its
  * reader takes figures, and from nothing else.
  * @param what kind of thing  @param id which of them: each is kept  @param how it is asked for: the last is kept
+ * @param steady milliseconds for which the clock alone changes nothing in it
  */
-export async function workedOnce<T>(
+export async function computedOnce<T>(
   what: string,
   id: string | number,
   how: string,
   work: (person: SignedIn) => Promise<T>,
+  steady = 60_000,
 ): Promise<T> {
   const person = await requirePerson();
-  const key = `${await versionNow(person.siteId)} ${Math.floor(requestNow() / 60_000)} ${how}`;
+  const key = `${await versionNow(person.siteId)} ${Math.floor(requestNow() / steady)} ${how}`;
   // Its sentences are written for readers of one kind.
   const kind = `${person.siteId} ${person.units} ${decimalMark()} ${what}`;
   const place = `${kind} ${id}`;
   const before = kept.get(place);
   kept.delete(place);
-  const mine = before?.key === key ? before : { key, worked: work(person) };
+  const mine = before?.key === key ? before : { key, computed: work(person) };
   kept.set(place, mine);
   const alike = [...kept.keys()].filter((k) => k.startsWith(`${kind} `));
   for (const old of alike.slice(0, Math.max(0, alike.length - MOST_KEPT))) kept.delete(old);
   // What failed is not kept: the next page tries again.
-  mine.worked.catch(() => kept.get(place) === mine && kept.delete(place));
-  return mine.worked as Promise<T>;
+  mine.computed.catch(() => kept.get(place) === mine && kept.delete(place));
+  return mine.computed as Promise<T>;
 }
 
 type Standing = { holdings: LivingHolding[]; days: DaysNow; stations: StationTotal[] };
@@ -53,7 +55,7 @@ type Standing = { holdings: LivingHolding[]; days: DaysNow; stations: StationTot
 /** Everything that stands and the life line over it. */
 const standing = cache(
   (): Promise<Standing> =>
-    workedOnce('round', '', '', async (person) => {
+    computedOnce('round', '', '', async (person) => {
       const [holdings, days] = await Promise.all([
         livingStock(db(), person, requestNow()),
         daysNow(db(), person.siteId, requestNow()),
@@ -68,7 +70,7 @@ export const requestStations = async (): Promise<StationTotal[]> => (await stand
 
 /** The stock list that a page shows: turning its pages, or grouping it otherwise, works nothing anew. */
 export async function requestStock(q: StockQuery): Promise<StockList> {
-  const stock = await workedOnce('stock', '', `${q.day ?? ''} ${q.known ?? ''}`, ({ siteId }) =>
+  const stock = await computedOnce('stock', '', `${q.day ?? ''} ${q.known ?? ''}`, ({ siteId }) =>
     stockAt(db(), siteId, q.asOf, q.knownAt),
   );
   return stockBy(stock, q.by);

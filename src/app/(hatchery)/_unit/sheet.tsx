@@ -6,7 +6,7 @@ import type { LivingHolding } from '@/server/stock/livingStock';
 import { places, releaseSites } from '@/server/stock/places';
 import { speciesBook } from '@/store/species';
 import { db } from '../../_server/database';
-import { requestNow, workedOnce } from '../../_server/request';
+import { computedOnce, requestNow } from '../../_server/request';
 import type { SignedIn } from '../../_server/session';
 
 type Unit = {
@@ -25,7 +25,7 @@ type Unit = {
  */
 export async function sheetOf(person: SignedIn, unit: Unit, close: string, neighbours: readonly LivingHolding[] = []) {
   const first = unit.holdings[0];
-  const [details, where, sites, totalVolumeMl, book] = await workedOnce('sheet', unit.id, '', () =>
+  const [details, where, sites, totalVolumeMl, book] = await computedOnce('sheet', unit.id, '', () =>
     Promise.all([
       unitSheet(
         db(),

@@ -2,11 +2,13 @@ import { FlowScreen } from '@/modules/flow/screens/FlowScreen';
 import { flow } from '@/modules/flow/views/flow';
 import { db, now } from '../../_server/database';
 import { idIn } from '../../_server/idOf';
+import { computedOnce } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Flow' };
 
-const MONTH = 30.4375 * 86_400_000;
+const HOUR = 3_600_000;
+const MONTH = 30.4375 * 24 * HOUR;
 
 export default async function FlowPage({
   searchParams,
@@ -16,8 +18,16 @@ export default async function FlowPage({
   const person = await requirePerson();
   const { span = '9', season = '', lot } = await searchParams;
   const at = now();
+  const hour = Math.floor(at / HOUR) * HOUR;
   // All that may be looked back at comes at once: the river is moved and zoomed where it is drawn.
-  const river = await flow(db(), person.siteId, at - 18 * MONTH, at + 0.72 * MONTH, season ? { season } : {});
+  const river = await computedOnce(
+    'flow',
+    season,
+    '',
+    // It begins with an hour, and so stays the same for that long.
+    () => flow(db(), person.siteId, hour - 18 * MONTH, hour + 0.72 * MONTH, season ? { season } : {}),
+    HOUR,
+  );
   return (
     <FlowScreen
       flow={river}

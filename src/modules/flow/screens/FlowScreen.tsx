@@ -135,7 +135,6 @@ export function FlowScreen({
 function Lots({ flow }: { flow: Flow }) {
   const sum = (list: readonly { lotId: number; number: number }[], lot: number) =>
     list.reduce((s, l) => s + (l.lotId === lot ? l.number : 0), 0);
-  const out = flow.marks.filter((m) => m.kind !== 'census');
   return (
     <div className="min-h-0 flex-1 overflow-auto px-5 pb-4">
       <Table className="max-w-[56rem]">
@@ -162,7 +161,7 @@ function Lots({ flow }: { flow: Flow }) {
                 </td>
                 <td className="num">{grouped(beganWith(b))}</td>
                 <td className="num">{grouped(sum(flow.losses, b.lotId))}</td>
-                <td className="num">{grouped(sum(out, b.lotId))}</td>
+                <td className="num">{grouped(sum(flow.marks, b.lotId))}</td>
                 <td className="num">
                   {b.alive > 0 ? (
                     <Doubtful number={b.alive} sd={b.points.at(-1)!.sd} />

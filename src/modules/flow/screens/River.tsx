@@ -28,8 +28,8 @@ const DAY = 86_400_000;
 /** Pixels that a pointer may tremble and still has clicked. */
 const TREMBLE = 4;
 /** Pixels that a name inside a band wants. */
-const NAME_HEIGHT = 13;
-const NAME_CHARACTER = 6.6;
+const NAME_HEIGHT = 11.5;
+const NAME_CHARACTER = 6.4;
 
 /**
  * The season as a river: height is number alive, colour is stage, the pale lower edge of a lot its doubt. What is lost
@@ -311,10 +311,10 @@ function Species({
   );
 }
 
-/** The columns in which a lot lives, and one to each side where it comes up and goes down. */
+/** The columns in which a lot lives, and one to each side where it comes up and goes down; today it does neither. */
 function indices(r: Run, columns: number): number[] {
   const from = Math.max(0, r.first - 1);
-  const to = Math.min(columns - 1, r.last + 1);
+  const to = r.band.alive > 0 ? r.last : Math.min(columns - 1, r.last + 1);
   return Array.from({ length: to - from + 1 }, (_, k) => from + k);
 }
 
@@ -374,9 +374,9 @@ function Name({ run, x }: { run: Run; x: readonly number[] }) {
     // Where the band drops or rises under the name, it would run out of it.
     const top = Math.max(run.top[i]!, run.top[mid]!, run.top[i + long]!);
     const bottom = Math.min(run.bottom[i]!, run.bottom[mid]!, run.bottom[i + long]!);
-    if (bottom - top < NAME_HEIGHT - 1) continue;
+    if (bottom - top < NAME_HEIGHT - 1.5) continue;
     return (
-      <text x={x[i]! + 5} y={(top + bottom) / 2 + 4} fontSize={11.5} fontWeight={650} fill="var(--sheet)">
+      <text x={x[i]! + 5} y={(top + bottom) / 2 + 4} fontSize={11} fontWeight={650} fill="var(--sheet)">
         {run.band.lot}
       </text>
     );
@@ -419,13 +419,18 @@ function Key({ perPixel, x, y }: { perPixel: number; x: number; y: number }) {
 const edgeAt = (edge: readonly number[], px: number, width: number) =>
   edge[Math.min(edge.length - 1, Math.max(0, Math.round((px / width) * (edge.length - 1))))]!;
 
+/** The middle of a stretch in which something was lost. */
+const lossAt = (flow: Flow, nth: number) => flow.from + (nth + 0.5) * flow.stretch;
+
 /** What is lost, shed from the lower bank: as thick as the loss. */
 function Shed({ flow, group, x, window }: { flow: Flow; group: Group; x: Scale; window: Window }) {
   const lots = new Set(group.runs.map((r) => r.band.lotId));
   const width = x(window.to);
   const by = new Map<number, number>();
-  for (const l of flow.losses)
-    if (lots.has(l.lotId) && l.at >= window.from && l.at <= window.to) by.set(l.at, (by.get(l.at) ?? 0) + l.number);
+  for (const l of flow.losses) {
+    const at = lossAt(flow, l.nth);
+    if (lots.has(l.lotId) && at >= window.from && at <= window.to) by.set(at, (by.get(at) ?? 0) + l.number);
+  }
   return (
     <g data-shed={group.species}>
       {[...by].map(([at, n]) => {
@@ -464,9 +469,7 @@ function Poured({
   width: number;
 }) {
   const runs = new Map(group.runs.map((r) => [r.band.lotId, r]));
-  const out = flow.marks.filter(
-    (m) => (m.kind === 'release' || m.kind === 'sale') && runs.has(m.lotId) && m.at >= window.from && m.at <= window.to,
-  );
+  const out = flow.marks.filter((m) => runs.has(m.lotId) && m.at >= window.from && m.at <= window.to);
   let free = -Infinity;
   return (
     <g data-poured={group.species}>
@@ -492,7 +495,15 @@ function Poured({
             />
             <path d={`M${px - 3},${top + 3} l5,-6 l5,6 z`} fill="var(--gone)" />
             {named && (
-              <text x={px + 10} y={top + 2} fontSize={11} fill="var(--soft)">
+              <text
+                x={px + 10}
+                y={top + 2}
+                fontSize={11}
+                fill="var(--soft)"
+                stroke="var(--ground)"
+                strokeWidth={3}
+                paintOrder="stroke"
+              >
                 {words}
               </text>
             )}
@@ -563,10 +574,10 @@ function neighbour(groups: readonly Group[], c: { at: number; group: number; run
 /** What was lost about an instant, of one lot or of the species, the most first. */
 function lossesNear(flow: Flow, group: Group, at: number, run: Run | undefined) {
   const lots = new Set(run ? [run.band.lotId] : group.runs.map((r) => r.band.lotId));
-  const stretch = (flow.to - flow.from) / 90;
-  const by = new Map<string, { account: string; cause: string; number: number }>();
+  const nth = Math.floor((at - flow.from) / flow.stretch);
+  const by = new Map<string, { account: string; cause?: string; number: number }>();
   for (const l of flow.losses) {
-    if (!lots.has(l.lotId) || Math.abs(l.at - at) > stretch / 2) continue;
+    if (!lots.has(l.lotId) || l.nth !== nth) continue;
     const known = by.get(l.account) ?? { account: l.account, cause: l.cause, number: 0 };
     by.set(l.account, { ...known, cause: known.cause || l.cause, number: known.number + l.number });
   }
@@ -579,7 +590,7 @@ export function lineSays(flow: Flow, lot: number): string {
   const made = new Set(line.links.map((l) => l.to));
   const began = line.bands.filter((b) => !made.has(b.lotId)).reduce((s, b) => s + (b.points[0]?.number ?? 0), 0);
   const alive = line.bands.reduce((s, b) => s + b.alive, 0);
-  const out = line.marks.filter((m) => m.kind !== 'census').reduce((s, m) => s + m.number, 0);
+  const out = line.marks.reduce((s, m) => s + m.number, 0);
   const share =
     began > 0 ? `, ${Math.round((100 * (alive + out)) / began)} % of the ${grouped(began)} it began with` : '';
   return `${grouped(alive)} alive${out > 0 ? `, ${grouped(out)} gone out` : ''}${share}`;

@@ -20,7 +20,7 @@ export type Hover = {
   at: number;
   x: number;
   y: number;
-  losses: readonly { account: string; cause: string; number: number }[];
+  losses: readonly { account: string; cause?: string; number: number }[];
 };
 
 /** What the line reads out: the number of a lot or of its species, how many got so far, what was lost in those days. */

@@ -24,6 +24,7 @@ const flowOf = (bands: FlowBand[], links: Flow['links'] = []): Flow => ({
   links,
   marks: [],
   losses: [],
+  stretch: 6 * DAY,
   ...WHOLE,
   seasons: [],
 });
@@ -134,7 +135,7 @@ test('lineage goes up and down, not sideways; alone it takes its losses and mark
   ];
   expect([...lineage(2, links)].sort()).toEqual([1, 2, 4]);
   expect([...lineage(1, links)].sort()).toEqual([1, 2, 3, 4]);
-  const loss = (lotId: number) => ({ lotId, at: 0, account: 'dead', number: 1, cause: '' });
+  const loss = (lotId: number) => ({ lotId, nth: 0, account: 'dead', number: 1 });
   const all = {
     ...flowOf(
       [1, 2, 3, 4].map((k) => band(k, [[0, 9]])),

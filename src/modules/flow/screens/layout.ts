@@ -1,8 +1,8 @@
 import type { Flow, FlowBand } from '../views/flow';
 
 /** Pixels above a species for its name, and below it for what it loses. */
-const GROUP_HEAD = 30;
-const GROUP_FOOT = 20;
+const GROUP_HEAD = 26;
+const GROUP_FOOT = 14;
 /** Pixels between two instants at which the river is measured. */
 export const COLUMN = 4;
 /** A band never vanishes: below this it is drawn as a hairline. */
@@ -49,7 +49,8 @@ export function layOut(flow: Flow, window: Window, width: number, height: number
   // The species with most lots first: it is what most of the season is about.
   const names = [...new Map(flow.bands.map((b) => [b.species, b.speciesName]))].sort((a, b) => lots(b[0]) - lots(a[0]));
   // Species share the height by how many lots they have, not by numbers: a pikeperch lays more than a char.
-  const weight = names.reduce((s, [species]) => s + Math.sqrt(lots(species)), 0);
+  const want = (species: string) => lots(species) ** 0.75;
+  const weight = names.reduce((s, [species]) => s + want(species), 0);
   const free = Math.max(names.length * 26, height - names.length * (GROUP_HEAD + GROUP_FOOT));
   let y = 0;
   const groups = names.map(([species, name]) => {
@@ -57,7 +58,7 @@ export function layOut(flow: Flow, window: Window, width: number, height: number
       flow.bands.filter((b) => b.species === species && b.points.length > 0),
       flow,
     );
-    const share = (free * Math.sqrt(lots(species))) / weight;
+    const share = (free * want(species)) / weight;
     const perPixel = Math.max(1e-9, fullest(bands) / share);
     const mid = y + GROUP_HEAD + share / 2;
     const runs = bands.map((band) => runOf(band, at, end));
@@ -95,8 +96,8 @@ export function layOut(flow: Flow, window: Window, width: number, height: number
 
 /** A band at the columns: its numbers run on between two points, and a step is as steep as the eye follows. */
 function runOf(band: FlowBand, at: readonly number[], end: number): Run {
-  const raw = at.map((t) => (t > end ? 0 : numberAt(band, t)));
-  const number = smooth(smooth(raw));
+  // What lives today is drawn up to today in its full height, and no further.
+  const number = smooth(smooth(at.map((t) => numberAt(band, Math.min(t, end))))).map((n, i) => (at[i]! > end ? 0 : n));
   const half = at.map((t, i) => (number[i]! > 0 ? 1.96 * sdAt(band, t) : 0));
   const alive = number.map((n) => n > 0);
   return { band, number, half, top: [], bottom: [], first: alive.indexOf(true), last: alive.lastIndexOf(true) };

@@ -14,21 +14,24 @@ export type FlowBand = {
   alive: number;
 };
 export type FlowLink = { from: number; to: number; at: number; number: number };
+/** What left the hatchery, and whereto. */
 export type FlowMark = {
   lotId: number;
   at: number;
-  kind: 'release' | 'census' | 'grade' | 'sale';
+  kind: 'release' | 'sale';
   number: number;
   says: string;
   entryId: string;
 };
-/** What a lot lost in some days, by what became of it. */
-export type FlowLoss = { lotId: number; at: number; account: string; number: number; cause: string };
+/** What a lot lost in the nth stretch of the window, by what became of it. */
+export type FlowLoss = { lotId: number; nth: number; account: string; number: number; cause?: string };
 export type Flow = {
   bands: FlowBand[];
   links: FlowLink[];
   marks: FlowMark[];
   losses: FlowLoss[];
+  /** Milliseconds of a stretch. */
+  stretch: number;
   from: number;
   to: number;
   seasons: string[];
@@ -82,9 +85,9 @@ export async function flow(
     .distinct('season')
     .orderBy('season', 'desc')
     .pluck('season')) as string[];
-  if (ids.length === 0) return { bands: [], links: [], marks: [], losses: [], from, to, seasons };
+  if (ids.length === 0) return { bands: [], links: [], marks: [], losses: [], stretch: 1, from, to, seasons };
   const stretch = Math.ceil((to - from) / STRETCHES);
-  const [points, loads, links, marks, losses, book] = await Promise.all([
+  const [points, loads, links, marks, losses, causes, book] = await Promise.all([
     db('holding_point as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .whereIn('h.lot_id', ids)
@@ -124,11 +127,7 @@ export async function flow(
       .join('entry as e', 'e.seq', 'p.entry_seq')
       .whereIn('h.lot_id', ids)
       .whereNull('p.superseded_seq')
-      .where((q) =>
-        q
-          .whereIn('p.account', ['released', 'sold'])
-          .orWhere((b) => b.where('p.account', 'unexplained').whereIn('e.kind', ['count', 'weighing'])),
-      )
+      .whereIn('p.account', ['released', 'sold'])
       .where('p.order_at', '>=', from)
       .orderBy('p.order_at')
       .select(
@@ -137,12 +136,7 @@ export async function flow(
       ) as unknown as Promise<
       { lotId: number; at: number; account: string; number: number; entryId: string; site: string | null }[]
     >,
-    db('posting as p')
-      .join('holding as h', 'h.id', 'p.holding_id')
-      .join('entry as e', 'e.seq', 'p.entry_seq')
-      .whereIn('h.lot_id', ids)
-      .whereNull('p.superseded_seq')
-      .whereIn('p.account', ['picked', 'dead', 'culled', 'sampled', 'escaped', 'unexplained'])
+    lostOf(db, ids)
       .whereBetween('p.order_at', [from, to])
       .groupByRaw('h.lot_id, p.account, FLOOR((p.order_at - ?) / ?)', [from, stretch])
       .having(db.raw('SUM(p.delta) > 0') as never)
@@ -150,8 +144,19 @@ export async function flow(
         { lotId: 'h.lot_id', account: 'p.account' },
         db.raw('FLOOR((p.order_at - ?) / ?) AS nth', [from, stretch]),
         db.raw('SUM(p.delta) AS number'),
-        db.raw("COALESCE(MAX(NULLIF(JSON_VALUE(e.intent, '$.cause'), '')), '') AS cause"),
-      ) as unknown as Promise<{ lotId: number; account: string; nth: number; number: number; cause: string }[]>,
+      ) as unknown as Promise<Omit<FlowLoss, 'cause'>[]>,
+    // Picks, the most by far, are not asked for a cause.
+    lostOf(db, ids)
+      .join('entry as e', 'e.seq', 'p.entry_seq')
+      .whereNot('p.account', 'picked')
+      .whereBetween('p.order_at', [from, to])
+      .whereRaw("JSON_VALUE(e.intent, '$.cause') <> ''")
+      .groupByRaw('h.lot_id, p.account, FLOOR((p.order_at - ?) / ?)', [from, stretch])
+      .select(
+        { lotId: 'h.lot_id', account: 'p.account' },
+        db.raw('FLOOR((p.order_at - ?) / ?) AS nth', [from, stretch]),
+        db.raw("MAX(JSON_VALUE(e.intent, '$.cause')) AS cause"),
+      ) as unknown as Promise<{ lotId: number; account: string; nth: number; cause: string }[]>,
     speciesBook(db, siteId),
   ]);
   const byLot = new Map<number, typeof points>();
@@ -163,6 +168,7 @@ export async function flow(
   );
   // A lot that was gone when the window opens has nothing to draw.
   const bands = all.filter((b) => b.points.some((p) => p.number > 0));
+  const causeOf = new Map(causes.map((c) => [`${c.lotId} ${c.account} ${c.nth}`, c.cause]));
   const widest = new Map<string, number>();
   for (const b of bands)
     widest.set(b.species, (widest.get(b.species) ?? 0) + Math.max(...b.points.map((p) => p.number)));
@@ -173,23 +179,29 @@ export async function flow(
     marks: marks.map((m) => ({
       lotId: m.lotId,
       at: m.at,
-      kind: m.account === 'released' ? 'release' : m.account === 'sold' ? 'sale' : 'census',
+      kind: m.account === 'released' ? 'release' : 'sale',
       number: m.number,
       says: m.site ?? '',
       entryId: m.entryId,
     })),
-    losses: losses.map((l) => ({
-      lotId: l.lotId,
-      at: from + (Number(l.nth) + 0.5) * stretch,
-      account: l.account,
-      number: Number(l.number),
-      cause: l.cause,
-    })),
+    losses: losses.map((l) => {
+      const cause = causeOf.get(`${l.lotId} ${l.account} ${l.nth}`);
+      return { ...l, nth: Number(l.nth), number: Number(l.number), ...(cause ? { cause } : {}) };
+    }),
+    stretch,
     from,
     to,
     seasons,
   };
 }
+
+/** Animals of these lots that died, were taken out dead, or are missing. */
+const lostOf = (db: Db, lots: readonly number[]) =>
+  db('posting as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .whereIn('h.lot_id', [...lots])
+    .whereNull('p.superseded_seq')
+    .whereIn('p.account', ['picked', 'dead', 'culled', 'sampled', 'escaped', 'unexplained']);
 
 type Load = { lot: number; holding: number; at: number; source: number; coefficient: number; sd: number };
 

@@ -3,7 +3,7 @@ import { LotScreen } from '@/modules/lot/screens/LotScreen';
 import { lotView } from '@/modules/lot/views/lot';
 import { db } from '../../../_server/database';
 import { idIn, idOf } from '../../../_server/idOf';
-import { requestNow, workedOnce } from '../../../_server/request';
+import { computedOnce, requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
 
 export const metadata = { title: 'Lot' };
@@ -20,7 +20,7 @@ export default async function LotPage({
   const at = requestNow();
   const lotId = idOf(id);
   const older = idIn(before);
-  const lot = await workedOnce('lot', lotId, `${older ?? ''}`, () => lotView(db(), person, lotId, at, older));
+  const lot = await computedOnce('lot', lotId, `${older ?? ''}`, () => lotView(db(), person, lotId, at, older));
   if (!lot) notFound();
   return <LotScreen lot={lot} us={person.units === 'us'} now={at} timeZone={person.timeZone} />;
 }

@@ -6,7 +6,7 @@ import { routine } from '@/modules/incubation/views/routine';
 import { ArrangeRoom } from '@/modules/setup/screens/ArrangeRoom';
 import { db } from '../../../_server/database';
 import { idOf } from '../../../_server/idOf';
-import { requestNow, requestRound, workedOnce } from '../../../_server/request';
+import { computedOnce, requestNow, requestRound } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
 import { sheetOf } from '../../_unit/sheet';
 
@@ -24,7 +24,7 @@ export default async function RoomPage({
   const at = requestNow();
   const holdings = await requestRound();
   const roomId = idOf(id);
-  const room = await workedOnce('room', roomId, '', () => roomView(db(), person, roomId, at, holdings));
+  const room = await computedOnce('room', roomId, '', () => roomView(db(), person, roomId, at, holdings));
   if (!room) notFound();
   if (plan !== undefined && person.role === 'manager') return <ArrangeRoom room={room} />;
   const unit = room.units.find((u) => u.name === unitName);
@@ -37,7 +37,7 @@ export default async function RoomPage({
       timeZone={person.timeZone}
       us={person.units === 'us'}
       routine={
-        await workedOnce('routine', roomId, '', () =>
+        await computedOnce('routine', roomId, '', () =>
           routine(
             db(),
             person,
