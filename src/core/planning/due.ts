@@ -76,6 +76,9 @@ export type Due = {
   since: number;
 };
 
+/** Beyond its pattern, so that something is wrong: what is merely overdue is not. */
+export const isGrave = (d: Pick<Due, 'kind'>): boolean => d.kind === 'rise' || d.kind === 'low';
+
 /** What a hatchery settles for itself. */
 export type RoundSettings = {
   /** Days between sample weights; practice: one to four weeks. */

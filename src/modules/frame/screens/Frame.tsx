@@ -147,16 +147,11 @@ function LifeLine({ stations }: { stations: StationTotal[] }) {
         >
           <span className="relative inline-flex h-[38px] w-[38px] items-center justify-center rounded-full border border-strong bg-sheet max-sm:h-[30px] max-sm:w-[30px]">
             <Glyph name={stationGlyphs[s.station]} />
-            {s.due > 0 && (
-              <span
-                className="absolute -top-1 -right-2 flex h-[18px] min-w-[18px] items-center justify-center rounded-full bg-hand px-1 text-mark font-bold text-sheet"
-                title={`${s.due} want a hand`}
-              >
-                {s.due}
-              </span>
-            )}
           </span>
-          <span className="text-small text-soft">{stationWords[s.station]}</span>
+          <span className="text-small text-soft">
+            {stationWords[s.station]}
+            {s.due > 0 && <b className="ml-1.5 font-semibold whitespace-nowrap text-careful">{s.due} urgent</b>}
+          </span>
           <span className="text-body max-lg:text-small" data-station={s.station}>
             <Doubtful number={s.number} sd={s.sd} />
           </span>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { isGrave } from '@/core/planning/due';
 import { decimals, grouped } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { fromBase } from '@/core/quantities/measure';
@@ -84,7 +85,7 @@ export function RearingScreen({
                           <tr
                             key={u.id}
                             data-unit={u.name}
-                            className={selected === u.name ? 'bg-deep-wash' : due?.urgency === 1 ? 'bg-hand-wash' : ''}
+                            className={selected === u.name ? 'bg-deep-wash' : due && isGrave(due) ? 'bg-hand-wash' : ''}
                           >
                             <td>
                               <Link
@@ -108,7 +109,7 @@ export function RearingScreen({
                               </span>
                               {due && (
                                 <span
-                                  className={`block text-small leading-tight ${due.urgency === 1 ? 'text-hand' : 'text-soft'}`}
+                                  className={`block text-small leading-tight ${isGrave(due) ? 'text-hand' : due.urgency === 1 ? 'text-careful' : 'text-soft'}`}
                                 >
                                   {due.says.split(':')[0]}
                                 </span>

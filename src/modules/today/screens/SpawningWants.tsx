@@ -20,16 +20,16 @@ export function SpawningWants({ wants, now, timeZone }: { wants: readonly DayWan
           .map((w) => (
             <li
               key={w.key}
-              className={`border-b border-rule ${w.now ? `border-l-[3px] ${w.late ? 'border-l-hand' : 'border-l-deep'}` : 'pl-[3px]'}`}
+              className={`border-b border-rule ${w.now ? `border-l-[3px] ${w.late ? 'border-l-careful' : 'border-l-deep'}` : 'pl-[3px]'}`}
             >
               <Link
                 href={`/spawning/${day}`}
                 className="flex flex-wrap items-baseline gap-x-3 px-2 py-2 text-ink no-underline hover:bg-deep-wash"
               >
                 <span className="min-w-[3.9rem] flex-none font-bold">{w.who}</span>
-                <span className={`min-w-0 flex-1 ${w.late ? 'font-semibold text-hand' : ''}`}>{w.says}</span>
+                <span className={`min-w-0 flex-1 ${w.late ? 'text-careful' : ''}`}>{w.says}</span>
                 <span
-                  className={`flex-none tabular-nums ${w.late ? 'font-bold text-hand' : w.now ? 'font-bold text-deep' : 'text-soft'}`}
+                  className={`flex-none tabular-nums ${w.late ? 'font-bold text-careful' : w.now ? 'font-bold text-deep' : 'text-soft'}`}
                 >
                   {dueWords(w, now)}
                 </span>

@@ -8,12 +8,14 @@ import type { LivingHolding } from '@/server/stock/livingStock';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import type { Today } from '../views/today';
+import { First } from './First';
+import { firstThings } from './firstThings';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
 import { SpawningWants } from './SpawningWants';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
-import { walkLine } from './walkLine';
+import { unitHref, walkLine } from './walkLine';
 
 /** Lines that the server writes; the browser draws those below, out of what it is sent anyway. */
 const SEEN_FIRST = 20;
@@ -48,8 +50,7 @@ export function TodayScreen({
   const left = today.holdings.filter(daily).length;
   const routineLeft = routine.filter((t) => t.due).length;
   const walked = walkedRooms(today.holdings, room);
-  const wanting =
-    today.holdings.filter((h) => h.due.some((d) => d.urgency === 1)).length + days.wants.filter((w) => w.now).length;
+  const first = firstThings(today.holdings, days.wants, now, unitHref);
   const shown = ({ id, by, unit, type, payload, at }: Today['proposals'][number]): ProposalShown => {
     const meant = today.holdings.filter(
       (h) =>
@@ -76,7 +77,6 @@ export function TodayScreen({
             ) : (
               `${left} of ${today.holdings.length} still to look at`
             )}
-            {wanting > 0 && <span className="ml-2 font-semibold text-hand">{wanting} want a hand now</span>}
           </p>
           <span className="ml-auto flex flex-wrap gap-x-4 gap-y-1 whitespace-nowrap max-sm:ml-0">
             {canSettle && (
@@ -130,6 +130,7 @@ export function TodayScreen({
             </Link>
           </p>
         )}
+        <First things={first} />
         <SpawningWants wants={days.wants} now={now} timeZone={timeZone} />
         {rooms.map(([roomId, room]) => {
           const inRoom = today.holdings.filter((h) => h.roomId === roomId);
@@ -231,7 +232,7 @@ function FoldedRoom({
       <span className="text-small text-soft">
         {here.length} {here.length === 1 ? 'unit' : 'units'}
       </span>
-      {wanting > 0 && <span className="text-small font-semibold text-hand">{wanting} want a hand now</span>}
+      {wanting > 0 && <span className="text-small text-careful">{wanting} urgent</span>}
       <span className="ml-auto text-small text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
     </section>
   );

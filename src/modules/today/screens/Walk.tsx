@@ -30,6 +30,7 @@ export function WalkRow({ h }: { h: WalkLine }) {
   });
   const [number, setNumber] = useState('');
   const n = wholeOf(number, locale);
+  const grave = h.others.some((d) => d.grave);
   const urgent = daily?.urgent || h.others.some((d) => d.urgency === 1);
   const record = (value: number) =>
     void act.submit(
@@ -39,7 +40,7 @@ export function WalkRow({ h }: { h: WalkLine }) {
   return (
     <li
       ref={line}
-      className={`grid grid-cols-[3.4rem_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule py-1.5 pl-2 max-sm:grid-cols-[3rem_minmax(0,1fr)] ${urgent ? 'border-l-[3px] border-l-hand' : 'border-l-[3px] border-l-transparent'}`}
+      className={`grid grid-cols-[3.4rem_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule py-1.5 pl-2 max-sm:grid-cols-[3rem_minmax(0,1fr)] border-l-[3px] ${grave ? 'border-l-hand' : urgent ? 'border-l-careful' : 'border-l-transparent'}`}
       data-unit={h.unit}
       data-due={daily ? daily.says : ''}
     >
@@ -60,11 +61,11 @@ export function WalkRow({ h }: { h: WalkLine }) {
           {h.handsOff && <span className="text-small text-careful">{h.handsOff}</span>}
         </div>
         <div className="flex flex-wrap gap-x-3 text-small">
-          {daily?.urgent && <span className="font-semibold text-hand">{daily.says}</span>}
+          {daily?.urgent && <span className="text-careful">{daily.says}</span>}
           {h.others.map((d) => (
             <span
               key={d.key}
-              className={d.urgency === 1 ? 'font-semibold text-hand' : d.urgency === 2 ? 'text-careful' : 'text-soft'}
+              className={d.grave ? 'font-semibold text-hand' : d.urgency === 1 ? 'text-careful' : 'text-soft'}
             >
               {d.says}
             </span>

@@ -117,7 +117,7 @@ describe('the routine of a room', () => {
   });
 });
 
-test('what wants a hand now is counted and stands in its row; the rest waits in its own tone', () => {
+test('what is urgent stands first and in its row, overdue in amber; the rest waits in its own tone', () => {
   const urgent = holding(3, {
     due: [
       { holdingId: 3, unitId: 3, kind: 'pick', urgency: 1, says: 'not picked for 3 days', since: NOW },
@@ -125,13 +125,16 @@ test('what wants a hand now is counted and stands in its row; the rest waits in 
     ] as LivingHolding['due'],
   });
   draw(today({ holdings: [holding(1), urgent] }));
-  expect(screen.getByTestId('round-state').textContent).toContain('1 want a hand now');
-  expect(row('J3').getByText('not picked for 3 days').className).toContain('text-hand');
+  const first = within(screen.getByRole('region', { name: 'First' }));
+  expect(first.getAllByRole('listitem').map((li) => [li.dataset.tone, li.textContent])).toEqual([
+    ['overdue', 'J3not picked for 3 days'],
+  ]);
+  expect(row('J3').getByText('not picked for 3 days').className).toContain('text-careful');
   expect(row('J3').getByText('eyed check due').className).toContain('text-careful');
   expect(row('J1').queryByText('not picked today')).toBeNull();
 });
 
-test('what the spawning day wants stands before the walk, counts among what wants a hand, and leads to its day', () => {
+test('what the spawning day wants stands before the walk, what is due now first of all, and leads to its day', () => {
   const want = (who: string, over: Partial<DayWant>): DayWant => ({
     day: 7,
     dayName: 'Sterlet, 14 Apr',
@@ -149,7 +152,7 @@ test('what the spawning day wants stands before the walk, counts among what want
     want('STF12', {}),
     want('STF13', { at: NOW + 2 * HOUR, now: false, late: false }),
   ]);
-  expect(screen.getByTestId('round-state').textContent).toContain('1 want a hand now');
+  expect(within(screen.getByRole('region', { name: 'First' })).getAllByRole('listitem')).toHaveLength(1);
   const days = within(screen.getByRole('region', { name: 'Spawning day, Sterlet, 14 Apr' }));
   expect(days.getAllByRole('listitem').map((li) => li.textContent)).toEqual([
     expect.stringMatching(/^STF12look whether she runs13 min over/),

@@ -1,3 +1,4 @@
+import { isGrave } from '@/core/planning/due';
 import type { LivingHolding } from '@/server/stock/livingStock';
 
 /** What a line of the walk shows and records, and no more: hundreds of them go to the browser. */
@@ -9,8 +10,8 @@ export type WalkLine = Pick<
   eggs: boolean;
   /** The daily look, where it is still to come. */
   daily: { says: string; urgent: boolean; expected: boolean } | null;
-  /** What else it wants: the most urgent has 1. */
-  others: { key: string; says: string; urgency: number }[];
+  /** What else it wants: the most urgent has 1; grave is what lies beyond its pattern. */
+  others: { key: string; says: string; urgency: number; grave?: true }[];
   handsOff: 'hands off' | 'gently only' | null;
   /** What was found there today; undefined where nobody looked yet. */
   done: number | undefined;
@@ -28,12 +29,20 @@ export function walkLine(h: LivingHolding, done: number | undefined): WalkLine {
     daily: daily ? { says: daily.says, urgent: daily.urgency === 1, expected: eggs && h.watch !== null } : null,
     others: h.due
       .filter((d) => d !== daily && d.kind !== 'pick' && d.kind !== 'dead')
-      .map((d) => ({ key: d.kind + (d.check ?? ''), says: d.says, urgency: d.urgency })),
+      .map((d) => ({
+        key: d.kind + (d.check ?? ''),
+        says: d.says,
+        urgency: d.urgency,
+        ...(isGrave(d) ? { grave: true as const } : {}),
+      })),
     handsOff: severity === 1 ? 'hands off' : severity === 2 ? 'gently only' : null,
     done,
-    href:
-      eggs || h.station === 'yolksac'
-        ? `/rooms/${h.roomId}?unit=${encodeURIComponent(h.unit)}`
-        : `/rearing?unit=${encodeURIComponent(h.unit)}`,
+    href: unitHref(h),
   };
 }
+
+/** Where a unit is opened. */
+export const unitHref = (h: Pick<LivingHolding, 'station' | 'roomId' | 'unit'>): string =>
+  h.station === 'eggs' || h.station === 'yolksac'
+    ? `/rooms/${h.roomId}?unit=${encodeURIComponent(h.unit)}`
+    : `/rearing?unit=${encodeURIComponent(h.unit)}`;

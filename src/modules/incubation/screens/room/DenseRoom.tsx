@@ -1,4 +1,5 @@
 import { minutesWords } from '@/core/incubation/danger';
+import { isGrave } from '@/core/planning/due';
 import { short } from '@/core/quantities/format';
 import { stageColour } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
@@ -65,7 +66,8 @@ function Cell({ u, roomId, selected, dimmed }: { u: RoomUnit; roomId: number; se
   const h = u.holdings[0];
   const number = u.holdings.reduce((s, x) => s + x.number, 0);
   const due = u.holdings.flatMap((x) => x.due);
-  const urgent = due.find((d) => d.urgency === 1);
+  const urgent = due.find(isGrave) ?? due.find((d) => d.urgency === 1);
+  const grave = urgent !== undefined && isGrave(urgent);
   const soon = due.some((d) => d.urgency === 2);
   const says = h
     ? `${u.name}, ${h.lot}, ${h.stageName}, ${number}${urgent ? `: ${urgent.says}` : ''}`
@@ -79,7 +81,7 @@ function Cell({ u, roomId, selected, dimmed }: { u: RoomUnit; roomId: number; se
         aria-label={says}
         aria-current={selected ? 'true' : undefined}
         data-unit={u.name}
-        className={`relative block h-[36px] w-[42px] overflow-hidden border text-center no-underline ${selected ? 'border-2 border-deep' : urgent ? 'border-2 border-hand' : 'border-strong'} ${urgent ? 'bg-hand-wash' : 'bg-sheet'} ${dimmed ? 'opacity-40' : ''}`}
+        className={`relative block h-[36px] w-[42px] overflow-hidden border text-center no-underline ${selected ? 'border-2 border-deep' : grave ? 'border-2 border-hand' : urgent ? 'border-2 border-careful' : 'border-strong'} ${grave ? 'bg-hand-wash' : 'bg-sheet'} ${dimmed ? 'opacity-40' : ''}`}
       >
         <span
           aria-hidden
@@ -87,7 +89,7 @@ function Cell({ u, roomId, selected, dimmed }: { u: RoomUnit; roomId: number; se
           style={{ height: 3 + 5 * fillOf(u), background: h ? (stageColour[h.glyph] ?? 'var(--egg)') : 'transparent' }}
         />
         <span
-          className={`block truncate text-mark leading-[15px] ${urgent ? 'font-bold text-hand' : 'font-semibold text-ink'}`}
+          className={`block truncate text-mark leading-[15px] ${grave ? 'font-bold text-hand' : urgent ? 'font-bold text-careful' : 'font-semibold text-ink'}`}
         >
           {u.name}
         </span>

@@ -82,7 +82,7 @@ export function RoomScreen({
                 {routineLeft} of the routine to do
               </a>
             )}
-            {wanting.length > 0 && <b className="text-hand">{wanting.length} want a hand</b>}
+            {wanting.length > 0 && <b className="text-careful">{wanting.length} urgent</b>}
             {wanting.length > 0 && ', '}
             <span className="text-soft">
               {room.lookedToday} of {living.length} looked at today

@@ -31,7 +31,7 @@ export function UnitCell({
         scroll={false}
         aria-current={selected ? 'true' : undefined}
         data-unit={u.name}
-        className={`block h-full border-l-[3px] px-2 py-1.5 text-ink no-underline ${lot?.wants?.now ? 'border-hand bg-hand-wash' : selected ? 'border-deep bg-deep-wash' : 'border-transparent hover:bg-sheet'} ${dimmed ? 'opacity-45' : ''}`}
+        className={`block h-full border-l-[3px] px-2 py-1.5 text-ink no-underline ${lot?.wants?.grave ? 'border-hand bg-hand-wash' : selected ? 'border-deep bg-deep-wash' : 'border-transparent hover:bg-sheet'} ${dimmed ? 'opacity-45' : ''}`}
       >
         <span className="flex items-baseline gap-1.5">
           <b className="text-body">{u.name}</b>
@@ -80,7 +80,7 @@ export function UnitCell({
             )}
             {lot.wants && (
               <span
-                className={`block text-mark leading-tight ${lot.wants.now ? 'font-semibold text-hand' : 'text-careful'}`}
+                className={`block text-mark leading-tight ${lot.wants.grave ? 'font-semibold text-hand' : 'text-careful'}`}
               >
                 {lot.wants.says}
               </span>

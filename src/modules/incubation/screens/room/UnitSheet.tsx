@@ -9,6 +9,7 @@ import { calculation as fertileOrDead } from '@/core/incubation/fertileOrDead';
 import { calculation as loading } from '@/core/incubation/loading';
 import { calculation as skipping } from '@/core/incubation/skipping';
 import { causesOf } from '@/core/incubation/verdicts';
+import { isGrave } from '@/core/planning/due';
 import { decimals, grouped } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth } from '@/core/time/localDay';
@@ -99,9 +100,7 @@ export function UnitSheet({
               {h.due.map((d) => (
                 <li
                   key={d.kind + (d.check ?? '')}
-                  className={
-                    d.urgency === 1 ? 'font-semibold text-hand' : d.urgency === 2 ? 'text-careful' : 'text-soft'
-                  }
+                  className={isGrave(d) ? 'font-semibold text-hand' : d.urgency < 3 ? 'text-careful' : 'text-soft'}
                 >
                   {d.says.charAt(0).toUpperCase() + d.says.slice(1)}.
                 </li>

@@ -1,4 +1,5 @@
 import { minutesWords } from '@/core/incubation/danger';
+import { isGrave } from '@/core/planning/due';
 import { dayMonth } from '@/core/time/localDay';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import type { RoomUnit } from '../../views/room';
@@ -23,7 +24,7 @@ export type CellShown = {
     reserve: string | null;
     /** The last round has left the pattern. */
     called: boolean;
-    wants: { says: string; now: boolean } | null;
+    wants: { says: string; grave: boolean } | null;
   } | null;
 };
 
@@ -33,7 +34,7 @@ export function cellOf(u: RoomUnit, now: number, timeZone: string): CellShown {
   const shown = { name: u.name, drawn: drawnOf(u, off), losses: h ? u.losses : [] };
   if (!h) return { ...shown, lot: null };
   const due = u.holdings.flatMap((x) => x.due);
-  const urgent = due.find((d) => d.urgency === 1);
+  const urgent = due.find(isGrave) ?? due.find((d) => d.urgency === 1);
   const soon = due.find((d) => d.urgency === 2 && d.kind !== 'pick' && d.kind !== 'dead');
   const hatch = h.milestones.find((m) => (h.station === 'eggs' ? m.enters === 'yolksac' : m.enters === 'fry'));
   const careful = soon ? short(soon.says) : off === 1 ? 'hands off' : off === 2 ? 'gently only' : null;
@@ -48,7 +49,11 @@ export function cellOf(u: RoomUnit, now: number, timeZone: string): CellShown {
       next: nextStep(h, now, timeZone),
       reserve: u.danger ? minutesWords(u.danger.minutes) : null,
       called: u.holdings.some((x) => x.watch?.last?.verdict),
-      wants: urgent ? { says: short(urgent.says), now: true } : careful ? { says: careful, now: false } : null,
+      wants: urgent
+        ? { says: short(urgent.says), grave: isGrave(urgent) }
+        : careful
+          ? { says: careful, grave: false }
+          : null,
     },
   };
 }

@@ -40,7 +40,7 @@ test('four hundred units are all there, each a link with its story in words, the
   expect(html.match(/data-unit="/g)).toHaveLength(400);
   expect(html).toContain('aria-label="J7, AC-31-01, eggs, 36412: not picked for 3 days"');
   expect(html).toContain('aria-label="J10, empty"');
-  expect(html.match(/border-hand/g)).toHaveLength(2);
+  expect(html.match(/border-careful/g)).toHaveLength(2);
   expect(html).toContain('36 k');
   expect(html.length).toBeLessThan(400_000);
 });

@@ -127,13 +127,13 @@ describe('what the water of a room may do', () => {
   });
 });
 
-test('who wants a hand is said at the top and at the unit, in its first words', () => {
+test('what is urgent is said at the top and at the unit, in its first words', () => {
   open([
     unit('J1', { holdings: [eggs({ due: [due(1, 'hatch may begin: look, keep hands off, screens clear')] })] }),
     unit('J2', { holdings: [eggs({ due: [due(2, 'eyed? look at a sample')] })] }),
     unit('J3', { holdings: [], number: 0, sd: 0 }),
   ]);
-  expect(screen.getByText('1 want a hand')).toBeTruthy();
+  expect(screen.getByText('1 urgent')).toBeTruthy();
   expect(screen.getByText('1 of 2 looked at today')).toBeTruthy();
   expect(cell('J1').textContent).toContain('hatch may begin');
   expect(cell('J1').textContent).not.toContain('screens');

@@ -105,15 +105,17 @@ test('where the books and what must be alive part, both stand there by name', ()
   expect(text()).toMatch(/in the unit by the books; alive, estimated: 19 000/);
 });
 
-test('what is due, most urgent in its tone, and why hands should stay off', () => {
+test('what is due: overdue in amber, red alone what lies beyond its pattern; and why hands should stay off', () => {
   const due = [
+    { kind: 'rise', urgency: 1, says: '598 dead, 5 to 123 expected' },
     { kind: 'pick', urgency: 1, says: 'not picked for 3 days' },
     { kind: 'check', check: 'eyed', urgency: 2, says: 'eyed check due' },
   ] as unknown as LivingHolding['due'];
   sheet({
     holdings: [holding({ due, handsOff: { why: 'eggs die of a knock now', severity: 1, to: 0.5, progress: 0.3 } })],
   });
-  expect(screen.getByText('Not picked for 3 days.').className).toContain('text-hand');
+  expect(screen.getByText('598 dead, 5 to 123 expected.').className).toContain('text-hand');
+  expect(screen.getByText('Not picked for 3 days.').className).toContain('text-careful');
   expect(screen.getByText('Eyed check due.').className).toContain('text-careful');
   expect(text()).toContain('Hands off: eggs die of a knock now, until 50 % of the way; now 30 %.');
 });
