@@ -5,8 +5,8 @@ import {
   normalQuantile,
   studentQuantile,
   studentTwoSided,
-  Z95,
 } from './distributions';
+import { Z95 } from './quantities/interval';
 
 // Percentage points as every table of the t and chi-square distributions prints them.
 test.each([

@@ -36,9 +36,6 @@ export function chiSquareQuantile(p: number, df: number): number {
   return jstat.chisquare.inv(p, df);
 }
 
-/** The 97.5 % point of the normal: half-width of a 95 % interval = Z95 standard deviations. */
-export const Z95 = 1.959963984540054;
-
 /** P(X <= x) for the standard normal. */
 export function normalCdf(x: number): number {
   return jstat.normal.cdf(x, 0, 1);

@@ -1,6 +1,7 @@
 import { type HoldingKey, placeOf } from '@/core/books/accounts';
 import type { Refusal } from '@/core/books/refusal';
 import { decimals, grouped } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { dayMonth } from '@/core/time/localDay';
 import type { Choice } from '@/server/act/question';
 import { ActRefused, asked } from '@/server/act/refused';
@@ -64,7 +65,7 @@ function words(r: Refusal, names: Names, where: string): Said {
     case 'moreThanThere': {
       const off = r.asked - r.there;
       const z = r.z === null ? '' : ` That is ${decimals(r.z, 1)} standard deviations off.`;
-      const message = `${grouped(r.asked)} is more than the books hold in ${where}: ${grouped(r.there)}${r.sd > 0 ? ` ±${grouped(1.96 * r.sd)}` : ''}.`;
+      const message = `${grouped(r.asked)} is more than the books hold in ${where}: ${grouped(r.there)}${r.sd > 0 ? ` ±${grouped(Z95 * r.sd)}` : ''}.`;
       if (!r.mayTakeShortfall) return [message, 'Give a smaller number, or count what is there first.', 'number'];
       return [
         `${message}${z}`,

@@ -1,4 +1,5 @@
 import { withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 
 /** How a number was got, as a small mark with its word for those who do not see it. */
 const marks: Record<string, { mark: string; word: string }> = {
@@ -21,10 +22,10 @@ export function Doubtful({
   how?: string;
   size?: 'row' | 'big' | 'plain';
 }) {
-  const d = withDoubt(number, 1.96 * sd);
+  const d = withDoubt(number, Z95 * sd);
   const big = size === 'big';
   return (
-    <span className="whitespace-nowrap" data-number={number} data-half={Math.round(1.96 * sd)}>
+    <span className="whitespace-nowrap" data-number={number} data-half={Math.round(Z95 * sd)}>
       <span className={big ? 'text-figure leading-none font-bold' : size === 'row' ? 'font-bold' : ''}>{d.number}</span>
       {d.half && <span className={`text-soft ${big ? 'ml-1.5 text-lead' : 'ml-1 text-small'}`}>±{d.half}</span>}
       {how && marks[how] && (

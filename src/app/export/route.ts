@@ -1,3 +1,4 @@
+import { Z95 } from '@/core/quantities/interval';
 import { isoDay } from '@/core/time/localDay';
 import { broodView } from '@/modules/brood/views/brood';
 import { ledger, ledgerKinds } from '@/modules/records/views/ledger';
@@ -102,7 +103,7 @@ async function* stockPages(
       room: r.room,
       stage: r.stage,
       number: r.number,
-      doubt: Math.round(1.96 * r.sd),
+      doubt: Math.round(Z95 * r.sd),
       asOf: list.asOf,
       knownAt: list.knownAt,
       zone: person.timeZone,
@@ -173,7 +174,7 @@ async function* ledgerPages(
           id: e.id,
         };
         const moved = parts.get(e.seq) ?? [];
-        return moved.length === 0 ? [of] : moved.map(({ sd, ...p }) => ({ ...of, ...p, doubt: Math.round(1.96 * sd) }));
+        return moved.length === 0 ? [of] : moved.map(({ sd, ...p }) => ({ ...of, ...p, doubt: Math.round(Z95 * sd) }));
       });
     before = entries.length === PAGE ? entries.at(-1)!.seq : undefined;
   } while (before !== undefined);

@@ -5,6 +5,7 @@ import { type MeasurementInput, measurement, numberFrom, workingOf } from '@/cor
 import { trough } from '@/core/eggs/trough';
 import { volumetricCount } from '@/core/eggs/volumetric';
 import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
@@ -174,7 +175,7 @@ function TroughInputs({
         error={packing.error}
         hint={
           value.packingSd
-            ? `±${figures(1.96 * Number(value.packingSd), 2)}, learned from batches counted here by a row and by volume both`
+            ? `±${figures(Z95 * Number(value.packingSd), 2)}, learned from batches counted here by a row and by volume both`
             : 'Left empty: simple hexagonal layers. Count a batch by volume too, and this hatchery learns its own'
         }
       />
@@ -263,7 +264,7 @@ export function Outcome({ value, of }: { value: HowManyValue; of?: ScatterOf }) 
 
 /** One number has one ±, here and in the books: that of the samples, or of counting itself where they tell less. */
 function bookedHalf(sd: number, ofSamples: number): { value: number; says: string | null } {
-  const value = 1.96 * sd;
+  const value = Z95 * sd;
   return value > 1.05 * ofSamples
     ? {
         value,
@@ -276,7 +277,7 @@ function bookedHalf(sd: number, ofSamples: number): { value: number; says: strin
 function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' | 'displaced' }> }) {
   const parsed = measurement.parse(m);
   const n = numberFrom(parsed);
-  const d = withDoubt(n.number, 1.96 * n.sd);
+  const d = withDoubt(n.number, Z95 * n.sd);
   // As it is worked for the books: with the doubt of a packing that nobody calibrated.
   const o = m.method === 'trough' ? trough.compute(trough.input.parse(workingOf(parsed)!.input)) : null;
   return (

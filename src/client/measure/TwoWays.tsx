@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { Button } from '@/ui/Button';
 import { numberText, useShown } from '../inputs';
 import { type ScatterOf, useSession } from '../session';
@@ -79,7 +80,7 @@ function Reconciled({ measured, of }: { measured: MeasurementInput | null; of?: 
   const each = measured.parts.map((p) => numberFrom(measurement.parse(p), of && usual[of]));
   if (each.some((n) => n.sd === 0)) return <p className="quiet">One of them was counted egg by egg: it stands.</p>;
   const c = combineEstimates(each.map((n) => ({ value: n.number, sd: n.sd })));
-  const d = withDoubt(c.value, 1.96 * c.sd);
+  const d = withDoubt(c.value, Z95 * c.sd);
   return (
     <div className="border-t border-strong pt-2" data-testid="reconciled" data-agree={c.agree}>
       <p>

@@ -1,4 +1,4 @@
-import { Z95 } from '../distributions';
+import { Z95 } from '../quantities/interval';
 
 export type Doubtful = { number: number; sd: number };
 
@@ -29,7 +29,7 @@ export function compareCount(book: Doubtful, count: Doubtful) {
   const difference = count.number - book.number;
   const sd = Math.hypot(book.sd, count.sd);
   const z = difference === 0 ? 0 : sd === 0 ? Math.sign(difference) * Number.MAX_SAFE_INTEGER : difference / sd;
-  return { difference, z, agree: Math.abs(z) < 1.96, combined: withInterval(combineTwo(book, count)) };
+  return { difference, z, agree: Math.abs(z) < Z95, combined: withInterval(combineTwo(book, count)) };
 }
 
 /** How much of the count enters the combination: 1 takes it whole. */

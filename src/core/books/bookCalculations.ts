@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { Z95 } from '../distributions';
 import { plain } from '../quantities/format';
+import { Z95 } from '../quantities/interval';
 import { compareCount, largestRemainder, mixComposition, survivalOf } from './arithmetic';
 
 const number = z.strictObject({ number: schema.nonNegative, sd: schema.nonNegative });

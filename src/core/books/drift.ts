@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { studentQuantile, Z95 } from '../distributions';
+import { studentQuantile } from '../distributions';
+import { Z95 } from '../quantities/interval';
 
 const census = z.strictObject({
   id: z.string().default(''),

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { schema } from '../calculation';
-import { Z95 } from '../distributions';
 import { eggsByRatio } from '../eggs/byRatio';
 import { combineEstimates } from '../eggs/combine';
 import { trough } from '../eggs/trough';
 import { volumeSample, volumetricCount } from '../eggs/volumetric';
+import { Z95 } from '../quantities/interval';
 import { countByWeight } from '../sampling/countByWeight';
 import { weightBatch } from '../sampling/meanWeight';
 import { thresholds } from '../thresholds';

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { chiSquareUpper, Z95 } from '../distributions';
+import { chiSquareUpper } from '../distributions';
 import { decimals } from '../quantities/format';
+import { Z95 } from '../quantities/interval';
 
 const point = z.strictObject({
   id: z.string().min(1, 'needs a name'),

@@ -1,7 +1,8 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
-import { normalQuantile, Z95 } from '../distributions';
+import { normalQuantile } from '../distributions';
+import { Z95 } from '../quantities/interval';
 import { thresholds } from '../thresholds';
 import { spread } from './asked';
 

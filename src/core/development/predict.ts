@@ -1,5 +1,6 @@
-import { normalQuantile, Z95 } from '../distributions';
+import { normalQuantile } from '../distributions';
 import { decimals, plain } from '../quantities/format';
+import { Z95 } from '../quantities/interval';
 import { thresholds } from '../thresholds';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
 import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
-import { chiSquareUpper, Z95 } from '../distributions';
+import { chiSquareUpper } from '../distributions';
+import { Z95 } from '../quantities/interval';
 
 const estimate = z.strictObject({ value: z.number(), sd: schema.positive, label: z.string().optional() });
 

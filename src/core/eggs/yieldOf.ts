@@ -1,3 +1,4 @@
+import { Z95 } from '../quantities/interval';
 import { thresholds } from '../thresholds';
 import { expected } from './expected';
 import { volumeOfOneMl } from './sphere';
@@ -24,7 +25,7 @@ export function yieldOf(
 ): Yield {
   const eggs = massG * perG.mean;
   const spread = (perG.sd ?? 0) / perG.mean;
-  const sd = Math.hypot((promise.high - promise.expected) / 1.96, promise.expected * spread);
+  const sd = Math.hypot((promise.high - promise.expected) / Z95, promise.expected * spread);
   const o = expected.compute(
     expected.input.parse({ femaleMassKg: 1, eggsPerKg: promise.expected, eggsPerKgSd: sd, eggs }),
   );

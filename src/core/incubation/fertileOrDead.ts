@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
-import { Z95 } from '../distributions';
+import { Z95 } from '../quantities/interval';
 
 const sample = z
   .strictObject({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })

@@ -1,4 +1,5 @@
-import { chiSquareQuantile, studentQuantile, Z95 } from '../distributions';
+import { chiSquareQuantile, studentQuantile } from '../distributions';
+import { Z95 } from '../quantities/interval';
 
 /** One sample of a ratio: `y` per `x` (animals per mL, grams per animal). */
 export type RatioSample = { y: number; x: number };

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { betaCdf, studentQuantile, Z95 } from '../distributions';
+import { betaCdf, studentQuantile } from '../distributions';
+import { Z95 } from '../quantities/interval';
 import { countByWeight } from './countByWeight';
 import { moreNeeded, probabilityAbove } from './decide';
 import { shareDifference } from './difference';

@@ -1,6 +1,7 @@
 import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, numberFrom } from '@/core/books/measure';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import type { Event } from '@/server/act/event';
 import { answered, ask, type Context } from '@/server/context';
 import { answer } from '@/server/questions';
@@ -71,8 +72,8 @@ export function askWhichStands(
   z: number,
   full: boolean,
 ) {
-  const b = withDoubt(book.estimated, 1.96 * book.sd);
-  const n = withDoubt(count.number, 1.96 * count.sd);
+  const b = withDoubt(book.estimated, Z95 * book.sd);
+  const n = withDoubt(count.number, Z95 * count.sd);
   const words = (d: { number: string; half: string | null }) => (d.half ? `${d.number} ±${d.half}` : d.number);
   const more = count.number > book.estimated;
   const likelier = full

@@ -3,6 +3,7 @@ import anyAscii from 'any-ascii';
 import * as fontkit from 'fontkit';
 import PDFDocument from 'pdfkit';
 import { withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 
 export type Doc = PDFKit.PDFDocument;
 
@@ -84,7 +85,7 @@ export function fitted(s: string): { text: string; wide: boolean } {
   return { text, wide: NOT_IN_FACE.test(text) };
 }
 export const doubt = (n: number, sd: number) => {
-  const d = withDoubt(n, 1.96 * sd);
+  const d = withDoubt(n, Z95 * sd);
   return d.half ? `${d.number} ±${d.half}` : d.number;
 };
 

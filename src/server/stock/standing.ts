@@ -1,6 +1,6 @@
 import type { Place } from '@/core/books/accounts';
 import { type BookState, numbersAt } from '@/core/books/state';
-import { Z95 } from '@/core/distributions';
+import { Z95 } from '@/core/quantities/interval';
 import { type Capability, capabilitiesOf } from '@/core/species/capabilities';
 import { stageOf } from '@/core/species/species';
 import { shippedSpecies, speciesOf } from '@/reference/shipped';

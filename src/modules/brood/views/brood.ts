@@ -3,6 +3,7 @@ import type { FishSource, Sex } from '@/core/brood/parseFish';
 import { adultMassG, type MassRange } from '@/core/brood/plausible';
 import { expected } from '@/core/eggs/expected';
 import type { Animal } from '@/core/genetics/pedigree';
+import { Z95 } from '@/core/quantities/interval';
 import { type Species, valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { fromJson } from '@/store/books/rows';
@@ -258,7 +259,7 @@ export function eggsOf(book: Species, massG: number): { expected: number; low: n
       femaleMassKg: massG / 1000,
       eggsPerKg: perKg.value,
       // Reference's spread is the half-width in which most stocks lie.
-      eggsPerKgSd: (perKg.spread ?? 0) / 1.96,
+      eggsPerKgSd: (perKg.spread ?? 0) / Z95,
     }),
   );
   return { expected: o.expected, low: o.low ?? o.expected, high: o.high ?? o.expected };

@@ -1,4 +1,5 @@
 import { grouped, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { dayMonth } from '@/core/time/localDay';
 import { beganWith, type Group, numberAt, type Run, sdAt, stagesAt } from './layout';
 import { useLedgerAt } from './useLedgerAt';
@@ -43,7 +44,7 @@ export function Tip({
   const sd = run
     ? sdAt(run.band, at)
     : Math.sqrt(runs.reduce((s, b) => s + (numberAt(b, at) > 0 ? sdAt(b, at) ** 2 : 0), 0));
-  const d = withDoubt(number, 1.96 * sd);
+  const d = withDoubt(number, Z95 * sd);
   const began = run ? beganWith(run.band) : 0;
   return (
     <div

@@ -1,3 +1,4 @@
+import { Z95 } from '@/core/quantities/interval';
 import type { Flow, FlowBand } from '../views/flow';
 
 /** Pixels above a species for its name, and below it for what it loses. */
@@ -98,7 +99,7 @@ export function layOut(flow: Flow, window: Window, width: number, height: number
 function runOf(band: FlowBand, at: readonly number[], end: number): Run {
   // What lives today is drawn up to today in its full height, and no further.
   const number = smooth(smooth(at.map((t) => numberAt(band, Math.min(t, end))))).map((n, i) => (at[i]! > end ? 0 : n));
-  const half = at.map((t, i) => (number[i]! > 0 ? 1.96 * sdAt(band, t) : 0));
+  const half = at.map((t, i) => (number[i]! > 0 ? Z95 * sdAt(band, t) : 0));
   const alive = number.map((n) => n > 0);
   return { band, number, half, top: [], bottom: [], first: alive.indexOf(true), last: alive.lastIndexOf(true) };
 }

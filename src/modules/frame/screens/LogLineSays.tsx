@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import { withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import type { readLine } from '@/core/shorthand/parse';
 import type { Said, Shorthand } from '@/core/shorthand/reading';
 import { Button } from '@/ui/Button';
@@ -14,7 +15,7 @@ export function plain(says: readonly Said[]): string {
   return says
     .map((s) => {
       if (typeof s === 'string') return s;
-      const d = withDoubt(s.number, 1.96 * s.sd);
+      const d = withDoubt(s.number, Z95 * s.sd);
       return d.half ? `${d.number} ±${d.half}` : d.number;
     })
     .join('');

@@ -1,5 +1,6 @@
 import { scaleLinear, scaleLog } from 'd3';
 import { grouped, percent } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
 import type { LotView } from '../views/lot';
@@ -80,8 +81,8 @@ function StairChart({ steps }: { steps: readonly Step[] }) {
   if (steps.length < 2) return null;
   const W = 560;
   const H = 150;
-  const highest = Math.max(...steps.map((s) => s.number + 1.96 * s.sd));
-  const lowest = Math.max(1, Math.min(...steps.map((s) => Math.max(1, s.number - 1.96 * s.sd))));
+  const highest = Math.max(...steps.map((s) => s.number + Z95 * s.sd));
+  const lowest = Math.max(1, Math.min(...steps.map((s) => Math.max(1, s.number - Z95 * s.sd))));
   const y = scaleLog()
     .domain([lowest / 1.6, highest * 1.15])
     .range([H - 24, 10]);
@@ -108,8 +109,8 @@ function StairChart({ steps }: { steps: readonly Step[] }) {
         </g>
       ))}
       {steps.map((s, i) => {
-        const top = y(s.number + 1.96 * s.sd);
-        const bottom = y(Math.max(lowest / 1.6, s.number - 1.96 * s.sd));
+        const top = y(s.number + Z95 * s.sd);
+        const bottom = y(Math.max(lowest / 1.6, s.number - Z95 * s.sd));
         const next = steps[i + 1];
         return (
           <g key={s.stage}>

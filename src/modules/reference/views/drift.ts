@@ -1,5 +1,6 @@
 import { drift } from '@/core/books/drift';
 import { CalculationError, run } from '@/core/calculation';
+import { Z95 } from '@/core/quantities/interval';
 import type { Db } from '@/store/connection';
 
 type Census = (typeof drift.input)['_zod']['input']['censuses'][number];
@@ -55,9 +56,12 @@ export async function ownDrift(db: Db, siteId: number, species: string): Promise
     const own = byStage.get(r.stage) ?? [];
     own.push({
       id: `${r.unit} ${new Date(r.at).toISOString().slice(0, 10)}`,
-      books: { number: r.number, sd: Math.sqrt(Math.max(0, r.sd ** 2 - (r.exposure * (r.driftSd ?? 0)) ** 2)) },
-      count: { number: r.value, sd: Math.max(0, (r.high - r.low) / (2 * 1.96)) },
-      exposure,
+      books: {
+        number: r.number,
+        sd: said(Math.sqrt(Math.max(0, r.sd ** 2 - (r.exposure * (r.driftSd ?? 0)) ** 2))),
+      },
+      count: { number: r.value, sd: said(Math.max(0, (r.high - r.low) / (2 * Z95))) },
+      exposure: said(exposure),
     });
     byStage.set(r.stage, own);
   }
@@ -68,6 +72,9 @@ export async function ownDrift(db: Db, siteId: number, species: string): Promise
     ...learn(censuses),
   }));
 }
+
+/** Five figures are all that a working shows, and more than any of these is known to. */
+const said = (v: number): number => Number(v.toPrecision(5));
 
 type Row = {
   stage: string;

@@ -1,4 +1,4 @@
-import { Z95 } from '@/core/distributions';
+import { Z95 } from '@/core/quantities/interval';
 import { factorOf, isOutlier, ownClocks, seenOf } from '@/store/clocks';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';

@@ -1,5 +1,6 @@
 'use client';
 import { grouped } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { Doubtful } from '@/ui/number';
 import type { DayView } from '../views/day';
 
@@ -31,7 +32,7 @@ export function DaySays({ view }: { view: DayView }) {
       ) : (
         plan.eggsWanted > 0 &&
         counted.number > 0 &&
-        short > 1.96 * counted.sd && <span className="text-careful">, {grouped(short)} short</span>
+        short > Z95 * counted.sd && <span className="text-careful">, {grouped(short)} short</span>
       )}
       <Rejected view={view} />
     </span>

@@ -1,9 +1,9 @@
 import type { Sex } from '@/core/brood/parseFish';
 import { HOUR_MS, type Point } from '@/core/development/timeline';
-import { Z95 } from '@/core/distributions';
 import { eggsPerGByDiameter, type Yield, yieldOf } from '@/core/eggs/yieldOf';
 import { femalesNeeded } from '@/core/induction/females';
 import { type LatencyClock, latencyClock, type ReadyFinding } from '@/core/induction/latency';
+import { Z95 } from '@/core/quantities/interval';
 import type { BathMixed } from '@/core/spawning/acts';
 import { type BathUsed, bathsOf } from '@/core/spawning/baths';
 import { type BowlStamp, type DayState, dayState, eggsLeft } from '@/core/spawning/dayState';

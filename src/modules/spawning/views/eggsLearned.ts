@@ -2,6 +2,7 @@ import type { Measurement } from '@/core/books/measure';
 import { run } from '@/core/calculation';
 import { type Learned, swelling } from '@/core/eggs/swelling';
 import { packing, trough } from '@/core/eggs/trough';
+import { Z95 } from '@/core/quantities/interval';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 
@@ -105,7 +106,7 @@ function packingOf(list: readonly Measurement[]): EggsLearned['packing'] {
     return [
       run(packing, {
         diameterMm: d.diameterMm,
-        diameterSdMm: (d.diameterHigh - d.diameterLow) / 2 / 1.96,
+        diameterSdMm: (d.diameterHigh - d.diameterLow) / 2 / Z95,
         samples: volume.samples,
       }),
     ];

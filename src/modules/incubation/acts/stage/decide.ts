@@ -2,6 +2,7 @@ import { compareCount } from '@/core/books/arithmetic';
 import { type Measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { grouped } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { thresholds } from '@/core/thresholds';
 import { askWhichStands } from '@/modules/sorting/census';
 import { speciesOf } from '@/reference/shipped';
@@ -101,7 +102,7 @@ async function hatched(
       ? {}
       : {
           share: n.number / (n.number + p.unhatched),
-          shareHalf: (1.96 * n.sd * p.unhatched) / (n.number + p.unhatched) ** 2,
+          shareHalf: (Z95 * n.sd * p.unhatched) / (n.number + p.unhatched) ** 2,
         };
   if (!p.measured) {
     const own = { number: Math.round(book.estimated), sd: book.sd };

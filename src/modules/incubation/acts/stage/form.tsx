@@ -15,6 +15,7 @@ import { useEventFields } from '@/client/when';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { isTable } from '@/core/units/unitKinds';
 import { changeStage } from '@/modules/incubation/acts/stage/act';
 import { Button } from '@/ui/Button';
@@ -139,7 +140,7 @@ function Together({ h, unhatched, counted }: { h: ActHolding; unhatched: number;
   const sd = h.sd ?? 0;
   const rest = Math.max(0, (h.estimated ?? h.number) - unhatched);
   const said = (n: number, s: number) => {
-    const d = withDoubt(n, 1.96 * s);
+    const d = withDoubt(n, Z95 * s);
     return d.half ? `${d.number} ±${d.half}` : d.number;
   };
   const other = counted ? numberFrom(measurement.parse(counted)) : null;

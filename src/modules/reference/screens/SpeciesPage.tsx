@@ -1,0 +1,216 @@
+'use client';
+
+import { figures } from '@/core/quantities/format';
+import { limitId, type Species, valueId } from '@/core/species/species';
+import { dayMonth, isoDay } from '@/core/time/localDay';
+import { Glyph } from '@/ui/glyphs';
+import { Table } from '@/ui/Table';
+import type { OwnDrift } from '../views/drift';
+import type { OwnClock as Own } from '../views/ownClock';
+import type { OwnDeaths } from '../views/ownDeaths';
+import type { ValueChange } from '../views/reference';
+import { daysAt, STEADY } from './daysAt';
+import { OwnClock } from './OwnClock';
+import { OwnDeathsLine } from './OwnDeathsLine';
+import { OwnDriftLine } from './OwnDriftLine';
+import { SpawningValues } from './SpawningValues';
+import { ValueEditor } from './ValueEditor';
+import { valueAt, valueWords } from './valueForm';
+
+/** One species: its stages, dates, limits and values, each with its source, and what this hatchery has learned of them. */
+export function SpeciesPage({
+  s,
+  history,
+  ownDrift,
+  ownDeaths = null,
+  ownClock,
+  mayEdit,
+  now,
+  timeZone,
+}: {
+  s: Species;
+  history: ValueChange[];
+  ownDrift: OwnDrift[];
+  ownDeaths?: OwnDeaths | null;
+  ownClock: Own | null;
+  mayEdit: boolean;
+  now: number;
+  timeZone: string;
+}) {
+  const editor = (path: string) => (mayEdit ? <ValueEditor species={s} path={path} /> : null);
+  return (
+    <>
+      <h2 className="text-title">
+        {s.name} <i className="text-body font-normal text-soft">{s.latin}</i>
+      </h2>
+      <ul className="my-3 flex flex-wrap gap-x-6 gap-y-2">
+        {s.stages.map((x) => (
+          <li key={x.id} className="flex items-center gap-2">
+            <Glyph name={x.glyph} size={24} /> {x.name}
+          </li>
+        ))}
+      </ul>
+      <h2 className="mt-5 mb-1">The clock</h2>
+      <Table>
+        <thead>
+          <tr>
+            <th>to</th>
+            {STEADY.map((t) => (
+              <th key={t} className="num">
+                {t} °C
+              </th>
+            ))}
+            <th className="num">spread</th>
+            <th>counted from</th>
+            <th>source</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {s.milestones.map((m) => (
+            <tr key={m.id}>
+              <td className="font-bold">{m.name}</td>
+              {STEADY.map((t) => (
+                <td key={t} className="num">
+                  {daysAt(m.model, t)}
+                </td>
+              ))}
+              <td className="num">{Math.round(100 * m.cv)} %</td>
+              <td className="text-soft">{m.sumFrom === 'fertilisation' ? 'fertilisation' : 'the stage before'}</td>
+              <td>
+                <Source {...m} />
+              </td>
+              <td>{editor(`milestones.${m.id}`)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <p className="quiet mt-1 text-small">Days at a steady temperature; a dash where the model was not fitted.</p>
+      {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
+      <h2 className="mt-5 mb-1">Limits and values</h2>
+      <Table>
+        <tbody>
+          {s.limits.map((l) => (
+            <tr key={limitId(l)}>
+              <td>
+                {l.what}, {l.stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === l.stage)?.name ?? l.stage)}
+              </td>
+              <td className="num font-bold">
+                {l.low ?? ''}{' '}
+                {l.low !== undefined && l.high !== undefined ? 'to' : l.low !== undefined ? 'or more' : 'up to'}{' '}
+                {l.high ?? ''} {l.unit}
+              </td>
+              <td>
+                <Source {...l} />
+              </td>
+              <td>{editor(`limits.${limitId(l)}`)}</td>
+            </tr>
+          ))}
+          {s.values.map((v) => (
+            <tr key={valueId(v)}>
+              <td>{v.what}</td>
+              <td className="num font-bold">
+                {stated(v.value)}{' '}
+                {v.spread !== undefined && <span className="font-normal text-soft">±{stated(v.spread)}</span>} {v.unit}
+              </td>
+              <td>
+                <Source {...v} />
+              </td>
+              <td>{editor(`values.${valueId(v)}`)}</td>
+            </tr>
+          ))}
+          {s.drift.map((d) => (
+            <tr key={`d${d.stage}`}>
+              <td>
+                unseen loss between counts, {s.stages.find((x) => x.id === d.stage)?.name}
+                {ownDrift
+                  .filter((o) => o.stage === d.stage)
+                  .map((o) => (
+                    <span key={o.stage} className="block text-small">
+                      <OwnDriftLine species={s.id} own={o} inForce={d} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
+                    </span>
+                  ))}
+              </td>
+              <td className="num font-bold">
+                {figures(100 * d.perDay, 2)} <span className="font-normal text-soft">±{figures(196 * d.sd, 2)}</span> %
+                a day
+              </td>
+              <td>
+                <Source {...d} />
+              </td>
+              <td>{editor(`drift.${d.stage}`)}</td>
+            </tr>
+          ))}
+          {s.deaths && (
+            <tr>
+              <td>
+                when eggs whiten
+                {ownDeaths && (
+                  <OwnDeathsLine species={s} own={ownDeaths} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
+                )}
+              </td>
+              <td className="num font-bold">{valueWords(s, 'deaths.shape', s.deaths)}</td>
+              <td>
+                <Source {...s.deaths} />
+              </td>
+              <td>{editor('deaths.shape')}</td>
+            </tr>
+          )}
+          {s.tasks.map((t) => (
+            <tr key={`t${t.id}`}>
+              <td>
+                routine, {t.stations.map((x) => (x === 'eggs' ? 'eggs' : 'larvae')).join(' and ')}
+                {t.units.length > 0 && ` in ${t.units.join(', ')}`}: {t.name}
+              </td>
+              <td className="num font-bold">{valueWords(s, `tasks.${t.id}`, t)}</td>
+              <td>
+                <Source {...t} />
+              </td>
+              <td>{editor(`tasks.${t.id}`)}</td>
+            </tr>
+          ))}
+          {s.handsOff.map((h) => (
+            <tr key={h.id}>
+              <td>hands off: {h.why}</td>
+              <td className="num font-bold">
+                {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way{' '}
+                {h.stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}
+              </td>
+              <td>
+                <Source {...h} />
+              </td>
+              <td>{editor(`handsOff.${h.id}`)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <SpawningValues s={s} editor={editor} source={(p) => <Source {...p} />} />
+      {history.length > 0 && (
+        <>
+          <h2 className="mt-5 mb-1">What was changed here</h2>
+          <ul>
+            {history.map((h) => (
+              <li key={`${h.path}${h.at}`} className="border-b border-rule py-1">
+                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{valueAt(s, h.path).title}</b>,{' '}
+                {valueWords(s, h.path, h.value)}; {h.source}: “{h.why}”
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
+
+/** A value as the book states it: no figures that nobody claimed. */
+const stated = (v: number) => (Number.isInteger(v) ? figures(v) : String(v));
+
+function Source({ source, hint }: { source: string; hint: string }) {
+  return source === 'verify' ? (
+    <span className="text-careful" title={hint}>
+      verify
+    </span>
+  ) : (
+    <span className="text-soft">{source}</span>
+  );
+}
