@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { CalculationError, run } from '@/core/calculation';
 import { degrees, degreesApart, figures, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
+import { celsiusApart, degreesOf, readerUnit } from '@/core/quantities/reader';
 import { thresholds } from '@/core/thresholds';
 import { temper } from '@/core/water/mixing';
 import { Button } from '@/ui/Button';
@@ -32,7 +33,7 @@ export function Tempering({
   const { locale, units } = useSession();
   const us = units === 'us';
   const unit = useShown();
-  const [step, setStep] = useState(numberText(us ? 1.8 * most : most, locale));
+  const [step, setStep] = useState(numberText(degreesOf(most, us), locale));
   const [minutes, setMinutes] = useState(numberText(thresholds.temperMinutes.value, locale));
   const [vessel, setVessel] = useState('');
   const [begun, setBegun] = useState<number | null>(null);
@@ -42,7 +43,7 @@ export function Tempering({
   const input = {
     fromCelsius: from,
     toCelsius: to,
-    maxStepCelsius: (s.value ?? 0) / (us ? 1.8 : 1),
+    maxStepCelsius: celsiusApart(s.value ?? 0, us),
     minutesPerStep: m.value ?? 0,
     speciesStepCelsius: most,
     ...(litres.value ? { volumeL: litres.value / 1000 } : {}),
@@ -70,7 +71,12 @@ export function Tempering({
         </p>
       )}
       <div className="grid grid-cols-2 gap-2">
-        <DecimalInput label={us ? 'Step, °F' : 'Step, °C'} value={step} onChange={setStep} error={s.error ?? wrong} />
+        <DecimalInput
+          label={`Step, ${readerUnit('temperature', us)}`}
+          value={step}
+          onChange={setStep}
+          error={s.error ?? wrong}
+        />
         <DecimalInput label="Minutes a step" value={minutes} onChange={setMinutes} error={m.error} />
       </div>
       <MeasureInput

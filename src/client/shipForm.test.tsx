@@ -16,14 +16,14 @@ const h: ActHolding = {
   stages: [],
   checks: [],
 };
-async function fill(us = false) {
-  const drawn = show(<ShipForm h={h} />, us ? { units: 'us' } : {});
+async function fill(units: 'metric' | 'us' = 'metric') {
+  const drawn = show(<ShipForm h={h} />, { units });
   const { user } = drawn;
   await user.click(screen.getByLabelText('counted'));
   await user.type(screen.getByLabelText('Number of eyed eggs'), '9000');
   await user.type(screen.getByLabelText('To whom'), 'a school');
   await user.type(screen.getByLabelText('Hours on the way'), '20');
-  await user.type(screen.getByLabelText(/^In the box/), us ? '39.2' : '4');
+  await user.type(screen.getByLabelText(/^In the box/), { metric: '4', us: '39.2' }[units]);
   return drawn;
 }
 
@@ -49,7 +49,7 @@ test('it says what it still needs; what is sent is in Celsius, and the answer sa
 });
 
 test('a reader of Fahrenheit types Fahrenheit', async () => {
-  const { user } = await fill(true);
+  const { user } = await fill('us');
   await user.type(screen.getByLabelText('Permit and health paper'), 'none wanted, same water');
   await user.click(screen.getByRole('button', { name: 'Record the shipment' }));
   expect((onlySent()!.payload as { boxCelsius: number }).boxCelsius).toBeCloseTo(4, 9);

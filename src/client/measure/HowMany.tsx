@@ -7,6 +7,7 @@ import { volumetricCount } from '@/core/eggs/volumetric';
 import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
+import { massDoubt } from '@/core/quantities/reader';
 import { countByWeight } from '@/core/sampling/countByWeight';
 import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
 import { thresholds } from '@/core/thresholds';
@@ -330,7 +331,7 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
     <p className="text-body" data-testid="mean-weight" data-settled={settled}>
       <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>
         <span className="font-bold">{massEach(r.ratio, us)}</span>{' '}
-        <span className="text-soft">{us ? `±${figures(100 * share, 2)} %` : `±${figures(r.half, 2)} g each`}</span>
+        <span className="text-soft">{massDoubt(r.half, r.ratio, us)}</span>
       </Worked>
       <span className={`ml-2 ${settled ? 'text-deep' : 'text-careful'}`}>
         {settled

@@ -1,6 +1,6 @@
-import { decimals, figures, grouped, plain } from '@/core/quantities/format';
-import { massEach, massOfAll } from '@/core/quantities/mass';
-import { fromBase } from '@/core/quantities/measure';
+import { figures, grouped, plain } from '@/core/quantities/format';
+import { massOfAll } from '@/core/quantities/mass';
+import { lengthOf, massOfOne, measured, temperatureRead, warmth } from '@/core/quantities/reader';
 
 /** What a line says, numbers and measures still in SI: they become text when a reader is known. */
 export type Words = readonly Word[];
@@ -29,17 +29,14 @@ function sayMeasure(w: Exclude<Word, string>, us: boolean): string {
   if ('count' in w) return grouped(w.count);
   if ('figure' in w) return w.to === undefined ? plain(w.figure) : figures(w.figure, w.to);
   if ('massG' in w) {
-    if (w.as === 'each') return `${massEach(w.massG, us)}${us ? '' : ' each'}`;
+    if (w.as === 'each') return massOfOne(w.massG, us);
     if (us || w.as === 'all') return massOfAll(w.massG, us, w.as === 'all' ? 3 : 2);
     return `${plain(w.massG)} g`;
   }
-  if ('celsius' in w)
-    return us
-      ? `${decimals(fromBase(w.celsius, 'temperature', 'F'), 1)} °F`
-      : `${plain(Number(w.celsius.toFixed(2)))} °C`;
-  if ('degreeDays' in w) return us ? `${grouped(w.degreeDays * 1.8)} °F·d` : `${grouped(w.degreeDays)} °C·d`;
-  if ('lengthMm' in w) return us ? `${decimals(w.lengthMm / 25.4, 1)} in` : `${plain(w.lengthMm)} mm`;
-  return us ? `${figures(fromBase(w.flowLPerMin, 'flow', 'gpm'), 3)} gpm` : `${figures(w.flowLPerMin, 3)} L/min`;
+  if ('celsius' in w) return temperatureRead(w.celsius, us);
+  if ('degreeDays' in w) return warmth(w.degreeDays, us);
+  if ('lengthMm' in w) return lengthOf(w.lengthMm, us);
+  return measured(w.flowLPerMin, 'flow', us);
 }
 
 /** Parts that are there, with commas between. Nothing, false and empty texts fall away. */

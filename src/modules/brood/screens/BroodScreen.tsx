@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
+import { readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
@@ -126,7 +127,7 @@ export function BroodScreen({
                   <th>strain</th>
                   <th>sire × dam</th>
                   <th>in</th>
-                  <th className="num">{us ? 'lb' : 'kg'}</th>
+                  <th className="num">{readerUnit('mass', us)}</th>
                   <th>ripeness</th>
                   <th className="num">eggs expected</th>
                   {!sheet && <th>spawned</th>}

@@ -1,6 +1,7 @@
 import { area, line, scaleLinear } from 'd3';
 import { plannedOn } from '@/core/brood/conditioning';
 import { decimals, plain } from '@/core/quantities/format';
+import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import type { Programme } from '../views/conditioning';
 
@@ -15,7 +16,7 @@ const DAY_MS = 86_400_000;
 export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boolean; timeZone: string }) {
   const { steps, from } = p.programme;
   const last = Math.max(14, p.days, steps.at(-1)!.day);
-  const shown = (c: number) => (us ? (c * 9) / 5 + 32 : c);
+  const shown = (c: number) => forReader(c, 'temperature', us);
   const x = scaleLinear([0, last], [LEFT, W - RIGHT]);
   const days = Array.from({ length: last + 1 }, (_, d) => d);
   const of = (what: 'lightHours' | 'celsius') =>
@@ -32,7 +33,7 @@ export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boole
     LIGHT + 26,
   ]).nice(4);
   const yLight = scaleLinear([0, 24], [LIGHT + 8, 8]);
-  const unit = us ? '°F' : '°C';
+  const unit = readerUnit('temperature', us);
   const ticks = x.ticks(6).filter((d) => Number.isInteger(d));
   const lastLight = light.at(-1);
   const lastWarm = warm.at(-1);

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { PlaceOption } from '@/client/holding';
 import { useSession } from '@/client/session';
 import { figures } from '@/core/quantities/format';
+import { degreesOf, measured, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import { Button } from '@/ui/Button';
 import { Table } from '@/ui/Table';
@@ -106,12 +107,13 @@ function ProgrammeRow({ p, narrow, onEdit }: { p: Programme; narrow: boolean; on
   const { timeZone, now, units } = useSession();
   const us = units === 'us';
   const { tank, why } = p.programme;
-  const off = (c: number) => `${c > 0 ? '+' : '−'}${figures(Math.abs(us ? (c * 9) / 5 : c), 2)} ${us ? '°F' : '°C'}`;
+  const off = (c: number) =>
+    `${c > 0 ? '+' : '−'}${figures(Math.abs(degreesOf(c, us)), 2)} ${readerUnit('temperature', us)}`;
   const factors = [
     tank.kind,
     tank.material,
-    tank.depthCm !== null && `${figures(us ? tank.depthCm / 2.54 : tank.depthCm, 3)} ${us ? 'in' : 'cm'} deep`,
-    tank.volumeL !== null && (us ? `${figures(tank.volumeL / 3.785411784, 3)} gal` : `${figures(tank.volumeL, 3)} L`),
+    tank.depthCm !== null && `${measured(10 * tank.depthCm, 'length', us)} deep`,
+    tank.volumeL !== null && measured(1000 * tank.volumeL, 'volume', us),
   ].filter(Boolean);
   return (
     <article className="mb-6 border-t-2 border-deep/40 pt-1" aria-label={p.name} data-programme={p.name}>

@@ -1,6 +1,6 @@
 import { extent, line as path, scaleLinear, scaleUtc } from 'd3';
 import { plain } from '@/core/quantities/format';
-import { fromBase } from '@/core/quantities/measure';
+import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import type { Milestone } from '@/server/stock/livingStock';
 import type { LotWater } from '../views/lot';
@@ -36,7 +36,7 @@ export function ThermalLine({
 }) {
   const shown = waters.filter((w) => w.course.length > 1);
   if (shown.length === 0) return null;
-  const degrees = (c: number) => fromBase(c, 'temperature', us ? '°F' : '°C');
+  const degrees = (c: number) => forReader(c, 'temperature', us);
   const all = shown.flatMap((w) => w.course);
   const [low = 0, high = 1] = extent(all, (p) => degrees(p.celsius));
   const until = Math.max(...all.map((p) => p.at));
@@ -74,7 +74,7 @@ export function ThermalLine({
           </g>
         ))}
         <text x={0} y={TOP + 4} fontSize={12} fill="var(--soft)">
-          {us ? '°F' : '°C'}
+          {readerUnit('temperature', us)}
         </text>
         <line x1={x(now)} x2={x(now)} y1={TOP - 4} y2={H - 16} stroke="var(--strong)" strokeDasharray="2 3" />
         <text x={x(now)} y={TOP - 6} textAnchor="middle" fontSize={11} fill="var(--soft)">

@@ -1,6 +1,6 @@
 import { decimals, figures, grouped, percent } from '@/core/quantities/format';
 import { massEach, massOfAll } from '@/core/quantities/mass';
-import { fromBase } from '@/core/quantities/measure';
+import { forReader, massOfOne, readerUnit } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { doubt, foot, keepTogether, open, signLines, table } from '@/server/papers/paper';
 import type { ReleasePaper } from '../views/releases';
@@ -28,28 +28,26 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
   doc.text(
     `${isoDay(p.entry.at, timeZone)} ${clock(p.entry.at, timeZone)}, from ${p.entry.unit}, measured by ${p.measuredBy}`,
   );
-  doc.text(
-    `Mean ${said.meanG === null ? 'not known' : massEach(said.meanG, us)}${us ? '' : ' each'}; ±: half of the 95 % interval.`,
-  );
+  doc.text(`Mean ${said.meanG === null ? 'not known' : massOfOne(said.meanG, us)}; ±: half of the 95 % interval.`);
   doc.text(
     `${p.water ? `Water: ${p.water}. ` : ''}${p.permit ? `Permit: ${p.permit}` : 'Permit: none on file for this site'}`,
   );
   if (p.waterCelsius !== null)
     doc.text(
-      `Receiving water ${decimals(fromBase(p.waterCelsius, 'temperature', us ? 'F' : 'C'), 1)} °${us ? 'F' : 'C'}`,
+      `Receiving water ${decimals(forReader(p.waterCelsius, 'temperature', us), 1)} ${readerUnit('temperature', us)}`,
     );
   doc.moveDown(1).font('bold').text('How it was measured').font('plain').fontSize(9.5).moveDown(0.3);
   table(
     doc,
     [
       { title: 'sample batch', width: 90 },
-      { title: us ? 'mass, oz' : 'mass, g', width: 90, right: true },
+      { title: `mass, ${readerUnit('mass', us, true)}`, width: 90, right: true },
       { title: 'count', width: 80, right: true },
       { title: 'each', width: 80, right: true },
     ],
     p.batches.map((b, i) => [
       String(i + 1),
-      figures(fromBase(b.massG, 'mass', us ? 'oz' : 'g'), 5),
+      figures(forReader(b.massG, 'mass', us, true), 5),
       String(b.count),
       massEach(b.massG / b.count, us),
     ]),

@@ -1,5 +1,5 @@
 import { decimals, figures, grouped } from '@/core/quantities/format';
-import { fromBase } from '@/core/quantities/measure';
+import { forReader, readerUnit } from '@/core/quantities/reader';
 import { clock, isoDay } from '@/core/time/localDay';
 import { doubt, foot, keepTogether, open, signLines, table, tickLine } from '@/server/papers/paper';
 import type { Shipment } from '../views/shipment';
@@ -15,7 +15,7 @@ export async function shipmentPdf(
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { doc, bytes } = open(`Eyed eggs ${s.lot}`);
   const degrees = (c: number) =>
-    `${decimals(fromBase(c, 'temperature', of.us ? '°F' : '°C'), 1)} ${of.us ? '°F' : '°C'}`;
+    `${decimals(forReader(c, 'temperature', of.us), 1)} ${readerUnit('temperature', of.us)}`;
   const when = (t: number) => `${isoDay(t, of.timeZone)} ${clock(t, of.timeZone)}`;
   const head = (text: string) => {
     keepTogether(doc, 60);

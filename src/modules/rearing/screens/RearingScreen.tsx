@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { isGrave } from '@/core/planning/due';
 import { decimals, grouped } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
-import { fromBase } from '@/core/quantities/measure';
+import { densityOf, densityUnit, forReader, readerUnit } from '@/core/quantities/reader';
 import { Glyph, stageColour } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
@@ -26,7 +26,7 @@ export function RearingScreen({
   const rooms = [...new Set(units.map((u) => u.room))];
   const density = (u: RearingUnit) => (u.massG === null || !u.volumeL ? null : u.massG / u.volumeL);
   /** Grams a litre as the reader has it. */
-  const shown = (d: number) => (us ? fromBase(d, 'mass', 'oz') / fromBase(1000, 'volume', 'gal') : d);
+  const shown = (d: number) => densityOf(d, us);
   const most = Math.max(1, ...units.map((u) => density(u) ?? 0));
   return (
     <div className={`grid min-h-full ${sheet ? 'grid-cols-[minmax(0,1fr)_360px] max-lg:grid-cols-1' : ''}`}>
@@ -65,8 +65,8 @@ export function RearingScreen({
                         <th>stage</th>
                         <th className="num">number</th>
                         <th className="num">each</th>
-                        <th className="num">{us ? 'lb' : 'kg'}</th>
-                        <th>{us ? 'oz a gallon' : 'grams a litre'}</th>
+                        <th className="num">{readerUnit('mass', us)}</th>
+                        <th>{densityUnit(us)}</th>
                         <th className="num">dead, 7 days</th>
                       </tr>
                     </thead>
@@ -126,7 +126,7 @@ export function RearingScreen({
                               )}
                             </td>
                             <td className="num">
-                              {u.massG === null ? '' : decimals(fromBase(u.massG, 'mass', us ? 'lb' : 'kg'), 1)}
+                              {u.massG === null ? '' : decimals(forReader(u.massG, 'mass', us), 1)}
                             </td>
                             <td>
                               {d !== null && (

@@ -109,7 +109,7 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
       r.kind,
       intentOf.get(r.seq)!,
       numbers.get(r.seq) ?? [],
-      { us: f.us ?? false },
+      { us: Boolean(f.us) },
       names.get(`unit ${intentOf.get(r.seq)!.unit}`),
     ),
     voided: r.voided !== null,

@@ -1,6 +1,7 @@
 import { injection } from '@/core/doses/doses';
 import { figures, grouped, percent } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
+import { readerUnit } from '@/core/quantities/reader';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
 import { clock, dayMonth } from '@/core/time/localDay';
@@ -66,7 +67,7 @@ export async function setUpSheetPdf(
   const parts = t?.parts.length ?? 0;
   const columns = [
     { title: 'female', width: 66 },
-    { title: o.us ? 'lb' : 'kg', width: 40, right: true },
+    { title: readerUnit('mass', Boolean(o.us)), width: 40, right: true },
     { title: 'eggs expected', width: 70, right: true },
     ...Array.from({ length: parts }, (_, i) => ({ title: `part ${i + 1}`, width: 92 })),
     { title: 'look first, runs about', width: 108 },

@@ -3,8 +3,8 @@
 import { line, max, min, scaleLinear, scaleUtc } from 'd3';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Point } from '@/core/development/timeline';
-import { decimals, plain } from '@/core/quantities/format';
-import { fromBase } from '@/core/quantities/measure';
+import { plain } from '@/core/quantities/format';
+import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 
 const W = 900;
@@ -61,7 +61,7 @@ export function ProgrammeChart({
     .domain([(min([...all, limits.low]) ?? 0) - 0.5, (max([...all, limits.high]) ?? 10) + 0.5])
     .range([H - BOTTOM, TOP])
     .nice();
-  const degrees = (c: number) => (us ? decimals(fromBase(c, 'temperature', 'F'), 0) : plain(c));
+  const degrees = (c: number) => plain(Number(forReader(c, 'temperature', us).toFixed(1)));
   const path = line<Point>()
     .x((p) => x(p.at))
     .y((p) => y(p.celsius));
@@ -133,7 +133,7 @@ export function ProgrammeChart({
         </g>
       ))}
       <text x={LEFT - 6} y={TOP - 12} textAnchor="end" fontSize={12} fill="var(--soft)">
-        {us ? '°F' : '°C'}
+        {readerUnit('temperature', us)}
       </text>
       {x.ticks(8).map((t) => (
         <text key={+t} x={x(t)} y={H - 9} textAnchor="middle" fontSize={12} fill="var(--soft)">

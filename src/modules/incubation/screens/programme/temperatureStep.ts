@@ -1,7 +1,6 @@
 import { decimals } from '@/core/quantities/format';
-/** A change of temperature with its sign, in the reader's degrees. */
-export const temperatureStep = (celsius: number, us: boolean): string => {
-  const degrees = us ? celsius * 1.8 : celsius;
-  const size = decimals(Math.abs(degrees), 1);
-  return size === '0.0' ? 'as it is' : `${degrees < 0 ? '−' : '+'}${size} ${us ? '°F' : '°C'}`;
-};
+import { degreesOf, step } from '@/core/quantities/reader';
+
+/** A change of temperature with its sign, in the reader's degrees; nothing where it would read as none. */
+export const temperatureStep = (celsius: number, us: boolean): string =>
+  decimals(Math.abs(degreesOf(celsius, us)), 1) === decimals(0, 1) ? 'as it is' : step(celsius, us);

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { minutesWords } from '@/core/incubation/danger';
 import type { RoutineTask } from '@/core/planning/routine';
-import { degrees, figures } from '@/core/quantities/format';
-import { fromBase } from '@/core/quantities/measure';
+import { degrees } from '@/core/quantities/format';
+import { measured } from '@/core/quantities/reader';
 import { Link } from '@/ui/Link';
 import type { RoomView } from '../../views/room';
 import { cellOf } from './cellOf';
@@ -115,8 +115,7 @@ export function RoomScreen({
           const units = room.units.filter((u) => `${u.y} ${u.battery}` === key);
           const load = units.reduce((s, u) => s + (u.flowLPerMin ?? 0), 0);
           const needed = units.reduce((s, u) => s + (u.danger?.flowNeeded ?? 0), 0);
-          const flow = (l: number) =>
-            `${figures(fromBase(l, 'flow', us ? 'gpm' : 'L/min'), 2)} ${us ? 'gpm' : 'L/min'}`;
+          const flow = (l: number) => measured(l, 'flow', us, 2);
           const soonest = units.reduce((m, u) => Math.min(m, u.danger?.minutes ?? m), Number.POSITIVE_INFINITY);
           return (
             <section key={key} className="mb-3" aria-label={battery || 'units'}>

@@ -1,5 +1,5 @@
-import { figures } from '@/core/quantities/format';
-import { fromBase, parseMeasure } from '@/core/quantities/measure';
+import { parseMeasure } from '@/core/quantities/measure';
+import { feedMass } from '@/core/quantities/reader';
 import { holdingIn, lastWord, wrongNumber } from '@/core/shorthand/find';
 import { meant, where } from '@/core/shorthand/lines';
 import type { Shorthand } from '@/core/shorthand/reading';
@@ -23,16 +23,9 @@ export const feedLine: Shorthand = {
     if (!mass.ok) return wrongNumber(mass.message);
     if (mass.value <= 0) return wrongNumber('feed must weigh something');
     return lineOf(recordFeed, { ...meant(at), massG: mass.value }, [
-      `${ofFeed(mass.value, c.options.system === 'us')} of feed to `,
+      `${feedMass(mass.value, c.options.system === 'us')} of feed to `,
       ...where(at),
       '.',
     ]);
   },
 };
-
-/** Feed in the unit in which its reader would say it. */
-function ofFeed(g: number, us: boolean): string {
-  const large = us ? g >= 453.59237 : g >= 1000;
-  const unit = us ? (large ? 'lb' : 'oz') : large ? 'kg' : 'g';
-  return `${figures(Number(fromBase(g, 'mass', unit).toPrecision(12)), 3)} ${unit}`;
-}

@@ -1,6 +1,6 @@
 import { grouped } from '@/core/quantities/format';
-import { massEach } from '@/core/quantities/mass';
 import { parseMeasure } from '@/core/quantities/measure';
+import { massOfOne, readerUnit } from '@/core/quantities/reader';
 import { holdingIn, wrongNumber } from '@/core/shorthand/find';
 import { meant, placeOf, where } from '@/core/shorthand/lines';
 import type { Said, Shorthand } from '@/core/shorthand/reading';
@@ -24,7 +24,7 @@ export const weighLine: Shorthand = {
     if (samples.length === 0 || samples.some((s) => !s))
       return { kind: 'incomplete', hint: `${c.form}: each batch as mass/count` };
     const us = c.options.system === 'us';
-    const shown = us ? 'oz' : 'g';
+    const shown = readerUnit('mass', us, true);
     const batches: { massG: number; count: number }[] = [];
     for (const s of samples) {
       const mass = parseMeasure(s![1]!, 'mass', shown, c.options.locale);
@@ -34,11 +34,11 @@ export const weighLine: Shorthand = {
     }
     const mean = batches.reduce((t, b) => t + b.massG, 0) / batches.reduce((t, b) => t + b.count, 0);
     const says: Said[] = [
-      `${batches.length} ${batches.length === 1 ? 'batch' : 'batches'}, ${massEach(mean, us)}${us ? '' : ' each'}, `,
+      `${batches.length} ${batches.length === 1 ? 'batch' : 'batches'}, ${massOfOne(mean, us)}, `,
       ...where(at),
     ];
     if (totalAt < 0) return lineOf(recordWeighing, { ...meant(at), batches }, [...says, '.']);
-    const total = parseMeasure(rest.slice(totalAt + 1).join(' '), 'mass', us ? 'lb' : 'kg', c.options.locale);
+    const total = parseMeasure(rest.slice(totalAt + 1).join(' '), 'mass', readerUnit('mass', us), c.options.locale);
     if (!total.ok) return total.code === 'empty' ? { kind: 'incomplete', hint: c.form } : wrongNumber(total.message);
     return lineOf(recordWeighing, { ...meant(at), batches, totalMassG: total.value }, [
       ...says,
