@@ -203,7 +203,7 @@ test('weighed: settled from five batches on; one that does not fit is marked; th
   await type('All weighed (if so), kg', '0.98');
   expect((await send('Record weights')).payload).toMatchObject({ totalMassG: 980 });
   expect((await screen.findByRole('status')).textContent).toContain(
-    'The count says 3 950 ±60, the books said 4 000 ±20: the count stands; 50 to unexplained.',
+    'The count says 3 950 ±60, the books said 4 000 ±20: the count stands; 50 booked as missing.',
   );
 });
 
@@ -246,7 +246,7 @@ test('written off: what happened is asked except for a sale, which asks to whom;
   expect(screen.queryByText(/Humane killing/)).toBeNull();
   await type('Number of animals', '200');
   await type('To whom', 'a pond');
-  expect((await send('Write off')).payload).toMatchObject({
+  expect((await send('Record sale')).payload).toMatchObject({
     account: 'sold',
     receiver: 'a pond',
     measured: { method: 'counted', number: 200 },
@@ -254,7 +254,7 @@ test('written off: what happened is asked except for a sale, which asks to whom;
   await choose(user, screen.getByLabelText('They were'), 'dead');
   expect(screen.getByLabelText('all that is left').getAttribute('aria-checked')).toBe('true');
   await type('What happened', 'pump trip');
-  await user.click(screen.getByRole('button', { name: 'Write off' }));
+  await user.click(screen.getByRole('button', { name: 'Record loss' }));
   await waitFor(() => expect(server.sent).toHaveLength(2));
   expect(server.sent[1]!.payload).toMatchObject({ account: 'dead', all: true, cause: 'pump trip' });
 });

@@ -72,7 +72,7 @@ test.each([
   ['handled', { what: 'water' }, [], 'water changed'],
   ['handled', { what: 'rolled' }, [], 'flow set'],
   ['handled', { what: 'flow', minutes: 12 }, [], 'flow lost, 12 min'],
-  ['emptied', {}, [at('R1', -12), world('unexplained', 'R1', 12)], '12 to unexplained'],
+  ['emptied', {}, [at('R1', -12), world('unexplained', 'R1', 12)], '12 missing'],
   [
     'release',
     { siteName: 'Lake Ivarre' },
@@ -106,13 +106,15 @@ test('what more came out than the books held is not counted twice', () => {
     at('R5', -18_023),
     at('R6', 18_023, { lot: 'AC-31-01 S' }),
   ];
-  expect(words('grade', {}, ...moved)).toBe('47 170 from R5 to W4 (29 147), R6 (18 023); 1 276 from unexplained');
+  expect(words('grade', {}, ...moved)).toBe(
+    '47 170 from R5 to W4 (29 147), R6 (18 023); 1 276 more than the books had',
+  );
 });
 
 test('a count says the figure, what was done with it, and what went unexplained', () => {
   const count = { measured: { method: 'counted', number: 9700 }, mode: 'replace' };
   expect(words('count', count, world('unexplained', 'R1', 210), at('R1', -210))).toBe(
-    '9 700, the count stands; 210 to unexplained',
+    '9 700, the count stands; 210 missing',
   );
   expect(words('count', { ...count, mode: 'note' })).toBe('9 700, noted only');
   const weighing = {
@@ -123,6 +125,6 @@ test('a count says the figure, what was done with it, and what went unexplained'
     mode: 'combine',
   };
   expect(words('weighing', weighing, world('unexplained', 'R1', -40), at('R1', 40))).toBe(
-    '0.255 g each, combined with the books; 40 from unexplained',
+    '0.255 g each, combined with the books; 40 more than the books had',
   );
 });

@@ -69,12 +69,12 @@ function words(r: Refusal, names: Names, where: string): Said {
       if (!r.mayTakeShortfall) return [message, 'Give a smaller number, or count what is there first.', 'number'];
       return [
         `${message}${z}`,
-        'Check the figure. If it was really counted or weighed, the books were short: the difference can be posted from unexplained.',
+        'Check the figure. If it was really counted or weighed, the books were short: the difference is booked as found.',
         'number',
         [
           {
             value: 'yes',
-            label: `Record ${grouped(r.asked)}, and ${grouped(off)} from unexplained`,
+            label: `Record ${grouped(r.asked)}, and ${grouped(off)} more than the books had`,
             why: 'the count is right, the books were short',
           },
         ],

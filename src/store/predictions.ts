@@ -259,7 +259,9 @@ function faultNotes(w: LotWater, p: Prediction, start: number, otherwise: () => 
     notes.push(`${spikes.length} ${spikes.length > 1 ? 'spikes' : 'spike'} of ${hours(spikes)} h left out`);
   if (stuck.length > 0) notes.push(`the probe stood still for ${hours(stuck)} h: left out`);
   if (gaps.length > 0)
-    notes.push(`${gaps.length} ${gaps.length > 1 ? 'gaps' : 'gap'} of ${hours(gaps)} h filled on a straight line`);
+    notes.push(
+      `${gaps.length} ${gaps.length > 1 ? 'gaps' : 'gap'} of ${hours(gaps)} h filled by an even change from one reading to the next`,
+    );
   if (spikes.length + stuck.length > 0) {
     const i = p.stages.findIndex((s) => !s.observed && s.at !== null);
     const with_ = i < 0 ? null : otherwise().stages[i]!.at;

@@ -308,14 +308,14 @@ test('graded into two classes, part moved on, two merged into a new lot, some so
   await choose(four.getByLabel('They were'), 'sold');
   await four.getByLabel('Number of animals').fill('1000');
   await four.getByLabel('To whom').fill('Pond farm');
-  await four.getByRole('button', { name: 'Write off' }).click();
+  await four.getByRole('button', { name: 'Record sale' }).click();
   await expect(four.getByTestId('unit-number')).toContainText('12\u2005000');
   await page.goto(url('/rearing?unit=R3'));
   const three = page.locator('[data-sheet="R3"]');
   await three.getByRole('button', { name: 'Cull, sell, lose' }).click();
   await choose(three.getByLabel('They were'), 'escaped');
   await three.getByLabel('What happened').fill('screen lifted in the night');
-  await three.getByRole('button', { name: 'Write off' }).click();
+  await three.getByRole('button', { name: 'Record loss' }).click();
   await expect(page.locator('[data-sheet="R3"]')).toContainText('R3 is empty');
 });
 

@@ -46,13 +46,13 @@ const aside = (name: string): Locator => page.getByRole('complementary', { name 
 
 test('a run is tallied in by key; the quota that it goes beyond is asked about', async () => {
   await page.goto(url('/brood/arrivals?species=ide'));
-  await page.getByRole('button', { name: 'Who may end how' }).click();
-  const rules = aside('Who may end how');
+  await page.getByRole('button', { name: 'Rules for surplus fish' }).click();
+  const rules = aside('Rules for surplus fish');
   await rules.getByLabel('females held for spawning, at most').fill('3');
   await rules.getByRole('group', { name: 'Ends open to wild fish' }).getByLabel('surplus, to food').uncheck();
   await rules.getByRole('button', { name: /^In force for/ }).click();
   await expect(rules.getByText('In force. Going beyond it is asked about.')).toBeVisible();
-  await page.getByRole('button', { name: 'Count a run in' }).click();
+  await page.getByRole('button', { name: 'Record fish that came' }).click();
   const form = aside('Adults that came');
   await choose(form.getByLabel('Taken by'), { label: 'gill net' });
   await form.getByLabel('Where').fill('Lake Tessel');

@@ -95,7 +95,7 @@ const hatchOf = async (at: Locator) => Number(await at.locator('[data-milestone=
 test('the room says what waits, how gravely hands stay off, and minutes to danger', async () => {
   const at = await open('IE1');
   await expect(at.getByText(/not picked for \d+ days: \d/i)).toBeVisible();
-  await expect(page.getByText(/if it stops: .* to danger/)).toBeVisible();
+  await expect(page.getByText(/if the flow stops, the first unit is in danger after/)).toBeVisible();
   await expect(page.locator('[data-unit="IE1"]')).toContainText('reserve');
   await accessible(page);
 });

@@ -144,7 +144,7 @@ test('a sample put back moves nobody but those that died of it; one that is kill
   await sheet.getByRole('button', { name: 'Cull, sell, lose' }).click();
   await choose(sheet.getByLabel('They were'), 'culled');
   await sheet.getByLabel('Number of animals').fill('48');
-  await sheet.getByRole('button', { name: 'Write off' }).click();
+  await sheet.getByRole('button', { name: 'Record loss' }).click();
   number -= 48;
   await standing();
 });
@@ -163,10 +163,10 @@ test('a tank divided by a screen: two lots side by side, one of them lost whole,
   const part = page.locator('[data-sheet="R6a"]');
   await part.getByRole('button', { name: 'Cull, sell, lose' }).click();
   await choose(part.getByLabel('They were'), 'dead');
-  await part.getByRole('button', { name: 'Write off' }).click();
+  await part.getByRole('button', { name: 'Record loss' }).click();
   await expect(part.getByText('Say what happened')).toBeVisible();
   await part.getByLabel('What happened').fill('pump stopped in the night');
-  await part.getByRole('button', { name: 'Write off' }).click();
+  await part.getByRole('button', { name: 'Record loss' }).click();
   await expect(part).toContainText('R6a is empty');
   await page.goto(url('/setup'));
   await hall.getByRole('button', { name: 'Take the screen out' }).click();

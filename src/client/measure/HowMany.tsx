@@ -314,8 +314,8 @@ function Settled({ samples, share, word }: { samples: number; share: number; wor
       {settled
         ? 'settled'
         : samples < FEWEST_BATCHES
-          ? `not settled: ${FEWEST_BATCHES - samples} more at least`
-          : `not settled: ±${decimals(100 * share, 0)} %, ${word}`}
+          ? `take ${FEWEST_BATCHES - samples} more ${FEWEST_BATCHES - samples === 1 ? 'sample' : 'samples'} at least`
+          : `still ±${decimals(100 * share, 0)} %: ${word}`}
     </span>
   );
 }
@@ -337,8 +337,8 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
         {settled
           ? 'settled'
           : batches.length < FEWEST_BATCHES
-            ? `not settled: ${FEWEST_BATCHES - batches.length} more ${FEWEST_BATCHES - batches.length === 1 ? 'batch' : 'batches'} at least`
-            : `not settled: ±${decimals(100 * share, 0)} %, weigh another`}
+            ? `weigh ${FEWEST_BATCHES - batches.length} more ${FEWEST_BATCHES - batches.length === 1 ? 'batch' : 'batches'} at least`
+            : `still ±${decimals(100 * share, 0)} %: weigh another`}
       </span>
     </p>
   );

@@ -78,7 +78,7 @@ export function comingWords(c: Pick<Coming, 'how' | 'offset' | 'strayed'>, celsi
   const strayed =
     c.strayed === null || c.strayed < 0.05
       ? ''
-      : `; in the last two months that would have strayed ${decimals(c.strayed, 1)} °C`;
+      : `; over the last two months such a forecast was ${decimals(c.strayed, 1)} °C off on average`;
   if (c.how === 'steady')
     return celsius === null ? 'as it is now' : `as it is now, ${decimals(celsius, 1)} °C throughout${strayed}`;
   return `as last year, ${c.offset < 0 ? '−' : '+'}${decimals(Math.abs(c.offset), 1)} °C to meet today${strayed}`;

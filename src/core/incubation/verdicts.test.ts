@@ -3,7 +3,9 @@ import { causesOf, judgedSays, verdictSays } from './verdicts';
 const round = { day: 1, at: 0, picked: 58, expected: 14, low: 9, high: 22, days: 1 };
 
 test('a called round says what was found, what was expected, and whether it is the unit or the lot', () => {
-  expect(verdictSays({ ...round, verdict: 'unit' })).toBe('58 dead, 9 to 22 expected: this unit, not its sisters');
+  expect(verdictSays({ ...round, verdict: 'unit' })).toBe(
+    '58 dead, 9 to 22 expected: only here; other units of the lot are as usual',
+  );
   expect(verdictSays({ ...round, verdict: 'lot' })).toMatch(/whole lot/);
   expect(verdictSays({ ...round, picked: 1, verdict: 'low' })).toMatch(/only 1 dead where 9 to 22 are due/);
   expect(verdictSays({ ...round, verdict: null })).toBeNull();

@@ -6,9 +6,9 @@ export function verdictSays(r: JudgedRound): string | null {
   const band = `${grouped(r.low)} to ${grouped(r.high)} expected`;
   switch (r.verdict) {
     case 'unit':
-      return `${grouped(r.picked)} dead, ${band}: this unit, not its sisters`;
+      return `${grouped(r.picked)} dead, ${band}: only here; other units of the lot are as usual`;
     case 'lot':
-      return `${grouped(r.picked)} dead, ${band}: the whole lot, its sisters too`;
+      return `${grouped(r.picked)} dead, ${band}: in all units of the lot`;
     case 'low':
       return `only ${grouped(r.picked)} dead where ${grouped(r.low)} to ${grouped(r.high)} are due: missed, another unit, or left on purpose?`;
     default:

@@ -154,7 +154,7 @@ describe('picks', () => {
     const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
     const due = (await livingStock(h.db, site, h.clock.now)).find((x) => x.unit === 'J2')!.due;
     expect(due.find((d) => d.kind === 'rise')!.says).toMatch(
-      /400 dead, \d+ to \d+ expected: this unit, not its sisters/,
+      /400 dead, \d+ to \d+ expected: only here; other units of the lot are as usual/,
     );
     const said = await h.send<{ judged: { off: string } }>('pick.record', { ...held('J3'), number: 900 });
     expect(said.judged.off).toBe('high');

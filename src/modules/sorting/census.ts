@@ -95,7 +95,7 @@ export function askWhichStands(
       {
         value: 'replace',
         label: `Take the count, ${n.number}`,
-        why: `${grouped(off)} ${more ? 'come from' : 'go to'} unexplained`,
+        why: `${grouped(off)} ${more ? 'more than the books have' : 'are missing'}`,
       },
       { value: 'combine', label: 'Combine the two', why: 'each by how sure it is' },
       { value: 'note', label: 'Note it only', why: 'the books stay; look first' },

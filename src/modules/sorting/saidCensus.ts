@@ -5,5 +5,5 @@ import type { Census } from './census';
 
 export function saidCensus({ count, books, mode, unexplained }: Census): string {
   const did = { combine: 'combined', replace: 'the count stands', note: 'noted only' }[mode];
-  return `The count says ${count.text}, the books said ${books.text}: ${did}${unexplained === 0 ? '' : `; ${grouped(Math.abs(unexplained))} ${unexplained > 0 ? 'to' : 'from'} unexplained`}.`;
+  return `The count says ${count.text}, the books said ${books.text}: ${did}${unexplained === 0 ? '' : `; ${grouped(Math.abs(unexplained))} ${unexplained > 0 ? 'booked as missing' : 'more than the books had'}`}.`;
 }

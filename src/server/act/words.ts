@@ -80,7 +80,7 @@ export function toldOf(intent: Record<string, unknown>, moved: readonly Moved[],
     odd:
       unexplained === 0
         ? []
-        : ['; ', { count: Math.abs(unexplained) }, ` ${unexplained > 0 ? 'to' : 'from'} unexplained`],
+        : ['; ', { count: Math.abs(unexplained) }, unexplained > 0 ? ' missing' : ' more than the books had'],
   };
 }
 

@@ -21,7 +21,7 @@ import { FateRulesForm } from './FateRulesForm';
 import { SpeciesNav } from './SpeciesNav';
 
 type Open = { what: 'arrive' | 'rules' } | { what: 'sort' | 'tag'; batch: number } | null;
-const words = { arrive: 'Adults that came', rules: 'Who may end how', sort: 'Sort', tag: 'Tag donors' };
+const words = { arrive: 'Adults that came', rules: 'Rules for surplus fish', sort: 'Sort', tag: 'Tag donors' };
 
 /** Adults that come in runs, and how each of them ends: against what may be held, returned, used. */
 export function ArrivalsScreen({
@@ -58,9 +58,9 @@ export function ArrivalsScreen({
         {mayWrite && (
           <p className="mb-3 flex flex-wrap gap-2">
             <Button kind="main" onClick={() => setOpen({ what: 'arrive' })}>
-              Count a run in
+              Record fish that came
             </Button>
-            {mayRule && <Button onClick={() => setOpen({ what: 'rules' })}>Who may end how</Button>}
+            {mayRule && <Button onClick={() => setOpen({ what: 'rules' })}>Rules for surplus fish</Button>}
           </p>
         )}
         <div

@@ -19,7 +19,7 @@ import { SaveFishForm } from './SaveFishForm';
 const acts = [
   { id: 'look', word: 'Look' },
   { id: 'move', word: 'Move' },
-  { id: 'fate', word: 'End' },
+  { id: 'fate', word: 'Out of the brood' },
   { id: 'edit', word: 'Edit' },
 ] as const;
 
@@ -62,7 +62,7 @@ export function FishSheet({
         {f.gone ? `; ${f.gone}` : ''}
       </p>
       <dl className="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-0.5 text-body">
-        <Fact word="strain">{f.strain || 'not known: it cannot be held apart'}</Fact>
+        <Fact word="strain">{f.strain || 'not known, so it may be crossed with any'}</Fact>
         <Fact word="from">
           {f.source === 'unknown' ? 'not known' : f.source === 'wild' ? 'wild catch' : f.source}
           {f.origin ? `, ${f.origin}` : ''}

@@ -62,7 +62,7 @@ export function SaveFishForm({
             ...(sire.trim() ? { sire: sire.trim() } : {}),
             ...(dam.trim() ? { dam: dam.trim() } : {}),
           },
-          () => `${tag} is known.`,
+          () => `${tag} is on the list.`,
         )
       }
     >
@@ -78,7 +78,7 @@ export function SaveFishForm({
           value={strain}
           onChange={setStrain}
           list="strains"
-          hint="A hard limit: strains are not crossed"
+          hint="Fish of different strains are never proposed as mates"
         />
         <TextField
           label="Year class"

@@ -137,7 +137,7 @@ describe('runs and their ends', () => {
 
   test('sorting a killing waits for its welfare record; who may not rule is offered no rules', async () => {
     const { user } = open(view({ batches: [batch()] }), { mayRule: false });
-    expect(screen.queryByText('Who may end how')).toBeNull();
+    expect(screen.queryByText('Rules for surplus fish')).toBeNull();
     await user.click(screen.getByRole('button', { name: 'Sort' }));
     await user.click(screen.getByLabelText('males'));
     await user.type(screen.getByLabelText('How many'), '6');
@@ -157,7 +157,7 @@ describe('runs and their ends', () => {
     const { user } = open(
       view({ rules: { quotas: [{ what: 'held', sex: 'female', least: null, most: 26 }], paths: {} } }),
     );
-    await user.click(screen.getByRole('button', { name: 'Who may end how' }));
+    await user.click(screen.getByRole('button', { name: 'Rules for surplus fish' }));
     await user.type(screen.getByLabelText('returned to the wild, at least'), '10');
     const wild = within(screen.getByRole('group', { name: 'Ends open to wild fish' }));
     await user.click(wild.getByLabelText('surplus, to food'));
@@ -179,7 +179,7 @@ describe('runs and their ends', () => {
 
   test('marked fish that cannot be read hold the record back; tags come in one line', async () => {
     const { user } = open(view({ batches: [batch()] }));
-    await user.click(screen.getByRole('button', { name: 'Count a run in' }));
+    await user.click(screen.getByRole('button', { name: 'Record fish that came' }));
     await user.type(screen.getByLabelText('Females'), '3');
     await choose(user, screen.getByLabelText('Into'), '1');
     await user.type(screen.getByLabelText('Marked by us, by season of release'), '2028: x');

@@ -150,7 +150,7 @@ function Fields({
       })}
       {missing.length > 0 && (
         <p className={`text-small text-soft ${top ? '' : 'pb-1.5'}`}>
-          {top && 'It can also take: '}
+          {top && 'Add, if known: '}
           {missing.map((k, i) => (
             <span key={k}>
               {i > 0 && ', '}

@@ -19,7 +19,7 @@ const goneWords: Record<string, string> = {
   sold: 'sold',
   released: 'released',
   escaped: 'escaped',
-  unexplained: 'unexplained',
+  unexplained: 'missing at counts',
 };
 /** What is this batch's story? */
 export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolean; now: number; timeZone: string }) {
@@ -35,7 +35,7 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
           {lot.grade && `, grade ${lot.grade}`}
         </span>
         <Link className="link ml-auto" href={`/flow?lot=${lot.id}`}>
-          in the river
+          its line in Flow
         </Link>
       </div>
       <p className="mb-4 flex flex-wrap items-baseline gap-x-3" data-testid="lot-number">

@@ -25,7 +25,7 @@ const view = (over: Partial<SetupView['incubation']> = {}): SetupView =>
 
 test('schools and false alarms are kept together, shares as shares', async () => {
   const { user } = show(<IncubationSettings view={view()} />);
-  const found = screen.getAllByLabelText('A round finds, % of the dead') as HTMLInputElement[];
+  const found = screen.getAllByLabelText('Dead eggs found in one round, %') as HTMLInputElement[];
   expect(found.map((f) => f.value)).toEqual(['60', '90', '90', '90']);
   await user.clear(found[1]!);
   await user.type(found[1]!, '85');

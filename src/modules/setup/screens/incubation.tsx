@@ -72,7 +72,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
               />
               <DecimalInput
                 className="w-[13rem]"
-                label="A round finds, % of the dead"
+                label="Dead eggs found in one round, %"
                 value={found[k.id] ?? ''}
                 onChange={(v) => setFound({ ...found, [k.id]: v })}
                 error={act.errorOn('kinds')}
@@ -87,7 +87,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
           value={falseAlarms}
           onChange={setFalseAlarms}
           error={wanted.error ?? act.errorOn('falseAlarmsWeek')}
-          hint="fewer false ones, and later the true ones"
+          hint="fewer false alarms, but true ones come later"
         />
         <WhatItMeans view={view} falseAlarms={wanted.value} />
       </ActForm>

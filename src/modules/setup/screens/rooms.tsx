@@ -228,7 +228,7 @@ function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['
       <div className="w-[6rem]">
         <NumberInput label="how many" value={v.count} onChange={set('count')} error={act.errorOn('count')} />
       </div>
-      <TextField className="w-[9rem]" label="Battery or stack" value={v.battery} onChange={set('battery')} />
+      <TextField className="w-[9rem]" label="Row or stack it stands in" value={v.battery} onChange={set('battery')} />
       <UnitMeasureFields v={v} set={set} waters={waters} each=" of each" act={act} />
     </ActForm>
   );

@@ -79,7 +79,7 @@ export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone
         onChange={set('room')}
         options={view.rooms.map((r) => ({ value: String(r.id), label: r.name }))}
       />
-      <TextField className="w-[9rem]" label="Battery or stack" value={v.battery} onChange={set('battery')} />
+      <TextField className="w-[9rem]" label="Row or stack it stands in" value={v.battery} onChange={set('battery')} />
       <div className="w-[5rem]">
         <NumberInput label="Row" value={v.row} onChange={set('row')} />
       </div>

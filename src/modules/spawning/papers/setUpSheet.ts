@@ -55,7 +55,7 @@ export async function setUpSheetPdf(
   const wanted = [
     v.plan.eggsWanted > 0 && `${grouped(v.plan.eggsWanted)} eggs wanted`,
     v.expected !== null && `about ${grouped(Number(v.expected.toPrecision(2)))} to come`,
-    v.expected !== null && v.odds !== null && `enough in ${percent(v.odds)} of such days`,
+    v.expected !== null && v.odds !== null && `enough in ${percent(v.odds)} of years`,
     v.plan.units.length > 0 && `eggs go to ${v.plan.units.map((u) => o.units.get(u) ?? '?').join(' ')}`,
   ].filter(Boolean);
   if (wanted.length > 0) doc.text(`${wanted.join('; ')}.`);

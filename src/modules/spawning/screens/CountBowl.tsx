@@ -101,7 +101,7 @@ export function CountBowl({
         value={removed}
         onChange={setRemoved}
         error={dead.error ?? act.errorOn('removed')}
-        hint="Counted as taken, and as lost"
+        hint="They belong to the take, and are booked as dead at once"
       />
       <SelectField
         label="They stand on"

@@ -121,7 +121,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
             value={ovulates}
             onChange={setOvulates}
             error={share.error ?? act.errorOn('plan.ovulates')}
-            hint="By this hatchery’s own record; left empty, all are taken to"
+            hint="By this hatchery’s own record; empty: all of them"
           />
         </>
       )}
@@ -253,8 +253,8 @@ function Needed({
       {!o || !last
         ? 'Add females that are weighed: their eggs are reckoned from their mass.'
         : o.needed !== null
-          ? `${o.needed} of these ${known.length} make it in 9 of 10 such days${known.length > o.needed ? `; ${known.length - o.needed} in reserve` : ''}.`
-          : `These ${known.length} make it in ${Math.round(100 * last.odds)} of 100 such days only: about ${grouped(Number(last.expected.toPrecision(2)))} eggs are to be expected. Add a female.`}
+          ? `${o.needed} of these ${known.length} females give enough in 9 years of 10${known.length > o.needed ? `; ${known.length - o.needed} more as a reserve` : ''}.`
+          : `These ${known.length} give enough in ${Math.round(100 * last.odds)} years of 100 only: about ${grouped(Number(last.expected.toPrecision(2)))} eggs are to be expected. Add a female.`}
       {known.length < females.length && (
         <span className="block text-careful">
           Not weighed, so not reckoned with:{' '}
@@ -306,9 +306,9 @@ function Back({
   if (c?.at == null)
     return (
       <p className="text-small text-careful">
-        No start can be counted back:{' '}
+        When to inject cannot be computed:{' '}
         {celsius === null
-          ? 'the water of the females was not read.'
+          ? 'the temperature of the females’ water was never read. Type it, or set up a sensor.'
           : (c?.noForecast ?? 'Reference has no hours for it.')}
       </p>
     );

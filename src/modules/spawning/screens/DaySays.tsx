@@ -24,9 +24,7 @@ export function DaySays({ view }: { view: DayView }) {
         <>
           {(plan.eggsWanted > 0 || counted.number > 0) && '; '}about {grouped(Number(expected.toPrecision(2)))} to come
           {odds !== null && odds < 1 && (
-            <span className={odds < 0.8 ? 'text-careful' : ''}>
-              , enough in {Math.round(100 * odds)} of 100 such days
-            </span>
+            <span className={odds < 0.8 ? 'text-careful' : ''}>, enough in {Math.round(100 * odds)} years of 100</span>
           )}
         </>
       ) : (

@@ -81,7 +81,7 @@ export function FemaleRow({
     strip: 'Strip',
     milt: '',
     move: 'To recovery',
-    fate: 'End',
+    fate: 'Out of the brood',
   };
   const nests =
     f.taking.some((t) => view.protocols.find((p) => p.id === t.protocol)?.nest) &&

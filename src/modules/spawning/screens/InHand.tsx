@@ -17,16 +17,16 @@ export type FishAct = 'look' | 'inject' | 'ready' | 'strip' | 'milt' | 'move' | 
 const femaleActs: { id: FishAct; word: string }[] = [
   { id: 'look', word: 'Look' },
   { id: 'inject', word: 'Inject' },
-  { id: 'ready', word: 'Runs?' },
+  { id: 'ready', word: 'Does she run?' },
   { id: 'strip', word: 'Strip' },
   { id: 'move', word: 'Move' },
-  { id: 'fate', word: 'End' },
+  { id: 'fate', word: 'Out of the brood' },
 ];
 const maleActs: { id: FishAct; word: string }[] = [
   { id: 'milt', word: 'Milt' },
   { id: 'look', word: 'Look' },
   { id: 'move', word: 'Move' },
-  { id: 'fate', word: 'End' },
+  { id: 'fate', word: 'Out of the brood' },
 ];
 
 /** What is done with the fish in hand: one form at a time. */

@@ -36,7 +36,7 @@ test('what is wanted, counted and still to come, with its odds; short only beyon
     expected: 130_123,
     odds: 0.62,
   });
-  expect(says()).toBe('wanted 90\u2005000 eggs; about 130\u2005000 to come, enough in 62 of 100 such days');
+  expect(says()).toBe('wanted 90\u2005000 eggs; about 130\u2005000 to come, enough in 62 years of 100');
   const counted = (number: number) => (
     <DayScreen
       view={dayOf({ plan: dayPlan.parse({ eggsWanted: 90_000 }), counted: { number, sd: 2000 }, odds: 0 })}
@@ -372,9 +372,9 @@ test('the plan says how many females it takes, and which of them nobody has weig
   await user.click(screen.getByText('plan of the day'));
   const needed = () => screen.getByTestId('females-needed').textContent;
   // One of 66 000 ± 30 000 reaches 60 000 in 65 of 100; a second makes it all but sure.
-  expect(needed()).toMatch(/These 1 make it in 6[3-7] of 100 such days only/);
+  expect(needed()).toMatch(/These 1 females? give enough in 6[3-7] years of 100 only/);
   await choose(user, screen.getByLabelText('Add a female'), '12');
-  expect(needed()).toContain('2 of these 2 make it in 9 of 10 such days.');
+  expect(needed()).toContain('2 of these 2 females give enough in 9 years of 10.');
   await choose(user, screen.getByLabelText('Add a female'), '13');
   expect(needed()).toContain('Not weighed, so not reckoned with: STF3.');
 });

@@ -114,7 +114,7 @@ export function WaterChart({
       <p className={gaps.length > 0 ? 'text-careful' : 'quiet'}>
         {gaps.length === 0
           ? `All of the last ${days.length} days were read.`
-          : `Not read: ${named.join(', ')}${gaps.length > 4 ? ` and ${gaps.length - 4} times more` : ''}. Dates take such days on a straight line.`}
+          : `Not read: ${named.join(', ')}${gaps.length > 4 ? ` and ${gaps.length - 4} times more` : ''}. For those days the dates assume an even change.`}
       </p>
     </figure>
   );

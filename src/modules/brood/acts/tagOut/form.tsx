@@ -42,7 +42,12 @@ export function TagForm({ batch, strains }: { batch: { id: number; name: string 
         error={act.errorOn('tags')}
         hint="Read them in, parted by spaces; a reader may type here"
       />
-      <TextField label="Strain" value={strain} onChange={setStrain} hint="A hard limit: strains are not crossed" />
+      <TextField
+        label="Strain"
+        value={strain}
+        onChange={setStrain}
+        hint="Fish of different strains are never proposed as mates"
+      />
     </ActForm>
   );
 }

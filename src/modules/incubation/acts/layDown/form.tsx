@@ -176,7 +176,7 @@ export function LayDownForm({
             {sum > 0 && `${grouped(sum)} counted out; by the books ${grouped(Math.max(0, h.number - sum))} are left.`}
           </p>
           <Tick checked={emptied} onChange={setEmptied}>
-            nothing is left: the difference goes to unexplained
+            nothing is left: the difference is booked as missing
           </Tick>
         </>
       )}

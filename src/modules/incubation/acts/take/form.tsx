@@ -225,7 +225,7 @@ export function TakeForm({
             value={removed}
             onChange={setRemoved}
             error={dead.error ?? act.errorOn('removed')}
-            hint="Counted as taken, and as lost"
+            hint="They belong to the take, and are booked as dead at once"
           />
           {lot.unitField('They stand in')}
           {lot.nameField}

@@ -35,7 +35,7 @@ export function DenseRoom({
             <h2 className="pt-0.5 text-mark leading-tight [overflow-wrap:anywhere]">{row.name}</h2>
             {soonest(row.units) !== null && (
               <p className="text-mark leading-tight text-soft" title="to danger in the first, if the flow stops">
-                reserve {minutesWords(soonest(row.units)!)}
+                {minutesWords(soonest(row.units)!)} of air without flow
               </p>
             )}
           </div>

@@ -134,7 +134,7 @@ export function RoomScreen({
                 )}
                 {Number.isFinite(soonest) && (
                   <span className="ml-auto text-small text-soft">
-                    if it stops: {minutesWords(soonest)} to danger in the first
+                    if the flow stops, the first unit is in danger after {minutesWords(soonest)}
                   </span>
                 )}
               </div>

@@ -75,7 +75,7 @@ export function UnitCell({
                 className="block text-mark leading-tight text-soft"
                 title="until its oxygen is down to what they suffer at, if the flow stops"
               >
-                reserve {lot.reserve}
+                {lot.reserve} of air without flow
               </span>
             )}
             {lot.wants && (

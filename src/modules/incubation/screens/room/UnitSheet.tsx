@@ -92,7 +92,8 @@ export function UnitSheet({
           </p>
           {Math.abs(h.number - h.estimated) > Math.max(1, 0.2 * h.sd) && (
             <p className="quiet mb-2">
-              in the unit by the books; alive, estimated: <Doubtful number={h.estimated} sd={h.sd} size="plain" />
+              counted in the books; likely alive, after deaths nobody saw:{' '}
+              <Doubtful number={h.estimated} sd={h.sd} size="plain" />
             </p>
           )}
           {h.due.length > 0 && (
@@ -308,8 +309,9 @@ export function ClockTable({
       </Table>
       {bent && (
         <p className="quiet mt-1 text-small">
-          By the clock of this hatchery, {Math.round(Math.abs(100 * (bent.factor - 1)))} %{' '}
-          {bent.factor > 1 ? 'slower' : 'faster'} than Reference’s, from {bent.factorDates} dates seen here.
+          {Math.round(Math.abs(100 * (bent.factor - 1)))} % {bent.factor > 1 ? 'slower' : 'faster'} than in Reference,
+          as {bent.factorDates === 1 ? 'one date' : `${bent.factorDates} dates`} observed here{' '}
+          {bent.factorDates === 1 ? 'shows' : 'show'}.
         </p>
       )}
       {note && <p className="mt-1 text-small text-careful">{note.charAt(0).toUpperCase() + note.slice(1)}.</p>}

@@ -102,7 +102,7 @@ test('where the books and what must be alive part, both stand there by name', ()
   expect(text()).not.toContain('alive, estimated');
   unmount();
   sheet({ holdings: [holding({ estimated: 19_000 })] });
-  expect(text()).toMatch(/in the unit by the books; alive, estimated: 19 000/);
+  expect(text()).toMatch(/counted in the books; likely alive, after deaths nobody saw: 19 000/);
 });
 
 test('what is due: overdue in amber, red alone what lies beyond its pattern; and why hands should stay off', () => {

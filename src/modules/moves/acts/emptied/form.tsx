@@ -19,13 +19,13 @@ export function EmptiedForm({ h }: { h: ActHolding }) {
       onSend={() => {
         void act.submit(
           { ...at(h), ...event.payload },
-          (r) => `${h.unit} is empty; ${grouped(Number(r?.unexplained))} went to unexplained.`,
+          (r) => `${h.unit} is empty; ${grouped(Number(r?.unexplained))} are booked as missing.`,
         );
       }}
       label={`${h.unit} is empty`}
     >
       <p>
-        The books show {grouped(h.number)} in {h.unit}. If it is empty, they go to unexplained.
+        The books show {grouped(h.number)} in {h.unit}. If it is empty, they are booked as missing.
       </p>
     </ActForm>
   );

@@ -57,7 +57,7 @@ export function OutForm({ h }: { h: ActHolding }) {
             () => 'Recorded.',
           );
       }}
-      label="Write off"
+      label={account === 'sold' ? 'Record sale' : 'Record loss'}
       disabled={!m}
     >
       <SelectField
