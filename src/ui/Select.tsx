@@ -40,7 +40,7 @@ const grouped = <T extends string>(options: readonly Option<T>[]) =>
 
 /**
  * One of a list. A short list opens below its field; a long one is searched by typing.
- * The value chosen stands in `data-value`.
+ * The value chosen stands in `data-value`, that of each option in `data-option`.
  */
 export function Select<T extends string>(p: Shown<T>) {
   return p.options.length < MANY ? <ShortList {...p} /> : <LongList {...p} />;
@@ -72,7 +72,7 @@ function ShortList<T extends string>({ options, value, onChange, empty, disabled
         >
           <Few.Viewport>
             {empty !== undefined && (
-              <Few.Item value={inner('')} data-value="" className={cx(ITEM, 'text-soft')}>
+              <Few.Item value={inner('')} data-option="" className={cx(ITEM, 'text-soft')}>
                 <Few.ItemText>{empty}</Few.ItemText>
               </Few.Item>
             )}
@@ -80,7 +80,7 @@ function ShortList<T extends string>({ options, value, onChange, empty, disabled
               <Few.Group key={g.group ?? ''}>
                 {g.group !== undefined && <Few.Label className={GROUP}>{g.group}</Few.Label>}
                 {g.options.map((o) => (
-                  <Few.Item key={o.value} value={inner(o.value)} data-value={o.value} className={ITEM}>
+                  <Few.Item key={o.value} value={inner(o.value)} data-option={o.value} className={ITEM}>
                     <Few.ItemText>{o.label}</Few.ItemText>
                     <Few.ItemIndicator>
                       <Check size={15} aria-hidden />
@@ -120,7 +120,7 @@ function LongList<T extends string>({ options, value, onChange, empty, disabled,
       key={o.value}
       // Two options may read alike: the value tells them apart, and what is typed is held against the label.
       value={`${o.label}\n${o.value}`}
-      data-value={o.value}
+      data-option={o.value}
       onSelect={() => choose(o.value)}
       className={ITEM}
     >
@@ -164,7 +164,7 @@ function LongList<T extends string>({ options, value, onChange, empty, disabled,
               {empty !== undefined && (
                 <Command.Item
                   value={`${empty}\n`}
-                  data-value=""
+                  data-option=""
                   onSelect={() => choose('' as T)}
                   className={cx(ITEM, 'text-soft')}
                 >

@@ -59,7 +59,7 @@ export async function choose(field: Locator, option: string | { label: string | 
   await field.click();
   const list = field.page().getByRole('listbox');
   await (typeof option === 'string'
-    ? list.locator(`[data-value="${option}"]`)
+    ? list.locator(`[data-option="${option}"]`)
     : list.getByRole('option', { name: option.label, exact: true })
   ).click();
   await expect(list).toHaveCount(0);

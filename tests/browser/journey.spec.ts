@@ -394,6 +394,7 @@ test('every screen passes the accessibility check, by day and in the dim room', 
   for (const path of [
     '/',
     '/flow',
+    '/parts',
     '/rooms/2?unit=J1',
     '/rearing?unit=R2',
     '/lots/1',

@@ -38,7 +38,7 @@ async function unitIds(field: Locator): Promise<void> {
   await field.click();
   for (const o of await page.getByRole('option').all()) {
     const name = /^(BA\d)/.exec((await o.textContent()) ?? '')?.[1];
-    if (name) units[name] = Number(await o.getAttribute('data-value'));
+    if (name) units[name] = Number(await o.getAttribute('data-option'));
   }
   await page.keyboard.press('Escape');
 }

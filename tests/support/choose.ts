@@ -35,7 +35,7 @@ export async function optionsOf(user: UserEvent, field: HTMLElement): Promise<st
 export async function choose(user: UserEvent, field: HTMLElement, option: string): Promise<void> {
   await user.click(field);
   const list = within(await screen.findByRole('listbox')).getAllByRole('option');
-  const found = list.find((o) => o.dataset.value === option) ?? list.find((o) => o.textContent === option);
+  const found = list.find((o) => o.dataset.option === option) ?? list.find((o) => o.textContent === option);
   if (!found) throw new Error(`no option “${option}” among ${list.map((o) => o.textContent).join(', ')}`);
   await user.click(found);
   await waitFor(() => expect(screen.queryByRole('listbox')).toBeNull());

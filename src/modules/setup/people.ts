@@ -1,8 +1,9 @@
 import { hash } from '@node-rs/argon2';
 import { z } from 'zod';
+import { isTable, takesEggs, type UnitKind, unitKinds, usualLetters } from '@/core/units/unitKinds';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
-import type { Db } from '@/store/connection';
+import type { Db, Trx } from '@/store/connection';
 import { personName } from './acts/addPerson/act';
 import { password } from './input';
 import { isTimeZone } from './places';
@@ -25,8 +26,42 @@ export const firstRun = z.object({
     .regex(/\{n+\}/, 'needs a running number: {n}, {nn} or {nnn}')
     .default('{code}-{yy}-{nn}'),
   seasonStartsMonth: z.number().int().min(1).max(12).default(9),
+  /** What must stand before a first batch can: one room with so many units of a kind. */
+  first: z
+    .object({
+      room: z.string().trim().min(1, 'needs a name').max(60, 'is too long'),
+      unitKind: z.enum(unitKinds).exclude(['table']),
+      count: z.number().int('must be a whole number').min(1, 'at least one').max(400, 'at most 400 at once'),
+    })
+    .optional(),
   demo: z.boolean().default(false),
 });
+
+/** A room with its units; where eggs are to lie, a table too, on which they are counted before they are laid down. */
+async function firstRoom(trx: Trx, siteId: number, first: NonNullable<z.infer<typeof firstRun>['first']>) {
+  const room = async (name: string, kind: string, walk: number) =>
+    ((await trx('room').insert({ site_id: siteId, name, kind, walk_order: walk })) as [number])[0];
+  const units = (roomId: number, kind: UnitKind, count: number) =>
+    trx('unit').insert(
+      Array.from({ length: count }, (_, i) => ({
+        site_id: siteId,
+        room_id: roomId,
+        name: `${usualLetters[kind]}${i + 1}`,
+        kind,
+        place_x: i,
+        shared: isTable(kind),
+      })),
+    );
+  const eggs = takesEggs(first.unitKind);
+  if (eggs)
+    await units(
+      await room(first.room === 'Spawning room' ? 'Spawning table' : 'Spawning room', 'spawning', 1),
+      'table',
+      1,
+    );
+  const kind = eggs ? 'incubation' : first.unitKind === 'tank' ? 'rearing' : 'outdoor';
+  await units(await room(first.room, kind, 2), first.unitKind, first.count);
+}
 
 /**
  * The first site with its first manager. The only writing that no person signs for, since there is none yet; refused
@@ -62,6 +97,7 @@ export async function setUp(
       role: 'manager',
       password_hash: passwordHash,
     })) as [number];
+    if (p.first) await firstRoom(trx, siteId, p.first);
     return { siteId, personId };
   });
 }

@@ -1,4 +1,5 @@
 import { ActPanel } from '@/client/ActPanel';
+import { takesEggs } from '@/core/units/unitKinds';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
 import { speciesList } from '@/modules/reference/views/reference';
 import { packingsHere } from '@/modules/spawning/views/eggsLearned';
@@ -10,12 +11,14 @@ import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { db, now } from '../../_server/database';
 import { requirePerson } from '../../_server/session';
+import { firstOf } from '../_species';
 
 export const metadata = { title: 'Take of eggs' };
 
 /** Eggs on the table, to be laid down, and the form for a new take. */
-export default async function TakePage() {
+export default async function TakePage({ searchParams }: { searchParams: Promise<{ species?: string }> }) {
   const person = await requirePerson();
+  const { species: first } = await searchParams;
   const [species, where, sites, holdings, packings, book] = await Promise.all([
     speciesList(db(), person.siteId),
     places(db(), person.siteId),
@@ -63,9 +66,9 @@ export default async function TakePage() {
         </p>
       ) : (
         <TakeForm
-          species={species}
+          species={firstOf(species, first)}
           packings={packings}
-          places={where.filter((p) => ['table', 'jar', 'tray', 'trough', 'frame'].includes(p.kind))}
+          places={where.filter((p) => takesEggs(p.kind))}
         />
       )}
     </div>

@@ -2,14 +2,25 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { takesEggs } from '@/core/units/unitKinds';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { Mark } from '@/ui/glyphs';
 import { months } from '@/ui/months';
 import { SelectField } from '@/ui/SelectField';
 
-/** The first site and its first manager. */
-export function FirstRun({ zones }: { zones: string[] }) {
+const kinds = [
+  { value: 'jar', label: 'jars' },
+  { value: 'tray', label: 'trays' },
+  { value: 'trough', label: 'troughs' },
+  { value: 'frame', label: 'frames' },
+  { value: 'tank', label: 'tanks' },
+  { value: 'pond', label: 'ponds' },
+] as const;
+type Kind = (typeof kinds)[number]['value'];
+
+/** What the hatchery is called, what is raised first, where it stands, and who begins: enough for a first batch. */
+export function FirstRun({ zones, species }: { zones: string[]; species: readonly { id: string; name: string }[] }) {
   const router = useRouter();
   const [v, setV] = useState({
     siteName: '',
@@ -18,7 +29,11 @@ export function FirstRun({ zones }: { zones: string[] }) {
     password: '',
     lotPattern: '{code}-{yy}-{nn}',
     seasonStartsMonth: '9',
+    species: species[0]?.id ?? '',
+    room: 'Hatching room',
+    count: '8',
   });
+  const [kind, setKind] = useState<Kind>('jar');
   const [errors, setErrors] = useState<{ path: string; message: string }[]>([]);
   // The page is drawn on a server first, whose zone is not the reader's.
   useEffect(() => setV((now) => ({ ...now, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone })), []);
@@ -37,7 +52,9 @@ export function FirstRun({ zones }: { zones: string[] }) {
         <Mark size={52} />
         <div>
           <h1 className="text-title">A new hatchery</h1>
-          <p className="quiet">First the site and its manager. Rooms, units and people follow in set-up.</p>
+          <p className="quiet">
+            Four things, and the first batch can be recorded. All of it can be changed later in set-up.
+          </p>
         </div>
       </div>
       <form
@@ -48,11 +65,19 @@ export function FirstRun({ zones }: { zones: string[] }) {
           setErrors([]);
           void fetch('/api/first-run', {
             method: 'POST',
-            body: JSON.stringify({ ...v, seasonStartsMonth: Number(v.seasonStartsMonth) }),
+            body: JSON.stringify({
+              siteName: v.siteName,
+              timeZone: v.timeZone,
+              managerName: v.managerName,
+              password: v.password,
+              lotPattern: v.lotPattern,
+              seasonStartsMonth: Number(v.seasonStartsMonth),
+              first: { room: v.room, unitKind: kind, count: Number(v.count) },
+            }),
           })
             .then(async (r) => {
               if (r.ok) {
-                router.push('/setup');
+                router.push(`${takesEggs(kind) ? '/take' : '/bring'}?species=${v.species}`);
                 router.refresh();
                 return;
               }
@@ -73,27 +98,38 @@ export function FirstRun({ zones }: { zones: string[] }) {
             });
         }}
       >
-        <TextField label="Name of the hatchery" value={v.siteName} onChange={set('siteName')} error={on('siteName')} />
-        <SelectField
-          label="Time zone"
-          value={v.timeZone}
-          onChange={set('timeZone')}
-          options={[
-            ...(v.timeZone === ''
-              ? [{ value: '', label: 'Choose' }]
-              : zones.includes(v.timeZone)
-                ? []
-                : [{ value: v.timeZone, label: v.timeZone }]),
-            ...zones.map((z) => ({ value: z, label: z })),
-          ]}
-          error={on('timeZone')}
-          hint="Days and rounds are local"
-        />
         <TextField
-          label="Manager’s name"
+          className="col-span-2 max-sm:col-span-1"
+          label="Name of the hatchery"
+          value={v.siteName}
+          onChange={set('siteName')}
+          error={on('siteName')}
+        />
+        <SelectField
+          className="col-span-2 max-sm:col-span-1"
+          label="Species to begin with"
+          value={v.species}
+          onChange={set('species')}
+          options={species.map((s) => ({ value: s.id, label: s.name }))}
+          hint="Others are there too"
+        />
+        <TextField label="First room" value={v.room} onChange={set('room')} error={on('first.room')} />
+        <div className="grid grid-cols-2 gap-2">
+          <SelectField label="It holds" value={kind} onChange={setKind} options={kinds} />
+          <TextField
+            label="How many"
+            inputMode="numeric"
+            value={v.count}
+            onChange={set('count')}
+            error={on('first.count')}
+          />
+        </div>
+        <TextField
+          label="Your name"
           value={v.managerName}
           onChange={set('managerName')}
           error={on('managerName')}
+          hint="You are the manager; others are added in set-up"
           autoComplete="username"
         />
         <TextField
@@ -105,19 +141,41 @@ export function FirstRun({ zones }: { zones: string[] }) {
           hint="At least 10 characters"
           autoComplete="new-password"
         />
-        <TextField
-          label="Lots are named"
-          value={v.lotPattern}
-          onChange={set('lotPattern')}
-          error={on('lotPattern')}
-          hint={`Like ${example}. Known are {code}, {yy}, {yyyy}, {season}, {nn}`}
-        />
-        <SelectField
-          label="A season starts in"
-          value={v.seasonStartsMonth}
-          onChange={set('seasonStartsMonth')}
-          options={months.map((m, i) => ({ value: String(i + 1), label: m }))}
-        />
+        <details
+          className="col-span-2 max-sm:col-span-1"
+          open={Boolean(on('timeZone') ?? on('lotPattern')) || undefined}
+        >
+          <summary className="link cursor-pointer">
+            Time zone {v.timeZone || 'not known'}, lots named like {example}, seasons from{' '}
+            {months[Number(v.seasonStartsMonth) - 1]}
+          </summary>
+          <div className="mt-3 grid grid-cols-2 gap-4 max-sm:grid-cols-1">
+            <SelectField
+              label="Time zone"
+              value={v.timeZone}
+              onChange={set('timeZone')}
+              options={[
+                ...(v.timeZone === '' || zones.includes(v.timeZone) ? [] : [{ value: v.timeZone, label: v.timeZone }]),
+                ...zones.map((z) => ({ value: z, label: z })),
+              ]}
+              error={on('timeZone')}
+              hint="Days and rounds are local"
+            />
+            <SelectField
+              label="A season starts in"
+              value={v.seasonStartsMonth}
+              onChange={set('seasonStartsMonth')}
+              options={months.map((m, i) => ({ value: String(i + 1), label: m }))}
+            />
+            <TextField
+              label="Lots are named"
+              value={v.lotPattern}
+              onChange={set('lotPattern')}
+              error={on('lotPattern')}
+              hint={`Like ${example}. Known are {code}, {yy}, {yyyy}, {season}, {nn}`}
+            />
+          </div>
+        </details>
         <div className="col-span-2 flex items-center gap-4 max-sm:col-span-1">
           <Button kind="main" type="submit" disabled={busy}>
             Begin

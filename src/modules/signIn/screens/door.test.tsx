@@ -82,21 +82,32 @@ describe('signing in', () => {
 });
 
 describe('a new hatchery', () => {
-  const open = () => show(<FirstRun zones={['Europe/Vienna', 'America/Boise', 'UTC']} />);
+  const open = () =>
+    show(
+      <FirstRun
+        zones={['Europe/Vienna', 'America/Boise', 'UTC']}
+        species={[
+          { id: 'arctic-char', name: 'Arctic char' },
+          { id: 'sterlet', name: 'Sterlet' },
+        ]}
+      />,
+    );
   const fill = async (user: ReturnType<typeof show>['user'], password = 'correct horse battery') => {
     await user.type(screen.getByLabelText('Name of the hatchery'), 'Upper station');
     await choose(user, screen.getByLabelText('Time zone'), 'America/Boise');
-    await user.type(screen.getByLabelText('Manager’s name'), 'Manager');
+    await user.type(screen.getByLabelText('Your name'), 'Manager');
     await user.type(screen.getByLabelText('Password'), password);
   };
 
-  test('site, zone, manager and how lots are named; then on to set-up', async () => {
+  test('site, species, room and manager; then on to the first take of that species', async () => {
     const asked = door({ status: 200, body: {} });
     const { user } = open();
     await fill(user);
     await choose(user, screen.getByLabelText('A season starts in'), '1');
+    await choose(user, screen.getByLabelText('Species to begin with'), 'Sterlet');
+    await choose(user, screen.getByLabelText('It holds'), 'trays');
     await user.click(screen.getByRole('button', { name: 'Begin' }));
-    await waitFor(() => expect(went.to).toEqual(['/setup']));
+    await waitFor(() => expect(went.to).toEqual(['/take?species=sterlet']));
     expect(asked[0]).toEqual({
       path: '/api/first-run',
       body: {
@@ -106,8 +117,18 @@ describe('a new hatchery', () => {
         password: 'correct horse battery',
         lotPattern: '{code}-{yy}-{nn}',
         seasonStartsMonth: 1,
+        first: { room: 'Hatching room', unitKind: 'tray', count: 8 },
       },
     });
+  });
+
+  test('who begins with tanks is led to stock that came', async () => {
+    door({ status: 200, body: {} });
+    const { user } = open();
+    await fill(user);
+    await choose(user, screen.getByLabelText('It holds'), 'tanks');
+    await user.click(screen.getByRole('button', { name: 'Begin' }));
+    await waitFor(() => expect(went.to).toEqual(['/bring?species=arctic-char']));
   });
 
   test('the pattern of names shows what it makes', async () => {

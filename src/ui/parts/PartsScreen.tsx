@@ -1,0 +1,197 @@
+'use client';
+
+import { Pencil, X } from 'lucide-react';
+import { type ReactNode, useState } from 'react';
+import { Button } from '../Button';
+import { Checkbox, Tick } from '../Checkbox';
+import { Choice } from '../Choice';
+import { Caution } from '../caution';
+import { Dialog, StayOrGo } from '../Dialog';
+import { TextField } from '../fields';
+import { Glyph } from '../glyphs';
+import { Input, TextArea } from '../Input';
+import { Menu, MenuItem, MenuRule } from '../Menu';
+import { Doubtful } from '../number';
+import { SelectField } from '../SelectField';
+import { Table } from '../Table';
+import { Toggle } from '../Toggle';
+
+const sizes = ['text-figure', 'text-title', 'text-lead', 'text-body', 'text-small', 'text-mark'] as const;
+const colours = [
+  'ink',
+  'soft',
+  'deep',
+  'hand',
+  'careful',
+  'loss',
+  'egg',
+  'eyed',
+  'yolksac',
+  'fry',
+  'fingerling',
+  'gone',
+];
+const glyphs = ['adult', 'egg', 'eyed', 'yolksac', 'fry', 'fingerling', 'gone'] as const;
+
+/** Every part of the interface in every state, in both themes: what a designer or a new developer looks at first. */
+export function PartsScreen() {
+  return (
+    <div className="px-6 py-4">
+      <h1 className="mb-1">Parts</h1>
+      <p className="quiet mb-4">What all screens are made of: in daylight, and for the dim room.</p>
+      <div className="grid grid-cols-2 gap-6 max-xl:grid-cols-1">
+        {(['day', 'dim'] as const).map((theme) => (
+          <div key={theme} data-theme={theme} className="border border-strong bg-ground p-5 text-ink">
+            <Parts theme={theme} />
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Part({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <section className="mb-5" aria-label={name}>
+      <h2 className="mb-2 border-b border-rule pb-1">{name}</h2>
+      <div className="flex flex-wrap items-start gap-3">{children}</div>
+    </section>
+  );
+}
+
+const few = ['jars', 'trays', 'troughs'].map((k) => ({ value: k, label: k }));
+const many = Array.from({ length: 24 }, (_, i) => ({
+  value: `J${i + 1}`,
+  label: `J${i + 1}, ${i % 3 === 0 ? 'empty' : 'holds AC-31-01'}`,
+  group: i < 12 ? 'Cold room' : 'Warm room',
+}));
+
+function Parts({ theme }: { theme: string }) {
+  const [text, setText] = useState('34');
+  const [one, setOne] = useState<string>('jars');
+  const [unit, setUnit] = useState<string>('');
+  const [on, setOn] = useState(true);
+  const [asks, setAsks] = useState(false);
+  return (
+    <>
+      <Part name="Type">
+        {sizes.map((s) => (
+          <span key={s} className={`w-full ${s}`}>
+            {s.slice(5)} 12 345 eyed eggs
+          </span>
+        ))}
+      </Part>
+      <Part name="Colours">
+        {colours.map((c) => (
+          <span key={c} className="inline-flex items-center gap-1.5 text-small">
+            <span
+              className="inline-block size-4 border border-rule"
+              style={{ background: `var(--${c})` }}
+              aria-hidden
+            />{' '}
+            {c}
+          </span>
+        ))}
+      </Part>
+      <Part name="Glyphs">
+        {glyphs.map((g) => (
+          <span key={g} className="inline-flex items-center gap-1 text-small">
+            <Glyph name={g} /> {g}
+          </span>
+        ))}
+      </Part>
+      <Part name="Buttons">
+        <Button kind="main">Record pick</Button>
+        <Button>Move</Button>
+        <Button kind="link">undo</Button>
+        <Button kind="icon" aria-label={`Edit, ${theme}`}>
+          <Pencil size={18} aria-hidden />
+        </Button>
+        <Button kind="main" disabled>
+          Record pick
+        </Button>
+        <Button disabled>Move</Button>
+        <Button kind="icon" disabled aria-label={`Remove, ${theme}`}>
+          <X size={18} aria-hidden />
+        </Button>
+      </Part>
+      <Part name="Fields">
+        <TextField label="Dead picked" value={text} onChange={setText} hint="2 to 9 expected" inputMode="numeric" />
+        <TextField label="Dead picked, refused" value="3.4" onChange={setText} error="must be a whole number" />
+        <TextField label="Dead picked, not now" value="" onChange={setText} disabled />
+        <SelectField label="Kind of unit" value={one} onChange={setOne} options={few} />
+        <SelectField label="To" value={unit} onChange={setUnit} options={many} empty="choose a unit" />
+        <SelectField label="To, refused" value="" onChange={setUnit} options={many} error="J3 is full" />
+        <SelectField label="To, not now" value="" onChange={setUnit} options={few} disabled />
+        <Input aria-label={`A field alone, ${theme}`} className="max-w-[8rem]" placeholder="picked" />
+        <TextArea aria-label={`Cautions, ${theme}`} rows={2} defaultValue="Gloves and goggles." />
+      </Part>
+      <Part name="Choices">
+        <Tick checked={on} onChange={setOn}>
+          eggs are eyed
+        </Tick>
+        <Tick checked={false} onChange={setOn} disabled>
+          not now
+        </Tick>
+        <Checkbox checked={!on} onChange={(v) => setOn(!v)} aria-label={`A box alone, ${theme}`} />
+        <Choice label={`Way of counting, ${theme}`} value={one} onChange={setOne} options={few} />
+        <Choice label={`What was found, ${theme}`} tall value={one} onChange={setOne} options={few} />
+        <Toggle label={`View, ${theme}`} value={one} onChange={setOne} options={few} />
+      </Part>
+      <Part name="What opens">
+        <Dialog title="A dialog" trigger={<Button>Dialog</Button>}>
+          <p>Esc or the cross closes it, and the focus goes back.</p>
+        </Dialog>
+        <Dialog title="Along the edge" side="edge" trigger={<Button>Edge</Button>}>
+          <p>What it is about stays in sight.</p>
+        </Dialog>
+        <Menu about="Manager" trigger={<Button>Menu</Button>}>
+          <MenuItem onSelect={() => setOn(!on)}>Dim room theme</MenuItem>
+          <MenuRule />
+          <MenuItem onSelect={() => setOn(on)}>Sign out</MenuItem>
+        </Menu>
+        <Button onClick={() => setAsks(true)}>Question</Button>
+        <StayOrGo
+          open={asks}
+          title="What you typed is not recorded"
+          says="A form on this page is half filled. Leave it, and it is gone."
+          stay="Stay"
+          go="Leave it"
+          onStay={() => setAsks(false)}
+          onGo={() => setAsks(false)}
+        />
+      </Part>
+      <Part name="Numbers">
+        <Doubtful number={49_100} sd={1170} size="big" />
+        <Doubtful number={16_800} sd={1100} />
+        <Doubtful number={340} sd={0} how="counted" />
+        <Doubtful number={51_000} sd={4000} how="estimated" size="plain" />
+      </Part>
+      <Part name="Table">
+        <Table>
+          <thead>
+            <tr>
+              <th>unit</th>
+              <th>lot</th>
+              <th className="num">number</th>
+            </tr>
+          </thead>
+          <tbody>
+            {['J1', 'J2', 'J3'].map((u, i) => (
+              <tr key={u}>
+                <td className="font-bold">{u}</td>
+                <td>AC-31-01</td>
+                <td className="num">
+                  <Doubtful number={16_000 + 311 * i} sd={900} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Part>
+      <Part name="Caution">
+        <Caution>Iodophor on eyes and skin: gloves and goggles; by the label and local law.</Caution>
+      </Part>
+    </>
+  );
+}
