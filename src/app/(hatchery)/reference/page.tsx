@@ -5,6 +5,7 @@ import { ownClock } from '@/modules/reference/views/ownClock';
 import { ownDeaths } from '@/modules/reference/views/ownDeaths';
 import { protocolsOf, referenceView, valueHistory } from '@/modules/reference/views/reference';
 import { db, now } from '../../_server/database';
+import { computedOnce } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Reference' };
@@ -16,16 +17,16 @@ export default async function ReferencePage({
 }) {
   const person = await requirePerson();
   const { species, page } = await searchParams;
-  const book = await referenceView(db(), person.siteId);
+  const book = await computedOnce('reference', '', '', () => referenceView(db(), person.siteId));
   const open = book.species.find((s) => s.id === species) ?? null;
   return (
     <ReferenceScreen
       book={book}
       open={open}
       history={open ? await valueHistory(db(), person.siteId, open.id) : []}
-      ownClock={open ? await ownClock(db(), person.siteId, open.id) : null}
-      ownDrift={open ? await ownDrift(db(), person.siteId, open.id) : []}
-      ownDeaths={open ? await ownDeaths(db(), person.siteId, open.id) : null}
+      ownClock={open ? await computedOnce('dates', open.id, '', () => ownClock(db(), person.siteId, open.id)) : null}
+      ownDrift={open ? await computedOnce('drift', open.id, '', () => ownDrift(db(), person.siteId, open.id)) : []}
+      ownDeaths={open ? await computedOnce('deaths', open.id, '', () => ownDeaths(db(), person.siteId, open.id)) : null}
       mayEdit={person.role === 'manager'}
       now={now()}
       timeZone={person.timeZone}

@@ -66,7 +66,7 @@ export function Tip({
       {run && (
         <p className="quiet">
           {Object.entries(stagesAt(run.band, at))
-            .map(([s, n]) => `${grouped(n)} ${stageWords[s] ?? s}`)
+            .map(([s, n]) => `${grouped(Number(n.toPrecision(3)))} ${stageWords[s] ?? s}`)
             .join(', ')}
         </p>
       )}

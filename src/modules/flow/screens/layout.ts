@@ -164,9 +164,11 @@ export function sdAt(b: FlowBand, at: number): number {
   return b.points[Math.max(0, pointAt(b, at))]!.sd;
 }
 
-/** What a lot is made of at an instant, by stage. */
+/** What a lot is made of at an instant, by stage: the shares of the point before it, of the number then. */
 export function stagesAt(b: FlowBand, at: number): Record<string, number> {
-  return b.points[Math.max(0, pointAt(b, at))]!.stages;
+  const p = b.points[Math.max(0, pointAt(b, at))]!;
+  const scale = p.number > 0 ? numberAt(b, at) / p.number : 0;
+  return Object.fromEntries(Object.entries(p.stages).map(([stage, n]) => [stage, n * scale]));
 }
 
 /** What a lot began with. */

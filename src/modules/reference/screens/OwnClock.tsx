@@ -27,7 +27,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
     .range([H - 32, 8]);
   return (
     <section className="mt-5" data-testid="own-clock">
-      <h2 className="mb-1">The clock here</h2>
+      <h2 className="mb-1">Dates observed here</h2>
       {own.dates.length === 0 ? (
         <p className="quiet max-w-[40rem]">
           No date was seen here yet. Each eyed check, each hatch seen at half, each beaker sample sharpens the clock of
@@ -39,7 +39,7 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
             viewBox={`0 0 ${W} ${H}`}
             className="w-full"
             role="img"
-            aria-label={`${own.dates.length} dates seen here against those predicted by Reference`}
+            aria-label={`${own.dates.length} dates observed here against those predicted by Reference`}
           >
             {x.ticks(5).map((t) => (
               <g key={t}>

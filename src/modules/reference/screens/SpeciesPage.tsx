@@ -4,6 +4,7 @@ import { figures } from '@/core/quantities/format';
 import { limitId, type Species, valueId } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import { Glyph } from '@/ui/glyphs';
+import { Later } from '@/ui/Later';
 import { Table } from '@/ui/Table';
 import type { OwnDrift } from '../views/drift';
 import type { OwnClock as Own } from '../views/ownClock';
@@ -50,7 +51,7 @@ export function SpeciesPage({
           </li>
         ))}
       </ul>
-      <h2 className="mt-5 mb-1">The clock</h2>
+      <h2 className="mt-5 mb-1">Dates</h2>
       <Table>
         <thead>
           <tr>
@@ -184,7 +185,10 @@ export function SpeciesPage({
           ))}
         </tbody>
       </Table>
-      <SpawningValues s={s} editor={editor} source={(p) => <Source {...p} />} />
+      {/* Far below the fold: the browser draws it from the values that it has. */}
+      <Later meanwhile={<div className="h-[40rem]" aria-hidden />}>
+        <SpawningValues s={s} editor={editor} source={(p) => <Source {...p} />} />
+      </Later>
       {history.length > 0 && (
         <>
           <h2 className="mt-5 mb-1">What was changed here</h2>

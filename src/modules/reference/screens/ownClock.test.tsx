@@ -22,7 +22,7 @@ test('pace and interval with and without own dates, each date with its lot to po
   const rows = screen.getAllByRole('row').map((r) => r.textContent);
   expect(rows).toContain('half hatched23.8 % slower12 %4.2 %');
   expect(rows).toContain('eyed0as Reference12 %12.4 %');
-  const plot = within(screen.getByRole('img', { name: /2 dates seen here/ }));
+  const plot = within(screen.getByRole('img', { name: /2 dates observed here/ }));
   expect(plot.getByText('AC-30-01, half hatched: predicted 92.0, seen 96.0 days')).toBeTruthy();
 });
 

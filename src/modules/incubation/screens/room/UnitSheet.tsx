@@ -272,7 +272,7 @@ export function ClockTable({
   };
   return (
     <section className="mt-4" data-testid="clock">
-      <h2 className="mb-1">The clock</h2>
+      <h2 className="mb-1">Dates</h2>
       <Table>
         <tbody>
           <tr>
