@@ -9,14 +9,14 @@ import type { lossInput } from '@/server/act/inputs';
 import type { Loss } from '@/server/act/results';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
-import { ActForm } from './ActForm';
-import { useCorrecting, useOriginal } from './correcting';
+import { ActForm } from './act/ActForm';
+import { useCorrecting, useOriginal } from './act/correcting';
+import { useAct } from './act/useAct';
 import { type ActHolding, at } from './holding';
 import { NumberInput, numberText, wholeOf } from './inputs';
 import { HowManyInput, useHowMany } from './measure/HowMany';
 import { TallyPad } from './measure/TallyPad';
 import { useSession } from './session';
-import { useAct } from './useAct';
 import { useEventFields } from './when';
 
 /** Dead picked or taken out: one number, the thumb's act. */

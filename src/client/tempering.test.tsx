@@ -6,7 +6,7 @@ import type { ActHolding } from '@/client/holding';
 import { Tempering } from '@/client/Tempering';
 import { choose } from '../../tests/support/choose';
 import { show } from '../../tests/support/screen';
-import { ActPanel } from './ActPanel';
+import { ActPanel } from './act/ActPanel';
 
 const eggs: ActHolding = {
   unitId: 1,

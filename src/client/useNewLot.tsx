@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
-import { useOriginal } from './correcting';
+import { useOriginal } from './act/correcting';
+import type { AnyAct } from './act/useAct';
 import { type PlaceOption, placeOptions, type SpeciesOption } from './holding';
-import type { AnyAct } from './useAct';
 
 type Entry = { species: string; unit: number; lotName: string };
 

@@ -5,7 +5,7 @@ import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
-import { useCorrecting } from './correcting';
+import { useCorrecting } from './act/correcting';
 import { useSession } from './session';
 
 export type WhenValue = { mode: 'now' | 'time' | 'day'; day: string; time: string };

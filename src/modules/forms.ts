@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as brood } from './brood/acts/client';
 import { forms as health } from './health/acts/client';
 import { forms as incubation } from './incubation/acts/client';

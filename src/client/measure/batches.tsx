@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { outlyingBatches } from '@/core/sampling/meanWeight';
+import type { AnyAct } from '../act/useAct';
 import { useShown } from '../inputs';
 import { useSession } from '../session';
-import type { AnyAct } from '../useAct';
 import { MeanWeight } from './HowMany';
 import { emptyPairs, PairRows, pairsText, readPairs } from './pairs';
 

@@ -1,8 +1,8 @@
-import { normalQuantile } from '../distributions';
 import { decimals, plain } from '../quantities/format';
 import { Z95 } from '../quantities/interval';
 import { thresholds } from '../thresholds';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
+import { DRAWS, quasiNormal } from './quasiNormal';
 import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
 import { Water } from './water';
 
@@ -76,10 +76,6 @@ export class PredictionRefused extends Error {
 
 /** How far ahead dates are sought when nothing else is said: two years is past any egg. */
 export const LONGEST_MS = 730 * DAY_MS;
-/** Points of the quasi-random sequence; ends of the interval are then good to some per cent of its width. */
-const DRAWS = 1024;
-/** The sequence begins with runs in step between its dimensions: they are left out. */
-const SKIPPED = 408;
 /** Nineteen in twenty of a lot lie between the first and the last twentieth: this many of its spread off the half. */
 const Z_TWENTIETH = 1.6448536269514722;
 /** Share of a stage's way that the water may lie far off a clock's range: a spike, a night, is no other clock. */
@@ -330,37 +326,6 @@ function pointOf(sorted: Float64Array, p: number): number {
   const a = sorted[Math.max(0, i)]!;
   const b = sorted[Math.min(sorted.length - 1, i + 1)]!;
   return Number.isFinite(b) ? a + (at - i) * (b - a) : b;
-}
-
-const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29, 31, 37];
-const drawn = new Map<number, Float64Array[]>();
-
-/**
- * Points of Halton's sequence (1960, Numer. Math. 2: 84-90) mapped to normals: even cover in every pair of dimensions,
- * no seed needed. Worked once for each number of dimensions.
- * @throws RangeError above twelve dimensions, where the sequence covers badly
- */
-function quasiNormal(dims: number): readonly Float64Array[] {
-  if (dims > PRIMES.length) throw new RangeError(`at most ${PRIMES.length - 2} phases can follow one another`);
-  let points = drawn.get(dims);
-  if (!points) {
-    points = Array.from({ length: DRAWS }, (_, n) =>
-      Float64Array.from({ length: dims }, (_, j) => normalQuantile(radicalInverse(n + 1 + SKIPPED, PRIMES[j]!))),
-    );
-    drawn.set(dims, points);
-  }
-  return points;
-}
-
-/** Digits of n in a base, mirrored at the point. */
-function radicalInverse(n: number, base: number): number {
-  let [left, place, sum] = [n, 1 / base, 0];
-  while (left > 0) {
-    sum += place * (left % base);
-    left = Math.floor(left / base);
-    place /= base;
-  }
-  return sum;
 }
 
 /** Share of a phase's need that the rate sums to between two instants, within 0 and 1. */

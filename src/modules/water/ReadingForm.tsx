@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { useCorrecting, useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { useCorrecting, useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { TextField } from '@/ui/fields';
 import { recordReading } from './acts/reading/act';

@@ -1,4 +1,4 @@
-import { ActPanel } from '@/client/ActPanel';
+import { ActPanel } from '@/client/act/ActPanel';
 import { takesEggs } from '@/core/units/unitKinds';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
 import { speciesList } from '@/modules/reference/views/reference';

@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as arrive } from './arrive/form';
 import { forms as deformity } from './deformity/form';
 import { forms as fate } from './fate/form';

@@ -2,11 +2,11 @@
 
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import type { Conditioning } from '@/core/brood/conditioning';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { saveConditioning } from '@/modules/brood/acts/conditioning/act';

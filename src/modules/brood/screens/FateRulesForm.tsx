@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { type FateRules, quotaName } from '@/core/brood/fateRules';
 import { type FateId, fates } from '@/core/brood/fates';
 import type { FishSource } from '@/core/brood/parseFish';

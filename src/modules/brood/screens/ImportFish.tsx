@@ -1,8 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
+import { ActFoot, useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { ActFoot, useAct } from '@/client/useAct';
 import { type FishFile, parseFish, type Sex } from '@/core/brood/parseFish';
 import type { MassRange } from '@/core/brood/plausible';
 import { grouped } from '@/core/quantities/format';

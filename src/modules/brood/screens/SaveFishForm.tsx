@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { sexes, sources } from '@/core/brood/parseFish';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { saveFish } from '@/modules/brood/acts/fish/act';

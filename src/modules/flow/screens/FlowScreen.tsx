@@ -11,7 +11,8 @@ import { Table } from '@/ui/Table';
 import { Toggle } from '@/ui/Toggle';
 import type { Flow } from '../views/flow';
 import { beganWith, clampWindow, type Window } from './layout';
-import { lineSays, River } from './River';
+import { River } from './River';
+import { lineSays } from './readout';
 
 const MONTH = 30.4375 * 86_400_000;
 const spans = [

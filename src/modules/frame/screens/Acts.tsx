@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { ActFormsProvider } from '@/client/useActForms';
+import { ActFormsProvider } from '@/client/act/useActForms';
 
 const load = async () => (await import('@/modules/forms')).forms;
 

@@ -1,8 +1,8 @@
 'use client';
 
 import { BellRing } from 'lucide-react';
+import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { seeAlarm } from '@/modules/water/acts/seeAlarm/act';
 import type { OpenAlarm } from '@/modules/water/views/alarms';

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { forgetAll, isHalfFilled } from '@/client/halfFilled';
+import { forgetAll, isHalfFilled } from '@/client/act/halfFilled';
 import { StayOrGo } from '@/ui/Dialog';
 
 /**

@@ -3,11 +3,11 @@
 import { CornerDownLeft, Send, WifiOff } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { answeredWith, Questions } from '@/client/act/Questions';
+import { FormsMissing, useFormsMissing, useShorthands } from '@/client/act/useActForms';
 import { keepSnapshot, keptSnapshot, outbox, type Waiting } from '@/client/outbox';
-import { answeredWith, Questions } from '@/client/Questions';
 import { type Answer, flushOutbox, keepForLater, newId, RECORDED, send } from '@/client/send';
 import { useSession } from '@/client/session';
-import { FormsMissing, useFormsMissing, useShorthands } from '@/client/useActForms';
 import { parseNumber } from '@/core/quantities/measure';
 import { readLine } from '@/core/shorthand/parse';
 import type { Snapshot } from '@/core/shorthand/reading';

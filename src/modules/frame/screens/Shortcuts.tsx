@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { useShorthands } from '@/client/useActForms';
+import { useShorthands } from '@/client/act/useActForms';
 import { Dialog } from '@/ui/Dialog';
 import { Table } from '@/ui/Table';
 

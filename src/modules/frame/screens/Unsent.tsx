@@ -1,7 +1,7 @@
 'use client';
 
+import { answeredWith, Questions } from '@/client/act/Questions';
 import { outbox, type Waiting } from '@/client/outbox';
-import { answeredWith, Questions } from '@/client/Questions';
 import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
 import type { Answers } from '@/server/act/question';

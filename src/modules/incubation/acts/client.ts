@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as bathe } from './bathe/form';
 import { forms as check } from './check/form';
 import { forms as doubtful } from './doubtful/form';

@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as bring } from './bring/form';
 import { forms as emptied } from './emptied/form';
 import { forms as loss } from './loss/form';

@@ -1,6 +1,6 @@
 'use client';
 
-import { useAct } from '@/client/useAct';
+import { useAct } from '@/client/act/useAct';
 import { issuePaper } from '@/modules/moves/acts/paper/act';
 import { Button } from '@/ui/Button';
 import type { Release } from '../views/releases';

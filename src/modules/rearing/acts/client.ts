@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as feed } from './feed/form';
 
 /** Every act of this room that has a form, as the browser draws it. */

@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { CorrectionForm } from '@/client/CorrectionForm';
+import { ActForm } from '@/client/act/ActForm';
+import { CorrectionForm } from '@/client/act/CorrectionForm';
+import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { correct } from '@/modules/records/acts/correct/act';
 import { Button } from '@/ui/Button';

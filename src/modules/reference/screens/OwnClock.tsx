@@ -2,7 +2,7 @@
 
 import { max, scaleLinear } from 'd3';
 import { useState } from 'react';
-import { ActFoot, useAct } from '@/client/useAct';
+import { ActFoot, useAct } from '@/client/act/useAct';
 import { decimals, plain } from '@/core/quantities/format';
 import { useOwnClock } from '@/modules/incubation/acts/ownClock/act';
 import { TextField } from '@/ui/fields';

@@ -2,8 +2,8 @@
 
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { useAct } from '@/client/useAct';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { saveProtocol } from '@/modules/reference/acts/protocol/act';
 import { Button } from '@/ui/Button';

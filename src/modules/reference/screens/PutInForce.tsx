@@ -1,6 +1,6 @@
 'use client';
 
-import { useAct } from '@/client/useAct';
+import { useAct } from '@/client/act/useAct';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
 import { Button } from '@/ui/Button';

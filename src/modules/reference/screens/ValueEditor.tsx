@@ -2,9 +2,9 @@
 
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { type DevelopmentModel, developmentModel } from '@/core/development/model';
 import { plain } from '@/core/quantities/format';
 import type { Species } from '@/core/species/species';

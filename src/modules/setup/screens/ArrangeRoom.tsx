@@ -10,7 +10,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { useState } from 'react';
-import { ActFoot, useAct } from '@/client/useAct';
+import { ActFoot, useAct } from '@/client/act/useAct';
 import type { RoomView } from '@/modules/incubation/views/room';
 import { arrangeRoom } from '@/modules/setup/acts/arrange/act';
 import { Button } from '@/ui/Button';

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { changePassword } from '@/modules/setup/acts/changePassword/act';
 import { takeSecondFactor } from '@/modules/setup/acts/secondFactor/act';

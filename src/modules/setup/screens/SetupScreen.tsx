@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { decimalOf, NumberInput, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { saveSite } from '@/modules/setup/acts/site/act';
 import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';

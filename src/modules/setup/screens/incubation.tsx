@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { DecimalInput, decimalOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { type School, schoolWords } from '@/core/incubation/schools';
 import { decimals, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';

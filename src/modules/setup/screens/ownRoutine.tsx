@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { DecimalInput, decimalOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { plain } from '@/core/quantities/format';
 import { saveRoutineTask } from '@/modules/incubation/acts/routineTask/act';
 import type { OwnTask } from '@/modules/incubation/views/routine';

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { useAct } from '@/client/useAct';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { addPerson } from '@/modules/setup/acts/addPerson/act';
 import { savePerson } from '@/modules/setup/acts/person/act';
 import { resetPassword } from '@/modules/setup/acts/resetPassword/act';

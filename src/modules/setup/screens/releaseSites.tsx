@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { grouped } from '@/core/quantities/format';
 import { saveReleaseSite } from '@/modules/setup/acts/releaseSite/act';
 import { Button } from '@/ui/Button';

@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { NumberInput, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { figures, grouped } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';

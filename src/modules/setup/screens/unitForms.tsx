@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { unitKinds } from '@/core/units/unitKinds';
 import { divideUnit } from '@/modules/setup/acts/divide/act';
 import { saveUnit } from '@/modules/setup/acts/unit/act';

@@ -1,5 +1,6 @@
 'use client';
 
+import type { AnyAct } from '@/client/act/useAct';
 import {
   DecimalInput,
   decimalOf,
@@ -12,7 +13,6 @@ import {
   wholeOf,
 } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import type { AnyAct } from '@/client/useAct';
 import { SelectField } from '@/ui/SelectField';
 import type { SetupView } from '../views/setup';
 

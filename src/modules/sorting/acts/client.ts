@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as count } from './count/form';
 import { forms as grade } from './grade/form';
 import { forms as sample } from './sample/form';

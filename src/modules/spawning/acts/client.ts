@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as bath } from './bath/form';
 import { forms as cross } from './cross/form';
 import { forms as inject } from './inject/form';

@@ -2,9 +2,9 @@
 
 import { Check, Minus } from 'lucide-react';
 import { useState } from 'react';
+import { ActFoot, useAct } from '@/client/act/useAct';
 import { decimalOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { ActFoot, useAct } from '@/client/useAct';
 import { figures } from '@/core/quantities/format';
 import { progressOf, protocolKindWords, type StepState } from '@/core/spawning/protocol';
 import { clock } from '@/core/time/localDay';

@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useTwoWays } from '@/client/measure/TwoWays';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { swellingSays } from '@/core/eggs/swelling';

@@ -1,11 +1,11 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { HOUR_MS } from '@/core/development/timeline';
 import { femalesNeeded } from '@/core/induction/females';
 import { latencyClock } from '@/core/induction/latency';

@@ -2,9 +2,9 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
 import { saveDay } from '@/modules/spawning/acts/day/act';

@@ -2,10 +2,10 @@
 
 import { Check } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { Questions } from '@/client/act/Questions';
+import { useAct } from '@/client/act/useAct';
 import { wholeOf } from '@/client/inputs';
-import { Questions } from '@/client/Questions';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { grouped } from '@/core/quantities/format';
 import { recordDead } from '@/modules/health/acts/dead/act';
 import { recordPick } from '@/modules/incubation/acts/pick/act';

@@ -1,4 +1,4 @@
-import type { ActForms } from '@/client/actForms';
+import type { ActForms } from '@/client/act/actForms';
 import { forms as reading } from './reading/form';
 import { forms as temperature } from './temperature/form';
 

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
+import { ActFoot, useAct } from '@/client/act/useAct';
 import { decimalOf, MeasureInput, measureOf, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { ActFoot, useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { decimals, degrees, grouped, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';

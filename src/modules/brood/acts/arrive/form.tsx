@@ -1,14 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { TallyPad } from '@/client/measure/TallyPad';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { type CatchMeans, catchMeans } from '@/core/brood/batch';
 import { Caution } from '@/ui/caution';

@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at, type PlaceOption, placeOptions } from '@/client/holding';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { type Amount, emptyHowMany } from '@/client/measure/readHowMany';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { keepApart } from '@/modules/brood/acts/keepApart/act';
 import { SelectField } from '@/ui/SelectField';

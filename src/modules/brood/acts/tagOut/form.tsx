@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { useAct } from '@/client/useAct';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
 import { tagOut } from './act';

@@ -1,6 +1,6 @@
 'use client';
 
-import { formsOf, ofHolding } from '@/client/actForms';
+import { formsOf, ofHolding } from '@/client/act/actForms';
 import { LossForm } from '@/client/LossForm';
 import { recordDead } from './act';
 import { deadLine } from './shorthand';

@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf } from '@/client/actForms';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf } from '@/client/act/actForms';
+import { useAct } from '@/client/act/useAct';
 import type { ActHolding } from '@/client/holding';
 import { DecimalInput, decimalOf, MeasureInput, measureOf, numberText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { CalculationError } from '@/core/calculation';
 import { workEggBath } from '@/core/doses/eggBath';

@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
+import { ActForm } from '@/client/act/ActForm';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at } from '@/client/holding';
 import { DecimalInput, decimalOf, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { Worked } from '@/client/Working';
 import { useEventFields } from '@/client/when';
 import { run } from '@/core/calculation';

@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useCorrecting, useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useCorrecting, useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { grouped } from '@/core/quantities/format';
 import { leaveDoubtful } from './act';

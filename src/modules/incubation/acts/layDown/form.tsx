@@ -1,15 +1,15 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { placeOptions, watersApart } from '@/client/holding';
 import { MeasureInput, measureOf, measureText, NumberInput, numberText, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { Tempering } from '@/client/Tempering';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { decimals, grouped } from '@/core/quantities/format';
 import { isTable } from '@/core/units/unitKinds';

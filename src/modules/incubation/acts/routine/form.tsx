@@ -1,9 +1,9 @@
 'use client';
 
-import { ActForm } from '@/client/ActForm';
-import { formsOf } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
-import { useAct } from '@/client/useAct';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { useEventFields } from '@/client/when';
 import { tickRoutine } from './act';
 

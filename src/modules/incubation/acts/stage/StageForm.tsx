@@ -1,11 +1,11 @@
 'use client';
 
-import { ActForm } from '@/client/ActForm';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { ActHolding } from '@/client/holding';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { type Amount, amountPayload } from '@/client/measure/readHowMany';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { changeStage } from './act';
 

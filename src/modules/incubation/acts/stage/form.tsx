@@ -1,16 +1,16 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useCorrecting, useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useCorrecting, useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, nextOf } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { type Amount, amountPayload } from '@/client/measure/readHowMany';
 import { useTwoWays } from '@/client/measure/TwoWays';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';

@@ -2,14 +2,14 @@
 
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { measureOf, measureText, NumberInput, useShown, wholeOf } from '@/client/inputs';
 import { useTwoWays } from '@/client/measure/TwoWays';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useNewLot } from '@/client/useNewLot';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';

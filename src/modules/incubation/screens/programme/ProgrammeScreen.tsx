@@ -1,8 +1,8 @@
 'use client';
 
 import { useMemo, useRef, useState } from 'react';
+import { ActFoot, useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { ActFoot, useAct } from '@/client/useAct';
 import { ambientAt } from '@/core/development/programmeGrid';
 import type { Point } from '@/core/development/timeline';
 import { dayMonth, isoDay } from '@/core/time/localDay';

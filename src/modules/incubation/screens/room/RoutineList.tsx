@@ -1,8 +1,8 @@
 'use client';
 
 import { Check } from 'lucide-react';
+import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import type { RoutineTask } from '@/core/planning/routine';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { tickRoutine } from '@/modules/incubation/acts/routine/act';

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { Fragment } from 'react';
-import { ActPanel } from '@/client/ActPanel';
+import { ActPanel } from '@/client/act/ActPanel';
 import type { ActHolding, PlaceOption, SiteOption } from '@/client/holding';
 import { Worked } from '@/client/Working';
 import { run } from '@/core/calculation';

@@ -1,14 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf } from '@/client/actForms';
-import { useCorrecting, useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf } from '@/client/act/actForms';
+import { useCorrecting, useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { decimalOf, numberText } from '@/client/inputs';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useNewLot } from '@/client/useNewLot';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';

@@ -1,9 +1,9 @@
 'use client';
 
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at } from '@/client/holding';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { grouped } from '@/core/quantities/format';
 import { recordEmptied } from './act';

@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at } from '@/client/holding';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { Caution } from '@/ui/caution';

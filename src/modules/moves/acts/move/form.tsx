@@ -1,16 +1,16 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at, nextOf, type PlaceOption, placeOptions, watersApart } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { type Amount, amountPayload } from '@/client/measure/readHowMany';
 import { useSession } from '@/client/session';
 import { Tempering } from '@/client/Tempering';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
 import { Tick } from '@/ui/Checkbox';

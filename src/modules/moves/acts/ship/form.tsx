@@ -1,9 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useCorrecting, useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useCorrecting, useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at } from '@/client/holding';
 import {
   DecimalInput,
@@ -18,7 +19,6 @@ import {
 } from '@/client/inputs';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
 import { decimals } from '@/core/quantities/format';

@@ -1,11 +1,11 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf } from '@/client/actForms';
-import { useCorrecting } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf } from '@/client/act/actForms';
+import { useCorrecting } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { ActHolding } from '@/client/holding';
-import { useAct } from '@/client/useAct';
 import { TextField } from '@/ui/fields';
 import { recordNote } from './act';
 import { noteLine } from './shorthand';

@@ -1,16 +1,16 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { at, placeOptions } from '@/client/holding';
 import { useShown } from '@/client/inputs';
 import { HowManyInput } from '@/client/measure/HowMany';
 import { type Amount, amountPayload, emptyHowMany, howManyValue, readHowMany } from '@/client/measure/readHowMany';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { grade } from '@/modules/sorting/acts/grade/act';
 import { Button } from '@/ui/Button';

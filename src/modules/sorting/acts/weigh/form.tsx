@@ -1,15 +1,15 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofHolding } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofHolding } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { type ActHolding, at } from '@/client/holding';
 import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
 import { type Batch, BatchRows, useBatches } from '@/client/measure/batches';
 import { emptyPairs } from '@/client/measure/pairs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { massEach } from '@/core/quantities/mass';
 import { saidCensus } from '../../saidCensus';

@@ -1,9 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofDayView } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofDayView } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import {
   decimalOf,
   MeasureInput,
@@ -15,7 +16,6 @@ import {
   wholeOf,
 } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { Worked } from '@/client/Working';
 import { useEventFields } from '@/client/when';
 import { attempt, type CalculationError, run } from '@/core/calculation';

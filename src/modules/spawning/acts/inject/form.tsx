@@ -1,14 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofFish } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofFish } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useAct } from '@/client/useAct';
 import { Worked } from '@/client/Working';
 import { useEventFields } from '@/client/when';
 import { attempt, run } from '@/core/calculation';

@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofDayView } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
-import { useAct } from '@/client/useAct';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofDayView } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import { useEventFields } from '@/client/when';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { nest } from '@/modules/spawning/acts/nest/act';

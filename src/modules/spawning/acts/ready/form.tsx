@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/ActForm';
-import { formsOf, ofFish } from '@/client/actForms';
-import { useOriginal } from '@/client/correcting';
+import { ActForm } from '@/client/act/ActForm';
+import { formsOf, ofFish } from '@/client/act/actForms';
+import { useOriginal } from '@/client/act/correcting';
+import { useAct } from '@/client/act/useAct';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
-import { useAct } from '@/client/useAct';
 import { useEventFields } from '@/client/when';
 import { findingWords, type ReadyFinding, readyFindings } from '@/core/induction/latency';
 import { lookReady } from '@/modules/spawning/acts/ready/act';

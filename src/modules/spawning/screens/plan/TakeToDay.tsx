@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
+import { ActFoot, useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
-import { ActFoot, useAct } from '@/client/useAct';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { startOfDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';

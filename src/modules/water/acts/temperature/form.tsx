@@ -1,6 +1,6 @@
 'use client';
 
-import { formsOf } from '@/client/actForms';
+import { formsOf } from '@/client/act/actForms';
 import { ReadingForm } from '../../ReadingForm';
 import { recordTemperature } from './act';
 import { temperatureLine } from './shorthand';

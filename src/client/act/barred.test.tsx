@@ -3,7 +3,7 @@ import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { barredTo } from '@/modules/door';
 import { GradeForm } from '@/modules/sorting/acts/grade/form';
-import { show } from '../../tests/support/screen';
+import { show } from '../../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 
 const holding = (): ActHolding => ({

@@ -4,7 +4,7 @@ import type { Shorthand } from '@/core/shorthand/reading';
 import type { EntryToCorrect } from '@/modules/entryToCorrect';
 import type { Act } from '@/server/act/define';
 import type { Check } from '@/server/stock/checks';
-import type { ActHolding, PlaceOption, SiteOption } from './holding';
+import type { ActHolding, PlaceOption, SiteOption } from '../holding';
 
 /** What a unit's sheet knows of the holding that an act is about. */
 export type AboutHolding = {

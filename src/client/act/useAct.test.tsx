@@ -2,10 +2,10 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
 import { NumberInput } from '@/client/inputs';
-import { ActFoot, useAct } from '@/client/useAct';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
-import { went } from '../../tests/support/navigation';
-import { refused, server, show } from '../../tests/support/screen';
+import { went } from '../../../tests/support/navigation';
+import { refused, server, show } from '../../../tests/support/screen';
+import { ActFoot, useAct } from './useAct';
 
 /** A form of one field, as every act has one. */
 function Form({ onDone }: { onDone?: () => void }) {

@@ -6,10 +6,10 @@ import type { z } from 'zod';
 import type { Act } from '@/server/act/define';
 import type { Answers } from '@/server/act/question';
 import { Button } from '@/ui/Button';
+import { newId, type Refused, send } from '../send';
+import { type SessionInfo, useSession } from '../session';
 import { correctionOf, useCorrecting } from './correcting';
 import { answeredWith, Questions } from './Questions';
-import { newId, type Refused, send } from './send';
-import { type SessionInfo, useSession } from './session';
 
 /** A little less than the ten seconds within which the server takes an undo from everyone. */
 const UNDO_MS = 9500;

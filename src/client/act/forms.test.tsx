@@ -2,8 +2,8 @@
 
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
-import { choose, optionsOf } from '../../tests/support/choose';
-import { canOf, onlySent, refused, server, type session, show } from '../../tests/support/screen';
+import { choose, optionsOf } from '../../../tests/support/choose';
+import { canOf, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { ActPanel } from './ActPanel';
 
 const holding = (over: Partial<ActHolding> = {}): ActHolding => ({

@@ -8,8 +8,8 @@ import { MoveForm } from '@/modules/moves/acts/move/form';
 import { ReleaseForm } from '@/modules/moves/acts/release/form';
 import { GradeForm } from '@/modules/sorting/acts/grade/form';
 import { WeighForm } from '@/modules/sorting/acts/weigh/form';
-import { choose } from '../../tests/support/choose';
-import { server, show } from '../../tests/support/screen';
+import { choose } from '../../../tests/support/choose';
+import { server, show } from '../../../tests/support/screen';
 
 const h: ActHolding = {
   unitId: 1,

@@ -1,11 +1,11 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { CorrectingProvider } from '@/client/correcting';
 import { placeOptions } from '@/client/holding';
-import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
 import { SelectField } from '@/ui/SelectField';
 import type { EntryToCorrect } from './actForms';
+import { CorrectingProvider } from './correcting';
+import { FormsMissing, useActForms, useFormsMissing } from './useActForms';
 
 type Loaded = 'loading' | 'gone' | 'offline' | EntryToCorrect;
 

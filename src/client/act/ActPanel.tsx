@@ -2,10 +2,10 @@
 
 import { Hand } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import type { AboutHolding, ActForms, Offer } from '@/client/actForms';
 import { useSession } from '@/client/session';
-import { FormsMissing, useActForms, useFormsMissing } from '@/client/useActForms';
 import { Button } from '@/ui/Button';
+import type { AboutHolding, ActForms, Offer } from './actForms';
+import { FormsMissing, useActForms, useFormsMissing } from './useActForms';
 
 /** What a holding is offered, the usual first: one button for all that share an id. */
 function offersFor(forms: readonly ActForms[], about: AboutHolding, barred: readonly string[]): Offer[][] {

@@ -2,10 +2,10 @@
 
 import { type ReactNode, useEffect, useRef } from 'react';
 import { TextField } from '@/ui/fields';
+import type { useEventFields } from '../when';
 import { useCorrecting } from './correcting';
 import { mark } from './halfFilled';
 import { ActFoot, type AnyAct, Barred } from './useAct';
-import type { useEventFields } from './when';
 
 /**
  * The frame of every act: its fields, when and by whom, what came of it, and the button. Where the act puts an entry
