@@ -158,7 +158,10 @@ function LongList<T extends string>({ options, value, onChange, empty, disabled,
             defaultValue={chosen ? `${chosen.label}\n${chosen.value}` : undefined}
             filter={(v, typed) => fits(v.split('\n')[0]!, typed)}
           >
-            <Command.Input placeholder="type to find" className="input border-0 border-b border-rule" />
+            <Command.Input
+              placeholder="type to find"
+              className="input rounded-none border-0 border-b border-rule outline-none"
+            />
             <Command.List id={list} className="max-h-[min(20rem,50vh)] overflow-auto py-1">
               <Command.Empty className="px-3 py-2 text-soft">Nothing here is called so.</Command.Empty>
               {empty !== undefined && (

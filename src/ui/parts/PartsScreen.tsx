@@ -14,6 +14,7 @@ import { Menu, MenuItem, MenuRule } from '../Menu';
 import { Doubtful } from '../number';
 import { SelectField } from '../SelectField';
 import { Table } from '../Table';
+import { Term } from '../Term';
 import { Toggle } from '../Toggle';
 
 const sizes = ['text-figure', 'text-title', 'text-lead', 'text-body', 'text-small', 'text-mark'] as const;
@@ -166,6 +167,7 @@ function Parts({ theme }: { theme: string }) {
         <Doubtful number={16_800} sd={1100} />
         <Doubtful number={340} sd={0} how="counted" />
         <Doubtful number={51_000} sd={4000} how="estimated" size="plain" />
+        <Term of="doubt">doubt</Term>
       </Part>
       <Part name="Table">
         <Table>

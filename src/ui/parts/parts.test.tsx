@@ -95,3 +95,14 @@ test('one of a few by arrow keys; a view by a press, and a second press changes 
   await user.click(view.getByRole('radio', { name: 'troughs' }));
   expect(view.getByRole('radio', { name: 'troughs' }).getAttribute('aria-checked')).toBe('true');
 });
+
+test('a word explains itself when it is pressed, and by its title when it is pointed at', async () => {
+  const { user, day } = open();
+  const word = day.getByRole('button', { name: 'doubt' });
+  expect(word.title).toMatch(/95 times of 100/);
+  await user.click(word);
+  expect((await screen.findByRole('dialog')).textContent).toBe(word.title);
+  await user.keyboard('{Escape}');
+  await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  expect(document.activeElement).toBe(word);
+});

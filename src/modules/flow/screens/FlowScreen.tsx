@@ -8,6 +8,7 @@ import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
+import { Term } from '@/ui/Term';
 import { Toggle } from '@/ui/Toggle';
 import type { Flow } from '../views/flow';
 import { beganWith, clampWindow, type Window } from './layout';
@@ -82,7 +83,9 @@ export function FlowScreen({
               {{ egg: 'eggs', yolksac: 'yolk-sac', fry: 'fry', fingerling: 'fingerlings', gone: 'gone out' }[s]}
             </span>
           ))}
-          <span className="text-soft">dark strokes below: lost; pale edge: doubt</span>
+          <span className="text-soft">
+            dark strokes below: lost; pale edge: <Term of="doubt">doubt</Term>
+          </span>
         </span>
       </div>
       {followed && (

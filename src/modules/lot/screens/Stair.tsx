@@ -3,6 +3,7 @@ import { grouped, percent } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
+import { Term } from '@/ui/Term';
 import type { LotView } from '../views/lot';
 import type { Step } from '../views/stair';
 
@@ -17,7 +18,9 @@ const stageWords: Record<string, string> = {
 export function Stair({ stair }: { stair: LotView['stair'] }) {
   return (
     <section data-testid="stair">
-      <h2 className="mb-1">Survival stair</h2>
+      <h2 className="mb-1">
+        <Term of="survival">Survival stair</Term>
+      </h2>
       <StairChart steps={stair.steps} />
       <StairTable stair={stair} />
     </section>

@@ -115,7 +115,7 @@ test('a lot that is gone says so, and where to', () => {
   });
   expect(screen.getByText(/none left here/)).toBeTruthy();
   expect(screen.getByText('Nothing of this lot lives here now.')).toBeTruthy();
-  expect(rows(screen.getByTestId('gone'))).toEqual(['released9 000Lake Ivarre', 'unexplained120']);
+  expect(rows(screen.getByTestId('gone'))).toEqual(['released9 000Lake Ivarre', 'missing at counts120']);
 });
 
 test('one stage only: no stair to draw, no survival to claim', () => {

@@ -3,6 +3,7 @@ import { isGrave } from '@/core/planning/due';
 import { short } from '@/core/quantities/format';
 import { stageColour } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
+import { Term } from '@/ui/Term';
 import type { RoomUnit } from '../../views/room';
 import { fillOf } from './UnitDrawing';
 
@@ -35,7 +36,7 @@ export function DenseRoom({
             <h2 className="pt-0.5 text-mark leading-tight [overflow-wrap:anywhere]">{row.name}</h2>
             {soonest(row.units) !== null && (
               <p className="text-mark leading-tight text-soft" title="to danger in the first, if the flow stops">
-                {minutesWords(soonest(row.units)!)} of air without flow
+                {minutesWords(soonest(row.units)!)} of <Term of="airWithoutFlow">air without flow</Term>
               </p>
             )}
           </div>

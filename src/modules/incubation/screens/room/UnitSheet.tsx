@@ -21,6 +21,7 @@ import { Glyph } from '@/ui/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
+import { Term } from '@/ui/Term';
 import type { LossPoint } from '../../views/unitSheet';
 import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';
@@ -92,8 +93,8 @@ export function UnitSheet({
           </p>
           {Math.abs(h.number - h.estimated) > Math.max(1, 0.2 * h.sd) && (
             <p className="quiet mb-2">
-              counted in the books; likely alive, after deaths nobody saw:{' '}
-              <Doubtful number={h.estimated} sd={h.sd} size="plain" />
+              <Term of="books">counted in the books</Term>; <Term of="alive">likely alive</Term>, after deaths nobody
+              saw: <Doubtful number={h.estimated} sd={h.sd} size="plain" />
             </p>
           )}
           {h.due.length > 0 && (
@@ -114,8 +115,10 @@ export function UnitSheet({
           <SkipLine h={h} kind={unit.kind} celsius={places.find((p) => p.id === h.unitId)?.celsius} now={now} />
           {h.handsOff && (
             <p className="my-2 text-careful">
-              {h.handsOff.severity === 1 ? 'Hands off' : h.handsOff.severity === 2 ? 'Gently only' : 'With care'}:{' '}
-              {h.handsOff.why},{' '}
+              <Term of="handsOff">
+                {h.handsOff.severity === 1 ? 'Hands off' : h.handsOff.severity === 2 ? 'Gently only' : 'With care'}
+              </Term>
+              : {h.handsOff.why},{' '}
               {h.handsOff.to >= 1
                 ? 'until they have hatched'
                 : `until ${Math.round(100 * h.handsOff.to)} % of the way; now ${Math.round(100 * h.handsOff.progress)} %`}
