@@ -7,7 +7,7 @@ export const takesEggs = (kind: string): boolean => ['table', 'jar', 'tray', 'tr
 
 /** The letters with which units of a kind are usually named, before their number. */
 export const usualLetters: Record<UnitKind, string> = {
-  table: 'S',
+  table: 'B',
   jar: 'J',
   tray: 'T',
   trough: 'G',

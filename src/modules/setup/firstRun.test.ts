@@ -41,7 +41,7 @@ afterEach(empty);
 test('a room of jars, and a table on which eggs are counted before they are laid down', async () => {
   await begin({ room: 'Hatching room', unitKind: 'jar', count: 2 });
   expect(await stands()).toEqual([
-    ['spawning', 'Spawning room', 'S1', 'table', true],
+    ['spawning', 'Spawning room', 'B1', 'table', true],
     ['incubation', 'Hatching room', 'J1', 'jar', false],
     ['incubation', 'Hatching room', 'J2', 'jar', false],
   ]);
@@ -59,7 +59,14 @@ test('without a room, the site alone; what cannot be leaves nothing half made', 
   await begin(undefined);
   expect(await stands()).toEqual([]);
   await empty();
-  for (const wrong of [{ count: 0 }, { count: 401 }, { count: 2.5 }, { room: ' ' }, { unitKind: 'table' }])
+  for (const wrong of [
+    { count: Number.NaN },
+    { count: 0 },
+    { count: 401 },
+    { count: 2.5 },
+    { room: ' ' },
+    { unitKind: 'table' },
+  ])
     await expect(begin({ room: 'Hall', unitKind: 'tank', count: 3, ...wrong })).rejects.toThrow();
   expect(await db('site').first('id')).toBeUndefined();
   expect(await db('room').first('id')).toBeUndefined();

@@ -31,7 +31,11 @@ export const firstRun = z.object({
     .object({
       room: z.string().trim().min(1, 'needs a name').max(60, 'is too long'),
       unitKind: z.enum(unitKinds).exclude(['table']),
-      count: z.number().int('must be a whole number').min(1, 'at least one').max(400, 'at most 400 at once'),
+      count: z
+        .number({ error: 'needs a whole number' })
+        .int('must be a whole number')
+        .min(1, 'at least one')
+        .max(400, 'at most 400 at once'),
     })
     .optional(),
   demo: z.boolean().default(false),
