@@ -42,11 +42,10 @@ test.beforeAll(async ({ browser }) => {
     flowLPerMin: 6,
   });
   await send('unit.addMany', { room: hall, kind: 'tank', prefix: 'IH', from: 1, count: 1 });
-  await page.goto(url('/bring'));
-  for (const o of await page.locator('select option').all()) {
-    const name = /^(I[EH]\d)\b/.exec((await o.textContent()) ?? '')?.[1];
-    if (name) units[name] = Number(await o.getAttribute('value'));
-  }
+  const known = (await (await page.request.get(url('/api/snapshot'))).json()) as {
+    units: { id: number; name: string }[];
+  };
+  for (const u of known.units) units[u.name] = u.id;
   const begun = Date.now() - AGE * DAY;
   for (const unit of ['IE1', 'IE2', 'IE3'])
     await send('stock.bring', {
@@ -96,7 +95,7 @@ test('the room says what waits, how gravely hands stay off, and minutes to dange
   const at = await open('IE1');
   await expect(at.getByText(/not picked for \d+ days: \d/i)).toBeVisible();
   await expect(page.getByText(/if the flow stops, the first unit is in danger after/)).toBeVisible();
-  await expect(page.locator('[data-unit="IE1"]')).toContainText('reserve');
+  await expect(page.locator('[data-unit="IE1"]')).toContainText('of air without flow');
   await accessible(page);
 });
 
