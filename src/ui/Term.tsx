@@ -9,7 +9,7 @@ export function Term({ of, children }: { of: keyof typeof terms; children: React
   return (
     <Popover.Root>
       <Popover.Trigger
-        className="cursor-help underline decoration-dotted decoration-1 underline-offset-3"
+        className="cursor-help underline decoration-dotted decoration-1 underline-offset-3 pointer-coarse:-my-3 pointer-coarse:py-3"
         title={terms[of]}
       >
         {children}
