@@ -147,10 +147,10 @@ function Alive({ group, x, columns }: { group: Group; x: number; columns: readon
       columns.findLastIndex((c) => c <= x - 1),
     ),
   );
-  if (group.total[i]! < 1) return null;
+  if (group.alive < 1) return null;
   return (
     <text x={x + 6} y={(group.upper[i]! + group.lower[i]!) / 2 + 4} fontSize={12} fontWeight={650} fill="var(--ink)">
-      {short(group.total[i]!)}
+      {short(group.alive)}
     </text>
   );
 }

@@ -113,6 +113,12 @@ test('nothing is drawn of what has not been yet', () => {
   const [g] = layOut(flowOf([band(1, [[0, 1000]])]), WHOLE, 1100, 600, 270 * DAY).groups;
   expect(g!.total[Math.round(g!.total.length * 0.4)]).toBe(1000);
   expect(g!.total.at(-1)).toBe(0);
+  expect(g!.alive).toBe(1000);
+});
+
+test('what came today counts in full beside the river, however many days a pixel is', () => {
+  const [g] = layOut(flowOf([band(1, [[0, 1000]]), band(2, [[539.9, 500]])]), WHOLE, 200, 600, TO).groups;
+  expect(g!.alive).toBe(1500);
 });
 
 test('of two parents the larger has the child beside it', () => {

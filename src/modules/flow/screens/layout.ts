@@ -31,6 +31,8 @@ export type Group = {
   upper: number[];
   lower: number[];
   total: number[];
+  /** Alive at the last instant drawn, as it is: the drawing itself runs smoothly. */
+  alive: number;
 };
 export type River = { at: number[]; x: number[]; groups: Group[]; height: number };
 
@@ -78,6 +80,7 @@ export function layOut(flow: Flow, window: Window, width: number, height: number
       }
       lower.push(edge);
     }
+    const alive = bands.reduce((s, b) => s + numberAt(b, Math.min(end, window.to)), 0);
     const group = {
       species,
       name,
@@ -88,6 +91,7 @@ export function layOut(flow: Flow, window: Window, width: number, height: number
       upper,
       lower,
       total,
+      alive,
     };
     y += group.height;
     return group;
