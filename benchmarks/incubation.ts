@@ -165,7 +165,7 @@ export async function mqttBench(db: Db, restart: () => Promise<void>): Promise<{
     Array.from({ length: rows.length / LIST }, (_, k) => rows.slice(k * LIST, (k + 1) * LIST));
   const outside = fork(join(import.meta.dirname, 'gateway.ts'), { execArgv: ['--import', 'tsx'] });
   const answer = <T>() => new Promise<T>((ok) => outside.once('message', (m) => ok(m as T)));
-  const folder = mkdtempSync(join(tmpdir(), 'morula-bench-'));
+  const folder = mkdtempSync(join(tmpdir(), 'morula-benchmark-'));
   const broker = { folder: join(folder, 'broker') };
   outside.send({ start: broker });
   const { url, port } = await answer<{ url: string; port: number }>();

@@ -46,7 +46,7 @@ const timed = async (work: () => unknown) => {
 };
 
 /** Ratios within one run, ours and the baseline taking turns; absolutes beside them. */
-export async function bench(own: PrivateDatabase, say: (text: string) => void): Promise<Bench> {
+export async function benchmark(own: PrivateDatabase, say: (text: string) => void): Promise<Bench> {
   const name = 'morula_bench';
   await ensureDatabase(own, name, true);
   const db = connect(own.url(name), { max: 4 });

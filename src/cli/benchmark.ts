@@ -14,14 +14,14 @@ export async function runBenchmark(args: string[]): Promise<number> {
     process.stdout.write(`${coverageTable(list)}\n`);
     return list.every((c) => c.ok) ? 0 : 1;
   }
-  const own = await startDatabase(join(HOME, 'bench-db'));
+  const own = await startDatabase(join(HOME, 'benchmark-db'));
   try {
     if (args.includes('soak')) {
       const { soak } = await import('../../benchmarks/soak');
       return (await soak(own, Number(args.find((a) => /^\d+$/.test(a)) ?? 60), say)) ? 0 : 1;
     }
-    const { bench } = await import('../../benchmarks/run');
-    const { results, screens, bounds } = await bench(own, say);
+    const { benchmark } = await import('../../benchmarks/run');
+    const { results, screens, bounds } = await benchmark(own, say);
     const verdict = (value: number, wanted: number | null) =>
       wanted === null ? '' : value <= wanted ? 'met' : 'missed';
     const text = [
