@@ -88,105 +88,113 @@ export function SpeciesPage({
       </Table>
       <p className="quiet mt-1 text-small">Days at a steady temperature; a dash where the model was not fitted.</p>
       {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
-      <h2 className="mt-5 mb-1">Limits and values</h2>
-      <Table>
-        <tbody>
-          {s.limits.map((l) => (
-            <tr key={limitId(l)}>
-              <td>
-                {l.what}, {l.stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === l.stage)?.name ?? l.stage)}
-              </td>
-              <td className="num font-bold">
-                {l.low ?? ''}{' '}
-                {l.low !== undefined && l.high !== undefined ? 'to' : l.low !== undefined ? 'or more' : 'up to'}{' '}
-                {l.high ?? ''} {l.unit}
-              </td>
-              <td>
-                <Source {...l} />
-              </td>
-              <td>{editor(`limits.${limitId(l)}`)}</td>
-            </tr>
-          ))}
-          {s.values.map((v) => (
-            <tr key={valueId(v)}>
-              <td>{v.what}</td>
-              <td className="num font-bold">
-                {stated(v.value)}{' '}
-                {v.spread !== undefined && <span className="font-normal text-soft">±{stated(v.spread)}</span>} {v.unit}
-              </td>
-              <td>
-                <Source {...v} />
-              </td>
-              <td>{editor(`values.${valueId(v)}`)}</td>
-            </tr>
-          ))}
-          {s.drift.map((d) => (
-            <tr key={`d${d.stage}`}>
-              <td>
-                unseen loss between counts, {s.stages.find((x) => x.id === d.stage)?.name}
-                {ownDrift
-                  .filter((o) => o.stage === d.stage)
-                  .map((o) => (
-                    <span key={o.stage} className="block text-small">
-                      <OwnDriftLine species={s.id} own={o} inForce={d} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
-                    </span>
-                  ))}
-              </td>
-              <td className="num font-bold">
-                {figures(100 * d.perDay, 2)} <span className="font-normal text-soft">±{figures(196 * d.sd, 2)}</span> %
-                a day
-              </td>
-              <td>
-                <Source {...d} />
-              </td>
-              <td>{editor(`drift.${d.stage}`)}</td>
-            </tr>
-          ))}
-          {s.deaths && (
-            <tr>
-              <td>
-                when eggs whiten
-                {ownDeaths && (
-                  <OwnDeathsLine species={s} own={ownDeaths} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
-                )}
-              </td>
-              <td className="num font-bold">{valueWords(s, 'deaths.shape', s.deaths)}</td>
-              <td>
-                <Source {...s.deaths} />
-              </td>
-              <td>{editor('deaths.shape')}</td>
-            </tr>
-          )}
-          {s.tasks.map((t) => (
-            <tr key={`t${t.id}`}>
-              <td>
-                routine, {t.stations.map((x) => (x === 'eggs' ? 'eggs' : 'larvae')).join(' and ')}
-                {t.units.length > 0 && ` in ${t.units.join(', ')}`}: {t.name}
-              </td>
-              <td className="num font-bold">{valueWords(s, `tasks.${t.id}`, t)}</td>
-              <td>
-                <Source {...t} />
-              </td>
-              <td>{editor(`tasks.${t.id}`)}</td>
-            </tr>
-          ))}
-          {s.handsOff.map((h) => (
-            <tr key={h.id}>
-              <td>hands off: {h.why}</td>
-              <td className="num font-bold">
-                {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way{' '}
-                {h.stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}
-              </td>
-              <td>
-                <Source {...h} />
-              </td>
-              <td>{editor(`handsOff.${h.id}`)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
-      {/* Far below the fold: the browser draws it from the values that it has. */}
-      <Later meanwhile={<div className="h-[40rem]" aria-hidden />}>
+      {/* Below the fold: the browser draws it from the values that it has. */}
+      <Later meanwhile={<div className="h-[80rem]" aria-hidden />}>
+        <h2 className="mt-5 mb-1">Limits and values</h2>
+        <Table>
+          <tbody>
+            {s.limits.map((l) => (
+              <tr key={limitId(l)}>
+                <td>
+                  {l.what},{' '}
+                  {l.stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === l.stage)?.name ?? l.stage)}
+                </td>
+                <td className="num font-bold">
+                  {l.low ?? ''}{' '}
+                  {l.low !== undefined && l.high !== undefined ? 'to' : l.low !== undefined ? 'or more' : 'up to'}{' '}
+                  {l.high ?? ''} {l.unit}
+                </td>
+                <td>
+                  <Source {...l} />
+                </td>
+                <td>{editor(`limits.${limitId(l)}`)}</td>
+              </tr>
+            ))}
+            {s.values.map((v) => (
+              <tr key={valueId(v)}>
+                <td>{v.what}</td>
+                <td className="num font-bold">
+                  {stated(v.value)}{' '}
+                  {v.spread !== undefined && <span className="font-normal text-soft">±{stated(v.spread)}</span>}{' '}
+                  {v.unit}
+                </td>
+                <td>
+                  <Source {...v} />
+                </td>
+                <td>{editor(`values.${valueId(v)}`)}</td>
+              </tr>
+            ))}
+            {s.drift.map((d) => (
+              <tr key={`d${d.stage}`}>
+                <td>
+                  unseen loss between counts, {s.stages.find((x) => x.id === d.stage)?.name}
+                  {ownDrift
+                    .filter((o) => o.stage === d.stage)
+                    .map((o) => (
+                      <span key={o.stage} className="block text-small">
+                        <OwnDriftLine
+                          species={s.id}
+                          own={o}
+                          inForce={d}
+                          mayEdit={mayEdit}
+                          asOf={isoDay(now, timeZone)}
+                        />
+                      </span>
+                    ))}
+                </td>
+                <td className="num font-bold">
+                  {figures(100 * d.perDay, 2)} <span className="font-normal text-soft">±{figures(196 * d.sd, 2)}</span>{' '}
+                  % a day
+                </td>
+                <td>
+                  <Source {...d} />
+                </td>
+                <td>{editor(`drift.${d.stage}`)}</td>
+              </tr>
+            ))}
+            {s.deaths && (
+              <tr>
+                <td>
+                  when eggs whiten
+                  {ownDeaths && (
+                    <OwnDeathsLine species={s} own={ownDeaths} mayEdit={mayEdit} asOf={isoDay(now, timeZone)} />
+                  )}
+                </td>
+                <td className="num font-bold">{valueWords(s, 'deaths.shape', s.deaths)}</td>
+                <td>
+                  <Source {...s.deaths} />
+                </td>
+                <td>{editor('deaths.shape')}</td>
+              </tr>
+            )}
+            {s.tasks.map((t) => (
+              <tr key={`t${t.id}`}>
+                <td>
+                  routine, {t.stations.map((x) => (x === 'eggs' ? 'eggs' : 'larvae')).join(' and ')}
+                  {t.units.length > 0 && ` in ${t.units.join(', ')}`}: {t.name}
+                </td>
+                <td className="num font-bold">{valueWords(s, `tasks.${t.id}`, t)}</td>
+                <td>
+                  <Source {...t} />
+                </td>
+                <td>{editor(`tasks.${t.id}`)}</td>
+              </tr>
+            ))}
+            {s.handsOff.map((h) => (
+              <tr key={h.id}>
+                <td>hands off: {h.why}</td>
+                <td className="num font-bold">
+                  {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way{' '}
+                  {h.stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}
+                </td>
+                <td>
+                  <Source {...h} />
+                </td>
+                <td>{editor(`handsOff.${h.id}`)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
         <SpawningValues s={s} editor={editor} source={(p) => <Source {...p} />} />
       </Later>
       {history.length > 0 && (

@@ -130,7 +130,7 @@ test('what is urgent stands first and in its row, overdue in amber; the rest wai
     ['overdue', 'J3not picked for 3 days'],
   ]);
   expect(row('J3').getByText('not picked for 3 days').className).toContain('text-careful');
-  expect(row('J3').getByText('eyed check due').className).toContain('text-careful');
+  expect(row('J3').getByText('eyed check due').className).toContain('text-soft');
   expect(row('J1').queryByText('not picked today')).toBeNull();
 });
 
