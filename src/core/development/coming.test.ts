@@ -63,7 +63,7 @@ test('a first season that falls through autumn stays as it is, and says how far 
 
 test('how it was foreseen is said', () => {
   expect(comingWords({ how: 'lastYear', offset: -0.42, strayed: 0.31 }, null)).toBe(
-    'as last year, −0.4 °C to meet today; in the last two months that would have strayed 0.3 °C',
+    'as last year, −0.4 °C to meet today; over the last two months such a forecast was 0.3 °C off on average',
   );
   expect(comingWords({ how: 'steady', offset: 0, strayed: null }, 4.26)).toBe('as it is now, 4.3 °C throughout');
 });
