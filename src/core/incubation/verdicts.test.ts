@@ -6,7 +6,7 @@ test('a called round says what was found, what was expected, and whether it is t
   expect(verdictSays({ ...round, verdict: 'unit' })).toBe(
     '58 dead, 9 to 22 expected: only here; other units of the lot are as usual',
   );
-  expect(verdictSays({ ...round, verdict: 'lot' })).toMatch(/whole lot/);
+  expect(verdictSays({ ...round, verdict: 'lot' })).toMatch(/in all units of the lot/);
   expect(verdictSays({ ...round, picked: 1, verdict: 'low' })).toMatch(/only 1 dead where 9 to 22 are due/);
   expect(verdictSays({ ...round, verdict: null })).toBeNull();
 });

@@ -254,7 +254,7 @@ function Needed({
         ? 'Add females that are weighed: their eggs are reckoned from their mass.'
         : o.needed !== null
           ? `${o.needed} of these ${known.length} females give enough in 9 years of 10${known.length > o.needed ? `; ${known.length - o.needed} more as a reserve` : ''}.`
-          : `These ${known.length} give enough in ${Math.round(100 * last.odds)} years of 100 only: about ${grouped(Number(last.expected.toPrecision(2)))} eggs are to be expected. Add a female.`}
+          : `${known.length === 1 ? 'This female gives' : `These ${known.length} females give`} enough in ${Math.round(100 * last.odds)} years of 100 only: about ${grouped(Number(last.expected.toPrecision(2)))} eggs are to be expected. Add a female.`}
       {known.length < females.length && (
         <span className="block text-careful">
           Not weighed, so not reckoned with:{' '}
