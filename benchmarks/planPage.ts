@@ -54,7 +54,8 @@ export async function planning(app: App): Promise<{ longestTaskMs: number; stopM
       null,
       { timeout: 60_000 },
     );
-    await page.getByLabel('Wanted').selectOption({ label: 'most kept for later generations' });
+    await page.getByLabel('Wanted').click();
+    await page.getByRole('option', { name: 'most kept for later generations' }).click();
     await page.getByLabel('Most females a male').fill('6');
     await page.evaluate(() => {
       const w = window as unknown as { tasks: number[] };
