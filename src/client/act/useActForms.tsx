@@ -9,7 +9,7 @@ import type { ActForms } from './actForms';
 /** How soon forms that did not come are fetched again. */
 const AGAIN_MS = 3000;
 /** A page that nobody touches fetches them all the same: the connection may go while it lies open. */
-const UNTOUCHED_MS = 10_000;
+const UNTOUCHED_MS = 5000;
 const TOUCHES = ['pointerdown', 'pointermove', 'keydown', 'focusin', 'scroll'] as const;
 
 const Context = createContext<readonly ActForms[] | null>(null);
