@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
-import { render, screen } from '@testing-library/react';
+import { jest } from '@jest/globals';
+import { act, render, screen } from '@testing-library/react';
 import { forms } from '@/modules/forms';
 import { ActFormsProvider, FormsMissing, useActForms, useFormsMissing } from './useActForms';
 
@@ -24,7 +25,14 @@ test('forms whose fetching failed are said to be missing, and fetched again unti
   );
   expect(screen.getByText('none yet')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Load the page again' })).toBeNull();
-  await screen.findByRole('button', { name: 'Load the page again' });
+  const again = (await screen.findByRole('button', { name: 'Load the page again' })) as HTMLButtonElement;
+  // Without a connection the browser would put its own page of errors in the place of this one.
+  const onLine = jest.spyOn(navigator, 'onLine', 'get').mockReturnValue(false);
+  act(() => void window.dispatchEvent(new Event('offline')));
+  expect(again.disabled).toBe(true);
+  onLine.mockReturnValue(true);
+  act(() => void window.dispatchEvent(new Event('online')));
+  expect(again.disabled).toBe(false);
   await screen.findByText(String(forms.length), {}, { timeout: 10_000 });
   expect(tried).toBe(2);
   expect(screen.queryByRole('alert')).toBeNull();

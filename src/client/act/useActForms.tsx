@@ -1,6 +1,15 @@
 'use client';
 
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import type { Shorthand } from '@/core/shorthand/reading';
 import { trace } from '@/core/shorthand/trace';
 import { Button } from '@/ui/Button';
@@ -88,12 +97,29 @@ export function useActForms(): readonly ActForms[] | null {
 /** Whether fetching the forms failed and they have not come since. */
 export const useFormsMissing = (): boolean => useContext(Missing);
 
+const onConnection = (changed: () => void) => {
+  window.addEventListener('online', changed);
+  window.addEventListener('offline', changed);
+  return () => {
+    window.removeEventListener('online', changed);
+    window.removeEventListener('offline', changed);
+  };
+};
+
 /** What stands in place of forms that did not come. Whatever is half filled asks before the page is left. */
 export function FormsMissing() {
+  const online = useSyncExternalStore(
+    onConnection,
+    () => navigator.onLine,
+    () => true,
+  );
   return (
     <span role="alert" className="flex flex-wrap items-center gap-x-3 text-careful">
-      The forms did not reach this page: the connection went while it loaded. Nothing is lost.
-      <Button onClick={() => window.location.reload()}>Load the page again</Button>
+      The forms did not reach this page: the connection went while it loaded. Nothing is lost
+      {online ? '.' : '; as soon as there is a connection, load it again.'}
+      <Button disabled={!online} onClick={() => window.location.reload()}>
+        Load the page again
+      </Button>
     </span>
   );
 }
