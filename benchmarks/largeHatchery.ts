@@ -272,7 +272,7 @@ async function copyPast(db: Db, copies: number, say: (text: string) => void): Pr
         `INSERT INTO entry (seq, id, site_id, command_id, kind, \`at\`, \`precision\`, order_at, day_rank, order_seq, recorded_at, recorded_by, measured_by, intent, acts, note)
            SELECT seq + ${entry}, ${id('id')}, site_id, ${id('command_id')}, kind, \`at\` - ${back}, \`precision\`, order_at - ${back}, day_rank, order_seq, recorded_at - ${back}, recorded_by, measured_by, intent, acts, note
            FROM entry WHERE seq BETWEEN ${e.e0} AND ${e.e1}`,
-        `INSERT INTO holding SELECT id + ${holding}, site_id, lot_id + ${lot}, ${unit('unit_id', String(k))}, stage, number, sd, exposure, exposure_at - ${back}, opened_at - ${back}, closed_at - ${back}, last_order_at - ${back}, last_rank, last_order_seq + ${entry}, last_seq + ${entry}
+        `INSERT INTO holding SELECT id + ${holding}, site_id, lot_id + ${lot}, ${unit('unit_id', String(k))}, stage, station, number, sd, exposure, exposure_at - ${back}, opened_at - ${back}, closed_at - ${back}, last_order_at - ${back}, last_rank, last_order_seq + ${entry}, last_seq + ${entry}
            FROM holding WHERE id BETWEEN ${c.h0} AND ${c.h1}`,
         `INSERT INTO error_source SELECT id + ${source}, CONCAT('${k}:', name), sd, mean, df FROM error_source WHERE id BETWEEN ${s.s0} AND ${s.s1}`,
         `INSERT INTO posting SELECT id + ${posting}, entry_seq + ${entry}, made_seq + ${entry}, NULL, account, holding_id + ${holding}, delta, order_at - ${back} FROM posting WHERE id BETWEEN ${p.p0} AND ${p.p1}`,

@@ -1,4 +1,5 @@
 import type { Capability } from '@/core/species/capabilities';
+import type { Station } from '@/core/species/species';
 
 /** A holding that acts are about, as the page knows it. */
 export type ActHolding = {
@@ -37,7 +38,7 @@ export type PlaceOption = {
   celsius?: number;
 };
 
-export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string }[] };
+export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string; station: Station }[] };
 
 export type SiteOption = { id: number; name: string; permit: string };
 

@@ -102,7 +102,7 @@ async function asked(name: string): Promise<Asked> {
       'water by day': () => waterDays(db, person, ANCHOR),
       'usual scatter': () =>
         Promise.all((['take', 'arrival', 'count'] as const).map((of) => usualScatter(db, 1, of, ANCHOR))),
-      'standings of a stage': () => stockNow(db, 1, ANCHOR, { stages: ['fingerling'] }),
+      'standings of a stage': () => stockNow(db, 1, ANCHOR, { stations: ['fingerlings'] }),
     };
     const sent: { sql: string; bindings: never[] }[] = [];
     db.on('query-response', (_: unknown, q: { sql: string; bindings: never[] }) => sent.push(q));

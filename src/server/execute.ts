@@ -3,6 +3,7 @@ import { uuidv7 } from 'uuidv7';
 import { BookRefused } from '@/core/books/refusal';
 import { CalculationError } from '@/core/calculation';
 import type { Species } from '@/core/species/species';
+import { stageOf } from '@/core/species/species';
 import { localDay } from '@/core/time/localDay';
 import { bookContext } from '@/store/bookContext';
 import { recordEntries } from '@/store/books/record';
@@ -294,6 +295,7 @@ async function contextFor(
           personName: actor.name,
           now,
           context: () => bookContext(trx, site.id),
+          stationOf: async (id, stage) => stageOf(await species(id), stage).station,
           holdings,
         },
         entries,

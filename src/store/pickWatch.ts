@@ -35,7 +35,7 @@ export async function watchLot(
 ): Promise<void> {
   const holdings = (await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
-    .where({ 'h.lot_id': lotId, 'h.stage': 'egg' })
+    .where({ 'h.lot_id': lotId, 'h.station': 'eggs' })
     .where('h.number', '>', 0)
     .select({
       id: 'h.id',
@@ -150,13 +150,13 @@ async function keepDeaths(
   // Eggs of a unit that hatched there: what was poured away from it died elsewhere, or not at all.
   const hatched = (await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
-    .where({ 'h.lot_id': lotId, 'h.stage': 'egg', 'h.number': 0 })
+    .where({ 'h.lot_id': lotId, 'h.station': 'eggs', 'h.number': 0 })
     .whereNotNull('h.opened_at')
     .whereExists(
       db('holding as y')
         .where('y.lot_id', lotId)
         .where('y.unit_id', db.ref('h.unit_id'))
-        .where('y.stage', 'yolksac')
+        .whereNot('y.station', 'eggs')
         .select('y.id'),
     )
     .select({
@@ -166,7 +166,7 @@ async function keepDeaths(
       sensor: db.raw(SENSOR_OF_UNIT),
       number: db.raw(
         `(SELECT COALESCE(SUM(p.delta), 0) FROM posting p JOIN holding y ON y.id = p.holding_id
-          WHERE y.lot_id = h.lot_id AND y.unit_id = h.unit_id AND y.stage = 'yolksac'
+          WHERE y.lot_id = h.lot_id AND y.unit_id = h.unit_id AND y.station <> 'eggs'
             AND p.account = 'holding' AND p.superseded_seq IS NULL AND p.delta > 0)`,
       ),
     })) as Watched[];
@@ -197,7 +197,7 @@ const rounded = (r: JudgedRound): JudgedRound => ({ ...r, expected: tidy(r.expec
 async function roomCounts(db: Db, roomId: number): Promise<{ units: number; lots: number }> {
   const row = (await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
-    .where({ 'u.room_id': roomId, 'h.stage': 'egg' })
+    .where({ 'u.room_id': roomId, 'h.station': 'eggs' })
     .where('h.number', '>', 0)
     .first(db.raw('COUNT(DISTINCT h.unit_id) AS units'), db.raw('COUNT(DISTINCT h.lot_id) AS lots'))) as {
     units: number;

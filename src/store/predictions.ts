@@ -2,6 +2,7 @@ import { type Phase, type Prediction, PredictionRefused, predict } from '@/core/
 import { DAY_MS as DAY, valueAt } from '@/core/development/timeline';
 import type { Water } from '@/core/development/water';
 import type { Fault } from '@/core/readings/clean';
+import { hatchOf } from '@/core/species/life';
 import type { Species } from '@/core/species/species';
 import { flowsBetweenLots } from './books/flows';
 import { compareSeen, factorOf, keepSeen, ownClocks, type StageSeen, seenOf } from './clocks';
@@ -115,8 +116,8 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
   const here = new Set(spans.filter((s) => s.rank === 0 && s.to >= now).map((s) => s.sensor));
   const rows: Record<string, unknown>[] = [];
   const [observed, inherited, strain] = await Promise.all([
-    observedDates(db, lotId),
-    datesBefore(db, before),
+    observedDates(db, lotId, species),
+    datesBefore(db, before, species),
     strainOf(db, lotId),
   ]);
   // What was seen of it in its own name comes first; the own clock learns from that alone, once.
@@ -239,7 +240,7 @@ function progressOf(
   start: number,
   dates: Readonly<Record<string, number>>,
 ): (t: number) => number {
-  const i = species.milestones.findIndex((m) => m.enters === 'yolksac');
+  const i = species.milestones.indexOf(hatchOf(species)!);
   const phase = phases[i]!;
   const sum = water.integral(phase.model, 0);
   const from = valueAt(water.line, sum, start);

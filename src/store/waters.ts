@@ -75,7 +75,7 @@ export class Waters {
       .join('sensor as w', 'w.site_id', 'h.site_id')
       .where('w.id', sensor)
       .where('h.number', '>', 0)
-      .whereIn('h.stage', ['egg', 'yolksac'])
+      .whereNot('h.station', 'fingerlings')
       .whereRaw(`${SENSOR_OF_UNIT} = ?`, [sensor])
       .min('t.fertilised_at as at')
       .first()) as { at: number | null };

@@ -39,8 +39,8 @@ export function entry(kind: string, payload: Record<string, unknown>, holdings: 
         id: 'arctic-char',
         name: 'Arctic char',
         stages: [
-          { id: 'egg', name: 'eggs' },
-          { id: 'fry', name: 'fry' },
+          { id: 'egg', name: 'eggs', station: 'eggs' },
+          { id: 'fry', name: 'fry', station: 'fry' },
         ],
       },
     ],

@@ -6,7 +6,13 @@ import { flow } from './flow';
 import { judgeBath, productNamed } from './products';
 
 const named = (text: string) => productNamed(shippedProducts(), text)!;
-const asked = { group: 'salmonid', stage: 'egg', basis: 'productVolume' as const, target: 1500, minutes: 15 };
+const asked = {
+  group: 'salmonid',
+  station: 'eggs' as const,
+  basis: 'productVolume' as const,
+  target: 1500,
+  minutes: 15,
+};
 
 describe('a bath against the ranges of Reference', () => {
   test('products are known by their other names, and by no part of a word', () => {
@@ -39,7 +45,7 @@ describe('a bath against the ranges of Reference', () => {
       verdict: 'ask',
       field: 'product',
     });
-    expect(judgeBath(named('iodophor'), { ...iodine, stage: 'yolksac' })[0]!.verdict).toBe('stop');
+    expect(judgeBath(named('iodophor'), { ...iodine, station: 'yolksac' as const })[0]!.verdict).toBe('stop');
   });
 });
 

@@ -1,16 +1,16 @@
 import { z } from 'zod';
 import { plain } from '../quantities/format';
+import { groups, type Station, stations } from '../species/species';
 import { thresholds } from '../thresholds';
 
 /** What a figure of a dose may be a figure of. */
 export const bathBases = ['productMass', 'productVolume', 'activeSubstance', 'availableIodine'] as const;
 export type BathBasis = (typeof bathBases)[number];
 
-const groups = z.array(z.enum(['salmonid', 'percid', 'sturgeon', 'cyprinid', 'esocid', 'crayfish'])).min(1);
 const range = z
   .strictObject({
-    groups,
-    stage: z.enum(['egg', 'yolksac', 'fry', 'fingerling']),
+    groups: z.array(z.enum(groups)).min(1),
+    station: z.enum(stations),
     basis: z.enum(bathBases),
     /** mg/L, or µL/L where the basis is a volume of product. */
     low: z.number().positive(),
@@ -53,7 +53,7 @@ export function productNamed(list: readonly Product[], text: string): Product | 
 
 export type AskedBath = {
   group: string;
-  stage: string;
+  station: Station;
   basis: BathBasis;
   target: number;
   minutes: number;
@@ -84,7 +84,7 @@ export function judgeBath(product: Product, b: AskedBath): BathVerdict[] {
   const add = (verdict: 'ask' | 'stop', field: BathVerdict['field'], says: string) =>
     found.push({ verdict, field, says });
   if (product.iodine) {
-    if (b.stage !== 'egg') add('stop', 'product', `${product.name} is never used on larvae or fish`);
+    if (b.station !== 'eggs') add('stop', 'product', `${product.name} is never used on larvae or fish`);
     if (b.basis !== 'availableIodine')
       add(
         'stop',
@@ -101,13 +101,13 @@ export function judgeBath(product: Product, b: AskedBath): BathVerdict[] {
     else if (b.pH < IODINE_PH.low || b.pH > IODINE_PH.high)
       add('ask', 'pH', `pH ${plain(b.pH)} lies outside ${plain(IODINE_PH.low)} to ${plain(IODINE_PH.high)}`);
   }
-  const range = product.ranges.find((r) => r.groups.includes(b.group as never) && r.stage === b.stage);
+  const range = product.ranges.find((r) => r.groups.includes(b.group as never) && r.station === b.station);
   if (!range) {
     const others = product.ranges.length > 0 ? '; a dose of another group or stage is not one for these' : '';
     add(
       'ask',
       'product',
-      `Reference has no range of ${product.name} for ${b.stage === 'egg' ? 'eggs' : 'this stage'} of this group${others}`,
+      `Reference has no range of ${product.name} for ${b.station === 'eggs' ? 'eggs' : 'this stage'} of this group${others}`,
     );
     return sorted(found);
   }

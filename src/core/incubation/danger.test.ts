@@ -1,17 +1,18 @@
 import { speciesOf } from '@/reference/shipped';
+import type { Station } from '../species/species';
 import { dangerOf, oxygenUse } from './danger';
 import { inWindow } from './handsOff';
 
 const char = speciesOf('arctic-char');
-const eggs = { stage: 'egg', progress: 0.7, number: 16_000 };
+const eggs = { station: 'eggs' as const, progress: 0.7, number: 16_000 };
 const water = { celsius: 5, oxygenMgPerL: null, altitudeM: null };
 
 test('oxygen use rises with stage and warmth, twofold in ten degrees', () => {
-  const use = (stage: string, progress: number, celsius: number) => oxygenUse(char, stage, progress, celsius)!;
-  expect(use('egg', 0.2, 5)).toBeLessThan(use('egg', 0.7, 5));
-  expect(use('egg', 0.7, 5)).toBeLessThan(use('yolksac', 1, 5));
-  expect(use('egg', 0.7, 15) / use('egg', 0.7, 5)).toBeCloseTo(2, 6);
-  expect(oxygenUse(speciesOf('noble-crayfish'), 'egg', 0.7, 5)).toBeNull();
+  const use = (station: Station, progress: number, celsius: number) => oxygenUse(char, station, progress, celsius)!;
+  expect(use('eggs', 0.2, 5)).toBeLessThan(use('eggs', 0.7, 5));
+  expect(use('eggs', 0.7, 5)).toBeLessThan(use('yolksac', 1, 5));
+  expect(use('eggs', 0.7, 15) / use('eggs', 0.7, 5)).toBeCloseTo(2, 6);
+  expect(oxygenUse(speciesOf('noble-crayfish'), 'eggs', 0.7, 5)).toBeNull();
 });
 
 test('measured oxygen takes the place of what is assumed; at the limit there are no minutes left', () => {
@@ -34,7 +35,7 @@ test('without volume, temperature or eggs nothing is claimed', () => {
 test('the gravest of two windows counts, and its end is not in it', () => {
   const w = (from: number, to: number, severity: number) => ({
     id: `w-${severity}`,
-    stage: 'egg' as const,
+    station: 'eggs' as const,
     from,
     to,
     severity,

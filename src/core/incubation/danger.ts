@@ -1,10 +1,10 @@
-import { type Species, valueNamed } from '../species/species';
+import { type Species, type Station, valueNamed } from '../species/species';
 import { thresholds } from '../thresholds';
 import { oxygenSaturation, standardPressureKpa } from '../water/oxygen';
 
 /** What one egg or larva uses, mg of oxygen an hour, at a temperature; null where Reference has nothing. */
-export function oxygenUse(species: Species, stage: string, progress: number, celsius: number): number | null {
-  const named = stage === 'yolksac' ? 'a yolk-sac larva' : progress >= 0.5 ? 'an eyed egg' : 'a green egg';
+export function oxygenUse(species: Species, station: Station, progress: number, celsius: number): number | null {
+  const named = station === 'yolksac' ? 'a yolk-sac larva' : progress >= 0.5 ? 'an eyed egg' : 'a green egg';
   const at10 = valueNamed(species, `oxygen use of ${named}`)?.value;
   return at10 === undefined ? null : at10 * thresholds.oxygenQ10.value ** ((celsius - 10) / 10);
 }
@@ -24,12 +24,12 @@ export type Danger = {
  */
 export function dangerOf(
   species: Species,
-  s: { stage: string; progress: number; number: number },
+  s: { station: Station; progress: number; number: number },
   unit: { volumeL: number | null },
   water: { celsius: number | null; oxygenMgPerL: number | null; altitudeM: number | null },
 ): Danger | null {
   if (unit.volumeL === null || water.celsius === null || s.number <= 0) return null;
-  const use = oxygenUse(species, s.stage, s.progress, water.celsius);
+  const use = oxygenUse(species, s.station, s.progress, water.celsius);
   const critical = valueNamed(species, 'oxygen at which')?.value;
   if (use === null || critical === undefined) return null;
   const full = oxygenSaturation(

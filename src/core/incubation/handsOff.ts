@@ -12,11 +12,11 @@ export const severityWords: Record<number, string> = {
 export function inWindow(
   species: Pick<Species, 'handsOff'>,
   progress: number,
-  stage: Window['stage'] = 'egg',
+  station: Window['station'] = 'eggs',
 ): Window | null {
   return (
     species.handsOff
-      .filter((w) => w.stage === stage && progress >= w.from && progress < w.to)
+      .filter((w) => w.station === station && progress >= w.from && progress < w.to)
       .sort((a, b) => a.severity - b.severity || b.to - a.to)[0] ?? null
   );
 }

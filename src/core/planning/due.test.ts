@@ -33,6 +33,7 @@ const hatch = (low: number, high: number) => ({
   id: 'hatched',
   name: 'half hatched',
   enters: 'yolksac',
+  turn: 'hatch' as const,
   at: now + ((low + high) / 2) * DAY,
   low: now + low * DAY,
   high: now + high * DAY,

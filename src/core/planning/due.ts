@@ -3,6 +3,7 @@ import { RESET_FROM } from '../incubation/rolling';
 import { type School, schoolWords } from '../incubation/schools';
 import { verdictSays } from '../incubation/verdicts';
 import { degrees, grouped } from '../quantities/format';
+import type { Turn } from '../species/life';
 import { addLocalDays, localDay } from '../time/localDay';
 import { riseOf } from './rise';
 
@@ -41,6 +42,9 @@ export type DueInput = {
     id: string;
     name: string;
     enters?: string;
+    turn?: Turn;
+    /** The stage that ends with it. */
+    ends?: string;
     at: number | null;
     low: number | null;
     high: number | null;
@@ -57,6 +61,7 @@ export type DueKind =
   | 'dead'
   | 'check'
   | 'hatch'
+  | 'stage'
   | 'pond'
   | 'weigh'
   | 'count'
@@ -193,7 +198,7 @@ export function dueFor(
         since: m.low,
         says: `${m.name} check due${m.high !== null && now > m.high ? ', overdue' : ''}`,
       });
-    if (m.enters === 'yolksac' && h.station === 'eggs' && (now >= m.low || h.last['hatch:first'])) {
+    if (m.turn === 'hatch' && h.station === 'eggs' && (now >= m.low || h.last['hatch:first'])) {
       const seen = (what: string) => h.last[`hatch:${what}`] !== undefined;
       if (seen('done') || seen('first')) {
         add({
@@ -216,7 +221,14 @@ export function dueFor(
             : 'hatch may begin: look, keep hands off, screens clear',
       });
     }
-    if (m.enters === 'fry' && h.station === 'yolksac' && now >= m.low) {
+    if (m.enters && !m.turn && m.ends === h.stage && now >= m.low)
+      add({
+        kind: 'stage',
+        urgency: m.high !== null && now > m.high ? 1 : 2,
+        since: m.low,
+        says: `${m.name}? look at a sample, and record the stage`,
+      });
+    if (m.turn === 'feeding' && h.station === 'yolksac' && now >= m.low) {
       const looked = h.last['check:swumUp'] ?? 0;
       if (looked < today.start)
         add({

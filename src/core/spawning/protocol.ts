@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { plain } from '../quantities/format';
+import { groups } from '../species/species';
 
 /** What a protocol is about, in the order in which they follow each other on the table. */
 export const protocolKinds = ['taking', 'fertilisation', 'stickiness', 'hardening', 'disinfection'] as const;
@@ -74,7 +75,7 @@ export const protocol = z
     id,
     name: z.string().trim().min(1, 'needs a name').max(80, 'is too long'),
     kind: z.enum(protocolKinds),
-    groups: z.array(z.enum(['salmonid', 'percid', 'sturgeon', 'cyprinid', 'esocid', 'crayfish'])).default([]),
+    groups: z.array(z.enum(groups)).default([]),
     fits: z.string().max(400),
     source: z.string().min(1),
     hint: z.string().default(''),

@@ -21,6 +21,23 @@ export const glyphs = [
 ] as const;
 export type Glyph = (typeof glyphs)[number];
 
+/** Kinds of animals that are kept alike: what is gone over at a round and what they are bathed in is said by group. */
+export const groups = [
+  'salmonid',
+  'coregonid',
+  'percid',
+  'sturgeon',
+  'cyprinid',
+  'esocid',
+  'catfish',
+  'cichlid',
+  'marine',
+  'crayfish',
+  'shrimp',
+  'crab',
+  'lobster',
+] as const;
+
 /** Where a value comes from. `verify`: nobody has checked it yet; `hint` is where to look. */
 const provenance = { source: z.string().min(1), hint: z.string().default('') };
 
@@ -67,7 +84,7 @@ const drift = z.object({ stage: z.string(), perDay: z.number().min(0), sd: z.num
 const handsOff = z.object({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/),
   /** Eggs: by share of the way to hatch; larvae: by share of the way from hatch to feeding. */
-  stage: z.enum(['egg', 'yolksac']).default('egg'),
+  station: z.enum(['eggs', 'yolksac']).default('eggs'),
   from: z.number(),
   to: z.number(),
   severity: z.number().int().min(1).max(3),
@@ -155,7 +172,7 @@ export const species = z
     name: z.string(),
     latin: z.string(),
     code: z.string().regex(/^[A-Z]{2,3}$/),
-    group: z.enum(['salmonid', 'percid', 'sturgeon', 'cyprinid', 'esocid', 'crayfish']),
+    group: z.enum(groups),
     stages: z.array(stage).min(2),
     milestones: z.array(milestone),
     lotCv: z.number().min(0).default(0),
@@ -289,10 +306,6 @@ export function latencyName(s: Species, l: Latency): string {
 /** A named figure of Reference, such as `eggs per kg of female`; the first whose name begins so. */
 export const valueNamed = (s: Pick<Species, 'values'>, begins: string) =>
   s.values.find((v) => v.what.startsWith(begins));
-
-/** The change of temperature that eggs and larvae of a species bear at once, °C; null where Reference has none. */
-export const stepBorne = (species: Species): number | null =>
-  species.limits.find((l) => l.what === 'temperature step' && l.stage === 'egg')?.high ?? null;
 
 /** The change of temperature a day that a programme of a species keeps to, °C; null where Reference has none. */
 export const changeADay = (species: Species): number | null =>

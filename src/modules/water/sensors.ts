@@ -1,9 +1,11 @@
 import type { SensorKind } from '@/core/readings/sensorKinds';
+import { timedLater } from '@/core/species/life';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
 import { unitById } from '@/server/stock/standing';
 import { fromJson } from '@/store/books/rows';
 import { addReadings, removeReading } from '@/store/readings';
+import { speciesBook } from '@/store/species';
 
 /** What a typed reading took the place of: kept with its entry, so that taking the entry back puts it back. */
 export type Stood = { value: number; origin: 'typed' | 'imported' | 'probe' } | null;
@@ -58,12 +60,15 @@ export async function sensorById(c: Context, id: number): Promise<SensorRow> {
 
 /** Everything that lives on a sensor's water gets its dates worked anew. */
 export async function predictAllOn(c: Context, sensorId: number): Promise<void> {
+  // Beyond eggs and larvae: only stages whose way to the next has a model; most species have none.
+  const later = timedLater(await speciesBook(c.trx, c.site.id));
+  const timed = later.length > 0 ? ` OR (t.species, h.stage) IN (${later.map(() => '(?, ?)').join(', ')})` : '';
   await c.trx.raw(
     `INSERT INTO job (site_id, kind, subject, queued_at)
-     SELECT DISTINCT h.site_id, 'predict', CAST(h.lot_id AS CHAR), ? FROM holding h JOIN unit u ON u.id = h.unit_id
-     WHERE h.site_id = ? AND h.number > 0 AND h.stage IN ('egg', 'yolksac') AND (u.sensor_id = ? OR (u.sensor_id IS NULL AND u.room_id = (SELECT room_id FROM sensor WHERE id = ?)))
+     SELECT DISTINCT h.site_id, 'predict', CAST(h.lot_id AS CHAR), ? FROM holding h JOIN unit u ON u.id = h.unit_id JOIN lot t ON t.id = h.lot_id
+     WHERE h.site_id = ? AND h.number > 0 AND (h.station IN ('eggs', 'yolksac')${timed}) AND (u.sensor_id = ? OR (u.sensor_id IS NULL AND u.room_id = (SELECT room_id FROM sensor WHERE id = ?)))
      ON DUPLICATE KEY UPDATE queued_at = VALUES(queued_at), attempts = 0`,
-    [c.now, c.site.id, sensorId, sensorId],
+    [c.now, c.site.id, ...later.flat(), sensorId, sensorId],
   );
 }
 

@@ -1,5 +1,6 @@
 import { capabilitiesOf } from '@/core/species/capabilities';
-import { changeADay, type Species, stageOf, stepBorne, valueNamed } from '@/core/species/species';
+import { stepBorne } from '@/core/species/life';
+import { changeADay, type Species, stageOf, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import type { LivingHolding } from './livingStock';

@@ -1,3 +1,4 @@
+import type { Station } from '@/core/species/species';
 import type { Context } from '@/server/context';
 import { queueDates } from '@/store/predictionQueue';
 
@@ -12,7 +13,7 @@ export async function queuePredictions(
 /** Marks the dates of all that stands at some stages, of one species or all, as stale. */
 export async function predictStanding(
   c: Pick<Context, 'trx' | 'site' | 'now'>,
-  stages: readonly string[],
+  stations: readonly Station[],
   species?: string,
 ): Promise<void> {
   const lots = (await c
@@ -20,7 +21,7 @@ export async function predictStanding(
     .join('lot as t', 't.id', 'h.lot_id')
     .where('h.site_id', c.site.id)
     .where('h.number', '>', 0)
-    .whereIn('h.stage', [...stages])
+    .whereIn('h.station', [...stations])
     .modify((q) => {
       if (species !== undefined) q.where('t.species', species);
     })

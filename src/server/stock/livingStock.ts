@@ -3,6 +3,8 @@ import type { JudgedRound } from '@/core/incubation/picks';
 import { rollingChange } from '@/core/incubation/rolling';
 import type { School } from '@/core/incubation/schools';
 import { type Due, type DueInput, dueFor, type RoundSettings } from '@/core/planning/due';
+import { type Turn, turnOf } from '@/core/species/life';
+import type { Station } from '@/core/species/species';
 import { type Species, stageOf, valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { localDay } from '@/core/time/localDay';
@@ -16,6 +18,9 @@ export type Milestone = {
   id: string;
   name: string;
   enters?: string;
+  turn?: Turn;
+  /** The stage that ends with it. */
+  ends?: string;
   at: number | null;
   low: number | null;
   high: number | null;
@@ -108,7 +113,7 @@ export async function livingStock(
       ...s,
       speciesName: species.name,
       stageName: stage.name,
-      glyph: glyphOf(s.stage, stage.glyph, milestones),
+      glyph: glyphOf(stage.glyph, milestones),
       station: stage.station,
       last: last.get(s.holdingId) ?? {},
       rounds: rounds.get(s.holdingId) ?? [],
@@ -121,7 +126,7 @@ export async function livingStock(
     return {
       ...holding,
       due: dueFor(holding, now, site.timeZone, settings, site.units === 'us'),
-      handsOff: handsOffOf(species, s.stage, milestones),
+      handsOff: handsOffOf(species, holding.station, milestones),
     };
   });
 }
@@ -133,21 +138,21 @@ async function roundSettings(db: Db, siteId: number): Promise<RoundSettings> {
 }
 
 /** Eggs whose eyes were seen, or are due by the clock, are drawn with eyes; those about to hatch as hatching. */
-function glyphOf(stage: string, glyph: string, milestones: readonly Milestone[]): string {
-  if (stage !== 'egg' || glyph !== 'egg') return glyph;
-  const hatched = milestones.find((m) => m.enters === 'yolksac');
+function glyphOf(glyph: string, milestones: readonly Milestone[]): string {
+  if (glyph !== 'egg') return glyph;
+  const hatched = milestones.find((m) => m.turn === 'hatch');
   if (hatched && hatched.passed >= 0.97) return 'hatching';
   const eyed = milestones.find((m) => m.id === 'eyed');
   return eyed && (eyed.seen || eyed.passed >= 1) ? 'eyed' : glyph;
 }
 
 /** The sensitive window of the species that the eggs are in, by share of the way to hatch. */
-function handsOffOf(species: Species, stage: string, milestones: readonly Milestone[]): LivingHolding['handsOff'] {
-  if (stage !== 'egg' && stage !== 'yolksac') return null;
-  const hatch = milestones.findIndex((m) => m.enters === 'yolksac');
-  const progress = milestones[stage === 'egg' ? hatch : hatch + 1]?.passed;
+function handsOffOf(species: Species, station: Station, milestones: readonly Milestone[]): LivingHolding['handsOff'] {
+  if (station !== 'eggs' && station !== 'yolksac') return null;
+  const turn = station === 'eggs' ? 'hatch' : 'feeding';
+  const progress = milestones.find((m) => m.turn === turn)?.passed;
   if (progress === undefined) return null;
-  const w = inWindow(species, progress, stage);
+  const w = inWindow(species, progress, station);
   return w && { why: w.why, severity: w.severity, to: w.to, progress };
 }
 
@@ -183,6 +188,8 @@ function milestonesOf(species: Species, own: readonly Prediction[], now: number)
         id: m.id,
         name: m.name,
         enters: m.enters,
+        turn: turnOf(species, m),
+        ends: m.enters && species.stages[species.stages.findIndex((s) => s.id === m.enters) - 1]?.id,
         at: p.at,
         low: p.low,
         high: p.high,
@@ -278,7 +285,7 @@ async function rollingOf(
 ): Promise<Map<number, NonNullable<DueInput['rolling']>>> {
   const jars = standings.flatMap((s) => {
     const diameter = valueNamed(book.get(s.species)!, 'hardened egg diameter')?.value;
-    if (s.stage !== 'egg' || s.unitKind !== 'jar' || s.sensorId === null || diameter === undefined) return [];
+    if (s.station !== 'eggs' || s.unitKind !== 'jar' || s.sensorId === null || diameter === undefined) return [];
     const setAt = Math.max(s.openedAt, last.get(s.holdingId)?.flowSet ?? 0);
     // The water of that day; where it was first read the day after, of that.
     const day = localDay(setAt, timeZone);

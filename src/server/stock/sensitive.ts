@@ -40,7 +40,7 @@ export async function askSensitive(c: Context, s: Standing, note: string, at: nu
   if (!eggs && !(await can(c, s, 'ponded'))) return;
   const progress = await progressAt(c, s, at);
   const window =
-    progress === null ? null : inWindow(await c.species(s.lot.species), progress, eggs ? 'egg' : 'yolksac');
+    progress === null ? null : inWindow(await c.species(s.lot.species), progress, eggs ? 'eggs' : 'yolksac');
   if (!window || window.severity > 2) return;
   const answer = ask(c, sensitive, {
     message: `Hands off ${s.unit.name}: ${window.why} (${severityWords[window.severity]}; ${Math.round(100 * progress!)} % of the way ${eggs ? 'to hatch' : 'from hatch to feeding'}).`,

@@ -3,7 +3,6 @@ import { type BookState, numbersAt } from '@/core/books/state';
 import { Z95 } from '@/core/quantities/interval';
 import { type Capability, capabilitiesOf } from '@/core/species/capabilities';
 import { stageOf } from '@/core/species/species';
-import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, choose } from '@/server/context';
 import type { HoldingRow } from '@/store/books/rows';
@@ -131,9 +130,7 @@ export function seenWithout(state: BookState, r: HoldingRow, at: number) {
 /** Whether any of these is done with what stands there. */
 export async function can(c: Context, s: Standing, ...any: readonly Capability[]): Promise<boolean> {
   if (any.length === 0) return false;
-  // Stages are the shelf's: nobody changes what is done with one. A query is spared in every act.
-  const species = shippedSpecies().get(s.lot.species) ?? (await c.species(s.lot.species));
-  const of = capabilitiesOf(stageOf(species, s.place.stage));
+  const of = capabilitiesOf(stageOf(await c.species(s.lot.species), s.place.stage));
   return any.some((x) => of.includes(x));
 }
 
@@ -148,7 +145,8 @@ export const seenNumber = (c: { number: number; sd: number }) => ({
 });
 
 /** The stage of what stands, as its species names it. */
-export const stageName = (s: Standing): string => stageOf(speciesOf(s.lot.species), s.place.stage).name;
+export const stageName = async (c: Context, s: Standing): Promise<string> =>
+  stageOf(await c.species(s.lot.species), s.place.stage).name;
 
 /** What the books said of a holding at an instant: in the unit, alive, and the sd of both. */
 export async function booksOf(c: Context, holding: HoldingRow, at: number) {
@@ -201,6 +199,6 @@ export async function standing(
     message: `Animals of several stages stand in ${unit.name}.`,
     path: 'stage',
     todo: 'Say which ones.',
-    choices: found.map((s) => ({ value: s.place.stage, label: stageName(s) })),
+    choices: await Promise.all(found.map(async (s) => ({ value: s.place.stage, label: await stageName(c, s) }))),
   });
 }

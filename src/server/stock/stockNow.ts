@@ -1,3 +1,4 @@
+import type { Station } from '@/core/species/species';
 import type { Db } from '@/store/connection';
 import { SENSOR_OF_UNIT } from '@/store/waters';
 
@@ -18,6 +19,7 @@ export type StockNow = {
   roomId: number;
   room: string;
   stage: string;
+  station: Station;
   number: number;
   /** Standard deviation now, unseen loss since the last entry included. */
   sd: number;
@@ -42,7 +44,7 @@ export async function stockNow(
   db: Db,
   siteId: number,
   now: number,
-  only: { roomId?: number; lotId?: number; stages?: readonly string[] } = {},
+  only: { roomId?: number; lotId?: number; stations?: readonly Station[] } = {},
 ): Promise<StockNow[]> {
   const rows = (await db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
@@ -58,7 +60,7 @@ export async function stockNow(
     .modify((q) => {
       if (only.roomId !== undefined) q.where('u.room_id', only.roomId);
       if (only.lotId !== undefined) q.where('h.lot_id', only.lotId);
-      if (only.stages) q.whereIn('h.stage', [...only.stages]);
+      if (only.stations) q.whereIn('h.station', [...only.stations]);
     })
     .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id', 'h.stage'])
     .select({
@@ -76,6 +78,7 @@ export async function stockNow(
       roomId: 'r.id',
       room: 'r.name',
       stage: 'h.stage',
+      station: 'h.station',
       number: 'h.number',
       sd: 'h.sd',
       exposure: 'h.exposure',
@@ -148,11 +151,11 @@ export async function totalsBy(
   db: Db,
   siteId: number,
   now: number,
-  group: 'stage' | 'species' | 'lot' | 'room' | 'unit',
+  group: 'station' | 'species' | 'lot' | 'room' | 'unit',
   only: { lotId?: number; roomId?: number } = {},
 ): Promise<Map<string, { number: number; sd: number }>> {
   const by = {
-    stage: 'h.stage',
+    station: 'h.station',
     species: 't.species',
     lot: 'CAST(h.lot_id AS CHAR)',
     room: 'CAST(u.room_id AS CHAR)',

@@ -1,6 +1,6 @@
 import { run } from '@/core/calculation';
 import { degrees, degreesApart } from '@/core/quantities/format';
-import { stepBorne } from '@/core/species/species';
+import { stepBorne } from '@/core/species/life';
 import { thresholds } from '@/core/thresholds';
 import { temper } from '@/core/water/mixing';
 import { answered, ask, type Context } from '@/server/context';

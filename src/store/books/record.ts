@@ -4,6 +4,7 @@ import { type Act, dayRank } from '@/core/books/entry';
 import { compareEntries, orderInstant, rankOf } from '@/core/books/order';
 import { BookRefused } from '@/core/books/refusal';
 import type { BookContext } from '@/core/books/state';
+import type { Station } from '@/core/species/species';
 import { type Trx, together } from '../connection';
 import { comparePosition, lastOf, lineage, positionOf } from './lineage';
 import { type EntryRow, fromJson, type HoldingRow, toBookEntry } from './rows';
@@ -65,6 +66,8 @@ export type Recording = {
   now: number;
   /** Asked for only when something is booked. */
   context: () => Promise<BookContext>;
+  /** The station to which a stage of a species belongs. */
+  stationOf: (species: string, stage: string) => Promise<Station>;
   /** Rows of holdings that the caller has read under the same lock. */
   holdings: ReadonlyMap<HoldingKey, HoldingRow>;
 };
@@ -271,7 +274,7 @@ const lotsOf = (acts: readonly Act[]): number[] => [...new Set(placesOf(acts).ma
  * or after the instant `from`: two lots do not share a unit at any past instant either.
  */
 async function holdingsAround(
-  { trx, holdings: read }: Recording,
+  { trx, holdings: read, stationOf }: Recording,
   places: readonly Place[],
   units: readonly number[],
   from: number,
@@ -294,9 +297,10 @@ async function holdingsAround(
     // A place that nothing was ever put into may be named by mistake: only lots that exist get a row.
     const lot = (await trx('lot')
       .where({ id: Number(p.lot) })
-      .first('id', 'site_id')) as { id: number; site_id: number } | undefined;
+      .first('id', 'site_id', 'species')) as { id: number; site_id: number; species: string } | undefined;
     if (!lot) throw new BookRefused({ code: 'lotUnknown', lot: p.lot }, 'new');
-    const blank = { site_id: lot.site_id, lot_id: lot.id, unit_id: Number(p.unit), stage: p.stage };
+    const station = await stationOf(lot.species, p.stage);
+    const blank = { site_id: lot.site_id, lot_id: lot.id, unit_id: Number(p.unit), stage: p.stage, station };
     const [id] = (await trx('holding').insert(blank)) as [number];
     rows.push({
       ...blank,

@@ -1,5 +1,6 @@
 import type { WorldAccount } from '@/core/books/accounts';
 import { type Act, acts as actsSchema, type BookEntry } from '@/core/books/entry';
+import type { Station } from '@/core/species/species';
 
 /** Rows as the tables hold them; mapped to domain types here and nowhere else. */
 export type EntryRow = {
@@ -30,6 +31,8 @@ export type HoldingRow = {
   lot_id: number;
   unit_id: number;
   stage: string;
+  /** Of the stage: what most of the code asks for. */
+  station: Station;
   number: number;
   sd: number;
   exposure: number;

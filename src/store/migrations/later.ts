@@ -2,6 +2,8 @@ import type { Step } from '.';
 
 const kinds = (table: string) => `ENUM('${table}','jar','tray','trough','frame','tank','raceway','pond')`;
 
+const STATION = "ENUM('eggs','yolksac','fry','fingerlings')";
+
 /** Steps since the lists by subject ended: one list, in the order in which they were written, whatever they touch. */
 export const laterMigrations: readonly Step[] = [
   {
@@ -20,5 +22,17 @@ export const laterMigrations: readonly Step[] = [
       await k('unit').where({ kind: 'table' }).update({ kind: 'bench' });
       await k.raw(`ALTER TABLE unit MODIFY kind ${kinds('bench')} NOT NULL`);
     },
+  },
+  {
+    name: '0610_holding_station',
+    up: async (k) => {
+      await k.raw(`ALTER TABLE holding ADD station ${STATION} NULL AFTER stage`);
+      // Until now every species named its stages alike.
+      await k.raw(
+        "UPDATE holding SET station = CASE stage WHEN 'egg' THEN 'eggs' WHEN 'yolksac' THEN 'yolksac' WHEN 'fry' THEN 'fry' ELSE 'fingerlings' END",
+      );
+      await k.raw(`ALTER TABLE holding MODIFY station ${STATION} NOT NULL`);
+    },
+    down: (k) => k.raw('ALTER TABLE holding DROP station'),
   },
 ];

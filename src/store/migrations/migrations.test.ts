@@ -38,7 +38,7 @@ test('the database states the rules again: no negative holding, no second voidin
   await db('room').insert({ id: 1, site_id: 1, name: 'r', kind: 'rearing', walk_order: 1 });
   await db('unit').insert({ id: 1, site_id: 1, room_id: 1, name: 'u', kind: 'tank' });
   await db('lot').insert({ id: 1, site_id: 1, name: 'l', species: 'x', season: '2031', started_at: now });
-  const holding = { site_id: 1, lot_id: 1, unit_id: 1, stage: 'fry' };
+  const holding = { site_id: 1, lot_id: 1, unit_id: 1, stage: 'fry', station: 'fry' };
   await expect(db('holding').insert({ ...holding, number: -1 })).rejects.toThrow(/constraint/i);
   await db('holding').insert({ ...holding, id: 1, number: 5 });
   await expect(db('holding').insert({ ...holding, number: 6 })).rejects.toThrow(/Duplicate/);

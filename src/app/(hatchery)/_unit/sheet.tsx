@@ -36,7 +36,7 @@ export async function sheetOf(person: SignedIn, unit: Unit, close: string, neigh
       ),
       places(db(), person.siteId, requestNow()),
       releaseSites(db(), person.siteId),
-      first?.stage === 'egg' ? measuredVolume(db(), first.lotId) : null,
+      first?.station === 'eggs' ? measuredVolume(db(), first.lotId) : null,
       speciesBook(db(), person.siteId),
     ]),
   );

@@ -35,7 +35,7 @@ export default async function MovesPage() {
       ],
       limit: 25,
     }),
-    stockNow(db(), person.siteId, at, { stages: ['fingerling'] }),
+    stockNow(db(), person.siteId, at, { stations: ['fingerlings'] }),
   ]);
   return (
     <MovesScreen

@@ -23,7 +23,7 @@ export default async function TakePage({ searchParams }: { searchParams: Promise
     speciesList(db(), person.siteId),
     places(db(), person.siteId),
     releaseSites(db(), person.siteId),
-    livingStock(db(), person, now(), { stages: ['egg'] }),
+    livingStock(db(), person, now(), { stations: ['eggs'] }),
     packingsHere(db(), person.siteId),
     speciesBook(db(), person.siteId),
   ]);

@@ -2,6 +2,8 @@
 
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
+import { stations } from '@/core/species/species';
+import { stationGlyph, stationName } from '@/core/species/stations';
 import { Button } from '@/ui/Button';
 import { Glyph } from '@/ui/glyphs';
 import { Later } from '@/ui/Later';
@@ -77,12 +79,14 @@ export function FlowScreen({
           {asTable ? 'as a river' : 'as a table'}
         </Button>
         <span className="ml-auto flex flex-wrap items-center gap-x-3 text-small">
-          {(['egg', 'yolksac', 'fry', 'fingerling', 'gone'] as const).map((s) => (
+          {stations.map((s) => (
             <span key={s} className="inline-flex items-center gap-1">
-              <Glyph name={s} size={17} />{' '}
-              {{ egg: 'eggs', yolksac: 'yolk-sac', fry: 'fry', fingerling: 'fingerlings', gone: 'gone out' }[s]}
+              <Glyph name={stationGlyph[s]} size={17} /> {stationName[s]}
             </span>
           ))}
+          <span className="inline-flex items-center gap-1">
+            <Glyph name="gone" size={17} /> gone out
+          </span>
           <span className="text-soft">
             dark strokes below: lost; pale edge: <Term of="doubt">doubt</Term>
           </span>

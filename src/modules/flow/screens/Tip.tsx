@@ -1,10 +1,11 @@
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
+import type { Station } from '@/core/species/species';
+import { stationName } from '@/core/species/stations';
 import { dayMonth } from '@/core/time/localDay';
 import { beganWith, type Group, numberAt, type Run, sdAt, stagesAt } from './layout';
 import { useLedgerAt } from './useLedgerAt';
 
-const stageWords: Record<string, string> = { egg: 'eggs', yolksac: 'yolk-sac', fry: 'fry', fingerling: 'fingerlings' };
 const lossWords: Record<string, string> = {
   picked: 'picked',
   dead: 'dead',
@@ -66,7 +67,7 @@ export function Tip({
       {run && (
         <p className="quiet">
           {Object.entries(stagesAt(run.band, at))
-            .map(([s, n]) => `${grouped(Number(n.toPrecision(3)))} ${stageWords[s] ?? s}`)
+            .map(([s, n]) => `${grouped(Number(n.toPrecision(3)))} ${stationName[s as Station]}`)
             .join(', ')}
         </p>
       )}

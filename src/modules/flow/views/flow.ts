@@ -1,3 +1,4 @@
+import type { Station } from '@/core/species/species';
 import { flowsBetweenLots } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -98,8 +99,8 @@ export async function flow(
         { column: 'p.order_seq' },
         { column: 'p.entry_seq' },
       ])
-      .select('h.lot_id', 'h.id as holding', 'h.stage', 'p.order_at', 'p.number', 'p.sd') as unknown as Promise<
-      { lot_id: number; holding: number; stage: string; order_at: number; number: number; sd: number }[]
+      .select('h.lot_id', 'h.id as holding', 'h.station', 'p.order_at', 'p.number', 'p.sd') as unknown as Promise<
+      { lot_id: number; holding: number; station: Station; order_at: number; number: number; sd: number }[]
     >,
     // What was counted one by one carries no doubt: these are few beside the points.
     db('posting as p')
@@ -243,15 +244,15 @@ class LotDoubt {
 function bandOf(
   lot: { id: number; name: string; species: string; season: string },
   speciesName: string,
-  points: readonly { holding: number; stage: string; order_at: number; number: number; sd: number }[],
+  points: readonly { holding: number; station: Station; order_at: number; number: number; sd: number }[],
   loads: readonly Load[],
   from: number,
 ): FlowBand {
-  const now = new Map<number, { stage: string; number: number; sd: number }>();
+  const now = new Map<number, { station: Station; number: number; sd: number }>();
   const all: FlowBand['points'] = [];
   const doubt = new LotDoubt(loads);
   points.forEach((p, i) => {
-    now.set(p.holding, { stage: p.stage, number: p.number, sd: p.sd });
+    now.set(p.holding, { station: p.station, number: p.number, sd: p.sd });
     // Entries of one instant are one step.
     if (points[i + 1]?.order_at === p.order_at) return;
     const stages: Record<string, number> = {};
@@ -260,7 +261,7 @@ function bandOf(
     let variance = doubt.together();
     for (const [id, h] of now) {
       if (h.number === 0) continue;
-      stages[h.stage] = (stages[h.stage] ?? 0) + h.number;
+      stages[h.station] = (stages[h.station] ?? 0) + h.number;
       number += h.number;
       // Unseen loss is each holding's own: what its point has beyond its measurements.
       variance += Math.max(0, h.sd ** 2 - doubt.alone(id));

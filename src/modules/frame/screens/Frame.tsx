@@ -2,6 +2,7 @@ import { BookOpen, Calculator, ListChecks, ScrollText, Waves } from 'lucide-reac
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/client/session';
 import { WorkingProvider } from '@/client/Working';
+import { stationGlyph } from '@/core/species/stations';
 import { clock, weekday } from '@/core/time/localDay';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
 import { Glyph, Mark } from '@/ui/glyphs';
@@ -27,10 +28,7 @@ const stationWords = {
 } as const;
 const stationGlyphs = {
   brood: 'adult',
-  eggs: 'egg',
-  yolksac: 'yolksac',
-  fry: 'fry',
-  fingerlings: 'fingerling',
+  ...stationGlyph,
   gone: 'gone',
 } as const;
 

@@ -14,14 +14,6 @@ export type StationTotal = {
   href: string;
 };
 
-/** Stage ids are the same for all species of the book: each names its station. */
-const stationOfStage: Record<string, Station> = {
-  egg: 'eggs',
-  yolksac: 'yolksac',
-  fry: 'fry',
-  fingerling: 'fingerlings',
-};
-
 /** The life line: what lives at each station, how sure that is, and what wants a hand there. */
 export async function lifeLine(
   db: Db,
@@ -32,7 +24,7 @@ export async function lifeLine(
 ): Promise<StationTotal[]> {
   const [brood, totals, gone, rooms] = await Promise.all([
     broodHere(db, site.siteId),
-    totalsBy(db, site.siteId, now, 'stage'),
+    totalsBy(db, site.siteId, now, 'station'),
     goneOut(db, site, now),
     db('room').where({ site_id: site.siteId, kind: 'incubation' }).orderBy('walk_order').first('id') as Promise<
       { id: number } | undefined
@@ -40,7 +32,7 @@ export async function lifeLine(
   ]);
   const wanted = days.wants.filter((w) => w.now);
   const stations: StationTotal[] = (['eggs', 'yolksac', 'fry', 'fingerlings'] as const).map((station) => {
-    const own = [...totals].filter(([stage]) => stationOfStage[stage] === station).map(([, t]) => t);
+    const own = totals.get(station) ?? { number: 0, sd: 0 };
     const wanting = holdings.filter((h) => h.station === station && h.due.some((d) => d.urgency === 1)).length;
     const room = roomOf(holdings, station) ?? rooms?.id;
     const incubation = room === undefined ? '/setup' : `/rooms/${room}`;
@@ -52,8 +44,7 @@ export async function lifeLine(
           : `/rearing?stage=${station}`;
     return {
       station,
-      number: own.reduce((s, t) => s + t.number, 0),
-      sd: Math.hypot(...own.map((t) => t.sd), 0),
+      ...own,
       due: wanting,
       href,
     };

@@ -105,7 +105,7 @@ async function eggSeasons(db: Db, siteId: number): Promise<{ species: string; se
     // (With a limit it is asked pair by pair; without, the database may join all lots first.)
     .whereRaw(
       `(SELECT h.id FROM lot t JOIN holding h ON h.lot_id = t.id
-        WHERE t.site_id = ? AND t.species = p.species AND t.season = p.season AND h.stage = 'egg' LIMIT 1) IS NOT NULL`,
+        WHERE t.site_id = ? AND t.species = p.species AND t.season = p.season AND h.station = 'eggs' LIMIT 1) IS NOT NULL`,
       [siteId],
     )
     .orderBy([{ column: 'p.season', order: 'desc' }, { column: 'p.species' }])
@@ -118,7 +118,7 @@ async function newestWith(db: Db, siteId: number, species: string, seasons: read
     const lots = db('lot as t').where({ 't.site_id': siteId, 't.species': species, 't.season': season });
     const known =
       outcome === 'hatched'
-        ? lots.join('holding as h', 'h.lot_id', 't.id').where('h.stage', 'yolksac')
+        ? lots.join('holding as h', 'h.lot_id', 't.id').whereNot('h.station', 'eggs')
         : lots.join('observation as o', 'o.lot_id', 't.id').where('o.kind', `check:${outcome}`);
     if (await known.first('t.id')) return season;
   }
@@ -143,7 +143,7 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
       .join('lot as t', 't.id', 'h.lot_id')
       .join('unit as u', 'u.id', 'h.unit_id')
       .leftJoin('sensor as s', 's.id', db.raw(SENSOR_OF_UNIT))
-      .where({ 'h.site_id': siteId, 'h.stage': 'egg', 't.species': c.species })
+      .where({ 'h.site_id': siteId, 'h.station': 'eggs', 't.species': c.species })
       .whereNot('u.kind', 'table')
       .whereNotNull('h.opened_at')
       .modify((q) => {
@@ -180,7 +180,7 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
       ),
       db.raw(
         `COALESCE((SELECT SUM(p.delta) FROM posting p JOIN holding y ON y.id = p.holding_id JOIN entry e ON e.seq = p.entry_seq
-           WHERE y.lot_id = h.lot_id AND y.unit_id = h.unit_id AND y.stage = 'yolksac' AND e.kind = 'hatch'
+           WHERE y.lot_id = h.lot_id AND y.unit_id = h.unit_id AND y.station <> 'eggs' AND e.kind = 'hatch'
              AND p.account = 'holding' AND p.superseded_seq IS NULL), 0) AS successes`,
       ),
     )

@@ -2,6 +2,7 @@ import { comingCourse, comingWords } from '@/core/development/coming';
 import type { DevelopmentModel } from '@/core/development/model';
 import type { Phase } from '@/core/development/predict';
 import type { Point } from '@/core/development/timeline';
+import { hatchOf, limitAt, type Turn } from '@/core/species/life';
 import { changeADay, type Species } from '@/core/species/species';
 import { addLocalDays } from '@/core/time/localDay';
 import type { LivingHolding } from '@/server/stock/livingStock';
@@ -26,7 +27,15 @@ export type ProgrammeLot = {
   phases: (Phase & { model: DevelopmentModel; name: string })[];
   limits: { low: number; high: number; maxStepPerDay: number };
   stageLimits: { stage: string; low?: number; high?: number }[];
-  milestones: { id: string; name: string; at: number | null; low: number | null; high: number | null; seen: boolean }[];
+  milestones: {
+    id: string;
+    name: string;
+    turn?: Turn;
+    at: number | null;
+    low: number | null;
+    high: number | null;
+    seen: boolean;
+  }[];
 };
 
 export type ProgrammeTake = Pick<ProgrammeLot, 'name' | 'speciesName' | 'fertilisedAt' | 'phases' | 'limits'> & {
@@ -77,9 +86,16 @@ function awaited(holdings: readonly LivingHolding[]): ProgrammeView['elsewhere']
   return [...lots.values()].flatMap((of) => {
     const number = of.reduce((n, h) => n + h.number, 0);
     return of[0]!.milestones.flatMap((m) =>
-      m.seen || m.at === null || (m.enters !== 'yolksac' && m.enters !== 'fry')
+      m.seen || m.at === null || m.turn === undefined
         ? []
-        : [{ lot: of[0]!.lot, what: m.enters === 'fry' ? ('swim-up' as const) : ('hatch' as const), at: m.at, number }],
+        : [
+            {
+              lot: of[0]!.lot,
+              what: m.turn === 'feeding' ? ('swim-up' as const) : ('hatch' as const),
+              at: m.at,
+              number,
+            },
+          ],
     );
   });
 }
@@ -248,7 +264,7 @@ const phasesOf = (h: LivingHolding, book: Book): ProgrammeLot['phases'] =>
 
 /** What eggs of a species bear, and how fast it may change. */
 function limitsOf(species: Species): ProgrammeLot['limits'] {
-  const eggs = species.limits.find((l) => l.what === 'temperature' && l.stage === 'egg');
+  const eggs = limitAt(species, 'temperature', 'eggs');
   return { low: eggs?.low ?? 1, high: eggs?.high ?? 20, maxStepPerDay: changeADay(species) ?? 1 };
 }
 
@@ -268,8 +284,8 @@ function takeOf(h: LivingHolding, book: Book): ProgrammeTake {
 function lotOf(holdings: readonly LivingHolding[], book: Book): ProgrammeLot {
   const h = holdings[0]!;
   const species = book.get(h.species)!;
-  const larvae = species.limits.find((l) => l.what === 'temperature' && l.stage === 'yolksac');
-  const hatched = species.milestones.findIndex((m) => m.enters === 'yolksac');
+  const larvae = limitAt(species, 'temperature', 'yolksac');
+  const hatched = species.milestones.indexOf(hatchOf(species)!);
   return {
     id: h.lotId,
     name: h.lot,
@@ -284,6 +300,14 @@ function lotOf(holdings: readonly LivingHolding[], book: Book): ProgrammeLot {
     stageLimits: species.milestones
       .slice(hatched + 1)
       .map((m) => ({ stage: m.id, low: larvae?.low, high: larvae?.high })),
-    milestones: h.milestones.map(({ id, name, at, low, high, seen }) => ({ id, name, at, low, high, seen })),
+    milestones: h.milestones.map(({ id, name, turn, at, low, high, seen }) => ({
+      id,
+      name,
+      turn,
+      at,
+      low,
+      high,
+      seen,
+    })),
   };
 }

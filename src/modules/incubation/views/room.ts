@@ -121,9 +121,9 @@ export async function roomView(
     const h = here[0];
     if (!h || (h.station !== 'eggs' && h.station !== 'yolksac')) return null;
     const celsius = sensors.find((x) => x.id === h.sensorId)?.celsius ?? null;
-    const progress = h.milestones.find((m) => m.enters === 'yolksac')?.passed ?? 0;
+    const progress = h.milestones.find((m) => m.turn === 'hatch')?.passed ?? 0;
     const number = here.reduce((n, x) => n + x.number, 0);
-    return dangerOf(book.get(h.species)!, { stage: h.stage, progress, number }, u, {
+    return dangerOf(book.get(h.species)!, { station: h.station, progress, number }, u, {
       celsius,
       oxygenMgPerL: oxygen?.value ?? null,
       altitudeM: place.altitudeM,

@@ -65,7 +65,7 @@ export async function routine(
         openedAt: h.openedAt,
         // What was seen goes before what the clock says.
         progress:
-          h.last['hatch:first'] !== undefined ? 1 : (h.milestones.find((m) => m.enters === 'yolksac')?.passed ?? null),
+          h.last['hatch:first'] !== undefined ? 1 : (h.milestones.find((m) => m.turn === 'hatch')?.passed ?? null),
         tasks: [...book.get(h.species)!.tasks, ...(town.has(h.roomId) ? [townWaterTask] : []), ...(ofHouse as Task[])],
       }),
     ),

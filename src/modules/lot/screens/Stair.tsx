@@ -5,14 +5,6 @@ import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
 import { Term } from '@/ui/Term';
 import type { LotView } from '../views/lot';
-import type { Step } from '../views/stair';
-
-const stageWords: Record<string, string> = {
-  egg: 'eggs',
-  yolksac: 'hatched',
-  fry: 'ponded',
-  fingerling: 'fingerlings',
-};
 
 /** What entered each stage of a lot, and what share of those before: drawn, then told. */
 export function Stair({ stair }: { stair: LotView['stair'] }) {
@@ -34,7 +26,7 @@ function StairTable({ stair }: { stair: LotView['stair'] }) {
         <tbody>
           {stair.steps.map((s, i) => (
             <tr key={s.stage} data-step={s.stage} data-number={s.number}>
-              <td>{stageWords[s.stage] ?? s.stage}</td>
+              <td>{s.name}</td>
               <td className="num">
                 <Doubtful number={s.number} sd={s.sd} />
               </td>
@@ -80,7 +72,7 @@ function StairTable({ stair }: { stair: LotView['stair'] }) {
 }
 
 /** Steps of life on a log scale, the interval of each as a band. */
-function StairChart({ steps }: { steps: readonly Step[] }) {
+function StairChart({ steps }: { steps: LotView['stair']['steps'] }) {
   if (steps.length < 2) return null;
   const W = 560;
   const H = 150;
@@ -101,7 +93,7 @@ function StairChart({ steps }: { steps: readonly Step[] }) {
       viewBox={`0 0 ${W} ${H}`}
       className="w-full max-w-[640px]"
       role="img"
-      aria-label={steps.map((s) => `${stageWords[s.stage]} ${s.number}`).join(', ')}
+      aria-label={steps.map((s) => `${s.name} ${s.number}`).join(', ')}
     >
       {ticks.map((t) => (
         <g key={t}>
@@ -137,7 +129,7 @@ function StairChart({ steps }: { steps: readonly Step[] }) {
               />
             )}
             <text x={(x(i) + x(i + 1)) / 2} y={H - 6} textAnchor="middle" fontSize={13} fill="var(--ink)">
-              {stageWords[s.stage] ?? s.stage}
+              {s.name}
             </text>
           </g>
         );

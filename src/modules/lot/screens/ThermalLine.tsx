@@ -15,7 +15,7 @@ const colours = ['var(--deep)', 'var(--eyed)', 'var(--yolksac)', 'var(--fry)'];
 
 /** When a stage is first and last looked for: its interval, where one is known. */
 const ends = (m: Milestone) => [m.low ?? m.at!, m.high ?? m.at!] as const;
-const short = (m: Milestone) => (m.enters === 'yolksac' ? 'hatch' : m.name);
+const short = (m: Milestone) => (m.turn === 'hatch' ? 'hatch' : m.name);
 
 /**
  * The temperatures that a lot has lived through, full as measured and dashed as forecast, and below them the stages of

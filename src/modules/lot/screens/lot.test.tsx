@@ -54,9 +54,18 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
   gone: [],
   stair: {
     steps: [
-      { stage: 'egg', number: 61_500, sd: 2662, survival: null, low: null, high: null, apart: 0 },
-      { stage: 'yolksac', number: 50_000, sd: 2000, survival: 0.813, low: 0.78, high: 0.846, apart: 0 },
-      { stage: 'fry', number: 9000, sd: 0, survival: 0.18, low: 0.166, high: 1.02, apart: 0 },
+      { stage: 'egg', name: 'eggs', number: 61_500, sd: 2662, survival: null, low: null, high: null, apart: 0 },
+      {
+        stage: 'yolksac',
+        name: 'larvae',
+        number: 50_000,
+        sd: 2000,
+        survival: 0.813,
+        low: 0.78,
+        high: 0.846,
+        apart: 0,
+      },
+      { stage: 'fry', name: 'fry', number: 9000, sd: 0, survival: 0.18, low: 0.166, high: 1.02, apart: 0 },
     ],
     alive: 22_200,
     aliveSd: 765,
@@ -99,7 +108,7 @@ test('the stair says at each step how many of those before, with the interval, n
   expect(stair[1]).toContain('81 % 78 % to 85 %of those before');
   expect(stair[2]).toContain('17 % to 100 %');
   expect(screen.getByText('15 %').closest('p')!.textContent).toContain('From the first to the last stage');
-  expect(screen.getByRole('img', { name: 'eggs 61500, hatched 50000, ponded 9000' })).toBeTruthy();
+  expect(screen.getByRole('img', { name: 'eggs 61500, larvae 50000, fry 9000' })).toBeTruthy();
   expect(screen.queryByText(/assuming equal survival\./)).toBeNull();
 });
 
@@ -122,13 +131,13 @@ test('one stage only: no stair to draw, no survival to claim', () => {
   open({
     stair: {
       ...lot().stair,
-      steps: [{ stage: 'fry', number: 900, sd: 0, survival: null, low: null, high: null, apart: 0 }],
+      steps: [{ stage: 'fry', name: 'fry', number: 900, sd: 0, survival: null, low: null, high: null, apart: 0 }],
       ofFirst: null,
       assuming: true,
     },
   });
   expect(within(screen.getByTestId('stair')).queryByRole('img')).toBeNull();
-  expect(rows(screen.getByTestId('stair'))).toEqual(['ponded900at the start']);
+  expect(rows(screen.getByTestId('stair'))).toEqual(['fry900at the start']);
   expect(screen.getByText(/assuming equal survival\.$/)).toBeTruthy();
 });
 

@@ -29,7 +29,7 @@ const water = (name: string, celsius: number, over: Partial<LotWater> = {}): Lot
   })),
   milestones: [
     stage('eyed', -5, { seen: true }),
-    stage('hatched', 25, { enters: 'yolksac', name: 'half hatched' }),
+    stage('hatched', 25, { enters: 'yolksac', turn: 'hatch', name: 'half hatched' }),
     stage('swum up', 200),
   ],
   ...over,

@@ -8,7 +8,7 @@ import type { Db } from '@/store/connection';
 import { courseOf, type WaterCourse } from '@/store/lotWater';
 import { datesGivenUp } from '@/store/predictions';
 import { speciesBook } from '@/store/species';
-import { type Stair, survivalStair } from './stair';
+import { type Stair, type Step, survivalStair } from './stair';
 
 export type LotView = {
   id: number;
@@ -25,7 +25,7 @@ export type LotView = {
   from: { id: number; name: string; number: number }[];
   into: { id: number; name: string; number: number }[];
   gone: { account: string; number: number; sites: string }[];
-  stair: Stair;
+  stair: Omit<Stair, 'steps'> & { steps: (Step & { name: string })[] };
   weights: { at: number; meanG: number; low: number; high: number }[];
   checks: Check[];
   entries: SheetEntry[];
@@ -95,7 +95,13 @@ export async function lotView(
     from,
     into,
     gone,
-    stair,
+    stair: {
+      ...stair,
+      steps: stair.steps.map((s) => ({
+        ...s,
+        name: book.get(lot.species)?.stages.find((x) => x.id === s.stage)?.name ?? s.stage,
+      })),
+    },
     weights,
     checks,
     entries,

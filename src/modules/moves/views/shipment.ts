@@ -1,5 +1,5 @@
 import type { ShippedAge } from '@/core/incubation/eyedShipping';
-import { stepBorne } from '@/core/species/species';
+import { stepBorne } from '@/core/species/life';
 import { type Check, checksOf } from '@/server/stock/checks';
 import { familiesOf } from '@/server/stock/parents';
 import { fromJson } from '@/store/books/rows';

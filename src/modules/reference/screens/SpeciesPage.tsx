@@ -185,7 +185,7 @@ export function SpeciesPage({
                 <td>hands off: {h.why}</td>
                 <td className="num font-bold">
                   {Math.round(100 * h.from)} to {Math.round(100 * h.to)} % of the way{' '}
-                  {h.stage === 'egg' ? 'to hatch' : 'from hatch to feeding'}
+                  {h.station === 'eggs' ? 'to hatch' : 'from hatch to feeding'}
                 </td>
                 <td>
                   <Source {...h} />

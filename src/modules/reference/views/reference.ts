@@ -1,5 +1,5 @@
 import { protocolKindWords } from '@/core/spawning/protocol';
-import { provenances, type Species } from '@/core/species/species';
+import { provenances, type Species, type Stage } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -12,10 +12,14 @@ export { protocolsInForce as protocolsOf };
 export async function speciesList(
   db: Db,
   siteId: number,
-): Promise<{ id: string; name: string; stages: { id: string; name: string }[] }[]> {
+): Promise<{ id: string; name: string; stages: Pick<Stage, 'id' | 'name' | 'station'>[] }[]> {
   const book = await speciesBook(db, siteId);
   return [...book.values()]
-    .map((s) => ({ id: s.id, name: s.name, stages: s.stages.map((x) => ({ id: x.id, name: x.name })) }))
+    .map((s) => ({
+      id: s.id,
+      name: s.name,
+      stages: s.stages.map((x) => ({ id: x.id, name: x.name, station: x.station })),
+    }))
     .sort((a, b) => a.name.localeCompare(b.name));
 }
 

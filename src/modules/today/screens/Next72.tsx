@@ -30,7 +30,7 @@ export function Next72({
   for (const h of holdings)
     for (const m of h.milestones) {
       if (m.seen || m.at === null || m.low === null || m.high === null) continue;
-      if (m.high < now || m.low > end || (h.station === 'yolksac' && m.enters !== 'fry')) continue;
+      if (m.high < now || m.low > end || (h.station === 'yolksac' && m.turn !== 'feeding')) continue;
       // A lot on two waters has two clocks.
       const key = `${h.lotId} ${m.id} ${m.at}`;
       const band = byLot.get(key) ?? {
@@ -41,7 +41,7 @@ export function Next72({
         from: m.low,
         to: m.high,
         at: m.at,
-        stage: m.enters ?? 'eyed',
+        stage: m.turn === 'hatch' ? 'yolksac' : m.turn === 'feeding' ? 'fry' : m.enters ? h.glyph : 'eyed',
       };
       byLot.set(key, band);
       band.rooms.add(h.room);

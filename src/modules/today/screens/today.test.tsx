@@ -58,6 +58,7 @@ describe('the next 72 hours', () => {
           id: 'hatched',
           name: 'half hatched',
           enters: 'yolksac',
+          turn: 'hatch',
           at: now + hours * HOUR,
           low: now + (hours - 6) * HOUR,
           high: now + (hours + 6) * HOUR,

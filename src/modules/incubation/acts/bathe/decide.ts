@@ -75,7 +75,7 @@ async function mustBeBath(c: Context, at: Standing, p: Asked, when: number): Pro
   const species = await c.species(at.lot.species);
   const [worst] = judgeBath(product, {
     group: species.group,
-    stage: at.place.stage,
+    station: at.holding.station,
     basis: p.basis,
     target: p.targetMgPerL,
     minutes: p.minutes,

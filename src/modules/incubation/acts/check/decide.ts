@@ -1,6 +1,5 @@
 import { wilson } from '@/core/sampling/proportion';
 import { thresholds } from '@/core/thresholds';
-import { speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
@@ -13,11 +12,12 @@ import { recordCheck } from './act';
 export const decision = decides(recordCheck, async (c, p) => {
   const event = eventOf(c, p);
   const at = await standing(c, p.unit, asOf(c, event), p, ['picked']);
-  const known = speciesOf(at.lot.species).checks;
+  const species = await c.species(at.lot.species);
+  const known = species.checks;
   if (!known.some((k) => k.id === p.check))
     throw new ActRefused(
       'noCheck',
-      `${speciesOf(at.lot.species).name} has no such check.`,
+      `${species.name} has no such check.`,
       'check',
       `Known are: ${known.map((k) => k.name).join(', ')}.`,
     );

@@ -13,6 +13,6 @@ export const decision = decides(useOwnClock, async (c, p) => {
     recorded_by: c.actor.id,
     recorded_at: c.now,
   });
-  await predictStanding(c, ['egg', 'yolksac'], p.species);
+  await predictStanding(c, ['eggs', 'yolksac'], p.species);
   return {};
 });

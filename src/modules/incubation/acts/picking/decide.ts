@@ -11,6 +11,6 @@ export const decision = decides(savePicking, async (c, p) => {
       .insert({ site_id: c.site.id, unit_kind: k.kind, school: k.school, found_share: k.foundShare })
       .onConflict(['site_id', 'unit_kind'])
       .merge();
-  await predictStanding(c, ['egg']);
+  await predictStanding(c, ['eggs']);
   return {};
 });

@@ -1,4 +1,5 @@
 import { decimals, plain } from '@/core/quantities/format';
+import { limitAt } from '@/core/species/life';
 import { predictAllOn, sensorById } from '@/modules/water/sensors';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
@@ -17,7 +18,7 @@ export const decision = decides(saveProgramme, async (c, p) => {
   if (p.points.at(-1)!.at <= c.now)
     throw new ActRefused('past', 'All of it lies in the past.', 'points', 'Work it anew from today.');
   const species = await c.species(lot.species);
-  const bears = species.limits.find((l) => l.what === 'temperature' && l.stage === 'egg');
+  const bears = limitAt(species, 'temperature', 'eggs');
   const out = p.points.find((x) => (bears?.low ?? -9) > x.celsius + 0.01 || (bears?.high ?? 99) < x.celsius - 0.01);
   if (out)
     ask(c, beyond, {

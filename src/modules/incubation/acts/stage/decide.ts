@@ -5,7 +5,6 @@ import { grouped } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { thresholds } from '@/core/thresholds';
 import { askWhichStands } from '@/modules/sorting/census';
-import { speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { answered, type Context, decides } from '@/server/context';
 import { answer, shortfall } from '@/server/questions';
@@ -24,10 +23,10 @@ export const decision = decides(changeStage, async (c, p) => {
   const [any] = await standingsIn(c, unit.id, asOf(c, event), { lotId: p.lotId });
   if (!any)
     throw new ActRefused('nothingThere', `Nothing stood in ${unit.name} then.`, 'unit', 'Check the unit and the time.');
-  const order = speciesOf(any.lot.species).stages.map((s) => s.id);
+  const species = await c.species(any.lot.species);
+  const order = species.stages.map((s) => s.id);
   const target = order.indexOf(p.to);
-  if (target < 1)
-    throw new ActRefused('noStage', `${speciesOf(any.lot.species).name} has no such stage to change to.`, 'to');
+  if (target < 1) throw new ActRefused('noStage', `${species.name} has no such stage to change to.`, 'to');
   const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.from ?? order[target - 1] });
   const hatching = await can(c, at, 'picked');
   if (hatching) await askEarly(c, at, event.at, 'Hatched', thresholds.hatchFrom.value);

@@ -1,6 +1,7 @@
 import { crowdedDays, type Happening, tanksFor, tanksLacking } from '@/core/planning/conflicts';
 import { dayMonth } from '@/core/time/localDay';
 import type { ProgrammeLot, ProgrammeView } from '../../views/programme';
+import { dateOf, turn } from './turns';
 
 /** What these dates ask of tanks and hands, with all that hatches and swims up in other waters. */
 export function Conflicts({
@@ -16,12 +17,12 @@ export function Conflicts({
   const here = dates.flatMap(({ lot, dates: d }) =>
     (
       [
-        ['hatched', 'hatch'],
-        ['swumUp', 'swim-up'],
+        ['hatch', 'hatch'],
+        ['feeding', 'swim-up'],
       ] as const
-    ).flatMap(([id, what]) => {
-      const at = d.get(id) ?? null;
-      const seen = lot.milestones.find((m) => m.id === id)?.seen;
+    ).flatMap(([which, what]) => {
+      const at = dateOf({ lot, dates: d }, which);
+      const seen = turn(lot, which)?.seen;
       return at === null || seen || at < now ? [] : [{ lot: lot.name, what, at, number: lot.number }];
     }),
   );

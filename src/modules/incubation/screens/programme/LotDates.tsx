@@ -2,6 +2,7 @@ import { grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { Table } from '@/ui/Table';
 import type { ProgrammeLot } from '../../views/programme';
+import { dateOf, turn } from './turns';
 
 const DAY = 86_400_000;
 
@@ -34,11 +35,11 @@ export function LotDates({
       </thead>
       <tbody>
         {dates.map(({ lot: l, dates: d }) => {
-          const hatch = l.milestones.find((m) => m.id === 'hatched');
-          const at = d.get('hatched') ?? null;
-          const up = d.get('swumUp') ?? null;
+          const hatch = turn(l, 'hatch');
+          const at = dateOf({ lot: l, dates: d }, 'hatch');
+          const up = dateOf({ lot: l, dates: d }, 'feeding');
           const beside = dates.filter(
-            (o) => o.lot.id !== l.id && at !== null && Math.abs((o.dates.get('hatched') ?? 0) - at) < 2 * DAY,
+            (o) => o.lot.id !== l.id && at !== null && Math.abs((dateOf(o, 'hatch') ?? 0) - at) < 2 * DAY,
           );
           return (
             <tr key={l.id} className={l.id === chosen ? 'font-semibold' : ''}>

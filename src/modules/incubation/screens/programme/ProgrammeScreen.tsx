@@ -17,6 +17,7 @@ import { LotDates } from './LotDates';
 import { type Mark, ProgrammeChart } from './ProgrammeChart';
 import { type Answer, Head, Verdict } from './ProgrammeVerdict';
 import { Together } from './Together';
+import { dateOf, turn } from './turns';
 import { Valves } from './Valves';
 import { WantedForm } from './WantedForm';
 import { useWanted } from './wanted';
@@ -68,7 +69,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
   );
   const marks: Mark[] = dates.flatMap(({ lot: l, dates: d }) =>
     l.phases
-      .filter((p) => (l.id === lot?.id ? p.stage === stage || p.stage === 'hatched' : p.stage === 'hatched'))
+      .filter((p) => p.stage === turn(l, 'hatch')?.id || (l.id === lot?.id && p.stage === stage))
       .flatMap((p) => {
         const at = d.get(p.stage);
         return at && at > now - 5 * DAY && at < now + 400 * DAY
@@ -124,7 +125,8 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
   };
   const followIt = () => {
     setAnswer(null);
-    const until = (dates.find((d) => d.lot.id === lot?.id)?.dates.get('swumUp') ?? now + 90 * DAY) + 5 * DAY;
+    const mine = dates.find((d) => d.lot.id === lot?.id);
+    const until = ((mine && dateOf(mine, 'feeding')) ?? now + 90 * DAY) + 5 * DAY;
     setCourse(
       followed(water, wanted.offset, limits, { at: now, celsius: nowCelsius }, Math.min(until, now + 200 * DAY)),
     );

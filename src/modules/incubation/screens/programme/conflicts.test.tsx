@@ -9,7 +9,10 @@ const lot = (name: string, number: number, hatch: number, up: number, seen = fal
   lot: {
     name,
     number,
-    milestones: [{ id: 'hatched', name: 'half hatched', at: null, low: null, high: null, seen }],
+    milestones: [
+      { id: 'hatched', name: 'half hatched', turn: 'hatch', at: null, low: null, high: null, seen },
+      { id: 'swumUp', name: 'swum up', turn: 'feeding', at: null, low: null, high: null, seen: false },
+    ],
   } as unknown as ProgrammeLot,
   dates: new Map<string, number | null>([
     ['hatched', NOW + hatch * DAY],

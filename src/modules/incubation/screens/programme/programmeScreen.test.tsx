@@ -48,6 +48,7 @@ const view = (more: Partial<ProgrammeView> = {}): ProgrammeView => ({
       milestones: [
         {
           id: 'hatched',
+          turn: 'hatch',
           name: 'half hatched',
           at: NOW + 48 * DAY,
           low: NOW + 44 * DAY,

@@ -3,6 +3,7 @@ import { decimalOf, measureOf, numberText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '../../views/programme';
+import { turn } from './turns';
 
 const DAY = 86_400_000;
 
@@ -37,11 +38,12 @@ export function useWanted(view: ProgrammeView) {
   const [typed, setTyped] = useState<Typed>(() => {
     const lotId = String(running?.lotId ?? view.lots[0]?.id ?? '');
     const open = openOf(lotId);
+    const hatchId = turn(lotOf(lotId) ?? { milestones: [] }, 'hatch')?.id;
     const own = view.ambient.find((a) => a.sensor === view.sensor?.id) ?? view.ambient[0];
     return {
       how: 'date',
       lotId,
-      stage: running?.stage ?? open.find((p) => p.stage === 'hatched')?.stage ?? open[0]?.stage ?? '',
+      stage: running?.stage ?? open.find((p) => p.stage === hatchId)?.stage ?? open[0]?.stage ?? '',
       date: running ? isoDay(running.targetAt - 1, timeZone) : '',
       days: '1',
       offset: '0',

@@ -287,7 +287,7 @@ export function ClockTable({
           </tr>
           {h.milestones.map((m) => (
             <Fragment key={m.id}>
-              {m.enters === 'yolksac' && !m.seen && m.first !== null && (
+              {m.turn === 'hatch' && !m.seen && m.first !== null && (
                 <tr className="text-soft">
                   <td>first hatch</td>
                   <td className="num">{dayMonth(m.first, timeZone, now)}</td>
@@ -299,7 +299,7 @@ export function ClockTable({
                 <td className="num">{m.at === null ? 'no forecast' : dayMonth(m.at, timeZone, now)}</td>
                 <td className="num text-soft">{m.seen ? 'seen' : m.at === null ? '' : half(m.low, m.high)}</td>
               </tr>
-              {m.enters === 'yolksac' && !m.seen && m.last !== null && (
+              {m.turn === 'hatch' && !m.seen && m.last !== null && (
                 <tr className="text-soft">
                   <td>nearly all</td>
                   <td className="num">{dayMonth(m.last, timeZone, now)}</td>

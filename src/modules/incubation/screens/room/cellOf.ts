@@ -36,7 +36,7 @@ export function cellOf(u: RoomUnit, now: number, timeZone: string): CellShown {
   const due = u.holdings.flatMap((x) => x.due);
   const urgent = due.find(isGrave) ?? due.find((d) => d.urgency === 1);
   const soon = due.find((d) => d.urgency === 2 && d.kind !== 'pick' && d.kind !== 'dead');
-  const hatch = h.milestones.find((m) => (h.station === 'eggs' ? m.enters === 'yolksac' : m.enters === 'fry'));
+  const hatch = h.milestones.find((m) => m.turn === (h.station === 'eggs' ? 'hatch' : 'feeding'));
   const careful = soon ? short(soon.says) : off === 1 ? 'hands off' : off === 2 ? 'gently only' : null;
   return {
     ...shown,
@@ -64,7 +64,7 @@ export function nextStep(h: LivingHolding, now: number, timeZone: string): strin
     (m) =>
       !m.seen &&
       m.at !== null &&
-      (h.station === 'eggs' ? m.enters !== 'fry' : m.enters === 'fry') &&
+      (h.station === 'eggs' ? m.turn !== 'feeding' : m.turn === 'feeding') &&
       !(h.last[`check:${m.check}`] !== undefined && m.enters === undefined),
   );
   if (!next || next.at === null) return null;

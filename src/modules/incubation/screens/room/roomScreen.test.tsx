@@ -34,8 +34,8 @@ const eggs = (over: Partial<LivingHolding> = {}): LivingHolding =>
     sd: 900,
     milestones: [
       milestone('eyed', -3, { seen: true }),
-      milestone('half hatched', 20, { enters: 'yolksac' }),
-      milestone('swum up', 60, { enters: 'fry' }),
+      milestone('half hatched', 20, { enters: 'yolksac', turn: 'hatch' }),
+      milestone('swum up', 60, { enters: 'fry', turn: 'feeding' }),
     ],
     last: {},
     due: [],
@@ -200,7 +200,9 @@ describe('what comes next', () => {
   test('larvae wait for swim-up only; without a date nothing is claimed', () => {
     expect(said({ station: 'yolksac' })).toMatch(/^swum up 13 Jun/);
     expect(said({ milestones: [] })).toBeNull();
-    expect(said({ milestones: [milestone('half hatched', 20, { enters: 'yolksac', at: null })] })).toBeNull();
+    expect(
+      said({ milestones: [milestone('half hatched', 20, { enters: 'yolksac', turn: 'hatch', at: null })] }),
+    ).toBeNull();
   });
   test('a stage that was looked for is not announced again', () => {
     const eyed = milestone('eyed', 1, { check: 'eyed' });

@@ -12,11 +12,11 @@ const species: SpeciesOption[] = [
     id: 'arctic-char',
     name: 'Arctic char',
     stages: [
-      { id: 'egg', name: 'eggs' },
-      { id: 'fry', name: 'fry' },
+      { id: 'egg', name: 'eggs', station: 'eggs' as const },
+      { id: 'fry', name: 'fry', station: 'fry' as const },
     ],
   },
-  { id: 'sterlet', name: 'Sterlet', stages: [{ id: 'egg', name: 'eggs' }] },
+  { id: 'sterlet', name: 'Sterlet', stages: [{ id: 'egg', name: 'eggs', station: 'eggs' as const }] },
 ];
 const places: PlaceOption[] = [
   { id: 1, name: 'J1', room: 'Cold room', kind: 'jar', holds: '' },

@@ -43,7 +43,10 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const [account, setAccount] = useState<'opening' | 'arrived'>(original?.account ?? 'arrived');
   const lot = useNewLot(act, species, places);
   const stages = species.find((s) => s.id === lot.kind)?.stages ?? [];
-  const [stage, setStage] = useState(original?.stage ?? 'fry');
+  const [chosen, setStage] = useState(original?.stage ?? '');
+  // The stage that was chosen, where this species has it; most that is brought feeds already.
+  const stage =
+    (stages.find((s) => s.id === chosen) ?? stages.find((s) => s.station === 'fry') ?? stages.at(-1))?.id ?? '';
   const [origin, setOrigin] = useState(original?.origin ?? '');
   const came = useCorrecting()?.at ?? now;
   const firstAge =
@@ -107,7 +110,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
       />
       {lot.unitField('Into')}
       <TextField label="From" value={origin} onChange={setOrigin} hint="Station, water, seller" />
-      {stage === 'egg' && (
+      {stages.find((s) => s.id === stage)?.station === 'eggs' && (
         <TextField
           label="Days since fertilisation"
           value={age}

@@ -2,6 +2,7 @@ import type { Amount } from '@/core/books/entry';
 import { numberFrom } from '@/core/books/measure';
 import { run } from '@/core/calculation';
 import { calculation as eyedEggs, type ShippedAge } from '@/core/incubation/eyedShipping';
+import { hatchOf } from '@/core/species/life';
 import { ActRefused } from '@/server/act/refused';
 import { answered, ask, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
@@ -80,7 +81,7 @@ async function ageOf(c: Context, at: Standing, when: number, j: Journey): Promis
   if (row.sensor === null) return { ...none, days };
   const hatch = (await c
     .trx('prediction')
-    .where({ lot_id: at.lot.id, sensor_id: row.sensor, milestone: 'hatched' })
+    .where({ lot_id: at.lot.id, sensor_id: row.sensor, milestone: hatchOf(await c.species(at.lot.species))?.id ?? '' })
     .first('first_at', 'low', 'at')) as { first_at: number | null; low: number | null; at: number | null } | undefined;
   const first = hatch?.first_at ?? hatch?.low ?? hatch?.at ?? null;
   const sums = await degreeDaysAt(

@@ -1,6 +1,7 @@
 import type { Measurement } from '@/core/books/measure';
 import { figures } from '@/core/quantities/format';
 import { meanWeight } from '@/core/sampling/meanWeight';
+import type { Station } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { ask, type Context, decides } from '@/server/context';
 import { observe } from '@/server/stock/observe';
@@ -38,11 +39,11 @@ export const decision = decides(recordWeighing, async (c, p) => {
 });
 
 /** Grams each, above which the unit is asked about where nothing was weighed before. */
-const HEAVY_G: Record<string, number> = {
-  egg: thresholds.heavyEgg.value,
+const HEAVY_G: Record<Station, number> = {
+  eggs: thresholds.heavyEgg.value,
   yolksac: thresholds.heavyYolksac.value,
   fry: thresholds.heavyFry.value,
-  fingerling: thresholds.heavyFingerling.value,
+  fingerlings: thresholds.heavyFingerling.value,
 };
 
 async function doubtMass(c: Context, at: Standing, meanG: number): Promise<void> {
@@ -51,12 +52,14 @@ async function doubtMass(c: Context, at: Standing, meanG: number): Promise<void>
     .where({ lot_id: at.lot.id, kind: 'meanG' })
     .orderBy('at', 'desc')
     .first('value')) as { value: number } | undefined;
-  const heavy = HEAVY_G[at.place.stage] ?? thresholds.heavyFingerling.value;
+  const heavy = HEAVY_G[at.holding.station];
   const wild = last
     ? meanG / last.value > thresholds.massFactor.value || last.value / meanG > thresholds.massFactor.value
     : meanG > heavy;
   if (!wild) return;
-  const than = last ? `; the last weighing gave ${figures(last.value, 3)} g` : `; that is heavy for ${stageName(at)}`;
+  const than = last
+    ? `; the last weighing gave ${figures(last.value, 3)} g`
+    : `; that is heavy for ${await stageName(c, at)}`;
   ask(c, sure, {
     message: `That makes ${figures(meanG, 3)} g each${than}. Is the unit right?`,
     path: 'batches',
