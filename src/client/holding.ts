@@ -1,5 +1,5 @@
 import type { Capability } from '@/core/species/capabilities';
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 
 /** A holding that acts are about, as the page knows it. */
 export type ActHolding = {

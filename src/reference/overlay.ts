@@ -1,4 +1,5 @@
-import { limitId, type Species, species as speciesSchema, valueId } from '@/core/species/species';
+import { limitId, valueId } from '@/core/species/ids';
+import { type Species, species as speciesSchema } from '@/core/species/species';
 
 export type Overlay = { path: string; value: unknown; source: string };
 

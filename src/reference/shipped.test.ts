@@ -1,5 +1,6 @@
 import { modelRange, rateFunction } from '@/core/development/model';
-import { provenances } from '@/core/species/species';
+import { hatchOf } from '@/core/species/life';
+import { provenances } from '@/core/species/provenances';
 import { layOver, layOverWhatFits } from './overlay';
 import { shippedSpecies, speciesOf } from './shipped';
 
@@ -10,7 +11,9 @@ describe.each([...shippedSpecies().values()].map((s) => [s.name, s] as const))('
       const rate = rateFunction(m.model);
       for (let t = range.low; t < range.high; t += 0.25) expect(rate(t + 0.25)).toBeGreaterThanOrEqual(rate(t) - 1e-12);
     }
-    expect(s.milestones.map((m) => m.enters).filter(Boolean)).toEqual(['yolksac', 'fry']);
+    const entered = s.milestones.flatMap((m) => (m.enters ? [s.stages.findIndex((x) => x.id === m.enters)] : []));
+    expect(entered).toEqual([...entered].sort((a, b) => a - b));
+    expect(hatchOf(s)).toBeDefined();
   });
 
   test('parents: each sex has a sign that it is ready, treatments are whole, and latencies are of a treatment', () => {
@@ -31,6 +34,25 @@ describe.each([...shippedSpecies().values()].map((s) => [s.name, s] as const))('
     for (const p of provenances(s)) expect(p.source === 'verify' ? p.hint : p.source).not.toBe('');
     for (const stage of s.stages) expect(s.drift.some((d) => d.stage === stage.id)).toBe(true);
   });
+});
+
+test('lots of two species are never named alike', () => {
+  const all = [...shippedSpecies().values()];
+  for (const key of ['code', 'name', 'latin'] as const) expect(new Set(all.map((s) => s[key])).size).toBe(all.length);
+});
+
+test('power curves of hatching agree with tables of practice at two temperatures, to a day or two', () => {
+  const days = (id: string, t: number) => 1 / rateFunction(hatchOf(speciesOf(id))!.model)(t);
+  // Days at 50 and 45 °F in tables of practice; salmon by some 480 to 500 degree-days.
+  const known: [string, number, number][] = [
+    ['rainbow-trout', 10, 31],
+    ['rainbow-trout', 7.22, 48],
+    ['brown-trout', 10, 41],
+    ['brown-trout', 7.22, 64],
+    ['atlantic-salmon', 10, 49],
+    ['atlantic-salmon', 5, 98],
+  ];
+  for (const [id, t, d] of known) expect(Math.abs(days(id, t) - d)).toBeLessThan(1.6);
 });
 
 test('values are named as the species names its stages', () => {

@@ -1,7 +1,9 @@
 import type { BookContext, DriftRate } from '@/core/books/state';
+import type { Species } from '@/core/species/species';
 import { shippedSpecies } from '@/reference/shipped';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
+import { WHOLE } from './species';
 
 type Learned = { species: string; path: string; value: string; recorded_at: number };
 
@@ -15,20 +17,26 @@ export async function bookContext(db: Db, siteId: number): Promise<BookContext> 
   );
   const learned = (await db('species_value')
     .where({ site_id: siteId })
-    .andWhere('path', 'like', 'drift.%')
+    .where((q) => q.where('path', 'like', 'drift.%').orWhere('path', WHOLE))
     .orderBy('recorded_at')
     .select('species', 'path', 'value', 'recorded_at')) as Learned[];
+  const rates = learned.map((l) => ({ species: l.species, from: l.recorded_at, of: ratesIn(l) }));
   return {
     isShared: (unit) => shared.has(unit),
     drift: (species, stage, recordedAt) => {
-      const own = learned
-        .filter((l) => l.species === species && l.path === `drift.${stage}` && l.recorded_at <= recordedAt)
-        .at(-1);
-      if (own) return fromJson<DriftRate>(own.value);
+      const own = rates.findLast((r) => r.species === species && r.from <= recordedAt && r.of.has(stage));
+      if (own) return own.of.get(stage)!;
       const shelf = shippedSpecies()
         .get(species)
         ?.drift.find((d) => d.stage === stage);
       return shelf ? { perDay: shelf.perDay, sd: shelf.sd } : { perDay: 0, sd: 0 };
     },
   };
+}
+
+/** The drift by stage that a row tells: of one, or of all that a whole species has. */
+function ratesIn(l: Learned): Map<string, DriftRate> {
+  if (l.path !== WHOLE) return new Map([[l.path.slice('drift.'.length), fromJson<DriftRate>(l.value)]]);
+  const { drift } = fromJson<Pick<Species, 'drift'>>(l.value);
+  return new Map(drift.map((d) => [d.stage, { perDay: d.perDay, sd: d.sd }]));
 }

@@ -1,8 +1,11 @@
-import type { Species } from '@/core/species/species';
+import { type Species, species as speciesSchema } from '@/core/species/species';
 import { layOverWhatFits } from '@/reference/overlay';
 import { shippedSpecies } from '@/reference/shipped';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
+
+/** The path of a row that holds a whole species, as this hatchery wrote it; its single values since are laid over it. */
+export const WHOLE = 'species';
 
 /** The shelf with this site's own values laid over it, by id. */
 export async function speciesBook(db: Db, siteId: number): Promise<Map<string, Species>> {
@@ -23,18 +26,37 @@ export async function booksWithUnfit(
     value: string;
     source: string;
   }[];
-  return new Map(
-    [...shippedSpecies()].map(([id, shipped]) => {
-      const own = rows.filter((r) => r.species === id);
-      return [
-        id,
-        own.length === 0
-          ? { species: shipped, unfit: [] }
-          : layOverWhatFits(
-              shipped,
-              own.map((r) => ({ path: r.path, value: fromJson(r.value), source: r.source })),
-            ),
-      ];
-    }),
-  );
+  const ids = new Set([...shippedSpecies().keys(), ...rows.filter((r) => r.path === WHOLE).map((r) => r.species)]);
+  const books = new Map<string, { species: Species; unfit: { path: string; why: string }[] }>();
+  for (const id of ids) {
+    const own = rows.filter((r) => r.species === id);
+    const base = baseOf(id, own);
+    if (!base) continue;
+    const over = own
+      .slice(base.after)
+      .map((r) => ({ path: r.path, value: fromJson<unknown>(r.value), source: r.source }));
+    const laid = over.length === 0 ? { species: base.species, unfit: [] } : layOverWhatFits(base.species, over);
+    books.set(id, { species: laid.species, unfit: [...base.unfit, ...laid.unfit] });
+  }
+  return books;
+}
+
+/**
+ * What the single values of a site are laid over: the species as this hatchery last wrote it whole, else the shipped one.
+ * One that a new version can no longer read gives way to the one before it, and is listed.
+ */
+function baseOf(
+  id: string,
+  own: readonly { path: string; value: string }[],
+): { species: Species; after: number; unfit: { path: string; why: string }[] } | null {
+  const unfit: { path: string; why: string }[] = [];
+  for (let i = own.length - 1; i >= 0; i--) {
+    if (own[i]!.path !== WHOLE) continue;
+    const read = speciesSchema.safeParse(fromJson<unknown>(own[i]!.value));
+    if (read.success) return { species: read.data, after: i + 1, unfit };
+    const first = read.error.issues[0]!;
+    unfit.push({ path: `the whole species, at ${first.path.join('.')}`, why: first.message });
+  }
+  const shipped = shippedSpecies().get(id);
+  return shipped ? { species: shipped, after: 0, unfit } : null;
 }

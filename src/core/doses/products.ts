@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { plain } from '../quantities/format';
-import { groups, type Station, stations } from '../species/species';
+import { groups } from '../species/species';
+import { type Station, stations } from '../species/stations';
 import { thresholds } from '../thresholds';
 
 /** What a figure of a dose may be a figure of. */

@@ -1,5 +1,5 @@
 import { speciesOf } from '@/reference/shipped';
-import type { Station } from '../species/species';
+import type { Station } from '../species/stations';
 import { dangerOf, oxygenUse } from './danger';
 import { inWindow } from './handsOff';
 

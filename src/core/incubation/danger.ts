@@ -1,4 +1,5 @@
-import { type Species, type Station, valueNamed } from '../species/species';
+import { type Species, valueNamed } from '../species/species';
+import type { Station } from '../species/stations';
 import { thresholds } from '../thresholds';
 import { oxygenSaturation, standardPressureKpa } from '../water/oxygen';
 

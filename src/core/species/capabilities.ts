@@ -1,4 +1,4 @@
-import type { Station } from './species';
+import type { Station } from './stations';
 
 /** What is done with animals of a stage. Code asks for these, never for a stage's id. */
 export const capabilities = [

@@ -1,4 +1,5 @@
-import type { Milestone, Species, Stage, Station } from './species';
+import type { Milestone, Species, Stage } from './species';
+import type { Station } from './stations';
 
 /**
  * How a species lives, as code asks for it: by stations, and by the two turns that every life has. Stages have names and

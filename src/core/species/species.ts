@@ -2,24 +2,8 @@ import { z } from 'zod';
 import { developmentModel } from '../development/model';
 import { unitKinds } from '../units/unitKinds';
 import { capabilities } from './capabilities';
-
-/** The stations of life, in order. A stage belongs to one. */
-export const stations = ['eggs', 'yolksac', 'fry', 'fingerlings'] as const;
-export type Station = (typeof stations)[number];
-
-/** Glyphs drawn for Morula (ui/glyphs). */
-export const glyphs = [
-  'egg',
-  'eyed',
-  'hatching',
-  'yolksac',
-  'fry',
-  'fingerling',
-  'adult',
-  'berried',
-  'juvenile',
-] as const;
-export type Glyph = (typeof glyphs)[number];
+import { faultsIn } from './faults';
+import { glyphs, stations } from './stations';
 
 /** Kinds of animals that are kept alike: what is gone over at a round and what they are bathed in is said by group. */
 export const groups = [
@@ -42,9 +26,9 @@ export const groups = [
 const provenance = { source: z.string().min(1), hint: z.string().default('') };
 
 const stage = z.object({
-  id: z.string(),
-  name: z.string(),
-  one: z.string(),
+  id: z.string().regex(/^[a-zA-Z][a-zA-Z0-9]{0,19}$/, 'takes letters and figures, at most 20'),
+  name: z.string().trim().min(1, 'is missing').max(60, 'is too long'),
+  one: z.string().trim().min(1, 'is missing').max(60, 'is too long'),
   station: z.enum(stations),
   glyph: z.enum(glyphs),
   /** What is done with it, where that is not what its station says. */
@@ -52,8 +36,8 @@ const stage = z.object({
 });
 
 const milestone = z.object({
-  id: z.string(),
-  name: z.string(),
+  id: z.string().regex(/^[a-zA-Z][a-zA-Z0-9]{0,13}$/, 'takes letters and figures, at most 14'),
+  name: z.string().trim().min(1, 'is missing').max(60, 'is too long'),
   /** The stage that animals enter at it; absent when it is only observed (eyed). */
   enters: z.string().optional(),
   model: developmentModel,
@@ -64,8 +48,15 @@ const milestone = z.object({
   ...provenance,
 });
 
+const check = z.object({
+  id: z.string().regex(/^[a-zA-Z][a-zA-Z0-9]{0,13}$/, 'takes letters and figures, at most 14'),
+  name: z.string().trim().min(1, 'is missing').max(60, 'is too long'),
+  stage: z.string(),
+  looks: z.string().trim().max(200, 'is too long'),
+});
+
 const limit = z.object({
-  what: z.string(),
+  what: z.string().trim().min(1, 'is missing').max(60, 'is too long'),
   low: z.number().optional(),
   high: z.number().optional(),
   unit: z.string(),
@@ -73,7 +64,7 @@ const limit = z.object({
   ...provenance,
 });
 const value = z.object({
-  what: z.string(),
+  what: z.string().trim().min(1, 'is missing').max(80, 'is too long'),
   value: z.number(),
   spread: z.number().optional(),
   unit: z.string(),
@@ -168,15 +159,15 @@ const polarisation = z.object({ ready: z.number().positive(), notBefore: z.numbe
 
 export const species = z
   .object({
-    id: z.string().regex(/^[a-z-]+$/),
-    name: z.string(),
-    latin: z.string(),
-    code: z.string().regex(/^[A-Z]{2,3}$/),
+    id: z.string().regex(/^[a-z][a-z0-9-]{1,39}$/, 'takes small letters, figures and hyphens'),
+    name: z.string().trim().min(1, 'is missing').max(80, 'is too long'),
+    latin: z.string().trim().max(80, 'is too long'),
+    code: z.string().regex(/^[A-Z]{2,3}$/, 'takes two or three capital letters: lots are named by it'),
     group: z.enum(groups),
     stages: z.array(stage).min(2),
     milestones: z.array(milestone),
     lotCv: z.number().min(0).default(0),
-    checks: z.array(z.object({ id: z.string(), name: z.string(), stage: z.string(), looks: z.string() })),
+    checks: z.array(check),
     limits: z.array(limit),
     values: z.array(value),
     drift: z.array(drift),
@@ -190,15 +181,7 @@ export const species = z
     tasks: z.array(task).default([]),
   })
   .superRefine((s, context) => {
-    const lists = {
-      limits: s.limits.map(limitId),
-      values: s.values.map(valueId),
-      handsOff: s.handsOff.map((h) => h.id),
-    };
-    for (const [group, ids] of Object.entries(lists))
-      ids.forEach((id, i) => {
-        if (ids.indexOf(id) < i) context.addIssue({ code: 'custom', path: [group, i], message: `${id} stands twice` });
-      });
+    for (const f of faultsIn(s)) context.addIssue({ code: 'custom', path: f.path, message: f.says });
   });
 export const tasksOfGroups = z.array(task.extend({ groups: z.array(z.string()).min(1) }));
 export type Species = z.output<typeof species>;
@@ -209,11 +192,6 @@ export type Induction = z.output<typeof induction>;
 export type Task = z.output<typeof task>;
 export type Latency = z.output<typeof latency>;
 
-const slug = (words: string) => words.replaceAll(' ', '-');
-/** Ids that do not move when a value is added above: what is limited, and of which stage; what is told. */
-export const limitId = (l: Pick<Species['limits'][number], 'what' | 'stage'>) => `${slug(l.what)}@${l.stage}`;
-export const valueId = (v: Pick<Species['values'][number], 'what'>) => slug(v.what);
-
 /** The stage that follows on one; null after the last. */
 export const nextStage = (s: Species, id: string): string | null =>
   s.stages[s.stages.findIndex((x) => x.id === id) + 1]?.id ?? null;
@@ -222,85 +200,6 @@ export function stageOf(s: Species, id: string): Stage {
   const found = s.stages.find((x) => x.id === id);
   if (!found) throw new Error(`${s.name} has no stage ${id}`);
   return found;
-}
-
-/** Every value of a species with its provenance: for the list of what nobody has verified. */
-export function provenances(s: Species): { path: string; what: string; source: string; hint: string }[] {
-  // Limits may hold for all stages, or for one that the species does not tell apart.
-  const named = (stage: string) =>
-    stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === stage)?.name ?? stage);
-  return [
-    ...s.milestones.map((m) => ({
-      path: `milestones.${m.id}`,
-      what: `clock to ${m.name}`,
-      source: m.source,
-      hint: m.hint,
-    })),
-    ...s.limits.map((l) => ({
-      path: `limits.${limitId(l)}`,
-      what: `limit: ${l.what} (${named(l.stage)})`,
-      source: l.source,
-      hint: l.hint,
-    })),
-    ...s.values.map((v) => ({ path: `values.${valueId(v)}`, what: v.what, source: v.source, hint: v.hint })),
-    ...s.drift.map((d) => ({
-      path: `drift.${d.stage}`,
-      what: `unseen loss, ${named(d.stage)}`,
-      source: d.source,
-      hint: d.hint,
-    })),
-    ...s.handsOff.map((h) => ({
-      path: `handsOff.${h.id}`,
-      what: `hands off: ${h.why}`,
-      source: h.source,
-      hint: h.hint,
-    })),
-    ...s.tasks.map((t) => ({
-      path: `tasks.${t.id}`,
-      what: `routine: ${t.name} (${t.stations.map((x) => (x === 'eggs' ? 'eggs' : 'larvae')).join(', ')})`,
-      source: t.source,
-      hint: t.hint,
-    })),
-    ...(s.deaths
-      ? [
-          {
-            path: 'deaths.shape',
-            what: 'when eggs whiten',
-            source: s.deaths.source,
-            hint: s.deaths.hint,
-          },
-        ]
-      : []),
-    ...(s.polarisation
-      ? [
-          {
-            path: 'polarisation.limits',
-            what: 'polarisation index at which she is ready',
-            source: s.polarisation.source,
-            hint: s.polarisation.hint,
-          },
-        ]
-      : []),
-    ...s.inductions.map((i) => ({
-      path: `inductions.${i.id}`,
-      what: `dose of ${i.name}`,
-      source: i.source,
-      hint: i.hint,
-    })),
-    ...s.latencies.map((l) => ({
-      path: `latencies.${l.id}`,
-      what: `latency, ${latencyName(s, l)}`,
-      source: l.source,
-      hint: l.hint,
-    })),
-  ];
-}
-
-/** A row of the latency tables in words. */
-export function latencyName(s: Species, l: Latency): string {
-  const treatment = s.inductions.find((i) => i.id === l.induction)?.name ?? l.induction;
-  const stage = s.eggStages.find((e) => e.id === l.eggStage)?.name;
-  return stage ? `${treatment}, ${stage}` : treatment;
 }
 
 /** A named figure of Reference, such as `eggs per kg of female`; the first whose name begins so. */

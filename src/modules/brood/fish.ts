@@ -2,8 +2,6 @@ import type { FishSource } from '@/core/brood/parseFish';
 import type { Species } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
-import { knownSpecies } from '@/server/stock/lots';
-import { speciesBook } from '@/store/species';
 
 export type FishRecord = {
   id: number;
@@ -21,7 +19,7 @@ export type FishRecord = {
 export async function fishById(c: Context, id: number, path = 'fish'): Promise<FishRecord & { book: Species }> {
   const row = (await c.trx('brood_fish').where({ id, site_id: c.site.id }).first()) as FishRecord | undefined;
   if (!row) throw new ActRefused('noFish', 'There is no such brood fish here.', path, 'Choose one of the list.');
-  return { ...row, book: (await speciesBook(c.trx, c.site.id)).get(row.species) ?? knownSpecies(row.species) };
+  return { ...row, book: await c.species(row.species) };
 }
 
 /**

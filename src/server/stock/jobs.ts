@@ -1,4 +1,4 @@
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import type { Context } from '@/server/context';
 import { queueDates } from '@/store/predictionQueue';
 

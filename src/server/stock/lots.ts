@@ -1,6 +1,5 @@
 import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
-import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { otherKind } from '@/server/questions';
@@ -28,12 +27,6 @@ export function lotName(pattern: string, species: Species, season: string, numbe
     .replaceAll('{yyyy}', season.slice(0, 4))
     .replaceAll('{yy}', season.slice(2, 4))
     .replace(/\{(n+)\}/g, (_, n: string) => String(number).padStart(n.length, '0'));
-}
-
-export function knownSpecies(id: string): Species {
-  if (!shippedSpecies().has(id))
-    throw new ActRefused('noSpecies', 'The book has no such species.', 'species', 'Choose one of the list.');
-  return speciesOf(id);
 }
 
 export async function nextId(c: Context, table: 'lot' | 'family'): Promise<number> {
@@ -134,7 +127,7 @@ export async function broodFish(
     const other = rows.find((r) => !r.pedigree_only);
     if (!row && other)
       ask(c, otherKind, {
-        message: `${tag} is a ${knownSpecies(other.species).name} in the books, no ${knownSpecies(species).name}.`,
+        message: `${tag} is a ${(await c.species(other.species)).name} in the books, no ${(await c.species(species)).name}.`,
         path: `${sex}s`,
         todo: 'Check the tag and the species.',
         choices: [{ value: 'another', label: `This ${tag} is another fish`, why: 'it is known by this take only' }],

@@ -1,4 +1,4 @@
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import type { Db } from '@/store/connection';
 import { SENSOR_OF_UNIT } from '@/store/waters';
 

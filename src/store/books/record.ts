@@ -4,7 +4,7 @@ import { type Act, dayRank } from '@/core/books/entry';
 import { compareEntries, orderInstant, rankOf } from '@/core/books/order';
 import { BookRefused } from '@/core/books/refusal';
 import type { BookContext } from '@/core/books/state';
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import { type Trx, together } from '../connection';
 import { comparePosition, lastOf, lineage, positionOf } from './lineage';
 import { type EntryRow, fromJson, type HoldingRow, toBookEntry } from './rows';

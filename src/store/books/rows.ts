@@ -1,6 +1,6 @@
 import type { WorldAccount } from '@/core/books/accounts';
 import { type Act, acts as actsSchema, type BookEntry } from '@/core/books/entry';
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 
 /** Rows as the tables hold them; mapped to domain types here and nowhere else. */
 export type EntryRow = {

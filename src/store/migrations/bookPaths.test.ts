@@ -1,4 +1,4 @@
-import { provenances } from '@/core/species/species';
+import { provenances } from '@/core/species/provenances';
 import { shippedSpecies } from '@/reference/shipped';
 import { pathById } from './bookPaths';
 

@@ -2,8 +2,7 @@
 
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
-import { stations } from '@/core/species/species';
-import { stationGlyph, stationName } from '@/core/species/stations';
+import { stationGlyph, stationName, stations } from '@/core/species/stations';
 import { Button } from '@/ui/Button';
 import { Glyph } from '@/ui/glyphs';
 import { Later } from '@/ui/Later';

@@ -1,6 +1,6 @@
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import { stationName } from '@/core/species/stations';
 import { dayMonth } from '@/core/time/localDay';
 import { beganWith, type Group, numberAt, type Run, sdAt, stagesAt } from './layout';

@@ -1,4 +1,4 @@
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import { flowsBetweenLots } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';

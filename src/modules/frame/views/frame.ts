@@ -1,4 +1,4 @@
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import { broodHere } from '@/modules/brood/views/brood';
 import type { DaysNow } from '@/modules/spawning/views/daysNow';
 import type { LivingHolding } from '@/server/stock/livingStock';

@@ -1,6 +1,7 @@
 import type { Decision } from '@/server/context';
 import { decision as protocol } from './protocol/decide';
+import { decision as saveSpecies } from './saveSpecies/decide';
 import { decision as setValue } from './setValue/decide';
 
 /** Every act of this room, as the server carries it out. */
-export const decisions = [protocol, setValue] as unknown as readonly Decision[];
+export const decisions = [protocol, saveSpecies, setValue] as unknown as readonly Decision[];

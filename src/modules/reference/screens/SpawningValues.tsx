@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { figures, plain } from '@/core/quantities/format';
-import { latencyName, type Species } from '@/core/species/species';
+import { latencyName } from '@/core/species/provenances';
+import type { Species } from '@/core/species/species';
 import { Table } from '@/ui/Table';
 
 /** What the book knows of a species' parents: signs of ripeness, egg samples, treatments and how long they take. */

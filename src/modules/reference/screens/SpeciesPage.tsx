@@ -1,7 +1,8 @@
 'use client';
 
 import { figures } from '@/core/quantities/format';
-import { limitId, type Species, valueId } from '@/core/species/species';
+import { limitId, valueId } from '@/core/species/ids';
+import type { Species } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import { Glyph } from '@/ui/glyphs';
 import { Later } from '@/ui/Later';

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 
 import { screen, waitFor, within } from '@testing-library/react';
-import { provenances } from '@/core/species/species';
+import { provenances } from '@/core/species/provenances';
 import { speciesOf } from '@/reference/shipped';
 import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';

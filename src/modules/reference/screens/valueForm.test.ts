@@ -1,5 +1,6 @@
 import { developmentModel } from '@/core/development/model';
-import { limitId, provenances } from '@/core/species/species';
+import { limitId } from '@/core/species/ids';
+import { provenances } from '@/core/species/provenances';
 import { layOver } from '@/reference/overlay';
 import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { kindOf, readTyped, typedOf, valueAt, valueWords } from './valueForm';

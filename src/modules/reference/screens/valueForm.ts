@@ -1,7 +1,9 @@
 import { decimalOf, numberText } from '@/client/inputs';
 import type { DevelopmentModel } from '@/core/development/model';
 import { figures as inFigures, plain } from '@/core/quantities/format';
-import { latencyName, limitId, type Milestone, type Species, valueId } from '@/core/species/species';
+import { limitId, valueId } from '@/core/species/ids';
+import { latencyName } from '@/core/species/provenances';
+import type { Milestone, Species } from '@/core/species/species';
 
 export type ModelKind = DevelopmentModel['kind'];
 /** One figure of a value: where it stands in it, and how it is shown (a share of one as percent, for example). */

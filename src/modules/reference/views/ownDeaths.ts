@@ -1,8 +1,9 @@
 import type { DeathShape } from '@/core/incubation/deaths';
 import { ownShape, type SeenParts } from '@/core/incubation/ownDeaths';
-import { speciesOf } from '@/reference/shipped';
+import { shippedSpecies } from '@/reference/shipped';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
 
 /** How eggs of a species whiten here: of how many lots, and the shelf's shape with their shares in it. */
 export type OwnDeaths = { lots: number; shape: DeathShape };
@@ -12,7 +13,7 @@ const MOST = 60;
 
 /** Null where the shelf has no shape, or no lot was watched to its hatch. */
 export async function ownDeaths(db: Db, siteId: number, species: string): Promise<OwnDeaths | null> {
-  const shelf = speciesOf(species).deaths;
+  const shelf = (shippedSpecies().get(species) ?? (await speciesBook(db, siteId)).get(species))?.deaths;
   if (!shelf) return null;
   const rows = (await db('deaths_seen')
     .where({ site_id: siteId, species })

@@ -1,10 +1,11 @@
 import { protocolKindWords } from '@/core/spawning/protocol';
-import { provenances, type Species, type Stage } from '@/core/species/species';
+import { provenances } from '@/core/species/provenances';
+import type { Species, Stage } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { protocolsInForce } from '@/store/protocols';
-import { booksWithUnfit, speciesBook } from '@/store/species';
+import { booksWithUnfit, speciesBook, WHOLE } from '@/store/species';
 
 export type { ProtocolInForce } from '@/store/protocols';
 export { protocolsInForce as protocolsOf };
@@ -74,5 +75,5 @@ export async function valueHistory(db: Db, siteId: number, species: string): Pro
     .select('v.path', 'v.value', 'v.source', 'v.why', { by: 'p.name', at: 'v.recorded_at' })) as (ValueChange & {
     value: string;
   })[];
-  return rows.map((r) => ({ ...r, value: fromJson<unknown>(r.value) }));
+  return rows.map((r) => ({ ...r, value: r.path === WHOLE ? null : fromJson<unknown>(r.value) }));
 }

@@ -4,7 +4,6 @@ import { figures, plain } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
-import { knownSpecies } from '@/server/stock/lots';
 import { unitById } from '@/server/stock/standing';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
@@ -14,7 +13,7 @@ import { arrive } from './act';
 
 export const decision = decides(arrive, async (c, p) => {
   const event = eventOf(c, p);
-  const species = knownSpecies(p.species);
+  const species = await c.species(p.species);
   const unit = await unitById(c, p.unit);
   const came: BySex = { female: p.females, male: p.males, unknown: p.unknown };
   await askQuota(c, { species: species.id, at: event.at, what: 'held', adds: came, path: 'females' });

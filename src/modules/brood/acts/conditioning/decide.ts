@@ -2,11 +2,10 @@ import { localDay } from '@/core/time/localDay';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { unique } from '@/server/names';
-import { knownSpecies } from '@/server/stock/lots';
 import { saveConditioning } from './act';
 
 export const decision = decides(saveConditioning, async (c, p) => {
-  const species = knownSpecies(p.species).id;
+  const species = (await c.species(p.species)).id;
   await unique(c, 'conditioning', { site_id: c.site.id, name: p.name }, p.id, 'a programme');
   const units = (await c
     .trx('unit')

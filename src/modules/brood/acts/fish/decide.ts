@@ -3,13 +3,12 @@ import { type Animal, pedigreeOf } from '@/core/genetics/pedigree';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
 import { unique } from '@/server/names';
-import { knownSpecies } from '@/server/stock/lots';
 import { standing } from '@/store/families';
 import { type FishRecord, mustFitInTime } from '../../fish';
 import { saveFish } from './act';
 
 export const decision = decides(saveFish, async (c, p) => {
-  const species = knownSpecies(p.species);
+  const species = await c.species(p.species);
   const before =
     p.id === undefined
       ? undefined

@@ -7,7 +7,6 @@ import type { Species } from '@/core/species/species';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
-import { knownSpecies } from '@/server/stock/lots';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { type FishRecord, mustFitInTime } from '../../fish';
@@ -18,7 +17,7 @@ export const decision = decides(
   importFish,
   async (c, p) => {
     const event = eventOf(c, p);
-    const species = await c.species(knownSpecies(p.species).id);
+    const species = await c.species(p.species);
     const fish = (await c.trx('brood_fish').where({ site_id: c.site.id, species: species.id })) as FishRecord[];
     const units = (await c.trx('unit').where({ site_id: c.site.id, retired: false }).select('id', 'name')) as {
       id: number;

@@ -4,7 +4,7 @@ import { decides } from '@/server/context';
 import { amountOf } from '@/server/stock/amounts';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
-import { knownSpecies, newLot } from '@/server/stock/lots';
+import { newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
 import { standing, unitById } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
@@ -33,7 +33,7 @@ export const decision = decides(keepApart, async (c, p) => {
       stage: from.place.stage,
     },
   ]);
-  const species = knownSpecies(from.lot.species);
+  const species = await c.species(from.lot.species);
   const own = c.replacing?.lots[0];
   const lot = await newLot(c, {
     species,

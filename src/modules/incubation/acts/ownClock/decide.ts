@@ -1,10 +1,9 @@
 import { decides } from '@/server/context';
 import { predictStanding } from '@/server/stock/jobs';
-import { knownSpecies } from '@/server/stock/lots';
 import { useOwnClock } from './act';
 
 export const decision = decides(useOwnClock, async (c, p) => {
-  knownSpecies(p.species);
+  await c.species(p.species);
   await c.trx('clock_use').insert({
     site_id: c.site.id,
     species: p.species,

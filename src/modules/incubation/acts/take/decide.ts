@@ -10,7 +10,7 @@ import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
-import { broodFish, knownSpecies, newLot, nextId, type ParentRow } from '@/server/stock/lots';
+import { broodFish, newLot, nextId, type ParentRow } from '@/server/stock/lots';
 import { said } from '@/server/stock/said';
 import { unitById } from '@/server/stock/standing';
 import { askStrains } from '@/server/stock/strains';
@@ -21,7 +21,7 @@ import { goneBefore, recordTake, sure } from './act';
 
 export const decision = decides(recordTake, async (c, p) => {
   const event = eventOf(c, p);
-  const species = await c.species(knownSpecies(p.species).id);
+  const species = await c.species(p.species);
   const unit = await unitById(c, p.unit);
   p.females.forEach((f, i) => {
     const why = f.massG === undefined ? null : notAMass(species, f.massG);

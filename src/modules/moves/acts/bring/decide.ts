@@ -4,7 +4,7 @@ import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
-import { knownSpecies, newLot, nextId } from '@/server/stock/lots';
+import { newLot, nextId } from '@/server/stock/lots';
 import { said } from '@/server/stock/said';
 import { unitById } from '@/server/stock/standing';
 import { usualCv } from '@/server/stock/usualScatter';
@@ -13,7 +13,7 @@ import { bringStock } from './act';
 
 export const decision = decides(bringStock, async (c, p) => {
   const event = eventOf(c, p);
-  const species = await c.species(knownSpecies(p.species).id);
+  const species = await c.species(p.species);
   if (!species.stages.some((s) => s.id === p.stage))
     throw new ActRefused('noStage', `${species.name} has no such stage.`, 'stage');
   if (p.fertilisedAt !== undefined && p.fertilisedAt < Date.UTC(1950, 0, 1))

@@ -1,5 +1,5 @@
 import { figures, grouped } from '@/core/quantities/format';
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';

@@ -2,13 +2,12 @@ import { layOver } from '@/reference/overlay';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { queuePredictions } from '@/server/stock/jobs';
-import { knownSpecies } from '@/server/stock/lots';
 import { setSpeciesValue } from './act';
 
 export const decision = decides(setSpeciesValue, async (c, p) => {
-  const shipped = knownSpecies(p.species);
+  const present = await c.species(p.species);
   try {
-    layOver(shipped, [{ path: p.path, value: p.value, source: p.source }]);
+    layOver(present, [{ path: p.path, value: p.value, source: p.source }]);
   } catch (e) {
     throw new ActRefused(
       'value',

@@ -1,7 +1,7 @@
 import type { Measurement } from '@/core/books/measure';
 import { figures } from '@/core/quantities/format';
 import { meanWeight } from '@/core/sampling/meanWeight';
-import type { Station } from '@/core/species/species';
+import type { Station } from '@/core/species/stations';
 import { thresholds } from '@/core/thresholds';
 import { ask, type Context, decides } from '@/server/context';
 import { observe } from '@/server/stock/observe';

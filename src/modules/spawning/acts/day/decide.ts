@@ -1,18 +1,15 @@
 import { dayMonth, localDay } from '@/core/time/localDay';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
-import { knownSpecies } from '@/server/stock/lots';
 import { dayById } from '@/server/stock/spawningDay';
 import { askStrains } from '@/server/stock/strains';
-import { speciesBook } from '@/store/species';
 import { saveDay } from './act';
 
 export const decision = decides(saveDay, async (c, p) => {
-  const shipped = knownSpecies(p.species);
-  const book = (await speciesBook(c.trx, c.site.id)).get(shipped.id) ?? shipped;
+  const book = await c.species(p.species);
   if (p.plan.induction && !book.inductions.some((i) => i.id === p.plan.induction))
     throw new ActRefused('noInduction', `${book.name} has no such treatment.`, 'plan.induction');
-  await mustBeParents(c, shipped.id, p.plan.crosses);
+  await mustBeParents(c, book.id, p.plan.crosses);
   const units = (await c
     .trx('unit')
     .where({ site_id: c.site.id, retired: false })
@@ -27,10 +24,10 @@ export const decision = decides(saveDay, async (c, p) => {
     | undefined;
   if (other && other.id !== p.id)
     throw new ActRefused('nameTaken', 'There is a spawning day of that name already.', 'name', 'Give another.');
-  const row = { species: shipped.id, name, day, plan: JSON.stringify(p.plan), closed: p.closed };
+  const row = { species: book.id, name, day, plan: JSON.stringify(p.plan), closed: p.closed };
   if (p.id !== undefined) {
     const before = await dayById(c, p.id, 'id');
-    if (before.species !== shipped.id)
+    if (before.species !== book.id)
       throw new ActRefused('species', 'The species of a day stays.', 'species', 'Plan another day.');
     await c.trx('spawning_day').where({ id: p.id }).update(row);
     return { id: p.id, name };
