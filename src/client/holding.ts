@@ -38,7 +38,21 @@ export type PlaceOption = {
   celsius?: number;
 };
 
-export type SpeciesOption = { id: string; name: string; stages: { id: string; name: string; station: Station }[] };
+export type SpeciesOption = {
+  id: string;
+  name: string;
+  stages: { id: string; name: string; station: Station }[];
+  /** Kept here: such stand first. */
+  kept?: boolean;
+};
+
+/** Species to choose from, those kept here apart from what Reference has besides. */
+export const speciesOptions = (species: readonly Pick<SpeciesOption, 'id' | 'name' | 'kept'>[]) =>
+  species.map((s) => ({
+    value: s.id,
+    label: s.name,
+    ...(species.some((x) => x.kept) ? { group: s.kept ? 'kept here' : 'in Reference' } : {}),
+  }));
 
 export type SiteOption = { id: number; name: string; permit: string };
 

@@ -3,7 +3,7 @@ import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import { useOriginal } from './act/correcting';
 import type { AnyAct } from './act/useAct';
-import { type PlaceOption, placeOptions, type SpeciesOption } from './holding';
+import { type PlaceOption, placeOptions, type SpeciesOption, speciesOptions } from './holding';
 
 type Entry = { species: string; unit: number; lotName: string };
 
@@ -29,7 +29,7 @@ export function useNewLot(act: AnyAct, species: SpeciesOption[], places: PlaceOp
         label="Species"
         value={kind}
         onChange={setKind}
-        options={species.map((s) => ({ value: s.id, label: s.name }))}
+        options={speciesOptions(species)}
         error={act.errorOn('species')}
       />
     ),

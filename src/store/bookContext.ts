@@ -36,7 +36,12 @@ export async function bookContext(db: Db, siteId: number): Promise<BookContext> 
 
 /** The drift by stage that a row tells: of one, or of all that a whole species has. */
 function ratesIn(l: Learned): Map<string, DriftRate> {
-  if (l.path !== WHOLE) return new Map([[l.path.slice('drift.'.length), fromJson<DriftRate>(l.value)]]);
+  if (l.path !== WHOLE) {
+    const rate = fromJson<Partial<DriftRate>>(l.value);
+    // One that was only checked keeps its figures.
+    if (rate.perDay === undefined || rate.sd === undefined) return new Map();
+    return new Map([[l.path.slice('drift.'.length), { perDay: rate.perDay, sd: rate.sd }]]);
+  }
   const { drift } = fromJson<Pick<Species, 'drift'>>(l.value);
   return new Map(drift.map((d) => [d.stage, { perDay: d.perDay, sd: d.sd }]));
 }

@@ -34,6 +34,7 @@ export async function booksWithUnfit(
     if (!base) continue;
     const over = own
       .slice(base.after)
+      .filter((r) => r.path !== WHOLE)
       .map((r) => ({ path: r.path, value: fromJson<unknown>(r.value), source: r.source }));
     const laid = over.length === 0 ? { species: base.species, unfit: [] } : layOverWhatFits(base.species, over);
     books.set(id, { species: laid.species, unfit: [...base.unfit, ...laid.unfit] });

@@ -38,6 +38,7 @@ export function entry(kind: string, payload: Record<string, unknown>, holdings: 
       {
         id: 'arctic-char',
         name: 'Arctic char',
+        kept: true,
         stages: [
           { id: 'egg', name: 'eggs', station: 'eggs' },
           { id: 'fry', name: 'fry', station: 'fry' },

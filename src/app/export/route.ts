@@ -1,9 +1,11 @@
+import { stringify } from 'yaml';
 import { Z95 } from '@/core/quantities/interval';
 import { isoDay } from '@/core/time/localDay';
 import { broodView } from '@/modules/brood/views/brood';
 import { ledger, ledgerKinds } from '@/modules/records/views/ledger';
 import { ledgerParts } from '@/modules/records/views/ledgerParts';
 import { stockList } from '@/modules/records/views/stockList';
+import { speciesBook } from '@/store/species';
 import { db, now } from '../_server/database';
 import { requirePerson } from '../_server/session';
 import { stockQuery } from '../_server/stockQuery';
@@ -73,11 +75,24 @@ const broodColumns: Column[] = [
   { key: 'gone', head: 'gone', width: 14 },
 ];
 
+/** A species as this hatchery keeps it, to be taken to another site. */
+async function speciesFile(siteId: number, id: string): Promise<Response> {
+  const species = (await speciesBook(db(), siteId)).get(id);
+  if (!species) return new Response('Reference has no such species.', { status: 404 });
+  return new Response(stringify(species), {
+    headers: {
+      'content-type': 'application/yaml; charset=utf-8',
+      'content-disposition': `attachment; filename="${id}.yaml"`,
+    },
+  });
+}
+
 /** The stock list, the ledger or the brood fish of a species as CSV or XLSX: `/export?what=stock&as=csv&day=2031-04-13`. */
 export async function GET(request: Request): Promise<Response> {
   const person = await requirePerson();
   const params = new URL(request.url).searchParams;
   const asked = params.get('what');
+  if (asked === 'species') return speciesFile(person.siteId, params.get('species') ?? '');
   const what = asked === 'ledger' || asked === 'brood' ? asked : 'stock';
   const columns = { stock: stockColumns, ledger: ledgerColumns, brood: broodColumns }[what];
   const pages = { stock: stockPages, ledger: ledgerPages, brood: broodPages }[what](person, params);

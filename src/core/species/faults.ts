@@ -76,6 +76,8 @@ export function faultsIn(s: Draft): Fault[] {
   known('checks', false);
   known('limits', true);
   known('drift', false);
+  const lacking = s.stages.filter((x) => !s.drift.some((d) => d.stage === x.id));
+  if (lacking.length > 0) add(`lacks ${lacking.map((x) => x.name).join(', ')}`, 'drift');
   s.limits.forEach((l, i) => {
     if (l.low !== undefined && l.high !== undefined && l.low >= l.high)
       add('must lie above the lowest', 'limits', i, 'high');

@@ -12,7 +12,7 @@ export default async function DaysPage() {
   return (
     <DaysScreen
       days={days}
-      species={species.map((s) => ({ id: s.id, name: s.name }))}
+      species={species.map((s) => ({ id: s.id, name: s.name, kept: s.kept }))}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}
     />
   );

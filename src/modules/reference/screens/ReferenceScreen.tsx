@@ -1,12 +1,12 @@
 import type { ReactNode } from 'react';
 import type { Species } from '@/core/species/species';
 import { Link } from '@/ui/Link';
-import { Table } from '@/ui/Table';
 import type { OwnDrift } from '../views/drift';
 import type { OwnClock as Own } from '../views/ownClock';
 import type { OwnDeaths } from '../views/ownDeaths';
 import type { ReferenceView, ValueChange } from '../views/reference';
 import { SpeciesPage } from './SpeciesPage';
+import { type Shown, Unverified } from './Unverified';
 
 /** What do we know? Species with their stages, clocks, limits and values, each with its source, or marked to verify. */
 export function ReferenceScreen({
@@ -19,7 +19,10 @@ export function ReferenceScreen({
   mayEdit,
   now,
   timeZone,
-  protocols = null,
+  page,
+  other = null,
+  shown = {},
+  fits = [],
 }: {
   book: ReferenceView;
   open: Species | null;
@@ -30,30 +33,37 @@ export function ReferenceScreen({
   mayEdit: boolean;
   now: number;
   timeZone: string;
-  /** The page of protocols, where that is open. */
-  protocols?: ReactNode;
+  /** What is open besides a species. */
+  page?: string;
+  /** A page of its own: protocols, a species that is written. */
+  other?: ReactNode;
+  /** Which of the values that nobody has verified. */
+  shown?: Shown;
+  /** Protocols that fit the species. */
+  fits?: readonly string[];
 }) {
+  const kept = book.species.filter((s) => s.kept);
   return (
     <div className="grid min-h-full grid-cols-[230px_minmax(0,1fr)] max-md:grid-cols-1">
       <nav aria-label="Species" className="border-r border-rule px-4 py-4">
         <h1 className="mb-3">Reference</h1>
-        <ul>
-          {book.species.map((s) => (
-            <li key={s.id}>
-              <Link
-                href={`/reference?species=${s.id}`}
-                aria-current={open?.id === s.id ? 'page' : undefined}
-                className={`block border-l-[3px] py-1 pl-2 text-ink no-underline ${open?.id === s.id ? 'border-deep font-bold' : 'border-transparent'}`}
-              >
-                {s.name}
-              </Link>
-            </li>
-          ))}
-        </ul>
+        <Names species={kept} open={open?.id} />
+        {kept.length > 0 && <h2 className="mt-4 mb-1 text-body text-soft">Not kept here</h2>}
+        <Names species={book.species.filter((s) => !s.kept)} open={open?.id} />
+        {mayEdit && (
+          <p className="mt-3 flex flex-col items-start gap-1 pl-2">
+            <Link className="link" href="/reference?page=new">
+              Add a species
+            </Link>
+            <Link className="link" href="/reference?page=file">
+              Take in from a file
+            </Link>
+          </p>
+        )}
         <Link
           href="/reference?page=protocols"
-          aria-current={protocols ? 'page' : undefined}
-          className={`mt-3 block border-l-[3px] py-1 pl-2 text-ink no-underline ${protocols ? 'border-deep font-bold' : 'border-transparent'}`}
+          aria-current={page === 'protocols' ? 'page' : undefined}
+          className={`mt-3 block border-l-[3px] py-1 pl-2 text-ink no-underline ${page === 'protocols' ? 'border-deep font-bold' : 'border-transparent'}`}
         >
           Protocols
         </Link>
@@ -61,9 +71,9 @@ export function ReferenceScreen({
           {book.unverified.length} of {book.total} values nobody has verified
         </Link>
       </nav>
-      <section className="min-w-0 max-w-[960px] px-6 py-4">
-        {protocols ? (
-          protocols
+      <section className="min-w-0 max-w-[1080px] px-6 py-4">
+        {other ? (
+          other
         ) : open ? (
           <SpeciesPage
             s={open}
@@ -74,65 +84,30 @@ export function ReferenceScreen({
             mayEdit={mayEdit}
             now={now}
             timeZone={timeZone}
+            fits={fits}
           />
         ) : (
-          <Unverified book={book} />
+          <Unverified book={book} shown={shown} mayEdit={mayEdit} />
         )}
       </section>
     </div>
   );
 }
 
-function Unverified({ book }: { book: ReferenceView }) {
+function Names({ species, open }: { species: readonly Pick<Species, 'id' | 'name'>[]; open?: string }) {
   return (
-    <>
-      {book.unfit.length > 0 && (
-        <section className="mb-5 border-l-[3px] border-careful pl-3" data-testid="unfit">
-          <h2 className="mb-1 text-lead">Your own values that no longer fit</h2>
-          <p className="quiet max-w-[46rem]">
-            They were set in an earlier version, and their place is gone. They count for nothing; set them anew where
-            they belong.
-          </p>
-          <ul>
-            {book.unfit.map((u) => (
-              <li key={`${u.species} ${u.path}`}>
-                {u.species}: {u.path}. {u.why}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <h2 className="mb-1 text-lead">Values that nobody has verified</h2>
-      <p className="quiet mb-3 max-w-[46rem]">
-        They are starting values, recalled and not looked up. Check them against the publication named as a hint, or
-        against your own fish, and enter what you find: the old value stays in the history.
-      </p>
-      <Table>
-        <thead>
-          <tr>
-            <th>species</th>
-            <th>value</th>
-            <th>where to look</th>
-          </tr>
-        </thead>
-        <tbody>
-          {book.unverified.map((u) => (
-            <tr key={u.speciesId + u.path}>
-              <td className="whitespace-nowrap">
-                {u.speciesId === null ? (
-                  u.species
-                ) : (
-                  <Link className="link" href={`/reference?species=${u.speciesId}`}>
-                    {u.species}
-                  </Link>
-                )}
-              </td>
-              <td>{u.what}</td>
-              <td className="text-soft">{u.hint}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
-    </>
+    <ul>
+      {species.map((s) => (
+        <li key={s.id}>
+          <Link
+            href={`/reference?species=${s.id}`}
+            aria-current={open === s.id ? 'page' : undefined}
+            className={`block border-l-[3px] py-1 pl-2 text-ink no-underline ${open === s.id ? 'border-deep font-bold' : 'border-transparent'}`}
+          >
+            {s.name}
+          </Link>
+        </li>
+      ))}
+    </ul>
   );
 }

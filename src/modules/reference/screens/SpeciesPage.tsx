@@ -1,21 +1,26 @@
 'use client';
 
+import { useSession } from '@/client/session';
 import { figures } from '@/core/quantities/format';
+import { degreesOf, forReader, readerUnit } from '@/core/quantities/reader';
 import { limitId, valueId } from '@/core/species/ids';
+import { provenances } from '@/core/species/provenances';
 import type { Species } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import { Glyph } from '@/ui/glyphs';
 import { Later } from '@/ui/Later';
+import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import type { OwnDrift } from '../views/drift';
 import type { OwnClock as Own } from '../views/ownClock';
 import type { OwnDeaths } from '../views/ownDeaths';
 import type { ValueChange } from '../views/reference';
-import { daysAt, STEADY } from './daysAt';
+import { daysAt, steadyOf } from './daysAt';
 import { OwnClock } from './OwnClock';
 import { OwnDeathsLine } from './OwnDeathsLine';
 import { OwnDriftLine } from './OwnDriftLine';
 import { SpawningValues } from './SpawningValues';
+import { ModelPlot } from './species/ModelPlot';
 import { ValueEditor } from './ValueEditor';
 import { valueAt, valueWords } from './valueForm';
 
@@ -29,6 +34,7 @@ export function SpeciesPage({
   mayEdit,
   now,
   timeZone,
+  fits = [],
 }: {
   s: Species;
   history: ValueChange[];
@@ -38,13 +44,40 @@ export function SpeciesPage({
   mayEdit: boolean;
   now: number;
   timeZone: string;
+  /** Names of the protocols that fit it. */
+  fits?: readonly string[];
 }) {
+  const us = useSession().units === 'us';
+  const steady = steadyOf(s.milestones);
   const editor = (path: string) => (mayEdit ? <ValueEditor species={s} path={path} /> : null);
   return (
     <>
-      <h2 className="text-title">
-        {s.name} <i className="text-body font-normal text-soft">{s.latin}</i>
-      </h2>
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <h2 className="text-title">
+          {s.name} <i className="text-body font-normal text-soft">{s.latin}</i>
+        </h2>
+        {mayEdit && (
+          <Link className="link" href={`/reference?species=${s.id}&page=edit`}>
+            Edit
+          </Link>
+        )}
+        {mayEdit && (
+          <Link className="link" href={`/reference?species=${s.id}&page=copy`}>
+            Copy
+          </Link>
+        )}
+        <a className="link" href={`/export?what=species&species=${s.id}`}>
+          Take along (YAML)
+        </a>
+      </div>
+      {fits.length > 0 && (
+        <p className="mt-1 text-soft">
+          Protocols that fit:{' '}
+          <Link className="link" href="/reference?page=protocols">
+            {fits.join(', ')}
+          </Link>
+        </p>
+      )}
       <ul className="my-3 flex flex-wrap gap-x-6 gap-y-2">
         {s.stages.map((x) => (
           <li key={x.id} className="flex items-center gap-2">
@@ -57,9 +90,9 @@ export function SpeciesPage({
         <thead>
           <tr>
             <th>to</th>
-            {STEADY.map((t) => (
+            {steady.map((t) => (
               <th key={t} className="num">
-                {t} °C
+                {figures(forReader(t, 'temperature', us), 3)} {readerUnit('temperature', us)}
               </th>
             ))}
             <th className="num">spread</th>
@@ -72,7 +105,7 @@ export function SpeciesPage({
           {s.milestones.map((m) => (
             <tr key={m.id}>
               <td className="font-bold">{m.name}</td>
-              {STEADY.map((t) => (
+              {steady.map((t) => (
                 <td key={t} className="num">
                   {daysAt(m.model, t)}
                 </td>
@@ -88,6 +121,7 @@ export function SpeciesPage({
         </tbody>
       </Table>
       <p className="quiet mt-1 text-small">Days at a steady temperature; a dash where the model was not fitted.</p>
+      <ModelPlot milestones={s.milestones} />
       {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
       {/* Below the fold: the browser draws it from the values that it has. */}
       <Later meanwhile={<div className="h-[80rem]" aria-hidden />}>
@@ -100,11 +134,7 @@ export function SpeciesPage({
                   {l.what},{' '}
                   {l.stage === 'all' ? 'all stages' : (s.stages.find((x) => x.id === l.stage)?.name ?? l.stage)}
                 </td>
-                <td className="num font-bold">
-                  {l.low ?? ''}{' '}
-                  {l.low !== undefined && l.high !== undefined ? 'to' : l.low !== undefined ? 'or more' : 'up to'}{' '}
-                  {l.high ?? ''} {l.unit}
-                </td>
+                <td className="num font-bold">{limitSays(l, us)}</td>
                 <td>
                   <Source {...l} />
                 </td>
@@ -204,8 +234,8 @@ export function SpeciesPage({
           <ul>
             {history.map((h) => (
               <li key={`${h.path}${h.at}`} className="border-b border-rule py-1">
-                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{valueAt(s, h.path).title}</b>,{' '}
-                {valueWords(s, h.path, h.value)}; {h.source}: “{h.why}”
+                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{titleOf(s, h.path)}</b>, {valueWords(s, h.path, h.value)};{' '}
+                {h.source}: “{h.why}”
               </li>
             ))}
           </ul>
@@ -214,6 +244,25 @@ export function SpeciesPage({
     </>
   );
 }
+
+/** A limit as its reader takes it: degrees are turned, and what is a step or a pace has no zero to shift. */
+function limitSays({ what, low, high, unit }: Species['limits'][number], us: boolean): string {
+  const degrees = unit.startsWith('°C');
+  const shown = (v: number) =>
+    !degrees || !us
+      ? stated(v)
+      : figures(what === 'temperature' ? forReader(v, 'temperature', us) : degreesOf(v, us), 3);
+  const between = low !== undefined && high !== undefined ? ' to ' : low !== undefined ? ' or more' : 'up to ';
+  return `${low === undefined ? '' : shown(low)}${between}${high === undefined ? '' : shown(high)} ${degrees ? unit.replace('°C', readerUnit('temperature', us)) : unit}`;
+}
+
+/** What a change was of; its place may be gone since. */
+const titleOf = (s: Species, path: string) =>
+  path === 'species'
+    ? 'the whole species'
+    : provenances(s).some((p) => p.path === path)
+      ? valueAt(s, path).title
+      : path;
 
 /** A value as the book states it: no figures that nobody claimed. */
 const stated = (v: number) => (Number.isInteger(v) ? figures(v) : String(v));

@@ -1,23 +1,22 @@
 'use client';
 
-import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
 import { type DevelopmentModel, developmentModel } from '@/core/development/model';
-import { plain } from '@/core/quantities/format';
+import { figures } from '@/core/quantities/format';
+import { forReader, readerUnit } from '@/core/quantities/reader';
 import type { Species } from '@/core/species/species';
 import { setSpeciesValue } from '@/modules/reference/acts/setValue/act';
 import type { InputOf } from '@/server/act/define';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { TextField } from '@/ui/fields';
-import { Input } from '@/ui/Input';
-import { SelectField } from '@/ui/SelectField';
 import { Table } from '@/ui/Table';
-import { daysAt, STEADY } from './daysAt';
-import { kindOf, type ModelKind, modelKinds, modelSays, readTyped, type Typed, typedOf, valueAt } from './valueForm';
+import { daysAt, steadyOf } from './daysAt';
+import { ModelFields } from './ModelFields';
+import { kindOf, readTyped, type Typed, typedOf, valueAt } from './valueForm';
 
 /** Lays this hatchery's own value over the shipped one; the old one stays in the history. */
 export function ValueEditor({ species, path }: { species: Species; path: string }) {
@@ -52,7 +51,6 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
   const [why, setWhy] = useState('');
   const own = figures(typed.kind);
   const read = readTyped(typed, own, value, locale);
-  const put = (key: string) => (text: string) => setTyped({ ...typed, figures: { ...typed.figures, [key]: text } });
   return (
     <ActForm
       act={act}
@@ -68,37 +66,8 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
         })
       }
     >
-      {typed.kind && typed.kind !== 'hours' && (
-        <SelectField
-          label="Model"
-          value={typed.kind}
-          onChange={(kind) => setTyped({ ...typed, kind: kind as ModelKind })}
-          options={modelKinds}
-          hint={modelSays[typed.kind]}
-        />
-      )}
-      {(typed.kind === 'table' || typed.kind === 'hours') && (
-        <PointRows
-          what={typed.kind === 'hours' ? 'hours' : 'days'}
-          points={typed.points}
-          onChange={(points) => setTyped({ ...typed, points })}
-          error={read.errors.points}
-        />
-      )}
-      <div className="grid grid-cols-2 gap-3">
-        {own.map((f) => (
-          <TextField
-            key={f.key}
-            label={f.unit ? `${f.label}, ${f.unit}` : f.label}
-            inputMode="decimal"
-            value={typed.figures[f.key] ?? ''}
-            onChange={put(f.key)}
-            error={read.errors[f.key]}
-            hint={f.optional ? 'may be left out' : undefined}
-          />
-        ))}
-      </div>
-      {model && <Steady now={model} then={read.value?.model} />}
+      <ModelFields typed={typed} figures={own} errors={read.errors} onChange={setTyped} />
+      {model && <Steady at={steadyOf(species.milestones)} now={model} then={read.value?.model} />}
       {act.errorOn('value') && <p className="text-loss">{act.errorOn('value')}</p>}
       <TextField
         label="Source"
@@ -113,16 +82,17 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
 }
 
 /** Days at steady temperatures: as they are in force, and as they are typed. */
-function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
+function Steady({ at, now, then }: { at: readonly number[]; now: DevelopmentModel; then: unknown }) {
+  const us = useSession().units === 'us';
   const typed = developmentModel.safeParse(then);
   return (
     <Table data-testid="steady">
       <thead>
         <tr>
           <th>days at</th>
-          {STEADY.map((t) => (
+          {at.map((t) => (
             <th key={t} className="num">
-              {plain(t)} °C
+              {figures(forReader(t, 'temperature', us), 3)} {readerUnit('temperature', us)}
             </th>
           ))}
         </tr>
@@ -130,7 +100,7 @@ function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
       <tbody>
         <tr className="text-soft">
           <td>in force</td>
-          {STEADY.map((t) => (
+          {at.map((t) => (
             <td key={t} className="num">
               {daysAt(now, t)}
             </td>
@@ -138,7 +108,7 @@ function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
         </tr>
         <tr>
           <td>as typed</td>
-          {STEADY.map((t) => (
+          {at.map((t) => (
             <td key={t} className="num font-bold">
               {typed.success ? daysAt(typed.data, t) : ''}
             </td>
@@ -146,48 +116,5 @@ function Steady({ now, then }: { now: DevelopmentModel; then: unknown }) {
         </tr>
       </tbody>
     </Table>
-  );
-}
-
-function PointRows({
-  what,
-  points,
-  onChange,
-  error,
-}: {
-  what: 'days' | 'hours';
-  points: Typed['points'];
-  onChange: (points: Typed['points']) => void;
-  error?: string;
-}) {
-  const set = (i: number, key: 'celsius' | 'days', text: string) =>
-    onChange(points.map((p, k) => (k === i ? { ...p, [key]: text } : p)));
-  return (
-    <fieldset className="field">
-      <legend className="label mb-1 text-small text-soft">Points (°C, {what})</legend>
-      {points.map((p, i) => (
-        <div key={i} className="mb-1 flex items-center gap-1.5">
-          <span className="w-5 text-right text-small text-soft">{i + 1}</span>
-          {(['celsius', 'days'] as const).map((key) => (
-            <Input
-              key={key}
-              aria-label={`${key === 'celsius' ? 'temperature' : what} ${i + 1}`}
-              inputMode="decimal"
-              autoComplete="off"
-              value={p[key]}
-              onChange={(e) => set(i, key, e.target.value)}
-            />
-          ))}
-        </div>
-      ))}
-      {error && <span className="text-small text-loss">{error}</span>}
-      <Button
-        kind="link"
-        className="mt-1 inline-flex items-center gap-1"
-        onClick={() => onChange([...points, { celsius: '', days: '' }])}
-      >
-        <Plus size={14} /> another
-      </Button>
-    </fieldset>
   );
 }

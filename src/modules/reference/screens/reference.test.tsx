@@ -1,12 +1,13 @@
 /** @jest-environment jsdom */
 
 import { screen, waitFor, within } from '@testing-library/react';
+import { figures } from '@/core/quantities/format';
 import { provenances } from '@/core/species/provenances';
 import { speciesOf } from '@/reference/shipped';
 import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { ReferenceView } from '../views/reference';
-import { daysAt } from './daysAt';
+import { daysAt, steadyOf } from './daysAt';
 import { ReferenceScreen } from './ReferenceScreen';
 import { ValueForm } from './ValueEditor';
 import { valueAt } from './valueForm';
@@ -26,14 +27,15 @@ describe('the form', () => {
             .map((c) => c.textContent),
         )
         .at(-1)!;
+    const at = steadyOf(char.milestones);
     const inForce = valueAt(char, 'milestones.hatched').value.model as Parameters<typeof daysAt>[0];
-    expect(steady()).toEqual(['as typed', ...[4, 8, 12, 16].map((t) => daysAt(inForce, t))]);
+    expect(steady()).toEqual(['as typed', ...at.map((t) => daysAt(inForce, t))]);
     await choose(user, screen.getByLabelText('Model'), 'degreeDays');
     expect(steady()).toEqual(['as typed', '', '', '', '']);
     await user.type(screen.getByLabelText('Sum, degree-days'), '440');
     await user.type(screen.getByLabelText('Base, °C'), '0');
     for (const end of [/^Fitted from/, /^to, °C/]) await user.clear(screen.getByLabelText(end));
-    expect(steady()).toEqual(['as typed', '110', '55', '36.7', '27.5']);
+    expect(steady()).toEqual(['as typed', ...at.map((t) => figures(440 / t, 3))]);
     await user.clear(screen.getByLabelText(/^Spread between/));
     await user.type(screen.getByLabelText(/^Spread between/), '7.5');
     const send = screen.getByRole('button', { name: 'Put in force' }) as HTMLButtonElement;
@@ -83,9 +85,12 @@ describe('the form', () => {
 
 describe('the page', () => {
   const book: ReferenceView = {
-    species: [char, speciesOf('sterlet')],
+    species: [
+      { ...char, kept: true },
+      { ...speciesOf('sterlet'), kept: false },
+    ],
     unverified: [
-      { species: char.name, speciesId: char.id, path: 'milestones.hatched', what: 'clock to hatch', hint: 'a thesis' },
+      { species: char.name, speciesId: char.id, path: 'milestones.hatched', what: 'clock to hatch', hint: 'Vael 1999' },
     ],
     unfit: [],
     total: 90,
@@ -104,10 +109,32 @@ describe('the page', () => {
       />,
     );
 
-  test('without a species it lists what nobody has verified, with where to look', () => {
-    page({ open: null });
-    expect(screen.getByRole('link', { name: '1 of 90 values nobody has verified' })).toBeTruthy();
-    expect(screen.getByRole('row', { name: /clock to hatch/ }).textContent).toContain('a thesis');
+  test('without a species it counts what nobody has verified, by publication, of the species kept here', () => {
+    const other = { ...book.unverified[0]!, species: 'Sterlet', speciesId: 'sterlet' };
+    const unnamed = { ...book.unverified[0]!, path: 'values.x', hint: 'a guess' };
+    page({ open: null, book: { ...book, unverified: [...book.unverified, other, unnamed] } });
+    expect(screen.getByRole('link', { name: '3 of 90 values nobody has verified' })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /Vael 1999/ }).textContent).toBe(`Vael 19991${char.name}`);
+    expect(screen.getByRole('row', { name: new RegExp(`^${char.name}`) }).textContent).toBe(
+      `${char.name}1${char.name}`,
+    );
+    expect(screen.getByRole('link', { name: 'All 3' }).getAttribute('href')).toBe('/reference?all=1');
+  });
+
+  test('a publication that was looked up verifies all that rests on it', async () => {
+    server.replies.push({ body: { result: { values: 1 }, entries: [] } });
+    const { user } = page({ open: null, shown: { work: 'Vael 1999' } });
+    expect(screen.getByRole('row', { name: /clock to hatch/ })).toBeTruthy();
+    await user.type(screen.getByLabelText('How it was checked'), 'table 2');
+    await user.click(screen.getByRole('button', { name: 'Mark it as checked' }));
+    expect(onlySent()).toMatchObject({
+      type: 'species.markChecked',
+      payload: {
+        values: [{ species: 'arctic-char', path: 'milestones.hatched' }],
+        source: 'Vael 1999',
+        why: 'table 2',
+      },
+    });
   });
 
   test('how eggs whitened here stands beside Reference, and is put in force by one tap', async () => {

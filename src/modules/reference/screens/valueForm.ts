@@ -261,7 +261,9 @@ export function valueWords(s: Species, path: string, value: unknown): string {
   const v = value as Record<string, number | undefined> & Partial<Pick<Milestone, 'model'>>;
   const of100 = (x: unknown, times = 100) => inFigures(Number(x) * times, 3);
   const n = (x: unknown) => (typeof x === 'number' ? inFigures(x, 6) : '–');
-  if (typeof value !== 'object' || value === null) return n(value);
+  if (value === null) return 'written anew';
+  if (typeof value !== 'object') return n(value);
+  if (Object.keys(value).length === 0) return 'checked';
   switch (group) {
     case 'milestones':
       return [v.model && modelWords(v.model), v.cv !== undefined && `spread ${of100(v.cv)} %`]

@@ -10,24 +10,40 @@ import { booksWithUnfit, speciesBook, WHOLE } from '@/store/species';
 export type { ProtocolInForce } from '@/store/protocols';
 export { protocolsInForce as protocolsOf };
 
-export async function speciesList(
-  db: Db,
-  siteId: number,
-): Promise<{ id: string; name: string; stages: Pick<Stage, 'id' | 'name' | 'station'>[] }[]> {
-  const book = await speciesBook(db, siteId);
+export type SpeciesListed = {
+  id: string;
+  name: string;
+  stages: Pick<Stage, 'id' | 'name' | 'station'>[];
+  /** This hatchery has, or had, fish or lots of it. */
+  kept: boolean;
+};
+
+/** Species to choose from: those kept here first, then by name. */
+export async function speciesList(db: Db, siteId: number): Promise<SpeciesListed[]> {
+  const [book, kept] = await Promise.all([speciesBook(db, siteId), keptHere(db, siteId)]);
   return [...book.values()]
     .map((s) => ({
       id: s.id,
       name: s.name,
       stages: s.stages.map((x) => ({ id: x.id, name: x.name, station: x.station })),
+      kept: kept.has(s.id),
     }))
-    .sort((a, b) => a.name.localeCompare(b.name));
+    .sort((a, b) => Number(b.kept) - Number(a.kept) || a.name.localeCompare(b.name));
 }
 
+/** Species of which this hatchery has, or had, lots or brood fish. */
+export async function keptHere(db: Db, siteId: number): Promise<Set<string>> {
+  const of = (table: 'lot' | 'brood_fish') => db(table).where({ site_id: siteId }).distinct('species').pluck('species');
+  const [lots, fish] = (await Promise.all([of('lot'), of('brood_fish')])) as [string[], string[]];
+  return new Set([...lots, ...fish]);
+}
+
+/** A value that nobody has verified. */
+export type Unverified = { species: string; speciesId: string | null; path: string; what: string; hint: string };
 export type ReferenceView = {
-  species: Species[];
-  /** Of species, and (without one) rules of thumb of our own. */
-  unverified: { species: string; speciesId: string | null; path: string; what: string; hint: string }[];
+  species: (Species & { kept: boolean })[];
+  /** Of species, and (without one) protocols and rules of thumb of our own. */
+  unverified: Unverified[];
   total: number;
   /** Values that were set here and fit nowhere any more, since Reference changed. */
   unfit: { species: string; path: string; why: string }[];
@@ -35,20 +51,20 @@ export type ReferenceView = {
 
 /** The whole shelf, and the values that nobody has verified. */
 export async function referenceView(db: Db, siteId: number): Promise<ReferenceView> {
-  const books = [...(await booksWithUnfit(db, siteId)).values()].sort((a, b) =>
-    a.species.name.localeCompare(b.species.name),
+  const [all, kept] = await Promise.all([booksWithUnfit(db, siteId), keptHere(db, siteId)]);
+  const books = [...all.values()].sort((a, b) => a.species.name.localeCompare(b.species.name));
+  const values = books.flatMap(({ species: s }) =>
+    provenances(s).map((p) => ({ ...p, species: s.name, speciesId: s.id })),
   );
-  const species = books.map((b) => b.species);
-  const all = species.flatMap((s) => provenances(s).map((p) => ({ ...p, species: s.name, speciesId: s.id })));
   const rules = Object.entries(thresholds).map(([id, r]) => ({
-    species: 'all species',
+    species: 'rules of thumb',
     speciesId: null,
     path: id,
     what: `${r.what}: ${r.value} ${r.unit}`,
     hint: r.hint,
   }));
   const protocols = [...(await protocolsInForce(db, siteId)).values()];
-  const schools = protocols
+  const ofProtocols = protocols
     .filter((p) => p.source === 'verify')
     .map((p) => ({
       species: 'protocols',
@@ -58,10 +74,10 @@ export async function referenceView(db: Db, siteId: number): Promise<ReferenceVi
       hint: p.hint,
     }));
   return {
-    species,
-    unverified: [...all.filter((p) => p.source === 'verify'), ...schools, ...rules],
+    species: books.map((b) => ({ ...b.species, kept: kept.has(b.species.id) })),
+    unverified: [...values.filter((p) => p.source === 'verify'), ...ofProtocols, ...rules],
     unfit: books.flatMap((b) => b.unfit.map((u) => ({ species: b.species.name, ...u }))),
-    total: all.length + protocols.length + rules.length,
+    total: values.length + protocols.length + rules.length,
   };
 }
 

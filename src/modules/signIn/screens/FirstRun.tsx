@@ -20,6 +20,9 @@ const kinds = [
 type Kind = (typeof kinds)[number]['value'];
 
 /** What the hatchery is called, what is raised first, where it stands, and who begins: enough for a first batch. */
+/** The species that stands there at first: the one most hatcheries have. */
+const USUAL = 'rainbow-trout';
+
 export function FirstRun({ zones, species }: { zones: string[]; species: readonly { id: string; name: string }[] }) {
   const router = useRouter();
   const [v, setV] = useState({
@@ -29,7 +32,7 @@ export function FirstRun({ zones, species }: { zones: string[]; species: readonl
     password: '',
     lotPattern: '{code}-{yy}-{nn}',
     seasonStartsMonth: '9',
-    species: species[0]?.id ?? '',
+    species: (species.find((s) => s.id === USUAL) ?? species[0])?.id ?? '',
     room: 'Hatching room',
     count: '8',
   });

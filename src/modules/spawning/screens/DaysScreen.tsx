@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { speciesOptions } from '@/client/holding';
 import { useSession } from '@/client/session';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
@@ -77,7 +78,7 @@ export function DaysScreen({
               label="Species"
               value={kind}
               onChange={setKind}
-              options={species.map((s) => ({ value: s.id, label: s.name }))}
+              options={speciesOptions(species)}
               error={act.errorOn('species')}
             />
             <TextField label="Stripped on" type="date" value={day} onChange={setDay} error={act.errorOn('day')} />
