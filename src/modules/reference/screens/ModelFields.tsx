@@ -69,7 +69,7 @@ function PointRows({
   const set = (i: number, key: 'celsius' | 'days', text: string) =>
     onChange(points.map((p, k) => (k === i ? { ...p, [key]: text } : p)));
   return (
-    <fieldset className="field">
+    <fieldset className="field max-w-[22rem]">
       <legend className="label mb-1 text-small text-soft">Points (°C, {what})</legend>
       {points.map((p, i) => (
         <div key={i} className="mb-1 flex items-center gap-1.5">

@@ -45,7 +45,10 @@ export function ReferenceScreen({
   const kept = book.species.filter((s) => s.kept);
   return (
     <div className="grid min-h-full grid-cols-[230px_minmax(0,1fr)] max-md:grid-cols-1">
-      <nav aria-label="Species" className="border-r border-rule px-4 py-4">
+      <nav
+        aria-label="Species"
+        className={`border-r border-rule px-4 py-4 ${open || other || shown.work ? 'max-md:hidden' : ''}`}
+      >
         <h1 className="mb-3">Reference</h1>
         <Names species={kept} open={open?.id} />
         {kept.length > 0 && <h2 className="mt-4 mb-1 text-body text-soft">Not kept here</h2>}
@@ -71,7 +74,12 @@ export function ReferenceScreen({
           {book.unverified.length} of {book.total} values nobody has verified
         </Link>
       </nav>
-      <section className="min-w-0 max-w-[1080px] px-6 py-4">
+      <section className="min-w-0 max-w-[1080px] px-6 py-4 max-sm:px-3">
+        {(open || other || shown.work) && (
+          <Link href="/reference" className="link mb-2 inline-block md:hidden">
+            All of Reference
+          </Link>
+        )}
         {other ? (
           other
         ) : open ? (

@@ -74,7 +74,7 @@ export function SpeciesPage({
         <p className="mt-1 text-soft">
           Protocols that fit:{' '}
           <Link className="link" href="/reference?page=protocols">
-            {fits.join(', ')}
+            {fits.join('; ')}
           </Link>
         </p>
       )}

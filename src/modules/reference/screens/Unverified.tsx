@@ -18,7 +18,8 @@ export function Unverified({ book, shown, mayEdit }: { book: ReferenceView; show
   const kept = new Set(book.species.filter((s) => s.kept).map((s) => s.id));
   const all = shown.all || kept.size === 0;
   const own = book.unverified.filter((v) => all || v.speciesId === null || kept.has(v.speciesId));
-  if (shown.work !== undefined) return <OneWork values={own} shown={shown} mayEdit={mayEdit} />;
+  // A paper that is looked up is looked up for all that rests on it.
+  if (shown.work !== undefined) return <OneWork values={book.unverified} shown={shown} mayEdit={mayEdit} />;
   const works = new Map<string, Value[]>();
   const unnamed = new Map<string, Value[]>();
   for (const v of own) {

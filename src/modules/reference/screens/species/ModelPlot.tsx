@@ -47,8 +47,7 @@ export function ModelPlot({ milestones }: { milestones: readonly Milestone[] }) 
     .range([LEFT, W - RIGHT]);
   const y = scaleLog()
     .domain([Math.min(...all), Math.max(...all)])
-    .range([H - BOTTOM, TOP])
-    .nice();
+    .range([H - BOTTOM, TOP]);
   const ticks = y.ticks(5).filter((d) => /^[125]/.test(d.toExponential()));
   const path = (c: Curve, points: readonly number[]) =>
     line<number>()
