@@ -4,8 +4,8 @@ import { useState } from 'react';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
-import { Input } from '@/ui/Input';
 import { useCorrecting } from './act/correcting';
+import { DayInput, TimeInput } from './DayField';
 import { useSession } from './session';
 
 export type WhenValue = { mode: 'now' | 'time' | 'day'; day: string; time: string };
@@ -40,20 +40,19 @@ export function WhenInput({
       />
       {value.mode !== 'now' && (
         <div className="mt-1 flex gap-2">
-          <Input
+          <DayInput
             aria-label="Day"
-            type="date"
-            className="max-w-[11rem]"
+            className="max-w-[13rem]"
             value={value.day}
-            onChange={(e) => onChange({ ...value, day: e.target.value })}
+            onChange={(day) => onChange({ ...value, day })}
+            onTime={(time) => onChange({ mode: 'time', day: value.day, time })}
           />
           {value.mode === 'time' && (
-            <Input
+            <TimeInput
               aria-label="Time"
-              type="time"
               className="max-w-[8rem]"
               value={value.time}
-              onChange={(e) => onChange({ ...value, time: e.target.value })}
+              onChange={(time) => onChange({ ...value, time })}
             />
           )}
         </div>

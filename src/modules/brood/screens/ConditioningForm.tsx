@@ -4,6 +4,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { DayField } from '@/client/DayField';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -104,14 +105,8 @@ export function ConditioningForm({
     >
       <TextField label="Name" value={name} onChange={setName} error={act.errorOn('name')} />
       <div className="grid grid-cols-2 gap-3">
-        <TextField label="From" type="date" value={from} onChange={setFrom} />
-        <TextField
-          label="To, once it has ended"
-          type="date"
-          value={to}
-          onChange={setTo}
-          error={act.errorOn('programme.to')}
-        />
+        <DayField label="From" value={from} onChange={setFrom} />
+        <DayField label="To, once it has ended" value={to} onChange={setTo} error={act.errorOn('programme.to')} />
       </div>
       <fieldset className="field">
         <legend className="label mb-1 text-small text-soft">Fish stand in</legend>

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { DayField } from '@/client/DayField';
 import { wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { sexes, sources } from '@/core/brood/parseFish';
@@ -99,7 +100,7 @@ export function SaveFishForm({
           options={sources.map((s) => ({ value: s, label: s === 'wild' ? 'wild catch' : s }))}
         />
         <TextField label="Place or seller" value={origin} onChange={setOrigin} error={act.errorOn('origin')} />
-        <TextField label="Caught or bought on" type="date" value={cameOn} onChange={setCameOn} />
+        <DayField label="Caught or bought on" value={cameOn} onChange={setCameOn} />
       </div>
       <div className="grid grid-cols-2 gap-3">
         <TextField label="Sire (tag)" value={sire} onChange={setSire} error={act.errorOn('sire')} />

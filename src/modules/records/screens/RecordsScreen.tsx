@@ -1,3 +1,4 @@
+import { NamedDayField } from '@/client/DayField';
 import { LeftOut } from '@/modules/water/screens/LeftOut';
 import { LoggerImport } from '@/modules/water/screens/LoggerImport';
 import { Strikes } from '@/modules/water/screens/Strikes';
@@ -84,20 +85,14 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
     <>
       <form method="get" action="/records" className="mb-4 flex flex-wrap items-end gap-4">
         <Input type="hidden" name="tab" value="stock" />
-        <label className="field">
-          <span className="label">As of the end of</span>
-          <Input type="date" name="day" defaultValue={day ?? today} max={today} />
-        </label>
-        <label className="field">
-          <span className="label">As known at the end of</span>
-          <Input
-            type="date"
-            name="known"
-            defaultValue={known ?? ''}
-            max={today}
-            title="Leaves out what was recorded or corrected later; empty: as known now"
-          />
-        </label>
+        <NamedDayField label="As of the end of" name="day" first={day ?? today} last={today} />
+        <NamedDayField
+          label="As known at the end of"
+          name="known"
+          first={known ?? ''}
+          last={today}
+          hint="Empty: as known now"
+        />
         <NamedSelectField
           label="Totals by"
           className="w-[9rem]"

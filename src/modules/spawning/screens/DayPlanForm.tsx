@@ -3,6 +3,7 @@
 import { useMemo, useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { DayField, TimeInput } from '@/client/DayField';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -18,7 +19,7 @@ import { saveDay } from '@/modules/spawning/acts/day/act';
 import { Button } from '@/ui/Button';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
-import { TextField } from '@/ui/fields';
+import { Field, TextField } from '@/ui/fields';
 import { Select } from '@/ui/Select';
 import { SelectField } from '@/ui/SelectField';
 import type { DayView } from '../views/day';
@@ -88,8 +89,8 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
     >
       <NumberInput label="Eggs wanted" value={wanted} onChange={setWanted} error={act.errorOn('plan.eggsWanted')} />
       <div className="grid grid-cols-2 gap-3">
-        <TextField label="Stripped on" type="date" value={stripDay} onChange={setStripDay} />
-        <TextField label="at" type="time" value={stripTime} onChange={setStripTime} />
+        <DayField label="Stripped on" value={stripDay} onChange={setStripDay} />
+        <Field label="at">{(p) => <TimeInput {...p} value={stripTime} onChange={setStripTime} />}</Field>
       </div>
       <Needed
         wanted={eggs.value ?? 0}

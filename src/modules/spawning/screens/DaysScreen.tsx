@@ -4,12 +4,12 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { DayField } from '@/client/DayField';
 import { speciesOptions } from '@/client/holding';
 import { useSession } from '@/client/session';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
 import { saveDay } from '@/modules/spawning/acts/day/act';
-import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 import { SelectField } from '@/ui/SelectField';
 import type { DayListed } from '../views/day';
@@ -81,7 +81,7 @@ export function DaysScreen({
               options={speciesOptions(species)}
               error={act.errorOn('species')}
             />
-            <TextField label="Stripped on" type="date" value={day} onChange={setDay} error={act.errorOn('day')} />
+            <DayField label="Stripped on" value={day} onChange={setDay} error={act.errorOn('day')} />
             <p className="quiet text-small">
               With crosses already chosen, begin from the{' '}
               <Link className="link" href={kind ? `/brood/plan?species=${kind}` : '/brood/plan'}>

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { DayInput, TimeInput } from '@/client/DayField';
 import { useSession } from '@/client/session';
 import { readWhen, type WhenValue } from '@/client/when';
 import { clock, dayMonth } from '@/core/time/localDay';
@@ -11,7 +12,6 @@ import { unstrikeReadings } from '@/modules/water/acts/unstrike/act';
 import type { ReadNow } from '@/server/sensorsNow';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
-import { Input } from '@/ui/Input';
 import { SelectField } from '@/ui/SelectField';
 import type { Strike } from '../views/alarms';
 
@@ -115,19 +115,17 @@ function Moment({
     <div className="field">
       <span className="label">{label}</span>
       <span className="flex gap-2">
-        <Input
+        <DayInput
           aria-label={`${label}, day`}
-          type="date"
-          className="max-w-[11rem]"
+          className="max-w-[13rem]"
           value={value.day}
-          onChange={(e) => onChange({ ...value, day: e.target.value })}
+          onChange={(day) => onChange({ ...value, day })}
         />
-        <Input
+        <TimeInput
           aria-label={`${label}, time`}
-          type="time"
           className="max-w-[8rem]"
           value={value.time}
-          onChange={(e) => onChange({ ...value, time: e.target.value })}
+          onChange={(time) => onChange({ ...value, time })}
         />
       </span>
       {error && <span className="text-small text-loss">{error}</span>}

@@ -1,3 +1,4 @@
+import { DayInput } from '@/client/DayField';
 import { DecimalInput, MeasureInput } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { degrees, degreesApart } from '@/core/quantities/format';
@@ -5,7 +6,6 @@ import { dayMonth, isoDay } from '@/core/time/localDay';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/fields';
-import { Input } from '@/ui/Input';
 import { SelectField } from '@/ui/SelectField';
 import type { ProgrammeView } from '../../views/programme';
 import { Head } from './ProgrammeVerdict';
@@ -76,7 +76,7 @@ export function WantedForm({
             label="Not after"
             hint={predicted === null ? undefined : `${dayMonth(predicted, timeZone, now)} as things go now`}
           >
-            {(p) => <Input {...p} type="date" value={wanted.day} onChange={(e) => set({ date: e.target.value })} />}
+            {(p) => <DayInput {...p} value={wanted.day} onChange={(date) => set({ date })} />}
           </Field>
           {others.length > 0 && (
             <SelectField

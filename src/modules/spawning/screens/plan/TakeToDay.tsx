@@ -2,12 +2,12 @@
 
 import { useState } from 'react';
 import { ActFoot, useAct } from '@/client/act/useAct';
+import { DayField } from '@/client/DayField';
 import { useSession } from '@/client/session';
 import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { startOfDay } from '@/core/time/localDay';
 import { saveDay } from '@/modules/spawning/acts/day/act';
 import { Choice } from '@/ui/Choice';
-import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 
 /** The plan becomes that of a spawning day. */
@@ -40,7 +40,7 @@ export function TakeToDay({
       }}
     >
       <h2>To a spawning day</h2>
-      <TextField label="Stripped on" type="date" value={day} onChange={setDay} error={act.errorOn('day')} />
+      <DayField label="Stripped on" value={day} onChange={setDay} error={act.errorOn('day')} />
       <Choice
         label="How the milt is given"
         value={how}
