@@ -84,7 +84,7 @@ test('another minute is another time; the day and the clock are those of the hat
   const { user, done } = await open();
   await user.click(screen.getByText('3 Mar 08:10, by Hand'));
   const time = screen.getByLabelText('Time') as HTMLInputElement;
-  expect([(screen.getByLabelText('Day') as HTMLInputElement).value, time.value]).toEqual(['2031-03-03', '08:10']);
+  expect([(screen.getByLabelText('Day') as HTMLInputElement).value, time.value]).toEqual(['3 Mar 2031', '08:10']);
   await user.clear(time);
   await user.type(time, '09:25');
   await user.type(screen.getByLabelText('Why'), 'later');
