@@ -165,8 +165,8 @@ function Parts({ theme }: { theme: string }) {
       <Part name="Numbers">
         <Doubtful number={49_100} sd={1170} size="big" />
         <Doubtful number={16_800} sd={1100} />
-        <Doubtful number={340} sd={0} how="counted" />
-        <Doubtful number={51_000} sd={4000} how="estimated" size="plain" />
+        <Doubtful number={340} sd={0} />
+        <Doubtful number={51_000} sd={4000} size="plain" />
         <Term of="doubt">doubt</Term>
       </Part>
       <Part name="Table">

@@ -65,7 +65,7 @@ export function MovesScreen({
                     </td>
                     <td>{r.site}</td>
                     <td className="num">
-                      <Doubtful number={r.number} sd={r.sd} how="weighed" />
+                      <Doubtful number={r.number} sd={r.sd} />
                     </td>
                     <td className="num">{r.meanG === null ? '' : massEach(r.meanG, us)}</td>
                     <td className="whitespace-nowrap">

@@ -8,11 +8,12 @@ import type { Cross } from '@/core/genetics/planFigures';
 import { grouped, figures as inFigures } from '@/core/quantities/format';
 import { isoDay } from '@/core/time/localDay';
 import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
+import { SpeciesNav } from '@/modules/brood/screens/SpeciesNav';
 import type { BroodFish } from '@/modules/brood/views/brood';
 import { Button } from '@/ui/Button';
 import { Tick } from '@/ui/Checkbox';
-import { Link } from '@/ui/Link';
 import { SelectField } from '@/ui/SelectField';
+import { BeforePlan, type ReadySpecies } from './BeforePlan';
 import { Mates } from './Mates';
 import { type Best, type Objective, PlanCosts } from './PlanCosts';
 import { PlanGrid } from './PlanGrid';
@@ -37,12 +38,20 @@ export function PlanScreen({
   females: ripeFemales,
   males: ripeMales,
   days,
+  list = [],
+  here = [],
+  ready = [],
 }: {
   species: { id: string; name: string };
   females: BroodFish[];
   males: BroodFish[];
   /** Open spawning days of the species, to take the plan to. */
   days: { id: number; name: string }[];
+  /** Species with brood fish here. */
+  list?: readonly { id: string; name: string }[];
+  /** All brood fish of the species, and other species that could be planned: for when there is nothing to plan. */
+  here?: readonly BroodFish[];
+  ready?: readonly ReadySpecies[];
 }) {
   const { locale, timeZone, now } = useSession();
   const router = useRouter();
@@ -172,20 +181,22 @@ export function PlanScreen({
     return (
       <div className="px-6 py-4 max-sm:px-3">
         <BroodTabs here="plan" species={species.id} />
-        <p className="quiet">
-          {species.name}: {ripeFemales.length} females and {ripeMales.length} males are ripe or about to be. A plan
-          needs both: look at the fish first, in{' '}
-          <Link className="link" href={`/brood?species=${species.id}&show=here`}>
-            Brood
-          </Link>
-          .
-        </p>
+        <SpeciesNav list={list} here={species.id} path="/brood/plan" />
+        <BeforePlan
+          species={species}
+          near={{ females: ripeFemales.length, males: ripeMales.length }}
+          here={here}
+          ready={ready}
+          now={now}
+          timeZone={timeZone}
+        />
       </div>
     );
   return (
     <div className="grid min-h-full grid-cols-[minmax(0,1fr)_360px] max-lg:grid-cols-1">
       <section className="min-w-0 px-6 py-4 max-sm:px-3" aria-label="Mating plan">
         <BroodTabs here="plan" species={species.id} />
+        <SpeciesNav list={list} here={species.id} path="/brood/plan" />
         <form
           className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2"
           onSubmit={(e) => {

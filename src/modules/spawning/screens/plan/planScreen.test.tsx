@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
-import { onlySent, server, show } from '../../../../../tests/support/screen';
+import { NOW, onlySent, server, show } from '../../../../../tests/support/screen';
 import { broodFish } from '../../../../../tests/support/spawningDay';
 import { PlanScreen } from './PlanScreen';
 
@@ -38,11 +38,31 @@ const best = (crosses: { female: string; male: string }[], meanOffspringF: numbe
 };
 const costs = () => screen.getByTestId('plan-costs');
 
-test('without ripe fish of both sexes there is nothing to plan: it says where to look', () => {
-  show(<PlanScreen species={species} females={females} males={[]} days={[]} />);
+test('without ripe fish of both sexes it says what stands, what to do first, and who else is ripe', () => {
+  const old = { id: 'ripe', name: 'ripe', ready: false, over: false, at: NOW - 90 * 86_400_000, old: true };
+  show(
+    <PlanScreen
+      species={species}
+      females={females}
+      males={[]}
+      days={[]}
+      list={[species, { id: 'pike', name: 'Pike' }]}
+      here={[
+        ...females,
+        broodFish(11, 'M1', 'male', { ripeness: old }),
+        broodFish(12, 'M2', 'male', { ripeness: null }),
+      ]}
+      ready={[{ id: 'pike', name: 'Pike', females: 3, males: 5 }]}
+    />,
+  );
   expect(screen.getByText(/2 females and 0 males are ripe or about to be/)).toBeTruthy();
-  const links = screen.getAllByRole('link', { name: 'Brood' }).map((a) => a.getAttribute('href'));
-  expect(links).toContain('/brood?species=sterlet&show=here');
+  expect(screen.getByText(/it lacks males/)).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Look the fish over' }).getAttribute('href')).toBe(
+    '/brood?species=sterlet&show=here',
+  );
+  const rows = within(screen.getByRole('region', { name: 'What stands' })).getAllByRole('row');
+  expect(rows.map((r) => r.textContent).at(-1)).toBe('not looked at21');
+  expect(screen.getByText(/\(3 females, 5 males\)/)).toBeTruthy();
 });
 
 test('strains are held apart in the search, until crossing them is meant', async () => {
