@@ -1,5 +1,6 @@
 import { uuidv7 } from 'uuidv7';
 import type { Answers, Ask } from '@/server/act/question';
+import type { Held } from '@/server/stock/heldNow';
 import { outbox, type Waiting } from './outbox';
 
 export type Refused = {
@@ -15,8 +16,9 @@ export type Answer =
   | { state: 'refused'; refused: Refused }
   | { state: 'offline' };
 
-/** Told when something was recorded: the frame reads its snapshot anew and the page its numbers. */
+/** Told when something was recorded: the frame reads its snapshot anew, the page its numbers, and says what the books hold. */
 export const RECORDED = 'morula:recorded';
+export type RecordedDetail = { id: string; held: readonly Held[]; entry?: string };
 /** Told when the server failed at something that is not the record's own fault. */
 export const TROUBLE = 'morula:trouble';
 export const newId = () => uuidv7();
@@ -42,6 +44,7 @@ export async function send(
     result?: Record<string, unknown> | null;
     entries?: string[];
     proposed?: boolean;
+    held?: Held[];
   } | null;
   if (response.status >= 500) window.dispatchEvent(new CustomEvent(TROUBLE));
   if (body?.refused) return { state: 'refused', refused: body.refused };
@@ -56,7 +59,12 @@ export async function send(
         todo: 'Send it again: a record that got through is not doubled.',
       },
     };
-  window.dispatchEvent(new CustomEvent(RECORDED));
+  const detail: RecordedDetail = {
+    id,
+    held: body.held ?? [],
+    entry: type === 'entry.correct' ? undefined : body.entries[0],
+  };
+  window.dispatchEvent(new CustomEvent(RECORDED, { detail }));
   return { state: 'done', id, result: body.result ?? null, entries: body.entries, proposed: body.proposed };
 }
 

@@ -2,6 +2,7 @@ import { after } from 'next/server';
 import { z } from 'zod';
 import { execute } from '@/modules/door';
 import { ActRefused } from '@/server/act/refused';
+import { heldNow } from '@/server/stock/heldNow';
 import { db, now } from '../../_server/database';
 import { workAllDates, workDates } from '../../_server/dates';
 import { replyTo, sameOrigin } from '../../_server/reply';
@@ -47,7 +48,12 @@ export async function POST(request: Request): Promise<Response> {
     // Dates follow at once for what was just recorded; a file of readings may concern every lot: the rest follows after.
     await workDates(4).catch((e) => console.error('dates', e));
     after(workAllDates);
-    return Response.json(done);
+    // It is in: what it makes of the books is said besides, and never in its stead.
+    const held = await heldNow(db(), person.siteId, done.entries).catch((e) => {
+      console.error('held', e);
+      return [];
+    });
+    return Response.json({ ...done, held });
   } catch (e) {
     return replyTo(e);
   }

@@ -15,6 +15,7 @@ import { DeskLink, StationLink } from './Here';
 import { LinkGuard } from './LinkGuard';
 import { LogLine } from './LogLine';
 import { PersonMenu } from './PersonMenu';
+import { Recorded } from './Recorded';
 import { RecordingBar } from './RecordingBar';
 import { Shortcuts } from './Shortcuts';
 
@@ -106,6 +107,7 @@ export function Frame({
               <LogLine />
             </div>
           </div>
+          <Recorded />
           <Shortcuts hrefs={stations.map((s) => s.href)} />
         </Acts>
       </WorkingProvider>
