@@ -23,11 +23,19 @@ export type RecordedDetail = { id: string; held: readonly Held[]; entry?: string
 export const TROUBLE = 'morula:trouble';
 export const newId = () => uuidv7();
 
+type SendOptions = {
+  id?: string;
+  answers?: Answers;
+  madeAt?: number;
+  /** Who sends it says what the books hold: nobody else need. */
+  saysItself?: boolean;
+};
+
 /** Sends one command. A network failure is an answer of its own; the same id may be sent again without doubling. */
 export async function send(
   type: string,
   payload: Record<string, unknown>,
-  { id = newId(), answers, madeAt }: { id?: string; answers?: Answers; madeAt?: number } = {},
+  { id = newId(), answers, madeAt, saysItself = false }: SendOptions = {},
 ): Promise<Answer> {
   let response: Response;
   try {
@@ -61,7 +69,7 @@ export async function send(
     };
   const detail: RecordedDetail = {
     id,
-    held: body.held ?? [],
+    held: saysItself ? [] : (body.held ?? []),
     entry: type === 'entry.correct' ? undefined : body.entries[0],
   };
   window.dispatchEvent(new CustomEvent(RECORDED, { detail }));

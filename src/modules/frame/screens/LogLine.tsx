@@ -141,7 +141,7 @@ export function LogLine() {
   const record = async (type: string, payload: Record<string, unknown>, text: string, answers: Answers = {}) => {
     setBusy(true);
     const madeAt = Date.now();
-    const answer = await send(type, payload, { id: id.current, answers });
+    const answer = await send(type, payload, { id: id.current, answers, saysItself: true });
     setBusy(false);
     if (answer.state === 'offline') {
       await keepForLater({
@@ -199,7 +199,7 @@ export function LogLine() {
   });
 
   const undo = async (entryId: string) => {
-    const answer = await send('entry.correct', { entryId });
+    const answer = await send('entry.correct', { entryId }, { saysItself: true });
     setShown(
       answer.state === 'done'
         ? { tone: 'done', text: 'Taken back; both stay in the ledger.', until: Date.now() + 6000 }
