@@ -13,6 +13,7 @@ import { useEventFields } from '@/client/when';
 import { type CatchMeans, catchMeans } from '@/core/brood/batch';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
+import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 import { arrive } from './act';
 
@@ -105,6 +106,7 @@ export function ArriveForm({
         />
         <TextField label="Where" value={place} onChange={setPlace} error={act.errorOn('place')} />
       </div>
+      <HowTo card="sexes" />
       <TallyPad
         classes={[
           { id: 'female', word: 'female', key: 'f' },

@@ -13,6 +13,7 @@ import { useEventFields } from '@/client/when';
 import { polarisation } from '@/core/induction/ripeness';
 import { decimals } from '@/core/quantities/format';
 import { TextField } from '@/ui/fields';
+import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 import { recordLook } from './act';
 
@@ -100,6 +101,7 @@ export function LookForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
           error={act.errorOn('lengthMm')}
         />
       </div>
+      {f.sex === 'unknown' && <HowTo card="sexes" />}
       <SelectField
         label="Ripeness"
         value={ripeness}

@@ -15,6 +15,7 @@ import { dayMonth } from '@/core/time/localDay';
 import { recordCheck } from '@/modules/incubation/acts/check/act';
 import type { Check } from '@/server/stock/checks';
 import { Button } from '@/ui/Button';
+import { HowTo } from '@/ui/HowTo';
 import { Input } from '@/ui/Input';
 import { Table } from '@/ui/Table';
 
@@ -68,6 +69,7 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
         )
       }
     >
+      <HowTo card="larvae" />
       <Table className="text-body">
         <thead>
           <tr className="text-left text-soft">

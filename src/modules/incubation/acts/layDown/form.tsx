@@ -17,6 +17,7 @@ import { layDown } from '@/modules/incubation/acts/layDown/act';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
+import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 
 type LaidDown = {
@@ -103,6 +104,7 @@ export function LayDownForm({
         poured && grad === null && 'what the measure reads to',
       ]}
     >
+      {parts.some((p) => places.find((x) => x.id === p.unit)?.kind === 'jar') && <HowTo card="jar" />}
       <Choice
         label="Shared out"
         value={by}

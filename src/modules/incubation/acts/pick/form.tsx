@@ -3,6 +3,7 @@
 import { formsOf, ofHolding } from '@/client/act/actForms';
 import { LossForm } from '@/client/LossForm';
 import { isTable } from '@/core/units/unitKinds';
+import { HowTo } from '@/ui/HowTo';
 import { recordPick } from './act';
 import { pickLine } from './shorthand';
 
@@ -13,7 +14,14 @@ export const forms = formsOf(recordPick, {
       id: 'pick',
       word: 'Pick',
       rank: ({ h, unitKind }) => (h.can.includes('picked') ? (isTable(unitKind) ? 2 : 1) : null),
-      form: ({ h }) => <LossForm h={h} act={recordPick} label="Dead picked" />,
+      form: ({ h }) => (
+        <>
+          <div className="mb-2">
+            <HowTo card="pick" />
+          </div>
+          <LossForm h={h} act={recordPick} label="Dead picked" />
+        </>
+      ),
     },
   ],
   corrects: { pick: ofHolding((h) => <LossForm h={h} act={recordPick} label="Dead picked" />) },

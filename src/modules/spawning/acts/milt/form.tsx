@@ -16,6 +16,7 @@ import { takeMilt } from '@/modules/spawning/acts/milt/act';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
+import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 
 /** Milt of one male, with how it moves under the microscope. */
@@ -62,6 +63,7 @@ export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
         )
       }
     >
+      <HowTo card="milt" />
       <Choice
         label="Taken by"
         value={taken}

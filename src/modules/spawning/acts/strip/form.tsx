@@ -15,6 +15,7 @@ import type { InputOf } from '@/server/act/define';
 import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
+import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 
 type Looked = InputOf<typeof strip>;
@@ -77,6 +78,7 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
         )
       }
     >
+      <HowTo card="strip" />
       <MeasureInput
         label="Eggs, dry"
         dimension="mass"

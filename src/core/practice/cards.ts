@@ -1,0 +1,67 @@
+/**
+ * How hands do a thing, step by step, as it is commonly taught: shown where the act is recorded. Nobody has verified a
+ * word of it against a publication; each hatchery has its own way, and label, local law and licensed practice go before it.
+ */
+export type Card = { title: string; steps: readonly string[]; stop?: string };
+
+export const cards = {
+  strip: {
+    title: 'How she is stripped',
+    steps: [
+      'Wipe her, the hands and the bowl dry: the first drop of water starts the clock of every egg.',
+      'A large female lies in a damp hammock, its opening at her vent; a small one is held by hand, head up.',
+      'Press gently from behind the breast fins towards the vent, and let the eggs run along the wall of the bowl.',
+      'Into recovery water at once, and note the time.',
+    ],
+    stop: 'Stop when eggs no longer run freely: force brings blood, hard eggs and a dead female.',
+  },
+  milt: {
+    title: 'How milt is taken',
+    steps: [
+      'Prepare the male once eggs run, not before: milt ages in the dish.',
+      'Wipe him dry; let the first drops go, they carry urine.',
+      'Into a dry dish or a syringe, each male apart; keep it cold, shallow and open to the air.',
+      'A drop under the microscope, wetted there: it should boil with movement.',
+    ],
+    stop: 'With urine, blood or water in it, or without movement: hold it apart and take another male.',
+  },
+  sexes: {
+    title: 'Male or female (salmon, trout, char)',
+    steps: [
+      'Male: jaw long and hooked, snout pointed, back high, colours bright, fins edged with white; milt under light pressure.',
+      'Female: head short and round, body deep and soft, vent swollen and red when ripe.',
+      'Look at several together: out of season, and in young fish, the signs fail. Unsure is an answer.',
+      'Where females of a tank are ripe, males beside them should be too: look at both.',
+    ],
+  },
+  pick: {
+    title: 'What is dead, and what is not',
+    steps: [
+      'White through and through is dead. A white point in a clear egg is the germ: leave it.',
+      'Brown is dirt: it comes off with the tip of a feather, and the egg below lives.',
+      'Pale is not yet dead: leave it for tomorrow and note it as left. Pulling pale eggs costs live ones.',
+      'Take them with soft tips (two sticks and an elastic will do) or a siphon; move live ones with a feather.',
+    ],
+    stop: 'Do not dig among eggs in their sensitive days: only what lies on top.',
+  },
+  jar: {
+    title: 'How a jar is set up',
+    steps: [
+      'A little water at the bottom first, so that eggs fall soft.',
+      'Pour them along the wall; shake the jar to and fro once, that they lie level.',
+      'Fit the standpipe down to the bottom, straight and in the middle.',
+      'Open the nozzle slowly until all eggs just roll; no dead corner, none over the lip.',
+      'Look again after ten minutes, and after an hour: eggs swell, and roll higher.',
+    ],
+  },
+  larvae: {
+    title: 'Hands off larvae',
+    steps: [
+      'Until they swim up they are not netted, poured or graded: a beaker dipped full is enough to look.',
+      'No sudden light, no knock at the wall.',
+      'Perches and their like come to the surface for their first air: keep a spray on it, free of film.',
+    ],
+    stop: 'What cannot wait is done under water, in a bowl.',
+  },
+} as const satisfies Record<string, Card>;
+export type CardId = keyof typeof cards;
