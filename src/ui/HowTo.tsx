@@ -4,7 +4,7 @@ import { ChevronRight } from 'lucide-react';
 import { Collapsible } from 'radix-ui';
 import { type Card, type CardId, cards } from '@/core/practice/cards';
 import { Caution } from './caution';
-import { SexDrawings } from './sexDrawings';
+import { SexDrawings } from './drawings/sexDrawings';
 
 /** How it is done, folded away: for who does it for the first time this season. */
 export function HowTo({ card }: { card: CardId }) {

@@ -1,4 +1,4 @@
-/** Kinds of deformity that are told apart in the hand, from head to tail; drawn in `ui/deformityDrawings`. */
+/** Kinds of deformity that are told apart in the hand, from head to tail; drawn in `ui/drawings/deformityDrawings`. */
 export const deformities = [
   { id: 'jaw', name: 'jaw', looks: 'lower jaw short, crossed or hanging; mouth puckered' },
   { id: 'head', name: 'skull', looks: 'forehead dented, nose pushed in' },

@@ -2,7 +2,7 @@
 export const stations = ['eggs', 'yolksac', 'fry', 'fingerlings'] as const;
 export type Station = (typeof stations)[number];
 
-/** Glyphs drawn for Morula (ui/glyphs). */
+/** Glyphs drawn for Morula (ui/drawings/glyphs). */
 export const glyphs = [
   'egg',
   'eyed',

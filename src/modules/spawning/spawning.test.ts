@@ -139,18 +139,6 @@ describe('an injection', () => {
   });
 });
 
-test('milt taken while treated females wait is asked about, until one of them runs', async () => {
-  const milt = (more = {}) => h.send('spawning.milt', { day, fish: m1, volumeMl: 5, ...more });
-  await milt();
-  await h.send('spawning.inject', dose());
-  expect(await refusal(milt())).toMatchObject({ asks: [{ id: 'noneRuns' }] });
-  await milt({ noneRuns: 'meant' });
-  await h.send('spawning.ready', { day, fish: f1, found: 'soon' });
-  expect(await refusal(milt())).toMatchObject({ asks: [{ id: 'noneRuns' }] });
-  await h.send('spawning.ready', { day, fish: f1, found: 'running' });
-  await milt();
-});
-
 describe('eggs, milt and bowls', () => {
   const stripped = (fish: number, massG: number, more = {}) => h.send('spawning.strip', { day, fish, massG, ...more });
   const bowl = (more: Record<string, unknown> = {}) =>

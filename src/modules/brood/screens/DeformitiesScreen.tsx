@@ -5,7 +5,7 @@ import { Worked } from '@/client/Working';
 import { deformities, deformityName } from '@/core/brood/deformities';
 import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
-import { DeformityDrawing } from '@/ui/deformityDrawings';
+import { DeformityDrawing } from '@/ui/drawings/deformityDrawings';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import type { DeformityView, ParentRate } from '../views/deformities';

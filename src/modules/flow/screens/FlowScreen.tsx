@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
 import { stationGlyph, stationName, stations } from '@/core/species/stations';
 import { Button } from '@/ui/Button';
-import { Glyph } from '@/ui/glyphs';
+import { Glyph } from '@/ui/drawings/glyphs';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';

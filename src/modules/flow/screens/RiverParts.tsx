@@ -1,7 +1,7 @@
 import { area, curveMonotoneX } from 'd3';
 import { useId } from 'react';
 import { short } from '@/core/quantities/format';
-import { stageColour } from '@/ui/glyphs';
+import { stageColour } from '@/ui/drawings/glyphs';
 import type { Flow } from '../views/flow';
 import { type Group, type Run, stagesAt, type Window } from './layout';
 

@@ -5,7 +5,7 @@ import { WorkingProvider } from '@/client/Working';
 import { stationGlyph } from '@/core/species/stations';
 import { clock, weekday } from '@/core/time/localDay';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
-import { Glyph, Mark } from '@/ui/glyphs';
+import { Glyph, Mark } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import type { StationTotal } from '../views/frame';

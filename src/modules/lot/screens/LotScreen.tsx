@@ -2,7 +2,7 @@ import { Worked } from '@/client/Working';
 import { grouped, percent } from '@/core/quantities/format';
 import { ClockTable } from '@/modules/incubation/screens/room/UnitSheet';
 import { EntryList } from '@/modules/records/screens/EntryList';
-import { Glyph } from '@/ui/glyphs';
+import { Glyph } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';

@@ -3,7 +3,7 @@ import { isGrave } from '@/core/planning/due';
 import { decimals, grouped } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { densityOf, densityUnit, forReader, readerUnit } from '@/core/quantities/reader';
-import { Glyph, stageColour } from '@/ui/glyphs';
+import { Glyph, stageColour } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';

@@ -7,7 +7,7 @@ import { limitId, valueId } from '@/core/species/ids';
 import { provenances } from '@/core/species/provenances';
 import type { Species } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
-import { Glyph } from '@/ui/glyphs';
+import { Glyph } from '@/ui/drawings/glyphs';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';

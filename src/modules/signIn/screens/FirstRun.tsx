@@ -4,8 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { takesEggs } from '@/core/units/unitKinds';
 import { Button } from '@/ui/Button';
+import { Mark } from '@/ui/drawings/glyphs';
 import { TextField } from '@/ui/fields';
-import { Mark } from '@/ui/glyphs';
 import { months } from '@/ui/months';
 import { SelectField } from '@/ui/SelectField';
 

@@ -3,8 +3,8 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/ui/Button';
+import { Mark } from '@/ui/drawings/glyphs';
 import { TextField } from '@/ui/fields';
-import { Mark } from '@/ui/glyphs';
 
 /** What the demo's people sign in with: the demo holds invented data only. */
 const DEMO_PASSWORD = 'ombrel-demo-only';

@@ -1,7 +1,7 @@
 import { clock, isoDay, localDay, weekday } from '@/core/time/localDay';
 import type { RunWindow } from '@/modules/spawning/views/daysNow';
 import type { LivingHolding } from '@/server/stock/livingStock';
-import { stageColour } from '@/ui/glyphs';
+import { stageColour } from '@/ui/drawings/glyphs';
 
 const HOUR = 3_600_000;
 const SPAN = 72 * HOUR;

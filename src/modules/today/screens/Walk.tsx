@@ -11,7 +11,7 @@ import { recordDead } from '@/modules/health/acts/dead/act';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
 import { settleProposal } from '@/modules/records/acts/settle/act';
 import { Button } from '@/ui/Button';
-import { Glyph } from '@/ui/glyphs';
+import { Glyph } from '@/ui/drawings/glyphs';
 import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';

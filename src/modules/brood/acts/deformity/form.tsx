@@ -14,7 +14,7 @@ import { type DeformityId, deformities } from '@/core/brood/deformities';
 import { decimals, plain } from '@/core/quantities/format';
 import { recordDeformities } from '@/modules/brood/acts/deformity/act';
 import { Button } from '@/ui/Button';
-import { DeformityDrawing } from '@/ui/deformityDrawings';
+import { DeformityDrawing } from '@/ui/drawings/deformityDrawings';
 
 type Counts = Partial<Record<DeformityId, number>>;
 

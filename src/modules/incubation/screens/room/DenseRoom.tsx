@@ -1,7 +1,7 @@
 import { minutesWords } from '@/core/incubation/danger';
 import { isGrave } from '@/core/planning/due';
 import { short } from '@/core/quantities/format';
-import { stageColour } from '@/ui/glyphs';
+import { stageColour } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Term } from '@/ui/Term';
 import type { RoomUnit } from '../../views/room';

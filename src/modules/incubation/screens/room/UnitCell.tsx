@@ -1,6 +1,6 @@
 'use client';
 
-import { stageColour } from '@/ui/glyphs';
+import { stageColour } from '@/ui/drawings/glyphs';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';

@@ -1,4 +1,4 @@
-import { Glyph, stageColour } from '@/ui/glyphs';
+import { Glyph, stageColour } from '@/ui/drawings/glyphs';
 import type { RoomUnit } from '../../views/room';
 
 /** Eggs are set by a fixed pattern, so that a picture of the same unit is the same picture. */

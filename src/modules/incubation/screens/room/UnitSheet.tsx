@@ -17,7 +17,7 @@ import { EntryList } from '@/modules/records/screens/EntryList';
 import type { SheetEntry } from '@/modules/records/views/ledger';
 import type { Check } from '@/server/stock/checks';
 import type { LivingHolding } from '@/server/stock/livingStock';
-import { Glyph } from '@/ui/glyphs';
+import { Glyph } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
