@@ -1,14 +1,14 @@
 import type { Sex } from './parseFish';
 
-/** How a run of adults was taken. */
+/** How a run of adults was taken; `stands`: it fishes by itself, and the fish wait in it. */
 export const catchMeans = [
-  { id: 'trap', name: 'trap or ladder' },
-  { id: 'lift', name: 'fish lift' },
-  { id: 'net', name: 'gill net' },
-  { id: 'seine', name: 'seine or hand net' },
-  { id: 'electric', name: 'electro-catching' },
-  { id: 'line', name: 'rod and line' },
-  { id: 'other', name: 'another way' },
+  { id: 'trap', name: 'trap or ladder', stands: true },
+  { id: 'lift', name: 'fish lift', stands: false },
+  { id: 'net', name: 'gill net', stands: true },
+  { id: 'seine', name: 'seine or hand net', stands: false },
+  { id: 'electric', name: 'electro-catching', stands: false },
+  { id: 'line', name: 'rod and line', stands: false },
+  { id: 'other', name: 'another way', stands: false },
 ] as const;
 export type CatchMeans = (typeof catchMeans)[number]['id'];
 export const catchMeansIds = catchMeans.map((m) => m.id) as [CatchMeans, ...CatchMeans[]];

@@ -55,6 +55,9 @@ test('more than came of a sex comes out of those not sexed; beyond them it is re
 test('a long night in the net is said, not refused', async () => {
   expect((await arrive({ soakHours: 2 })).warning).toBeUndefined();
   expect((await arrive({ soakHours: 11 })).warning).toContain('11 hours');
+  // Fished by hand: no fish waits in it, the hours tell the effort.
+  expect((await arrive({ means: 'electric', effortHours: 11 })).warning).toBeUndefined();
+  expect((await refusal(arrive({ means: 'electric', effortHours: 2000 }))).path).toBe('effortHours');
 });
 
 test('donors tagged out of a batch are brood fish of their own, wild, from where it came', async () => {

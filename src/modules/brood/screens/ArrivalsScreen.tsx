@@ -136,6 +136,7 @@ function Pace({ view }: { view: ArrivalsView }) {
 function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOpen: (what: 'sort' | 'tag') => void }) {
   const { timeZone, now } = useSession();
   const long = b.soakHours !== null && b.soakHours > thresholds.soakHours.value;
+  const hours = b.effortHours ?? b.soakHours;
   const waits = b.waits ? sumOf(b.waits) : 0;
   const came = sumOf(b.came);
   const ended = fates
@@ -157,7 +158,10 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
         )}
       </div>
       <p>
-        {grouped(came)} came <span className="text-soft">({bySex(b.came)})</span>
+        {grouped(came)} came{' '}
+        <span className="text-soft">
+          ({bySex(b.came)}){hours !== null && `, ${figures(came / hours, 2)} an hour`}
+        </span>
         {b.waits ? (
           <>
             , <b className={waits > 0 ? 'text-deep' : ''}>{waits > 0 ? `${grouped(waits)} wait` : 'all are sorted'}</b>

@@ -34,6 +34,7 @@ describe('runs and their ends', () => {
     means: 'net',
     place: 'Lake Ivarre',
     soakHours: null,
+    effortHours: null,
     unit: 'H1',
     ...over,
   });
@@ -90,7 +91,9 @@ describe('runs and their ends', () => {
       }),
     );
     const run = document.querySelector('[data-run]') as HTMLElement;
-    expect(run.textContent).toContain('19 came (6 females, 11 males, 2 not sexed), 10 wait (6 females, 4 males)');
+    expect(run.textContent).toContain(
+      '19 came (6 females, 11 males, 2 not sexed), 2 an hour, 10 wait (6 females, 4 males)',
+    );
     expect(run.textContent).toContain('wait 10, returned to the wild 7, died 2');
     expect(run.textContent).toContain('9.5 hours in the net, above 4');
   });

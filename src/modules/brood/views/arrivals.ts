@@ -14,6 +14,8 @@ export type ArrivalBatch = BatchState & {
   means: string;
   place: string;
   soakHours: number | null;
+  /** Hours fished, where people did. */
+  effortHours: number | null;
   unit: string;
 };
 export type KillRate = {
@@ -121,7 +123,7 @@ async function arrivalEntries(db: Db, siteId: number, species: string) {
   }[];
   return new Map(
     rows.map((r) => {
-      const i = fromJson<{ means: string; place: string; soakHours?: number }>(r.intent);
+      const i = fromJson<{ means: string; place: string; soakHours?: number; effortHours?: number }>(r.intent);
       return [
         r.id,
         {
@@ -130,6 +132,7 @@ async function arrivalEntries(db: Db, siteId: number, species: string) {
           means: i.means,
           place: i.place,
           soakHours: i.soakHours ?? null,
+          effortHours: i.effortHours ?? null,
           unit: r.unit ?? '',
         },
       ];

@@ -20,6 +20,8 @@ export const arrive = defineAct({
       place: z.string().trim().max(120, 'is too long').default(''),
       /** Hours that the net or trap had stood. */
       soakHours: positive.max(24 * 14, 'is more than two weeks').optional(),
+      /** Hours fished, where people did: with the catch, how thick the run was. */
+      effortHours: positive.max(24 * 14, 'is more than two weeks').optional(),
       unit: z.number().int(),
       females: count.default(0),
       males: count.default(0),

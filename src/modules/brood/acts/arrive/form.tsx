@@ -23,6 +23,7 @@ type Arrival = {
   means: CatchMeans;
   place: string;
   soakHours: number;
+  effortHours: number;
   unit: number;
   females: number;
   males: number;
@@ -49,7 +50,10 @@ export function ArriveForm({
   const event = useEventFields();
   const [means, setMeans] = useState<CatchMeans>(original?.means ?? 'trap');
   const [place, setPlace] = useState(original?.place ?? '');
-  const [soak, setSoak] = useState(original?.soakHours ? numberText(original.soakHours, locale) : '');
+  const [soak, setSoak] = useState(() => {
+    const first = original?.soakHours ?? original?.effortHours;
+    return first ? numberText(first, locale) : '';
+  });
   const [unit, setUnit] = useState(original?.unit ? String(original.unit) : '');
   const [counts, setCounts] = useState({
     female: original ? String(original.females) : '',
@@ -63,6 +67,8 @@ export function ArriveForm({
     male: wholeOf(counts.male, locale),
     unknown: wholeOf(counts.unknown, locale),
   };
+  const stands = catchMeans.find((m) => m.id === means)?.stands ?? false;
+  const gone = original ? null : undefined;
   const total = (n.female.value ?? 0) + (n.male.value ?? 0) + (n.unknown.value ?? 0);
   const hours = decimalOf(soak, locale);
   const marked = readOwn(own);
@@ -84,7 +90,8 @@ export function ArriveForm({
             species: species?.id ?? original?.species ?? null,
             means,
             place,
-            soakHours: hours.value ?? (original ? null : undefined),
+            soakHours: (stands ? hours.value : null) ?? gone,
+            effortHours: (stands ? null : hours.value) ?? gone,
             unit: Number(unit),
             females: n.female.value ?? 0,
             males: n.male.value ?? 0,
@@ -138,13 +145,13 @@ export function ArriveForm({
         />
         <NumberInput label="Of these dead" value={dead} onChange={setDead} error={deadN.error ?? act.errorOn('dead')} />
         <TextField
-          label="Hours in it"
+          label={stands ? 'Hours in it' : 'Hours fished'}
           inputMode="decimal"
           value={soak}
           onChange={setSoak}
-          error={hours.error ?? act.errorOn('soakHours')}
+          error={hours.error ?? act.errorOn(stands ? 'soakHours' : 'effortHours')}
           className="col-span-2"
-          hint="How long net or trap had stood"
+          hint={stands ? 'How long net or trap had stood' : 'With the catch they say how thick the run was'}
         />
       </div>
       <TextField
