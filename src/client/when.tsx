@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { Choice } from '@/ui/Choice';
+import { Fold } from '@/ui/Fold';
 import { TextField } from '@/ui/fields';
 import { useCorrecting } from './act/correcting';
 import { DayInput, TimeInput } from './DayField';
@@ -113,14 +114,17 @@ export function useEventFields() {
     } as Record<string, unknown>,
     reset: () => setNote(''),
     view: (error?: string | null) => (
-      <details className="text-body" open={(!untouched && when.mode !== 'now') || Boolean(error) || undefined}>
-        <summary className="link cursor-pointer">{said}</summary>
+      <Fold
+        className="text-body"
+        open={(!untouched && when.mode !== 'now') || Boolean(error) || undefined}
+        title={<span className="link">{said}</span>}
+      >
         <div className="mt-2 flex flex-col gap-2">
           <WhenInput value={when} onChange={setWhen} error={error ?? read.error} />
           <TextField label="Measured by" placeholder={s.name} value={measuredBy} onChange={setMeasuredBy} />
           <TextField label="Note" value={note} onChange={setNote} />
         </div>
-      </details>
+      </Fold>
     ),
   };
 }

@@ -6,6 +6,7 @@ import { deformities, deformityName } from '@/core/brood/deformities';
 import { decimals, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { DeformityDrawing } from '@/ui/drawings/deformityDrawings';
+import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import type { DeformityView, ParentRate } from '../views/deformities';
@@ -96,8 +97,7 @@ export function DeformitiesScreen({
           </div>
         </>
       )}
-      <details className="mt-6 max-w-[60rem]" open={!last}>
-        <summary className="cursor-pointer font-bold">What is called what</summary>
+      <Fold className="mt-6 max-w-[60rem]" open={!last} title={<span className="font-bold">What is called what</span>}>
         <ul className="mt-2 grid grid-cols-3 gap-x-6 gap-y-2 max-lg:grid-cols-2 max-sm:grid-cols-1">
           {deformities.map((d) => (
             <li key={d.id} className="flex items-center gap-3">
@@ -113,7 +113,7 @@ export function DeformitiesScreen({
           Some fish are deformed from birth and nobody’s handling made them so; heat, shocks and feed without its
           vitamins or phosphorus make others. What parents make comes back in all their lots, also in other water.
         </p>
-      </details>
+      </Fold>
     </section>
   );
 }

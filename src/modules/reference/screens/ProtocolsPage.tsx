@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { figures } from '@/core/quantities/format';
 import { type Protocol, protocolKinds, protocolKindWords } from '@/core/spawning/protocol';
 import { Button } from '@/ui/Button';
+import { Fold } from '@/ui/Fold';
 import type { ProtocolInForce } from '../views/reference';
 import { ProtocolForm } from './ProtocolForm';
 
@@ -23,14 +24,20 @@ export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInFor
           <section key={kind} className="mb-5">
             <h2 className="border-b-2 border-deep/40 pb-0.5">{protocolKindWords[kind]}</h2>
             {own.map((p) => (
-              <details key={p.id} className="border-b border-rule py-1.5" data-protocol={p.id}>
-                <summary className="cursor-pointer">
-                  <b>{p.name}</b>{' '}
-                  <span className="text-soft">
-                    {p.fits}
-                    {p.version > 0 ? `; this hatchery’s version ${p.version}` : ''}
-                  </span>
-                </summary>
+              <Fold
+                key={p.id}
+                className="border-b border-rule py-1.5"
+                data-protocol={p.id}
+                title={
+                  <>
+                    <b>{p.name}</b>{' '}
+                    <span className="text-soft">
+                      {p.fits}
+                      {p.version > 0 ? `; this hatchery’s version ${p.version}` : ''}
+                    </span>
+                  </>
+                }
+              >
                 <div className="mt-2 ml-4">
                   <Steps p={p} />
                   {p.materials.length > 0 && (
@@ -78,7 +85,7 @@ export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInFor
                     </div>
                   )}
                 </div>
-              </details>
+              </Fold>
             ))}
           </section>
         );

@@ -1,3 +1,4 @@
+import { Fold } from '@/ui/Fold';
 import { Table } from '@/ui/Table';
 import type { ActShown } from '../views/actsView';
 
@@ -23,15 +24,21 @@ export function ActsScreen({ acts }: { acts: readonly ActShown[] }) {
         . Probes report with a key of their own to <code className="font-mono">POST /api/readings</code>.
       </p>
       {acts.map((a) => (
-        <details key={a.type} className="border-b border-rule py-1.5" data-act={a.type}>
-          <summary className="cursor-pointer">
-            <b>{a.title}</b> <code className="font-mono text-soft">{a.type}</code>
-            <span className="quiet">
-              {' '}
-              by {a.by.join(', ')}
-              {a.proposes.length > 0 && `; proposed by ${a.proposes.join(', ')}`}
-            </span>
-          </summary>
+        <Fold
+          key={a.type}
+          className="border-b border-rule py-1.5"
+          data-act={a.type}
+          title={
+            <>
+              <b>{a.title}</b> <code className="font-mono text-soft">{a.type}</code>
+              <span className="quiet">
+                {' '}
+                by {a.by.join(', ')}
+                {a.proposes.length > 0 && `; proposed by ${a.proposes.join(', ')}`}
+              </span>
+            </>
+          }
+        >
           <Table className="mt-2 mb-2">
             <thead>
               <tr>
@@ -54,7 +61,7 @@ export function ActsScreen({ acts }: { acts: readonly ActShown[] }) {
             <p className="mb-1">May ask: {a.questions.map((q) => `${q.id} (${q.answers.join(', ')})`).join('; ')}.</p>
           )}
           {a.entries.length > 0 && <p className="quiet mb-1">In the ledger: {a.entries.join(', ')}.</p>}
-        </details>
+        </Fold>
       ))}
     </div>
   );

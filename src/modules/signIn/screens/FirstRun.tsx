@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { takesEggs } from '@/core/units/unitKinds';
 import { Button } from '@/ui/Button';
 import { Mark } from '@/ui/drawings/glyphs';
+import { Fold } from '@/ui/Fold';
 import { TextField } from '@/ui/fields';
 import { months } from '@/ui/months';
 import { SelectField } from '@/ui/SelectField';
@@ -144,14 +145,16 @@ export function FirstRun({ zones, species }: { zones: string[]; species: readonl
           hint="At least 10 characters"
           autoComplete="new-password"
         />
-        <details
+        <Fold
           className="col-span-2 max-sm:col-span-1"
           open={Boolean(on('timeZone') ?? on('lotPattern')) || undefined}
+          title={
+            <span className="link">
+              Time zone {v.timeZone || 'not known'}, lots named like {example}, seasons from{' '}
+              {months[Number(v.seasonStartsMonth) - 1]}
+            </span>
+          }
         >
-          <summary className="link cursor-pointer">
-            Time zone {v.timeZone || 'not known'}, lots named like {example}, seasons from{' '}
-            {months[Number(v.seasonStartsMonth) - 1]}
-          </summary>
           <div className="mt-3 grid grid-cols-2 gap-4 max-sm:grid-cols-1">
             <SelectField
               label="Time zone"
@@ -178,7 +181,7 @@ export function FirstRun({ zones, species }: { zones: string[]; species: readonl
               hint={`Like ${example}. Known are {code}, {yy}, {yyyy}, {season}, {nn}`}
             />
           </div>
-        </details>
+        </Fold>
         <div className="col-span-2 flex items-center gap-4 max-sm:col-span-1">
           <Button kind="main" type="submit" disabled={busy}>
             Begin

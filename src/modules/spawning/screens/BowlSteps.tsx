@@ -10,6 +10,7 @@ import { progressOf, protocolKindWords, type StepState } from '@/core/spawning/p
 import { clock } from '@/core/time/localDay';
 import { stampStep } from '@/modules/spawning/acts/step/act';
 import { Button } from '@/ui/Button';
+import { Fold } from '@/ui/Fold';
 import { Input } from '@/ui/Input';
 import type { DayBowl, DayView } from '../views/day';
 import { countdown } from './span';
@@ -40,14 +41,13 @@ export function BowlSteps({ view, bowl, now }: { view: DayView; bowl: DayBowl; n
               ))}
             </ol>
             {p.cautions.length > 0 && (
-              <details className="mt-1 text-small text-careful">
-                <summary className="cursor-pointer">Cautions</summary>
+              <Fold className="mt-1 text-small text-careful" title={<>Cautions</>}>
                 <ul>
                   {p.cautions.map((c) => (
                     <li key={c}>{c}</li>
                   ))}
                 </ul>
-              </details>
+              </Fold>
             )}
           </section>
         );

@@ -6,6 +6,7 @@ import { decimals } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { Button } from '@/ui/Button';
 import { Tick } from '@/ui/Checkbox';
+import { Fold } from '@/ui/Fold';
 import { Table } from '@/ui/Table';
 import type { ProgrammeTake, ProgrammeView } from '../../views/programme';
 import { temperatureStep } from './temperatureStep';
@@ -85,8 +86,7 @@ export function Together({
   };
   const shown = answer?.of === key ? answer.o : null;
   return (
-    <details className="mt-3 text-body" data-testid="together">
-      <summary className="cursor-pointer font-bold">Bring takes together</summary>
+    <Fold className="mt-3 text-body" data-testid="together" title={<b>Bring takes together</b>}>
       <p className="quiet mt-1">
         {lot} and which others, to be {stageName} together
         {at === null ? ' on the day that changes their waters least' : ` on ${dayMonth(at, timeZone, now)}`}? Each needs
@@ -139,6 +139,6 @@ export function Together({
           </p>
         </>
       )}
-    </details>
+    </Fold>
   );
 }

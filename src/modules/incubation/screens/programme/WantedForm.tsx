@@ -2,9 +2,11 @@ import { DayInput } from '@/client/DayField';
 import { DecimalInput, MeasureInput } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { degrees, degreesApart } from '@/core/quantities/format';
+import { readerUnit } from '@/core/quantities/reader';
 import { dayMonth, isoDay } from '@/core/time/localDay';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
+import { Fold } from '@/ui/Fold';
 import { Field } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import type { ProgrammeView } from '../../views/programme';
@@ -92,7 +94,11 @@ export function WantedForm({
           )}
         </>
       ) : (
-        <DecimalInput label="Degrees above it" {...field('offset')} hint="below it: with a minus" />
+        <DecimalInput
+          label={`${readerUnit('temperature', us)} above it`}
+          {...field('offset')}
+          hint="below it: with a minus"
+        />
       )}
       <SelectField
         label={byDate ? 'Water as it comes' : 'The water to follow'}
@@ -106,17 +112,21 @@ export function WantedForm({
         <DecimalInput label="Heat, kW" {...field('heat')} />
         <DecimalInput label="Chill, kW" {...field('chill')} />
       </div>
-      <details className="text-body">
-        <summary className="link cursor-pointer">
-          limits: {degrees(limits.low, us)} to {degrees(limits.high, us)}, {degreesApart(limits.maxStepPerDay, us)} a
-          day
-        </summary>
+      <Fold
+        className="text-body"
+        title={
+          <span className="link">
+            limits: {degrees(limits.low, us)} to {degrees(limits.high, us)}, {degreesApart(limits.maxStepPerDay, us)} a
+            day
+          </span>
+        }
+      >
         <div className="mt-2 grid grid-cols-3 gap-2">
           <MeasureInput label="Lowest" dimension="temperature" {...field('low')} />
           <MeasureInput label="Highest" dimension="temperature" {...field('high')} />
-          <DecimalInput label="°C a day" {...field('step')} />
+          <DecimalInput label={`${readerUnit('temperature', us)} a day`} {...field('step')} />
         </div>
-      </details>
+      </Fold>
       <div className="flex items-center gap-2">
         <Button kind="main" type="submit" disabled={working || !lot || !wanted.readable || (byDate && !wanted.to)}>
           {byDate ? 'Find the cheapest' : 'Draw it'}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { decimalOf, measureOf, numberText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
+import { celsiusApart } from '@/core/quantities/reader';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import type { ProgrammeView } from '../../views/programme';
 import { turn } from './turns';
@@ -27,7 +28,8 @@ export type Typed = {
 
 /** What is wanted of a water: as typed, and as read with what the lot bears and the plant has. */
 export function useWanted(view: ProgrammeView) {
-  const { locale, timeZone } = useSession();
+  const { locale, timeZone, units } = useSession();
+  const us = units === 'us';
   const unit = useShown();
   const { running } = view;
   const lotOf = (id: string) => view.lots.find((l) => String(l.id) === id) ?? null;
@@ -61,6 +63,7 @@ export function useWanted(view: ProgrammeView) {
   const day = typed.date || (predicted === null ? '' : isoDay(predicted, timeZone));
   const number = (text: string) => decimalOf(text, locale);
   const temperature = (text: string) => measureOf(text, 'temperature', unit('temperature'), locale);
+  const step = number(typed.step).value;
   const litres = measureOf(typed.flow, 'flow', unit('flow'), locale);
   const [heat, chill] = [number(typed.heat).value, number(typed.chill).value];
   const to = day ? startOfDay(day, timeZone) + DAY : null;
@@ -76,11 +79,11 @@ export function useWanted(view: ProgrammeView) {
     /** The window in which the stage is wanted. */
     to,
     from: to === null ? null : to - Math.max(1, number(typed.days).value ?? 1) * DAY,
-    offset: number(typed.offset).value ?? 0,
+    offset: celsiusApart(number(typed.offset).value ?? 0, us),
     limits: {
       low: temperature(typed.low).value ?? lot?.limits.low ?? 0,
       high: temperature(typed.high).value ?? lot?.limits.high ?? 20,
-      maxStepPerDay: number(typed.step).value ?? lot?.limits.maxStepPerDay ?? 1,
+      maxStepPerDay: step === null ? (lot?.limits.maxStepPerDay ?? 1) : celsiusApart(step, us),
     },
     plant: {
       flowLPerMin: litres.value ?? 0,
