@@ -3,18 +3,23 @@
 import { Pencil, X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button } from '../Button';
+import { Calendar } from '../Calendar';
 import { Checkbox, Tick } from '../Checkbox';
 import { Choice } from '../Choice';
 import { Caution } from '../caution';
 import { Dialog, StayOrGo } from '../Dialog';
 import { Glyph } from '../drawings/glyphs';
+import { Fold } from '../Fold';
 import { TextField } from '../fields';
+import { HowTo } from '../HowTo';
 import { Input, TextArea } from '../Input';
 import { Menu, MenuItem, MenuRule } from '../Menu';
 import { Doubtful } from '../number';
+import { type Row, Rows } from '../Rows';
 import { SelectField } from '../SelectField';
 import { Table } from '../Table';
 import { Term } from '../Term';
+import { type ToastShown, Toasts } from '../Toast';
 import { Toggle } from '../Toggle';
 
 const sizes = ['text-figure', 'text-title', 'text-lead', 'text-body', 'text-small', 'text-mark'] as const;
@@ -73,6 +78,12 @@ function Parts({ theme }: { theme: string }) {
   const [unit, setUnit] = useState<string>('');
   const [on, setOn] = useState(true);
   const [asks, setAsks] = useState(false);
+  const [day, setDay] = useState('2031-04-14');
+  const [toasts, setToasts] = useState<ToastShown[]>([]);
+  const [lines, setLines] = useState<Row[]>([
+    { what: 'temperature', low: '4', stage: few[0]!.value, watched: 'yes' },
+    { what: 'oxygen', low: '', stage: few[1]!.value },
+  ]);
   return (
     <>
       <Part name="Type">
@@ -190,6 +201,46 @@ function Parts({ theme }: { theme: string }) {
             ))}
           </tbody>
         </Table>
+      </Part>
+      <Part name="Lines">
+        <div className="w-full max-w-[34rem]">
+          <Rows
+            label={`Limits, ${theme}`}
+            one="limit"
+            columns={[
+              { key: 'what', label: 'of what' },
+              { key: 'low', label: 'lowest', kind: 'figures', width: '5rem' },
+              { key: 'stage', label: 'stage', kind: 'one', options: few, width: '8rem' },
+              { key: 'watched', label: 'watched', kind: 'yes', width: '4rem' },
+            ]}
+            rows={lines}
+            onChange={setLines}
+            errors={{ '1.low': 'is missing' }}
+          />
+        </div>
+      </Part>
+      <Part name="A month">
+        <Calendar
+          label={`Choose a day, ${theme}`}
+          day={day}
+          today="2031-04-14"
+          last="2031-04-20"
+          mondayFirst
+          onChange={setDay}
+        />
+        <span>{day}</span>
+      </Part>
+      <Part name="Folded away">
+        <Fold title="Cautions">
+          <p>Below its name until it is wanted.</p>
+        </Fold>
+        <HowTo card="sexes" />
+      </Part>
+      <Part name="Recorded">
+        <Button onClick={() => setToasts([{ id: 'a', title: 'J3 holds 12 340 ±410 eggs', body: 'As expected.' }])}>
+          Record
+        </Button>
+        <Toasts list={toasts} onGone={() => setToasts([])} />
       </Part>
       <Part name="Caution">
         <Caution>Iodophor on eyes and skin: gloves and goggles; by the label and local law.</Caution>

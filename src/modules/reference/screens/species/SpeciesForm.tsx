@@ -12,6 +12,7 @@ import { type Row, Rows } from '@/ui/Rows';
 import { SelectField } from '@/ui/SelectField';
 import { saveSpecies } from '../../acts/saveSpecies/act';
 import { ModelFields } from '../ModelFields';
+import { idOfWords } from '../protocolText';
 import type { Typed } from '../valueForm';
 import { ModelPlot } from './ModelPlot';
 import {
@@ -63,7 +64,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
   });
   const [why, setWhy] = useState('');
   const shown = useMemo(() => {
-    const head = fresh ? { ...typed.head, id: idOf(typed.head.name ?? '', taken, 34).toLowerCase() } : typed.head;
+    const head = fresh ? { ...typed.head, id: idOfWords(typed.head.name ?? '', taken) } : typed.head;
     return readSpecies({ ...typed, head }, base, locale);
   }, [typed, base, locale, fresh, taken]);
   const faults = Object.entries(shown.faults);

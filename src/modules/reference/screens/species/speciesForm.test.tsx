@@ -69,7 +69,7 @@ test('a copy wants a name and a code of its own, and goes as a new one', async (
   await user.click(screen.getByRole('button', { name: 'Add the species' }));
   expect(onlySent()).toMatchObject({
     type: 'species.save',
-    payload: { fresh: true, content: { id: 'arcticcharours', code: 'AO', name: 'Arctic char, ours' } },
+    payload: { fresh: true, content: { id: 'arctic-char-ours', code: 'AO', name: 'Arctic char, ours' } },
   });
 });
 
