@@ -42,6 +42,8 @@ export type SpeciesOption = {
   id: string;
   name: string;
   stages: { id: string; name: string; station: Station }[];
+  /** What its eggs and larvae bear at once when the water changes, °C. */
+  stepCelsius?: number | null;
   /** Kept here: such stand first. */
   kept?: boolean;
 };

@@ -39,6 +39,7 @@ export function entry(kind: string, payload: Record<string, unknown>, holdings: 
         id: 'arctic-char',
         name: 'Arctic char',
         kept: true,
+        stepCelsius: 1,
         stages: [
           { id: 'egg', name: 'eggs', station: 'eggs' },
           { id: 'fry', name: 'fry', station: 'fry' },

@@ -93,3 +93,27 @@ test('a release into a water far off is asked about, and says how to temper', as
   await h.send('release.record', { ...release, waterCelsius: 13 });
   await h.send('release.record', release);
 });
+
+test('what comes into a water far off is asked about; both temperatures stay with the entry', async () => {
+  await h.send('temperature.record', { sensor: h.sensor, celsius: 5 });
+  const eggs = {
+    account: 'arrived',
+    species: 'arctic-char',
+    stage: 'egg',
+    unit: h.units.J3!,
+    measured: { method: 'counted', number: 8000 },
+    origin: 'Aurel station',
+    fertilisedAt: h.clock.now - 40 * 86_400_000,
+  };
+  const asked = await refusal(h.send('stock.bring', { ...eggs, cameCelsius: 9 }));
+  expect(asked).toMatchObject({ code: 'tempered', path: 'cameCelsius' });
+  expect(asked.message).toMatch(/The water in which they came stands at 9\.0 °C and J3 at 5\.0 °C/);
+  expect((await refusal(h.send('stock.bring', { ...eggs, cameCelsius: 48 }))).path).toBe('cameCelsius');
+  expect(await h.number('J3')).toBe(0);
+  await h.send('stock.bring', { ...eggs, cameCelsius: 9, tempered: 'tempered' });
+  const entry = (await h.db('entry').where({ kind: 'arrival' }).first('intent')) as { intent: string };
+  expect(JSON.parse(entry.intent)).toMatchObject({ cameCelsius: 9, unitCelsius: 5 });
+  // Near enough, or not said: nothing is asked.
+  await h.send('stock.bring', { ...eggs, unit: h.units.J4!, cameCelsius: 8 });
+  await h.send('stock.bring', { ...eggs, unit: h.units.R1! });
+});

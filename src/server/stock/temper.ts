@@ -1,6 +1,7 @@
 import { run } from '@/core/calculation';
 import { degrees, degreesApart } from '@/core/quantities/format';
 import { stepBorne } from '@/core/species/life';
+import { type Species, stageOf } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { temper } from '@/core/water/mixing';
 import { answered, ask, type Context } from '@/server/context';
@@ -35,6 +36,26 @@ export async function askTempered(c: Context, from: Standing, to: UnitRow, at: n
   const [here, there] = [await celsiusOf(c, from.unit.id, at), await celsiusOf(c, to.id, at)];
   if (here === null || there === null) return;
   await askOfSteps(c, { name: from.unit.name, celsius: here }, { name: to.name, celsius: there }, most, path);
+}
+
+/**
+ * Eggs or fish that come from elsewhere into a water further off than they bear at once.
+ * @returns the temperature of the unit's water; null where it was not read within a day
+ */
+export async function askTemperedIn(
+  c: Context,
+  came: { species: Species; stage: string; celsius: number },
+  to: UnitRow,
+  at: number,
+): Promise<number | null> {
+  const there = await celsiusOf(c, to.id, at);
+  if (there === null || answered(c, tempered)) return there;
+  const { station } = stageOf(came.species, came.stage);
+  const young = station === 'eggs' || station === 'yolksac';
+  const most = (young ? stepBorne(came.species) : null) ?? thresholds.releaseStep.value;
+  const from = { name: 'The water in which they came', celsius: came.celsius };
+  await askOfSteps(c, from, { name: to.name, celsius: there }, most, 'cameCelsius');
+  return there;
 }
 
 /** Fish that are let go into a water further off than they bear at once, where both are known. */

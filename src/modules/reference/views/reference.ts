@@ -1,4 +1,5 @@
 import { protocolKindWords } from '@/core/spawning/protocol';
+import { stepBorne } from '@/core/species/life';
 import { provenances } from '@/core/species/provenances';
 import type { Species, Stage } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
@@ -14,6 +15,8 @@ export type SpeciesListed = {
   id: string;
   name: string;
   stages: Pick<Stage, 'id' | 'name' | 'station'>[];
+  /** What its eggs and larvae bear at once when the water changes, °C. */
+  stepCelsius: number | null;
   /** This hatchery has, or had, fish or lots of it. */
   kept: boolean;
 };
@@ -26,6 +29,7 @@ export async function speciesList(db: Db, siteId: number): Promise<SpeciesListed
       id: s.id,
       name: s.name,
       stages: s.stages.map((x) => ({ id: x.id, name: x.name, station: x.station })),
+      stepCelsius: stepBorne(s),
       kept: kept.has(s.id),
     }))
     .sort((a, b) => Number(b.kept) - Number(a.kept) || a.name.localeCompare(b.name));

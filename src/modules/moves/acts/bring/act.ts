@@ -5,7 +5,7 @@ import { eventFields } from '@/server/act/event';
 import { lotName } from '@/server/act/inputs';
 import type { Said } from '@/server/act/results';
 import { cameInto } from '@/server/act/words';
-import { loadQuestions } from '@/server/questions';
+import { loadQuestions, tempered } from '@/server/questions';
 
 /** Opening stock, and eggs or fish bought or brought: they come with an origin instead of parents. */
 export const bringStock = defineAct({
@@ -22,9 +22,11 @@ export const bringStock = defineAct({
     measured: measurement,
     origin: z.string().trim().max(120, 'is too long').default(''),
     fertilisedAt: z.number().int().optional(),
+    /** The water in which they came, before anything was mixed into it. */
+    cameCelsius: z.number().min(-2, 'is colder than water gets').max(40, 'is hotter than they bear').optional(),
   }),
   result: returns<{ lotId: number; lot: string } & Said>(),
-  questions: [...loadQuestions],
+  questions: [...loadQuestions, tempered],
   kinds: {
     opening: { word: 'opening stock', says: cameInto },
     arrival: { word: 'arrival', says: cameInto },

@@ -7,6 +7,7 @@ import { warnLoads } from '@/server/stock/loads';
 import { newLot, nextId } from '@/server/stock/lots';
 import { said } from '@/server/stock/said';
 import { unitById } from '@/server/stock/standing';
+import { askTemperedIn } from '@/server/stock/temper';
 import { usualCv } from '@/server/stock/usualScatter';
 import { eventOf } from '@/server/when';
 import { bringStock } from './act';
@@ -25,6 +26,11 @@ export const decision = decides(bringStock, async (c, p) => {
   if (number.number === 0)
     throw new ActRefused('none', 'That makes no animals at all.', 'measured', 'Check the figures.');
   await warnLoads(c, [{ unit, adds: number.number, species: species.id, stage: p.stage }], 'unit');
+  // Both temperatures stay with the entry: a loss in the days after is looked up by them.
+  const unitCelsius =
+    p.cameCelsius === undefined
+      ? null
+      : await askTemperedIn(c, { species, stage: p.stage, celsius: p.cameCelsius }, unit, event.at);
   const lot = await newLot(c, { species, at: event.at, name: p.lotName, fertilisedAt: p.fertilisedAt ?? null });
   const family = await nextId(c, 'family');
   await c.trx('family').insert({
@@ -40,7 +46,7 @@ export const decision = decides(bringStock, async (c, p) => {
       kind: p.account === 'opening' ? 'opening' : 'arrival',
       ...event,
       replacesSeq: c.replacing?.seq,
-      intent: p,
+      intent: unitCelsius === null ? p : { ...p, unitCelsius },
       acts: [
         {
           act: 'bring',

@@ -6,9 +6,10 @@ import { formsOf } from '@/client/act/actForms';
 import { useCorrecting, useOriginal } from '@/client/act/correcting';
 import { useAct } from '@/client/act/useAct';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
-import { decimalOf, numberText } from '@/client/inputs';
+import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
 import { useSession } from '@/client/session';
+import { Tempering } from '@/client/Tempering';
 import { useNewLot } from '@/client/useNewLot';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
@@ -26,6 +27,7 @@ type BringEntry = {
   measured: MeasurementInput;
   origin: string;
   fertilisedAt: number;
+  cameCelsius: number;
 };
 
 /** Opening stock, and eggs or fish bought or brought. */
@@ -52,8 +54,28 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const firstAge =
     original?.fertilisedAt === undefined ? '' : numberText((came - original.fertilisedAt) / DAY_MS, locale, 4);
   const [age, setAge] = useState(firstAge);
+  const shown = useShown();
+  const [bag, setBag] = useState(
+    original?.cameCelsius === undefined
+      ? ''
+      : measureText(original.cameCelsius, 'temperature', shown('temperature'), locale),
+  );
+  const celsius = measureOf(bag, 'temperature', shown('temperature'), locale);
   const m = many.read();
   const days = decimalOf(age, locale);
+  // Eggs and larvae whose water is further from the unit's than they bear at once.
+  const there = places.find((p) => String(p.id) === lot.unit)?.celsius;
+  const station = stages.find((s) => s.id === stage)?.station;
+  const most =
+    station === 'eggs' || station === 'yolksac' ? species.find((s) => s.id === lot.kind)?.stepCelsius : undefined;
+  const apart =
+    account === 'arrived' &&
+    celsius.value !== null &&
+    there !== undefined &&
+    most &&
+    Math.abs(celsius.value - there) > most
+      ? { from: celsius.value, to: there, most }
+      : null;
   return (
     <ActForm
       act={act}
@@ -67,6 +89,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
             stage,
             measured: m === 'all' ? null : m,
             origin,
+            ...(celsius.value === null ? (original ? { cameCelsius: null } : {}) : { cameCelsius: celsius.value }),
             ...(original && age === firstAge
               ? {}
               : days.value === null
@@ -80,7 +103,13 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
         );
       }}
       label="Record"
-      needs={[...lot.needs, !stage && 'a stage', (!m || m === 'all') && 'the number', days.error && 'the age']}
+      needs={[
+        ...lot.needs,
+        !stage && 'a stage',
+        (!m || m === 'all') && 'the number',
+        days.error && 'the age',
+        celsius.error && 'the temperature',
+      ]}
     >
       <Choice
         label="They were"
@@ -120,6 +149,17 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
           error={act.errorOn('fertilisedAt') ?? days.error}
         />
       )}
+      {account === 'arrived' && (
+        <MeasureInput
+          label="Temperature of the water they came in"
+          dimension="temperature"
+          value={bag}
+          onChange={setBag}
+          error={act.errorOn('cameCelsius')}
+          hint="Before anything is mixed in: both temperatures stay with the entry"
+        />
+      )}
+      {apart && <Tempering key={lot.unit} {...apart} />}
       {lot.nameField}
       {account === 'arrived' && (
         <Caution>
