@@ -1,3 +1,4 @@
+import { fromJson } from '@/store/books/rows';
 import { HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 
@@ -112,7 +113,7 @@ test('what comes into a water far off is asked about; both temperatures stay wit
   expect(await h.number('J3')).toBe(0);
   await h.send('stock.bring', { ...eggs, cameCelsius: 9, tempered: 'tempered' });
   const entry = (await h.db('entry').where({ kind: 'arrival' }).first('intent')) as { intent: string };
-  expect(JSON.parse(entry.intent)).toMatchObject({ cameCelsius: 9, unitCelsius: 5 });
+  expect(fromJson(entry.intent)).toMatchObject({ cameCelsius: 9, unitCelsius: 5 });
   // Near enough, or not said: nothing is asked.
   await h.send('stock.bring', { ...eggs, unit: h.units.J4!, cameCelsius: 8 });
   await h.send('stock.bring', { ...eggs, unit: h.units.R1! });
