@@ -79,7 +79,7 @@ test('at twenty dates every band has the number that the books have for its lot,
 
 test('three jars poured from one take are as unsure together as the take, not as three counts', async () => {
   const f = await river();
-  const lot = f.bands.find((b) => b.points[0]!.stages.egg === 61_500)!;
+  const lot = f.bands.find((b) => b.points[0]!.stages.eggs === 61_500)!;
   const takeSd = lot.points[0]!.sd;
   expect(takeSd).toBeCloseTo(5216.7 / 1.959964, -1);
   // Poured out, nothing was measured anew: the doubt is the same. Picks are counted and take none away.
@@ -94,16 +94,16 @@ test('stages change in parts; every point’s stages make up its number', async 
   const f = await river();
   for (const b of f.bands)
     for (const p of b.points) expect(Object.values(p.stages).reduce((s, n) => s + n, 0)).toBe(p.number);
-  const lot = f.bands.find((b) => b.points[0]!.stages.egg)!;
+  const lot = f.bands.find((b) => b.points[0]!.stages.eggs)!;
   const part = lot.points.find((p) => p.stages.yolksac)!;
   expect(part.stages.yolksac).toBe(9000);
-  expect(part.stages.egg).toBeGreaterThan(40_000);
+  expect(part.stages.eggs).toBeGreaterThan(40_000);
 });
 
 test('a grading flows into its classes, a release leaves with the name of its water', async () => {
   const f = await river();
   const [parent, large, small] = ['egg', 'L', 'S'].map(
-    (k) => f.bands.find((b) => (k === 'egg' ? b.points[0]!.stages.egg : b.lot.endsWith(k)))!,
+    (k) => f.bands.find((b) => (k === 'egg' ? b.points[0]!.stages.eggs : b.lot.endsWith(k)))!,
   );
   const links = f.links.map((l) => [l.from, l.to, l.number]);
   expect(links).toContainEqual([parent!.lotId, large!.lotId, 30_000]);
@@ -141,7 +141,7 @@ test('losses are summed by lot, days and what became of them; together they are 
 
 test('a long life is told in few points, and never further from the books than is seen', async () => {
   const f = await river();
-  const lot = f.bands.find((b) => b.points[0]!.stages.egg === 61_500)!;
+  const lot = f.bands.find((b) => b.points[0]!.stages.eggs === 61_500)!;
   // Thirty days of picking in three jars, two changes of stage, a move: told in a handful.
   expect(lot.points.length).toBeLessThan(25);
 });
