@@ -15,7 +15,7 @@ export function layOver(shipped: Species, overlays: readonly Overlay[]): Species
     const dot = o.path.indexOf('.');
     const [group, key] = [o.path.slice(0, dot), o.path.slice(dot + 1)];
     const target = find(copy, group, key);
-    if (!target) throw new Error(`the book has no value ${o.path}`);
+    if (!target) throw new Error(`Reference has no value ${o.path}`);
     if (typeof o.value === 'object' && o.value !== null && !Array.isArray(o.value))
       for (const [k, v] of Object.entries(o.value))
         if (v === null) delete (target as Record<string, unknown>)[k];

@@ -15,7 +15,7 @@ export function shippedProtocols(): ReadonlyMap<string, Protocol> {
         const parsed = protocol.safeParse(parse(readFileSync(join(folder, f), 'utf8')));
         if (!parsed.success)
           throw new Error(
-            `the book's ${f} is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,
+            `Reference’s ${f} is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,
           );
         return parsed.data;
       })

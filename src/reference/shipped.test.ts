@@ -85,7 +85,7 @@ test('a value that fits nowhere any more is listed, and the others hold', () => 
   ];
   const { species, unfit } = layOverWhatFits(speciesOf('pikeperch'), own);
   expect(species.drift.find((d) => d.stage === 'fry')!.perDay).toBe(0.01);
-  expect(unfit).toEqual([{ path: 'values.gone', why: 'the book has no value values.gone' }]);
+  expect(unfit).toEqual([{ path: 'values.gone', why: 'Reference has no value values.gone' }]);
 });
 
 test('oxygen use of eggs goes with their mass to the power 0.8: pikeperch some 2.4 times what mass alone gives', () => {

@@ -19,7 +19,7 @@ export function shippedSpecies(): ReadonlyMap<string, Species> {
         const parsed = species.safeParse(parse(readFileSync(join(folder, f), 'utf8')));
         if (!parsed.success)
           throw new Error(
-            `the book's ${f} is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,
+            `Reference’s ${f} is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,
           );
         const s = parsed.data;
         const ofGroup = shared.filter((t) => t.groups.includes(s.group) && !s.tasks.some((own) => own.id === t.id));
@@ -32,6 +32,6 @@ export function shippedSpecies(): ReadonlyMap<string, Species> {
 /** A species of the shelf. @throws Error when there is none: callers check user input first */
 export function speciesOf(id: string): Species {
   const s = shippedSpecies().get(id);
-  if (!s) throw new Error(`the book has no species ${id}`);
+  if (!s) throw new Error(`Reference has no species ${id}`);
   return s;
 }

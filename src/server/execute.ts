@@ -332,7 +332,7 @@ async function contextFor(
     book ??= speciesBook(trx, site.id);
     const found = (await book).get(id);
     if (!found)
-      throw new ActRefused('noSpecies', 'The book has no such species.', 'species', 'Choose one of the list.');
+      throw new ActRefused('noSpecies', 'Reference has no such species.', 'species', 'Choose one of the list.');
     return found;
   };
   return {

@@ -85,7 +85,7 @@ export const drift = defineCalculation({
   input: z.strictObject({
     censuses: z
       .array(census)
-      .min(LEAST, `needs at least ${LEAST} counts: below that the book's own value is the better guide`),
+      .min(LEAST, `needs at least ${LEAST} counts: below that Reference’s own value is the better guide`),
   }),
   output: z.strictObject({
     perDay: z.number(),

@@ -27,7 +27,7 @@ export const mustCheckAgain = (found: ReadyFinding | undefined): boolean =>
   found === undefined || found === 'notYet' || found === 'soon';
 
 export type LatencyInput = {
-  /** Null: the book has no row for what was given, or for this stage of the eggs. */
+  /** Null: Reference has no row for what was given, or for this stage of the eggs. */
   row: LatencyRow | null;
   /** Last injection, ms. */
   from: number;
@@ -127,7 +127,7 @@ function forecast(i: LatencyInput): Forecast {
     lostAt,
     warnings: [],
   });
-  if (!i.row) return none('The book has no hours for this.', i.from);
+  if (!i.row) return none('Reference has no hours for this.', i.from);
   const read = i.temperatures.filter((t) => t.at <= i.now);
   if (read.length === 0) return none('The water was not measured.', i.from);
   const { low: coldest, high: warmest } = ends(i.row);

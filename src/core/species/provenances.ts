@@ -9,7 +9,7 @@ export function provenances(s: Species): { path: string; what: string; source: s
   return [
     ...s.milestones.map((m) => ({
       path: `milestones.${m.id}`,
-      what: `clock to ${m.name}`,
+      what: `days to ${m.name}`,
       source: m.source,
       hint: m.hint,
     })),

@@ -90,7 +90,7 @@ describe('the page', () => {
       { ...speciesOf('sterlet'), kept: false },
     ],
     unverified: [
-      { species: char.name, speciesId: char.id, path: 'milestones.hatched', what: 'clock to hatch', hint: 'Vael 1999' },
+      { species: char.name, speciesId: char.id, path: 'milestones.hatched', what: 'days to hatch', hint: 'Vael 1999' },
     ],
     unfit: [],
     total: 90,
@@ -124,7 +124,7 @@ describe('the page', () => {
   test('a publication that was looked up verifies all that rests on it', async () => {
     server.replies.push({ body: { result: { values: 1 }, entries: [] } });
     const { user } = page({ open: null, shown: { work: 'Vael 1999' } });
-    expect(screen.getByRole('row', { name: /clock to hatch/ })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /days to hatch/ })).toBeTruthy();
     await user.type(screen.getByLabelText('How it was checked'), 'table 2');
     await user.click(screen.getByRole('button', { name: 'Mark it as checked' }));
     expect(onlySent()).toMatchObject({
@@ -175,13 +175,13 @@ describe('the page', () => {
       ],
     });
     const line = screen.getByText(/three seasons/).closest('li')!.textContent;
-    expect(line).toContain('13 Apr, Manager: Clock to');
+    expect(line).toContain('13 Apr, Manager: Days to');
     expect(line).toContain('440 degree-days above 0 °C, spread 6 %; own counts');
   });
 
   test('opened, the editor names the value; closed by itself once it is in force', async () => {
     const { user } = page();
-    await user.click(screen.getByRole('button', { name: /^edit Clock to eyed/ }));
+    await user.click(screen.getByRole('button', { name: /^edit Days to eyed/ }));
     const dialog = await screen.findByRole('dialog');
     expect(within(dialog).getByText('Arctic char')).toBeTruthy();
     await user.type(within(dialog).getByLabelText('Source'), 'verify');

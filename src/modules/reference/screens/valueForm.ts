@@ -65,7 +65,7 @@ export function valueAt(
     case 'milestones': {
       const m = s.milestones.find((x) => x.id === key)!;
       return {
-        title: `Clock to ${m.name}`,
+        title: `Days to ${m.name}`,
         value: { model: m.model, cv: m.cv, within: m.within },
         figures: (kind) => [
           ...ofModel[kind as ModelKind],
