@@ -73,13 +73,8 @@ test('stock of it is brought at a day typed as people do, named by its code, and
   await page.goto(url('/bring'));
   await choose(page.getByLabel('Species'), { label: 'Tarn and beck trout' });
   await choose(page.getByLabel('Stage'), { label: 'yearlings' });
-  await page.getByLabel('How many').first().fill('250');
-  const into = page.getByLabel('Into');
-  await into.click();
-  await page
-    .getByRole('option', { name: /, empty$/ })
-    .last()
-    .click();
+  await page.getByLabel(/^Number of/).fill('250');
+  await choose(page.getByLabel('Into'), { label: /^R\d+, empty/ });
   await page.getByText('now, by me').click();
   await page.getByText('some time that day').click();
   await page.getByLabel('Day', { exact: true }).fill('yesterday');
