@@ -74,7 +74,11 @@ test('stock of it is brought at a day typed as people do, named by its code, and
   await choose(page.getByLabel('Species'), { label: 'Tarn and beck trout' });
   await choose(page.getByLabel('Stage'), { label: 'yearlings' });
   await page.getByLabel(/^Number of/).fill('250');
-  await choose(page.getByLabel('Into'), { label: /^R\d+, empty/ });
+  await page.getByLabel('Into').click();
+  await page
+    .getByRole('option', { name: /^R\d+, empty/ })
+    .last()
+    .click();
   await page.getByText('now, by me').click();
   await page.getByText('some time that day').click();
   await page.getByLabel('Day', { exact: true }).fill('yesterday');
