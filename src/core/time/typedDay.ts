@@ -1,10 +1,10 @@
+import { MONTHS } from './localDay';
+
 /** Days and times as people type them. A day is `2031-04-14`, a time `17:40`; neither knows a zone. */
 
 export type DayOrder = 'dmy' | 'mdy' | 'ymd';
 export type TypedDay = { ok: true; day: string; time?: string } | { ok: false; message: string };
 
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-const SHOWN = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const WEEKDAYS = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
 const DAY_MS = 86_400_000;
 
@@ -22,7 +22,7 @@ export function dayOrderOf(locale: string): DayOrder {
 /** A day as it stands in a field: no order of figures to be mistaken. @example dayText('2031-04-14') // "14 Apr 2031" */
 export function dayText(day: string): string {
   const [year, month, date] = day.split('-').map(Number);
-  return year && month && date ? `${date} ${SHOWN[month - 1]} ${year}` : '';
+  return year && month && date ? `${date} ${MONTHS[month - 1]} ${year}` : '';
 }
 
 /** A day that the calendar has; of a year that was not typed, the one in which it lies nearest to today. */
@@ -89,7 +89,7 @@ function dayOf(t: string, today: string, order: DayOrder): { day: string } | { m
   const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(t);
   if (iso) return made(iso[1], Number(iso[2]), iso[3]!);
   const words = /^(?:(\d{1,2})\.? )?([a-z]{3,9})\.?(?: (\d{1,2}))?(?:,? (\d{4}|\d{2}))?$/.exec(t);
-  const month = words ? MONTHS.indexOf(words[2]!.slice(0, 3)) : -1;
+  const month = words ? MONTHS.findIndex((m) => m.toLowerCase() === words[2]!.slice(0, 3)) : -1;
   if (words && month >= 0) {
     const [, before, , after, year] = words;
     if (before && !after) return made(year, month + 1, before);

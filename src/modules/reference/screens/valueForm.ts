@@ -171,7 +171,8 @@ export function valueAt(
   }
 }
 
-const inside = (value: unknown, key: string): unknown =>
+/** What stands at a path of keys in a value; undefined where nothing does. */
+export const inside = (value: unknown, key: string): unknown =>
   key.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | undefined)?.[k], value);
 
 /** In which form a value is typed: as a model, as hours at temperatures, or as plain figures. */

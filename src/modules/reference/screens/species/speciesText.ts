@@ -2,7 +2,7 @@ import { decimalOf, numberText } from '@/client/inputs';
 import { groups, type Species, species as speciesSchema } from '@/core/species/species';
 import { glyphs, stations } from '@/core/species/stations';
 import type { Column, Row } from '@/ui/Rows';
-import { kindOf, readTyped, type Typed, typedOf, valueAt } from '../valueForm';
+import { inside, kindOf, readTyped, type Typed, typedOf, valueAt } from '../valueForm';
 
 /** A species as it is typed. What has no field here (when eggs whiten, the routine) is carried along. */
 export type SpeciesTyped = {
@@ -138,8 +138,6 @@ export const headFields: Field[] = [
   { key: 'lotCv', label: 'Spread between lots, %', kind: 'figures', times: 100 },
 ];
 
-const at = (o: unknown, key: string): unknown =>
-  key.split('.').reduce<unknown>((v, k) => (v as Record<string, unknown> | undefined)?.[k], o);
 const put = (o: Record<string, unknown>, key: string, v: unknown) => {
   const keys = key.split('.');
   const last = keys.pop()!;
@@ -160,7 +158,7 @@ function textOf(v: unknown, f: Field, locale: string): string {
 /** A species in texts, in the reader's number style. */
 export function typedOfSpecies(s: Species, locale: string): SpeciesTyped {
   const row = (o: unknown, fields: readonly Field[], i: number): Row => ({
-    ...Object.fromEntries(fields.map((f) => [f.key, textOf(at(o, f.key), f, locale)])),
+    ...Object.fromEntries(fields.map((f) => [f.key, textOf(inside(o, f.key), f, locale)])),
     was: String(i),
     ...(typeof (o as { id?: unknown }).id === 'string' ? { id: (o as { id: string }).id } : {}),
   });
@@ -171,7 +169,7 @@ export function typedOfSpecies(s: Species, locale: string): SpeciesTyped {
     return typedOf(value, figures(kind), kind, locale);
   };
   return {
-    head: { ...Object.fromEntries(headFields.map((f) => [f.key, textOf(at(s, f.key), f, locale)])), id: s.id },
+    head: { ...Object.fromEntries(headFields.map((f) => [f.key, textOf(inside(s, f.key), f, locale)])), id: s.id },
     lists: Object.fromEntries(
       listNames.map((list) => [list, (s[list] as readonly unknown[]).map((o, i) => row(o, fieldsOf(list, empty), i))]),
     ) as SpeciesTyped['lists'],
