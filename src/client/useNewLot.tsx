@@ -10,7 +10,9 @@ type Entry = { species: string; unit: number; lotName: string };
 /** What every lot begins with, taken or brought: its species, where it stands, its name; with the fields for them. */
 export function useNewLot(act: AnyAct, species: SpeciesOption[], places: PlaceOption[], firstUnit?: number) {
   const original = useOriginal<Entry>();
-  const [kind, setKind] = useState(original?.species ?? species[0]?.id ?? '');
+  // One that this hatchery never had is nobody's usual one: it is chosen, not overlooked.
+  const usual = species[0]?.kept === false ? undefined : species[0];
+  const [kind, setKind] = useState(original?.species ?? (usual ? usual.id : ''));
   const [unit, setUnit] = useState(String(original?.unit ?? firstUnit ?? ''));
   const [name, setName] = useState(original?.lotName ?? '');
   return {
@@ -30,6 +32,7 @@ export function useNewLot(act: AnyAct, species: SpeciesOption[], places: PlaceOp
         value={kind}
         onChange={setKind}
         options={speciesOptions(species)}
+        empty={usual ? undefined : 'choose'}
         error={act.errorOn('species')}
       />
     ),

@@ -144,3 +144,13 @@ describe('stock that came', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('fertilised after');
   });
 });
+
+test('a species that was never kept here is nobody’s usual one: it must be chosen', () => {
+  const none = species.map((s) => ({ ...s, kept: false }));
+  const { unmount } = show(<BringForm species={none} places={places} />);
+  expect(screen.getByLabelText('Species').dataset.value).toBe('');
+  expect(screen.getByText(/^needs a species/)).toBeTruthy();
+  unmount();
+  show(<BringForm species={[{ ...species[0]!, kept: true }, none[1]!]} places={places} />);
+  expect(screen.getByLabelText('Species').dataset.value).toBe('arctic-char');
+});
