@@ -50,7 +50,7 @@ test('first run: manager, rooms, units, a sensor, a release site', async () => {
     await page.getByRole('button', { name: 'Make room' }).click();
     await expect(page.locator(`[data-room="${name}"]`)).toBeVisible();
   }
-  for (const [room, letters, count] of [['Hall', 'R', 6]] as const) {
+  for (const [room, letters, count] of [['Hall', 'R', 8]] as const) {
     const block = page.locator(`[data-room="${room}"]`);
     await block.getByRole('button', { name: 'add units' }).click();
     await block.getByLabel('Letters').fill(letters);
