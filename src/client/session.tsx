@@ -3,6 +3,7 @@
 import { createContext, type ReactNode, useContext } from 'react';
 import { markBy } from '@/core/quantities/format';
 import { markOf } from '@/core/quantities/measure';
+import { type OwnThresholds, putThresholdsInForce } from '@/core/thresholds';
 
 /** Measurements whose samples scatter alike: takes of eggs, what came, what is counted and weighed here. */
 export type ScatterOf = 'take' | 'arrival' | 'count';
@@ -21,6 +22,8 @@ export type SessionInfo = {
   barred: readonly string[];
   /** The hatchery's usual scatter between samples (coefficient of variation), by what is measured; absent until learned. */
   usual: Partial<Record<ScatterOf, number>>;
+  /** Thresholds that this hatchery has set of its own. */
+  thresholds: OwnThresholds;
   /** The server's clock at rendering, ms. */
   now: number;
 };
@@ -29,7 +32,10 @@ const Context = createContext<SessionInfo | null>(null);
 
 export function SessionProvider({ value, children }: { value: SessionInfo; children: ReactNode }) {
   // One person sits at a browser; on the server each request knows its own (app/_server/reader.ts).
-  if (typeof window !== 'undefined') markBy(() => markOf(value.locale));
+  if (typeof window !== 'undefined') {
+    markBy(() => markOf(value.locale));
+    putThresholdsInForce(value.thresholds);
+  }
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }
 

@@ -26,6 +26,8 @@ export type Context = {
   species: (id: string) => Promise<Species>;
   /** Finds another act by type: corrections and proposals carry out what others decide. */
   lookup: (type: string) => Decision;
+  /** What of this process follows it, once it stands for good. */
+  onceCommitted: (then: () => void) => void;
   /** The act that leaves entries of a kind. */
   ofKind: (kind: string) => Decision;
   /** What was answered, by question. */

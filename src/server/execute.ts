@@ -71,11 +71,13 @@ function inOrder(v: unknown): boolean {
  * @param now the clock, ms  @throws ActRefused in plain words; nothing has then been written
  */
 export async function executeBy(decisions: Decisions, db: Db, actor: Actor, sent: Sent, now: number): Promise<Done> {
-  return inTransaction(db, async (trx) => {
+  const then: (() => void)[] = [];
+  const done = await inTransaction(db, async (trx) => {
+    then.length = 0;
     // Nobody may hold the lock of a site for long: a statement that takes longer is ended, and said.
     await trx.raw(`SET SESSION max_statement_time = ${MOST_SECONDS}`);
     try {
-      return await carryOut(decisions, trx, actor, sent, now);
+      return await carryOut(decisions, trx, actor, sent, now, then);
     } catch (e) {
       if ((e as { code?: string }).code !== 'ER_STATEMENT_TIMEOUT') throw e;
       throw new ActRefused(
@@ -88,6 +90,8 @@ export async function executeBy(decisions: Decisions, db: Db, actor: Actor, sent
       await trx.raw('SET SESSION max_statement_time = 0').catch(() => {});
     }
   });
+  for (const next of then) next();
+  return done;
 }
 
 /** More animals than this never come to light at once: a digit too many. */
@@ -109,8 +113,11 @@ export async function executeInBy(
 ): Promise<Done> {
   // A savepoint of the same name takes the place of the one before: none needs to be released.
   await trx.raw('SAVEPOINT command');
+  const then: (() => void)[] = [];
   try {
-    return await carryOut(decisions, trx, actor, sent, now);
+    const done = await carryOut(decisions, trx, actor, sent, now, then);
+    for (const next of then) next();
+    return done;
   } catch (e) {
     // After a deadlock the whole transaction is gone, and its savepoint: what went wrong is `e`.
     await trx.raw('ROLLBACK TO SAVEPOINT command').catch(() => {});
@@ -118,7 +125,14 @@ export async function executeInBy(
   }
 }
 
-async function carryOut(decisions: Decisions, trx: Trx, actor: Actor, sent: Sent, now: number): Promise<Done> {
+async function carryOut(
+  decisions: Decisions,
+  trx: Trx,
+  actor: Actor,
+  sent: Sent,
+  now: number,
+  then: (() => void)[],
+): Promise<Done> {
   if (!UUID.test(sent.id)) throw new ActRefused('id', 'The command carries no proper id.', 'id');
   const site = await lockSite(trx, actor.siteId, sent.id);
   const hash = hashOf(sent.type, sent.payload, sent.answers);
@@ -143,7 +157,7 @@ async function carryOut(decisions: Decisions, trx: Trx, actor: Actor, sent: Sent
   const input = parseInput(act, timed(sent), now);
   mustBeAnswers(act, sent.answers ?? {});
   const entries: string[] = [];
-  const context = await contextFor(decisions, trx, actor, site, sent, now, entries);
+  const context = await contextFor(decisions, trx, actor, site, sent, now, entries, then);
   let stored: Stored;
   if (proposes) {
     await trx('proposal').insert({
@@ -269,6 +283,7 @@ async function contextFor(
   sent: Sent,
   now: number,
   recorded: string[],
+  then: (() => void)[],
 ): Promise<Context> {
   const timeZone = site.time_zone;
   const commandId = sent.id;
@@ -348,6 +363,7 @@ async function contextFor(
     answers: sent.answers ?? {},
     given,
     asks,
+    onceCommitted: (next) => void then.push(next),
     site: {
       id: site.id,
       name: site.name,

@@ -118,7 +118,7 @@ async function pickUnits(db: Db, siteId: number, lotId: number, holdings: readon
   ]);
   return holdings.map((h): PickUnit => {
     const picks = rows.filter((r) => r.holding_id === h.id);
-    const school = schools[h.kind as keyof typeof schools] ?? usualSchools.tray;
+    const school = schools[h.kind as keyof typeof schools] ?? usualSchools().tray;
     const rounds = new Map<number, { day: number; at: number; picked: number }>();
     for (const p of picks) {
       const day = localDay(p.at, site.time_zone).start;
@@ -206,7 +206,7 @@ async function roomCounts(db: Db, roomId: number): Promise<{ units: number; lots
   return { units: Math.max(1, Number(row.units)), lots: Math.max(1, Number(row.lots)) };
 }
 
-type UnitKind = keyof typeof usualSchools;
+type UnitKind = keyof ReturnType<typeof usualSchools>;
 
 /** How each kind of unit is picked at a site. */
 export async function schoolsOf(db: Db, siteId: number): Promise<Record<UnitKind, School>> {
@@ -216,7 +216,7 @@ export async function schoolsOf(db: Db, siteId: number): Promise<Record<UnitKind
     found_share: number;
   }[];
   return {
-    ...usualSchools,
+    ...usualSchools(),
     ...Object.fromEntries(rows.map((r) => [r.unit_kind, { school: r.school, foundShare: r.found_share }])),
   };
 }

@@ -2,11 +2,13 @@ import { parentPort } from 'node:worker_threads';
 import { CalculationError, runWithWorking, type Working } from '@/core/calculation';
 import { markBy } from '@/core/quantities/format';
 import { loadCalculation } from '@/core/registry';
+import { putThresholdsInForce } from '@/core/thresholds';
 import type { Asked, Outcome } from './thread';
 
 /** The thread's side: one calculation after the other, each answered by its number. */
-parentPort!.on('message', async ({ no, id, input, mark }: Asked) => {
+parentPort!.on('message', async ({ no, id, input, mark, thresholds }: Asked) => {
   markBy(() => mark);
+  putThresholdsInForce(thresholds);
   const answer = (outcome: Outcome) => parentPort!.postMessage({ no, outcome });
   try {
     const calculation = (await loadCalculation(id))!;

@@ -2,9 +2,10 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Working } from '@/core/calculation';
 import { decimalMark, type Mark } from '@/core/quantities/format';
+import { type OwnThresholds, ownThresholds } from '@/core/thresholds';
 
 /** `mark`: the decimal mark of whoever reads the texts of the answer. */
-export type Asked = { no: number; id: string; input: unknown; mark: Mark };
+export type Asked = { no: number; id: string; input: unknown; mark: Mark; thresholds: OwnThresholds };
 type Worked = { output: Record<string, unknown>; working: Working };
 export type Outcome =
   | { ok: Worked }
@@ -54,7 +55,15 @@ export class Thread {
         return;
       }
       this.no += 1;
-      const task: Waiting = { no: this.no, id, input, mark: decimalMark(), settle: resolve, fail: reject };
+      const task: Waiting = {
+        no: this.no,
+        id,
+        input,
+        mark: decimalMark(),
+        thresholds: ownThresholds(),
+        settle: resolve,
+        fail: reject,
+      };
       signal?.addEventListener('abort', () => this.stop(task), { once: true });
       this.queue.push(task);
       if (this.queue.length === 1) this.begin(task);
@@ -64,7 +73,8 @@ export class Thread {
   private begin(task: Waiting): void {
     const worker = this.thread();
     worker.ref();
-    worker.postMessage({ no: task.no, id: task.id, input: task.input, mark: task.mark } satisfies Asked);
+    const { no, id, input, mark, thresholds } = task;
+    worker.postMessage({ no, id, input, mark, thresholds } satisfies Asked);
     clearTimeout(this.limit);
     this.limit = setTimeout(() => {
       if (this.queue[0] !== task) return;

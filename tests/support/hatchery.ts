@@ -1,4 +1,5 @@
 import { uuidv7 } from 'uuidv7';
+import { putThresholdsInForce } from '@/core/thresholds';
 import { decisions, execute } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';
@@ -60,6 +61,7 @@ afterAll(async () => {
 
 export async function testHatchery(): Promise<TestHatchery> {
   const db = await emptyDatabase();
+  putThresholdsInForce({});
   const clock = { now: Date.parse('2031-11-03T08:00:00Z') };
   const { siteId, personId } = await setUp(
     db,

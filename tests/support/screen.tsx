@@ -28,6 +28,7 @@ export const session: SessionInfo = {
   siteName: 'Ombrel Hatchery',
   barred: [],
   usual: {},
+  thresholds: {},
   now: NOW,
 };
 

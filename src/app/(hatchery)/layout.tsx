@@ -1,5 +1,6 @@
 import { after } from 'next/server';
 import type { ReactNode } from 'react';
+import { ownThresholds } from '@/core/thresholds';
 import { barredTo } from '@/modules/door';
 import { Frame } from '@/modules/frame/screens/Frame';
 import { openAlarms } from '@/modules/water/views/alarms';
@@ -27,6 +28,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
         timeZone: person.timeZone,
         siteName: person.siteName,
         barred: barredTo(person.role),
+        thresholds: ownThresholds(),
         usual: await usualOf(person.siteId, at),
         now: at,
       }}

@@ -10,7 +10,7 @@ import { markOf } from '@/core/quantities/measure';
 import { stepOfCode } from '@/modules/setup/secondFactor';
 import type { Role } from '@/server/act/define';
 import type { Actor } from '@/server/context';
-import { db, now } from './database';
+import { db, now, thresholdsTaken } from './database';
 import { readerMark } from './reader';
 
 type Kept = { personId?: number; version?: number; key?: string };
@@ -86,6 +86,7 @@ export const signedIn = cache(async (): Promise<SignedIn | null> => {
   if (!row) return null;
   if (row.seen_at < now() - SEEN_MS) await db()('sign_in').where({ id }).update({ seen_at: now() });
   readerMark(markOf(row.locale));
+  await thresholdsTaken();
   return {
     id: row.id,
     signInId: id,

@@ -5,7 +5,7 @@ import { type Intake, type Reported, startIntake } from '@/edges/intake';
 import { execute } from '@/modules/door';
 import type { Actor } from '@/server/context';
 import { watchWater } from '@/store/alarms';
-import { db, now } from './database';
+import { db, now, thresholdsTaken } from './database';
 import { workAllDates } from './dates';
 
 /** How often the water is looked at, and stale dates are worked. */
@@ -25,6 +25,7 @@ async function begin(): Promise<void> {
   const url = process.env.MORULA_MQTT;
   const intakes = new Map<number, Intake>();
   const look = async () => {
+    await thresholdsTaken();
     for (const { id } of (await db()('site').select('id')) as { id: number }[]) {
       if (url && !intakes.has(id)) intakes.set(id, hear(url, id));
       await watchWater(db(), id, now());

@@ -9,7 +9,7 @@ import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
 import { massDoubt } from '@/core/quantities/reader';
 import { countByWeight } from '@/core/sampling/countByWeight';
-import { FEWEST_BATCHES, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
+import { fewestBatches, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
 import { thresholds } from '@/core/thresholds';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -308,13 +308,13 @@ function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' 
 
 /** Whether samples agree well enough, or another one is wanted. */
 function Settled({ samples, share, word }: { samples: number; share: number; word: string }) {
-  const settled = samples >= FEWEST_BATCHES && share <= thresholds.settledShare.value;
+  const settled = samples >= fewestBatches() && share <= thresholds.settledShare.value;
   return (
     <span className={`ml-3 text-body ${settled ? 'text-deep' : 'text-careful'}`} data-settled={settled}>
       {settled
         ? 'settled'
-        : samples < FEWEST_BATCHES
-          ? `take ${FEWEST_BATCHES - samples} more ${FEWEST_BATCHES - samples === 1 ? 'sample' : 'samples'} at least`
+        : samples < fewestBatches()
+          ? `take ${fewestBatches() - samples} more ${fewestBatches() - samples === 1 ? 'sample' : 'samples'} at least`
           : `still ±${decimals(100 * share, 0)} %: ${word}`}
     </span>
   );
@@ -326,7 +326,7 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
   if (batches.length === 0 || batches.some((b) => b.count <= 0 || b.massG <= 0)) return null;
   const r = meanWeight(batches);
   const share = r.half / r.ratio;
-  const settled = batches.length >= FEWEST_BATCHES && share <= thresholds.settledShare.value;
+  const settled = batches.length >= fewestBatches() && share <= thresholds.settledShare.value;
   return (
     <p className="text-body" data-testid="mean-weight" data-settled={settled}>
       <Worked request={{ id: 'sample.meanWeight', input: { batches } }}>
@@ -336,8 +336,8 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
       <span className={`ml-2 ${settled ? 'text-deep' : 'text-careful'}`}>
         {settled
           ? 'settled'
-          : batches.length < FEWEST_BATCHES
-            ? `weigh ${FEWEST_BATCHES - batches.length} more ${FEWEST_BATCHES - batches.length === 1 ? 'batch' : 'batches'} at least`
+          : batches.length < fewestBatches()
+            ? `weigh ${fewestBatches() - batches.length} more ${fewestBatches() - batches.length === 1 ? 'batch' : 'batches'} at least`
             : `still ±${decimals(100 * share, 0)} %: weigh another`}
       </span>
     </p>

@@ -23,10 +23,6 @@ export type Calibration = {
   n: number;
 };
 
-/** How the spread of a clock is divided: what a hatchery has in common, and of strain, water and stage alone. */
-const COMMON = thresholds.clockParts.value;
-const APART = (1 - COMMON) / 3;
-
 /**
  * What the dates seen here say of a factor: a normal log ratio made of the hatchery's own part, one of the strain, one
  * of the water, one of the clock, one of the lot, and a remainder of its own, conditioned on all that was seen (a
@@ -34,10 +30,13 @@ const APART = (1 - COMMON) / 3;
  * back.
  */
 export function calibrateFor(lotCv: number, seen: readonly Seen[], target: Target): Calibration {
+  // How the spread of a clock is divided: what a hatchery has in common, and of strain, water and stage alone.
+  const common = thresholds.clockParts.value;
+  const apart = (1 - common) / 3;
   const shared = (a: Target, b: Target) =>
     a.cv *
       b.cv *
-      (COMMON + APART * (Number(a.strain === b.strain) + Number(a.water === b.water) + Number(a.clock === b.clock))) +
+      (common + apart * (Number(a.strain === b.strain) + Number(a.water === b.water) + Number(a.clock === b.clock))) +
     (a.lot !== undefined && a.lot === b.lot ? lotCv ** 2 : 0);
   const own = shared(target, target);
   const n = seen.length;

@@ -199,7 +199,7 @@ const input = z
     }),
     /** The day on which they should meet; default the one that changes the waters least. */
     at: schema.instant.optional(),
-    maxSpreadDays: schema.nonNegative.default(thresholds.mixWithin.value),
+    maxSpreadDays: schema.nonNegative.default(() => thresholds.mixWithin.value),
   })
   .refine((i) => i.takes.every((t) => t.phases.some((p) => p.stage === i.stage)), {
     path: ['stage'],

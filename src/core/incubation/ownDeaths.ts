@@ -13,7 +13,7 @@ export type WatchedUnit = {
 };
 
 /** So many lots is the shelf worth. */
-const SHELF_LOTS = thresholds.shelfLots.value;
+const shelfLots = () => thresholds.shelfLots.value;
 /** A part is learned from a lot that was watched through so much of it. */
 const LEAST_SEEN = 0.6;
 const TURNS = 30;
@@ -57,7 +57,7 @@ export function ownShape(shelf: DeathShape, lots: readonly SeenParts[]): DeathSh
   const own = (p: Part): number => {
     const seen = lots.flatMap((l) => (l[p] === null ? [] : [l[p]!]));
     const sum = seen.reduce((s, v) => s + v, 0);
-    return Math.min(1, (SHELF_LOTS * shareOf(shelf, p) + sum) / (SHELF_LOTS + seen.length));
+    return Math.min(1, (shelfLots() * shareOf(shelf, p) + sum) / (shelfLots() + seen.length));
   };
   return ownShares(shelf, Object.fromEntries(partNames.map((p) => [p, own(p)])) as Shares);
 }

@@ -22,9 +22,10 @@ export const schoolWords: Record<School['school'], { name: string; says: string;
 };
 
 /** Until the hatchery says otherwise. */
-export const usualSchools = {
-  jar: { school: 'siphon', foundShare: thresholds.foundInJar.value },
-  tray: { school: 'pick', foundShare: thresholds.foundInTray.value },
-  trough: { school: 'pick', foundShare: thresholds.foundInTray.value },
-  frame: { school: 'pick', foundShare: thresholds.foundInJar.value },
-} as const satisfies Record<string, School>;
+export const usualSchools = () =>
+  ({
+    jar: { school: 'siphon', foundShare: thresholds.foundInJar.value },
+    tray: { school: 'pick', foundShare: thresholds.foundInTray.value },
+    trough: { school: 'pick', foundShare: thresholds.foundInTray.value },
+    frame: { school: 'pick', foundShare: thresholds.foundInJar.value },
+  }) as const satisfies Record<string, School>;

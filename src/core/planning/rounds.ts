@@ -14,7 +14,7 @@ export type RoundDone = {
 };
 
 /** Between two units of one round it does not take longer; what does is a pause, or another round. */
-const PAUSE_MS = thresholds.roundPause.value * 60_000;
+const pauseMs = () => thresholds.roundPause.value * 60_000;
 
 /**
  * What the rounds of each day took, by the times at which units were recorded, latest day first. Records of one minute
@@ -30,7 +30,7 @@ export function roundsOf(looks: readonly Look[], startOfDay: (at: number) => num
     .sort(([a], [b]) => b - a)
     .map(([day, of]) => {
       const at = of.map((l) => l.at).sort((a, b) => a - b);
-      const work = at.slice(1).reduce((s, t, i) => s + (t - at[i]! <= PAUSE_MS ? t - at[i]! : 0), 0);
+      const work = at.slice(1).reduce((s, t, i) => s + (t - at[i]! <= pauseMs() ? t - at[i]! : 0), 0);
       return {
         day,
         from: at[0]!,

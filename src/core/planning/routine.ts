@@ -39,7 +39,9 @@ export const townWaterTask: RoutineHolding['tasks'][number] = {
   stations: ['eggs', 'yolksac'],
   units: [],
   from: 0,
-  everyHours: thresholds.chlorineEvery.value,
+  get everyHours() {
+    return thresholds.chlorineEvery.value;
+  },
 };
 
 export const tickOf = (roomId: number, task: string) => `${roomId} ${task}`;

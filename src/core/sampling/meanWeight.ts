@@ -20,7 +20,7 @@ export type WeightBatch = z.output<typeof weightBatch>;
 const LOOKING = 1.2;
 
 /** Batches needed before a mean may be called settled without the hatchery's own variation: two lucky ones are not. */
-export const FEWEST_BATCHES = thresholds.settledBatches.value;
+export const fewestBatches = () => thresholds.settledBatches.value;
 
 /**
  * Indices of batches that do not fit the others: externally studentised residual from the ratio of the rest, with
@@ -80,7 +80,7 @@ export const calculation = defineCalculation({
     const r = meanWeight(i.batches, i);
     const halfWidthShare = r.half / r.ratio;
     const halfWidthShareLooking = halfWidthShare * (r.basis === 'samples' ? 1 + LOOKING / i.batches.length : 1);
-    const enough = i.batches.length >= FEWEST_BATCHES || i.priorCv !== undefined;
+    const enough = i.batches.length >= fewestBatches() || i.priorCv !== undefined;
     return {
       meanG: r.ratio,
       low: Math.max(0, r.ratio - r.half),
@@ -110,7 +110,7 @@ export const calculation = defineCalculation({
       notes: [
         o.settled
           ? `Settled: weighed until here, half the interval is ${decimals(100 * o.halfWidthShareLooking, 1)} % of the mean, within ${plain(100 * i.tolerance)} % (${decimals(100 * o.halfWidthShare, 1)} % where the number of batches was set beforehand).`
-          : `Not settled: weighed until here, half the interval is ${decimals(100 * o.halfWidthShareLooking, 1)} % of the mean; wanted ${plain(100 * i.tolerance)} % from at least ${FEWEST_BATCHES} batches.`,
+          : `Not settled: weighed until here, half the interval is ${decimals(100 * o.halfWidthShareLooking, 1)} % of the mean; wanted ${plain(100 * i.tolerance)} % from at least ${fewestBatches()} batches.`,
         ...o.outliers.map(
           (n) => `Batch ${n + 1} does not fit the others: weigh it again, look for water in the pan or a wrong count.`,
         ),

@@ -1,10 +1,18 @@
 import { ProtocolsPage } from '@/modules/reference/screens/ProtocolsPage';
 import { ReferenceScreen } from '@/modules/reference/screens/ReferenceScreen';
 import { WriteSpecies } from '@/modules/reference/screens/species/WriteSpecies';
+import { ThresholdsPage } from '@/modules/reference/screens/ThresholdsPage';
 import { ownDrift } from '@/modules/reference/views/drift';
 import { ownClock } from '@/modules/reference/views/ownClock';
 import { ownDeaths } from '@/modules/reference/views/ownDeaths';
-import { protocolsOf, type ReferenceView, referenceView, valueHistory } from '@/modules/reference/views/reference';
+import {
+  protocolsOf,
+  type ReferenceView,
+  referenceView,
+  THRESHOLDS,
+  thresholdsView,
+  valueHistory,
+} from '@/modules/reference/views/reference';
 import { db, now } from '../../_server/database';
 import { computedOnce } from '../../_server/request';
 import { requirePerson, type SignedIn } from '../../_server/session';
@@ -54,6 +62,17 @@ async function otherPage(
       <ProtocolsPage
         protocols={[...(await protocolsOf(db(), person.siteId)).values()]}
         mayEdit={person.role === 'manager'}
+      />
+    );
+  if (page === 'thresholds')
+    return (
+      <ThresholdsPage
+        rows={(await thresholdsView(db(), person.siteId)).rows}
+        history={await valueHistory(db(), person.siteId, THRESHOLDS)}
+        mayEdit={person.role === 'manager'}
+        us={person.units === 'us'}
+        now={now()}
+        timeZone={person.timeZone}
       />
     );
   if (person.role !== 'manager') return null;

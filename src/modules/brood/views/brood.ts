@@ -102,7 +102,7 @@ async function inSeason(db: Db, siteId: number, now: number): Promise<string | n
   const row = (await db('observation as o')
     .join('brood_fish as f', 'f.id', 'o.brood_fish_id')
     .where({ 'f.site_id': siteId, 'o.kind': 'ripeness' })
-    .where('o.at', '>', now - RIPE_MS)
+    .where('o.at', '>', now - ripeMs())
     .groupBy('f.species')
     .orderByRaw('MAX(o.at) DESC')
     .first('f.species')) as { species: string } | undefined;
@@ -130,7 +130,7 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
 /** F2 before F10. */
 const byTag = new Intl.Collator('en', { numeric: true });
 
-const RIPE_MS = thresholds.ripeDays.value * 86_400_000;
+const ripeMs = () => thresholds.ripeDays.value * 86_400_000;
 
 /**
  * Who can be spawned: the brood fish of a species with what was seen of each last. Six statements however many.
@@ -220,7 +220,7 @@ function fishOf(
   const ripeness = book.ripeness.find((x) => x.id === sign?.said);
   const eggStage = book.eggStages.find((x) => x.id === seen('eggStage')?.said);
   const fate = fateOf(seen('fate')?.said ?? '');
-  const old = sign !== undefined && (sign.at < now - RIPE_MS || (given?.last ?? 0) > sign.at);
+  const old = sign !== undefined && (sign.at < now - ripeMs() || (given?.last ?? 0) > sign.at);
   const stood = seen('stood');
   return {
     id: r.id,

@@ -47,7 +47,7 @@ type Seen = { brood_fish_id: number; kind: string; said: string | null; unit_id:
 
 const DAY = 86_400_000;
 /** A response so long after the end still counts as of the programme. */
-const AFTER = thresholds.responseDays.value * DAY;
+const after = () => thresholds.responseDays.value * DAY;
 
 /** Conditioning programmes of a species with what came of each. Six statements. */
 export async function conditioningView(
@@ -114,7 +114,7 @@ export async function conditioningView(
     const inIt = fish.filter((f) => timeIn(stays.get(f.id) ?? [], p.units, p.from, Math.min(end, now)) > length / 2);
     const females = inIt.filter((f) => f.sex === 'female');
     const males = inIt.filter((f) => f.sex === 'male');
-    const within = (at: number) => at >= p.from && at <= end + AFTER;
+    const within = (at: number) => at >= p.from && at <= end + after();
     const saw = (f: { id: number }, kind: string, ok: (s: Seen) => boolean) =>
       seen.some((s) => s.brood_fish_id === f.id && s.kind === kind && within(s.at) && ok(s));
     const looked = (f: { id: number }) => saw(f, 'ripeness', () => true);

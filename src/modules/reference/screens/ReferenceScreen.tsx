@@ -63,13 +63,18 @@ export function ReferenceScreen({
             </Link>
           </p>
         )}
-        <Link
-          href="/reference?page=protocols"
-          aria-current={page === 'protocols' ? 'page' : undefined}
-          className={`mt-3 block border-l-[3px] py-1 pl-2 text-ink no-underline ${page === 'protocols' ? 'border-deep font-bold' : 'border-transparent'}`}
-        >
-          Protocols
-        </Link>
+        <div className="mt-3">
+          {pages.map((p) => (
+            <Link
+              key={p.id}
+              href={`/reference?page=${p.id}`}
+              aria-current={page === p.id ? 'page' : undefined}
+              className={`block border-l-[3px] py-1 pl-2 text-ink no-underline ${page === p.id ? 'border-deep font-bold' : 'border-transparent'}`}
+            >
+              {p.word}
+            </Link>
+          ))}
+        </div>
         <Link href="/reference" className="mt-4 block text-body text-hand">
           {book.unverified.length} of {book.total} values nobody has verified
         </Link>
@@ -101,6 +106,12 @@ export function ReferenceScreen({
     </div>
   );
 }
+
+/** What stands here besides species. */
+const pages = [
+  { id: 'protocols', word: 'Protocols' },
+  { id: 'thresholds', word: 'Thresholds' },
+] as const;
 
 function Names({ species, open }: { species: readonly Pick<Species, 'id' | 'name'>[]; open?: string }) {
   return (

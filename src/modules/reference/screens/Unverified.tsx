@@ -39,7 +39,7 @@ export function Unverified({ book, shown, mayEdit }: { book: ReferenceView; show
       </p>
       {kept.size > 0 && (
         <p className="mb-3">
-          {shown.all ? 'Of all species. ' : 'Of the species kept here, with protocols and rules of thumb. '}
+          {shown.all ? 'Of all species. ' : 'Of the species kept here, with protocols and thresholds. '}
           <Link className="link" href={shown.all ? '/reference' : '/reference?all=1'}>
             {shown.all ? 'Only those kept here' : `All ${book.unverified.length}`}
           </Link>
@@ -115,8 +115,8 @@ function OneWork({ values, shown, mayEdit }: { values: readonly Value[]; shown: 
         <p className="quiet">Nothing rests on it any more that is not verified.</p>
       ) : (
         <p className="quiet mb-3 max-w-[46rem]">
-          {own.length === 1 ? 'One value' : `${own.length} values`}. Look them up; set right what differs on the page of
-          its species; then mark the rest as checked.
+          {own.length === 1 ? 'One value' : `${own.length} values`}. Look them up; set right what differs where it
+          stands; then mark the rest as checked.
         </p>
       )}
       {own.length > 0 && (
@@ -132,13 +132,12 @@ function OneWork({ values, shown, mayEdit }: { values: readonly Value[]; shown: 
             {own.map((v) => (
               <tr key={`${v.speciesId} ${v.path}`}>
                 <td className="whitespace-nowrap">
-                  {v.speciesId === null ? (
-                    v.species
-                  ) : (
-                    <Link className="link" href={`/reference?species=${v.speciesId}`}>
-                      {v.species}
-                    </Link>
-                  )}
+                  <Link
+                    className="link"
+                    href={v.speciesId === null ? `/reference?page=${v.species}` : `/reference?species=${v.speciesId}`}
+                  >
+                    {v.species}
+                  </Link>
                 </td>
                 <td>{v.what}</td>
                 <td className="text-soft">{v.hint}</td>

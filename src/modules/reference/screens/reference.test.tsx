@@ -3,12 +3,15 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { figures } from '@/core/quantities/format';
 import { provenances } from '@/core/species/provenances';
+import { shippedThresholds } from '@/core/thresholds';
 import { speciesOf } from '@/reference/shipped';
 import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { ReferenceView } from '../views/reference';
 import { daysAt, steadyOf } from './daysAt';
 import { ReferenceScreen } from './ReferenceScreen';
+import { ThresholdForm } from './ThresholdEditor';
+import { ThresholdsPage } from './ThresholdsPage';
 import { ValueForm } from './ValueEditor';
 import { valueAt } from './valueForm';
 
@@ -188,5 +191,51 @@ describe('the page', () => {
     await user.type(within(dialog).getByLabelText('Why'), 'again');
     await user.click(within(dialog).getByRole('button', { name: 'Put in force' }));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+});
+
+describe('a threshold', () => {
+  const row = {
+    id: 'releaseStep' as const,
+    ...shippedThresholds.releaseStep,
+    shipped: 3,
+    source: 'verify',
+  };
+
+  test('a US reader sets a step in °F; what is kept is in °C, and left alone it is exactly what it was', async () => {
+    const { user } = show(<ThresholdForm row={row} />, { units: 'us' });
+    const value = screen.getByLabelText('Value, °F');
+    expect(value).toHaveProperty('value', '5.4');
+    await user.type(screen.getByLabelText('Source'), 'own');
+    await user.type(screen.getByLabelText('Why'), 'hardy');
+    await user.click(screen.getByRole('button', { name: 'Put in force' }));
+    expect(onlySent()).toMatchObject({ type: 'threshold.set', payload: { id: 'releaseStep', value: 3 } });
+  });
+
+  test('what it cannot be is said while it is typed, and cannot be sent', async () => {
+    const { user } = show(<ThresholdForm row={{ ...row, id: 'swumUpShare', ...shippedThresholds.swumUpShare }} />);
+    const value = screen.getByLabelText('Value, of the larvae');
+    await user.clear(value);
+    await user.type(value, '70');
+    expect(screen.getByText(/is a share: from 0 to 1/)).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Put in force' })).toHaveProperty('disabled', true);
+  });
+
+  test('the page has each with its value; one set here says what it ships as', () => {
+    show(
+      <ThresholdsPage
+        rows={[{ ...row, value: 4, source: 'own trials' }]}
+        history={[{ path: 'releaseStep', value: 4, source: 'own trials', why: 'hardy', by: 'Ines', at: NOW }]}
+        mayEdit={false}
+        us={false}
+        now={NOW}
+        timeZone="Europe/Vienna"
+      />,
+    );
+    expect(screen.getByRole('row', { name: /go to a water further off/ }).textContent).toMatch(
+      /4 °Cships as 3 °Cown trials$/,
+    );
+    expect(screen.getByText(/Ines/).textContent).toContain('4 °C; own trials: “hardy”');
+    expect(screen.queryByText('edit')).toBeNull();
   });
 });

@@ -1,15 +1,17 @@
+import { plain } from '@/core/quantities/format';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { stepBorne } from '@/core/species/life';
 import { provenances } from '@/core/species/provenances';
 import type { Species, Stage } from '@/core/species/species';
-import { thresholds } from '@/core/thresholds';
+import { shippedThresholds, type ThresholdId, thresholdIds, type thresholdSubjects } from '@/core/thresholds';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { protocolsInForce } from '@/store/protocols';
 import { booksWithUnfit, speciesBook, WHOLE } from '@/store/species';
+import { setThresholds, THRESHOLDS } from '@/store/thresholds';
 
 export type { ProtocolInForce } from '@/store/protocols';
-export { protocolsInForce as protocolsOf };
+export { protocolsInForce as protocolsOf, THRESHOLDS };
 
 export type SpeciesListed = {
   id: string;
@@ -46,7 +48,7 @@ export async function keptHere(db: Db, siteId: number): Promise<Set<string>> {
 export type Unverified = { species: string; speciesId: string | null; path: string; what: string; hint: string };
 export type ReferenceView = {
   species: (Species & { kept: boolean })[];
-  /** Of species, and (without one) protocols and rules of thumb of our own. */
+  /** Of species, and (without one) protocols and thresholds. */
   unverified: Unverified[];
   total: number;
   /** Values that were set here and fit nowhere any more, since Reference changed. */
@@ -60,13 +62,7 @@ export async function referenceView(db: Db, siteId: number): Promise<ReferenceVi
   const values = books.flatMap(({ species: s }) =>
     provenances(s).map((p) => ({ ...p, species: s.name, speciesId: s.id })),
   );
-  const rules = Object.entries(thresholds).map(([id, r]) => ({
-    species: 'rules of thumb',
-    speciesId: null,
-    path: id,
-    what: `${r.what}: ${r.value} ${r.unit}`,
-    hint: r.hint,
-  }));
+  const rules = await thresholdsView(db, siteId);
   const protocols = [...(await protocolsInForce(db, siteId)).values()];
   const ofProtocols = protocols
     .filter((p) => p.source === 'verify')
@@ -79,11 +75,50 @@ export async function referenceView(db: Db, siteId: number): Promise<ReferenceVi
     }));
   return {
     species: books.map((b) => ({ ...b.species, kept: kept.has(b.species.id) })),
-    unverified: [...values.filter((p) => p.source === 'verify'), ...ofProtocols, ...rules],
-    unfit: books.flatMap((b) => b.unfit.map((u) => ({ species: b.species.name, ...u }))),
-    total: values.length + protocols.length + rules.length,
+    unverified: [
+      ...values.filter((p) => p.source === 'verify'),
+      ...ofProtocols,
+      ...rules.rows.filter((r) => r.source === 'verify').map(unverifiedRule),
+    ],
+    unfit: [
+      ...books.flatMap((b) => b.unfit.map((u) => ({ species: b.species.name, ...u }))),
+      ...rules.unfit.map((u) => ({ species: 'thresholds', ...u })),
+    ],
+    total: values.length + protocols.length + rules.rows.length,
   };
 }
+
+export type ThresholdRow = {
+  id: ThresholdId;
+  of: keyof typeof thresholdSubjects;
+  what: string;
+  unit: string;
+  hint: string;
+  value: number;
+  shipped: number;
+  source: string;
+};
+
+/** Every threshold as it is in force here, and those set here that fit nowhere any more. */
+export async function thresholdsView(
+  db: Db,
+  siteId: number,
+): Promise<{ rows: ThresholdRow[]; unfit: { path: string; why: string }[] }> {
+  const { set, unfit } = await setThresholds(db, siteId);
+  const rows = thresholdIds.map((id) => {
+    const { value, ...said } = shippedThresholds[id];
+    return { id, ...said, shipped: value, value: set[id]?.value ?? value, source: set[id]?.source ?? 'verify' };
+  });
+  return { rows, unfit };
+}
+
+const unverifiedRule = (r: ThresholdRow): Unverified => ({
+  species: 'thresholds',
+  speciesId: null,
+  path: r.id,
+  what: `${r.what}: ${plain(r.value)} ${r.unit}`,
+  hint: r.hint,
+});
 
 export type ValueChange = { path: string; value: unknown; source: string; why: string; by: string; at: number };
 

@@ -27,12 +27,12 @@ const MOST_DAYS = 10;
 
 /** A meal held against the fish it is for: by their mean mass as last weighed, else by the heaviest of their stage. */
 /** Grams each that is reckoned with where none was weighed. */
-const MEAL_G: Record<Station, number> = {
+const mealG = (): Record<Station, number> => ({
   eggs: thresholds.heavyEgg.value,
   yolksac: thresholds.heavyYolksac.value,
   fry: thresholds.heavyFry.value / 4,
   fingerlings: thresholds.heavyFingerling.value / 20,
-};
+});
 
 async function mustBeAMeal(c: Context, at: Standing, p: { massG: number }, when: number): Promise<void> {
   const weighed = (await c
@@ -41,7 +41,7 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number }, when:
     .where('at', '<=', when)
     .orderBy('at', 'desc')
     .first('value')) as { value: number } | undefined;
-  const meanG = weighed?.value ?? MEAL_G[at.holding.station];
+  const meanG = weighed?.value ?? mealG()[at.holding.station];
   const stand = meanG * at.number;
   if (at.number <= 0 || p.massG <= thresholds.mostMeal.value * stand) return;
   // Some write their feed down once a week: what is given is for the days since the feed, or the fish, before it.

@@ -150,7 +150,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
                 value={row.enters ?? ''}
                 empty="no stage: it is seen"
                 onChange={set('enters')}
-                options={typed.lists.stages.slice(1).map((s) => ({ value: s.id ?? '', label: s.name || (s.id ?? '') }))}
+                options={named(typed.lists.stages.slice(1))}
               />
               <SelectField
                 label="Counted from"
@@ -193,7 +193,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
                 label="Treatment"
                 value={row.induction ?? ''}
                 onChange={set('induction')}
-                options={typed.lists.inductions.map((x) => ({ value: x.id ?? '', label: x.name || 'without a name' }))}
+                options={named(typed.lists.inductions)}
               />
               <SelectField
                 label="Stage of the eggs"
@@ -342,3 +342,7 @@ const withIds = (rows: readonly Row[], before: readonly Row[]): Row[] =>
     const made = r.id === undefined || r.id === '' || r.id === idOf(own, others);
     return made && r.name ? { ...r, id: idOf(r.name, others) } : r;
   });
+
+/** Lines to choose from: one that has no id yet cannot be meant. */
+const named = (rows: readonly { id?: string; name?: string }[]) =>
+  rows.flatMap(({ id, name }) => (id ? [{ value: id, label: name || id }] : []));

@@ -39,12 +39,12 @@ export const decision = decides(recordWeighing, async (c, p) => {
 });
 
 /** Grams each, above which the unit is asked about where nothing was weighed before. */
-const HEAVY_G: Record<Station, number> = {
+const heavyG = (): Record<Station, number> => ({
   eggs: thresholds.heavyEgg.value,
   yolksac: thresholds.heavyYolksac.value,
   fry: thresholds.heavyFry.value,
   fingerlings: thresholds.heavyFingerling.value,
-};
+});
 
 async function doubtMass(c: Context, at: Standing, meanG: number): Promise<void> {
   const last = (await c
@@ -52,7 +52,7 @@ async function doubtMass(c: Context, at: Standing, meanG: number): Promise<void>
     .where({ lot_id: at.lot.id, kind: 'meanG' })
     .orderBy('at', 'desc')
     .first('value')) as { value: number } | undefined;
-  const heavy = HEAVY_G[at.holding.station];
+  const heavy = heavyG()[at.holding.station];
   const wild = last
     ? meanG / last.value > thresholds.massFactor.value || last.value / meanG > thresholds.massFactor.value
     : meanG > heavy;
