@@ -257,6 +257,13 @@ export const shippedThresholds = {
     unit: 'days',
     hint: 'what separates those that eat from those that are eaten; compare size spread and losses of mixed tanks',
   },
+  levelFall: {
+    of: 'water',
+    what: 'share of its usual below which a water level is called out',
+    value: 0.9,
+    unit: 'of the usual level',
+    hint: 'eggs lie near the surface of trays and troughs; a tenth of a shallow trough is a centimetre or two',
+  },
   chlorineLimit: {
     of: 'water',
     what: 'chlorine in the water of eggs and larvae above which an alarm is raised',

@@ -108,7 +108,7 @@ async function stateOf(
     last: newest,
     hourBefore: before?.value ?? null,
     rhythm: gaps.length >= 5 ? gaps[gaps.length >> 1]! : null,
-    usual: s.kind === 'flow' && newest ? await usualOf(db, s.id, newest.at) : null,
+    usual: (s.kind === 'flow' || s.kind === 'level') && newest ? await usualOf(db, s.id, newest.at) : null,
     open,
     stuckSince: newest ? await stuckSince(db, s.id, newest) : null,
   };

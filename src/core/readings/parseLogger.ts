@@ -251,7 +251,7 @@ function findValueColumns(
 
 /** `8,4` and `8.4`, with or without a unit behind; null when it is no number. */
 function numberOf(text: string): number | null {
-  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°?\s*[CF]|mg\s*\/\s*l|l\s*\/\s*min)?$/i.exec(text.replace('−', '-'));
+  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°?\s*[CF]|m?g\s*\/\s*l|l\s*\/\s*min|cm)?$/i.exec(text.replace('−', '-'));
   return m ? Number(m[1]!.replace(',', '.')) : null;
 }
 

@@ -1,6 +1,6 @@
 /**
  * What sensors measure. `low` and `high` bound what water can show at all, wide on purpose: outside them a reading is a
- * slip of the unit or a broken probe. Oxygen: fresh water at 0 °C under pure oxygen holds 14.6 / 0.2095 = 70 mg/L.
+ * slip of the unit or a broken probe (salinity: brine of shrimp cysts; the sea has 35). Oxygen: fresh water at 0 °C under pure oxygen holds 14.6 / 0.2095 = 70 mg/L.
  */
 export const sensorKinds = {
   temperature: { word: 'temperature', unit: '°C', low: -5, high: 45, header: /temp|°|celsius|fahrenheit|deg/i },
@@ -9,7 +9,23 @@ export const sensorKinds = {
   chlorine: { word: 'chlorine', unit: 'mg/L', low: 0, high: 20, header: /chlor|\bcl2?\b/i },
   gas: { word: 'total gas', unit: '%', low: 50, high: 250, header: /\btgp\b|gas/i },
   flow: { word: 'flow', unit: 'L/min', low: 0, high: 1_000_000, header: /flow|l\s*\/\s*min/i },
+  salinity: {
+    word: 'salinity',
+    unit: 'g/L',
+    low: 0,
+    high: 100,
+    header: /salin|\bppt\b|\bpsu\b|(?<![a-zµ])g\s*\/\s*l/i,
+  },
+  level: { word: 'water level', unit: 'cm', low: 0, high: 2000, header: /level|stage|\bcm\b/i },
 } as const;
 
 export type SensorKind = keyof typeof sensorKinds;
 export const sensorKindIds = Object.keys(sensorKinds) as [SensorKind, ...SensorKind[]];
+
+/** What a sensor measures, as it begins a label. @example sensorLabel('chlorine') // "Chlorine, mg/L" */
+export function sensorLabel(kind: SensorKind, unit: string = sensorKinds[kind].unit): string {
+  const { word } = sensorKinds[kind];
+  // pH is written so wherever it stands.
+  const begins = kind === 'pH' ? word : word[0]!.toUpperCase() + word.slice(1);
+  return unit ? `${begins}, ${unit}` : begins;
+}

@@ -42,6 +42,8 @@ export const stripFields = {
   fish,
   massG: positive,
   volumeMl: positive.optional(),
+  /** Seconds that she was out of the water for it. */
+  airSeconds: z.number().int().min(0).max(3600).optional(),
   ...eggQuality,
   apart: z.boolean().default(false),
   why: z.string().trim().max(200, 'is too long').default(''),
@@ -68,6 +70,20 @@ export const crossFields = {
     .max(40),
   males: z.array(fish).min(1, 'needs a male').max(40),
   how: z.enum(crossKinds),
+  /**
+   * Of a sequential cross, in their order: minutes from the first milt to his, and the share of the eggs that he is taken
+   * to father.
+   */
+  turns: z
+    .array(
+      z.object({
+        fish,
+        minutes: z.number().min(0, 'cannot be negative').max(240, 'is too long after the first'),
+        share,
+      }),
+    )
+    .max(40)
+    .optional(),
   protocols: z.array(z.string().max(60)).max(12).default([]),
 };
 export const nestFields = {

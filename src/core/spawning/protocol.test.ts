@@ -1,5 +1,5 @@
 import { shippedProtocols } from '@/reference/protocols';
-import { materialsFor, progressOf, protocol, type Stamp } from './protocol';
+import { materialsFor, progressOf, protocol, type Stamp, vesselsFor } from './protocol';
 
 const at = (minutes: number) => Date.parse('2031-04-14T06:00:00Z') + minutes * 60_000;
 const stamp = (step: string, minutes: number, more: Partial<Stamp> = {}): Stamp => ({
@@ -101,4 +101,12 @@ test('the shelf has every school, each saying when it fits and where it is from'
     expect(p.source === 'verify' ? p.hint : p.source).not.toBe('');
     if (p.kind === 'disinfection') expect(p.cautions.join(' ')).toMatch(/available iodine/i);
   }
+});
+
+test('eggs go into as many vessels as keep each shallow', () => {
+  expect(vesselsFor({ vesselLitres: 3 }, 9)).toBe(3);
+  expect(vesselsFor({ vesselLitres: 3 }, 9.1)).toBe(4);
+  expect(vesselsFor({ vesselLitres: 3 }, 0.2)).toBe(1);
+  expect(vesselsFor({}, 9)).toBeNull();
+  expect(vesselsFor({ vesselLitres: 3 }, null)).toBeNull();
 });

@@ -82,6 +82,10 @@ export const protocol = z
     materials: z.array(material).max(20).default([]),
     steps: z.array(step).min(1, 'needs a step').max(30),
     bath: bath.optional(),
+    /** Kinds before it that need not be over when it begins: eggs that harden in their bath. */
+    alongside: z.array(z.enum(protocolKinds)).max(5).default([]),
+    /** Litres of eggs that one vessel of it takes: deeper, those at the bottom are crushed. */
+    vesselLitres: z.number().gt(0, 'must be above 0').optional(),
     /** A pair spawns by itself on a nest: nothing is stripped, the eggs come to the table on it. */
     nest: z.boolean().optional(),
     cautions: z.array(z.string().max(300)).max(12).default([]),
@@ -189,3 +193,26 @@ export function materialsFor(
             : m.amount * eggs.kg,
   }));
 }
+
+/** What hurts eggs that are not through what comes before: they get firm before they are disinfected. */
+const firmFirst: readonly ProtocolKind[] = ['stickiness', 'hardening'];
+
+/** Protocols of a bowl that should be over before another of it begins, and are not. */
+export function notOverBefore(
+  next: Protocol,
+  others: readonly { protocol: Protocol; stamps: readonly Stamp[] }[],
+): Protocol[] {
+  if (next.kind !== 'disinfection') return [];
+  return others
+    .filter(
+      ({ protocol: p, stamps }) =>
+        firmFirst.includes(p.kind) &&
+        !next.alongside.includes(p.kind) &&
+        !p.steps.every((s) => stamps.some((x) => x.step === s.id)),
+    )
+    .map((o) => o.protocol);
+}
+
+/** Into how many vessels the eggs of a batch go, by the protocol; null where it says nothing or nothing is measured. */
+export const vesselsFor = (p: Pick<Protocol, 'vesselLitres'>, litres: number | null): number | null =>
+  p.vesselLitres === undefined || litres === null ? null : Math.max(1, Math.ceil(litres / p.vesselLitres - 1e-9));

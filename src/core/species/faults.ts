@@ -11,7 +11,12 @@ type Draft = {
   values: readonly { what: string }[];
   drift: readonly { stage: string }[];
   handsOff: readonly { id: string; from: number; to: number }[];
-  inductions: readonly { id: string; parts: readonly number[]; dosePerKg: { low: number; high: number } }[];
+  inductions: readonly {
+    id: string;
+    parts: readonly number[];
+    dosePerKg: { low: number; high: number };
+    malesPerKg?: { low: number; high: number };
+  }[];
   latencies: readonly { id: string; induction: string; eggStage?: string }[];
   eggStages: readonly { id: string }[];
 };
@@ -87,6 +92,8 @@ export function faultsIn(s: Draft): Fault[] {
     if (h.from >= h.to) add('must lie after its beginning', 'handsOff', i, 'to');
   });
   s.inductions.forEach((d, i) => {
+    if (d.malesPerKg && d.malesPerKg.low > d.malesPerKg.high)
+      add('lies below the lowest', 'inductions', i, 'malesPerKg', 'high');
     if (d.dosePerKg.low > d.dosePerKg.high) add('lies below the lowest', 'inductions', i, 'dosePerKg', 'high');
     if (Math.abs(d.parts.reduce((a, b) => a + b, 0) - 1) > 1e-6)
       add('do not make up the whole dose', 'inductions', i, 'parts');

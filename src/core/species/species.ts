@@ -116,6 +116,8 @@ const induction = z.object({
   product: z.string(),
   unit: z.enum(['mg', 'ug', 'IU', 'mL']),
   dosePerKg: z.object({ low: z.number().positive(), high: z.number().positive() }),
+  /** Where males are treated too: their dose, given at once. */
+  malesPerKg: z.object({ low: z.number().positive(), high: z.number().positive() }).optional(),
   /** Shares of the dose, in the order in which they are given. */
   parts: z.array(z.number().positive()).min(1),
   intervalHours: z.number().min(0),

@@ -124,3 +124,28 @@ describe('an alarm is kept in °C with a point, and said as its reader takes fig
     expect(alarmWords(step, 'step', false)).toBe('cold 2.1 went up 3,2 °C within an hour; they bear 1,0 °C');
   });
 });
+
+test("a water level that falls by a tenth of its usual is an alarm, in the reader's inches too", () => {
+  const level = (value: number, usual: number | null) =>
+    alarmsOf(
+      probe({ kind: 'level', name: 'trough 3', last: { at: now, value }, hourBefore: null, usual }),
+      null,
+      null,
+      now,
+    );
+  expect(level(18.5, 20)).toEqual([]);
+  const [low] = level(17.2, 20);
+  expect(low).toMatchObject({ kind: 'low', says: 'trough 3 17.2 cm; usual is 20.0 cm' });
+  expect(alarmWords(low!.says, 'low', true)).toBe('trough 3 6.8 in; usual is 7.9 in');
+  expect(level(0, null)).toEqual([]);
+});
+
+test('salinity outside of what a species bears is an alarm', () => {
+  const prawn = { species: speciesOf('giant-river-prawn'), stage: 'larva', stageName: 'larvae' };
+  const bound = boundsFor('salinity', [prawn])!;
+  expect(bound.low).toBeGreaterThan(0);
+  const at = (value: number) =>
+    alarmsOf(probe({ kind: 'salinity', name: 's1', last: { at: now, value }, hourBefore: null }), bound, null, now);
+  expect(at((bound.low! + bound.high!) / 2)).toEqual([]);
+  expect(at(bound.low! - 3)[0]).toMatchObject({ kind: 'low', bound: bound.low });
+});

@@ -1,4 +1,5 @@
-import { degrees, degreesApart, marked } from '../quantities/format';
+import { decimals, degrees, degreesApart, marked } from '../quantities/format';
+import { fromBase } from '../quantities/measure';
 import type { SensorKind } from '../readings/sensorKinds';
 import type { Species } from '../species/species';
 import { thresholds } from '../thresholds';
@@ -15,7 +16,7 @@ export type Watched = {
   hourBefore: number | null;
   /** Usual milliseconds between its reports; null while it has too few. */
   rhythm: number | null;
-  /** What it usually says: of a flow, which no species but the unit sets; null while too little was read. */
+  /** What it usually says: of a flow and a level, which no species but the unit sets; null while too little was read. */
   usual: number | null;
   /** Kinds of alarm that are open of it: they close with a margin, so that a value at its limit does not open and shut. */
   open: readonly AlarmKind[];
@@ -38,9 +39,20 @@ const units: Record<SensorKind, string> = {
   flow: 'L/min',
   chlorine: 'mg/L',
   gas: '%',
+  salinity: 'g/L',
+  level: 'cm',
 };
 /** So many decimals as tell a breach from what is borne. */
-const places: Record<SensorKind, number> = { temperature: 1, oxygen: 1, pH: 1, flow: 1, chlorine: 3, gas: 0 };
+const places: Record<SensorKind, number> = {
+  temperature: 1,
+  oxygen: 1,
+  pH: 1,
+  flow: 1,
+  chlorine: 3,
+  gas: 0,
+  salinity: 1,
+  level: 1,
+};
 /** So far inside of the limit it must be before an alarm closes. */
 const margins: Record<SensorKind, number> = {
   temperature: 0.2,
@@ -49,6 +61,8 @@ const margins: Record<SensorKind, number> = {
   flow: 0.2,
   chlorine: 0.002,
   gas: 1,
+  salinity: 0.5,
+  level: 0.5,
 };
 /** A flow below this share of its usual one has something in its way. */
 const FLOW_SHARE = 0.5;
@@ -77,6 +91,14 @@ const what: Record<SensorKind, { high: string; low: string }> = {
   flow: {
     high: 'Look at jars: eggs may go over the lip.',
     low: 'Go now: blocked pipe, tripped pump, airlock. The room shows which unit is in danger first.',
+  },
+  salinity: {
+    high: 'Look at evaporation, brine dosing and the fresh inflow; bring it back by small steps over hours, never at once.',
+    low: 'Look for rain, a fresh inflow left open, and the brine stock; bring it back by small steps over hours, never at once.',
+  },
+  level: {
+    high: 'Look at outlet, standpipe and screens: shells and silt block them, and larvae go over the edge.',
+    low: 'Go now: inflow, head tank, standpipe, a drain left open. What lies dry dies first; keep it wet while the water comes back.',
   },
 };
 
@@ -162,8 +184,9 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
       todo: what[s.kind].low,
     });
   }
-  if (s.kind === 'flow' && bound?.low === undefined && s.usual !== null && s.usual > 0) {
-    const least = FLOW_SHARE * s.usual;
+  const usualShare = s.kind === 'flow' ? FLOW_SHARE : s.kind === 'level' ? thresholds.levelFall.value : null;
+  if (usualShare !== null && bound?.low === undefined && s.usual !== null && s.usual > 0) {
+    const least = usualShare * s.usual;
     if (beyond('low', least)) {
       const [value, usual] = pair(s.last.value, s.usual);
       out.push({
@@ -171,7 +194,7 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
         value: s.last.value,
         bound: least,
         says: `${s.name} ${value}; usual is ${usual}`,
-        todo: what.flow.low,
+        todo: what[s.kind].low,
       });
     }
   }
@@ -194,7 +217,8 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
  * @param us temperatures in °F; those of a step are differences
  */
 export function alarmWords(says: string, kind: string, us: boolean): string {
-  return says.replace(/(\d+\.?\d*) (°C|mg\/L|L\/min|%)/g, (all, figure: string, unit: string) => {
+  return says.replace(/(\d+\.?\d*) (°C|mg\/L|g\/L|L\/min|cm|%)/g, (all, figure: string, unit: string) => {
+    if (unit === 'cm' && us) return `${decimals(fromBase(10 * Number(figure), 'length', 'in'), 1)} in`;
     if (unit !== '°C') return marked(all);
     return us ? (kind === 'step' ? degreesApart : degrees)(Number(figure), true) : marked(all);
   });

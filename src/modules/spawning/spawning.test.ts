@@ -1,6 +1,8 @@
 import { dayState } from '@/core/spawning/dayState';
 import { dayDue } from '@/core/spawning/due';
 import { shippedProtocols } from '@/reference/protocols';
+import { speciesOf } from '@/reference/shipped';
+import { fromJson } from '@/store/books/rows';
 import { dayEntries } from '@/store/dayEntries';
 import { protocolsInForce } from '@/store/protocols';
 import { HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
@@ -130,6 +132,23 @@ describe('an injection', () => {
     expect((await state()).fish.get(f1)!.injections).toMatchObject([{ massG: 2500, amount: expect.closeTo(1, 9) }]);
   });
 
+  test('a male is injected only where the treatment has a dose for males, and once', async () => {
+    expect(await refusal(h.send('spawning.inject', dose({ fish: m1 })))).toMatchObject({ code: 'sex' });
+    const book = speciesOf('sterlet');
+    const inductions = book.inductions.map((i) => ({ ...i, malesPerKg: { low: 1, high: 2 } }));
+    await h.send('species.save', { content: { ...book, inductions }, why: 'our males ripen late' });
+    await h.send('spawning.inject', dose({ fish: m1, dosePerKg: 1.5 }));
+    expect((await state()).fish.get(m1)!.injections).toMatchObject([{ of: 1, part: 1 }]);
+    expect(await refusal(h.send('spawning.inject', dose({ fish: m1, dosePerKg: 1.5 })))).toMatchObject({
+      code: 'part',
+    });
+    expect(await refusal(h.send('spawning.inject', dose({ fish: m2, dosePerKg: 3 })))).toMatchObject({
+      asks: [{ id: 'dose' }],
+    });
+    const food = { fish: m1, fate: 'food', method: 'blow', firstSufficed: true };
+    expect(await refusal(h.send('brood.fate', food, h.culturist))).toMatchObject({ code: 'treated' });
+  });
+
   test('a male is not injected, and who was injected is barred from food', async () => {
     expect(await refusal(h.send('spawning.inject', dose({ fish: m1 })))).toMatchObject({ code: 'sex' });
     await h.send('spawning.inject', dose());
@@ -200,6 +219,56 @@ describe('eggs, milt and bowls', () => {
     const stamps = (await state()).bowls[0]!.stamps;
     expect(stamps['sturgeon-diluted']).toMatchObject([{ step: 'weigh', value: 298 }, { step: 'mix' }]);
     expect(stamps.clay).toHaveLength(1);
+  });
+
+  test('iodine before the eggs are firm is asked about, with its first step only', async () => {
+    await stripped(f1, 310);
+    await bowl({ protocols: ['harden-short', 'iodophor-after'] });
+    const step = (protocol: string, of: string, more: Record<string, unknown> = {}) =>
+      h.send('spawning.step', { day, bowl: 'A', protocol, step: of, ...more });
+    await step('harden-short', 'in');
+    const e = await refusal(step('iodophor-after', 'rinsed', { value: 7 }));
+    expect(e).toMatchObject({ asks: [{ id: 'order' }] });
+    expect(e.message).toContain('Bowl A is not through “short, still water”');
+    await step('harden-short', 'out');
+    await step('iodophor-after', 'rinsed', { value: 7 });
+    await bowl({ bowl: 'B', females: [{ fish: f1, massG: 10 }], protocols: ['harden-short', 'iodophor-during'] });
+    // One that is meant to go on while they harden asks nothing.
+    await h.send('spawning.step', { day, bowl: 'B', protocol: 'iodophor-during', step: 'rinsed' });
+  });
+
+  test('males one after the other: each with his minute and share, which the families take on', async () => {
+    await stripped(f1, 310);
+    const turns = [
+      { fish: m2, minutes: 0, share: 0.7 },
+      { fish: m1, minutes: 1.5, share: 0.3 },
+    ];
+    const inTurn = { males: [m2, m1], how: 'sequential', turns };
+    const wrong = async (more: Record<string, unknown>) => (await refusal(bowl({ ...inTurn, ...more }))).path;
+    expect(await wrong({ how: 'pooled' })).toBe('turns');
+    expect(await wrong({ males: [m1, m2] })).toBe('turns');
+    expect(await wrong({ turns: [turns[0], { ...turns[1]!, share: 0.5 }] })).toBe('turns');
+    expect(await wrong({ turns: [{ ...turns[0]!, minutes: 5 }, turns[1]] })).toBe('turns');
+    await bowl(inTurn);
+    expect((await dayView(h.db, { siteId: h.manager.siteId }, day, h.clock.now))!.bowls[0]!.turns).toEqual(turns);
+    await h.send('take.record', {
+      species: 'sterlet',
+      females: [{ tag: 'F1', share: 1 }],
+      males: [
+        { tag: 'M2', share: 0.7 },
+        { tag: 'M1', share: 0.3 },
+      ],
+      cross: 'pooled',
+      measured: { method: 'counted', number: 18_000 },
+      unit: h.units.B1,
+      day,
+      bowl: 'A',
+    });
+    const family = (await h.db('family').first('males')) as { males: string };
+    expect(fromJson(family.males)).toMatchObject([
+      { tag: 'M2', share: 0.7 },
+      { tag: 'M1', share: expect.closeTo(0.3, 9) },
+    ]);
   });
 
   test('counted, the eggs are in the books and known as those of the bowl; taken back, they are not', async () => {

@@ -4,6 +4,8 @@ const kinds = (table: string) => `ENUM('${table}','jar','tray','trough','frame',
 
 const STATION = "ENUM('eggs','yolksac','fry','fingerlings')";
 
+const SENSORS = "ENUM('temperature','oxygen','pH','flow','chlorine','gas')";
+
 /** Steps since the lists by subject ended: one list, in the order in which they were written, whatever they touch. */
 export const laterMigrations: readonly Step[] = [
   {
@@ -34,5 +36,13 @@ export const laterMigrations: readonly Step[] = [
       await k.raw(`ALTER TABLE holding MODIFY station ${STATION} NOT NULL`);
     },
     down: (k) => k.raw('ALTER TABLE holding DROP station'),
+  },
+  {
+    name: '0620_sensor_level',
+    up: (k) => k.raw(`ALTER TABLE sensor MODIFY kind ${SENSORS.replace(')', ",'salinity','level')")} NOT NULL`),
+    down: async (k) => {
+      await k('sensor').whereIn('kind', ['salinity', 'level']).delete();
+      await k.raw(`ALTER TABLE sensor MODIFY kind ${SENSORS} NOT NULL`);
+    },
   },
 ];

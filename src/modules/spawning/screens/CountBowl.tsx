@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { ByTheDead } from '@/client/ByTheDead';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useTwoWays } from '@/client/measure/TwoWays';
@@ -62,7 +63,10 @@ export function CountBowl({
           {
             species: view.book.id,
             females: bowl.females.map((f) => ({ tag: f.tag, ...(dryG > 0 ? { share: f.massG / dryG } : {}) })),
-            males: tags.map((tag) => ({ tag })),
+            males: bowl.males.map((m) => {
+              const turn = bowl.turns?.find((t) => t.fish === m.fish);
+              return { tag: m.tag, ...(turn && turn.share > 0 ? { share: turn.share } : {}) };
+            }),
             cross: bowl.how === 'split' ? 'pairs' : 'pooled',
             ...(bowl.how === 'split'
               ? { pairs: bowl.females.flatMap((f) => tags.map((m) => ({ female: f.tag, males: [m] }))) }
@@ -103,6 +107,7 @@ export function CountBowl({
         error={dead.error ?? act.errorOn('removed')}
         hint="They belong to the take, and are booked as dead at once"
       />
+      <ByTheDead measured={measured} removed={dead.value} />
       <SelectField
         label="They stand on"
         value={to}

@@ -5,7 +5,7 @@ import type { PlaceOption } from '@/client/holding';
 import { FateForm } from '@/modules/brood/acts/fate/form';
 import { LookForm } from '@/modules/brood/acts/look/form';
 import { FishMoveForm } from '@/modules/brood/acts/move/form';
-import { InjectForm } from '@/modules/spawning/acts/inject/form';
+import { InjectForm, treatmentsOf } from '@/modules/spawning/acts/inject/form';
 import { MiltForm } from '@/modules/spawning/acts/milt/form';
 import { ReadyForm } from '@/modules/spawning/acts/ready/form';
 import { StripForm } from '@/modules/spawning/acts/strip/form';
@@ -24,6 +24,7 @@ const femaleActs: { id: FishAct; word: string }[] = [
 ];
 const maleActs: { id: FishAct; word: string }[] = [
   { id: 'milt', word: 'Milt' },
+  { id: 'inject', word: 'Inject' },
   { id: 'look', word: 'Look' },
   { id: 'move', word: 'Move' },
   { id: 'fate', word: 'Out of the brood' },
@@ -45,7 +46,7 @@ export function FishActs({
   treatment: string;
   onAct: (act: FishAct) => void;
 }) {
-  const acts = (female ? femaleActs : maleActs).filter((a) => a.id !== 'inject' || f.book.inductions.length > 0);
+  const acts = (female ? femaleActs : maleActs).filter((a) => a.id !== 'inject' || treatmentsOf(f).length > 0);
   return (
     <>
       <div className="mb-3 flex flex-wrap gap-1.5">

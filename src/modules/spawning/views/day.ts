@@ -4,7 +4,7 @@ import { eggsPerGByDiameter, type Yield, yieldOf } from '@/core/eggs/yieldOf';
 import { femalesNeeded } from '@/core/induction/females';
 import { type LatencyClock, latencyClock, type ReadyFinding } from '@/core/induction/latency';
 import { Z95 } from '@/core/quantities/interval';
-import type { BathMixed } from '@/core/spawning/acts';
+import type { BathMixed, Crossed } from '@/core/spawning/acts';
 import { type BathUsed, bathsOf } from '@/core/spawning/baths';
 import { type BowlStamp, type DayState, dayState, eggsLeft } from '@/core/spawning/dayState';
 import { type CrossKind, type DayPlan, dayPlan } from '@/core/spawning/plan';
@@ -65,6 +65,8 @@ export type DayBowl = {
   females: { tag: string; fish: number; massG: number }[];
   males: { tag: string; fish: number }[];
   how: CrossKind;
+  /** Of males one after the other: the minute and the share of each. */
+  turns?: Crossed['turns'];
   nest: boolean;
   protocols: string[];
   stamps: Record<string, BowlStamp[]>;

@@ -8,7 +8,7 @@ import { useEventFields } from '@/client/when';
 import { decimals, degrees, grouped, plain } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
 import { decodeText, LARGEST_FILE } from '@/core/readings/decodeText';
-import { sensorKinds } from '@/core/readings/sensorKinds';
+import { sensorKinds, sensorLabel } from '@/core/readings/sensorKinds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { importReadings } from '@/modules/water/acts/import/act';
 import { recordReading } from '@/modules/water/acts/reading/act';
@@ -145,7 +145,7 @@ export function LoggerImport({
               />
             ) : (
               <TextField
-                label={kind.word === 'pH' ? 'pH' : `Oxygen, ${kind.unit}`}
+                label={sensorLabel(chosen?.kind ?? 'temperature')}
                 inputMode="decimal"
                 value={reading}
                 onChange={setReading}

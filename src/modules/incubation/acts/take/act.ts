@@ -37,7 +37,8 @@ export const recordTake = defineAct({
       species: z.string(),
       lotName,
       females: z.array(female).min(1, 'needs at least one female'),
-      males: z.array(z.object({ tag })).min(1, 'needs at least one male'),
+      /** A male's share as father, where they were not alike: all have one, or none. */
+      males: z.array(z.object({ tag, share: z.number().gt(0).max(1).optional() })).min(1, 'needs at least one male'),
       cross: z.enum(['pooled', 'pairs']),
       pairs: z.array(z.object({ female: tag, males: z.array(tag).min(1, 'needs a male') })).default([]),
       measured: measurement,

@@ -191,11 +191,19 @@ async function makeFamilies(
         lot_id: lotId,
         female_id: females.get(f.tag)!.id,
         label: `${f.tag} × ${x.males.join(', ')}`.slice(0, 120),
-        males: JSON.stringify(x.males.map((m) => ({ id: males.get(m)!.id, tag: m, share: 1 / x.males.length }))),
+        males: JSON.stringify(fathersIn(p, x.males).map((m) => ({ id: males.get(m.tag)!.id, ...m }))),
       });
       composition[String(id)] = weight(f) / total / own.length;
       id += 1;
     }
   }
   return composition;
+}
+
+/** The fathers of a family with their shares: as given where each has one, else equal. */
+function fathersIn(p: Take, tags: readonly string[]): { tag: string; share: number }[] {
+  const given = tags.map((tag) => p.males.find((m) => m.tag === tag)?.share ?? 0);
+  const all = given.reduce((s, x) => s + x, 0);
+  const known = given.every((x) => x > 0);
+  return tags.map((tag, i) => ({ tag, share: known ? given[i]! / all : 1 / tags.length }));
 }

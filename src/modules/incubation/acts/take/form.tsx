@@ -6,6 +6,7 @@ import { ActForm } from '@/client/act/ActForm';
 import { formsOf } from '@/client/act/actForms';
 import { useOriginal } from '@/client/act/correcting';
 import { useAct } from '@/client/act/useAct';
+import { ByTheDead } from '@/client/ByTheDead';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { measureOf, measureText, NumberInput, useShown, wholeOf } from '@/client/inputs';
 import { useTwoWays } from '@/client/measure/TwoWays';
@@ -23,7 +24,7 @@ import { Link } from '@/ui/Link';
 
 type TakeEntry = {
   females: { tag: string; massG?: number; share?: number }[];
-  males: { tag: string }[];
+  males: { tag: string; share?: number }[];
   cross: 'pooled' | 'pairs';
   pairs: { female: string; males: string[] }[];
   measured: MeasurementInput;
@@ -81,6 +82,7 @@ export function TakeForm({
   );
   const [made, setMade] = useState<number | null>(null);
   const share = (tag: string) => original?.females?.find((f) => f.tag === tag)?.share;
+  const hisShare = (tag: string) => original?.males?.find((m) => m.tag === tag)?.share;
   const maleTags = males.split(/[\s,;]+/).filter(Boolean);
   const filled = females.filter((f) => f.tag.trim());
   const masses = filled.map((f) => measureOf(f.mass, 'mass', unit('mass'), locale));
@@ -115,7 +117,10 @@ export function TakeForm({
               ...(masses[i]!.value === null ? {} : { massG: masses[i]!.value }),
               ...(share(f.tag.trim()) === undefined ? {} : { share: share(f.tag.trim()) }),
             })),
-            males: [...new Set(maleTags)].map((tag) => ({ tag })),
+            males: [...new Set(maleTags)].map((tag) => ({
+              tag,
+              ...(hisShare(tag) === undefined ? {} : { share: hisShare(tag) }),
+            })),
             cross,
             ...(cross === 'pairs'
               ? {
@@ -227,6 +232,7 @@ export function TakeForm({
             error={dead.error ?? act.errorOn('removed')}
             hint="They belong to the take, and are booked as dead at once"
           />
+          <ByTheDead measured={eggs} removed={dead.value} />
           {lot.unitField('They stand in')}
           {lot.nameField}
           {event.view(act.errorOn('at'))}

@@ -102,6 +102,8 @@ export function fieldsOf(list: ListName, typed: SpeciesTyped): Field[] {
         { key: 'product', label: 'product' },
         { key: 'dosePerKg.low', label: 'from, a kg', kind: 'figures', width: '4.5rem' },
         { key: 'dosePerKg.high', label: 'to', kind: 'figures', width: '4.5rem' },
+        { key: 'malesPerKg.low', label: 'males, from', kind: 'figures', width: '4.5rem' },
+        { key: 'malesPerKg.high', label: 'to', kind: 'figures', width: '4.5rem' },
         { key: 'unit', label: 'unit', kind: 'one', options: options(['mg', 'ug', 'IU', 'mL']), width: '5rem' },
         { key: 'parts', label: 'parts, %', width: '5rem', times: 100, list: true },
         { key: 'intervalHours', label: 'h apart', kind: 'figures', width: '4.5rem' },
@@ -142,9 +144,12 @@ const put = (o: Record<string, unknown>, key: string, v: unknown) => {
   const keys = key.split('.');
   const last = keys.pop()!;
   let inner = o;
+  // Nothing is made of a part that is left empty.
+  if (v === undefined && keys.length === 1 && o[keys[0]!] === undefined) return;
   for (const k of keys) inner = inner[k] = { ...(inner[k] as Record<string, unknown> | undefined) };
   if (v === undefined) delete inner[last];
   else inner[last] = v;
+  if (keys.length === 1 && Object.keys(inner).length === 0) delete o[keys[0]!];
 };
 const tidy = (v: number) => Number(v.toPrecision(12));
 

@@ -21,14 +21,18 @@ import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
 import type { DayView } from '../../views/day';
+import { Turns, useTurns } from './Turns';
 
 type Crossing = {
   bowl: string;
   females: { fish: number; massG: number }[];
   males: number[];
   how: CrossKind;
+  turns?: Turn[];
   protocols: string[];
 };
+
+type Turn = { fish: number; minutes: number; share: number };
 
 /** Eggs and milt into one bowl: whose, how, and by which protocols it is worked. */
 export function CrossForm({
@@ -63,6 +67,8 @@ export function CrossForm({
   const [males, setMales] = useState<number[]>(original?.males ?? planned);
   const [how, setHow] = useState<CrossKind>(original?.how ?? view.plan.how);
   const [protocols, setProtocols] = useState<string[]>(original?.protocols ?? view.plan.protocols);
+  const turns = useTurns(males, original?.turns);
+  const inTurn = how === 'sequential' && males.length > 1;
   const chosen = Object.entries(masses)
     .filter(([, m]) => m.trim())
     .map(([fish, m]) => ({ fish: Number(fish), ...measureOf(m, 'mass', unit('mass', true), locale) }));
@@ -77,6 +83,7 @@ export function CrossForm({
         chosen.length === 0 && 'eggs',
         chosen.some((x) => !x.value) && 'masses that can be read',
         males.length === 0 && 'a male',
+        inTurn && turns.wanting,
       ]}
       onSend={() =>
         void act.submit(
@@ -86,6 +93,7 @@ export function CrossForm({
             females: chosen.map((x) => ({ fish: x.fish, massG: x.value })),
             males,
             how,
+            ...(inTurn ? { turns: turns.read } : original?.turns ? { turns: null } : {}),
             protocols,
             ...event.payload,
           },
@@ -146,6 +154,13 @@ export function CrossForm({
         options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
       />
       <p className="quiet text-small">{crossKindWords[how].split(': ')[1]}.</p>
+      {inTurn && (
+        <Turns
+          turns={turns}
+          tagOf={(fish) => view.males.find((m) => m.fish.id === fish)?.fish.tag ?? '?'}
+          error={act.errorOn('turns')}
+        />
+      )}
       <fieldset className="field">
         <legend className="label mb-1 text-small text-soft">Worked by</legend>
         {view.protocols

@@ -3,6 +3,7 @@ import { CalculationError, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
 import type { Injected, injectFields } from '@/core/spawning/acts';
+import { forMales } from '@/core/spawning/forMales';
 import type { Induction } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
@@ -15,9 +16,19 @@ import { dose, inject, interval } from './act';
 export const decision = decides(inject, async (c, p) => {
   const event = eventOf(c, p);
   const d = await dayById(c, p.day);
-  const fish = await fishOfDay(c, d, p.fish, event, 'female');
-  const treatment = fish.book.inductions.find((i) => i.id === p.induction);
-  if (!treatment) throw new ActRefused('noInduction', `${fish.book.name} has no such treatment.`, 'induction');
+  const fish = await fishOfDay(c, d, p.fish, event);
+  const named = fish.book.inductions.find((i) => i.id === p.induction);
+  if (!named) throw new ActRefused('noInduction', `${fish.book.name} has no such treatment.`, 'induction');
+  const treatment = fish.sex === 'male' ? forMales(named) : named;
+  if (!treatment)
+    throw new ActRefused(
+      'sex',
+      `${fish.tag} is a male, and ${named.name} treats females only.`,
+      'fish',
+      'Check the tag. Where males are treated too, the manager gives them a dose in Reference first.',
+    );
+  // Who is treated as a female is taken for one from here on.
+  if (fish.sex === 'unknown') await c.trx('brood_fish').where({ id: fish.id }).update({ sex: 'female' });
   if (p.checkedBy.toLowerCase() === event.measuredBy.toLowerCase())
     throw new ActRefused(
       'secondPerson',

@@ -14,6 +14,8 @@ import { useEventFields } from '@/client/when';
 import { attempt, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
+import { forMales } from '@/core/spawning/forMales';
+import type { Induction } from '@/core/species/species';
 import { inject } from '@/modules/spawning/acts/inject/act';
 import type { InputOf } from '@/server/act/define';
 import { Caution } from '@/ui/caution';
@@ -52,7 +54,10 @@ export function InjectForm({
     checkedBy: string;
   }>();
   const text = (v: number | undefined) => (v === undefined ? '' : numberText(v, locale));
-  const [kind, setKind] = useState(original?.induction ?? (wanted || (f.book.inductions[0]?.id ?? '')));
+  const treatments = treatmentsOf(f);
+  const [kind, setKind] = useState(
+    original?.induction ?? treatments.find((t) => t.id === wanted)?.id ?? treatments[0]?.id ?? '',
+  );
   const [mass, setMass] = useState(() => {
     const known = original?.massG ?? f.massG;
     return known ? measureText(known, 'mass', unit('mass'), locale) : '';
@@ -64,7 +69,8 @@ export function InjectForm({
   const [site, setSite] = useState(original?.maxMlPerSite ? numberText(original.maxMlPerSite, locale) : '1');
   const [lot, setLot] = useState(original?.hormoneLot ?? '');
   const [second, setSecond] = useState(original?.checkedBy ?? '');
-  const treatment = f.book.inductions.find((i) => i.id === kind);
+  const male = f.sex === 'male';
+  const treatment = treatments.find((i) => i.id === kind);
   const nth = original?.part ?? part;
   const massG = measureOf(mass, 'mass', unit('mass'), locale);
   const perKg = decimalOf(dose, locale);
@@ -85,13 +91,20 @@ export function InjectForm({
   const worked = input ? attempt(() => run(injection, input)) : null;
   const now = worked?.ok?.parts[nth - 1];
   const wrongAt = (path: string) => (worked?.wrong?.path === path ? worked.wrong.says : null);
-  if (!treatment) return <p className="quiet">Reference has no treatment for {f.book.name}.</p>;
+  if (!treatment)
+    return (
+      <p className="quiet">
+        Reference has no treatment for {male ? 'males of ' : ''}
+        {f.book.name}.
+      </p>
+    );
   if (!original && nth > treatment.parts.length)
     return (
       <p>
         {treatment.parts.length === 1 ? 'The one part' : `All ${treatment.parts.length} parts`} of {treatment.name}{' '}
-        {treatment.parts.length === 1 ? 'is' : 'are'} given to {f.tag}. Look whether she runs; a part that was recorded
-        by mistake is corrected in the ledger.
+        {treatment.parts.length === 1 ? 'is' : 'are'} given to {f.tag}.{' '}
+        {male ? 'Look whether his milt runs' : 'Look whether she runs'}; a part that was recorded by mistake is
+        corrected in the ledger.
       </p>
     );
   return (
@@ -100,7 +113,7 @@ export function InjectForm({
       event={event}
       label={`Injected, part ${nth} of ${treatment.parts.length}`}
       needs={[
-        !massG.value && 'her mass',
+        !massG.value && 'the mass of the fish',
         !perKg.value && 'the dose',
         !byVolume && !perMl.value && 'what the vial holds',
         !byVolume && !vialUnit && 'the unit on the vial',
@@ -121,16 +134,16 @@ export function InjectForm({
             checkedBy: second,
             ...event.payload,
           },
-          (r) => `${f.tag}: ${figures(Number(r?.volumeMl), 3)} mL. Her clock runs.`,
+          (r) => `${f.tag}: ${figures(Number(r?.volumeMl), 3)} mL.${male ? '' : ' Her clock runs.'}`,
         )
       }
     >
-      {f.book.inductions.length > 1 && (
+      {treatments.length > 1 && (
         <SelectField
           label="Treatment"
           value={kind}
           onChange={setKind}
-          options={f.book.inductions.map((i) => ({ value: i.id, label: i.name }))}
+          options={treatments.map((i) => ({ value: i.id, label: i.name }))}
         />
       )}
       <p className="quiet text-small">
@@ -208,11 +221,15 @@ export function InjectForm({
       />
       <Caution>
         By prescription and label. Needle into the back muscle, angled forward, slow push; another spot for each volume.
-        Pregnant people do not handle hormones; needles to the sharps box. She is marked, and barred from food.
+        Pregnant people do not handle hormones; needles to the sharps box. The fish is marked, and barred from food.
       </Caution>
     </ActForm>
   );
 }
+
+/** The treatments of a fish: males only get those that have a dose for them. */
+export const treatmentsOf = (f: FishInHand): Induction[] =>
+  f.sex === 'male' ? f.book.inductions.flatMap((t) => forMales(t) ?? []) : [...f.book.inductions];
 
 export const forms = formsOf(inject, {
   corrects: { inject: ofFish((f) => <InjectForm f={f} part={1} treatment="" />) },

@@ -11,6 +11,9 @@ export const bath = defineQuestion('bath', 'elsewhere', 'again');
 /** The figure lies outside of what the protocol wants, and was measured again. */
 export const figure = defineQuestion('figure', 'meant');
 
+/** What should be over before it is not: they are not firm yet, or its steps were not stamped. */
+export const order = defineQuestion('order', 'over', 'meant');
+
 /** A step of a protocol, stamped with one tap, or left out with its reason: on a bowl, or on a female. */
 export const stampStep = defineAct({
   type: 'spawning.step',
@@ -24,7 +27,7 @@ export const stampStep = defineAct({
       error: 'say which bowl, or which female',
     }),
   result: returns<{ off: number }>(),
-  questions: [bath, figure],
+  questions: [bath, figure, order],
   kinds: {
     step: {
       word: 'step of a protocol',

@@ -2,7 +2,14 @@ import { plain } from '@/core/quantities/format';
 import { bathAt, bathsOf } from '@/core/spawning/baths';
 import type { DayState } from '@/core/spawning/dayState';
 import { dayPlan } from '@/core/spawning/plan';
-import { type ProtocolStep, progressOf } from '@/core/spawning/protocol';
+import {
+  notOverBefore,
+  type Protocol,
+  type ProtocolStep,
+  progressOf,
+  protocolKindWords,
+  type Stamp,
+} from '@/core/spawning/protocol';
 import type { Event } from '@/server/act/event';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
@@ -12,7 +19,7 @@ import { fromJson } from '@/store/books/rows';
 import { protocolsInForce } from '@/store/protocols';
 import { askBath } from '../../baths';
 import { fishOfDay, record, stateOf } from '../../dayState';
-import { figure, stampStep } from './act';
+import { figure, order, stampStep } from './act';
 
 export const decision = decides(stampStep, async (c, p) => {
   const event = eventOf(c, p);
@@ -28,6 +35,7 @@ export const decision = decides(stampStep, async (c, p) => {
     throw new ActRefused('noStep', `${protocol.name} has no such step.`, 'step');
   if (stamps.some((s) => s.step === p.step))
     throw new ActRefused('stamped', 'That step has its time already.', 'step', 'If it is wrong, correct it.');
+  if (stamps.length === 0 && !p.skipped) askOrder(c, protocol, on, known);
   if (protocol.bath?.step === p.step && !p.skipped) askBath(c, bathAt(bathsOf(state, known), p.protocol, event.at));
   if (!p.skipped) mustBeFigure(c, protocol.steps.find((x) => x.id === p.step)!, p);
   const stamp = { step: p.step, at: event.at, skipped: p.skipped, why: p.why, value: p.value ?? null };
@@ -75,6 +83,30 @@ function mustBeFigure(c: Context, step: ProtocolStep, p: { value?: number }): vo
       todo: 'Measure again; mend the bath.',
       choices: [{ value: 'meant', label: `It is ${plain(p.value)}, measured again` }],
     });
+}
+
+/** Iodine before they are firm is asked about with its first step. */
+function askOrder(
+  c: Context,
+  next: Protocol,
+  on: { name: string; protocols: readonly string[]; stamps: Readonly<Record<string, readonly Stamp[]>> },
+  known: ReadonlyMap<string, Protocol>,
+): void {
+  const others = on.protocols.flatMap((id) => {
+    const protocol = known.get(id);
+    return protocol && id !== next.id ? [{ protocol, stamps: on.stamps[id] ?? [] }] : [];
+  });
+  const open = notOverBefore(next, others);
+  if (open.length === 0) return;
+  ask(c, order, {
+    message: `${on.name} is not through ${open.map((p) => `“${p.name}”`).join(' and ')}: ${protocolKindWords[open[0]!.kind]} comes before ${protocolKindWords[next.kind]}.`,
+    path: 'step',
+    todo: 'Soft eggs are hurt by the bath: let them get firm first.',
+    choices: [
+      { value: 'over', label: 'It is over', why: 'its steps were not stamped' },
+      { value: 'meant', label: 'It is meant so' },
+    ],
+  });
 }
 
 /** What a step is stamped on: a bowl with its protocols, or a female with those of the day about taking eggs. */

@@ -18,7 +18,7 @@ export const strip = defineAct({
       word: 'stripped',
       says: ({ intent: i }) => [
         { massG: i.massG ?? 0, as: 'given' },
-        ` of eggs${i.apart ? `, held apart: ${i.why}` : ''}`,
+        ` of eggs${i.airSeconds === undefined ? '' : `, ${i.airSeconds} s out of the water`}${i.apart ? `, held apart: ${i.why}` : ''}`,
       ],
       measured: (i) => ({ massG: i.massG }),
     },

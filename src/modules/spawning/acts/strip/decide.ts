@@ -10,6 +10,9 @@ export const decision = decides(strip, async (c, p) => {
   const fish = await fishOfDay(c, d, p.fish, event, 'female');
   await record(c, 'strip', event, p, [
     { kind: 'strip', brood_fish_id: fish.id, spawning_day_id: d.id, value: p.massG, said: p.apart ? 'apart' : null },
+    ...(p.airSeconds === undefined
+      ? []
+      : [{ kind: 'air', brood_fish_id: fish.id, spawning_day_id: d.id, value: p.airSeconds }]),
   ]);
   return { tag: fish.tag };
 });

@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { AirClock } from '@/client/AirClock';
 import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofFish } from '@/client/act/actForms';
 import { useOriginal } from '@/client/act/correcting';
@@ -27,6 +28,7 @@ type Strip = {
   lumps: boolean;
   overRipeShare: number;
   apart: boolean;
+  airSeconds: number;
   why: string;
 };
 const NOT_LOOKED = 'not looked';
@@ -49,6 +51,7 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
     original?.overRipeShare === undefined ? '' : numberText(100 * original.overRipeShare, locale),
   );
   const [apart, setApart] = useState(original?.apart ?? false);
+  const [air, setAir] = useState<number | null>(original?.airSeconds ?? null);
   const [why, setWhy] = useState(original?.why ?? '');
   const massG = measureOf(mass, 'mass', unit('mass', true), locale);
   const share = decimalOf(over, locale);
@@ -69,6 +72,7 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
             firmness: firmness || gone,
             blood: blood || gone,
             lumps: lumps || gone,
+            airSeconds: air ?? gone,
             overRipeShare: share.value === null ? gone : share.value / 100,
             apart,
             why: apart ? why : '',
@@ -79,6 +83,7 @@ export function StripForm({ f, onDone }: { f: FishInHand; onDone?: () => void })
       }
     >
       <HowTo card="strip" />
+      <AirClock seconds={air} onStop={setAir} />
       <MeasureInput
         label="Eggs, dry"
         dimension="mass"
