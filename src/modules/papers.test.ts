@@ -39,6 +39,7 @@ const stock = (rows: number): StockList => ({
     unit: `J${i}`,
     room: 'Cold room',
     stage: 'eggs',
+    strain: '',
     number: 20_000 + i,
     sd: 400,
   })),

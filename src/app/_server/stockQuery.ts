@@ -1,6 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import { instantsOf, localDay } from '@/core/time/localDay';
+import { type StockGroup, stockGroups } from '@/modules/records/stockGroups';
 
 const query = z.object({
   day: z
@@ -11,14 +12,12 @@ const query = z.object({
     .string()
     .regex(/^\d{4}-\d{2}-\d{2}$/)
     .optional(),
-  by: z.enum(['species', 'lot', 'unit', 'stage']).catch('species'),
+  by: z.enum(stockGroups).catch('species'),
 });
-
-type By = 'species' | 'lot' | 'unit' | 'stage';
 
 export type StockQuery = {
   asOf: number;
-  by: By;
+  by: StockGroup;
   day: string | undefined;
   knownAt: number | undefined;
   known: string | undefined;

@@ -20,6 +20,7 @@ const stockColumns: Column[] = [
   { key: 'unit', head: 'Unit' },
   { key: 'room', head: 'Room', width: 16 },
   { key: 'stage', head: 'Stage', width: 14 },
+  { key: 'strain', head: 'Strain, sex', width: 20 },
   { key: 'number', head: 'Number', is: 'number' },
   { key: 'doubt', head: '± (95 %)', is: 'number' },
   { key: 'asOf', head: 'As of', is: 'instant', width: 17 },

@@ -45,4 +45,15 @@ export const laterMigrations: readonly Step[] = [
       await k.raw(`ALTER TABLE sensor MODIFY kind ${SENSORS} NOT NULL`);
     },
   },
+  {
+    name: '0630_family_strain',
+    up: async (k) => {
+      await k.raw(
+        `ALTER TABLE family ADD strain VARCHAR(60) NOT NULL DEFAULT '', ADD sex ENUM('mixed','female','male','sterile') NOT NULL DEFAULT 'mixed'`,
+      );
+      // What was taken before: the strain of the female; crosses of two strains were asked about and are few.
+      await k.raw('UPDATE family f JOIN brood_fish b ON b.id = f.female_id SET f.strain = LEFT(b.strain, 60)');
+    },
+    down: (k) => k.raw('ALTER TABLE family DROP strain, DROP sex'),
+  },
 ];

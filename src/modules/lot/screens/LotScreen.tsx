@@ -33,6 +33,12 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
         <span className="text-soft">
           {lot.species} <i>{lot.latin}</i>, season {lot.season}
           {lot.grade && `, grade ${lot.grade}`}
+          {lot.kind && (
+            <>
+              {', '}
+              <span data-testid="lot-kind">{lot.kind}</span>
+            </>
+          )}
         </span>
         <Link className="link ml-auto" href={`/flow?lot=${lot.id}`}>
           its line in Flow

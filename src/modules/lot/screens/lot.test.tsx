@@ -13,6 +13,7 @@ const lot = (over: Partial<LotView> = {}): LotView => ({
   latin: 'Salvelinus alpinus',
   season: '2030/31',
   grade: '',
+  kind: '',
   fertilisedAt: NOW - 120 * DAY,
   holdings: [
     {

@@ -1,3 +1,4 @@
+import { kindsSay } from '@/core/brood/strainAndSex';
 import { ledger, type SheetEntry } from '@/modules/records/views/ledger';
 import { type Check, checksOf } from '@/server/stock/checks';
 import { type LivingHolding, livingStock, type Milestone } from '@/server/stock/livingStock';
@@ -5,6 +6,7 @@ import { type Parent, parentsOf } from '@/server/stock/parents';
 import { flowsBetweenLots } from '@/store/books/flows';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { lotKinds } from '@/store/lotKinds';
 import { courseOf, type WaterCourse } from '@/store/lotWater';
 import { datesGivenUp } from '@/store/predictions';
 import { speciesBook } from '@/store/species';
@@ -17,6 +19,8 @@ export type LotView = {
   latin: string;
   season: string;
   grade: string;
+  /** Strain and sex in words; empty where none is known. */
+  kind: string;
   fertilisedAt: number | null;
   holdings: LivingHolding[];
   number: number;
@@ -58,7 +62,7 @@ export async function lotView(
     | { id: number; name: string; species: string; season: string; grade: string; fertilised_at: number | null }
     | undefined;
   if (!lot) return null;
-  const [book, holdings, parents, from, into, gone, stair, weights, checks, entries, measured, givenUp] =
+  const [book, holdings, parents, from, into, gone, stair, weights, checks, entries, measured, givenUp, kinds] =
     await Promise.all([
       speciesBook(db, site.siteId),
       livingStock(db, site, now, { lotId }),
@@ -76,6 +80,7 @@ export async function lotView(
       ledger(db, site.siteId, { lotId, limit: 60, before: entriesBefore, us: site.units === 'us' }),
       beginning(db, lotId),
       datesGivenUp(db, site.siteId, lotId),
+      lotKinds(db, [lotId]),
     ]);
   const number = holdings.reduce((s, h) => s + h.number, 0);
   const sd = stair.aliveSd;
@@ -87,6 +92,7 @@ export async function lotView(
     latin: species.latin,
     season: lot.season,
     grade: lot.grade,
+    kind: kindsSay(kinds.get(lotId) ?? []),
     fertilisedAt: lot.fertilised_at,
     holdings,
     number,

@@ -12,6 +12,7 @@ import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { NamedSelectField } from '@/ui/SelectField';
 import { Table } from '@/ui/Table';
+import { stockGroups } from '../stockGroups';
 import type { SheetEntry } from '../views/ledger';
 import type { StockList } from '../views/stockList';
 import { EntryList } from './EntryList';
@@ -98,7 +99,7 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
           className="w-[9rem]"
           name="by"
           defaultValue={by}
-          options={(['species', 'lot', 'unit', 'stage'] as const).map((x) => ({ value: x, label: x }))}
+          options={stockGroups.map((x) => ({ value: x, label: x === 'strain' ? 'strain and sex' : x }))}
         />
         <Button type="submit">Show</Button>
         <span className="ml-auto flex gap-4">
@@ -167,6 +168,7 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
                       <Link className="text-ink" href={`/lots/${r.lotId}`}>
                         {r.lot}
                       </Link>
+                      {r.strain && <span className="quiet block text-small">{r.strain}</span>}
                     </td>
                     <td>
                       <b>{r.unit}</b> <span className="quiet">{r.room}</span>

@@ -1,6 +1,9 @@
+import { kindsSay } from '@/core/brood/strainAndSex';
 import { grown } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
+import { lotKinds } from '@/store/lotKinds';
 import { speciesBook } from '@/store/species';
+import type { StockGroup } from '../stockGroups';
 
 const DAY = 86_400_000;
 
@@ -11,6 +14,8 @@ export type StockRow = {
   unit: string;
   room: string;
   stage: string;
+  /** Strain and sex of its lot; empty where none is known. */
+  strain: string;
   number: number;
   sd: number;
 };
@@ -23,9 +28,8 @@ export type StockList = {
   number: number;
   sd: number;
 };
-type GroupBy = 'species' | 'lot' | 'unit' | 'stage';
 
-type Row = Omit<StockRow, 'sd'> & {
+type Row = Omit<StockRow, 'sd' | 'strain'> & {
   id: number;
   sd: number;
   exposure: number;
@@ -49,7 +53,11 @@ export type StockAt = Pick<StockList, 'asOf' | 'knownAt' | 'rows'> & {
 export async function stockAt(db: Db, siteId: number, asOf: number, knownAt?: number): Promise<StockAt> {
   const seq = knownAt === undefined ? null : await lastKnownSeq(db, siteId, knownAt);
   const rows = seq === null ? await standingNow(db, siteId, asOf) : await standingAsKnown(db, siteId, asOf, seq);
-  const [book, loadings] = await Promise.all([speciesBook(db, siteId), loadingsOf(db, rows, asOf, seq)]);
+  const [book, loadings, kinds] = await Promise.all([
+    speciesBook(db, siteId),
+    loadingsOf(db, rows, asOf, seq),
+    lotKinds(db, [...new Set(rows.map((r) => r.lotId))]),
+  ]);
   return {
     asOf,
     knownAt: knownAt ?? null,
@@ -63,6 +71,7 @@ export async function stockAt(db: Db, siteId: number, asOf: number, knownAt?: nu
       number: r.number,
       sd: grown(r, r.exposure, r.exposureAt, r.driftSd ?? 0, r.driftMean ?? 0, asOf).sd,
       species: book.get(r.species)?.name ?? r.species,
+      strain: kindsSay(kinds.get(r.lotId) ?? []),
       stage: book.get(r.species)?.stages.find((s) => s.id === r.stage)?.name ?? r.stage,
     })),
   };
@@ -72,13 +81,15 @@ export async function stockAt(db: Db, siteId: number, asOf: number, knownAt?: nu
  * Stock with its totals. The doubt of totals is that which the holdings share: loadings are added by source before they
  * are squared.
  */
-export function stockBy(stock: StockAt, by: GroupBy): StockList {
+export function stockBy(stock: StockAt, by: StockGroup): StockList {
   const groups = new Map<string, { number: number; ids: number[] }>();
   stock.rows.forEach((r, i) => {
-    const g = groups.get(r[by]) ?? { number: 0, ids: [] };
+    // A strain is one of its species.
+    const key = by === 'strain' ? `${r.species}, ${r.strain || 'strain not known'}` : r[by];
+    const g = groups.get(key) ?? { number: 0, ids: [] };
     g.number += r.number;
     g.ids.push(stock.ids[i]!);
-    groups.set(r[by], g);
+    groups.set(key, g);
   });
   return {
     asOf: stock.asOf,
@@ -95,7 +106,7 @@ export async function stockList(
   db: Db,
   siteId: number,
   asOf: number,
-  by: GroupBy,
+  by: StockGroup,
   knownAt?: number,
 ): Promise<StockList> {
   return stockBy(await stockAt(db, siteId, asOf, knownAt), by);

@@ -7,9 +7,11 @@ import { ByTheDead } from '@/client/ByTheDead';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useTwoWays } from '@/client/measure/TwoWays';
+import { OffspringField } from '@/client/OffspringField';
 import { useSession } from '@/client/session';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
+import type { OffspringSex } from '@/core/brood/strainAndSex';
 import { swellingSays } from '@/core/eggs/swelling';
 import { figures, grouped } from '@/core/quantities/format';
 import { recordTake } from '@/modules/incubation/acts/take/act';
@@ -38,6 +40,7 @@ export function CountBowl({
   const [to, setTo] = useState(tables[0] ? String(tables[0].id) : '');
   const [samples, setSamples] = useState<'' | 'dry' | 'hardened'>('');
   const [all, setAll] = useState<'' | 'dry' | 'hardened'>('');
+  const [sex, setSex] = useState<OffspringSex>('mixed');
   const [removed, setRemoved] = useState('');
   const measured = many.read();
   const dryG = bowl.females.reduce((s, f) => s + f.massG, 0);
@@ -74,6 +77,7 @@ export function CountBowl({
             measured,
             hardened: all === 'hardened',
             removed: dead.value ?? 0,
+            ...(sex === 'mixed' ? {} : { sex }),
             unit: Number(to),
             day: view.id,
             bowl: bowl.bowl,
@@ -108,6 +112,7 @@ export function CountBowl({
         hint="They belong to the take, and are booked as dead at once"
       />
       <ByTheDead measured={measured} removed={dead.value} />
+      <OffspringField value={sex} onChange={setSex} />
       <SelectField
         label="They stand on"
         value={to}

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { measurement } from '@/core/books/measure';
+import { offspringSexes } from '@/core/brood/strainAndSex';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { lotName } from '@/server/act/inputs';
@@ -43,6 +44,8 @@ export const recordTake = defineAct({
       pairs: z.array(z.object({ female: tag, males: z.array(tag).min(1, 'needs a male') })).default([]),
       measured: measurement,
       hardened: z.boolean().default(true),
+      /** What they are made to be: all female by males that are turned females, sterile by shock. */
+      sex: z.enum(offspringSexes).default('mixed'),
       /** White or broken ones taken out before the count: taken, and lost. */
       removed: z.number().int('must be a whole number').min(0, 'cannot be negative').default(0),
       unit: z.number().int(),

@@ -1,5 +1,6 @@
 import { numberFrom } from '@/core/books/measure';
 import { notAMass } from '@/core/brood/plausible';
+import { strainOf } from '@/core/brood/strainAndSex';
 import { figures, grouped } from '@/core/quantities/format';
 import { dayState } from '@/core/spawning/dayState';
 import { type Species, valueNamed } from '@/core/species/species';
@@ -190,6 +191,11 @@ async function makeFamilies(
         site_id: c.site.id,
         lot_id: lotId,
         female_id: females.get(f.tag)!.id,
+        strain: strainOf(
+          females.get(f.tag)!.strain,
+          x.males.map((m) => males.get(m)!.strain),
+        ),
+        sex: p.sex,
         label: `${f.tag} × ${x.males.join(', ')}`.slice(0, 120),
         males: JSON.stringify(fathersIn(p, x.males).map((m) => ({ id: males.get(m.tag)!.id, ...m }))),
       });

@@ -10,10 +10,12 @@ import { ByTheDead } from '@/client/ByTheDead';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { measureOf, measureText, NumberInput, useShown, wholeOf } from '@/client/inputs';
 import { useTwoWays } from '@/client/measure/TwoWays';
+import { OffspringField } from '@/client/OffspringField';
 import { useSession } from '@/client/session';
 import { useNewLot } from '@/client/useNewLot';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
+import type { OffspringSex } from '@/core/brood/strainAndSex';
 import { recordTake } from '@/modules/incubation/acts/take/act';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -29,6 +31,7 @@ type TakeEntry = {
   pairs: { female: string; males: string[] }[];
   measured: MeasurementInput;
   removed: number;
+  sex?: OffspringSex;
 };
 
 /** Eggs taken: parents, crosses, and the number measured by volume samples. */
@@ -60,6 +63,7 @@ export function TakeForm({
   const many = useTwoWays('volume', original?.measured, packings[lot.kind]);
   const [removed, setRemoved] = useState(original?.removed ? String(original.removed) : '');
   const dead = wholeOf(removed, locale);
+  const [sex, setSex] = useState<OffspringSex>(original?.sex ?? 'mixed');
   const [females, setFemales] = useState([
     ...(original?.females ?? []).map((f) => ({
       tag: f.tag,
@@ -137,6 +141,7 @@ export function TakeForm({
               : {}),
             measured: eggs,
             removed: dead.value ?? 0,
+            ...(sex === 'mixed' && !original?.sex ? {} : { sex }),
             ...event.payload,
           },
           (r) => {
@@ -211,6 +216,7 @@ export function TakeForm({
                 error={act.errorOn('pairs')}
               />
             ))}
+          <OffspringField value={sex} onChange={setSex} />
           {cross === 'pooled' && maleTags.length > 1 && (
             <p className="quiet text-small">Pooling hides unequal fathers: they are taken as equal.</p>
           )}

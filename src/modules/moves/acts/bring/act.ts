@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { measurement } from '@/core/books/measure';
+import { offspringSexes } from '@/core/brood/strainAndSex';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { lotName } from '@/server/act/inputs';
@@ -21,6 +22,8 @@ export const bringStock = defineAct({
     unit: z.number().int(),
     measured: measurement,
     origin: z.string().trim().max(120, 'is too long').default(''),
+    strain: z.string().trim().max(60, 'is too long').default(''),
+    sex: z.enum(offspringSexes).default('mixed'),
     fertilisedAt: z.number().int().optional(),
     /** The water in which they came, before anything was mixed into it. */
     cameCelsius: z.number().min(-2, 'is colder than water gets').max(40, 'is hotter than they bear').optional(),
@@ -31,5 +34,5 @@ export const bringStock = defineAct({
     opening: { word: 'opening stock', says: cameInto },
     arrival: { word: 'arrival', says: cameInto },
   },
-  texts: (i) => [i.origin],
+  texts: (i) => [i.origin, i.strain],
 });

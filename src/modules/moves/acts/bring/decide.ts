@@ -38,6 +38,8 @@ export const decision = decides(bringStock, async (c, p) => {
     site_id: c.site.id,
     lot_id: lot.id,
     female_id: null,
+    strain: p.strain,
+    sex: p.sex,
     label: p.origin ? `from ${p.origin}` : 'parents not known',
     males: '[]',
   });

@@ -8,11 +8,13 @@ import { useAct } from '@/client/act/useAct';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
 import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
+import { OffspringField } from '@/client/OffspringField';
 import { useSession } from '@/client/session';
 import { Tempering } from '@/client/Tempering';
 import { useNewLot } from '@/client/useNewLot';
 import { useEventFields } from '@/client/when';
 import type { MeasurementInput } from '@/core/books/measure';
+import type { OffspringSex } from '@/core/brood/strainAndSex';
 import { bringStock } from '@/modules/moves/acts/bring/act';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
@@ -26,6 +28,8 @@ type BringEntry = {
   stage: string;
   measured: MeasurementInput;
   origin: string;
+  strain?: string;
+  sex?: OffspringSex;
   fertilisedAt: number;
   cameCelsius: number;
 };
@@ -50,6 +54,8 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const stage =
     (stages.find((s) => s.id === chosen) ?? stages.find((s) => s.station === 'fry') ?? stages.at(-1))?.id ?? '';
   const [origin, setOrigin] = useState(original?.origin ?? '');
+  const [strain, setStrain] = useState(original?.strain ?? '');
+  const [sex, setSex] = useState<OffspringSex>(original?.sex ?? 'mixed');
   const came = useCorrecting()?.at ?? now;
   const firstAge =
     original?.fertilisedAt === undefined ? '' : numberText((came - original.fertilisedAt) / DAY_MS, locale, 4);
@@ -89,6 +95,8 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
             stage,
             measured: m === 'all' ? null : m,
             origin,
+            ...(strain.trim() || original ? { strain } : {}),
+            ...(sex !== 'mixed' || original ? { sex } : {}),
             ...(celsius.value === null ? (original ? { cameCelsius: null } : {}) : { cameCelsius: celsius.value }),
             ...(original && age === firstAge
               ? {}
@@ -139,6 +147,16 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
       />
       {lot.unitField('Into')}
       <TextField label="From" value={origin} onChange={setOrigin} hint="Station, water, seller" />
+      <div className="grid grid-cols-2 gap-3">
+        <TextField
+          label="Strain"
+          value={strain}
+          onChange={setStrain}
+          error={act.errorOn('strain')}
+          hint="Where it is known: strains are held apart"
+        />
+        <OffspringField value={sex} onChange={setSex} />
+      </div>
       {stages.find((s) => s.id === stage)?.station === 'eggs' && (
         <TextField
           label="Days since fertilisation"

@@ -1,5 +1,6 @@
 import type { Act, Amount } from '@/core/books/entry';
 import { BROOD_GRADE, isBroodGrade } from '@/core/brood/broodGrade';
+import { kindsSay } from '@/core/brood/strainAndSex';
 import { grouped } from '@/core/quantities/format';
 import type { HowMany } from '@/server/act/inputs';
 import { ActRefused } from '@/server/act/refused';
@@ -13,6 +14,7 @@ import { askSensitive } from '@/server/stock/sensitive';
 import { idsOf, type Standing, standing, standingsIn, unitById } from '@/server/stock/standing';
 import { askTempered } from '@/server/stock/temper';
 import { asOf, eventOf } from '@/server/when';
+import { lotKinds } from '@/store/lotKinds';
 import { mix, move } from './act';
 
 export const decision = decides(move, async (c, p) => {
@@ -54,9 +56,10 @@ export const decision = decides(move, async (c, p) => {
   ]);
   const lots = new Map([...sources.map((s) => s.from), ...there].map((s) => [s.lot.id, s.lot]));
   const mixed = lots.size > 1;
+  const apart = mixed ? await kindsApart(c, [...lots.values()]) : '';
   if (mixed)
     ask(c, mix, {
-      message: `${there.length > 0 ? `${there.map((s) => s.lot.name).join(', ')} ${there.length > 1 ? 'stand' : 'stands'} in ${target.name}. ` : ''}Together they become a new lot.`,
+      message: `${there.length > 0 ? `${there.map((s) => s.lot.name).join(', ')} ${there.length > 1 ? 'stand' : 'stands'} in ${target.name}. ` : ''}Together they become a new lot.${apart}`,
       path: 'to',
       todo: 'Choose an empty unit, or mix them.',
       choices: [
@@ -120,6 +123,17 @@ function setApart(
       'Check the numbers; if they are right, count the unit first.',
     );
   return stay === 0 ? { kind: 'all' } : { kind: 'share', share: 1 - stay / (from.number - dead), sd: 0 };
+}
+
+/** Lots of other strains, or of one sex beside both, are held apart: what is lost by mixing them is said with the question. */
+async function kindsApart(c: Context, lots: readonly { id: number; name: string }[]): Promise<string> {
+  const kinds = await lotKinds(
+    c.trx,
+    lots.map((l) => l.id),
+  );
+  const says = lots.map((l) => ({ name: l.name, says: kindsSay(kinds.get(l.id) ?? []) }));
+  if (new Set(says.map((s) => s.says)).size < 2) return '';
+  return ` They are not alike: ${says.map((s) => `${s.name} ${s.says || 'of no known strain'}`).join('; ')}. Mixed, nobody can part them again.`;
 }
 
 /** The lot that a mixture becomes; its thermal clock starts at the mean of its parts, by number. */
