@@ -4,6 +4,7 @@ import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { AlarmBar } from '@/modules/frame/screens/AlarmBar';
 import { EggBathForm } from '@/modules/incubation/acts/bathe/form';
+import { CheckForm } from '@/modules/incubation/acts/check/form';
 import { SwimUpForm } from '@/modules/incubation/acts/check/SwimUpForm';
 import { DoubtfulForm } from '@/modules/incubation/acts/doubtful/form';
 import { HandleForm } from '@/modules/incubation/acts/handle/form';
@@ -141,4 +142,23 @@ test('an alarm says what to do, and who sees to it once somebody does', async ()
   show(<AlarmBar alarms={[{ ...alarm, seenBy: 'Hand', seenAt: NOW }]} />);
   expect(screen.getByText(/Hand sees to it/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'I see to it' })).toBeNull();
+});
+
+test('a share of eggs that stick is judged by its interval: parted, looked at further, or left', async () => {
+  const stuck = { id: 'stuck', name: 'stuck together', stage: 'egg', looks: 'eggs that stay with others' };
+  const says = async (low: number, high: number) => {
+    server.replies.push({
+      body: { result: { lot: 'X', unit: 'T3', estimate: (low + high) / 2, low, high }, entries: [] },
+    });
+    const { user, unmount } = show(<CheckForm h={{ ...h, checks: [stuck] }} />);
+    await user.type(screen.getByLabelText('With it'), '5');
+    await user.type(screen.getByLabelText('out of'), '50');
+    await user.click(screen.getByRole('button', { name: 'Record check' }));
+    const said = (await screen.findByRole('status')).textContent;
+    unmount();
+    return said;
+  };
+  expect(await says(0.08, 0.2)).toContain('part them gently or treat them again');
+  expect(await says(0.02, 0.11)).toContain('more looked at will tell');
+  expect(await says(0.001, 0.04)).toContain('Nearly all lie single');
 });

@@ -369,6 +369,13 @@ export const shippedThresholds = {
     unit: '°C',
     hint: 'published clocks are fitted over 6 to 10 °C; a third of that beyond their ends their curves part by more than their spread',
   },
+  stuckShare: {
+    of: 'dead',
+    what: 'share of eggs stuck together above which they are to be parted or treated again',
+    value: 0.05,
+    unit: 'of the eggs',
+    hint: 'inside a clump eggs die for lack of oxygen; after a good treatment for stickiness nearly all lie single',
+  },
   mostLayers: {
     of: 'dead',
     what: 'layers of eggs on a tray or screen above which they are to be spread',

@@ -3,6 +3,7 @@
 import { type Card, type CardId, cards } from '@/core/practice/cards';
 import { Caution } from './caution';
 import { SexDrawings } from './drawings/sexDrawings';
+import { StageDrawings } from './drawings/stageDrawings';
 import { Fold } from './Fold';
 
 /** How it is done, folded away: for who does it for the first time this season. */
@@ -17,6 +18,7 @@ export function HowTo({ card }: { card: CardId }) {
           ))}
         </ol>
         {card === 'sexes' && <SexDrawings />}
+        {card === 'stages' && <StageDrawings />}
         {stop && (
           <div className="mt-1.5">
             <Caution>{stop}</Caution>

@@ -205,8 +205,8 @@ test('an eyed check moves no animal; the hatch comes in parts', async () => {
   await page.goto(url('/rooms/2?unit=J1'));
   const sheet = page.locator('[data-sheet="J1"]');
   await sheet.getByRole('button', { name: 'Check' }).click();
-  await sheet.getByLabel('So many were').fill('82');
-  await sheet.getByLabel('of so many looked at').fill('100');
+  await sheet.getByLabel('With it').fill('82');
+  await sheet.getByLabel('out of').fill('100');
   await sheet.getByRole('button', { name: 'Record check' }).click();
   await expect(sheet.getByText(/82 %, between 73 and 88 %/)).toBeVisible();
   expect((await unitNumber('/rooms/2?unit=J1')).number).toBe(40_000);

@@ -125,19 +125,19 @@ test('a sample put back moves nobody but those that died of it; one that is kill
   const standing = () =>
     expect(sheet.getByTestId('unit-number').locator('[data-number]')).toHaveAttribute('data-number', String(number));
   await sheet.getByRole('button', { name: 'Sample', exact: true }).click();
-  await sheet.getByLabel('So many taken out').fill('60');
+  await sheet.getByLabel('Number taken out').fill('60');
   await sheet.getByLabel('Looked for').fill('gills');
   await sheet.getByRole('button', { name: 'Record sample' }).click();
   await expect(sheet).toContainText('No animal was moved');
   await standing();
-  await sheet.getByLabel('So many taken out').fill('40');
+  await sheet.getByLabel('Number taken out').fill('40');
   await sheet.getByLabel('of which died in the hand').fill('2');
   await sheet.getByRole('button', { name: 'Record sample' }).click();
   number -= 2;
   await standing();
   await choose(sheet.getByLabel('They were'), 'killed');
   await expect(sheet).toContainText('Humane killing only by trained people');
-  await sheet.getByLabel('So many taken out').fill('30');
+  await sheet.getByLabel('Number taken out').fill('30');
   await sheet.getByRole('button', { name: 'Record sample' }).click();
   number -= 30;
   await standing();

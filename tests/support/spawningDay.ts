@@ -29,6 +29,7 @@ export const broodFish = (
   massAt: NOW - 86_400_000,
   lengthMm: null,
   ripeness: null,
+  besideRipe: [],
   eggStage: null,
   polarisation: null,
   gone: null,

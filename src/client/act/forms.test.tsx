@@ -90,8 +90,8 @@ test('a check begins with the usual one of the stage and says that it moved nobo
   expect(screen.getByLabelText('Looked for').dataset.value).toBe('eyed');
   expect(screen.getByText('eyes seen as two dark dots')).toBeTruthy();
   expect(await optionsOf(user, screen.getByLabelText('Looked for'))).not.toContain('gut full');
-  await type('So many were', '95');
-  await type('of so many looked at', '100');
+  await type('With it', '95');
+  await type('out of', '100');
   expect((await send('Record check')).payload).toMatchObject({ check: 'eyed', successes: 95, trials: 100 });
   expect((await screen.findByRole('status')).textContent).toContain('95 %, between 89 and 98 %. No animal was moved.');
 });
@@ -261,11 +261,11 @@ test('written off: what happened is asked except for a sale, which asks to whom;
 
 test('a sample put back, with those that died of it; one that is killed', async () => {
   const { user, type, send } = await open('Sample');
-  await type('So many taken out', '30');
+  await type('Number taken out', '30');
   await type('of which died in the hand', '2');
   expect(await send('Record sample')).toMatchObject({ type: 'sample.return', payload: { number: 30, dead: 2 } });
   await choose(user, screen.getByLabelText('They were'), 'killed');
-  await type('So many taken out', '12');
+  await type('Number taken out', '12');
   await user.click(screen.getByRole('button', { name: 'Record sample' }));
   await waitFor(() => expect(server.sent).toHaveLength(2));
   expect(server.sent[1]).toMatchObject({

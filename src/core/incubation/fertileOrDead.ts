@@ -15,7 +15,7 @@ const logOf = (s: { successes: number; trials: number }) => {
 export const calculation = defineCalculation({
   id: 'incubation.fertileOrDead',
   title: 'Fertile, or dead?',
-  asks: 'So many were fertilised and so many eyed: did the fertile ones die, or were they never fertile?',
+  asks: 'With it fertilised and so many eyed: did the fertile ones die, or were they never fertile?',
   input: z.strictObject({
     fertilised: sample,
     eyed: sample,

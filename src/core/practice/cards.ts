@@ -54,6 +54,17 @@ export const cards = {
       'Look again after ten minutes, and after an hour: eggs swell, and roll higher.',
     ],
   },
+  stages: {
+    title: 'Which stage is it',
+    steps: [
+      'Green: clear, with a pale point on top; no body is seen. Nothing but time changes it.',
+      'Eyed: two dark points, from above or through the shell. Count it eyed when both are dark, not when one shadow shows.',
+      'Body: it lies curled around the yolk and moves under the lamp; hatch is near.',
+      'Yolk-sac: hatched, a round sac hangs below, it lies on its side.',
+      'Late yolk-sac: the sac is a thin belly line, it rights itself and swims in short starts.',
+      'Swum up: free in the water, the sac gone or nearly: it wants its first food.',
+    ],
+  },
   larvae: {
     title: 'Hands off larvae',
     steps: [

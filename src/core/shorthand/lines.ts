@@ -8,7 +8,7 @@ export const meant = (at: At) => ({ unit: at.unit.id, lotId: at.holding.lotId, s
 
 export type Loss = { at: At; number: number; cause: string; says: Said[] };
 
-/** So many taken out of a unit, and of what they died: `34 J3`, `5 R4 fungus on fins`. */
+/** Number taken out of a unit, and of what they died: `34 J3`, `5 R4 fungus on fins`. */
 export function lossLine(words: string[], c: Ctx, what: string, usual: readonly Capability[]): Loss | Wrong {
   if (words.length < 2) return { kind: 'incomplete', hint: c.form };
   // The number may be grouped by spaces: it ends where the first word that is no number begins.

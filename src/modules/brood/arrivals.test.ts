@@ -1,8 +1,10 @@
 import { seasonOf } from '@/server/stock/lots';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { surplusPdf } from './papers/surplus';
 import { arrivalsView } from './views/arrivals';
 import { broodHere } from './views/brood';
+import { surplusOfDay } from './views/surplus';
 
 let h: TestHatchery;
 const view = () =>
@@ -43,6 +45,39 @@ test('a run is counted in by sex, and what is sorted out of it goes off what wai
   expect(v.totals.held).toEqual({ female: 7, male: 8, unknown: 2 });
   expect(v.kills).toMatchObject([{ method: 'blow', killed: 6, sufficed: 5 }]);
   expect(await broodHere(h.db, h.manager.siteId)).toBe(17);
+});
+
+test('what went to food stands by day with its mass, for the paper of whoever receives it', async () => {
+  const { batch, name } = await arrive();
+  await sort(batch, 'male', 6, 'food', { method: 'blow', sufficed: 6, totalMassG: 9000 });
+  await sort(batch, 'female', 2, 'food', { method: 'blow', sufficed: 2 });
+  await sort(batch, 'female', 1, 'returned');
+  const yesterday = h.clock.now;
+  h.clock.now += DAY;
+  await h.send('brood.tagOut', { batch, sex: 'female', tags: ['W1'], strain: 'Ivarre' });
+  const fish = (await h.db('brood_fish').where({ tag: 'W1' }).first('id')) as { id: number };
+  await h.send('brood.fate', { fish: fish.id, fate: 'food', method: 'blow', firstSufficed: true, massG: 2400 });
+  expect((await view()).surplus).toMatchObject([
+    { number: 1, weighed: 1, massG: 2400 },
+    { number: 8, weighed: 6, massG: 9000 },
+  ]);
+  const site = { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' };
+  const lines = await surplusOfDay(h.db, site, 'pikeperch', yesterday);
+  expect(lines.map((l) => [l.of, l.sex, l.number, l.massG])).toEqual([
+    [name, 'male', 6, 9000],
+    [name, 'female', 2, null],
+  ]);
+  const pdf = await surplusPdf(lines, {
+    site: 'Test',
+    species: 'Pikeperch',
+    day: yesterday,
+    timeZone: 'Europe/Vienna',
+    us: true,
+  });
+  expect(Buffer.from(pdf.slice(0, 4)).toString()).toBe('%PDF');
+  // Taken back, it is no surplus.
+  await h.send('entry.correct', { entryId: await entryOf('fate'), reason: 'she lives' });
+  expect((await view()).surplus).toHaveLength(1);
 });
 
 test('more than came of a sex comes out of those not sexed; beyond them it is refused', async () => {

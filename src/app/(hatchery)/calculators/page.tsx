@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { loadCalculation, registry } from '@/core/registry';
+import { isHeavy, loadCalculation, registry } from '@/core/registry';
 import { CalculatorsScreen } from '@/modules/calculators/screens/CalculatorsScreen';
 import type { Shape } from '@/modules/calculators/screens/shape';
 import { requirePerson } from '../../_server/session';
@@ -20,6 +20,7 @@ export default async function CalculatorsPage({ searchParams }: { searchParams: 
         asks: c.asks,
         example: c.example,
         source: c.source,
+        slow: isHeavy(c.id),
         shape: z.toJSONSchema(c.input, { io: 'input' }) as Shape,
       }}
     />

@@ -19,6 +19,7 @@ import type { ArrivalBatch, ArrivalsView } from '../views/arrivals';
 import { BroodTabs } from './BroodTabs';
 import { FateRulesForm } from './FateRulesForm';
 import { SpeciesNav } from './SpeciesNav';
+import { Surplus } from './Surplus';
 
 type Open = { what: 'arrive' | 'rules' } | { what: 'sort' | 'tag'; batch: number } | null;
 const words = { arrive: 'Adults that came', rules: 'Rules for surplus fish', sort: 'Sort', tag: 'Tag donors' };
@@ -82,6 +83,7 @@ export function ArrivalsScreen({
           </div>
           <div>
             <Ends view={view} />
+            <Surplus days={view.surplus} species={species.id} />
             <Kills view={view} />
             <Returns view={view} />
           </div>

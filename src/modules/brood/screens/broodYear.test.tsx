@@ -45,6 +45,7 @@ describe('runs and their ends', () => {
     totals: { held: noneOf(), fates: {} },
     batches: [],
     kills: [],
+    surplus: [],
     returns: [],
     today: { came: 0, worked: 0, perHour: null, doneAt: null },
     ...over,

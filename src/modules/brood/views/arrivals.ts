@@ -7,6 +7,7 @@ import { seasonOf, seasonSpan } from '@/server/stock/lots';
 import { fromJson } from '@/store/books/rows';
 import { type BatchState, fateRulesOf, fateTotals } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
+import { type SurplusDay, surplusDays, surplusLines } from './surplus';
 
 export type ArrivalBatch = BatchState & {
   at: number;
@@ -44,6 +45,8 @@ export type ArrivalsView = {
   kills: KillRate[];
   /** Marked fish of our own releases that came back, by the season of their release. */
   returns: OwnReturn[];
+  /** Those that went to food this season, by day, newest first. */
+  surplus: SurplusDay[];
   /** Of today: what came, what was worked, and when what waits is done at that pace. */
   today: { came: number; worked: number; perHour: number | null; doneAt: number | null };
 };
@@ -59,13 +62,15 @@ export async function arrivalsView(
     season_starts_month: number;
   };
   const season = seasonOf(now, site.timeZone, row.season_starts_month);
-  const [rules, totals, arrivals, kills, own, released] = await Promise.all([
+  const span = seasonSpan(season, site.timeZone, row.season_starts_month);
+  const [rules, totals, arrivals, kills, own, released, surplus] = await Promise.all([
     fateRulesOf(db, site.siteId, species, season),
-    fateTotals(db, site.siteId, species, seasonSpan(season, site.timeZone, row.season_starts_month)),
+    fateTotals(db, site.siteId, species, span),
     arrivalEntries(db, site.siteId, species),
     killsOf(db, site.siteId, species),
     ownReturns(db, site.siteId, species),
     releasedBySeason(db, site, species, row.season_starts_month),
+    surplusLines(db, site.siteId, species, span.from, span.to),
   ]);
   const batches = totals.batches
     .flatMap((b) => {
@@ -81,6 +86,7 @@ export async function arrivalsView(
     totals: { held: totals.held, fates: totals.fates },
     batches,
     kills,
+    surplus: surplusDays(surplus, site.timeZone),
     returns: [...own].map(([s, returned]) => {
       const n = released.get(s) ?? 0;
       const { estimate, low, high } = wilson(Math.min(returned, n), Math.max(1, n));

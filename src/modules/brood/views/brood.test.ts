@@ -27,3 +27,28 @@ test('a take that was taken back, or corrected with another mother, is no spawni
   await h.send('entry.correct', { entryId: again.id, reason: 'no take at all' });
   expect(await timesOf()).toMatchObject({ F31: 0, F32: 0 });
 });
+
+test('where a female of a tank is ripe, the males beside her of whom nobody saw it are named', async () => {
+  const h = await testHatchery();
+  const fish = async (tag: string, sex: string, unit: number) => {
+    const { id } = await h.send<{ id: number }>('brood.save', { species: 'arctic-char', tag, sex });
+    await h.send('brood.move', { fish: [id], unit });
+    return id;
+  };
+  const f1 = await fish('F1', 'female', h.units.R1!);
+  const m1 = await fish('M1', 'male', h.units.R1!);
+  await fish('M2', 'male', h.units.R2!);
+  const m3 = await fish('M3', 'male', h.units.R1!);
+  const beside = async () =>
+    Object.fromEntries(
+      (await broodView(h.db, h.manager.siteId, 'arctic-char', h.clock.now)).fish.map((f) => [f.tag, f.besideRipe]),
+    );
+  expect(await beside()).toEqual({ F1: [], M1: [], M2: [], M3: [] });
+  const { ripeness } = (await broodView(h.db, h.manager.siteId, 'arctic-char', h.clock.now)).book;
+  const ready = (sex: string) => ripeness.find((r) => r.sex === sex && r.ready)!.id;
+  await h.send('brood.look', { fish: f1, ripeness: ready('female') });
+  await h.send('brood.look', { fish: m3, ripeness: ready('male') });
+  expect(await beside()).toEqual({ F1: [], M1: ['F1'], M2: [], M3: [] });
+  await h.send('brood.move', { fish: [m1], unit: h.units.R2 });
+  expect((await beside()).M1).toEqual([]);
+});

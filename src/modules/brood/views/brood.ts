@@ -31,6 +31,8 @@ export type BroodFish = {
   lengthMm: number | null;
   /** The last sign seen; `ready` only while that was lately and it has not spawned since. */
   ripeness: { id: string; name: string; ready: boolean; over: boolean; at: number; old: boolean } | null;
+  /** Ripe females of its unit, of a male that was not lately seen ripe: he should be, too. */
+  besideRipe: string[];
   eggStage: { id: string; name: string } | null;
   polarisation: number | null;
   /** What ended its stay; null while it is here. */
@@ -147,10 +149,25 @@ export async function broodView(db: Db, siteId: number, wanted: string | null, n
   return {
     species,
     book,
-    fish: rows
-      .map((r) => fishOf(r, (kind) => of.get(`${r.id} ${kind}`), given.get(r.id), book, now))
-      .sort((a, b) => byTag.compare(a.tag, b.tag)),
+    fish: withNeighbours(
+      rows
+        .map((r) => fishOf(r, (kind) => of.get(`${r.id} ${kind}`), given.get(r.id), book, now))
+        .sort((a, b) => byTag.compare(a.tag, b.tag)),
+    ),
   };
+}
+
+/** Where females of a tank are ripe, the males beside them should be: those of whom nobody has seen it yet are named. */
+function withNeighbours(fish: BroodFish[]): BroodFish[] {
+  const ripe = new Map<number, string[]>();
+  for (const f of fish)
+    if (f.gone === null && f.sex === 'female' && f.unitId !== null && f.ripeness?.ready)
+      ripe.set(f.unitId, [...(ripe.get(f.unitId) ?? []), f.tag]);
+  return fish.map((f) =>
+    f.sex === 'male' && f.gone === null && !f.ripeness?.ready && !f.ripeness?.over && f.unitId !== null
+      ? { ...f, besideRipe: ripe.get(f.unitId) ?? [] }
+      : f,
+  );
 }
 
 function fishRows(db: Db, siteId: number, species: string): Promise<Row[]> {
@@ -240,6 +257,7 @@ function fishOf(
     massAt: mass?.at ?? null,
     lengthMm: seen('length')?.value ?? null,
     ripeness: ripeness && sign ? { ...ripeness, ready: ripeness.ready && !old, at: sign.at, old } : null,
+    besideRipe: [],
     eggStage: eggStage ? { id: eggStage.id, name: eggStage.name } : null,
     polarisation: seen('polarisation')?.value ?? null,
     gone: fate && !fate.stays ? fate.name : null,

@@ -1,13 +1,15 @@
 'use client';
 
 import { useEffect, useState } from 'react';
+import { useSession } from '@/client/session';
 import { WorkingView } from '@/client/Working';
 import type { Working } from '@/core/calculation';
 import { figures } from '@/core/quantities/format';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import { Editor } from './Editor';
-import { unitFor, words } from './keys';
+import { perOunce, unitFor, words } from './keys';
+import { LookupTable } from './LookupTable';
 import type { Shape } from './shape';
 
 export type CalculatorEntry = { id: string; title: string; group: string };
@@ -18,6 +20,8 @@ export type CalculatorOpen = {
   example: unknown;
   source: string;
   shape: Shape;
+  /** It takes seconds: no table is made of it. */
+  slow?: boolean;
 };
 type Answer = {
   output: Record<string, unknown>;
@@ -97,6 +101,7 @@ export function CalculatorsScreen({ list, open }: { list: CalculatorEntry[]; ope
             <OutputRows value={answer.output} />
           </dl>
         )}
+        {answer && !error && !open.slow && <LookupTable key={open.id} id={open.id} input={input} />}
       </section>
       <aside className="border-l border-rule bg-sheet px-5 py-4 max-lg:border-t max-lg:border-l-0" aria-label="Working">
         <h2 className="mb-2">Working</h2>
@@ -116,6 +121,7 @@ export function CalculatorsScreen({ list, open }: { list: CalculatorEntry[]; ope
 }
 
 function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; prefix?: string }) {
+  const us = useSession().units === 'us';
   return (
     <>
       {Object.entries(value).map(([k, v]) => {
@@ -127,6 +133,9 @@ function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; pr
               <dt className="text-soft">{name}</dt>
               <dd className="text-lead font-bold">
                 {figures(v, 6)} <span className="text-small font-normal text-soft">{unitFor(k)}</span>
+                {us && perOunce(k, v) && (
+                  <span className="block text-right text-small font-normal text-soft">{perOunce(k, v)}</span>
+                )}
               </dd>
             </div>
           );

@@ -3,6 +3,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';
+import { tableOf } from '@/core/lookup';
 import { loadCalculation, registry } from '@/core/registry';
 import { choose } from '../../../../tests/support/choose';
 import { type session, show } from '../../../../tests/support/screen';
@@ -13,9 +14,14 @@ const list = registry.map((c) => ({ id: c.id, title: c.title, group: c.id.split(
 
 /** The server's side, by the same core. */
 beforeEach(() => {
-  globalThis.fetch = (async (_: string, init: RequestInit) => {
-    const { id, input } = JSON.parse(String(init.body));
+  globalThis.fetch = (async (url: string, init: RequestInit) => {
+    const body = JSON.parse(String(init.body));
+    const { id, input } = body;
     const c = (await loadCalculation(id))!;
+    if (url.endsWith('/table')) {
+      const made = tableOf(c, body);
+      return { ok: !('error' in made), json: async () => made };
+    }
     try {
       const output = run(c, input);
       const { title, source, validWhen, cautions } = c;
@@ -162,4 +168,33 @@ test('a list of like things is a table, a matrix too', async () => {
   const matrix = document.querySelector('[data-testid="calculator-output"] table')!;
   expect(matrix.querySelectorAll('tr')).toHaveLength(5);
   expect(matrix.querySelector('thead')).toBeNull();
+});
+
+test('as a table over one of its figures; a span typed wrong is told at its field', async () => {
+  const { user } = await open('eggs.trough', { units: 'us' });
+  await user.click(screen.getByText('As a table'));
+  const table = await screen.findByTestId('lookup');
+  await choose(user, screen.getByLabelText('Over'), 'counts[0]');
+  for (const [label, text] of [
+    ['from', '50'],
+    ['to', '90'],
+    ['lines', '5'],
+  ] as const) {
+    await user.clear(screen.getByLabelText(label));
+    await user.type(screen.getByLabelText(label), text);
+  }
+  await waitFor(() =>
+    expect([...table.querySelectorAll('tbody tr td:first-child')].map((x) => x.textContent)).toEqual([
+      '50',
+      '60',
+      '70',
+      '80',
+      '90',
+    ]),
+  );
+  // A US reader has the eggs of an ounce beside those of a litre.
+  expect(table.textContent).toMatch(/a fl oz/);
+  await user.clear(screen.getByLabelText('lines'));
+  await user.type(screen.getByLabelText('lines'), '900');
+  expect(await screen.findByText(/takes up to 60/)).toBeTruthy();
 });

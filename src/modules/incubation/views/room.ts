@@ -1,5 +1,8 @@
+import { volumeOfOneMl } from '@/core/eggs/sphere';
+import { HEXAGONAL_LAYERS } from '@/core/eggs/trough';
 import { type Danger, dangerOf } from '@/core/incubation/danger';
 import { type RoundDone, roundsOf } from '@/core/planning/rounds';
+import { type Species, valueNamed } from '@/core/species/species';
 import { addLocalDays, localDay } from '@/core/time/localDay';
 import { type Supply, supplyOf } from '@/core/water/supply';
 import { type ReadNow, readNow, type SensorNow, temperaturesOf } from '@/server/sensorsNow';
@@ -42,6 +45,8 @@ export type RoomView = {
   supply: Supply;
   units: RoomUnit[];
   lookedToday: number;
+  /** Eggs of the room and the space that they fill, mL; null where the size of one is not known. */
+  eggs: { number: number; volumeMl: number | null };
   /** What its rounds of the last days took. */
   rounds: RoundDone[];
 };
@@ -163,10 +168,29 @@ export async function roomView(
     sensors: sensors.filter((s) => s.roomId === roomId),
     oxygen,
     units: view,
+    eggs: eggsIn(
+      holdings.filter((h) => h.station === 'eggs'),
+      book,
+    ),
     lookedToday,
     rounds: roundsOf(
       losses.map((l) => ({ at: l.at, unit: l.unit_id, dead: l.value })),
       (t) => localDay(t, site.timeZone).start,
     ),
+  };
+}
+
+/** What eggs fill as they lie in layers, by the diameter of a hardened egg of each species. */
+function eggsIn(
+  holdings: readonly Pick<LivingHolding, 'species' | 'number'>[],
+  book: ReadonlyMap<string, Species>,
+): RoomView['eggs'] {
+  const volumes = holdings.map((h) => {
+    const d = valueNamed(book.get(h.species)!, 'hardened egg diameter')?.value;
+    return d === undefined ? null : (h.number * volumeOfOneMl(d)) / HEXAGONAL_LAYERS;
+  });
+  return {
+    number: holdings.reduce((s, h) => s + h.number, 0),
+    volumeMl: volumes.some((v) => v === null) ? null : volumes.reduce<number>((s, v) => s + v!, 0),
   };
 }

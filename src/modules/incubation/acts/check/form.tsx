@@ -9,7 +9,9 @@ import { type ActHolding, at } from '@/client/holding';
 import { NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { useEventFields } from '@/client/when';
+import { thresholds } from '@/core/thresholds';
 import { isTable } from '@/core/units/unitKinds';
+import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 import { recordCheck } from './act';
 import { SwimUpForm } from './SwimUpForm';
@@ -38,12 +40,13 @@ export function CheckForm({ h }: { h: ActHolding }) {
           void act.submit(
             { ...at(h), check, successes: s, trials: t, ...event.payload },
             (r) =>
-              `${Math.round(100 * Number(r?.estimate))} %, between ${Math.round(100 * Number(r?.low))} and ${Math.round(100 * Number(r?.high))} %. No animal was moved.`,
+              `${Math.round(100 * Number(r?.estimate))} %, between ${Math.round(100 * Number(r?.low))} and ${Math.round(100 * Number(r?.high))} %. No animal was moved.${check === 'stuck' ? stuckSays(r) : ''}`,
           );
       }}
       label="Record check"
       disabled={s === null || t === null}
     >
+      <HowTo card="stages" />
       <SelectField
         label="Looked for"
         value={check}
@@ -53,11 +56,21 @@ export function CheckForm({ h }: { h: ActHolding }) {
         error={act.errorOn('check')}
       />
       <div className="grid grid-cols-2 gap-2">
-        <NumberInput label="So many were" value={successes} onChange={setSuccesses} error={act.errorOn('successes')} />
-        <NumberInput label="of so many looked at" value={trials} onChange={setTrials} error={act.errorOn('trials')} />
+        <NumberInput label="With it" value={successes} onChange={setSuccesses} error={act.errorOn('successes')} />
+        <NumberInput label="out of" value={trials} onChange={setTrials} error={act.errorOn('trials')} />
       </div>
     </ActForm>
   );
+}
+
+/** What to do where eggs stick together, once the sample says so beyond chance; what is unsure says so. */
+function stuckSays(r: { low: number; high: number }): string {
+  const most = thresholds.stuckShare.value;
+  if (r.low > most)
+    return ' More stick together than should: part them gently or treat them again for stickiness, before they harden; later only what lies loose.';
+  return r.high > most
+    ? ` Whether it is more than ${Math.round(100 * most)} %, more looked at will tell.`
+    : ' Nearly all lie single.';
 }
 
 export const forms = formsOf(recordCheck, {

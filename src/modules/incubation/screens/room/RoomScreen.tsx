@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { minutesWords } from '@/core/incubation/danger';
 import type { RoutineTask } from '@/core/planning/routine';
-import { degrees } from '@/core/quantities/format';
+import { degrees, grouped } from '@/core/quantities/format';
 import { measured } from '@/core/quantities/reader';
 import { Link } from '@/ui/Link';
 import type { RoomView } from '../../views/room';
@@ -85,6 +85,15 @@ export function RoomScreen({
             {wanting.length > 0 && <b className="text-careful">{wanting.length} urgent</b>}
             {wanting.length > 0 && ', '}
             <span className="text-soft">
+              {room.eggs.number > 0 && (
+                <span data-testid="eggs-of-room" title="by the diameter of hardened eggs in Reference, lying in layers">
+                  {grouped(Number(room.eggs.number.toPrecision(3)))} eggs
+                  {room.eggs.volumeMl !== null &&
+                    room.eggs.volumeMl > 0 &&
+                    `, about ${measured(room.eggs.volumeMl, 'volume', us, 2)}`}
+                  {'; '}
+                </span>
+              )}
               {room.lookedToday} of {living.length} looked at today
             </span>
           </span>

@@ -77,6 +77,7 @@ const room = (units: RoomUnit[]): RoomView => ({
   supply: { neutraliser: null, gas: null },
   units,
   lookedToday: 1,
+  eggs: { number: 48_230, volumeMl: 5240 },
   rounds: [],
 });
 const open = (units: RoomUnit[], over: Partial<Parameters<typeof RoomScreen>[0]> = {}) =>

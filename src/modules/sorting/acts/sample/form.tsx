@@ -75,7 +75,7 @@ export function SampleForm({ h }: { h: ActHolding }) {
         />
       )}
       <NumberInput
-        label="So many taken out"
+        label="Number taken out"
         value={number}
         onChange={setNumber}
         error={act.errorOn('number') ?? act.errorOn('measured')}
