@@ -67,6 +67,7 @@ export class CharDay {
         how: 'split',
         protocols,
       });
+      at(t + 2 * 1440 + 90, 'brood.look', { fish, ripeness: 'spent' }, 'Manager');
       const step = (m: number, protocol: string, id: string, more: Record<string, unknown> = {}, answers = {}) =>
         at(t + m, 'spawning.step', { day, bowl, protocol, step: id, ...more }, 'Hand', answers);
       step(2.2, 'dry-stripped', 'dry');

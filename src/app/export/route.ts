@@ -14,7 +14,7 @@ import { type Column, csvReply, type Row, xlsxReply } from '../_server/table';
 /** Entries of the ledger fetched at a time. */
 const PAGE = 2000;
 
-const stockColumns: Column[] = [
+const stockColumns = [
   { key: 'species', head: 'Species', width: 18 },
   { key: 'lot', head: 'Lot', width: 16 },
   { key: 'unit', head: 'Unit' },
@@ -26,10 +26,10 @@ const stockColumns: Column[] = [
   { key: 'asOf', head: 'As of', is: 'instant', width: 17 },
   { key: 'knownAt', head: 'As known at', is: 'instant', width: 17 },
   { key: 'zone', head: 'Time zone', width: 16 },
-];
+] as const satisfies readonly Column[];
 
 /** One line for each flow of an entry, one for an entry that moved nothing. */
-const ledgerColumns: Column[] = [
+const ledgerColumns = [
   { key: 'entry', head: 'Entry', is: 'number' },
   { key: 'at', head: 'When', is: 'instant', width: 17 },
   { key: 'zone', head: 'Time zone', width: 16 },
@@ -55,10 +55,10 @@ const ledgerColumns: Column[] = [
   { key: 'voided', head: 'Taken back' },
   { key: 'why', head: 'Why', width: 24 },
   { key: 'id', head: 'Id', width: 38 },
-];
+] as const satisfies readonly Column[];
 
 /** Brood fish under the heads that a list of them is read in by. */
-const broodColumns: Column[] = [
+const broodColumns = [
   { key: 'tag', head: 'tag' },
   { key: 'sex', head: 'sex' },
   { key: 'strain', head: 'strain', width: 14 },
@@ -74,7 +74,10 @@ const broodColumns: Column[] = [
   { key: 'unit', head: 'unit' },
   { key: 'ripeness', head: 'ripeness', width: 14 },
   { key: 'gone', head: 'gone', width: 14 },
-];
+] as const satisfies readonly Column[];
+
+/** Every column has its cell: one that is forgotten does not compile. */
+type RowOf<C extends readonly Column[]> = Record<C[number]['key'], string | number | null>;
 
 /** A species as this hatchery keeps it, to be taken to another site. */
 async function speciesFile(siteId: number, id: string): Promise<Response> {
@@ -112,18 +115,21 @@ async function* stockPages(
   const q = stockQuery(params, now(), person.timeZone);
   const list = await stockList(db(), person.siteId, q.asOf, q.by, q.knownAt);
   if (list.rows.length > 0)
-    yield list.rows.map((r) => ({
-      species: r.species,
-      lot: r.lot,
-      unit: r.unit,
-      room: r.room,
-      stage: r.stage,
-      number: r.number,
-      doubt: Math.round(Z95 * r.sd),
-      asOf: list.asOf,
-      knownAt: list.knownAt,
-      zone: person.timeZone,
-    }));
+    yield list.rows.map(
+      (r): RowOf<typeof stockColumns> => ({
+        species: r.species,
+        lot: r.lot,
+        unit: r.unit,
+        room: r.room,
+        stage: r.stage,
+        strain: r.strain,
+        number: r.number,
+        doubt: Math.round(Z95 * r.sd),
+        asOf: list.asOf,
+        knownAt: list.knownAt,
+        zone: person.timeZone,
+      }),
+    );
 }
 
 async function* broodPages(
@@ -132,23 +138,25 @@ async function* broodPages(
 ): AsyncGenerator<Row[]> {
   const { fish } = await broodView(db(), person.siteId, params.get('species'), now());
   if (fish.length > 0)
-    yield fish.map((f) => ({
-      tag: f.tag,
-      sex: f.sex,
-      strain: f.strain,
-      source: f.source,
-      origin: f.origin,
-      cameOn: f.cameOn,
-      yearClass: f.yearClass,
-      sire: f.sire,
-      dam: f.dam,
-      marks: f.marks,
-      massG: f.massG,
-      lengthMm: f.lengthMm,
-      unit: f.unit,
-      ripeness: f.ripeness?.name ?? '',
-      gone: f.gone ?? '',
-    }));
+    yield fish.map(
+      (f): RowOf<typeof broodColumns> => ({
+        tag: f.tag,
+        sex: f.sex,
+        strain: f.strain,
+        source: f.source,
+        origin: f.origin,
+        cameOn: f.cameOn,
+        yearClass: f.yearClass,
+        sire: f.sire,
+        dam: f.dam,
+        marks: f.marks,
+        massG: f.massG,
+        lengthMm: f.lengthMm,
+        unit: f.unit,
+        ripeness: f.ripeness?.name ?? '',
+        gone: f.gone ?? '',
+      }),
+    );
 }
 
 async function* ledgerPages(

@@ -74,8 +74,9 @@ export function dayDue(v: DayToDo, now: number): DayDue[] {
     const spent = f.strips.at(-1);
     const again = spent && spent.at + thresholds.restDays.value * DAY_MS;
     const seen = Math.max(f.fish.massAt ?? 0, f.fish.ripeness?.at ?? 0);
-    // Half the time of rest on, a look counts as this one.
-    if (spent && again && f.fish.gone === null && now >= again && seen < (spent.at + again) / 2)
+    // Half the time of rest on, a look counts as this one; weeks later it says nothing of the stripping any more.
+    const over = again && now > again + thresholds.ripeDays.value * DAY_MS;
+    if (spent && again && !over && f.fish.gone === null && now >= again && seen < (spent.at + again) / 2)
       out.push({
         key: `rest ${id}`,
         at: again,

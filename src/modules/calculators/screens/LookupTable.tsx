@@ -75,7 +75,7 @@ function Made({ id, input }: { id: string; input: unknown }) {
   const wrong = (path: string, own: string | null | undefined) => own ?? (error?.path === path ? error.text : null);
   return (
     <div data-testid="lookup">
-      <div className="mb-2 flex flex-wrap items-end gap-3">
+      <div className="mb-2 flex flex-wrap items-start gap-3">
         <SelectField
           label="Over"
           value={over}
@@ -111,39 +111,41 @@ function Made({ id, input }: { id: string; input: unknown }) {
       </div>
       {error && !['from', 'to', 'lines'].includes(error.path) && <p className="text-loss">{error.text}</p>}
       {made && (
-        <Table>
-          <thead>
-            <tr>
-              <th className="num">{nameOf(over)}</th>
-              {keys.map((k) => (
-                <th key={k} className="num">
-                  {words(k)} {unitFor(k)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {made.rows.map((r) => (
-              <tr key={r.at}>
-                <td className="num font-bold">{figures(r.at, 5)}</td>
-                {r.why ? (
-                  <td colSpan={Math.max(1, keys.length)} className="text-soft">
-                    {r.why}
-                  </td>
-                ) : (
-                  keys.map((k, i) => (
-                    <td key={k} className="num">
-                      {r.figures[i] === null || r.figures[i] === undefined ? '' : figures(r.figures[i]!, 4)}
-                      {us && r.figures[i] && perOunce(k, r.figures[i]!) && (
-                        <span className="quiet block text-small">{perOunce(k, r.figures[i]!)}</span>
-                      )}
-                    </td>
-                  ))
-                )}
+        <div className="overflow-x-auto">
+          <Table>
+            <thead>
+              <tr>
+                <th className="num">{nameOf(over)}</th>
+                {keys.map((k) => (
+                  <th key={k} className="num">
+                    {words(k)} {unitFor(k)}
+                  </th>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </Table>
+            </thead>
+            <tbody>
+              {made.rows.map((r) => (
+                <tr key={r.at}>
+                  <td className="num font-bold">{figures(r.at, 5)}</td>
+                  {r.why ? (
+                    <td colSpan={Math.max(1, keys.length)} className="text-soft">
+                      {r.why}
+                    </td>
+                  ) : (
+                    keys.map((k, i) => (
+                      <td key={k} className="num">
+                        {r.figures[i] === null || r.figures[i] === undefined ? '' : figures(r.figures[i]!, 4)}
+                        {us && r.figures[i] && perOunce(k, r.figures[i]!) && (
+                          <span className="quiet block text-small">{perOunce(k, r.figures[i]!)}</span>
+                        )}
+                      </td>
+                    ))
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        </div>
       )}
     </div>
   );

@@ -53,7 +53,7 @@ export function ThresholdForm({ row, onDone }: { row: ThresholdRow; onDone?: () 
       needs={[(meant === null || fault) && 'a value', !source.trim() && 'a source', !why.trim() && 'why']}
       onSend={() => void act.submit({ id: row.id, value: meant, source, why })}
     >
-      <p className="max-w-[34rem]">{row.what}.</p>
+      <p className="max-w-[34rem] first-letter:uppercase">{row.what}.</p>
       <DecimalInput
         label={`Value, ${thresholdUnit(row.id, us)}`}
         value={value}

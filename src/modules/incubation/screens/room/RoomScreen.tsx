@@ -58,6 +58,18 @@ export function RoomScreen({
               )}
             </h1>
           ))}
+          {room.eggs.number > 0 && (
+            <span
+              className="text-body text-soft"
+              data-testid="eggs-of-room"
+              title="by the diameter of hardened eggs in Reference, lying in layers"
+            >
+              {grouped(Number(room.eggs.number.toPrecision(3)))} eggs
+              {room.eggs.volumeMl !== null &&
+                room.eggs.volumeMl > 0 &&
+                `, about ${measured(room.eggs.volumeMl, 'volume', us, 2)}`}
+            </span>
+          )}
           {room.sensors.map((s) => (
             <Link
               key={s.id}
@@ -85,15 +97,6 @@ export function RoomScreen({
             {wanting.length > 0 && <b className="text-careful">{wanting.length} urgent</b>}
             {wanting.length > 0 && ', '}
             <span className="text-soft">
-              {room.eggs.number > 0 && (
-                <span data-testid="eggs-of-room" title="by the diameter of hardened eggs in Reference, lying in layers">
-                  {grouped(Number(room.eggs.number.toPrecision(3)))} eggs
-                  {room.eggs.volumeMl !== null &&
-                    room.eggs.volumeMl > 0 &&
-                    `, about ${measured(room.eggs.volumeMl, 'volume', us, 2)}`}
-                  {'; '}
-                </span>
-              )}
               {room.lookedToday} of {living.length} looked at today
             </span>
           </span>
