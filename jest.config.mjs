@@ -19,6 +19,7 @@ const common = {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^server-only$': '<rootDir>/tests/support/empty.ts',
     '^next/navigation$': '<rootDir>/tests/support/navigation.ts',
+    '^nuqs/adapters/next/app$': '<rootDir>/tests/support/address.tsx',
   },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
   testEnvironment: 'node',

@@ -1,5 +1,6 @@
 'use client';
 
+import { Check } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 
@@ -30,6 +31,31 @@ export function MenuItem({ onSelect, children }: { onSelect: () => void; childre
     >
       {children}
     </DropdownMenu.Item>
+  );
+}
+
+/** One of several that may be on together: the menu stays open while they are ticked. */
+export function MenuTick({
+  checked,
+  onChange,
+  children,
+}: {
+  checked: boolean;
+  onChange: (on: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <DropdownMenu.CheckboxItem
+      className="relative cursor-pointer py-2 pr-3 pl-8 text-body outline-none data-highlighted:bg-deep-wash pointer-coarse:py-3"
+      checked={checked}
+      onCheckedChange={onChange}
+      onSelect={(e) => e.preventDefault()}
+    >
+      <DropdownMenu.ItemIndicator className="absolute left-3">
+        <Check size={15} aria-hidden />
+      </DropdownMenu.ItemIndicator>
+      {children}
+    </DropdownMenu.CheckboxItem>
   );
 }
 

@@ -7,6 +7,7 @@ import { Calendar } from '../Calendar';
 import { Checkbox, Tick } from '../Checkbox';
 import { Choice } from '../Choice';
 import { Caution } from '../caution';
+import { type DataColumn, DataTable } from '../DataTable';
 import { Dialog, StayOrGo } from '../Dialog';
 import { Glyph } from '../drawings/glyphs';
 import { Fold } from '../Fold';
@@ -38,6 +39,18 @@ const colours = [
   'gone',
 ];
 const glyphs = ['adult', 'egg', 'eyed', 'yolksac', 'fry', 'fingerling', 'gone'] as const;
+
+type Tank = { name: string; fish: number; kg: number | null };
+const tanks: Tank[] = [
+  { name: 'R10', fish: 2000, kg: 41 },
+  { name: 'R2', fish: 15_000, kg: null },
+  { name: 'R1', fish: 300, kg: 12.5 },
+];
+const tankColumns: DataColumn<Tank>[] = [
+  { id: 'name', head: 'tank', first: true, value: (t) => t.name, cell: (t) => <b>{t.name}</b> },
+  { id: 'fish', head: 'fish', num: true, value: (t) => t.fish },
+  { id: 'kg', head: 'kg', num: true, value: (t) => t.kg, cell: (t) => t.kg ?? 'not weighed' },
+];
 
 /** Every part of the interface in every state, in both themes: what a designer or a new developer looks at first. */
 export function PartsScreen() {
@@ -201,6 +214,16 @@ function Parts({ theme }: { theme: string }) {
             ))}
           </tbody>
         </Table>
+      </Part>
+      <Part name="Data table">
+        <DataTable
+          name={`tanks-${theme}`}
+          noun={['tank', 'tanks']}
+          columns={tankColumns}
+          rows={tanks}
+          rowKey={(t) => t.name}
+          find="tank"
+        />
       </Part>
       <Part name="Lines">
         <div className="w-full max-w-[34rem]">

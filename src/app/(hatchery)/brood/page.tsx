@@ -15,10 +15,10 @@ export const metadata = { title: 'Brood' };
 export default async function BroodPage({
   searchParams,
 }: {
-  searchParams: Promise<{ species?: string; show?: string; q?: string; fish?: string }>;
+  searchParams: Promise<{ species?: string; show?: string; fish?: string }>;
 }) {
   const person = await requirePerson();
-  const { species, show, q = '', fish } = await searchParams;
+  const { species, show, fish } = await searchParams;
   const [view, where] = await Promise.all([
     broodView(db(), person.siteId, species ?? null, requestNow()),
     places(db(), person.siteId),
@@ -31,16 +31,12 @@ export default async function BroodPage({
     : [];
   const mayWrite = person.role === 'manager' || person.role === 'culturist';
   const strains = [...new Set(view.fish.map((f) => f.strain).filter(Boolean))].sort();
-  const close = `/brood?${new URLSearchParams({ species: view.book.id, show: shown, ...(q ? { q } : {}) })}`;
+  const close = `/brood?${new URLSearchParams({ species: view.book.id, show: shown })}`;
   return (
     <BroodScreen
       view={view}
       show={shown}
-      search={q}
       selected={selected?.id ?? null}
-      now={requestNow()}
-      timeZone={person.timeZone}
-      us={person.units === 'us'}
       sheet={
         selected && (
           <FishSheet

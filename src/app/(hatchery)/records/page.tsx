@@ -31,7 +31,6 @@ export default async function RecordsPage({
       by={q.by}
       day={q.day}
       known={q.known}
-      page={Math.max(0, Math.floor(Number(params.page) || 0))}
       today={isoDay(at, person.timeZone)}
       entries={
         tab === 'ledger'

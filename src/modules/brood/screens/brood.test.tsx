@@ -6,6 +6,7 @@ import { bookOf } from '@/client/fish';
 import { FateForm } from '@/modules/brood/acts/fate/form';
 import { LookForm } from '@/modules/brood/acts/look/form';
 import { speciesOf } from '@/reference/shipped';
+import { address } from '../../../../tests/support/address';
 import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import { broodFish } from '../../../../tests/support/spawningDay';
@@ -23,20 +24,7 @@ const view = (fish: BroodView['fish']): BroodView => ({
   fish,
 });
 const open = (fish: BroodView['fish'], over: Partial<Parameters<typeof BroodScreen>[0]> = {}) =>
-  show(
-    <BroodScreen
-      view={view(fish)}
-      show="here"
-      search=""
-      selected={null}
-      now={NOW}
-      timeZone="Europe/Vienna"
-      us={false}
-      sheet={null}
-      tools={null}
-      {...over}
-    />,
-  );
+  show(<BroodScreen view={view(fish)} show="here" selected={null} sheet={null} tools={null} {...over} />);
 const row = (tag: string) => document.querySelector(`[data-fish="${tag}"]`) as HTMLElement;
 
 test('who is ripe, and what the females may give; what was seen long ago no longer counts as ripe', () => {
@@ -58,9 +46,11 @@ test('none known, none like it, none ripe: each says so', () => {
   const { unmount } = open([]);
   expect(screen.getByText(/No Sterlet brood fish is known yet/)).toBeTruthy();
   unmount();
-  const found = open([broodFish(1, 'STF1', 'female')], { search: 'STX' });
-  expect(screen.getByText('None of them is like “STX”.')).toBeTruthy();
+  address.search = '?brood-find=STX';
+  const found = open([broodFish(1, 'STF1', 'female')]);
+  expect(screen.getByText(/None of them is like “STX”/)).toBeTruthy();
   found.unmount();
+  address.search = '';
   open([broodFish(1, 'STF1', 'female')], { show: 'ripe' });
   expect(screen.getByText('None is ripe by its last look.')).toBeTruthy();
 });

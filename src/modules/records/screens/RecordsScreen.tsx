@@ -16,6 +16,7 @@ import { stockGroups } from '../stockGroups';
 import type { SheetEntry } from '../views/ledger';
 import type { StockList } from '../views/stockList';
 import { EntryList } from './EntryList';
+import { StockTable } from './StockTable';
 
 const tabs = [
   { id: 'stock', word: 'Stock list' },
@@ -29,8 +30,6 @@ type Props = {
   by: string;
   day: string | undefined;
   known: string | undefined;
-  /** Page of the stock list, from 0. */
-  page: number;
   today: string;
   entries: SheetEntry[];
   search: string;
@@ -75,12 +74,11 @@ export function RecordsScreen(p: Props) {
   );
 }
 
-/** Rows of the stock list that stand on one page; CSV, XLSX and the printed list hold all. */
-const STOCK_PAGE = 100;
+/** Groups and rows of the stock list that are shown; CSV, XLSX and the printed list hold all. */
+const MOST_GROUPS = 100;
+const MOST_ROWS = 2000;
 
-function Stock({ stock, by, day, known, today, page }: Props & { stock: StockList }) {
-  const pages = Math.max(1, Math.ceil(stock.rows.length / STOCK_PAGE));
-  const at = Math.min(page, pages - 1);
+function Stock({ stock, by, day, known, today }: Props & { stock: StockList }) {
   const query = new URLSearchParams({ ...(day ? { day } : {}), ...(known ? { known } : {}), by }).toString();
   return (
     <>
@@ -135,7 +133,7 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
             </p>
             <Table>
               <tbody>
-                {stock.totals.slice(0, STOCK_PAGE).map((t) => (
+                {stock.totals.slice(0, MOST_GROUPS).map((t) => (
                   <tr key={t.by} data-total={t.by}>
                     <td>{t.by}</td>
                     <td className="num">
@@ -145,59 +143,14 @@ function Stock({ stock, by, day, known, today, page }: Props & { stock: StockLis
                 ))}
               </tbody>
             </Table>
-            {stock.totals.length > STOCK_PAGE && (
-              <p className="quiet mt-2">and {stock.totals.length - STOCK_PAGE} more: the files hold all.</p>
+            {stock.totals.length > MOST_GROUPS && (
+              <p className="quiet mt-2">and {stock.totals.length - MOST_GROUPS} more: the files hold all.</p>
             )}
           </section>
-          <section className="overflow-x-auto">
-            <Table>
-              <thead>
-                <tr>
-                  <th>species</th>
-                  <th>lot</th>
-                  <th>unit</th>
-                  <th>stage</th>
-                  <th className="num">number</th>
-                </tr>
-              </thead>
-              <tbody>
-                {stock.rows.slice(at * STOCK_PAGE, (at + 1) * STOCK_PAGE).map((r) => (
-                  <tr key={`${r.lotId} ${r.unit} ${r.stage}`} data-unit={r.unit}>
-                    <td>{r.species}</td>
-                    <td>
-                      <Link className="text-ink" href={`/lots/${r.lotId}`}>
-                        {r.lot}
-                      </Link>
-                      {r.strain && <span className="quiet block text-small">{r.strain}</span>}
-                    </td>
-                    <td>
-                      <b>{r.unit}</b> <span className="quiet">{r.room}</span>
-                    </td>
-                    <td>{r.stage}</td>
-                    <td className="num">
-                      <Doubtful number={r.number} sd={r.sd} />
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </Table>
-            {pages > 1 && (
-              <nav className="mt-3 flex items-baseline gap-4" aria-label="Pages of the stock list">
-                {at > 0 && (
-                  <Link className="link" href={`/records?tab=stock&${query}&page=${at - 1}`}>
-                    before
-                  </Link>
-                )}
-                <span className="quiet">
-                  rows {at * STOCK_PAGE + 1} to {Math.min(stock.rows.length, (at + 1) * STOCK_PAGE)} of{' '}
-                  {stock.rows.length}
-                </span>
-                {at < pages - 1 && (
-                  <Link className="link" href={`/records?tab=stock&${query}&page=${at + 1}`}>
-                    next
-                  </Link>
-                )}
-              </nav>
+          <section className="min-w-0">
+            <StockTable rows={stock.rows.slice(0, MOST_ROWS)} />
+            {stock.rows.length > MOST_ROWS && (
+              <p className="quiet mt-2">and {stock.rows.length - MOST_ROWS} more: the files hold all.</p>
             )}
           </section>
         </div>
