@@ -1,7 +1,7 @@
 import type { EggEvent } from '@/core/incubation/deaths';
 import { seenParts } from '@/core/incubation/ownDeaths';
+import { type PickingMethod, usualPickingMethods } from '@/core/incubation/pickingMethods';
 import { type JudgedRound, type PickUnit, thresholdsFor, watchPicks } from '@/core/incubation/picks';
-import { type School, usualSchools } from '@/core/incubation/schools';
 import type { Species } from '@/core/species/species';
 import { localDay } from '@/core/time/localDay';
 import type { Db } from './connection';
@@ -100,7 +100,7 @@ type Watched = { id: number; kind: string; number: number; openedAt: number; sen
 /** Rounds, events and eggs of holdings of a lot, as the watch wants them. */
 async function pickUnits(db: Db, siteId: number, lotId: number, holdings: readonly Watched[]): Promise<PickUnit[]> {
   const ids = holdings.map((h) => h.id);
-  const [site, rows, handled, schools] = await Promise.all([
+  const [site, rows, handled, methods] = await Promise.all([
     db('site').where({ id: siteId }).first('time_zone') as Promise<{ time_zone: string }>,
     db('observation')
       .whereIn('holding_id', ids)
@@ -114,11 +114,11 @@ async function pickUnits(db: Db, siteId: number, lotId: number, holdings: readon
       .select('holding_id', 'kind', 'at') as unknown as Promise<
       { holding_id: number | null; kind: string; at: number }[]
     >,
-    schoolsOf(db, siteId),
+    pickingMethodsOf(db, siteId),
   ]);
   return holdings.map((h): PickUnit => {
     const picks = rows.filter((r) => r.holding_id === h.id);
-    const school = schools[h.kind as keyof typeof schools] ?? usualSchools().tray;
+    const method = methods[h.kind as keyof typeof methods] ?? usualPickingMethods().tray;
     const rounds = new Map<number, { day: number; at: number; picked: number }>();
     for (const p of picks) {
       const day = localDay(p.at, site.time_zone).start;
@@ -129,7 +129,7 @@ async function pickUnits(db: Db, siteId: number, lotId: number, holdings: readon
       unit: h.id,
       eggs: h.number + picks.reduce((s, p) => s + p.value, 0),
       laidAt: h.openedAt,
-      efficiency: school.foundShare,
+      efficiency: method.foundShare,
       events: handled
         .filter((e) => e.holding_id === null || e.holding_id === h.id)
         .map((e): EggEvent => ({ at: e.at, kind: e.kind === 'shock' ? 'shock' : 'handling', weight: 1 })),
@@ -206,17 +206,17 @@ async function roomCounts(db: Db, roomId: number): Promise<{ units: number; lots
   return { units: Math.max(1, Number(row.units)), lots: Math.max(1, Number(row.lots)) };
 }
 
-type UnitKind = keyof ReturnType<typeof usualSchools>;
+type UnitKind = keyof ReturnType<typeof usualPickingMethods>;
 
 /** How each kind of unit is picked at a site. */
-export async function schoolsOf(db: Db, siteId: number): Promise<Record<UnitKind, School>> {
-  const rows = (await db('picking_school').where({ site_id: siteId })) as {
+export async function pickingMethodsOf(db: Db, siteId: number): Promise<Record<UnitKind, PickingMethod>> {
+  const rows = (await db('picking_method').where({ site_id: siteId })) as {
     unit_kind: UnitKind;
-    school: School['school'];
+    method: PickingMethod['method'];
     found_share: number;
   }[];
   return {
-    ...usualSchools(),
-    ...Object.fromEntries(rows.map((r) => [r.unit_kind, { school: r.school, foundShare: r.found_share }])),
+    ...usualPickingMethods(),
+    ...Object.fromEntries(rows.map((r) => [r.unit_kind, { method: r.method, foundShare: r.found_share }])),
   };
 }

@@ -84,7 +84,12 @@ export function DataTable<T extends object>(props: Props<T>) {
   );
 }
 
-function Inner<T extends object>({ name, noun, columns, rows, rowKey, rowProps, find }: Props<T>) {
+function Inner<T extends object>({ name, noun, columns: all, rows, rowKey, rowProps, find }: Props<T>) {
+  // A column in which nothing stands is none.
+  const columns = useMemo(
+    () => all.filter((c) => c.first || rows.length === 0 || rows.some((r) => c.value(r) !== null)),
+    [all, rows],
+  );
   const [{ sort, without, find: sought }, setQuery] = useQueryStates(
     {
       sort: parseAsString.withDefault(''),

@@ -133,3 +133,8 @@ test('what is shown is taken away: its columns, its order, figures as figures, n
     'R1,30',
   ]);
 });
+
+test('a column in which nothing stands is none', () => {
+  table(tanks.map((t) => ({ ...t, kg: null })));
+  expect(screen.getAllByRole('columnheader').map((h) => h.textContent)).toEqual(['tank', 'fish']);
+});

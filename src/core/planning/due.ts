@@ -1,6 +1,6 @@
+import { type PickingMethod, pickingMethodWords } from '../incubation/pickingMethods';
 import type { JudgedRound } from '../incubation/picks';
 import { RESET_FROM } from '../incubation/rolling';
-import { type School, schoolWords } from '../incubation/schools';
 import { verdictSays } from '../incubation/verdicts';
 import { degrees, grouped } from '../quantities/format';
 import type { Turn } from '../species/life';
@@ -30,7 +30,7 @@ export type DueInput = {
   /** The watch over the picks of eggs: what a round would find now, and the last one judged. */
   watch?: { now: { expected: number; low: number; high: number }; last: JudgedRound | null } | null;
   /** How the dead are taken from such a unit. */
-  school?: School['school'];
+  method?: PickingMethod['method'];
   /** Pale eggs that were left at the last look, and when. */
   doubtful?: number;
   /** Eggs in a jar: what its water was when the flow was set, what it is, and the change of flow that this wants. */
@@ -123,7 +123,7 @@ export function dueFor(
       says: missed
         ? `${daily === 'pick' ? 'not picked' : 'dead not counted'} for ${days} days: ${expecting || 'expect more than usual'}`
         : daily === 'pick'
-          ? `${schoolWords[h.school ?? 'pick'].says}${expecting ? `, ${expecting}` : ''}`
+          ? `${pickingMethodWords[h.method ?? 'pick'].says}${expecting ? `, ${expecting}` : ''}`
           : 'count the dead',
     });
   }

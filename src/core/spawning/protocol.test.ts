@@ -86,7 +86,7 @@ test('a step twice, a window that ends before it begins, a count from a later st
     expect(parse(steps).success).toBe(false);
 });
 
-test('the shelf has every school, each saying when it fits and where it is from', () => {
+test('the shelf has every method, each saying when it fits and where it is from', () => {
   const shelf = [...shippedProtocols().values()];
   const kinds = (kind: string) => shelf.filter((p) => p.kind === kind).map((p) => p.id);
   expect(kinds('fertilisation')).toEqual(

@@ -188,12 +188,12 @@ describe('picks', () => {
     expect(await kinds()).not.toContain('doubtful');
   });
 
-  test('a kind of unit is picked by its school, and what a round finds follows', async () => {
+  test('a kind of unit is picked by its method, and what a round finds follows', async () => {
     await water(10, () => 5);
-    await h.send('picking.save', { kinds: [{ kind: 'jar', school: 'pick', foundShare: 1 }], falseAlarmsWeek: 3 });
+    await h.send('picking.save', { kinds: [{ kind: 'jar', method: 'pick', foundShare: 1 }], falseAlarmsWeek: 3 });
     await workJobs(h.db, h.clock.now);
     const whole = (await watch('J1')).now.expected;
-    await h.send('picking.save', { kinds: [{ kind: 'jar', school: 'siphon', foundShare: 0.5 }] });
+    await h.send('picking.save', { kinds: [{ kind: 'jar', method: 'siphon', foundShare: 0.5 }] });
     await workJobs(h.db, h.clock.now);
     expect((await watch('J1')).now.expected / whole).toBeCloseTo(0.5, 1);
   });

@@ -1,7 +1,7 @@
 import { inWindow, type Window } from '@/core/incubation/handsOff';
+import type { PickingMethod } from '@/core/incubation/pickingMethods';
 import type { JudgedRound } from '@/core/incubation/picks';
 import { rollingChange } from '@/core/incubation/rolling';
-import type { School } from '@/core/incubation/schools';
 import { type Due, type DueInput, dueFor, type RoundSettings } from '@/core/planning/due';
 import { type Turn, turnOf } from '@/core/species/life';
 import { type Species, stageOf, valueNamed } from '@/core/species/species';
@@ -10,7 +10,7 @@ import { thresholds } from '@/core/thresholds';
 import { localDay } from '@/core/time/localDay';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import { type KeptWatch, schoolsOf } from '@/store/pickWatch';
+import { type KeptWatch, pickingMethodsOf } from '@/store/pickWatch';
 import { speciesBook } from '@/store/species';
 import { type StockNow, stockNow } from './stockNow';
 
@@ -51,7 +51,7 @@ export type LivingHolding = StockNow & {
   handsOff: (Pick<Window, 'why' | 'severity' | 'to'> & { progress: number }) | null;
   /** The watch over its picks; null where there is none. */
   watch: { now: KeptWatch['now']; last: JudgedRound | null; rounds: JudgedRound[]; level: number } | null;
-  school: School['school'];
+  method: PickingMethod['method'];
   /** Of eggs in a jar: what the change of its water since the flow was set wants of it. */
   rolling: DueInput['rolling'] | null;
 };
@@ -83,7 +83,7 @@ export async function livingStock(
   only: Parameters<typeof stockNow>[3] = {},
 ): Promise<LivingHolding[]> {
   const standings = await stockNow(db, site.siteId, now, only);
-  const [settings, last, rounds, predictions, book, watches, schools] = await Promise.all([
+  const [settings, last, rounds, predictions, book, watches, methods] = await Promise.all([
     roundSettings(db, site.siteId),
     lastObservations(
       db,
@@ -100,7 +100,7 @@ export async function livingStock(
       db,
       standings.map((s) => s.holdingId),
     ),
-    schoolsOf(db, site.siteId),
+    pickingMethodsOf(db, site.siteId),
   ]);
   const doubtful = await doubtfulOf(db, last);
   const rolling = await rollingOf(db, site.timeZone, now, standings, last, book);
@@ -120,7 +120,7 @@ export async function livingStock(
       milestones,
       watch: watches.get(s.holdingId) ?? null,
       rolling: rolling.get(s.holdingId) ?? null,
-      school: schools[s.unitKind as keyof typeof schools]?.school ?? 'pick',
+      method: methods[s.unitKind as keyof typeof methods]?.method ?? 'pick',
       doubtful: last.get(s.holdingId)?.doubtful ? (doubtful.get(s.holdingId) ?? 0) : 0,
     };
     return {

@@ -56,4 +56,15 @@ export const laterMigrations: readonly Step[] = [
     },
     down: (k) => k.raw('ALTER TABLE family DROP strain, DROP sex'),
   },
+  {
+    name: '0640_picking_method',
+    up: async (k) => {
+      await k.raw('RENAME TABLE picking_school TO picking_method');
+      await k.raw("ALTER TABLE picking_method CHANGE school method ENUM('pick','siphon','bath') NOT NULL");
+    },
+    down: async (k) => {
+      await k.raw("ALTER TABLE picking_method CHANGE method school ENUM('pick','siphon','bath') NOT NULL");
+      await k.raw('RENAME TABLE picking_method TO picking_school');
+    },
+  },
 ];

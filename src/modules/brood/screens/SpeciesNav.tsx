@@ -11,13 +11,13 @@ export function SpeciesNav({
   path: string;
 }) {
   return (
-    <nav aria-label="Species" className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
+    <nav aria-label="Species" className="mb-3 flex flex-wrap gap-x-5 gap-y-2">
       {list.map((s) => (
         <Link
           key={s.id}
           href={`${path}?species=${s.id}`}
           aria-current={s.id === here ? 'page' : undefined}
-          className={`text-ink no-underline ${s.id === here ? 'border-b-[3px] border-deep font-bold' : 'text-soft hover:text-ink'}`}
+          className={`pb-0.5 text-ink no-underline ${s.id === here ? 'border-b-[3px] border-deep font-bold' : 'text-soft hover:text-ink'}`}
         >
           {s.name}
           {s.here !== undefined && <span className="font-normal text-soft"> {s.here}</span>}

@@ -8,7 +8,7 @@ import { Fold } from '@/ui/Fold';
 import type { ProtocolInForce } from '../views/reference';
 import { ProtocolForm } from './ProtocolForm';
 
-/** The protocols of the day: every school with when it fits and where it is from; the manager copies and edits them. */
+/** The protocols of the day: each with when it fits and where it is from; the manager copies and edits them. */
 export function ProtocolsPage({ protocols, mayEdit }: { protocols: ProtocolInForce[]; mayEdit: boolean }) {
   const [editing, setEditing] = useState<{ id: string; copy: boolean } | null>(null);
   return (

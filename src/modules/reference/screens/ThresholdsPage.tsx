@@ -42,7 +42,7 @@ export function ThresholdsPage({
               <tr>
                 <th className="w-1/2">what</th>
                 <th className="num">value</th>
-                <th>rests on</th>
+                <th className="max-sm:hidden">rests on</th>
                 {mayEdit && (
                   <th>
                     <span className="sr-only">change</span>
@@ -64,7 +64,7 @@ export function ThresholdsPage({
                         <span className="quiet block text-small">ships as {thresholdSays(r.id, r.shipped, us)}</span>
                       )}
                     </td>
-                    <td className="text-soft">{r.source === 'verify' ? r.hint : r.source}</td>
+                    <td className="text-soft max-sm:hidden">{r.source === 'verify' ? r.hint : r.source}</td>
                     {mayEdit && (
                       <td>
                         <ThresholdEditor row={r} />

@@ -6,7 +6,7 @@ import { NOW, onlySent, refused, server, show } from '../../../../tests/support/
 import type { SetupView } from '../views/setup';
 import { IncubationSettings } from './incubation';
 
-const school = { school: 'pick', foundShare: 0.9 } as const;
+const method = { method: 'pick', foundShare: 0.9 } as const;
 const view = (over: Partial<SetupView['incubation']> = {}): SetupView =>
   ({
     rooms: [
@@ -16,14 +16,14 @@ const view = (over: Partial<SetupView['incubation']> = {}): SetupView =>
     units: [1, 1, 1, 2, 2, 2, 2, 2].map((roomId, id) => ({ id, roomId })),
     incubation: {
       falseAlarmsWeek: 0.2,
-      schools: { jar: { ...school, school: 'siphon', foundShare: 0.6 }, tray: school, trough: school, frame: school },
+      methods: { jar: { ...method, method: 'siphon', foundShare: 0.6 }, tray: method, trough: method, frame: method },
       tokens: [],
       routine: [],
       ...over,
     },
   }) as unknown as SetupView;
 
-test('schools and false alarms are kept together, shares as shares', async () => {
+test('methods and false alarms are kept together, shares as shares', async () => {
   const { user } = show(<IncubationSettings view={view()} />);
   const found = screen.getAllByLabelText('Dead eggs found in one round, %') as HTMLInputElement[];
   expect(found.map((f) => f.value)).toEqual(['60', '90', '90', '90']);
@@ -36,10 +36,10 @@ test('schools and false alarms are kept together, shares as shares', async () =>
   await user.click(screen.getByRole('button', { name: 'Keep' }));
   expect(onlySent()).toMatchObject({ type: 'picking.save', payload: { falseAlarmsWeek: 0.5 } });
   expect(onlySent().payload.kinds).toEqual([
-    { kind: 'jar', school: 'siphon', foundShare: 0.6 },
-    { kind: 'tray', school: 'pick', foundShare: 0.85 },
-    { kind: 'trough', school: 'pick', foundShare: 0.9 },
-    { kind: 'frame', school: 'pick', foundShare: 0.9 },
+    { kind: 'jar', method: 'siphon', foundShare: 0.6 },
+    { kind: 'tray', method: 'pick', foundShare: 0.85 },
+    { kind: 'trough', method: 'pick', foundShare: 0.9 },
+    { kind: 'frame', method: 'pick', foundShare: 0.9 },
   ]);
 });
 

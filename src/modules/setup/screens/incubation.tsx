@@ -5,7 +5,7 @@ import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
 import { DecimalInput, decimalOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { type School, schoolWords } from '@/core/incubation/schools';
+import { type PickingMethod, pickingMethodWords } from '@/core/incubation/pickingMethods';
 import { decimals, plain } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { savePicking } from '@/modules/incubation/acts/picking/act';
@@ -28,9 +28,9 @@ const kinds = [
 export function IncubationSettings({ view }: { view: SetupView }) {
   const { locale } = useSession();
   const act = useAct(savePicking);
-  const [schools, setSchools] = useState(view.incubation.schools);
+  const [methods, setMethods] = useState(view.incubation.methods);
   const [found, setFound] = useState<Record<string, string>>(
-    Object.fromEntries(kinds.map((k) => [k.id, numberText(100 * view.incubation.schools[k.id].foundShare, locale)])),
+    Object.fromEntries(kinds.map((k) => [k.id, numberText(100 * view.incubation.methods[k.id].foundShare, locale)])),
   );
   const [falseAlarms, setFalseAlarms] = useState(numberText(view.incubation.falseAlarmsWeek, locale));
   const wanted = decimalOf(falseAlarms, locale);
@@ -47,7 +47,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
               falseAlarmsWeek: wanted.value,
               kinds: kinds.map((k) => ({
                 kind: k.id,
-                school: schools[k.id].school,
+                method: methods[k.id].method,
                 foundShare: (decimalOf(found[k.id] ?? '', locale).value ?? 0) / 100,
               })),
             },
@@ -60,13 +60,13 @@ export function IncubationSettings({ view }: { view: SetupView }) {
             <div key={k.id} className="flex flex-col gap-2">
               <SelectField
                 label={`${k.name} are`}
-                value={schools[k.id].school}
-                onChange={(school: School['school']) =>
-                  setSchools({ ...schools, [k.id]: { ...schools[k.id], school } })
+                value={methods[k.id].method}
+                onChange={(method: PickingMethod['method']) =>
+                  setMethods({ ...methods, [k.id]: { ...methods[k.id], method } })
                 }
-                options={(Object.keys(schoolWords) as School['school'][]).map((s) => ({
+                options={(Object.keys(pickingMethodWords) as PickingMethod['method'][]).map((s) => ({
                   value: s,
-                  label: schoolWords[s].name,
+                  label: pickingMethodWords[s].name,
                 }))}
                 className="w-[13rem]"
               />
@@ -76,7 +76,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
                 value={found[k.id] ?? ''}
                 onChange={(v) => setFound({ ...found, [k.id]: v })}
                 error={act.errorOn('kinds')}
-                hint={schoolWords[schools[k.id].school].fits}
+                hint={pickingMethodWords[methods[k.id].method].fits}
               />
             </div>
           ))}

@@ -5,7 +5,7 @@ import { type OwnTask, ownTasks } from '@/modules/incubation/views/routine';
 import { type DeviceToken, deviceTokens } from '@/modules/water/views/alarms';
 import type { Role } from '@/server/act/define';
 import type { Db } from '@/store/connection';
-import { schoolsOf } from '@/store/pickWatch';
+import { pickingMethodsOf } from '@/store/pickWatch';
 
 export type SetupView = {
   site: { name: string; timeZone: string; lotPattern: string; seasonStartsMonth: number } & RoundSettings;
@@ -39,7 +39,7 @@ export type SetupView = {
   sensors: { id: number; name: string; kind: SensorKind; roomId: number }[];
   incubation: {
     falseAlarmsWeek: number;
-    schools: Awaited<ReturnType<typeof schoolsOf>>;
+    methods: Awaited<ReturnType<typeof pickingMethodsOf>>;
     tokens: DeviceToken[];
     routine: OwnTask[];
   };
@@ -47,7 +47,7 @@ export type SetupView = {
 };
 
 export async function setupView(db: Db, siteId: number): Promise<SetupView> {
-  const [site, people, rooms, units, divided, sensors, releaseSites, schools, tokens, routine] = await Promise.all([
+  const [site, people, rooms, units, divided, sensors, releaseSites, methods, tokens, routine] = await Promise.all([
     db('site').where({ id: siteId }).first('name', {
       timeZone: 'time_zone',
       lotPattern: 'lot_pattern',
@@ -98,14 +98,14 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
       .where({ site_id: siteId, retired: false })
       .orderBy('name')
       .select('id', 'name', 'water', 'target', 'permit'),
-    schoolsOf(db, siteId),
+    pickingMethodsOf(db, siteId),
     deviceTokens(db, siteId),
     ownTasks(db, siteId),
   ]);
   const { falseAlarmsWeek, ...ofSite } = site;
   return {
     site: ofSite,
-    incubation: { falseAlarmsWeek, schools, tokens, routine },
+    incubation: { falseAlarmsWeek, methods, tokens, routine },
     people: people.map((p: { active: number; second: number }) => ({
       ...p,
       active: Boolean(p.active),

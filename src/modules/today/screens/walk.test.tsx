@@ -35,7 +35,7 @@ const holding = (id: number, over: Partial<LivingHolding> = {}): LivingHolding =
     due: [{ holdingId: id, unitId: id, kind: 'pick', urgency: 2, says: 'not picked today', since: NOW - HOUR }],
     handsOff: null,
     watch: null,
-    school: 'pick',
+    method: 'pick',
     ...over,
   }) as unknown as LivingHolding;
 const today = (over: Partial<Today> = {}): Today => ({

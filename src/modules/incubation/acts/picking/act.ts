@@ -12,7 +12,7 @@ export const savePicking = defineAct({
       .array(
         z.object({
           kind: z.enum(['jar', 'tray', 'trough', 'frame']),
-          school: z.enum(['pick', 'siphon', 'bath']),
+          method: z.enum(['pick', 'siphon', 'bath']),
           foundShare: z.number().gt(0, 'must be above 0').max(1, 'is a share, at most 1'),
         }),
       )

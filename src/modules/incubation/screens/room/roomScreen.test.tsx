@@ -41,7 +41,7 @@ const eggs = (over: Partial<LivingHolding> = {}): LivingHolding =>
     due: [],
     handsOff: null,
     watch: null,
-    school: 'pick',
+    method: 'pick',
     ...over,
   }) as unknown as LivingHolding;
 const due = (urgency: 1 | 2, says: string) => ({ kind: 'check', urgency, says }) as LivingHolding['due'][number];

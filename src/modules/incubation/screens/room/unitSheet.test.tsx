@@ -44,7 +44,7 @@ const holding = (over: Partial<LivingHolding> = {}): LivingHolding =>
     due: [],
     handsOff: null,
     watch: null,
-    school: 'pick',
+    method: 'pick',
     ...over,
   }) as unknown as LivingHolding;
 const acts: ActHolding = {

@@ -1,9 +1,9 @@
 import { thresholds } from '../thresholds';
 
 /** How the dead are taken: each at once, the floating ones by siphon, or not at all while a bath keeps fungus down. */
-export type School = { school: 'pick' | 'siphon' | 'bath'; foundShare: number };
+export type PickingMethod = { method: 'pick' | 'siphon' | 'bath'; foundShare: number };
 
-export const schoolWords: Record<School['school'], { name: string; says: string; fits: string }> = {
+export const pickingMethodWords: Record<PickingMethod['method'], { name: string; says: string; fits: string }> = {
   pick: {
     name: 'pick each',
     says: 'pick the dead',
@@ -22,10 +22,10 @@ export const schoolWords: Record<School['school'], { name: string; says: string;
 };
 
 /** Until the hatchery says otherwise. */
-export const usualSchools = () =>
+export const usualPickingMethods = () =>
   ({
-    jar: { school: 'siphon', foundShare: thresholds.foundInJar.value },
-    tray: { school: 'pick', foundShare: thresholds.foundInTray.value },
-    trough: { school: 'pick', foundShare: thresholds.foundInTray.value },
-    frame: { school: 'pick', foundShare: thresholds.foundInJar.value },
-  }) as const satisfies Record<string, School>;
+    jar: { method: 'siphon', foundShare: thresholds.foundInJar.value },
+    tray: { method: 'pick', foundShare: thresholds.foundInTray.value },
+    trough: { method: 'pick', foundShare: thresholds.foundInTray.value },
+    frame: { method: 'pick', foundShare: thresholds.foundInJar.value },
+  }) as const satisfies Record<string, PickingMethod>;
