@@ -130,6 +130,9 @@ export type Screen = {
   cpuWanted: number | null;
 };
 
+/** Requests before anything is measured: until then much of the time is the compiler's, on every page. */
+const WARM = 60;
+
 /**
  * Each screen in turn on the small and the large hatchery and the bare page, requests taking turns, in three sets: of
  * their p95s the middle one counts, since a machine shared with others stalls now and then for seconds.
@@ -153,7 +156,7 @@ export async function screens(
     let bytes: [number, number] = [0, 0];
     const used = () => [small, large, bare].map((app) => processorMs(app.child.pid!)) as [number, number, number];
     let before = used();
-    for (let i = -8; i < SETS * rounds; i++) {
+    for (let i = -WARM; i < SETS * rounds; i++) {
       if (i === 0) before = used();
       const a = await get(small, p.small);
       const b = await get(large, p.large);
