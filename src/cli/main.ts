@@ -2,7 +2,9 @@ import { isDiskFull } from '@/store/diskFull';
 import { calc } from './calc';
 
 const usage = `usage: ./morula COMMAND
-  demo [--fresh]     set up and start with the demo hatchery (--fresh seeds it anew)
+  demo [SCENE]       set up and start with the demo hatchery, at a moment of its
+                     season: morning (first), hatch, spawning, grading, release
+                     (--fresh seeds it anew)
   start              set up and start without demo data
   test [unit]        set up and pass all tests (unit: without the browser)
   calc               calculations: list, one, --schema, --batch

@@ -13,10 +13,11 @@ import { connect } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import { refreshStatistics } from '@/store/statistics';
 import { backup } from './backup';
-import { readEnvironment } from './environment';
+import { type Environment, readEnvironment } from './environment';
 import { checkForeignDatabase } from './foreign';
 import { HOME, lastRun, RUN_FILE, type Running, running, say } from './home';
 import { databaseIsAlive, ensureDatabase, isAlive, type PrivateDatabase, startDatabase, stopDatabase } from './mariadb';
+import { carrySignIns, lastScene, type Opened, openScene, sceneIn, sceneWords, watchScene } from './scene';
 import { backOff, keepRunning, spawnApplication } from './supervise';
 
 const START_FILE = join(HOME, 'starting');
@@ -97,14 +98,20 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
     return 1;
   }
   mkdirSync(HOME, { recursive: true });
-  const { url, own } = await openDatabase(mode, args.includes('--fresh'));
+  const named = mode === 'demo' ? sceneIn(args) : null;
+  if (named === undefined) {
+    say(`the demo has no such scene. It has: ${sceneWords}`);
+    return 1;
+  }
+  const scene = named ?? lastScene();
+  const { url: first, own } = await openDatabase(mode, args.includes('--fresh') && scene === 'morning');
+  let opened: Opened | null =
+    mode === 'demo' && own ? await openScene(own, scene, env, args.includes('--fresh')) : null;
+  let clock = clockFrom(opened, env);
+  let url = opened?.url ?? first;
   const db = connect(url, { max: 4 });
   const done = await migrate(db);
   if (done.length > 0) say(`database brought up to date (${done.length} steps)`);
-  if (mode === 'demo') {
-    const { seedIfEmpty } = await import('@/demo/seed');
-    await seedIfEmpty(db, Date.parse(env.MORULA_FREEZE ?? env.MORULA_NOW ?? new Date().toISOString()), say);
-  }
   // None yet in an own hatchery: its first run makes one.
   const site = ((await db('site').orderBy('id').first('id')) as { id: number } | undefined)?.id;
   await db.destroy();
@@ -123,6 +130,9 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
     () =>
       spawnApplication(env.MORULA_HOST, env.MORULA_PORT, {
         DATABASE_URL: url,
+        // One that is begun anew goes on at the time that it is, not at the one at which the first began.
+        ...(clock && !env.MORULA_FREEZE ? { MORULA_NOW: new Date(clock()).toISOString() } : {}),
+        ...(opened ? { MORULA_SCENE: opened.scene } : {}),
         MORULA_SESSION_SECRET: secret(),
         MORULA_HOME: HOME,
         ...(printer ? { MORULA_LABEL_PRINTER: printer.url } : {}),
@@ -134,6 +144,16 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   started();
   let stopping = false;
   const watch = own ? watchDatabase(own, () => stopping) : null;
+  const scenes =
+    opened && own
+      ? watchScene(own, env, opened.scene, async (to) => {
+          await carrySignIns(url, to.url);
+          opened = to;
+          url = to.url;
+          clock = clockFrom(to, env);
+          app.restart();
+        })
+      : null;
   let over = false;
   void app.ended.then(() => {
     over = true;
@@ -164,7 +184,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
             site,
             plans: demoProbes,
             everyMs: 60_000,
-            now: makeClock(() => Date.now(), { now: env.MORULA_NOW }),
+            now: () => (clock ?? Date.now)(),
             cut: demoPowerCut,
           }),
           startPager({ url: broker.urlFor('pager'), site, file: join(HOME, 'pager.log') }),
@@ -173,12 +193,19 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   if (ready) void dailyBackup(url, mode);
   const code = await app.ended;
   watch?.();
+  scenes?.();
   clearInterval(daily);
   await Promise.all([printer?.stop(), ...devices.map((d) => d.stop())]);
   await broker?.stop();
   if (existsSync(RUN_FILE)) unlinkSync(RUN_FILE);
   if (own) await stopDatabase(own.dir);
   return stopping ? 0 : code;
+}
+
+/** The clock of what is served; null: the system's. It ticks on from where it begins. */
+function clockFrom(opened: Opened | null, env: Environment): (() => number) | null {
+  const now = opened?.startAt === null || opened === null ? env.MORULA_NOW : new Date(opened.startAt).toISOString();
+  return now === undefined ? null : makeClock(() => Date.now(), { now });
 }
 
 /** An application whose supervisor was killed holds the port: it is ended before another is started. */

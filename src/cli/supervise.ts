@@ -14,6 +14,8 @@ export type Kept = {
   /** Settles with the exit code that tells a service manager the truth: 0 when it was stopped, 1 when it gave up. */
   ended: Promise<number>;
   pid: () => number | undefined;
+  /** Ends it and begins it anew, at once: what it is begun with has changed. */
+  restart: () => void;
   /** Asks it to end; at once when asked for the second time. */
   stop: () => void;
 };
@@ -30,6 +32,7 @@ export function keepRunning(
 ): Kept {
   let child: ChildProcess;
   let stopping = false;
+  let restarting = false;
   let deaths = 0;
   let settle: (code: number) => void = () => {};
   const ended = new Promise<number>((ok) => {
@@ -45,6 +48,11 @@ export function keepRunning(
       over = true;
       if (stopping) {
         settle(0);
+        return;
+      }
+      if (restarting) {
+        restarting = false;
+        start();
         return;
       }
       deaths = Date.now() - at > RECOVERED_MS ? 1 : deaths + 1;
@@ -64,6 +72,15 @@ export function keepRunning(
   return {
     ended,
     pid: () => child.pid,
+    restart: () => {
+      if (stopping || restarting) return;
+      const old = child;
+      // One that died by itself begins anew anyway.
+      if (old.exitCode !== null || old.signalCode !== null) return;
+      restarting = true;
+      old.kill('SIGTERM');
+      setTimeout(() => old.kill('SIGKILL'), PATIENCE_MS).unref();
+    },
     stop: () => {
       if (stopping) {
         child.kill('SIGKILL');

@@ -3,7 +3,7 @@
 import { createContext, type ReactNode, useContext } from 'react';
 import { markBy } from '@/core/quantities/format';
 import { markOf } from '@/core/quantities/measure';
-import { type OwnThresholds, putThresholdsInForce } from '@/core/thresholds';
+import { type OwnThresholds, putThresholdsInForce } from '@/core/thresholdsInForce';
 
 /** Measurements whose samples scatter alike: takes of eggs, what came, what is counted and weighed here. */
 export type ScatterOf = 'take' | 'arrival' | 'count';

@@ -1,3 +1,5 @@
+import { ownThresholds } from './thresholdsInForce';
+
 /**
  * Rules of thumb of Morula's own: thresholds that no publication gives. Each says what it rests on; none has been
  * verified against data, and Reference lists them as such until a hatchery has set or checked them.
@@ -506,23 +508,6 @@ export const shippedThresholds = {
 
 export type ThresholdId = keyof typeof shippedThresholds;
 export const thresholdIds = Object.keys(shippedThresholds) as ThresholdId[];
-
-/** Values that a hatchery has set, over the shipped ones. */
-export type OwnThresholds = Readonly<Partial<Record<ThresholdId, number>>>;
-
-// The bundler makes several of this module, and one process serves one hatchery.
-const site = globalThis as { morulaThresholds?: OwnThresholds };
-
-/**
- * From here on these are in force in this process. Every judgement and every calculation rests on some of them; handed
- * through, they would be an argument of nearly every function.
- */
-export function putThresholdsInForce(own: OwnThresholds): void {
-  site.morulaThresholds = own;
-}
-
-/** What this hatchery has set of its own. */
-export const ownThresholds = (): OwnThresholds => site.morulaThresholds ?? {};
 
 /** Every threshold with the value in force. It may change while the process runs: read it when it is used. */
 export const thresholds = Object.fromEntries(

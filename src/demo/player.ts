@@ -29,14 +29,16 @@ export class Player {
     readonly anchor: number,
     readonly chance: Chance,
     manager: Actor,
+    /** The last day that is played. */
+    readonly until = 0,
   ) {
     this.people.Manager = manager;
   }
 
   /** Puts an event into the calendar. Days count from the anchor. */
   at(day: number, run: () => Promise<void>): void {
-    // Nothing is planned beyond the anchor: that is for the user to do.
-    if (day > 0) return;
+    // Nothing is planned beyond the moment at which it opens: that is for the user to do.
+    if (day > this.until) return;
     this.calendar.push({ day: Math.max(day, this.day), order: this.order++, run });
   }
 

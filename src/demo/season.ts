@@ -15,14 +15,17 @@ import { loggerFile, waters } from './waters';
 const DAY = 86_400_000;
 const FIRST_DAY = -540;
 
-/** Eighteen months of Ombrel Hatchery, played through the commands up to the anchor. */
-export async function seedDemo(db: Db, anchor: number, say: (text: string) => void): Promise<Player> {
+/**
+ * Eighteen months of Ombrel Hatchery, played through the commands up to the anchor.
+ * @param until the last day that is played, from the anchor: 0 or before it
+ */
+export async function seedDemo(db: Db, anchor: number, say: (text: string) => void, until = 0): Promise<Player> {
   // The demo opens in the morning of the anchor's day, when the round has begun.
   const begun = Math.floor(anchor / DAY) * DAY + 5.7 * 3_600_000;
   const morning = begun <= anchor ? begun : begun - DAY;
   say('seeding the demo hatchery: eighteen months, played through the commands');
   const manager = await foundOmbrel(db, morning + FIRST_DAY * DAY);
-  const player = new Player(db, morning, new Chance(20_310_414), manager);
+  const player = new Player(db, morning, new Chance(20_310_414), manager, until);
   player.day = FIRST_DAY;
   await furnish(player);
   for (const row of (await db('unit').select('id', 'name')) as { id: number; name: string }[])
@@ -35,8 +38,8 @@ export async function seedDemo(db: Db, anchor: number, say: (text: string) => vo
     player.people[row.name] = { id: row.id, siteId: manager.siteId, name: row.name, role: row.role };
   const sensors = (await db('sensor').select('id', 'name')) as { id: number; name: string }[];
   for (const water of waters)
-    for (let from = FIRST_DAY; from < 0; from += 30) {
-      const to = Math.min(0, from + 30);
+    for (let from = FIRST_DAY; from < until; from += 30) {
+      const to = Math.min(until, from + 30);
       player.at(to, async () => {
         await player.send(
           'readings.import',
@@ -51,9 +54,9 @@ export async function seedDemo(db: Db, anchor: number, say: (text: string) => vo
     }
   planSeason(player);
   await player.play((day) =>
-    say(`demo: ${Math.round((100 * (day - FIRST_DAY)) / -FIRST_DAY)} % (${player.sent} records)`),
+    say(`demo: ${Math.round((100 * (day - FIRST_DAY)) / (until - FIRST_DAY))} % (${player.sent} records)`),
   );
-  const worked = await workJobs(db, morning);
+  const worked = await workJobs(db, morning + until * DAY);
   say(`demo: ${player.sent} records played, dates of ${worked} lots worked`);
   if (player.refusals.length > 0 && process.env.MORULA_DEBUG) say(`demo: refused: ${player.refusals.join(' | ')}`);
   return player;

@@ -1,10 +1,5 @@
-import {
-  type OwnThresholds,
-  putThresholdsInForce,
-  type ThresholdId,
-  thresholdFault,
-  thresholdIds,
-} from '@/core/thresholds';
+import { type ThresholdId, thresholdFault, thresholdIds } from '@/core/thresholds';
+import { type OwnThresholds, putThresholdsInForce } from '@/core/thresholdsInForce';
 import { fromJson } from './books/rows';
 import type { Db, Trx } from './connection';
 

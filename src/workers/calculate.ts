@@ -2,7 +2,7 @@ import { parentPort } from 'node:worker_threads';
 import { CalculationError, runWithWorking, type Working } from '@/core/calculation';
 import { markBy } from '@/core/quantities/format';
 import { loadCalculation } from '@/core/registry';
-import { putThresholdsInForce } from '@/core/thresholds';
+import { putThresholdsInForce } from '@/core/thresholdsInForce';
 import type { Asked, Outcome } from './thread';
 
 /** The thread's side: one calculation after the other, each answered by its number. */

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Working } from '@/core/calculation';
 import { decimalMark, type Mark } from '@/core/quantities/format';
-import { type OwnThresholds, ownThresholds } from '@/core/thresholds';
+import { type OwnThresholds, ownThresholds } from '@/core/thresholdsInForce';
 
 /** `mark`: the decimal mark of whoever reads the texts of the answer. */
 export type Asked = { no: number; id: string; input: unknown; mark: Mark; thresholds: OwnThresholds };

@@ -194,6 +194,19 @@ test('./morula demo in an empty folder seeds its hatchery and shows Today', asyn
     await page.getByRole('button', { name: /Manager/ }).click();
     await expect(page.locator('[data-frame]')).toBeVisible();
     await expect(page.getByRole('heading', { name: /Today|round/i }).first()).toBeVisible();
+    // Whenever it is started, it is the morning of its season.
+    await expect(page.locator('[data-clock]')).toHaveText(/^07:4\d$/);
+    await expect(page.locator('[data-demo="morning"]')).toContainText('this morning');
+    await page.getByRole('button', { name: 'Jump to another moment' }).click();
+    await page.getByRole('menuitem', { name: /^a spawning day/ }).click();
+    // Seeded while the other goes on; then the page comes back by itself, and who was signed in still is.
+    await expect(page.locator('[data-demo="spawning"]')).toBeVisible({ timeout: 180_000 });
+    await page.goto(`${s.address}/spawning`);
+    await expect(page.getByText(/Arctic char, 28 Jan/).first()).toBeVisible();
+    await page.goto(s.address);
+    await page.getByRole('button', { name: 'Jump to another moment' }).click();
+    await page.getByRole('menuitem', { name: /^this morning/ }).click();
+    await expect(page.locator('[data-demo="morning"]')).toBeVisible({ timeout: 60_000 });
   } finally {
     await stop(s);
     rmSync(home, { recursive: true, force: true });

@@ -1,5 +1,5 @@
 import { uuidv7 } from 'uuidv7';
-import { putThresholdsInForce } from '@/core/thresholds';
+import { putThresholdsInForce } from '@/core/thresholdsInForce';
 import { decisions, execute } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';

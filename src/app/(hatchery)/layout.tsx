@@ -1,6 +1,7 @@
 import { after } from 'next/server';
 import type { ReactNode } from 'react';
-import { ownThresholds } from '@/core/thresholds';
+import { sceneOf } from '@/core/demoScenes';
+import { ownThresholds } from '@/core/thresholdsInForce';
 import { barredTo } from '@/modules/door';
 import { Frame } from '@/modules/frame/screens/Frame';
 import { openAlarms } from '@/modules/water/views/alarms';
@@ -17,6 +18,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
   return (
     <Frame
       stations={await requestStations()}
+      scene={person.demo ? sceneOf(process.env.MORULA_SCENE)?.id : undefined}
       alarms={await openAlarms(db(), person.siteId, person.units === 'us')}
       session={{
         personId: person.id,

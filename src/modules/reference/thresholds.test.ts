@@ -1,4 +1,5 @@
-import { putThresholdsInForce, thresholds } from '@/core/thresholds';
+import { thresholds } from '@/core/thresholds';
+import { putThresholdsInForce } from '@/core/thresholdsInForce';
 import { setThresholds, takeUpThresholds } from '@/store/thresholds';
 import { laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';

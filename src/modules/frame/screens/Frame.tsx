@@ -2,6 +2,7 @@ import { BookOpen, Calculator, ListChecks, ScrollText, Waves } from 'lucide-reac
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/client/session';
 import { WorkingProvider } from '@/client/Working';
+import type { DemoScene } from '@/core/demoScenes';
 import { stationGlyph } from '@/core/species/stations';
 import { clock, weekday } from '@/core/time/localDay';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
@@ -11,6 +12,7 @@ import { Doubtful } from '@/ui/number';
 import type { StationTotal } from '../views/frame';
 import { Acts } from './Acts';
 import { AlarmBar } from './AlarmBar';
+import { DemoLine } from './DemoLine';
 import { DeskLink, StationLink } from './Here';
 import { LinkGuard } from './LinkGuard';
 import { LogLine } from './LogLine';
@@ -46,11 +48,14 @@ export function Frame({
   session,
   stations,
   alarms,
+  scene,
   children,
 }: {
   session: SessionInfo;
   stations: StationTotal[];
   alarms: readonly OpenAlarm[];
+  /** Of a demo: at which moment of its season it stands. */
+  scene?: DemoScene;
   children: ReactNode;
 }) {
   return (
@@ -83,6 +88,7 @@ export function Frame({
                 </div>
               </header>
               <LinkGuard />
+              {scene && <DemoLine scene={scene} />}
               <RecordingBar />
               <AlarmBar alarms={alarms} />
             </div>

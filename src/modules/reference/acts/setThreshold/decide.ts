@@ -1,6 +1,7 @@
 import { plain } from '@/core/quantities/format';
 import { stations } from '@/core/species/stations';
-import { putThresholdsInForce, shippedThresholds, thresholdFar, thresholdFault } from '@/core/thresholds';
+import { shippedThresholds, thresholdFar, thresholdFault } from '@/core/thresholds';
+import { putThresholdsInForce } from '@/core/thresholdsInForce';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
 import { predictStanding } from '@/server/stock/jobs';
