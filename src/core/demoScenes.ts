@@ -4,10 +4,20 @@ export const DEMO_ANCHOR = '2031-04-14T05:42:00Z';
 /** Moments of the demo's season that a viewer may jump to, in days before its morning. */
 export const demoScenes = [
   { id: 'morning', word: 'this morning', says: 'the middle of the season: the first round has begun', day: 0 },
-  { id: 'hatch', word: 'the evening before a hatch', says: '', day: -20 },
-  { id: 'spawning', word: 'a spawning day', says: '', day: -76 },
-  { id: 'grading', word: 'a grading day', says: '', day: -100 },
-  { id: 'release', word: 'a release day', says: '', day: -360 },
+  {
+    id: 'hatch',
+    word: 'the evening before a hatch',
+    says: 'pikeperch eggs in the warm room hatch tomorrow at dawn',
+    day: -3.5,
+  },
+  {
+    id: 'spawning',
+    word: 'a spawning day',
+    says: 'four char females, each over two of three males; two are stripped already',
+    day: -75.879,
+  },
+  { id: 'grading', word: 'a grading day', says: 'a tank of char fingerlings is to be parted by size', day: -17.95 },
+  { id: 'release', word: 'a release day', says: 'char fingerlings go out to the lake this morning', day: -22.95 },
 ] as const;
 export type DemoScene = (typeof demoScenes)[number]['id'];
 

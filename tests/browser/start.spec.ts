@@ -185,7 +185,10 @@ test.describe('an own hatchery, from nothing', () => {
   });
 });
 
-test('./morula demo in an empty folder seeds its hatchery and shows Today', async ({ browser }) => {
+test('./morula demo in an empty folder seeds its hatchery, shows Today, and jumps to another moment', async ({
+  browser,
+}) => {
+  test.setTimeout(600_000);
   const home = mkdtempSync(join(tmpdir(), 'morula-demo-'));
   const s = await start('demo', home);
   try {
@@ -198,12 +201,11 @@ test('./morula demo in an empty folder seeds its hatchery and shows Today', asyn
     await expect(page.locator('[data-clock]')).toHaveText(/^07:4\d$/);
     await expect(page.locator('[data-demo="morning"]')).toContainText('this morning');
     await page.getByRole('button', { name: 'Jump to another moment' }).click();
-    await page.getByRole('menuitem', { name: /^a spawning day/ }).click();
+    await page.getByRole('menuitem', { name: /^a release day/ }).click();
     // Seeded while the other goes on; then the page comes back by itself, and who was signed in still is.
-    await expect(page.locator('[data-demo="spawning"]')).toBeVisible({ timeout: 180_000 });
-    await page.goto(`${s.address}/spawning`);
-    await expect(page.getByText(/Arctic char, 28 Jan/).first()).toBeVisible();
-    await page.goto(s.address);
+    await expect(page.locator('[data-demo="release"]')).toBeVisible({ timeout: 300_000 });
+    await expect(page.locator('[data-clock]')).toHaveText(/^07:5\d$/);
+    await expect(page.getByText(/22 Mar/).first()).toBeVisible();
     await page.getByRole('button', { name: 'Jump to another moment' }).click();
     await page.getByRole('menuitem', { name: /^this morning/ }).click();
     await expect(page.locator('[data-demo="morning"]')).toBeVisible({ timeout: 60_000 });

@@ -6,8 +6,8 @@ import { Button } from '@/ui/Button';
 import { Menu, MenuItem } from '@/ui/Menu';
 
 const HIDDEN = 'morula-demo-line';
-/** A scene that is seeded for the first time takes a minute; three are too many. */
-const MOST_MS = 180_000;
+/** A scene that is seeded for the first time takes a minute or three; ten are too many. */
+const MOST_MS = 600_000;
 
 type State = { scene: string; preparing: string | null; failed: string | null; serves: string };
 
@@ -34,7 +34,7 @@ export function DemoLine({ scene }: { scene: DemoScene }) {
         .catch(() => {});
       if (Date.now() - began > MOST_MS) {
         setTo(null);
-        setTrouble('It is not ready after three minutes: look at what ./morula demo says.');
+        setTrouble('It is not ready after ten minutes: look at what ./morula demo says.');
       }
     }, 1000);
     return () => clearInterval(timer);
@@ -61,7 +61,7 @@ export function DemoLine({ scene }: { scene: DemoScene }) {
       </span>
       {to ? (
         <span role="status">
-          Making {demoScenes.find((s) => s.id === to)!.word} ready: about a minute the first time …
+          Making {demoScenes.find((s) => s.id === to)!.word} ready: one to three minutes the first time …
         </span>
       ) : (
         <Menu
