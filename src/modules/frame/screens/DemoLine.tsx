@@ -57,7 +57,8 @@ export function DemoLine({ scene }: { scene: DemoScene }) {
       data-demo={scene}
     >
       <span>
-        <b>Demo</b>: {here.word}. <span className="text-soft max-sm:hidden">{here.says}.</span>
+        <b>Demo</b>: {here.word}.{' '}
+        <span className="inline-block text-soft first-letter:uppercase max-sm:hidden">{here.says}.</span>
       </span>
       {to ? (
         <span role="status">
