@@ -60,15 +60,6 @@ async function clockOf(db: Db, begins: number): Promise<number> {
   return Math.abs(last - begins) > OWN_DAYS * DAY ? last : Math.max(begins, last + 1000);
 }
 
-/** The scene that was open last, where it is one of this version. */
-export function lastScene(): DemoScene {
-  try {
-    return sceneOf((JSON.parse(readFileSync(STATE, 'utf8')) as SceneState).scene)?.id ?? 'morning';
-  } catch {
-    return 'morning';
-  }
-}
-
 /** The scene that stands in the command’s words; null where none does, undefined where it is unknown. */
 export function sceneIn(args: readonly string[]): DemoScene | null | undefined {
   const word = args.find((a) => !a.startsWith('-'));

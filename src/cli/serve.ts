@@ -3,6 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
+import { sceneOf } from '@/core/demoScenes';
 import { makeClock } from '@/core/time/clock';
 import { demoPowerCut, demoProbes } from '@/demo/probes';
 import { startBroker } from '@/simulators/broker';
@@ -17,7 +18,7 @@ import { type Environment, readEnvironment } from './environment';
 import { checkForeignDatabase } from './foreign';
 import { HOME, lastRun, RUN_FILE, type Running, running, say } from './home';
 import { databaseIsAlive, ensureDatabase, isAlive, type PrivateDatabase, startDatabase, stopDatabase } from './mariadb';
-import { carrySignIns, lastScene, type Opened, openScene, sceneIn, sceneWords, watchScene } from './scene';
+import { carrySignIns, type Opened, openScene, sceneIn, sceneWords, watchScene } from './scene';
 import { backOff, keepRunning, spawnApplication } from './supervise';
 
 const START_FILE = join(HOME, 'starting');
@@ -103,7 +104,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
     say(`the demo has no such scene. It has: ${sceneWords}`);
     return 1;
   }
-  const scene = named ?? lastScene();
+  const scene = named ?? 'morning';
   const { url: first, own } = await openDatabase(mode, args.includes('--fresh') && scene === 'morning');
   let opened: Opened | null =
     mode === 'demo' && own ? await openScene(own, scene, env, args.includes('--fresh')) : null;
@@ -144,6 +145,18 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   started();
   let stopping = false;
   const watch = own ? watchDatabase(own, () => stopping) : null;
+  let probes: ReturnType<typeof startProbes> | null = null;
+  const startDemoProbes = () =>
+    broker && site !== undefined
+      ? startProbes({
+          url: broker.urlFor('probes'),
+          site,
+          plans: demoProbes(sceneOf(opened?.scene)?.day ?? 0),
+          everyMs: 60_000,
+          now: () => (clock ?? Date.now)(),
+          cut: demoPowerCut,
+        })
+      : null;
   const scenes =
     opened && own
       ? watchScene(own, env, opened.scene, async (to) => {
@@ -152,6 +165,9 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
           url = to.url;
           clock = clockFrom(to, env);
           app.restart();
+          // Its waters stand otherwise.
+          await probes?.stop();
+          probes = startDemoProbes();
         })
       : null;
   let over = false;
@@ -176,26 +192,17 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   const daily = setInterval(() => void dailyBackup(url, mode), 3_600_000);
   const ready = await answers(`${address}/sign-in`, () => !over && !stopping);
   if (ready) say(`Morula is ready: ${address}`);
-  const devices =
+  if (ready) probes = startDemoProbes();
+  const pager =
     broker && ready && site !== undefined
-      ? [
-          startProbes({
-            url: broker.urlFor('probes'),
-            site,
-            plans: demoProbes,
-            everyMs: 60_000,
-            now: () => (clock ?? Date.now)(),
-            cut: demoPowerCut,
-          }),
-          startPager({ url: broker.urlFor('pager'), site, file: join(HOME, 'pager.log') }),
-        ]
-      : [];
+      ? startPager({ url: broker.urlFor('pager'), site, file: join(HOME, 'pager.log') })
+      : null;
   if (ready) void dailyBackup(url, mode);
   const code = await app.ended;
   watch?.();
   scenes?.();
   clearInterval(daily);
-  await Promise.all([printer?.stop(), ...devices.map((d) => d.stop())]);
+  await Promise.all([printer?.stop(), probes?.stop(), pager?.stop()]);
   await broker?.stop();
   if (existsSync(RUN_FILE)) unlinkSync(RUN_FILE);
   if (own) await stopDatabase(own.dir);

@@ -2,10 +2,10 @@ import type { PowerCut, ProbePlan } from '@/simulators/probes';
 import { waterOf } from './waters';
 
 const HOUR = 3_600_000;
-/** What a probe of each water does once the demo runs on: as the water stood at the anchor, with a day's swing. */
-const probe = (sensor: string, more: Partial<ProbePlan> = {}): ProbePlan => ({
+/** What a probe of each water does once the demo runs on: as the water stood at the moment at which it opens, with a day's swing. */
+const probe = (day: number, sensor: string, more: Partial<ProbePlan> = {}): ProbePlan => ({
   sensor,
-  base: waterOf(sensor).celsius(0),
+  base: waterOf(sensor).celsius(day),
   swing: 0.15,
   driftPerDay: 0,
   noise: 0.05,
@@ -14,12 +14,12 @@ const probe = (sensor: string, more: Partial<ProbePlan> = {}): ProbePlan => ({
 });
 
 /** One drifts, one sticks after a day, and some hours in the power of all is cut for a while. */
-export const demoProbes: readonly ProbePlan[] = [
-  probe('cold1', { driftPerDay: 0.08 }),
-  probe('cold2', { sticksAfter: 26 * HOUR }),
-  probe('bay2', { swing: 0.25 }),
-  probe('hall', { swing: 0.4 }),
-  probe('winter', { swing: 0.2 }),
-  probe('river', { swing: 0.9 }),
+export const demoProbes = (day: number): readonly ProbePlan[] => [
+  probe(day, 'cold1', { driftPerDay: 0.08 }),
+  probe(day, 'cold2', { sticksAfter: 26 * HOUR }),
+  probe(day, 'bay2', { swing: 0.25 }),
+  probe(day, 'hall', { swing: 0.4 }),
+  probe(day, 'winter', { swing: 0.2 }),
+  probe(day, 'river', { swing: 0.9 }),
 ];
 export const demoPowerCut: PowerCut = { from: 3 * HOUR, lasts: 0.7 * HOUR };
