@@ -67,7 +67,7 @@ test('nothing is in force that was refused', async () => {
 });
 
 test('checked against a source, it no longer counts as unverified; the dates of what lives here are computed anew', async () => {
-  await laidDown(h, ['J1']);
+  await laidDown(h, ['J1', 'J2']);
   await h.db('job').delete();
   const before = (await referenceView(h.db, h.manager.siteId)).unverified.length;
   await set('hatchFrom', 0.65, { source: 'seen at hatches 2028 to 2031' });
