@@ -20,12 +20,13 @@ const stockColumns = [
   { key: 'unit', head: 'Unit' },
   { key: 'room', head: 'Room', width: 16 },
   { key: 'stage', head: 'Stage', width: 14 },
-  { key: 'strain', head: 'Strain, sex', width: 20 },
   { key: 'number', head: 'Number', is: 'number' },
   { key: 'doubt', head: '± (95 %)', is: 'number' },
   { key: 'asOf', head: 'As of', is: 'instant', width: 17 },
   { key: 'knownAt', head: 'As known at', is: 'instant', width: 17 },
   { key: 'zone', head: 'Time zone', width: 16 },
+  // Last: whoever reads the file by its columns finds the others where they were.
+  { key: 'strain', head: 'Strain, sex', width: 20 },
 ] as const satisfies readonly Column[];
 
 /** One line for each flow of an entry, one for an entry that moved nothing. */
