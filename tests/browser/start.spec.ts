@@ -188,7 +188,7 @@ test.describe('an own hatchery, from nothing', () => {
 test('./morula demo in an empty folder seeds its hatchery, shows Today, and jumps to another moment', async ({
   browser,
 }) => {
-  test.setTimeout(600_000);
+  test.setTimeout(900_000);
   const home = mkdtempSync(join(tmpdir(), 'morula-demo-'));
   const s = await start('demo', home);
   try {
@@ -203,7 +203,7 @@ test('./morula demo in an empty folder seeds its hatchery, shows Today, and jump
     await page.getByRole('button', { name: 'Jump to another moment' }).click();
     await page.getByRole('menuitem', { name: /^a release day/ }).click();
     // Seeded while the other goes on; then the page comes back by itself, and who was signed in still is.
-    await expect(page.locator('[data-demo="release"]')).toBeVisible({ timeout: 300_000 });
+    await expect(page.locator('[data-demo="release"]')).toBeVisible({ timeout: 480_000 });
     await expect(page.locator('[data-clock]')).toHaveText(/^07:5\d$/);
     await expect(page.getByText(/22 Mar/).first()).toBeVisible();
     await page.getByRole('button', { name: 'Jump to another moment' }).click();
