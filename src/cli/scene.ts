@@ -46,7 +46,8 @@ export async function openScene(
     const { day } = sceneOf(scene)!;
     const { seedIfEmpty } = await import('@/demo/seed');
     await seedIfEmpty(db, anchor, say, day);
-    const fixed = env.MORULA_FREEZE !== undefined || env.MORULA_NOW !== undefined;
+    // A clock that somebody set is that of the morning; the other scenes lie before it.
+    const fixed = env.MORULA_FREEZE !== undefined || (env.MORULA_NOW !== undefined && scene === 'morning');
     return { scene, url, startAt: fixed ? null : await clockOf(db, anchor + day * DAY) };
   } finally {
     await db.destroy();

@@ -133,7 +133,8 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
         DATABASE_URL: url,
         // One that is begun anew goes on at the time that it is, not at the one at which the first began.
         ...(clock && !env.MORULA_FREEZE ? { MORULA_NOW: new Date(clock()).toISOString() } : {}),
-        ...(opened ? { MORULA_SCENE: opened.scene } : {}),
+        // Where the clock is stopped, no other scene can have its own: none is offered.
+        ...(opened && !env.MORULA_FREEZE ? { MORULA_SCENE: opened.scene } : {}),
         MORULA_SESSION_SECRET: secret(),
         MORULA_HOME: HOME,
         ...(printer ? { MORULA_LABEL_PRINTER: printer.url } : {}),
