@@ -1,6 +1,6 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { DEMO_ANCHOR, type DemoScene, demoScenes, sceneOf } from '@/core/demoScenes';
+import { DEMO_ANCHOR, type DemoScene, demoMorning, demoScenes, sceneOf } from '@/core/demoScenes';
 import { connect, type Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import type { Environment } from './environment';
@@ -48,7 +48,7 @@ export async function openScene(
     await seedIfEmpty(db, anchor, say, day);
     // A clock that somebody set is that of the morning; the other scenes lie before it.
     const fixed = env.MORULA_FREEZE !== undefined || (env.MORULA_NOW !== undefined && scene === 'morning');
-    return { scene, url, startAt: fixed ? null : await clockOf(db, anchor + day * DAY) };
+    return { scene, url, startAt: fixed ? null : await clockOf(db, demoMorning(anchor) + day * DAY) };
   } finally {
     await db.destroy();
   }

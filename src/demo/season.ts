@@ -1,4 +1,5 @@
 import { Chance } from '@/core/chance';
+import { demoMorning } from '@/core/demoScenes';
 import type { Db } from '@/store/connection';
 import { workJobs } from '@/store/predictions';
 import { Brood } from './brood';
@@ -21,8 +22,7 @@ const FIRST_DAY = -540;
  */
 export async function seedDemo(db: Db, anchor: number, say: (text: string) => void, until = 0): Promise<Player> {
   // The demo opens in the morning of the anchor's day, when the round has begun.
-  const begun = Math.floor(anchor / DAY) * DAY + 5.7 * 3_600_000;
-  const morning = begun <= anchor ? begun : begun - DAY;
+  const morning = demoMorning(anchor);
   say('seeding the demo hatchery: eighteen months, played through the commands');
   const manager = await foundOmbrel(db, morning + FIRST_DAY * DAY);
   const player = new Player(db, morning, new Chance(20_310_414), manager, until);
