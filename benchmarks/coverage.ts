@@ -1,6 +1,7 @@
 import { run } from '@/core/calculation';
 import { Chance } from '@/core/chance';
 import { loadCalculation } from '@/core/registry';
+import { DAY_MS } from '@/core/time/spans';
 
 /** How often an interval held the truth, of how many; `why` where it is meant to hold it more or less often. */
 export type Coverage = { what: string; held: number; runs: number; why: string | null; ok: boolean };
@@ -25,7 +26,6 @@ const batches = (c: Chance, n: number, cv: number, mean = 0.4) =>
 /** Counts of small measures: so many a unit, scattered. */
 const counted = (c: Chance, n: number, key: string, measure: number, perUnit: number, cv: number) =>
   Array.from({ length: n }, () => ({ [key]: measure, count: Math.round(measure * perUnit * c.normal(1, cv)) }));
-const DAY = 86_400_000;
 const iso = (at: number) => new Date(at).toISOString();
 const START = Date.parse('2031-11-01T08:00:00Z');
 
@@ -233,11 +233,11 @@ const claims: Claim[] = [
         start: iso(START),
         temperatures: [
           { at: iso(START), celsius: 5 },
-          { at: iso(START + 10 * DAY), celsius: 5 },
+          { at: iso(START + 10 * DAY_MS), celsius: 5 },
         ],
       }) as unknown as { stages: { low: string; high: string }[] };
       const { low, high } = o.stages[1]!;
-      return { low: Date.parse(low), high: Date.parse(high), truth: START + ((need[0]! + need[1]!) / 5) * DAY };
+      return { low: Date.parse(low), high: Date.parse(high), truth: START + ((need[0]! + need[1]!) / 5) * DAY_MS };
     },
   },
   {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { uuidv7 } from 'uuidv7';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import { executeIn } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';
@@ -10,8 +11,6 @@ import { workJobs } from '@/store/predictions';
 import { addReadings } from '@/store/readings';
 import { refreshStatistics } from '@/store/statistics';
 
-const DAY = 86_400_000;
-const HOUR = 3_600_000;
 /** The day on which both hatcheries are looked at. */
 export const ANCHOR = Date.UTC(2031, 3, 14, 6);
 export const PASSWORD = 'correct horse battery';
@@ -46,7 +45,7 @@ async function play(db: Db, actor: Actor, work: (send: Send) => Promise<void>): 
 }
 
 export async function makeSite(db: Db): Promise<Actor> {
-  const start = ANCHOR - 400 * DAY;
+  const start = ANCHOR - 400 * DAY_MS;
   const { siteId, personId } = await setUp(
     db,
     { siteName: 'Bench', timeZone: 'Europe/Vienna', managerName: 'Manager', password: PASSWORD },
@@ -57,7 +56,7 @@ export async function makeSite(db: Db): Promise<Actor> {
 
 /** Rooms, sensors and units of one block; ids of jars and tanks in order. */
 async function makeUnits(db: Db, actor: Actor, block: number): Promise<{ jars: number[]; tanks: number[] }> {
-  const at = ANCHOR - 399 * DAY;
+  const at = ANCHOR - 399 * DAY_MS;
   await play(db, actor, async (send) => {
     const cold = await send(at, 'room.save', { name: `Cold ${block}`, kind: 'incubation' });
     const hall = await send(at, 'room.save', { name: `Hall ${block}`, kind: 'rearing' });
@@ -95,11 +94,11 @@ const opening = (unit: number, stage: string, number: number, fertilisedAt: numb
 async function liveBlock(db: Db, actor: Actor, block: number): Promise<void> {
   const { jars, tanks } = await makeUnits(db, actor, block);
   await play(db, actor, async (send) => {
-    const began = ANCHOR - ROUNDS * DAY;
+    const began = ANCHOR - ROUNDS * DAY_MS;
     for (let i = 0; i < BLOCK.eggLots; i++)
-      await send(began, 'stock.bring', opening(jars[i]!, 'egg', 30_000 + 500 * i, began - 20 * DAY));
+      await send(began, 'stock.bring', opening(jars[i]!, 'egg', 30_000 + 500 * i, began - 20 * DAY_MS));
     for (let i = 0; i < BLOCK.jars - BLOCK.eggLots; i++)
-      await send(began + HOUR, 'move.record', {
+      await send(began + HOUR_MS, 'move.record', {
         sources: [
           {
             unit: jars[i]!,
@@ -109,20 +108,20 @@ async function liveBlock(db: Db, actor: Actor, block: number): Promise<void> {
         to: jars[BLOCK.eggLots + i]!,
       });
     for (let i = 0; i < BLOCK.fryLots; i++)
-      await send(began + HOUR, 'stock.bring', opening(tanks[i]!, 'fry', 8000 + 300 * i, began - 120 * DAY));
+      await send(began + HOUR_MS, 'stock.bring', opening(tanks[i]!, 'fry', 8000 + 300 * i, began - 120 * DAY_MS));
     for (let day = 1; day < ROUNDS; day++) {
-      const at = began + day * DAY + 2 * HOUR;
+      const at = began + day * DAY_MS + 2 * HOUR_MS;
       for (let i = 0; i < BLOCK.jars; i++)
         await send(at + i * 1000, 'pick.record', { unit: jars[i]!, number: 3 + ((day * 7 + i * 3) % 11) });
       for (let i = 0; i < BLOCK.fryLots; i++)
-        await send(at + HOUR + i * 1000, 'dead.record', { unit: tanks[i]!, number: (day + i) % 6 });
+        await send(at + HOUR_MS + i * 1000, 'dead.record', { unit: tanks[i]!, number: (day + i) % 6 });
     }
   });
 }
 
 /** Lots that came, were laid down in jars of their own, hatched, ponded, died a little, and were released. */
 async function pastSeason(db: Db, actor: Actor, lots: number): Promise<void> {
-  const at = ANCHOR - 398 * DAY;
+  const at = ANCHOR - 398 * DAY_MS;
   const JARS = 8;
   await play(db, actor, async (send) => {
     const old = await send(at, 'room.save', { name: 'Old hall', kind: 'rearing' });
@@ -139,24 +138,29 @@ async function pastSeason(db: Db, actor: Actor, lots: number): Promise<void> {
     for (let lot = 0; lot < lots; lot++) {
       const jars = units.slice(1 + lot * JARS, 1 + (lot + 1) * JARS);
       const tank = units[1 + 480 + lot]!;
-      const { lotId } = await send<{ lotId: number }>(at + DAY, 'stock.bring', opening(bench, 'egg', 40_000, at));
-      await send(at + 1.1 * DAY, 'eggs.layDown', {
+      const { lotId } = await send<{ lotId: number }>(at + DAY_MS, 'stock.bring', opening(bench, 'egg', 40_000, at));
+      await send(at + 1.1 * DAY_MS, 'eggs.layDown', {
         unit: bench,
         lotId,
         totalVolumeMl: 4000,
         parts: jars.map((unit) => ({ unit, volumeMl: 500 })),
       });
       for (let i = 0; i < 24; i++)
-        await send(at + (2 + i) * DAY, 'pick.record', { unit: jars[i % JARS]!, number: 5 + (i % 7) });
+        await send(at + (2 + i) * DAY_MS, 'pick.record', { unit: jars[i % JARS]!, number: 5 + (i % 7) });
       for (const unit of jars)
-        await send(at + 30 * DAY, 'stage.change', { unit, to: 'yolksac', amount: { kind: 'all' } }, { early: 'seen' });
-      await send(at + 45 * DAY, 'move.record', {
+        await send(
+          at + 30 * DAY_MS,
+          'stage.change',
+          { unit, to: 'yolksac', amount: { kind: 'all' } },
+          { early: 'seen' },
+        );
+      await send(at + 45 * DAY_MS, 'move.record', {
         sources: jars.map((unit) => ({ unit, amount: { kind: 'all' } })),
         to: tank,
         toStage: 'fry',
       });
-      for (let i = 0; i < 4; i++) await send(at + (46 + i) * DAY, 'dead.record', { unit: tank, number: 12 + i });
-      await send(at + 60 * DAY, 'release.record', {
+      for (let i = 0; i < 4; i++) await send(at + (46 + i) * DAY_MS, 'dead.record', { unit: tank, number: 12 + i });
+      await send(at + 60 * DAY_MS, 'release.record', {
         unit: tank,
         site: site.id,
         batches: [1, 2, 3].map((b) => ({ massG: 25 + b / 10, count: 100 })),
@@ -200,9 +204,9 @@ export async function makeLarge(
 async function someReadings(db: Db, sensors: number, days: number): Promise<void> {
   const ids = (await db('sensor').orderBy('id').limit(sensors).pluck('id')) as number[];
   for (const [k, id] of ids.entries()) {
-    const step = k < 3 ? 600_000 : HOUR;
+    const step = k < 3 ? 600_000 : HOUR_MS;
     const own = k < 3 ? days : Math.min(days, 400);
-    const n = Math.floor((own * DAY) / step);
+    const n = Math.floor((own * DAY_MS) / step);
     const list = Array.from({ length: n }, (_, i) => ({
       at: ANCHOR - (n - i) * step,
       value: Math.round(100 * (6 + 3 * Math.sin(i / 9000) + k / 5)) / 100,
@@ -257,7 +261,7 @@ async function copyPast(db: Db, copies: number, say: (text: string) => void): Pr
   const unit = (column: string, k: string) =>
     `(SELECT n.id FROM bench_unit u JOIN bench_now n ON n.kind = u.kind AND n.place = (u.place + ${k}) % CASE u.kind WHEN 't' THEN ${tanks.length} WHEN 'j' THEN ${jars.length} ELSE 1 END WHERE u.old = ${column})`;
   for (let k = 1; k <= copies; k++) {
-    const back = k * 42 * DAY;
+    const back = k * 42 * DAY_MS;
     const lot = lotTop + (k - 1) * (c.l1 - c.l0 + 1) + 1 - c.l0;
     const holding = holdingTop + (k - 1) * (c.h1 - c.h0 + 1) + 1 - c.h0;
     const entry = entryTop + (k - 1) * (e.e1 - e.e0 + 1) + 1 - e.e0;
@@ -268,7 +272,7 @@ async function copyPast(db: Db, copies: number, say: (text: string) => void): Pr
       // The rows come from rows that were checked; checking each again would take most of the time.
       await trx.raw('SET SESSION foreign_key_checks = 0, unique_checks = 0');
       for (const sql of [
-        `INSERT INTO lot SELECT id + ${lot}, site_id, CONCAT('P${k}-', id), species, CONCAT(2031 - ${Math.floor(back / (365 * DAY))}, ''), grade, started_at - ${back}, fertilised_at - ${back} FROM lot WHERE id BETWEEN ${c.l0} AND ${c.l1}`,
+        `INSERT INTO lot SELECT id + ${lot}, site_id, CONCAT('P${k}-', id), species, CONCAT(2031 - ${Math.floor(back / (365 * DAY_MS))}, ''), grade, started_at - ${back}, fertilised_at - ${back} FROM lot WHERE id BETWEEN ${c.l0} AND ${c.l1}`,
         `INSERT INTO entry (seq, id, site_id, command_id, kind, \`at\`, \`precision\`, order_at, day_rank, order_seq, recorded_at, recorded_by, measured_by, intent, acts, note)
            SELECT seq + ${entry}, ${id('id')}, site_id, ${id('command_id')}, kind, \`at\` - ${back}, \`precision\`, order_at - ${back}, day_rank, order_seq, recorded_at - ${back}, recorded_by, measured_by, intent, acts, note
            FROM entry WHERE seq BETWEEN ${e.e0} AND ${e.e1}`,

@@ -6,6 +6,7 @@ import { ensureDatabase, type PrivateDatabase, startDatabase, stopDatabase } fro
 import { build } from '@/cli/serve';
 import { rateFunction } from '@/core/development/model';
 import { type Phase, predict } from '@/core/development/predict';
+import { HOUR_MS } from '@/core/time/spans';
 import { execute } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';
@@ -198,7 +199,7 @@ function predictBench(): Result {
   const start = Date.UTC(2026, 0, 1);
   const n = 5 * 365 * 24;
   const temperatures = Array.from({ length: n }, (_, i) => ({
-    at: start + i * 3_600_000,
+    at: start + i * HOUR_MS,
     celsius: 6 + 3 * Math.sin(i / 1400) + 0.3 * Math.sin(i / 4),
   }));
   const celsius = Float64Array.from(temperatures, (t) => t.celsius);

@@ -1,13 +1,13 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEMO_ANCHOR, type DemoScene, demoMorning, demoScenes, sceneOf } from '@/core/demoScenes';
+import { DAY_MS } from '@/core/time/spans';
 import { connect, type Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
 import type { Environment } from './environment';
 import { HOME, say } from './home';
 import { ensureDatabase, type PrivateDatabase } from './mariadb';
 
-const DAY = 86_400_000;
 /** A demo that was last written to so much before or behind its scene belongs to another anchor: it goes on from there. */
 const OWN_DAYS = 3;
 
@@ -48,7 +48,7 @@ export async function openScene(
     await seedIfEmpty(db, anchor, say, day);
     // A clock that somebody set is that of the morning; the other scenes lie before it.
     const fixed = env.MORULA_FREEZE !== undefined || (env.MORULA_NOW !== undefined && scene === 'morning');
-    return { scene, url, startAt: fixed ? null : await clockOf(db, demoMorning(anchor) + day * DAY) };
+    return { scene, url, startAt: fixed ? null : await clockOf(db, demoMorning(anchor) + day * DAY_MS) };
   } finally {
     await db.destroy();
   }
@@ -58,7 +58,7 @@ export async function openScene(
 async function clockOf(db: Db, begins: number): Promise<number> {
   const row = (await db('command').max('at as at').first()) as { at: number | null };
   const last = row.at ?? begins;
-  return Math.abs(last - begins) > OWN_DAYS * DAY ? last : Math.max(begins, last + 1000);
+  return Math.abs(last - begins) > OWN_DAYS * DAY_MS ? last : Math.max(begins, last + 1000);
 }
 
 /** The scene that stands in the command’s words; null where none does, undefined where it is unknown. */

@@ -5,6 +5,7 @@ import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { sceneOf } from '@/core/demoScenes';
 import { makeClock } from '@/core/time/clock';
+import { HOUR_MS } from '@/core/time/spans';
 import { demoPowerCut, demoProbes } from '@/demo/probes';
 import { startBroker } from '@/simulators/broker';
 import { startLabelPrinter } from '@/simulators/labelPrinter';
@@ -190,7 +191,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
-  const daily = setInterval(() => void dailyBackup(url, mode), 3_600_000);
+  const daily = setInterval(() => void dailyBackup(url, mode), HOUR_MS);
   const ready = await answers(`${address}/sign-in`, () => !over && !stopping);
   if (ready) say(`Morula is ready: ${address}`);
   if (ready) probes = startDemoProbes();

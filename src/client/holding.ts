@@ -56,6 +56,10 @@ export const speciesOptions = (species: readonly Pick<SpeciesOption, 'id' | 'nam
     ...(species.some((x) => x.kept) ? { group: s.kept ? 'kept here' : 'in Reference' } : {}),
   }));
 
+/** The species that is usually meant: one that this hatchery never had is nobody's, it is chosen, not overlooked. */
+export const usualSpecies = (species: readonly SpeciesOption[]): string | undefined =>
+  species[0]?.kept === false ? undefined : species[0]?.id;
+
 export type SiteOption = { id: number; name: string; permit: string };
 
 /** The stage that follows on the one in which they are; undefined after the last. */

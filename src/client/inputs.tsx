@@ -72,6 +72,9 @@ export function useShown(): (dimension: Dimension, small?: boolean) => string {
   return (dimension, small = false) => table[dimension][small ? 1 : 0]!;
 }
 
+/** Who types: their number style, and in which unit they have a figure. */
+export type Reader = { locale: string; shown: ReturnType<typeof useShown> };
+
 type PlainInput = {
   label: string;
   value: string;

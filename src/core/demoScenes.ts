@@ -1,12 +1,12 @@
+import { DAY_MS, HOUR_MS } from './time/spans';
 /** The morning on which the demo opens: in mid-season, when the first round has begun. */
 export const DEMO_ANCHOR = '2031-04-14T05:42:00Z';
 
 /** The morning from which its days are counted: that of the anchor's day, or of the day before where it is earlier. */
 export function demoMorning(anchor: number): number {
-  const begun = Math.floor(anchor / DAY) * DAY + 5.7 * 3_600_000;
-  return begun <= anchor ? begun : begun - DAY;
+  const begun = Math.floor(anchor / DAY_MS) * DAY_MS + 5.7 * HOUR_MS;
+  return begun <= anchor ? begun : begun - DAY_MS;
 }
-const DAY = 86_400_000;
 
 /** Moments of the demo's season that a viewer may jump to, in days before its morning. */
 export const demoScenes = [

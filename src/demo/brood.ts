@@ -1,4 +1,5 @@
 import { Chance } from '@/core/chance';
+import { HOUR_MS } from '@/core/time/spans';
 import type { Player } from './player';
 
 /** Brood fish of Ombrel by species: how many of each sex, how heavy, how old the youngest year class is at the anchor. */
@@ -155,7 +156,7 @@ export class Brood {
       day: Math.round(p.anchor),
       plan: {
         eggsWanted: 90_000,
-        stripAt: Math.round(p.anchor + 0.5 * 3_600_000),
+        stripAt: Math.round(p.anchor + 0.5 * HOUR_MS),
         induction: 'pituitary2',
         how: 'pooled',
         crosses: [

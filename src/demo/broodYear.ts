@@ -1,4 +1,5 @@
 import { Chance } from '@/core/chance';
+import { DAY_MS } from '@/core/time/spans';
 import type { Player } from './player';
 import type { Station } from './station';
 import type { Tanks } from './tanks';
@@ -27,7 +28,7 @@ export class BroodYear {
     const { p } = this;
     const females = await Promise.all(Array.from({ length: 14 }, (_, i) => p.fishId('pikeperch', `PPF${i + 1}`)));
     await p.send('brood.move', { fish: females.slice(7), unit: p.unit('H6') });
-    const start = Math.round(p.anchor - 150 * 86_400_000);
+    const start = Math.round(p.anchor - 150 * DAY_MS);
     const programme = (name: string, unit: string, steps: unknown[], tank: unknown, why: string) =>
       p.send('conditioning.save', {
         species: 'pikeperch',

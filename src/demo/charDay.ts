@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/time/spans';
 import type { Eggs } from './eggs';
 import type { Plan } from './plans';
 import type { Player } from './player';
@@ -39,13 +40,13 @@ export class CharDay {
     const protocols = ['dry-stripped', 'harden-short', 'iodophor-after'];
     const plan = {
       eggsWanted: 15_000,
-      stripAt: Math.round(p.anchor + (CharDay.DAY + 0.1) * 86_400_000),
+      stripAt: Math.round(p.anchor + (CharDay.DAY + 0.1) * DAY_MS),
       how: 'split',
       crosses: females.map((female, i) => ({ female, males: fathers[i] })),
       protocols,
       units: trays.map((t) => p.unit(t)),
     };
-    const saved = { species, day: Math.round(p.anchor + CharDay.DAY * 86_400_000), plan };
+    const saved = { species, day: Math.round(p.anchor + CharDay.DAY * DAY_MS), plan };
     const done = await p.send('spawning.save', saved);
     const day = Number(done.id);
     const at = (minutes: number, type: string, payload: Record<string, unknown>, who = 'Culturist', answers = {}) =>

@@ -1,12 +1,11 @@
 import type { Chance } from '@/core/chance';
+import { DAY_MS } from '@/core/time/spans';
 import { executeIn } from '@/modules/door';
 import { ActRefused } from '@/server/act/refused';
 import type { Actor } from '@/server/context';
 import { seasonOf } from '@/server/stock/lots';
 import { fromJson } from '@/store/books/rows';
 import type { Db, Trx } from '@/store/connection';
-
-const DAY = 86_400_000;
 
 /**
  * Plays a season through the commands, as its people would: events wait in a calendar and are carried out in order,
@@ -70,7 +69,7 @@ export class Player {
     who = 'Manager',
     answers: Record<string, string> = {},
   ): Promise<Record<string, unknown>> {
-    const now = Math.round(this.anchor + this.day * DAY);
+    const now = Math.round(this.anchor + this.day * DAY_MS);
     this.sent += 1;
     const run = (trx: Trx) =>
       executeIn(trx, this.people[who] ?? this.people.Manager!, { id: this.id(), type, payload, answers }, now);
@@ -113,7 +112,7 @@ export class Player {
     const row = (await (this.trx ?? this.db)('entry as e')
       .join('observation as o', 'o.entry_seq', 'e.seq')
       .where({ 'e.kind': kind, 'o.unit_id': this.unit(unit) })
-      .where('e.at', '>', this.anchor + (this.day - days) * DAY)
+      .where('e.at', '>', this.anchor + (this.day - days) * DAY_MS)
       .orderBy('e.seq')
       .first('e.id')) as { id: string } | undefined;
     return row?.id ?? null;
@@ -173,7 +172,7 @@ export class Player {
       season_starts_month: number;
       time_zone: string;
     };
-    return seasonOf(this.anchor + (this.day + daysFromNow) * DAY, row.time_zone, row.season_starts_month);
+    return seasonOf(this.anchor + (this.day + daysFromNow) * DAY_MS, row.time_zone, row.season_starts_month);
   }
 
   async sites(): Promise<number[]> {

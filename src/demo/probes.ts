@@ -1,7 +1,7 @@
+import { HOUR_MS } from '@/core/time/spans';
 import type { PowerCut, ProbePlan } from '@/simulators/probes';
 import { waterOf } from './waters';
 
-const HOUR = 3_600_000;
 /** What a probe of each water does once the demo runs on: as the water stood at the moment at which it opens, with a day's swing. */
 const probe = (day: number, sensor: string, more: Partial<ProbePlan> = {}): ProbePlan => ({
   sensor,
@@ -16,10 +16,10 @@ const probe = (day: number, sensor: string, more: Partial<ProbePlan> = {}): Prob
 /** One drifts, one sticks after a day, and some hours in the power of all is cut for a while. */
 export const demoProbes = (day: number): readonly ProbePlan[] => [
   probe(day, 'cold1', { driftPerDay: 0.08 }),
-  probe(day, 'cold2', { sticksAfter: 26 * HOUR }),
+  probe(day, 'cold2', { sticksAfter: 26 * HOUR_MS }),
   probe(day, 'bay2', { swing: 0.25 }),
   probe(day, 'hall', { swing: 0.4 }),
   probe(day, 'winter', { swing: 0.2 }),
   probe(day, 'river', { swing: 0.9 }),
 ];
-export const demoPowerCut: PowerCut = { from: 3 * HOUR, lasts: 0.7 * HOUR };
+export const demoPowerCut: PowerCut = { from: 3 * HOUR_MS, lasts: 0.7 * HOUR_MS };

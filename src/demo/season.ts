@@ -1,5 +1,6 @@
 import { Chance } from '@/core/chance';
 import { demoMorning } from '@/core/demoScenes';
+import { DAY_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { workJobs } from '@/store/predictions';
 import { Brood } from './brood';
@@ -13,7 +14,6 @@ import { Station } from './station';
 import { Tanks } from './tanks';
 import { loggerFile, waters } from './waters';
 
-const DAY = 86_400_000;
 const FIRST_DAY = -540;
 
 /**
@@ -24,7 +24,7 @@ export async function seedDemo(db: Db, anchor: number, say: (text: string) => vo
   // The demo opens in the morning of the anchor's day, when the round has begun.
   const morning = demoMorning(anchor);
   say('seeding the demo hatchery: eighteen months, played through the commands');
-  const manager = await foundOmbrel(db, morning + FIRST_DAY * DAY);
+  const manager = await foundOmbrel(db, morning + FIRST_DAY * DAY_MS);
   const player = new Player(db, morning, new Chance(20_310_414), manager, until);
   player.day = FIRST_DAY;
   await furnish(player);
@@ -56,7 +56,7 @@ export async function seedDemo(db: Db, anchor: number, say: (text: string) => vo
   await player.play((day) =>
     say(`demo: ${Math.round((100 * (day - FIRST_DAY)) / (until - FIRST_DAY))} % (${player.sent} records)`),
   );
-  const worked = await workJobs(db, morning + until * DAY);
+  const worked = await workJobs(db, morning + until * DAY_MS);
   say(`demo: ${player.sent} records played, dates of ${worked} lots worked`);
   if (player.refusals.length > 0 && process.env.MORULA_DEBUG) say(`demo: refused: ${player.refusals.join(' | ')}`);
   return player;

@@ -1,7 +1,7 @@
 import { Chance } from '@/core/chance';
+import { HOUR_MS } from '@/core/time/spans';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
+const DAY = 24 * HOUR_MS;
 
 /** The waters of Ombrel, by sensor. Days count from the anchor, which stands for the middle of April. */
 export type Water = { sensor: string; celsius: (day: number) => number };
@@ -43,7 +43,7 @@ export function loggerFile(water: Water, anchor: number, fromDay: number, toDay:
   for (let d = fromDay; d < toDay; d += 1 / 24) {
     drift = 0.98 * drift + chance.normal(0, 0.04);
     if ((d > -88 && d < -87.6 && water.sensor === 'cold2') || (d > -233 && d < -232.2)) continue;
-    const at = Math.round((anchor + d * DAY) / HOUR) * HOUR;
+    const at = Math.round((anchor + d * DAY) / HOUR_MS) * HOUR_MS;
     lines.push(`${new Date(at).toISOString().slice(0, 16)}Z;${(water.celsius(d) + drift).toFixed(2)}`);
   }
   return lines.join('\n');

@@ -11,10 +11,11 @@ import { fromJson } from '@/store/books/rows';
 import { type Db, inTransaction, type Trx } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import type { Act } from './act/define';
+import { fieldWords } from './act/fieldWords';
 import type { Answers } from './act/question';
 import { ActRefused, asked } from './act/refused';
 import type { Actor, Context, Decision, EntryDraft } from './context';
-import { fieldWords, parseInput } from './payload';
+import { parseInput } from './payload';
 import { sayRefusal } from './wording';
 
 /** Every act by its type, and by the kinds of entry that it leaves. */

@@ -1,8 +1,10 @@
 import { ZodError } from 'zod';
+import { DAY_MS } from '@/core/time/spans';
 import type { Act } from './act/define';
+import { fieldWords } from './act/fieldWords';
 import { ActRefused } from './act/refused';
 
-const YEAR = 365.25 * 86_400_000;
+const YEAR = 365.25 * DAY_MS;
 
 /** Integers from here on are instants: no number of animals, no id comes near. */
 const INSTANT = 1e11;
@@ -50,12 +52,6 @@ function mustBeInLife(value: unknown, path: readonly (string | number)[], now: n
   if (value === null || typeof value !== 'object') return;
   for (const [k, v] of Object.entries(value)) mustBeInLife(v, [...path, Array.isArray(value) ? Number(k) : k], now);
 }
-
-/** A field as people name it: `females.0.massG` is “females 1 mass g”; its own name stands in the refusal's path. */
-export const fieldWords = (path: readonly PropertyKey[]) =>
-  path
-    .map((p) => (typeof p === 'number' ? p + 1 : String(p).replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)))
-    .join(' ');
 
 /** @throws ActRefused naming the first field that is wrong */
 export function parseInput(act: Act, raw: unknown, now: number): unknown {

@@ -1,10 +1,9 @@
 import { localDay } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import type { Event } from '@/server/act/event';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
 import { earliest } from '@/server/payload';
-
-export const HOUR = 3_600_000;
 
 /** Clocks of tablets run ahead of the server's: this much of "the future" is taken as now. */
 export const CLOCK_SLACK_MS = 2 * 60_000;
@@ -33,7 +32,7 @@ export function eventOf(
   const { role } = c.actor;
   // Who puts a record right may leave it at its own time; moved in time it is subject to what the act itself is.
   if (c.replacing?.at !== at) {
-    if (role === 'culturist' && at < c.now - 48 * HOUR - (p.precision === 'day' ? 24 * HOUR : 0))
+    if (role === 'culturist' && at < c.now - 48 * HOUR_MS - (p.precision === 'day' ? 24 * HOUR_MS : 0))
       throw new ActRefused('tooLate', 'That is more than 48 hours ago.', 'at', 'A manager can enter it.');
     if (role === 'hand' && at < today.start)
       throw new ActRefused('tooLate', 'That was before today.', 'at', 'A culturist or the manager can enter it.');

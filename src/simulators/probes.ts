@@ -1,4 +1,5 @@
 import { connect, type MqttClient } from 'mqtt';
+import { DAY_MS } from '@/core/time/spans';
 
 /** What a simulated probe does: a day's swing, a slow drift, noise, and what goes wrong with it. */
 export type ProbePlan = {
@@ -18,8 +19,6 @@ export type PowerCut = { from: number; lasts: number };
 
 export type Probes = { sent: () => number; stop: () => Promise<void> };
 
-const DAY = 86_400_000;
-
 /** What a probe reads at an instant since it began; noise repeats with `turn`. */
 export function probeReads(p: ProbePlan, at: number, since: number, turn: number): number {
   const t = p.sticksAfter !== undefined && since > p.sticksAfter ? at - (since - p.sticksAfter) : at;
@@ -27,8 +26,8 @@ export function probeReads(p: ProbePlan, at: number, since: number, turn: number
   const wobble = stuck ? 0 : (((turn * 7919) % 101) / 100 - 0.5) * 2 * p.noise;
   const value =
     p.base +
-    p.swing * Math.sin((2 * Math.PI * (t % DAY)) / DAY - 2) +
-    (p.driftPerDay * Math.min(since, p.sticksAfter ?? since)) / DAY;
+    p.swing * Math.sin((2 * Math.PI * (t % DAY_MS)) / DAY_MS - 2) +
+    (p.driftPerDay * Math.min(since, p.sticksAfter ?? since)) / DAY_MS;
   return Number((value + wobble).toFixed(p.decimals));
 }
 

@@ -1,11 +1,11 @@
 import type { SensorKind } from '@/core/readings/sensorKinds';
 import { stageOf } from '@/core/species/species';
+import { HOUR_MS } from '@/core/time/spans';
 import { type AlarmKind, alarmsOf, boundsFor, type Raised, type Watched } from '@/core/water/alarms';
 import type { Db } from './connection';
 import { speciesBook } from './species';
 import { SENSOR_OF_UNIT } from './waters';
 
-const HOUR = 3_600_000;
 /** Reports from which a probe's rhythm is taken. */
 const RHYTHM_OF = 24;
 
@@ -96,8 +96,8 @@ async function stateOf(
   const before = newest
     ? ((await db('reading')
         .where({ sensor_id: s.id, struck: false })
-        .where('at', '<=', newest.at - 0.75 * HOUR)
-        .where('at', '>=', newest.at - 1.5 * HOUR)
+        .where('at', '<=', newest.at - 0.75 * HOUR_MS)
+        .where('at', '>=', newest.at - 1.5 * HOUR_MS)
         .orderBy('at', 'desc')
         .first('value')) as { value: number } | undefined)
     : undefined;
@@ -118,8 +118,8 @@ async function stateOf(
 async function usualOf(db: Db, sensor: number, at: number): Promise<number | null> {
   const rows = (await db('reading_hour')
     .where({ sensor_id: sensor })
-    .where('hour', '>', at - 7 * 24 * HOUR)
-    .where('hour', '<', at - 2 * HOUR)
+    .where('hour', '>', at - 7 * 24 * HOUR_MS)
+    .where('hour', '<', at - 2 * HOUR_MS)
     .select(db.raw('(low + high) / 2 AS middle'))) as unknown as { middle: number }[];
   const sorted = rows.map((r) => Number(r.middle)).sort((a, b) => a - b);
   return sorted.length < 12 ? null : sorted[sorted.length >> 1]!;
@@ -130,7 +130,7 @@ async function stuckSince(db: Db, sensor: number, newest: { at: number; value: n
   const other = (await db('reading')
     .where({ sensor_id: sensor, struck: false })
     .where('at', '<', newest.at)
-    .where('at', '>', newest.at - 14 * 24 * HOUR)
+    .where('at', '>', newest.at - 14 * 24 * HOUR_MS)
     .whereRaw('value <> (SELECT x.value FROM reading x WHERE x.sensor_id = ? AND x.`at` = ?)', [sensor, newest.at])
     .orderBy('at', 'desc')
     .first('at')) as { at: number } | undefined;
@@ -138,7 +138,7 @@ async function stuckSince(db: Db, sensor: number, newest: { at: number; value: n
   // A spring stands still for days as a rule: hours without movement before this are held against it.
   const calm = (await db('reading_hour')
     .where({ sensor_id: sensor })
-    .where('hour', '>', newest.at - 14 * 24 * HOUR)
+    .where('hour', '>', newest.at - 14 * 24 * HOUR_MS)
     .where('hour', '<=', other.at)
     .first(db.raw('SUM(low = high) AS still'), db.raw('COUNT(*) AS n'))) as { still: string | null; n: number };
   return Number(calm.n) >= 24 && Number(calm.still ?? 0) < 0.5 * Number(calm.n) ? other.at : null;

@@ -1,8 +1,9 @@
 import { type Calibration, calibrateFor, halfFrom, type Seen } from '@/core/development/calibrate';
-import { DAY_MS, valueAt } from '@/core/development/timeline';
+import { valueAt } from '@/core/development/timeline';
 import type { Water } from '@/core/development/water';
 import type { Milestone, Species } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
+import { DAY_MS } from '@/core/time/spans';
 import type { Db } from './connection';
 
 /** A date that was seen: when, and by which look at a sample, if it was one. */

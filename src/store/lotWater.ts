@@ -1,7 +1,8 @@
 import { LONGEST_MS } from '@/core/development/predict';
-import { DAY_MS as DAY, HOUR_MS as HOUR, makeTimeline, type Point, valueAt } from '@/core/development/timeline';
+import { makeTimeline, type Point, valueAt } from '@/core/development/timeline';
 import { Water } from '@/core/development/water';
 import type { Fault } from '@/core/readings/clean';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import { type Ancestor, cohortOf } from './cohort';
 import type { Db } from './connection';
 import { SENSOR_OF_UNIT, type SensorWater, Waters } from './waters';
@@ -75,7 +76,7 @@ export async function waterThrough(
   const faults: Fault[] = [];
   for (const p of pieces) {
     const w = await batch.waters.of(p.sensor, from);
-    for (const q of w.points) if (q.at > p.from - HOUR / 2 && q.at <= p.to) points.push(q);
+    for (const q of w.points) if (q.at > p.from - HOUR_MS / 2 && q.at <= p.to) points.push(q);
     for (const f of w.faults) if (f.to > p.from && f.from < p.to) faults.push(f);
   }
   const line = points.length > 0 ? points : own.points;
@@ -137,10 +138,10 @@ export async function courseOf(
   const course: WaterCourse['days'] = [];
   if (!water) return { days: course, foreseen };
   const { line } = water;
-  for (let at = lot.fertilisedAt; at < until; at += DAY) {
+  for (let at = lot.fertilisedAt; at < until; at += DAY_MS) {
     // Four instants of the day: a night as much as a noon.
-    const mean = [0, 6, 12, 18].reduce((s, h) => s + valueAt(line, line.celsius, at + h * HOUR), 0) / 4;
-    course.push({ at: at + DAY / 2, celsius: mean, forecast: at + DAY / 2 > line.measuredTo });
+    const mean = [0, 6, 12, 18].reduce((s, h) => s + valueAt(line, line.celsius, at + h * HOUR_MS), 0) / 4;
+    course.push({ at: at + DAY_MS / 2, celsius: mean, forecast: at + DAY_MS / 2 > line.measuredTo });
   }
   return { days: course, foreseen };
 }

@@ -1,9 +1,10 @@
 import { type Phase, type Prediction, PredictionRefused, predict } from '@/core/development/predict';
-import { DAY_MS as DAY, valueAt } from '@/core/development/timeline';
+import { valueAt } from '@/core/development/timeline';
 import type { Water } from '@/core/development/water';
 import type { Fault } from '@/core/readings/clean';
 import { hatchOf } from '@/core/species/life';
 import type { Species } from '@/core/species/species';
+import { DAY_MS } from '@/core/time/spans';
 import { flowsBetweenLots } from './books/flows';
 import { compareSeen, factorOf, keepSeen, ownClocks, type StageSeen, seenOf } from './clocks';
 import { cohortOf } from './cohort';
@@ -267,7 +268,7 @@ function faultNotes(w: LotWater, p: Prediction, start: number, otherwise: () => 
     const i = p.stages.findIndex((s) => !s.observed && s.at !== null);
     const with_ = i < 0 ? null : otherwise().stages[i]!.at;
     if (with_ !== null && i >= 0) {
-      const later = (p.stages[i]!.at! - with_) / DAY;
+      const later = (p.stages[i]!.at! - with_) / DAY_MS;
       notes.push(
         Math.abs(later) < 0.05
           ? 'it makes no difference of an hour to the next date'

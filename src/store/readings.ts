@@ -1,4 +1,5 @@
 import { localDay } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import type { Trx } from './connection';
 
 export type NewReading = { at: number; value: number };
@@ -9,8 +10,7 @@ export type Added = {
   conflicts: { at: number; stored: number; given: number }[];
 };
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
+const DAY = 24 * HOUR_MS;
 const CHUNK = 5000;
 
 /**
@@ -129,7 +129,7 @@ async function addUp(trx: Trx, sensor: { id: number; timeZone: string }, fresh: 
     if (r.at >= day.end) day = localDay(r.at, sensor.timeZone);
     // The column keeps single precision, and so do sums over it.
     const value = Math.fround(r.value);
-    add(hours, r.at - (((r.at % HOUR) + HOUR) % HOUR), value);
+    add(hours, r.at - (((r.at % HOUR_MS) + HOUR_MS) % HOUR_MS), value);
     add(days, day.start, value);
   }
   for (const [table, column, list] of [
@@ -196,8 +196,8 @@ export async function rollUp(
   from: number,
   to: number,
 ): Promise<void> {
-  const firstHour = Math.floor(from / HOUR) * HOUR;
-  const hoursEnd = Math.floor(to / HOUR) * HOUR + HOUR;
+  const firstHour = Math.floor(from / HOUR_MS) * HOUR_MS;
+  const hoursEnd = Math.floor(to / HOUR_MS) * HOUR_MS + HOUR_MS;
   await trx('reading_hour')
     .where({ sensor_id: sensor.id })
     .where('hour', '>=', firstHour)
@@ -209,8 +209,8 @@ export async function rollUp(
     .delete();
   await trx.raw(
     `INSERT INTO reading_hour (sensor_id, hour, n, sum, low, high)
-     SELECT sensor_id, (\`at\` DIV ${HOUR}) * ${HOUR}, COUNT(*), SUM(value), MIN(value), MAX(value) FROM reading
-     WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? AND NOT struck GROUP BY \`at\` DIV ${HOUR}`,
+     SELECT sensor_id, (\`at\` DIV ${HOUR_MS}) * ${HOUR_MS}, COUNT(*), SUM(value), MIN(value), MAX(value) FROM reading
+     WHERE sensor_id = ? AND \`at\` >= ? AND \`at\` < ? AND NOT struck GROUP BY \`at\` DIV ${HOUR_MS}`,
     [sensor.id, firstHour, hoursEnd],
   );
   // Days without a reading have no row: what is gone through are the days that have some, however wide the span.
@@ -223,7 +223,7 @@ export async function rollUp(
   let run: { start: number; end: number } | null = null;
   const flush = async () => {
     if (!run) return;
-    const length = run.end - run.start > DAY + HOUR || run.end - run.start === DAY ? DAY : run.end - run.start;
+    const length = run.end - run.start > DAY + HOUR_MS || run.end - run.start === DAY ? DAY : run.end - run.start;
     await trx.raw(
       `INSERT INTO reading_day (sensor_id, day, n, sum, low, high)
        SELECT sensor_id, ((\`at\` - ?) DIV ?) * ? + ?, COUNT(*), SUM(value), MIN(value), MAX(value) FROM reading

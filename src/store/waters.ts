@@ -1,9 +1,10 @@
 import { type Coming, comingCourse, comingWords, type DayMean } from '@/core/development/coming';
 import { LONGEST_MS } from '@/core/development/predict';
-import { DAY_MS, HOUR_MS, makeTimeline, type Point } from '@/core/development/timeline';
+import { makeTimeline, type Point } from '@/core/development/timeline';
 import { Water } from '@/core/development/water';
 import { cleanHours, type Fault } from '@/core/readings/clean';
 import { thresholds } from '@/core/thresholds';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 

@@ -50,3 +50,38 @@ export function Tick({
     </label>
   );
 }
+
+/** Any of several, each with its tick. @param below one below the other */
+export function Ticks<V extends string | number>({
+  label,
+  options,
+  has,
+  put,
+  error,
+  below = false,
+  empty,
+}: {
+  label: string;
+  options: readonly { value: V; label: ReactNode }[];
+  has: (v: V) => boolean;
+  put: (v: V, on: boolean) => void;
+  error?: string | null;
+  below?: boolean;
+  /** What is said where there is none to tick. */
+  empty?: string;
+}) {
+  return (
+    <fieldset className="field">
+      <legend className="label mb-1 text-small text-soft">{label}</legend>
+      <div className={below ? 'flex flex-col' : 'flex flex-wrap gap-x-4 gap-y-1'}>
+        {options.map((o) => (
+          <Tick key={o.value} checked={has(o.value)} onChange={(on) => put(o.value, on)}>
+            <span>{o.label}</span>
+          </Tick>
+        ))}
+      </div>
+      {options.length === 0 && empty && <p className="quiet">{empty}</p>}
+      {error && <span className="text-small text-loss">{error}</span>}
+    </fieldset>
+  );
+}

@@ -14,6 +14,7 @@ export function Choice<T extends string>({
   options,
   tall = false,
   className,
+  error,
 }: {
   label: string;
   value: T | '';
@@ -21,32 +22,36 @@ export function Choice<T extends string>({
   options: readonly { value: T; label: string }[];
   tall?: boolean;
   className?: string;
+  error?: string | null;
 }) {
   return (
-    <RadioGroup.Root
-      aria-label={label}
-      value={value}
-      onValueChange={(v) => onChange(v as T)}
-      className={cx(className ?? 'flex flex-wrap gap-x-4 gap-y-1')}
-    >
-      {options.map((o) => (
-        <label
-          key={o.value}
-          className={
-            tall
-              ? `button justify-start ${value === o.value ? 'border-deep bg-deep-wash font-bold' : ''}`
-              : 'flex cursor-pointer items-center gap-1.5'
-          }
-        >
-          <RadioGroup.Item
-            value={o.value}
-            className="inline-flex size-[1.15rem] flex-none cursor-pointer items-center justify-center rounded-full border border-strong bg-sheet hover:border-ink data-[state=checked]:border-deep"
+    <>
+      <RadioGroup.Root
+        aria-label={label}
+        value={value}
+        onValueChange={(v) => onChange(v as T)}
+        className={cx(className ?? 'flex flex-wrap gap-x-4 gap-y-1')}
+      >
+        {options.map((o) => (
+          <label
+            key={o.value}
+            className={
+              tall
+                ? `button justify-start ${value === o.value ? 'border-deep bg-deep-wash font-bold' : ''}`
+                : 'flex cursor-pointer items-center gap-1.5'
+            }
           >
-            <RadioGroup.Indicator className="size-[0.6rem] rounded-full bg-deep" />
-          </RadioGroup.Item>
-          {o.label}
-        </label>
-      ))}
-    </RadioGroup.Root>
+            <RadioGroup.Item
+              value={o.value}
+              className="inline-flex size-[1.15rem] flex-none cursor-pointer items-center justify-center rounded-full border border-strong bg-sheet hover:border-ink data-[state=checked]:border-deep"
+            >
+              <RadioGroup.Indicator className="size-[0.6rem] rounded-full bg-deep" />
+            </RadioGroup.Item>
+            {o.label}
+          </label>
+        ))}
+      </RadioGroup.Root>
+      {error && <span className="text-small text-loss">{error}</span>}
+    </>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import { useState } from 'react';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { withDoubt } from '@/core/quantities/format';
@@ -9,69 +8,69 @@ import { Button } from '@/ui/Button';
 import { numberText, useShown } from '../inputs';
 import { type ScatterOf, useSession } from '../session';
 import { HowManyInput } from './HowMany';
-import { emptyHowMany, type HowManyValue, howManyValue, type Method, readHowMany } from './readHowMany';
+import { emptyHowMany, type HowManyValue, type Method, readWays } from './readHowMany';
 
 /** One batch counted in one way, or in two that are reconciled: by their doubts, and said where they disagree. */
-export function useTwoWays(
-  first: Method,
-  original?: MeasurementInput | null,
-  /** How closely eggs lie here, learned from counts of both ways. */
-  packing?: { mean: number; sd: number } | null,
-) {
+export function Ways({
+  value: ways,
+  onChange,
+  error,
+  methods,
+  what,
+  of,
+  packing,
+}: {
+  value: readonly HowManyValue[];
+  onChange: (ways: readonly HowManyValue[]) => void;
+  error?: string | null;
+  methods: readonly Method[];
+  what: string;
+  of?: ScatterOf;
+  /** How closely eggs lie here, learned from counts of both ways: it stands in the field until somebody types. */
+  packing?: { mean: number; sd: number } | null;
+}) {
   const { locale } = useSession();
-  const unit = useShown();
-  const empty = (method: Method): HowManyValue => ({
-    ...emptyHowMany(method),
-    ...(packing ? { packing: numberText(packing.mean, locale, 4), packingSd: String(packing.sd) } : {}),
-  });
-  const parts = original?.method === 'combined' ? original.parts : original ? [original] : [];
-  const [ways, setWays] = useState<HowManyValue[]>(() =>
-    parts.length > 0 ? parts.map((p) => howManyValue(p, locale, unit)) : [empty(first)],
+  const shown = useShown();
+  const learned = packing ? { packing: numberText(packing.mean, locale, 4), packingSd: String(packing.sd) } : {};
+  const set = (i: number, v: HowManyValue) => {
+    const turned = v.method === 'trough' && ways[i]!.method !== 'trough' && v.packing === '';
+    onChange(ways.map((x, k) => (k === i ? { ...v, ...(turned ? learned : {}) } : x)));
+  };
+  const read = readWays(ways, { locale, shown });
+  return (
+    <>
+      {ways.map((w, i) => (
+        <div key={i} className={i > 0 ? 'border-t border-strong pt-3' : ''}>
+          {i > 0 && (
+            <div className="mb-1 flex items-baseline justify-between">
+              <b>The same eggs another way</b>
+              <Button kind="link" className="text-small" onClick={() => onChange(ways.filter((_, k) => k !== i))}>
+                leave it out
+              </Button>
+            </div>
+          )}
+          <HowManyInput
+            value={w}
+            onChange={(v) => set(i, v)}
+            methods={methods}
+            what={what}
+            of={of}
+            error={i === 0 ? error : undefined}
+          />
+        </div>
+      ))}
+      {ways.length === 1 && ways[0]!.method !== 'counted' && (
+        <Button
+          kind="link"
+          className="self-start text-small"
+          onClick={() => onChange([...ways, emptyHowMany(ways[0]!.method === 'weight' ? 'volume' : 'weight')])}
+        >
+          count them another way too
+        </Button>
+      )}
+      <Reconciled measured={read === 'all' ? null : read} of={of} />
+    </>
   );
-  const read = (): MeasurementInput | null => {
-    const each = ways.map((w) => readHowMany(w, locale, unit));
-    if (each.some((m) => m === null || m === 'all')) return null;
-    const all = each as Exclude<MeasurementInput, { method: 'combined' }>[];
-    return all.length === 1 ? all[0]! : { method: 'combined', parts: all };
-  };
-  return {
-    read,
-    reset: () => setWays([empty(first)]),
-    view: (p: { methods: readonly Method[]; what: string; error?: string | null; of?: ScatterOf }) => (
-      <>
-        {ways.map((w, i) => (
-          <div key={i} className={i > 0 ? 'border-t border-strong pt-3' : ''}>
-            {i > 0 && (
-              <div className="mb-1 flex items-baseline justify-between">
-                <b>The same eggs another way</b>
-                <Button kind="link" className="text-small" onClick={() => setWays(ways.filter((_, k) => k !== i))}>
-                  leave it out
-                </Button>
-              </div>
-            )}
-            <HowManyInput
-              value={w}
-              onChange={(v) => setWays(ways.map((x, k) => (k === i ? v : x)))}
-              methods={p.methods}
-              what={p.what}
-              of={p.of}
-              error={i === 0 ? p.error : undefined}
-            />
-          </div>
-        ))}
-        {ways.length === 1 && ways[0]!.method !== 'counted' && (
-          <Button
-            kind="link"
-            className="self-start text-small"
-            onClick={() => setWays([...ways, empty(ways[0]!.method === 'weight' ? 'volume' : 'weight')])}
-          >
-            count them another way too
-          </Button>
-        )}
-        <Reconciled measured={read()} of={p.of} />
-      </>
-    ),
-  };
 }
 
 function Reconciled({ measured, of }: { measured: MeasurementInput | null; of?: ScatterOf }) {

@@ -1,5 +1,5 @@
 import type { MeasurementInput } from '@/core/books/measure';
-import { decimalOf, measureOf, measureText, numberText, type useShown, wholeOf } from '../inputs';
+import { decimalOf, measureOf, measureText, numberText, type Reader, type useShown, wholeOf } from '../inputs';
 import { emptyPairs, type Pair, pairsText, readPairs } from './pairs';
 
 export type Method = 'all' | 'counted' | 'weight' | 'volume' | 'trough' | 'displaced' | 'estimated';
@@ -93,6 +93,14 @@ export function readHowMany(
   };
 }
 
+/** How many, in one way or in several that are reconciled; null while one of them is incomplete. */
+export function readWays(ways: readonly HowManyValue[], { locale, shown }: Reader): MeasurementInput | 'all' | null {
+  const each = ways.map((w) => readHowMany(w, locale, shown));
+  if (each.length === 1) return each[0]!;
+  if (each.some((m) => m === null || m === 'all')) return null;
+  return { method: 'combined', parts: each as Exclude<MeasurementInput, { method: 'combined' }>[] };
+}
+
 /** How many, as a command has it: measured, or all that is left, or a share of it. */
 export type Amount =
   | { kind: 'all' }
@@ -102,6 +110,18 @@ export type Amount =
 /** As the `amount` of a move: all, or measured. */
 export function amountPayload(m: MeasurementInput | 'all'): Amount {
   return m === 'all' ? { kind: 'all' } : { kind: 'measured', measured: m };
+}
+
+/** All that is left is a word of its own in some records: what their field for the number holds then. */
+export const measuredOrAll = (sent: { all?: boolean; measured?: MeasurementInput }): MeasurementInput | undefined =>
+  sent.all ? ('all' as never) : sent.measured;
+
+/** The same on the way out: a number that was measured, or the word. */
+export function allOrMeasured<I extends { all?: boolean | null; measured?: object | null }>({
+  measured,
+  ...input
+}: I): I {
+  return (measured as unknown) === 'all' ? ({ ...input, all: true } as I) : ({ ...input, all: false, measured } as I);
 }
 
 /** A measurement, filled into the fields that give it. */

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time/spans';
 import { type HoldingKey, placeOf } from './accounts';
 import type { Composition } from './arithmetic';
 import { addLoadings, type ErrorSource, type Loadings, meanShift, noLoadings, sdOf } from './doubt';
@@ -42,8 +43,6 @@ export const copyState = (s: BookState): BookState => ({
 });
 
 export const driftSourceOf = (key: HoldingKey) => `drift:${key}`;
-
-const DAY_MS = 86_400_000;
 
 /** All loadings at an instant: measurements, inherited drift, and the holding's own drift up to then. */
 export function loadingsAt(

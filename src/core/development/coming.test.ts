@@ -1,5 +1,5 @@
+import { DAY_MS as DAY } from '../time/spans';
 import { comingCourse, comingWords, type DayMean } from './coming';
-import { DAY_MS as DAY } from './timeline';
 
 /** Midnight of Vienna in summer time: days begin two hours before those of UTC. */
 const MIDNIGHT = Date.parse('2031-04-13T22:00:00Z');

@@ -1,6 +1,7 @@
 import { decimals } from '../quantities/format';
 import { thresholds } from '../thresholds';
-import { DAY_MS as DAY, type Point } from './timeline';
+import { DAY_MS } from '../time/spans';
+import type { Point } from './timeline';
 
 /** Mean of a local day, by the day's beginning. */
 export type DayMean = { day: number; mean: number };
@@ -26,8 +27,8 @@ const YEAR = 365;
  * with the season, and a water that was heated last winter only is not taken for one that will be again.
  */
 export function comingCourse(days: readonly DayMean[], now: number): Coming | null {
-  const today = Math.floor(now / DAY);
-  const byDay = new Map(days.map((d) => [Math.round(d.day / DAY), d.mean]));
+  const today = Math.floor(now / DAY_MS);
+  const byDay = new Map(days.map((d) => [Math.round(d.day / DAY_MS), d.mean]));
   /** Mean of the week about a day; null where fewer than three of its days were read. */
   const week = (day: number, until = Number.POSITIVE_INFINITY): number | null => {
     const read = [-3, -2, -1, 0, 1, 2, 3].flatMap((k) => {
@@ -38,7 +39,7 @@ export function comingCourse(days: readonly DayMean[], now: number): Coming | nu
   };
   const last = days.at(-1);
   if (!last) return null;
-  const lastDay = Math.round(last.day / DAY);
+  const lastDay = Math.round(last.day / DAY_MS);
   const thisYear = week(lastDay, lastDay);
   const thatYear = week(lastDay - YEAR, lastDay - YEAR);
   const offset = thisYear === null || thatYear === null ? 0 : thisYear - thatYear;
@@ -67,7 +68,7 @@ export function comingCourse(days: readonly DayMean[], now: number): Coming | nu
   for (let d = today + 4; d <= today + AHEAD; d += 3) {
     const mean = week(d - YEAR);
     if (mean === null) break;
-    points.push({ at: d * DAY + DAY / 2, celsius: offset + mean });
+    points.push({ at: d * DAY_MS + DAY_MS / 2, celsius: offset + mean });
   }
   if (points.length < 6) return steady;
   return { points, how: 'lastYear', offset, strayed: byFollowing };

@@ -1,12 +1,12 @@
 import { CalculationError, run } from '../calculation';
 import { Chance } from '../chance';
+import { DAY_MS } from '../time/spans';
 import { calculation as calibrate } from './calibrate';
 import { predict } from './predict';
 import { calculation as predictCalculation } from './predictCalculation';
 import { calculation as programme } from './programmeCalculation';
 import { calculation as rate } from './rate';
 import { calculation as synchronise } from './synchronise';
-import { DAY_MS } from './timeline';
 
 const start = '2031-11-01T08:00:00Z';
 const after = (days: number) => new Date(Date.parse(start) + days * DAY_MS).toISOString();

@@ -1,6 +1,7 @@
 import { Chance } from '../chance';
+import { DAY_MS as DAY, HOUR_MS as HOUR } from '../time/spans';
 import { type Phase, PredictionRefused, predict } from './predict';
-import { DAY_MS as DAY, HOUR_MS as HOUR, makeTimeline } from './timeline';
+import { makeTimeline } from './timeline';
 import { Water } from './water';
 
 const start = Date.parse('2031-03-01T00:00:00Z');

@@ -1,9 +1,10 @@
 import { decimals, plain } from '../quantities/format';
 import { Z95 } from '../quantities/interval';
 import { thresholds } from '../thresholds';
+import { DAY_MS } from '../time/spans';
 import { type DevelopmentModel, modelRange, rateFunction } from './model';
 import { DRAWS, quasiNormal } from './quasiNormal';
-import { crossing, DAY_MS, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
+import { crossing, makeTimeline, type Point, type Timeline, valueAt } from './timeline';
 import { Water } from './water';
 
 export type Phase = {

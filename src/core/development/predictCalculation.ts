@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { decimals } from '../quantities/format';
+import { DAY_MS } from '../time/spans';
 import { phases, reading, spread } from './asked';
 import { rateFunction } from './model';
 import { type Phase, type PredictInput, PredictionRefused, predict } from './predict';
-import { DAY_MS } from './timeline';
 
 const input = z
   .strictObject({

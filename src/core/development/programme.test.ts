@@ -1,12 +1,13 @@
 import { run } from '../calculation';
 import { Chance } from '../chance';
+import { DAY_MS as DAY } from '../time/spans';
 import type { Phase } from './predict';
 import { predict } from './predict';
 import { type ProgrammeInput, programme } from './programme';
 import { calculation } from './programmeCalculation';
 import { ambientAt, makeGrid, offAmbient, piecesOf } from './programmeGrid';
 import { cheapest } from './programmeSearch';
-import { DAY_MS as DAY, type Point } from './timeline';
+import type { Point } from './timeline';
 
 const start = Date.parse('2031-11-01T00:00:00Z');
 const day = (n: number) => start + n * DAY;

@@ -1,9 +1,10 @@
 import { decimals, plain } from '../quantities/format';
+import { DAY_MS, HOUR_MS } from '../time/spans';
 import { rateFunction } from './model';
 import { type Phase, PredictionRefused, predict } from './predict';
 import { ambientAt, demandOf, type Grid, type Limits, makeGrid, type Plant } from './programmeGrid';
 import { ANY_PRICE, cheapest, moveOf, type Path, pathAt, pathOf, type Wish } from './programmeSearch';
-import { accumulate, DAY_MS, HOUR_MS, makeTimeline, type Point } from './timeline';
+import { accumulate, makeTimeline, type Point } from './timeline';
 
 export type ProgrammeInput = {
   phases: readonly Phase[];

@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { decimals } from '../quantities/format';
 import { isoDay } from '../time/localDay';
+import { DAY_MS } from '../time/spans';
 import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused } from './predict';
 import { obstacles, type ProgrammeInput, programme } from './programme';
 import { demandOf, kwPerDegree } from './programmeGrid';
-import { DAY_MS } from './timeline';
 
 const limits = z.strictObject({ low: celsius, high: celsius, maxStepPerDay: schema.positive });
 const input = z

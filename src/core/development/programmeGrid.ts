@@ -1,6 +1,7 @@
+import { DAY_MS, HOUR_MS } from '../time/spans';
 import { rateFunction } from './model';
 import type { Phase } from './predict';
-import { DAY_MS, HOUR_MS, type Point } from './timeline';
+import type { Point } from './timeline';
 
 /** Specific heat of water by volume: 1 L/s warmed by 1 K takes so many kW. */
 const KW_PER_LITRE_SECOND_KELVIN = 4.186;

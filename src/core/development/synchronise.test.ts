@@ -1,6 +1,6 @@
 import { type CalculationError, run } from '../calculation';
+import { DAY_MS as DAY } from '../time/spans';
 import { calculation, synchronise, type Take } from './synchronise';
-import { DAY_MS as DAY } from './timeline';
 
 const from = Date.parse('2031-12-01T00:00:00Z');
 const limits = { low: 1, high: 9 };

@@ -2,9 +2,10 @@ import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { decimals, plain } from '../quantities/format';
 import { thresholds } from '../thresholds';
+import { DAY_MS } from '../time/spans';
 import { celsius, phases, reading } from './asked';
 import { type Phase, PredictionRefused, predict } from './predict';
-import { DAY_MS, type Point } from './timeline';
+import type { Point } from './timeline';
 
 /** A take on its own water: as it was, and as it comes if nothing is done. */
 export type Take = {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import { DAY_MS, HOUR_MS } from '../time/spans';
 import { rateFunction } from './model';
-import { accumulate, crossing, DAY_MS, HOUR_MS, makeTimeline, valueAt } from './timeline';
+import { accumulate, crossing, makeTimeline, valueAt } from './timeline';
 
 const start = Date.UTC(2031, 0, 1);
 const degreeDays = (sum: number, base = 0) => rateFunction({ kind: 'degreeDays', sum, base });

@@ -1,3 +1,4 @@
+import { DAY_MS, HOUR_MS } from '../time/spans';
 /**
  * A temperature history made ready for integrating: parallel arrays, in milliseconds and degrees, linear between
  * points, dense enough (see MOST_STEP_MS) that the integral inside a step may be taken as linear in time.
@@ -10,8 +11,6 @@ export type Timeline = {
   gaps: { from: number; to: number }[];
 };
 
-export const HOUR_MS = 3_600_000;
-export const DAY_MS = 86_400_000;
 const MOST_STEP_MS = 6 * HOUR_MS;
 
 export type Point = { at: number; celsius: number };

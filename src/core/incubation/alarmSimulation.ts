@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { Chance } from '../chance';
+import { DAY_MS } from '../time/spans';
 import type { DeathShape } from './deaths';
 import { DAY_SHAPE, MISJUDGED, type PickUnit, ROUND_SHAPE, thresholdsFor, watchPicks } from './picks';
 
-const DAY_MS = 86_400_000;
 /** Days before alarms are counted: the levels are learned first. */
 const SETTLING = 14;
 const WATCHED = 28;

@@ -1,4 +1,5 @@
 import { gammaCdf, normalCdf } from '../distributions';
+import { DAY_MS } from '../time/spans';
 
 /**
  * When eggs of a species whiten, as shares of those laid down over the way from fertilisation (0) to hatch (1). Starting
@@ -21,7 +22,6 @@ export type DeathShape = {
 /** Something done to the eggs after which some whiten; `weight` 1 is a handling by the book. */
 export type EggEvent = { at: number; kind: 'handling' | 'shock'; weight: number };
 
-const DAY_MS = 86_400_000;
 /** Blanks show within a day or two of the shock. */
 const SHOCK_MEAN_DAYS = 0.8;
 

@@ -1,4 +1,5 @@
 import { negativeBinomialLog, negativeBinomialQuantile } from '../distributions';
+import { DAY_MS } from '../time/spans';
 import { type DeathShape, type EggEvent, whitening } from './deaths';
 
 /** A unit's eggs and what was taken out of them. Picks of one day count as one round. */
@@ -69,7 +70,6 @@ export const MISJUDGED = 2;
 /** How far off the hypotheses lie: twice the dead, a quarter of the dead. */
 const DOUBLED = 2;
 const QUARTER = 0.25;
-const DAY_MS = 86_400_000;
 
 /** A Gamma: mean a / b. */
 type Level = { a: number; b: number };

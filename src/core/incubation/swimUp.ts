@@ -4,8 +4,8 @@ import { chiSquareUpper } from '../distributions';
 import { moreNeeded, probabilityAbove } from '../sampling/decide';
 import { wilson } from '../sampling/proportion';
 import { thresholds } from '../thresholds';
+import { DAY_MS } from '../time/spans';
 
-const DAY_MS = 86_400_000;
 const looked = z
   .strictObject({ successes: schema.count, trials: schema.count.min(1, 'needs at least one looked at') })
   .refine((b) => b.successes <= b.trials, { path: ['successes'], error: 'cannot be more than were looked at' });

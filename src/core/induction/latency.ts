@@ -1,7 +1,8 @@
 import { type Phase, PredictionRefused, predict } from '../development/predict';
-import { HOUR_MS, type Point } from '../development/timeline';
+import type { Point } from '../development/timeline';
 import { decimals, plain } from '../quantities/format';
 import { thresholds } from '../thresholds';
+import { HOUR_MS } from '../time/spans';
 
 /** Hours from the last injection to ovulation at steady temperatures; nothing is known outside the table. */
 export type LatencyRow = {

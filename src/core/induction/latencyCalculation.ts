@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
-import { HOUR_MS } from '../development/timeline';
+import { HOUR_MS } from '../time/spans';
 import { latencyClock, readyFindings } from './latency';
 
 const celsius = z

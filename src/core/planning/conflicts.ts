@@ -1,6 +1,5 @@
 import { thresholds } from '../thresholds';
-
-const DAY = 86_400_000;
+import { DAY_MS } from '../time/spans';
 
 /** A lot that is to be ponded about a day, and how many tanks it wants. */
 export type Ponding = { lot: string; at: number; tanks: number };
@@ -43,7 +42,7 @@ export function crowdedDays(
   const sorted = [...happenings].sort((a, b) => a.at - b.at);
   const out: { from: number; to: number; of: Happening[] }[] = [];
   for (let i = 0; i < sorted.length; i++) {
-    const of = sorted.filter((h) => h.at >= sorted[i]!.at && h.at < sorted[i]!.at + 2 * DAY);
+    const of = sorted.filter((h) => h.at >= sorted[i]!.at && h.at < sorted[i]!.at + 2 * DAY_MS);
     const last = out.at(-1);
     if (of.length <= most) continue;
     // What goes on from the stretch before is one with it.

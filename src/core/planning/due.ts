@@ -5,10 +5,10 @@ import { verdictSays } from '../incubation/verdicts';
 import { degrees, grouped } from '../quantities/format';
 import type { Turn } from '../species/life';
 import { addLocalDays, localDay } from '../time/localDay';
+import { DAY_MS, HOUR_MS } from '../time/spans';
 import { riseOf } from './rise';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
+const DAY = 24 * HOUR_MS;
 
 /** What a standing holding looks like to the one who plans the round. */
 export type DueInput = {
@@ -115,7 +115,7 @@ export function dueFor(
   const expecting = h.watch ? expectation(h.watch.now) : '';
   if (looked < today.start && h.openedAt < today.start) {
     const missed = Math.max(looked, h.openedAt) < yesterday;
-    const days = Math.round((today.start - localDay(Math.max(looked, h.openedAt), timeZone).start) / 86_400_000);
+    const days = Math.round((today.start - localDay(Math.max(looked, h.openedAt), timeZone).start) / DAY_MS);
     add({
       kind: daily,
       urgency: missed ? 1 : 2,
@@ -165,7 +165,7 @@ export function dueFor(
   if (
     h.station === 'eggs' &&
     shocked > 0 &&
-    now - shocked > 12 * HOUR &&
+    now - shocked > 12 * HOUR_MS &&
     now - shocked < 5 * DAY &&
     Math.max(h.last.census ?? 0, h.last['check:eyed'] ?? 0) < shocked
   )
@@ -242,13 +242,13 @@ export function dueFor(
   }
   if (h.station === 'fry' || h.station === 'fingerlings') {
     const weighed = Math.max(h.last.meanG ?? 0, h.openedAt);
-    if (now - weighed > settings.weighEveryDays * 86_400_000)
+    if (now - weighed > settings.weighEveryDays * DAY_MS)
       add({
         kind: 'weigh',
         urgency: 3,
-        since: weighed + settings.weighEveryDays * 86_400_000,
+        since: weighed + settings.weighEveryDays * DAY_MS,
         says: h.last.meanG
-          ? `sample weights are ${Math.floor((now - weighed) / 86_400_000)} days old`
+          ? `sample weights are ${Math.floor((now - weighed) / DAY_MS)} days old`
           : 'no sample weights yet',
       });
     if (h.number > 0 && (196 * h.sd) / h.number > settings.countAbovePercent)

@@ -1,9 +1,9 @@
 import type { Task } from '../species/species';
 import { thresholds } from '../thresholds';
 import { addLocalDays, localDay } from '../time/localDay';
+import { HOUR_MS } from '../time/spans';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
+const DAY = 24 * HOUR_MS;
 
 /** What stands somewhere, as far as the routine of its room wants to know. */
 export type RoutineHolding = {
@@ -94,9 +94,9 @@ function dueness(last: number | null, everyHours: number, now: number, timeZone:
   const due = whole
     ? last < addLocalDays(now, 1 - days, timeZone)
     : // A round a little early is a round.
-      now - last >= 0.9 * everyHours * HOUR;
+      now - last >= 0.9 * everyHours * HOUR_MS;
   const gone = whole
     ? Math.round((localDay(now, timeZone).start - localDay(last, timeZone).start) / DAY) / days
-    : (now - last) / (everyHours * HOUR);
+    : (now - last) / (everyHours * HOUR_MS);
   return { due, missed: due ? Math.max(0, Math.floor(gone) - 1) : 0 };
 }

@@ -159,18 +159,18 @@ export function parseMeasure(text: string, dimension: Dimension, shown: string, 
     const n = parseNumber(p[1]!, locale);
     if (!n.ok) {
       if (n.code !== 'ambiguous' || parts.length > 1) return n;
-      readings.push(n.readings!.map((r) => ({ text: `${r.text} ${name || shown}`, value: toBase(r.value, unit) })));
+      readings.push(n.readings!.map((r) => ({ text: `${r.text} ${name || shown}`, value: based(r.value, unit) })));
       continue;
     }
     if (i > 0 && unit.offset) return { ok: false, code: 'unit', message: `“${t}” is not a temperature` };
-    total += toBase(n.value, unit);
+    total += based(n.value, unit);
   }
   if (readings.length > 0)
     return { ok: false, code: 'ambiguous', message: `“${t}” can be read two ways`, readings: readings[0]! };
   return { ok: true, value: total };
 }
 
-const toBase = (v: number, u: Unit) => (v + (u.offset ?? 0)) * u.factor;
+const based = (v: number, u: Unit) => (v + (u.offset ?? 0)) * u.factor;
 
 function unitOf(dimension: Dimension, name: string): Unit | undefined {
   return units[dimension].find((u) => u.names.includes(name.toLowerCase()));
@@ -198,4 +198,11 @@ export function fromBase(base: number, dimension: Dimension, unit: string): numb
   const u = unitOf(dimension, unit);
   if (!u) throw new RangeError(`${unit} is no unit of ${dimension}`);
   return base / u.factor - (u.offset ?? 0);
+}
+
+/** To the base unit from another. @throws RangeError for a unit that the dimension does not have */
+export function toBase(value: number, dimension: Dimension, unit: string): number {
+  const u = unitOf(dimension, unit);
+  if (!u) throw new RangeError(`${unit} is no unit of ${dimension}`);
+  return based(value, u);
 }

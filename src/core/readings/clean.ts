@@ -1,4 +1,5 @@
 import type { Point } from '../development/timeline';
+import { HOUR_MS } from '../time/spans';
 
 /** An hour of a sensor: its mean, and how far its readings lay apart. */
 export type HourMean = Point & { low: number; high: number };
@@ -10,7 +11,6 @@ export type Fault = {
   hours: number;
 };
 
-const HOUR = 3_600_000;
 /** Hours on either side that an hour is compared with. */
 const WINDOW = 3;
 /** An hour is a spike only so far off its neighbours, and only for so many hours together: water that stays is water. */
@@ -40,8 +40,8 @@ export function cleanHours(hours: readonly HourMean[]): { kept: Point[]; faults:
   const kept = hours.filter((_, i) => !out[i]).map(({ at, celsius }) => ({ at, celsius }));
   const fault = (kind: Fault['kind'], [a, b]: readonly [number, number]): Fault => ({
     kind,
-    from: hours[a]!.at - HOUR / 2,
-    to: hours[b]!.at + HOUR / 2,
+    from: hours[a]!.at - HOUR_MS / 2,
+    to: hours[b]!.at + HOUR_MS / 2,
     hours: b - a + 1,
   });
   return {
@@ -69,13 +69,13 @@ function stuckRuns(hours: readonly HourMean[]): [number, number][] {
   }
   const moved = hours.filter((h, i) => h.low !== h.high || (i > 0 && h.celsius !== hours[i - 1]!.celsius)).length;
   if (moved < MOVED_HOURS) return [];
-  const long = (r: readonly [number, number]) => hours[r[1]]!.at - hours[r[0]]!.at + HOUR;
+  const long = (r: readonly [number, number]) => hours[r[1]]!.at - hours[r[0]]!.at + HOUR_MS;
   const lengths = runs.map(long).sort((a, b) => a - b);
   return runs.filter((r) => {
     // The longest run is held against the one before it: a spring that never moves has many long ones.
     const others = lengths.slice(0, -1);
-    const usual = long(r) === lengths.at(-1) ? (others.at(-1) ?? HOUR) : lengths.at(-1)!;
-    return long(r) >= STUCK_HOURS * HOUR && long(r) >= STUCK_TIMES * usual;
+    const usual = long(r) === lengths.at(-1) ? (others.at(-1) ?? HOUR_MS) : lengths.at(-1)!;
+    return long(r) >= STUCK_HOURS * HOUR_MS && long(r) >= STUCK_TIMES * usual;
   });
 }
 
@@ -97,7 +97,7 @@ function spikesOf(hours: readonly HourMean[], out: Uint8Array): [number, number]
     if (out[i] || !uneven(hours, i)) continue;
     const near: number[] = [];
     for (let k = Math.max(0, i - WINDOW); k <= Math.min(hours.length - 1, i + WINDOW); k++)
-      if (k !== i && !out[k] && Math.abs(hours[k]!.at - hours[i]!.at) <= (WINDOW + 1) * HOUR)
+      if (k !== i && !out[k] && Math.abs(hours[k]!.at - hours[i]!.at) <= (WINDOW + 1) * HOUR_MS)
         near.push(hours[k]!.celsius);
     if (near.length < WINDOW) continue;
     const middle = median(near);
@@ -121,7 +121,7 @@ function gapsOf(hours: readonly HourMean[]): Fault[] {
   const usual = median(steps);
   return steps.flatMap((s, i) =>
     s > GAP_TIMES * usual
-      ? [{ kind: 'gap' as const, from: hours[i]!.at, to: hours[i + 1]!.at, hours: Math.round(s / HOUR) }]
+      ? [{ kind: 'gap' as const, from: hours[i]!.at, to: hours[i + 1]!.at, hours: Math.round(s / HOUR_MS) }]
       : [],
   );
 }

@@ -1,5 +1,6 @@
 import { type LatencyClock, mustCheckAgain, type ReadyFinding } from '../induction/latency';
 import { thresholds } from '../thresholds';
+import { DAY_MS } from '../time/spans';
 import { type BathUsed, bathAt, isFresh } from './baths';
 import { type Protocol, progressOf, type Stamp } from './protocol';
 
@@ -173,6 +174,5 @@ export function byUrgency(a: DayDue, b: DayDue): number {
   return urgency(a) - urgency(b) || (a.by ?? a.at) - (b.by ?? b.at) || a.who.localeCompare(b.who);
 }
 
-const DAY_MS = 86_400_000;
 /** A look so long overdue is called late. */
 const LATE = 10 * 60_000;

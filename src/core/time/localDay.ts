@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz';
+import { DAY_MS } from './spans';
 
 /** Local days of a site. All instants are ms since 1970, UTC; a day has 23 to 25 hours where clocks change. */
 
@@ -82,7 +83,7 @@ export function instantsOf(t: LocalTime, timeZone: string): number[] {
   const guess = Date.UTC(t.year, t.month - 1, t.day, t.hour, t.minute, t.second ?? 0);
   const found = new Set<number>();
   // Offsets in force within a day of the guess are all that can apply.
-  for (const near of [guess - 86_400_000, guess, guess + 86_400_000]) {
+  for (const near of [guess - DAY_MS, guess, guess + DAY_MS]) {
     const offsetMinutes = -new TZDate(near, timeZone).getTimezoneOffset();
     const at = guess - offsetMinutes * 60_000;
     const d = new TZDate(at, timeZone);

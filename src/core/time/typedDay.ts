@@ -1,4 +1,5 @@
 import { MONTHS } from './localDay';
+import { DAY_MS } from './spans';
 
 /** Days and times as people type them. A day is `2031-04-14`, a time `17:40`; neither knows a zone. */
 
@@ -6,7 +7,6 @@ export type DayOrder = 'dmy' | 'mdy' | 'ymd';
 export type TypedDay = { ok: true; day: string; time?: string } | { ok: false; message: string };
 
 const WEEKDAYS = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
-const DAY_MS = 86_400_000;
 
 const pad = (n: number) => String(n).padStart(2, '0');
 const utc = (day: string) => Date.parse(`${day}T00:00:00Z`);

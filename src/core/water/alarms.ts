@@ -3,6 +3,7 @@ import { fromBase } from '../quantities/measure';
 import type { SensorKind } from '../readings/sensorKinds';
 import type { Species } from '../species/species';
 import { thresholds } from '../thresholds';
+import { HOUR_MS } from '../time/spans';
 
 export type AlarmKind = 'high' | 'low' | 'step' | 'silent' | 'stuck';
 export type Bound = { low?: number; high?: number; whose: string };
@@ -28,7 +29,6 @@ export type Raised = { kind: AlarmKind; value: number | null; bound: number | nu
 /** Late by so many of its own rhythms, and never sooner than this. */
 const LATE_RHYTHMS = 3;
 const LEAST_SILENCE_MS = 15 * 60_000;
-const HOUR_MS = 3_600_000;
 /** Hours a stuck probe must have said the same. */
 const STUCK_MS = 18 * HOUR_MS;
 

@@ -1,5 +1,6 @@
 import type { FishSource } from '@/core/brood/parseFish';
 import type { Species } from '@/core/species/species';
+import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
 
@@ -38,7 +39,7 @@ export async function mustFitInTime(
     throw new ActRefused('time', message, field ?? path, todo);
   };
   const thisYear = new Date(c.now).getUTCFullYear();
-  const tomorrow = c.now + 86_400_000;
+  const tomorrow = c.now + DAY_MS;
   for (let i = 0; i < tags.length; i += 500) {
     const some = tags.slice(i, i + 500);
     const early = (await fish()

@@ -8,6 +8,7 @@ import { type Species, stageOf, valueNamed } from '@/core/species/species';
 import type { Station } from '@/core/species/stations';
 import { thresholds } from '@/core/thresholds';
 import { localDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type KeptWatch, pickingMethodsOf } from '@/store/pickWatch';
@@ -225,7 +226,7 @@ async function recentRounds(db: Db, holdingIds: readonly number[], now: number):
       : ((await db('observation')
           .whereIn('holding_id', [...holdingIds])
           .whereIn('kind', ['pick', 'dead'])
-          .where('at', '>', now - 14 * 86_400_000)
+          .where('at', '>', now - 14 * DAY_MS)
           .where('at', '<=', now)
           .groupBy('holding_id')
           // One row a holding: thousands of small rows cost more to read than to add up.
@@ -297,7 +298,7 @@ async function rollingOf(
     db('reading_day')
       .whereIn('sensor_id', sensors)
       .where('day', '<=', now)
-      .where('day', '>', now - 3 * 86_400_000)
+      .where('day', '>', now - 3 * DAY_MS)
       .orderBy('day')
       .select('sensor_id', db.raw('sum / n AS celsius')) as unknown as Promise<
       { sensor_id: number; celsius: number }[]

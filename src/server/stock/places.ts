@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/time/spans';
 import { broodByUnit } from '@/store/broodIn';
 import type { Db } from '@/store/connection';
 import { SENSOR_OF_UNIT } from '@/store/waters';
@@ -51,7 +52,7 @@ export async function places(db: Db, siteId: number, now?: number): Promise<Plac
         }
       : row;
     const s = sensors.find((x) => x.id === sensor);
-    return s?.celsius != null && s.at !== null && s.at > now! - 86_400_000 ? { ...r, celsius: s.celsius } : r;
+    return s?.celsius != null && s.at !== null && s.at > now! - DAY_MS ? { ...r, celsius: s.celsius } : r;
   });
 }
 

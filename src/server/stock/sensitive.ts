@@ -1,6 +1,7 @@
 import { inWindow, severityWords } from '@/core/incubation/handsOff';
 import { nextStage } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
+import { HOUR_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { early, eyes, sensitive } from '@/server/questions';
@@ -87,7 +88,7 @@ export async function askEyes(c: Context, s: Standing, at: number, path: string,
 export async function askEarly(c: Context, s: Standing, at: number, what: string, least: number): Promise<void> {
   if (s.lot.fertilised_at === null || !(await can(c, s, 'picked'))) return;
   const progress = await progressAt(c, s, at);
-  const hours = (at - s.lot.fertilised_at) / 3_600_000;
+  const hours = (at - s.lot.fertilised_at) / HOUR_MS;
   if (progress === null ? hours >= thresholds.leastEggHours.value : progress >= least) return;
   ask(c, early, {
     message: `${s.unit.name}: the eggs are ${oldWords(hours)} old${progress === null ? '' : `, ${Math.round(100 * progress)} % of the way to hatch by their water`}. ${what} so soon?`,

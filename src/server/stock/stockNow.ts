@@ -1,8 +1,7 @@
 import type { Station } from '@/core/species/stations';
+import { DAY_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { SENSOR_OF_UNIT } from '@/store/waters';
-
-const DAY = 86_400_000;
 
 /** A holding with animals in it, as it stands now. */
 export type StockNow = {
@@ -103,7 +102,7 @@ export function grown(
   driftMean: number,
   now: number,
 ): { sd: number; estimated: number } {
-  const later = exposure + (r.number * Math.max(0, now - exposureAt)) / DAY;
+  const later = exposure + (r.number * Math.max(0, now - exposureAt)) / DAY_MS;
   const variance = Math.max(0, r.sd ** 2 - (exposure * driftSd) ** 2) + (later * driftSd) ** 2;
   return { sd: Math.sqrt(variance), estimated: Math.max(0, r.number + later * driftMean) };
 }
@@ -119,7 +118,7 @@ const loadings = (by: string, only: string) =>
      JOIN holding_loading l ON l.holding_id = h.id JOIN error_source s ON s.id = l.source_id
      WHERE h.site_id = ? AND h.number > 0${only}
    UNION ALL
-   SELECT ${by}, d.id, h.exposure + h.number * GREATEST(0, ? - h.exposure_at) / ${DAY}, d.sd
+   SELECT ${by}, d.id, h.exposure + h.number * GREATEST(0, ? - h.exposure_at) / ${DAY_MS}, d.sd
      FROM holding h JOIN lot t ON t.id = h.lot_id JOIN unit u ON u.id = h.unit_id
      JOIN error_source d ON d.name = CONVERT(CONCAT('drift:', h.lot_id, '|', h.unit_id, '|', h.stage) USING ascii)
      WHERE h.site_id = ? AND h.number > 0${only}`;

@@ -3,6 +3,7 @@ import { degrees, degreesApart } from '@/core/quantities/format';
 import { stepBorne } from '@/core/species/life';
 import { type Species, stageOf } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
+import { HOUR_MS } from '@/core/time/spans';
 import { temper } from '@/core/water/mixing';
 import { answered, ask, type Context } from '@/server/context';
 import { tempered } from '@/server/questions';
@@ -10,7 +11,7 @@ import { can, type Standing, type UnitRow } from '@/server/stock/standing';
 import { SENSOR_OF_UNIT } from '@/store/waters';
 
 /** How old a reading may be to say what a unit's water is. */
-const HOLDS_MS = 24 * 3_600_000;
+const HOLDS_MS = 24 * HOUR_MS;
 
 /** The last temperature of a unit's water within a day before an instant; null where none was read. */
 async function celsiusOf(c: Context, unitId: number, at: number): Promise<number | null> {

@@ -1,3 +1,4 @@
+import { HOUR_MS } from '@/core/time/spans';
 import { FlowScreen } from '@/modules/flow/screens/FlowScreen';
 import { flow } from '@/modules/flow/views/flow';
 import { db, now } from '../../_server/database';
@@ -7,8 +8,7 @@ import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Flow' };
 
-const HOUR = 3_600_000;
-const MONTH = 30.4375 * 24 * HOUR;
+const MONTH = 30.4375 * 24 * HOUR_MS;
 
 export default async function FlowPage({
   searchParams,
@@ -18,7 +18,7 @@ export default async function FlowPage({
   const person = await requirePerson();
   const { span = '9', season = '', lot } = await searchParams;
   const at = now();
-  const hour = Math.floor(at / HOUR) * HOUR;
+  const hour = Math.floor(at / HOUR_MS) * HOUR_MS;
   // All that may be looked back at comes at once: the river is moved and zoomed where it is drawn.
   const river = await computedOnce(
     'flow',
@@ -26,7 +26,7 @@ export default async function FlowPage({
     '',
     // It begins with an hour, and so stays the same for that long.
     () => flow(db(), person.siteId, hour - 18 * MONTH, hour + 0.72 * MONTH, season ? { season } : {}),
-    HOUR,
+    HOUR_MS,
   );
   return (
     <FlowScreen

@@ -1,4 +1,5 @@
 import { isoDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { RecordsScreen } from '@/modules/records/screens/RecordsScreen';
 import { ledger, ledgerKinds } from '@/modules/records/views/ledger';
 import { strikes } from '@/modules/water/views/alarms';
@@ -49,7 +50,7 @@ export default async function RecordsPage({
       sensors={tab === 'readings' ? await readNow(db(), person.siteId, at) : []}
       water={tab === 'readings' ? await waterDays(db(), person, at) : { days: [], bySensor: {} }}
       strikes={tab === 'readings' ? await strikes(db(), person.siteId) : []}
-      leftOut={tab === 'readings' ? await leftOut(db(), person.siteId, at - 31 * 86_400_000) : []}
+      leftOut={tab === 'readings' ? await leftOut(db(), person.siteId, at - 31 * DAY_MS) : []}
       now={at}
       timeZone={person.timeZone}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}

@@ -3,6 +3,7 @@ import { plannedOn } from '@/core/brood/conditioning';
 import { decimals, plain } from '@/core/quantities/format';
 import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import type { Programme } from '../views/conditioning';
 
 const W = 640;
@@ -10,7 +11,6 @@ const H = 210;
 const LEFT = 40;
 const RIGHT = 74;
 const LIGHT = 46;
-const DAY_MS = 86_400_000;
 
 /** A programme over its days: hours of light above; below, the warmth asked for and the water as it was measured. */
 export function ConditioningChart({ p, us, timeZone }: { p: Programme; us: boolean; timeZone: string }) {

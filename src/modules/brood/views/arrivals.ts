@@ -3,6 +3,7 @@ import { countFor, type FateRules, type FateTotals, type Quota } from '@/core/br
 import { killMethods } from '@/core/brood/fates';
 import { wilson } from '@/core/sampling/proportion';
 import { localDay } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import { seasonOf, seasonSpan } from '@/server/stock/lots';
 import { fromJson } from '@/store/books/rows';
 import { type BatchState, fateRulesOf, fateTotals } from '@/store/broodTotals';
@@ -101,7 +102,7 @@ function paceOf(batches: readonly ArrivalBatch[], since: number, now: number): A
   const ended = batches.flatMap((b) => b.ended.filter((e) => e.at >= since && e.fate !== 'died'));
   const worked = ended.reduce((s, e) => s + e.number, 0);
   const times = ended.map((e) => e.at);
-  const hours = (Math.max(...times) - Math.min(...times)) / 3_600_000;
+  const hours = (Math.max(...times) - Math.min(...times)) / HOUR_MS;
   // Two sortings at least, some time apart, make a pace: the first of them was worked before it was written down.
   const perHour =
     times.length >= 2 && hours >= 0.25 ? (worked - ended.reduce((a, b) => (b.at < a.at ? b : a)).number) / hours : null;
@@ -110,7 +111,7 @@ function paceOf(batches: readonly ArrivalBatch[], since: number, now: number): A
     came,
     worked,
     perHour: perHour && perHour > 0 ? perHour : null,
-    doneAt: perHour && perHour > 0 && waits > 0 ? now + (waits / perHour) * 3_600_000 : null,
+    doneAt: perHour && perHour > 0 && waits > 0 ? now + (waits / perHour) * HOUR_MS : null,
   };
 }
 

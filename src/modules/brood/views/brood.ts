@@ -6,6 +6,7 @@ import type { Animal } from '@/core/genetics/pedigree';
 import { Z95 } from '@/core/quantities/interval';
 import { type Species, valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
+import { DAY_MS } from '@/core/time/spans';
 import { fromJson } from '@/store/books/rows';
 import { waitingBySpecies } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
@@ -132,7 +133,7 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
 /** F2 before F10. */
 const byTag = new Intl.Collator('en', { numeric: true });
 
-const ripeMs = () => thresholds.ripeDays.value * 86_400_000;
+const ripeMs = () => thresholds.ripeDays.value * DAY_MS;
 
 /**
  * Who can be spawned: the brood fish of a species with what was seen of each last. Six statements however many.

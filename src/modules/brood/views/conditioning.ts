@@ -3,6 +3,7 @@ import { shareDifference, type Verdict } from '@/core/sampling/difference';
 import { wilson } from '@/core/sampling/proportion';
 import { thresholds } from '@/core/thresholds';
 import { addLocalDays, localDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { standing } from '@/store/families';
@@ -45,9 +46,8 @@ export type ConditioningView = { programmes: Programme[]; comparisons: Compariso
 
 type Seen = { brood_fish_id: number; kind: string; said: string | null; unit_id: number | null; at: number };
 
-const DAY = 86_400_000;
 /** A response so long after the end still counts as of the programme. */
-const after = () => thresholds.responseDays.value * DAY;
+const after = () => thresholds.responseDays.value * DAY_MS;
 
 /** Conditioning programmes of a species with what came of each. Six statements. */
 export async function conditioningView(
@@ -109,7 +109,7 @@ export async function conditioningView(
   const today = localDay(now, site.timeZone).start;
   const out = programmes.map(({ id, name, programme: p }): Programme & { years: Set<number> } => {
     const end = p.to === null ? now : addLocalDays(p.to, 1, site.timeZone);
-    const length = Math.max(DAY, Math.min(end, now) - p.from);
+    const length = Math.max(DAY_MS, Math.min(end, now) - p.from);
     // Who stood in it for most of the time that it has run.
     const inIt = fish.filter((f) => timeIn(stays.get(f.id) ?? [], p.units, p.from, Math.min(end, now)) > length / 2);
     const females = inIt.filter((f) => f.sex === 'female');
@@ -124,7 +124,7 @@ export async function conditioningView(
     const shown = females.filter((f) => looked(f) || gave(f));
     const stripped = females.filter((f) => saw(f, 'strip', () => true));
     const shownMales = males.filter(looked);
-    const dayOf = (at: number) => Math.round((at - p.from) / DAY);
+    const dayOf = (at: number) => Math.round((at - p.from) / DAY_MS);
     const byDay = new Map<number, { day: number; mean: number; low: number; high: number; n: number }>();
     for (const w of water) {
       if (!p.units.includes(w.id) || w.day < p.from || w.day >= end) continue;
@@ -195,7 +195,7 @@ function compare(list: readonly (Programme & { years: Set<number> })[]): Compari
       const { tank: s } = a.programme;
       const { tank: t } = b.programme;
       const alsoDiffers = [
-        Math.abs(a.programme.from - b.programme.from) > 60 * DAY && 'the season',
+        Math.abs(a.programme.from - b.programme.from) > 60 * DAY_MS && 'the season',
         other(s.kind, t.kind) && 'the tank',
         other(s.depthCm, t.depthCm) && 'its depth',
         other(s.volumeL, t.volumeL) && 'its volume',

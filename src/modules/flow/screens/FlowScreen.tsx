@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { grouped } from '@/core/quantities/format';
 import { stationGlyph, stationName, stations } from '@/core/species/stations';
+import { DAY_MS } from '@/core/time/spans';
 import { Button } from '@/ui/Button';
 import { Glyph } from '@/ui/drawings/glyphs';
 import { Later } from '@/ui/Later';
@@ -16,7 +17,7 @@ import { beganWith, clampWindow, type Window } from './layout';
 import { River } from './River';
 import { lineSays } from './readout';
 
-const MONTH = 30.4375 * 86_400_000;
+const MONTH = 30.4375 * DAY_MS;
 const spans = [
   { value: '18', label: '18 months' },
   { value: '9', label: '9 months' },

@@ -4,6 +4,7 @@ import { scaleUtc } from 'd3';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import type { Flow } from '../views/flow';
 import { alone, clampWindow, layOut, lineage, type Run, type Window, zoomed } from './layout';
 import { Joined, LEFT, Poured, RIGHT, Shed, Species } from './RiverParts';
@@ -11,7 +12,6 @@ import { lossesNear, neighbour } from './readout';
 import { type Hover, Tip } from './Tip';
 
 const HEAD = 26;
-const DAY = 86_400_000;
 /** Pixels that a pointer may tremble and still has clicked. */
 const TREMBLE = 4;
 
@@ -194,7 +194,7 @@ export function River({
                 fill="var(--soft)"
                 opacity={now <= shown.to && Math.abs(x(m) + 20 - x(now)) < 58 ? 0 : 1}
               >
-                {dayMonth(m.getTime(), timeZone, m.getTime() < now - 300 * DAY ? now : undefined)}
+                {dayMonth(m.getTime(), timeZone, m.getTime() < now - 300 * DAY_MS ? now : undefined)}
               </text>
             </g>
           ))}

@@ -3,6 +3,7 @@ import { Z95 } from '@/core/quantities/interval';
 import type { Station } from '@/core/species/stations';
 import { stationName } from '@/core/species/stations';
 import { dayMonth } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import { beganWith, type Group, numberAt, type Run, sdAt, stagesAt } from './layout';
 import { useLedgerAt } from './useLedgerAt';
 
@@ -87,7 +88,7 @@ export function Tip({
 
 /** The last entries of the lot by then. */
 function LastLines({ lotId, at, timeZone, now }: { lotId: number; at: number; timeZone: string; now: number }) {
-  const lines = useLedgerAt(lotId, Math.ceil(at / 3_600_000) * 3_600_000);
+  const lines = useLedgerAt(lotId, Math.ceil(at / HOUR_MS) * HOUR_MS);
   return (
     <ul className="mt-1 min-h-[3.6em] border-t border-rule pt-1">
       {lines === null && <li className="quiet">the ledger…</li>}

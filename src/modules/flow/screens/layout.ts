@@ -1,4 +1,5 @@
 import { Z95 } from '@/core/quantities/interval';
+import { DAY_MS } from '@/core/time/spans';
 import type { Flow, FlowBand } from '../views/flow';
 
 /** Pixels above a species for its name, and below it for what it loses. */
@@ -206,7 +207,7 @@ export function alone(flow: Flow, lots: ReadonlySet<number>): Flow {
 
 /** A stretch of time kept within what is known, never shorter than a day. */
 export function clampWindow(w: Window, known: Window): Window {
-  const span = Math.min(known.to - known.from, Math.max(86_400_000, w.to - w.from));
+  const span = Math.min(known.to - known.from, Math.max(DAY_MS, w.to - w.from));
   const from = Math.min(Math.max(known.from, w.from), known.to - span);
   return { from, to: from + span };
 }

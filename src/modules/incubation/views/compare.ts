@@ -1,5 +1,6 @@
 import { type ComparedUnit, compareGroups } from '@/core/sampling/shrinkage';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
@@ -251,7 +252,7 @@ async function warmthOf(db: Db, rows: readonly Row[]): Promise<Map<string, numbe
     if (r.sensorId === null || out.has(key)) continue;
     const m = (await db('reading_day')
       .where({ sensor_id: r.sensorId })
-      .whereBetween('day', [r.openedAt, Math.max(r.lastAt, r.openedAt + 86_400_000)])
+      .whereBetween('day', [r.openedAt, Math.max(r.lastAt, r.openedAt + DAY_MS)])
       .first(db.raw('SUM(sum) / SUM(n) AS mean'))) as { mean: number | null };
     if (m.mean !== null) out.set(key, m.mean);
   }

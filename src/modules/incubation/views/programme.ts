@@ -5,13 +5,13 @@ import type { Point } from '@/core/development/timeline';
 import { hatchOf, limitAt, type Turn } from '@/core/species/life';
 import { changeADay, type Species } from '@/core/species/species';
 import { addLocalDays } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
 import { broodByUnit } from '@/store/broodIn';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 
-const DAY = 86_400_000;
 /** Days of the water read behind today: a year and what a forecast is tried on. */
 const BEHIND = 440;
 
@@ -155,7 +155,7 @@ export async function programmeView(
   );
   const eggs = all.filter((h) => h.station === 'eggs' && h.fertilisedAt !== null && h.sensorId !== null);
   const takes = [...new Map(eggs.map((h) => [`${h.lotId} ${h.sensorId}`, h])).values()].map((h) => takeOf(h, book));
-  const since = Math.min(now - 14 * DAY, ...lots.map((l) => l.fertilisedAt));
+  const since = Math.min(now - 14 * DAY_MS, ...lots.map((l) => l.fertilisedAt));
   const [days, running] = await Promise.all([
     db('reading_day as d')
       .whereIn(
@@ -187,9 +187,9 @@ export async function programmeView(
       | undefined
     >,
   ]);
-  const noon = (day: number) => day + DAY / 2;
+  const noon = (day: number) => day + DAY_MS / 2;
   const measured = days
-    .filter((d) => d.sensor_id === sensor.id && noon(d.day) >= since - DAY)
+    .filter((d) => d.sensor_id === sensor.id && noon(d.day) >= since - DAY_MS)
     .map((d) => ({ at: Math.min(now, noon(d.day)), celsius: d.mean }));
   const points = running ? fromJson<Point[]>(running.points) : [];
   const last = measured.at(-1);
@@ -212,7 +212,7 @@ export async function programmeView(
           sensor: s.id,
           name: s.name,
           measured: own
-            .filter((d) => noon(d.day) >= oldest - DAY)
+            .filter((d) => noon(d.day) >= oldest - DAY_MS)
             .map((d) => ({ at: Math.min(now, noon(d.day)), celsius: d.mean })),
         };
       }),
@@ -235,7 +235,7 @@ export async function programmeView(
           energyKwh: running.energy_kwh,
           by: running.by,
           madeAt: running.made_at,
-          deviation: last && last.at > now - 2 * DAY ? deviationAt(points, last) : null,
+          deviation: last && last.at > now - 2 * DAY_MS ? deviationAt(points, last) : null,
         }
       : null,
   };
@@ -245,7 +245,7 @@ export async function programmeView(
 function deviationAt(points: readonly Point[], at: Point): number | null {
   const next = points.findIndex((p) => p.at >= at.at);
   if (next < 0) return null;
-  if (next === 0) return points[0]!.at - at.at < DAY ? at.celsius - points[0]!.celsius : null;
+  if (next === 0) return points[0]!.at - at.at < DAY_MS ? at.celsius - points[0]!.celsius : null;
   const [a, b] = [points[next - 1]!, points[next]!];
   return at.celsius - (a.celsius + ((b.celsius - a.celsius) * (at.at - a.at)) / (b.at - a.at));
 }

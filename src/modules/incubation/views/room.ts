@@ -4,6 +4,7 @@ import { type Danger, dangerOf } from '@/core/incubation/danger';
 import { type RoundDone, roundsOf } from '@/core/planning/rounds';
 import { type Species, valueNamed } from '@/core/species/species';
 import { addLocalDays, localDay } from '@/core/time/localDay';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import { type Supply, supplyOf } from '@/core/water/supply';
 import { type ReadNow, readNow, type SensorNow, temperaturesOf } from '@/server/sensorsNow';
 import type { LivingHolding } from '@/server/stock/livingStock';
@@ -52,8 +53,8 @@ export type RoomView = {
 };
 
 const DAYS = 10;
-const OXYGEN_HOLDS_MS = 6 * 3_600_000;
-const DAY_HOLDS_MS = 24 * 3_600_000;
+const OXYGEN_HOLDS_MS = 6 * HOUR_MS;
+const DAY_HOLDS_MS = 24 * HOUR_MS;
 
 /** One room as it stands, from all that stands: a fixed number of queries. */
 export async function roomView(
@@ -110,7 +111,7 @@ export async function roomView(
           .whereIn('kind', ['pick', 'dead'])
           .where('at', '>=', first)
           .select('unit_id', 'at', 'value')) as { unit_id: number; at: number; value: number }[]);
-  const dayOf = (t: number) => Math.round((localDay(t, site.timeZone).start - first) / 86_400_000);
+  const dayOf = (t: number) => Math.round((localDay(t, site.timeZone).start - first) / DAY_MS);
   const byUnit = new Map<number, (number | null)[]>();
   for (const l of losses) {
     const days = byUnit.get(l.unit_id) ?? byUnit.set(l.unit_id, new Array(DAYS).fill(null)).get(l.unit_id)!;

@@ -7,6 +7,7 @@ import {
   townWaterTask,
 } from '@/core/planning/routine';
 import type { Task } from '@/core/species/species';
+import { DAY_MS } from '@/core/time/spans';
 import type { UnitKind } from '@/core/units/unitKinds';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { fromJson } from '@/store/books/rows';
@@ -22,7 +23,7 @@ export type OwnTask = {
   everyHours: number;
 };
 
-const REMEMBERED_MS = 62 * 86_400_000;
+const REMEMBERED_MS = 62 * DAY_MS;
 
 export async function ownTasks(db: Db, siteId: number): Promise<OwnTask[]> {
   const rows = (await db('routine_task')

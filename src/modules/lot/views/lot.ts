@@ -1,4 +1,5 @@
 import { kindsSay } from '@/core/brood/strainAndSex';
+import { DAY_MS } from '@/core/time/spans';
 import { ledger, type SheetEntry } from '@/modules/records/views/ledger';
 import { type Check, checksOf } from '@/server/stock/checks';
 import { type LivingHolding, livingStock, type Milestone } from '@/server/stock/livingStock';
@@ -132,7 +133,7 @@ async function watersOf(
     sensors.map(async (sensor) => {
       const here = young.filter((h) => h.sensorId === sensor);
       const milestones = here[0]!.milestones;
-      const until = Math.max(now, ...milestones.flatMap((m) => [m.high ?? 0, m.last ?? 0])) + 3 * 86_400_000;
+      const until = Math.max(now, ...milestones.flatMap((m) => [m.high ?? 0, m.last ?? 0])) + 3 * DAY_MS;
       const course = await courseOf(db, { id: lotId, fertilisedAt }, sensor, until, now);
       return {
         sensor,

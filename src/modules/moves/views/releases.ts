@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { DAY_MS } from '@/core/time/spans';
 import { familiesOf } from '@/server/stock/parents';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -22,7 +23,7 @@ export type SiteTotal = { id: number; name: string; water: string; target: numbe
 
 /** Releases of the last two years, newest first, with their papers. */
 export async function releases(db: Db, siteId: number, now: number): Promise<Release[]> {
-  return releasesWhere(db, siteId, (q) => q.where('e.order_at', '>', now - 730 * 86_400_000));
+  return releasesWhere(db, siteId, (q) => q.where('e.order_at', '>', now - 730 * DAY_MS));
 }
 
 async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder) => void): Promise<Release[]> {

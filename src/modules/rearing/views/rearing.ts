@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/time/spans';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
@@ -62,7 +63,7 @@ export async function rearingView(
             holdings.map((h) => h.holdingId),
           )
           .where('kind', 'dead')
-          .where('at', '>', now - 7 * 86_400_000)
+          .where('at', '>', now - 7 * DAY_MS)
           .groupBy('unit_id')
           .select('unit_id', db.raw('SUM(value) AS n')) as unknown as Promise<{ unit_id: number; n: number }[]>),
     totalsBy(db, site.siteId, now, 'unit'),

@@ -1,11 +1,10 @@
 import { kindsSay } from '@/core/brood/strainAndSex';
+import { DAY_MS } from '@/core/time/spans';
 import { grown } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { lotKinds } from '@/store/lotKinds';
 import { speciesBook } from '@/store/species';
 import type { StockGroup } from '../stockGroups';
-
-const DAY = 86_400_000;
 
 export type StockRow = {
   species: string;
@@ -225,7 +224,7 @@ async function loadingsOf(
       out.get(r.id)!.push({
         holding: r.id,
         source: r.driftId,
-        c: r.exposure + (r.number * Math.max(0, asOf - r.exposureAt)) / DAY,
+        c: r.exposure + (r.number * Math.max(0, asOf - r.exposureAt)) / DAY_MS,
         sd: r.driftSd,
       });
   return out;

@@ -1,6 +1,7 @@
 import { drift } from '@/core/books/drift';
 import { CalculationError, run } from '@/core/calculation';
 import { Z95 } from '@/core/quantities/interval';
+import { DAY_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 
 type Census = (typeof drift.input)['_zod']['input']['censuses'][number];
@@ -50,7 +51,7 @@ export async function ownDrift(db: Db, siteId: number, species: string): Promise
   )) as [Row[]];
   const byStage = new Map<string, Census[]>();
   for (const r of rows) {
-    const exposure = r.exposure + (r.number * Math.max(0, r.at - r.exposureAt)) / 86_400_000;
+    const exposure = r.exposure + (r.number * Math.max(0, r.at - r.exposureAt)) / DAY_MS;
     // Less than a day's worth tells of the measures, not of what was lost between them.
     if (r.number === 0 || exposure < r.number) continue;
     const own = byStage.get(r.stage) ?? [];

@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3';
 import { clock } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import type { DayFemale } from '../views/day';
 
 /** The latency clock of one female as a line of time: what was given, when she may run, looks, and now. */
@@ -90,7 +91,7 @@ export function clockSpan(females: readonly DayFemale[], now: number): { from: n
   const begun = females.flatMap((f) => f.given.slice(-1).map((g) => g.at));
   if (begun.length === 0) return null;
   const ends = females.flatMap((f) => [f.clock?.high ?? now, f.clock?.overRipeFrom ?? now, f.nextPart?.at ?? now]);
-  return { from: Math.min(...begun) - 1_800_000, to: Math.max(now, ...ends) + 3_600_000 };
+  return { from: Math.min(...begun) - 1_800_000, to: Math.max(now, ...ends) + HOUR_MS };
 }
 
 /** The hours above the clocks. */
@@ -106,9 +107,9 @@ export function ClockAxis({
   width: number;
 }) {
   const x = scaleLinear([from, to], [6, width - 6]);
-  const every = [1, 2, 3, 6, 12, 24].find((h) => (width * h * 3_600_000) / (to - from) >= 46) ?? 24;
+  const every = [1, 2, 3, 6, 12, 24].find((h) => (width * h * HOUR_MS) / (to - from) >= 46) ?? 24;
   const hours: number[] = [];
-  for (let t = Math.ceil(from / 3_600_000) * 3_600_000; t < to; t += 3_600_000)
+  for (let t = Math.ceil(from / HOUR_MS) * HOUR_MS; t < to; t += HOUR_MS)
     if (Number(clock(t, timeZone).slice(0, 2)) % every === 0) hours.push(t);
   return (
     <svg width={width} height={18} aria-hidden="true" className="block">

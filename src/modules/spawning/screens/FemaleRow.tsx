@@ -1,10 +1,12 @@
 'use client';
+
 import { useSession } from '@/client/session';
 import { findingWords } from '@/core/induction/latency';
 import { degrees, plain } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { thresholds } from '@/core/thresholds';
 import { clock } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import { Button } from '@/ui/Button';
 import type { DayFemale, DayView } from '../views/day';
 import { ClockAxis, ClockBar } from './ClockBar';
@@ -165,7 +167,7 @@ export function FemaleRow({
 
 /** How long gametes have waited, stripped and not fertilised. */
 export function Age({ at, now, what, left }: { at: number; now: number; what: string; left?: number }) {
-  const old = now - at > thresholds.gameteHours.value * 3_600_000;
+  const old = now - at > thresholds.gameteHours.value * HOUR_MS;
   return (
     <span className={`block text-small ${old ? 'font-bold text-hand' : 'text-careful'}`}>
       {left !== undefined && `${Math.round(left)} g `}

@@ -1,5 +1,5 @@
 import type { Sex } from '@/core/brood/parseFish';
-import { HOUR_MS, type Point } from '@/core/development/timeline';
+import type { Point } from '@/core/development/timeline';
 import { eggsPerGByDiameter, type Yield, yieldOf } from '@/core/eggs/yieldOf';
 import { femalesNeeded } from '@/core/induction/females';
 import { type LatencyClock, latencyClock, type ReadyFinding } from '@/core/induction/latency';
@@ -9,6 +9,7 @@ import { type BathUsed, bathsOf } from '@/core/spawning/baths';
 import { type BowlStamp, type DayState, dayState, eggsLeft } from '@/core/spawning/dayState';
 import { type CrossKind, type DayPlan, dayPlan } from '@/core/spawning/plan';
 import { type Species, valueNamed } from '@/core/species/species';
+import { HOUR_MS } from '@/core/time/spans';
 import { type BroodFish, broodView } from '@/modules/brood/views/brood';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';

@@ -1,5 +1,6 @@
 import { mustCheckAgain } from '@/core/induction/latency';
 import { byUrgency, type DayDue, dayDue } from '@/core/spawning/due';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { dayView } from './day';
 
@@ -47,6 +48,6 @@ export async function daysNow(db: Db, siteId: number, now: number): Promise<Days
 }
 
 /** Injections begin some days before the day; what was left open longer ago is no longer urgent. */
-const NEAR_MS = 5 * 86_400_000;
+const NEAR_MS = 5 * DAY_MS;
 /** Whoever goes home in the evening sees what the night wants. */
-const SOON_MS = 12 * 3_600_000;
+const SOON_MS = 12 * HOUR_MS;

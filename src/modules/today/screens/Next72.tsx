@@ -1,10 +1,10 @@
 import { clock, isoDay, localDay, weekday } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import type { RunWindow } from '@/modules/spawning/views/daysNow';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { stageColour } from '@/ui/drawings/glyphs';
 
-const HOUR = 3_600_000;
-const SPAN = 72 * HOUR;
+const SPAN = 72 * HOUR_MS;
 const HEIGHT = 560;
 
 /** Labels that stand beside the clock; what comes after them is told below it. */
@@ -104,7 +104,7 @@ export function Next72({
         }
       >
         <line x1={44} x2={44} y1={0} y2={HEIGHT} stroke="var(--strong)" />
-        {Array.from({ length: 13 }, (_, i) => now + i * 6 * HOUR).map((t) => (
+        {Array.from({ length: 13 }, (_, i) => now + i * 6 * HOUR_MS).map((t) => (
           <g key={t}>
             <line x1={40} x2={44} y1={y(t)} y2={y(t)} stroke="var(--strong)" />
             <text x={36} y={y(t) + (t === now ? 10 : 4)} textAnchor="end" fontSize={11} fill="var(--soft)">

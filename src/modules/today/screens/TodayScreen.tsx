@@ -2,6 +2,7 @@ import { Printer } from 'lucide-react';
 import type { RoutineTask } from '@/core/planning/routine';
 import { degrees, degreesApart, grouped } from '@/core/quantities/format';
 import { clock, isoDay, weekday } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { Routine } from '@/modules/incubation/screens/room/RoutineList';
 import type { DaysNow } from '@/modules/spawning/views/daysNow';
 import type { LivingHolding } from '@/server/stock/livingStock';
@@ -166,8 +167,8 @@ export function TodayScreen({
                           {s.celsius > s.yesterday ? 'warmer' : 'colder'} than yesterday
                         </b>
                       )}
-                      {s.at !== null && now - s.at > 86_400_000 && (
-                        <b className="ml-1 text-hand">not read for {Math.floor((now - s.at) / 86_400_000)} d</b>
+                      {s.at !== null && now - s.at > DAY_MS && (
+                        <b className="ml-1 text-hand">not read for {Math.floor((now - s.at) / DAY_MS)} d</b>
                       )}
                     </span>
                   ))}

@@ -1,70 +1,45 @@
 'use client';
 
 import { Minus, Plus } from 'lucide-react';
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { NumberInput, wholeOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
+import { NumberInput } from '@/client/inputs';
 import { type DeformityId, deformities } from '@/core/brood/deformities';
 import { decimals, plain } from '@/core/quantities/format';
 import { recordDeformities } from '@/modules/brood/acts/deformity/act';
 import { Button } from '@/ui/Button';
 import { DeformityDrawing } from '@/ui/drawings/deformityDrawings';
 
-type Counts = Partial<Record<DeformityId, number>>;
-
 /** A sample looked through for deformities: tap the kind for each fish that has it. */
 export function DeformityForm({ h }: { h: ActHolding }) {
-  const { locale } = useSession();
-  const original = useOriginal<{ looked: number; deformed: number; kinds: Counts }>();
-  const act = useAct(recordDeformities, () => {
-    setLooked('');
-    setDeformed('');
-    setKinds({});
+  const f = useActForm(recordDeformities, {
+    about: at(h),
+    needs: { looked: 'how many were looked at' },
+    clears: ['looked', 'deformed', 'kinds'],
+    // Most have one kind: unless somebody says otherwise each tap is a fish.
+    adjust: (input) => ({ ...input, kinds: input.kinds ?? {}, deformed: input.deformed ?? sumOf(input.kinds) }),
+    says: (r) =>
+      `${decimals(100 * Number(r?.estimate), 1)} % deformed, between ${decimals(100 * Number(r?.low), 1)} and ${decimals(100 * Number(r?.high), 1)}. No animal was moved.`,
   });
-  const event = useEventFields();
-  const [looked, setLooked] = useState(original ? String(original.looked) : '');
-  const [deformed, setDeformed] = useState(original ? String(original.deformed) : '');
-  const [kinds, setKinds] = useState<Counts>(original?.kinds ?? {});
-  const sum = Object.values(kinds).reduce((s, n) => s + n, 0);
-  const many = wholeOf(looked, locale).value;
-  const typed = wholeOf(deformed, locale).value;
-  // Most have one kind: unless somebody says otherwise each tap is a fish.
-  const ill = deformed.trim() === '' ? sum : typed;
-  const add = (id: DeformityId, n: number) => setKinds({ ...kinds, [id]: Math.max(0, (kinds[id] ?? 0) + n) });
+  const kinds = f.own('kinds');
+  const of = (id: DeformityId) => kinds.value?.[id] ?? 0;
+  const add = (id: DeformityId, n: number) => {
+    const { [id]: _, ...others } = kinds.value ?? {};
+    const now = of(id) + n;
+    kinds.onChange(now > 0 ? { ...others, [id]: now } : others);
+  };
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Record"
-      needs={[!many && 'how many were looked at', ill === null && 'a number of deformed that can be read']}
-      onSend={() =>
-        void act.submit(
-          {
-            ...at(h),
-            looked: many,
-            deformed: ill,
-            kinds: Object.fromEntries(Object.entries(kinds).filter(([, n]) => n > 0)),
-            ...event.payload,
-          },
-          (r) =>
-            `${decimals(100 * Number(r?.estimate), 1)} % deformed, between ${decimals(100 * Number(r?.low), 1)} and ${decimals(100 * Number(r?.high), 1)}. No animal was moved.`,
-        )
-      }
-    >
+    <Form of={f} label="Record">
       <p className="quiet text-small">
         Taken at random, from several places, not the slow ones. Tap the kind for each fish that has it; what is bitten
         or rotten is no deformity.
       </p>
-      <NumberInput label="Looked at" value={looked} onChange={setLooked} error={act.errorOn('looked')} />
+      <NumberInput label="Looked at" {...f.field('looked')} />
       <ul className="grid grid-cols-2 gap-1.5" aria-label="Kinds">
         {deformities.map((d) => {
-          const n = kinds[d.id] ?? 0;
+          const n = of(d.id);
           return (
             <li key={d.id} className={`flex items-stretch border ${n > 0 ? 'border-deep' : 'border-rule'}`}>
               <Button
@@ -93,17 +68,18 @@ export function DeformityForm({ h }: { h: ActHolding }) {
           );
         })}
       </ul>
-      {act.errorOn('kinds') && <p className="text-loss">{act.errorOn('kinds')}</p>}
+      {kinds.error && <p className="text-loss">{kinds.error}</p>}
       <NumberInput
         label="Fish with at least one of them"
-        value={deformed}
-        onChange={setDeformed}
-        error={act.errorOn('deformed')}
-        hint={deformed.trim() === '' ? `${plain(sum)}, if none has two` : undefined}
+        {...f.field('deformed')}
+        hint={f.value('deformed') === null ? `${plain(sumOf(kinds.value))}, if none has two` : undefined}
       />
-    </ActForm>
+    </Form>
   );
 }
+
+const sumOf = (kinds: Partial<Record<DeformityId, number | null>> | null | undefined) =>
+  deformities.reduce((s, d) => s + (kinds?.[d.id] ?? 0), 0);
 
 export const forms = formsOf(recordDeformities, {
   offers: [

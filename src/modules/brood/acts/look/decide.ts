@@ -2,6 +2,7 @@ import { run } from '@/core/calculation';
 import { polarisation } from '@/core/induction/ripeness';
 import { decimals, figures } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
+import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { eventOf } from '@/server/when';
@@ -67,7 +68,7 @@ export const decision = decides(recordLook, async (c, p) => {
 async function askMass(c: Context, fish: FishRecord, massG: number, at: number): Promise<void> {
   const last = await latestOf(c, fish.id, 'mass', at);
   // The longer ago, the more it may have grown: the factor once more for every year.
-  const years = last ? Math.max(0, at - last.at) / (365 * 86_400_000) : 0;
+  const years = last ? Math.max(0, at - last.at) / (365 * DAY_MS) : 0;
   const most = thresholds.broodMassFactor.value ** (1 + years);
   if (!last?.value || (massG < last.value * most && massG > last.value / most)) return;
   ask(c, sure, {

@@ -1,60 +1,51 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofFish } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { useCorrecting } from '@/client/act/correcting';
 import type { FishInHand } from '@/client/fish';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type PlaceOption, placeOptions } from '@/client/holding';
-import { useEventFields } from '@/client/when';
 import { Tick } from '@/ui/Checkbox';
 import { SelectField } from '@/ui/SelectField';
 import { moveFish } from './act';
 
 /** Where it stands from now on. */
-export function FishMoveForm({ f, places }: { f: FishInHand; places: readonly PlaceOption[] }) {
-  const original = useOriginal<{ fish: number[]; unit: number; lid?: 'secured' }>();
-  const [lid, setLid] = useState(original?.lid === 'secured');
-  const act = useAct(moveFish);
-  const event = useEventFields();
-  const [unit, setUnit] = useState(original?.unit ? String(original.unit) : '');
+export function FishMoveForm({ f: fish, places }: { f: FishInHand; places: readonly PlaceOption[] }) {
+  const original = useCorrecting()?.payload;
+  const f = useActForm(moveFish, {
+    about: {
+      ...(original ? {} : { fish: [fish.id] }),
+      ...(fish.day === undefined ? {} : { day: fish.day }),
+    },
+    needs: { unit: 'a unit' },
+    says: (r) => `${fish.tag} stands in ${r?.unit}.`,
+  });
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Move"
-      needs={[!unit && 'a unit']}
-      onSend={() =>
-        void act.submit(
-          {
-            fish: original?.fish ?? [f.id],
-            ...(f.day === undefined ? {} : { day: f.day }),
-            unit: Number(unit),
-            lid: lid ? 'secured' : original?.lid ? null : undefined,
-            ...event.payload,
-          },
-          (r) => `${f.tag} stands in ${r?.unit}.`,
-        )
-      }
-    >
+    <Form of={f} label="Move">
       <SelectField
         label="Into"
-        value={unit}
-        onChange={setUnit}
+        {...f.field('unit')}
         options={placeOptions(places)}
-        error={act.errorOn('unit')}
         hint="Spawned fish to a quiet tank of their own; treated fish apart; one to a cage where they fight"
       />
-      {(f.oneToCage || original?.lid) && (
-        <>
-          <Tick checked={lid} onChange={setLid}>
-            the lid is closed and secured
-          </Tick>
-          {act.errorOn('lid') && <p className="text-small text-loss">{act.errorOn('lid')}</p>}
-        </>
-      )}
-    </ActForm>
+      {(fish.oneToCage || original?.lid === 'secured') && <Lid lid={f.own('lid')} />}
+    </Form>
+  );
+}
+
+function Lid({
+  lid,
+}: {
+  lid: { value: 'secured' | null; onChange: (v: 'secured' | null) => void; error: string | null };
+}) {
+  return (
+    <>
+      <Tick checked={lid.value !== null} onChange={(on) => lid.onChange(on ? 'secured' : null)}>
+        the lid is closed and secured
+      </Tick>
+      {lid.error && <p className="text-small text-loss">{lid.error}</p>}
+    </>
   );
 }
 

@@ -1,33 +1,28 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
 import { tagOut } from './act';
 
 /** Donors tagged out of a batch. */
 export function TagForm({ batch, strains }: { batch: { id: number; name: string }; strains: readonly string[] }) {
-  const act = useAct(tagOut, () => setTags(''));
-  const [sex, setSex] = useState<'female' | 'male' | 'unknown'>('female');
-  const [tags, setTags] = useState('');
-  const [strain, setStrain] = useState(strains.length === 1 ? strains[0]! : '');
-  const list = tags.split(/[\s,;]+/).filter(Boolean);
+  const f = useActForm(tagOut, {
+    about: { batch: batch.id },
+    begin: { sex: 'female', ...(strains.length === 1 ? { strain: strains[0]! } : {}) },
+    as: { tags: 'words' },
+    needs: { tags: 'a tag' },
+    clears: ['tags'],
+    says: (r) => `${r?.tagged} tagged out of ${r?.name}.`,
+  });
+  const tags = f.value('tags')?.length ?? 0;
   return (
-    <ActForm
-      act={act}
-      label={list.length > 1 ? `Tag ${list.length}` : 'Tag'}
-      needs={[list.length === 0 && 'a tag']}
-      onSend={() =>
-        void act.submit({ batch: batch.id, sex, tags: list, strain }, (r) => `${r?.tagged} tagged out of ${r?.name}.`)
-      }
-    >
+    <Form of={f} label={tags > 1 ? `Tag ${tags}` : 'Tag'}>
       <p className="quiet text-small">Each is a brood fish of its own from here on, with where it was caught.</p>
       <Choice
         label="Sex"
-        value={sex}
-        onChange={setSex}
+        {...f.field('sex')}
         options={[
           { value: 'female', label: 'females' },
           { value: 'male', label: 'males' },
@@ -36,18 +31,11 @@ export function TagForm({ batch, strains }: { batch: { id: number; name: string 
       />
       <TextField
         label="Tags"
-        value={tags}
-        onChange={setTags}
+        {...f.typed('tags')}
         placeholder="W101 W102 W103"
-        error={act.errorOn('tags')}
         hint="Read them in, parted by spaces; a reader may type here"
       />
-      <TextField
-        label="Strain"
-        value={strain}
-        onChange={setStrain}
-        hint="Fish of different strains are never proposed as mates"
-      />
-    </ActForm>
+      <TextField label="Strain" {...f.field('strain')} hint="Fish of different strains are never proposed as mates" />
+    </Form>
   );
 }

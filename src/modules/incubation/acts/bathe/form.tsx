@@ -1,20 +1,20 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf } from '@/client/act/actForms';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { type Fields, useActForm } from '@/client/form/useActForm';
 import type { ActHolding } from '@/client/holding';
-import { DecimalInput, decimalOf, MeasureInput, measureOf, numberText, useShown } from '@/client/inputs';
+import { DecimalInput, MeasureInput } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
-import { CalculationError } from '@/core/calculation';
+import { attempt } from '@/core/calculation';
 import { workEggBath } from '@/core/doses/eggBath';
 import { strengthOverTime } from '@/core/doses/flow';
 import { basisWords } from '@/core/incubation/eggWords';
 import { figures } from '@/core/quantities/format';
 import { isTable } from '@/core/units/unitKinds';
 import { batheEggs } from '@/modules/incubation/acts/bathe/act';
+import type { InputOf } from '@/server/act/define';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
@@ -24,92 +24,55 @@ import { minutesAndSeconds, useTicking } from '@/ui/ticking';
 
 /** A bath against fungus: worked as it is typed, recorded with who ordered it; then its clock runs. */
 export function EggBathForm({ h }: { h: ActHolding }) {
-  const { locale, name, role } = useSession();
-  const unit = useShown();
+  const { name, role } = useSession();
   const [begun, setBegun] = useState<number | null>(null);
-  const act = useAct(batheEggs, () => setBegun(Date.now()));
-  const event = useEventFields();
-  const [product, setProduct] = useState('');
-  const [productLot, setProductLot] = useState('');
-  const [basis, setBasis] = useState<keyof typeof basisWords>('productVolume');
-  const [target, setTarget] = useState('');
-  const [active, setActive] = useState('');
-  const [density, setDensity] = useState('');
-  const [minutes, setMinutes] = useState(numberText(15, locale));
-  const [way, setWay] = useState<'flow' | 'still'>('flow');
-  const [flow, setFlow] = useState('');
-  const [stock, setStock] = useState('');
-  const [volume, setVolume] = useState('');
-  const [primed, setPrimed] = useState(false);
-  const [pH, setPH] = useState('');
-  const [checkedBy, setCheckedBy] = useState('');
-  const [orderedBy, setOrderedBy] = useState(role === 'manager' ? name : '');
-  const [label, setLabel] = useState('');
-  const [discharge, setDischarge] = useState('');
-  const n = (text: string) => decimalOf(text, locale).value;
-  const litres = measureOf(volume, 'volume', unit('volume'), locale);
-  const running = measureOf(flow, 'flow', unit('flow'), locale);
-  const given = {
-    product,
-    productLot,
-    basis,
-    minutes: n(minutes) ?? 0,
-    way,
-    targetMgPerL: n(target) ?? 0,
-    ...(n(active) === null ? {} : { activeShare: n(active)! / 100 }),
-    ...(n(density) === null ? {} : { densityKgPerL: n(density)! }),
-    ...(running.value === null ? {} : { flowLPerMin: running.value }),
-    ...(n(stock) === null ? {} : { stockMgPerL: n(stock)! }),
-    // Volumes are kept in millilitres.
-    ...(litres.value === null ? {} : { volumeL: litres.value / 1000 }),
-    primed,
-    ...(n(pH) === null ? {} : { pH: n(pH)! }),
-    checkedBy,
-    orderedBy,
-    label,
-    discharge,
-  };
-  let worked: ReturnType<typeof workEggBath> | null = null;
-  let wrong: { path: string; says: string } | null = null;
-  try {
-    worked = given.targetMgPerL > 0 && given.minutes > 0 ? workEggBath({ ...given, units: [h.unitId] }) : null;
-  } catch (e) {
-    if (!(e instanceof CalculationError)) throw e;
-    wrong = { path: e.path, says: e.says };
-  }
-  const at_ = (path: string) => act.errorOn(path) ?? (wrong?.path === path ? wrong.says : null);
+  const f = useActForm(batheEggs, {
+    about: { units: [h.unitId] },
+    begin: {
+      basis: 'productVolume',
+      minutes: 15,
+      way: 'flow',
+      ...(role === 'manager' ? { orderedBy: name } : {}),
+    },
+    needs: {
+      product: 'the product',
+      targetMgPerL: 'the strength',
+      minutes: 'the minutes',
+      orderedBy: 'who ordered it',
+      label: 'the label or order',
+      discharge: 'where it goes',
+    },
+    says: () =>
+      worked?.pumpMlPerMin == null
+        ? `Recorded: ${worked?.productMl == null ? `${figures(worked?.productG ?? 0, 3)} g` : `${figures(worked.productMl, 3)} mL`} of product.`
+        : `Recorded: pump ${figures(worked.pumpMlPerMin, 3)} mL/min.`,
+    done: () => setBegun(Date.now()),
+  });
+  const [basis, way, litres, running, minutes] = [
+    f.value('basis')!,
+    f.value('way')!,
+    f.value('volumeL'),
+    f.value('flowLPerMin'),
+    f.value('minutes'),
+  ];
+  const primed = f.value('primed') ?? false;
+  const { worked, wrong } = workedOut(h.unitId, f);
+  /** What the sums say of a field. */
+  const sums = <C extends { error: string | null }>(control: C, ...paths: string[]): C => ({
+    ...control,
+    error: control.error ?? (wrong && paths.includes(wrong.path) ? wrong.says : null),
+  });
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Record, and start the clock"
-      disabled={worked === null}
-      needs={[
-        product.trim() === '' && 'the product',
-        orderedBy.trim() === '' && 'who ordered it',
-        label.trim() === '' && 'the label or order',
-        discharge.trim() === '' && 'where it goes',
-      ]}
-      onSend={() =>
-        void act.submit({ ...given, units: [h.unitId], ...event.payload }, () =>
-          worked?.pumpMlPerMin == null
-            ? `Recorded: ${worked?.productMl == null ? `${figures(worked?.productG ?? 0, 3)} g` : `${figures(worked.productMl, 3)} mL`} of product.`
-            : `Recorded: pump ${figures(worked.pumpMlPerMin, 3)} mL/min.`,
-        )
-      }
-    >
-      <TextField label="Product" value={product} onChange={setProduct} error={act.errorOn('product')} />
+    <Form of={f} label="Record, and start the clock" needs={[worked === null && 'figures that make a bath']}>
+      <TextField label="Product" {...f.field('product')} />
       <div className="grid grid-cols-2 gap-2">
         <DecimalInput
           label={basis === 'productVolume' ? 'Strength, µL/L' : 'Strength, mg/L'}
-          value={target}
-          onChange={setTarget}
-          error={at_('targetMgPerL')}
+          {...sums(f.field('targetMgPerL'), 'targetMgPerL')}
         />
         <SelectField
           label="of what"
-          value={basis}
-          onChange={setBasis}
+          {...f.field('basis')}
           options={(Object.keys(basisWords) as (keyof typeof basisWords)[]).map((k) => ({
             value: k,
             label: basisWords[k],
@@ -117,69 +80,47 @@ export function EggBathForm({ h }: { h: ActHolding }) {
         />
       </div>
       <div className="grid grid-cols-2 gap-2">
-        <DecimalInput label="Minutes" value={minutes} onChange={setMinutes} error={at_('minutes')} />
-        <TextField label="Drum or lot" value={productLot} onChange={setProductLot} />
+        <DecimalInput label="Minutes" {...sums(f.field('minutes'), 'minutes')} />
+        <TextField label="Drum or lot" {...f.field('productLot')} />
       </div>
       {basis === 'availableIodine' && (
         <DecimalInput
           label="pH of the bath, measured"
-          value={pH}
-          onChange={setPH}
-          error={at_('pH')}
+          {...sums(f.field('pH'), 'pH')}
           hint="6.5 to 7.5; below 6 iodine burns eggs"
         />
       )}
       {(basis === 'activeSubstance' || basis === 'availableIodine') && (
         <DecimalInput
           label={basis === 'availableIodine' ? 'Available iodine, % by its label' : 'Active, % by its label'}
-          value={active}
-          onChange={setActive}
-          error={at_('activeShare')}
+          {...sums(f.field('activeShare'), 'activeShare')}
         />
       )}
       {basis === 'productVolume' && way === 'still' && (
-        <DecimalInput label="Density, kg/L" value={density} onChange={setDensity} error={at_('densityKgPerL')} />
+        <DecimalInput label="Density, kg/L" {...sums(f.field('densityKgPerL'), 'densityKgPerL')} />
       )}
       <Choice
         label="The water"
-        value={way}
-        onChange={setWay}
+        {...f.field('way')}
         options={[
           { value: 'flow', label: 'flows' },
           { value: 'still', label: 'stands' },
         ]}
       />
       <div className="grid grid-cols-2 gap-2">
-        {way === 'flow' && (
-          <MeasureInput
-            label="Flow"
-            dimension="flow"
-            value={flow}
-            onChange={setFlow}
-            error={running.error ?? at_('flowLPerMin')}
-          />
-        )}
+        {way === 'flow' && <MeasureInput label="Flow" {...sums(f.measure('flowLPerMin'), 'flowLPerMin')} />}
         {way === 'flow' && (
           <DecimalInput
             label={basis === 'productVolume' ? 'Stock, µL/L of product' : 'Stock, mg/L'}
-            value={stock}
-            onChange={setStock}
-            error={at_('stockMgPerL')}
+            {...sums(f.field('stockMgPerL'), 'stockMgPerL')}
           />
         )}
         <MeasureInput
           label={way === 'flow' ? 'Volume of the unit' : 'Volume'}
-          dimension="volume"
-          value={volume}
-          onChange={setVolume}
-          error={litres.error ?? at_('volumeL') ?? at_('unitVolumeL')}
+          {...sums(f.measure('volumeL'), 'volumeL', 'unitVolumeL')}
         />
       </div>
-      {way === 'flow' && litres.value !== null && (
-        <Tick checked={primed} onChange={setPrimed}>
-          with a priming dose at the start
-        </Tick>
-      )}
+      {way === 'flow' && litres !== null && <Tick {...f.field('primed')}>with a priming dose at the start</Tick>}
       {worked && (
         <div className="border-l-[3px] border-deep pl-3 text-body" data-testid="bath-worked">
           {worked.pumpMlPerMin !== null ? (
@@ -197,13 +138,13 @@ export function EggBathForm({ h }: { h: ActHolding }) {
                   Strength times minutes: {figures(worked.strengthTimes, 2)} times what is intended.
                 </span>
               )}
-              {worked.meanShareOfTarget !== null && running.value !== null && litres.value !== null && (
+              {worked.meanShareOfTarget !== null && running !== null && litres !== null && (
                 <Strength
-                  unitVolumeL={litres.value / 1000}
-                  flowLPerMin={running.value + (worked.pumpMlPerMin ?? 0) / 1000}
-                  minutes={given.minutes}
+                  unitVolumeL={litres}
+                  flowLPerMin={running + (worked.pumpMlPerMin ?? 0) / 1000}
+                  minutes={minutes ?? 0}
                   primed={primed}
-                  until={given.minutes + (worked.minutesToFlush ?? 0)}
+                  until={(minutes ?? 0) + (worked.minutesToFlush ?? 0)}
                 />
               )}
             </p>
@@ -224,30 +165,51 @@ export function EggBathForm({ h }: { h: ActHolding }) {
           ))}
         </div>
       )}
-      <TextField label="Ordered by" value={orderedBy} onChange={setOrderedBy} error={act.errorOn('orderedBy')} />
+      <TextField label="Ordered by" {...f.field('orderedBy')} />
       <TextField
         label="Looked at too by"
-        value={checkedBy}
-        onChange={setCheckedBy}
-        error={act.errorOn('checkedBy')}
+        {...f.field('checkedBy')}
         hint="A second person, where it lies outside of Reference’s range"
       />
-      <TextField label="By which label or order" value={label} onChange={setLabel} error={act.errorOn('label')} />
-      <TextField
-        label="Discharged where, and allowed by"
-        value={discharge}
-        onChange={setDischarge}
-        error={act.errorOn('discharge')}
-      />
-      {begun !== null && <BathClock from={begun} minutes={given.minutes} flush={worked?.minutesToFlush ?? 0} />}
+      <TextField label="By which label or order" {...f.field('label')} />
+      <TextField label="Discharged where, and allowed by" {...f.field('discharge')} />
+      {begun !== null && <BathClock from={begun} minutes={minutes ?? 0} flush={worked?.minutesToFlush ?? 0} />}
       <Caution>
         Label, local law and veterinarian decide. Gloves, eye wash, ventilation; formalin is a carcinogen and takes
         oxygen, peroxide burns and lifts eggs out of jars. Try a few eggs first, stop at distress, never mix chemicals,
         by-pass the biofilter.
       </Caution>
-    </ActForm>
+    </Form>
   );
 }
+
+type Bath = InputOf<typeof batheEggs>;
+
+/** What the pump or the scale is set to, as far as the figures go; and which of them it cannot be worked with. */
+function workedOut(unit: number, f: Pick<Fields<Bath>, 'value'>) {
+  const given = Object.fromEntries(
+    BATH_FIGURES.flatMap((name) => {
+      const v = f.value(name);
+      return v === null ? [] : [[name, v]];
+    }),
+  );
+  if (!given.targetMgPerL || !given.minutes) return { worked: null, wrong: null };
+  const { ok, wrong } = attempt(() => workEggBath({ ...given, units: [unit] } as Parameters<typeof workEggBath>[0]));
+  return { worked: ok ?? null, wrong: wrong ?? null };
+}
+const BATH_FIGURES = [
+  'basis',
+  'minutes',
+  'way',
+  'targetMgPerL',
+  'activeShare',
+  'densityKgPerL',
+  'flowLPerMin',
+  'stockMgPerL',
+  'volumeL',
+  'primed',
+  'pH',
+] as const;
 
 /** How strong it is over time: washing in, washing out, against the target. */
 function Strength({

@@ -1,13 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
 import { DecimalInput, decimalOf, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { Worked } from '@/client/Working';
-import { useEventFields } from '@/client/when';
 import { run } from '@/core/calculation';
 import { calculation } from '@/core/incubation/swimUp';
 import { thresholds } from '@/core/thresholds';
@@ -29,8 +28,6 @@ const words = {
 /** Beakers from several depths, one verdict: move, wait, or look at how many more; and the day on which they will be up. */
 export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Check[] }) {
   const { locale, timeZone, now } = useSession();
-  const act = useAct(recordCheck, () => setRows([{ up: '', of: '' }]));
-  const event = useEventFields();
   const [rows, setRows] = useState([
     { up: '', of: '' },
     { up: '', of: '' },
@@ -56,19 +53,13 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
     successes: 0,
     trials: 0,
   });
+  const f = useActForm(recordCheck, {
+    about: { ...at(h), check: 'swumUp', ...total },
+    says: () => 'Recorded. No animal was moved.',
+    done: () => setRows([{ up: '', of: '' }]),
+  });
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Record the sample"
-      needs={[beakers.length === 0 && 'a beaker']}
-      onSend={() =>
-        void act.submit(
-          { ...at(h), check: 'swumUp', ...total, ...event.payload },
-          () => 'Recorded. No animal was moved.',
-        )
-      }
-    >
+    <Form of={f} label="Record the sample" needs={[beakers.length === 0 && 'a beaker']}>
       <HowTo card="larvae" />
       <Table className="text-body">
         <thead>
@@ -122,6 +113,6 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
           ))}
         </div>
       )}
-    </ActForm>
+    </Form>
   );
 }

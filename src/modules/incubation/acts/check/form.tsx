@@ -1,14 +1,10 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { NumberInput, numberText, wholeOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
+import { NumberInput } from '@/client/inputs';
 import { thresholds } from '@/core/thresholds';
 import { isTable } from '@/core/units/unitKinds';
 import { HowTo } from '@/ui/HowTo';
@@ -18,48 +14,30 @@ import { SwimUpForm } from './SwimUpForm';
 import { eyedLine } from './shorthand';
 
 export function CheckForm({ h }: { h: ActHolding }) {
-  const { locale } = useSession();
-  const act = useAct(recordCheck, () => {
-    setSuccesses('');
-    setTrials('');
+  const ofStage = h.checks.filter((c) => c.stage === h.stage || h.checks.length < 3);
+  const list = ofStage.length > 0 ? ofStage : h.checks;
+  const f = useActForm(recordCheck, {
+    about: at(h),
+    begin: { check: (list.find((c) => c.id === 'eyed') ?? list[0])?.id },
+    needs: { successes: 'how many have it', trials: 'of how many' },
+    clears: ['successes', 'trials'],
+    says: (r, sent) =>
+      `${Math.round(100 * Number(r?.estimate))} %, between ${Math.round(100 * Number(r?.low))} and ${Math.round(100 * Number(r?.high))} %. No animal was moved.${sent.value('check') === 'stuck' ? stuckSays(r) : ''}`,
   });
-  const event = useEventFields();
-  const checks = h.checks.filter((c) => c.stage === h.stage || h.checks.length < 3);
-  const list = checks.length > 0 ? checks : h.checks;
-  const original = useOriginal<{ check: string; successes: number; trials: number }>();
-  const [check, setCheck] = useState(original?.check ?? list.find((c) => c.id === 'eyed')?.id ?? list[0]?.id ?? '');
-  const [successes, setSuccesses] = useState(original ? numberText(original.successes ?? 0, locale) : '');
-  const [trials, setTrials] = useState(original ? numberText(original.trials ?? 0, locale) : '');
-  const [s, t] = [wholeOf(successes, locale).value, wholeOf(trials, locale).value];
   return (
-    <ActForm
-      act={act}
-      event={event}
-      onSend={() => {
-        if (s !== null && t !== null)
-          void act.submit(
-            { ...at(h), check, successes: s, trials: t, ...event.payload },
-            (r) =>
-              `${Math.round(100 * Number(r?.estimate))} %, between ${Math.round(100 * Number(r?.low))} and ${Math.round(100 * Number(r?.high))} %. No animal was moved.${check === 'stuck' ? stuckSays(r) : ''}`,
-          );
-      }}
-      label="Record check"
-      disabled={s === null || t === null}
-    >
+    <Form of={f} label="Record check">
       <HowTo card="stages" />
       <SelectField
         label="Looked for"
-        value={check}
-        onChange={setCheck}
+        {...f.field('check')}
         options={list.map((c) => ({ value: c.id, label: c.name }))}
-        hint={list.find((c) => c.id === check)?.looks}
-        error={act.errorOn('check')}
+        hint={list.find((c) => c.id === f.value('check'))?.looks}
       />
       <div className="grid grid-cols-2 gap-2">
-        <NumberInput label="With it" value={successes} onChange={setSuccesses} error={act.errorOn('successes')} />
-        <NumberInput label="out of" value={trials} onChange={setTrials} error={act.errorOn('trials')} />
+        <NumberInput label="With it" {...f.field('successes')} />
+        <NumberInput label="out of" {...f.field('trials')} />
       </div>
-    </ActForm>
+    </Form>
   );
 }
 

@@ -1,45 +1,30 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useCorrecting, useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { NumberInput, numberText, wholeOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
+import { NumberInput } from '@/client/inputs';
 import { grouped } from '@/core/quantities/format';
 import { leaveDoubtful } from './act';
 
 /** Pale eggs left in place near hatch: a second look tomorrow. */
 export function DoubtfulForm({ h }: { h: ActHolding }) {
-  const { locale } = useSession();
-  const act = useAct(leaveDoubtful, () => setNumber(''));
-  const event = useEventFields();
-  const correcting = useCorrecting();
-  const original = useOriginal<{ number: number }>();
-  const [number, setNumber] = useState(original ? numberText(original.number ?? 0, locale) : '');
-  const n = wholeOf(number, locale).value;
+  const f = useActForm(leaveDoubtful, {
+    about: at(h),
+    needs: { number: 'how many' },
+    clears: ['number'],
+    now: true,
+    says: (_, sent) => `${grouped(sent.value('number')!)} on tomorrow’s list.`,
+  });
   return (
-    <ActForm
-      act={act}
-      event={correcting ? event : undefined}
-      label="Left for tomorrow"
-      disabled={n === null}
-      onSend={() => {
-        if (n !== null)
-          void act.submit({ ...at(h), number: n, ...event.payload }, () => `${grouped(n)} on tomorrow’s list.`);
-      }}
-    >
+    <Form of={f} label="Left for tomorrow">
       <NumberInput
         label="Pale, left in place"
-        value={number}
-        onChange={setNumber}
-        error={act.errorOn('number')}
+        {...f.field('number')}
         hint="near hatch shells pale before they open: look again tomorrow"
       />
-    </ActForm>
+    </Form>
   );
 }
 

@@ -1,14 +1,10 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { DecimalInput, decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
-import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
+import { DecimalInput, MeasureInput } from '@/client/inputs';
 import { handlings } from '@/core/incubation/eggWords';
 import { isTable } from '@/core/units/unitKinds';
 import { SelectField } from '@/ui/SelectField';
@@ -21,69 +17,37 @@ const ofLarvae: What[] = ['water', 'cleaned', 'flow'];
 
 /** Eggs shocked, poured, cleaned, or left without flow: what whitens after it is then expected. */
 export function HandleForm({ h }: { h: ActHolding }) {
-  const { locale } = useSession();
-  const act = useAct(handleEggs);
-  const event = useEventFields();
-  const original = useOriginal<{ what: What; minutes: number; flowLPerMin: number }>();
-  const unit = useShown();
   const larvae = h.can.includes('ponded');
-  const [what, setWhat] = useState<What>(original?.what ?? (larvae ? 'water' : 'shocked'));
-  const [minutes, setMinutes] = useState(original?.minutes ? numberText(original.minutes, locale) : '');
-  const m = decimalOf(minutes, locale);
-  const [flow, setFlow] = useState(
-    original?.flowLPerMin ? measureText(original.flowLPerMin, 'flow', unit('flow'), locale) : '',
-  );
-  const f = measureOf(flow, 'flow', unit('flow'), locale);
+  const f = useActForm(handleEggs, {
+    about: at(h),
+    begin: { what: larvae ? 'water' : 'shocked' },
+    needs: { minutes: 'the minutes' },
+    says: (_, sent) =>
+      larvae || sent.value('what') === 'rolled' || sent.value('what') === 'water'
+        ? 'Recorded.'
+        : 'Recorded: what whitens after it is expected now.',
+  });
+  const what = f.value('what')!;
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Record"
-      needs={[
-        what === 'flow' && m.value === null && 'the minutes',
-        what === 'rolled' && f.error && 'a flow that can be read',
-      ]}
-      onSend={() =>
-        void act.submit(
-          {
-            ...at(h),
-            what,
-            ...(what === 'flow' ? { minutes: m.value } : {}),
-            ...(what === 'rolled' && f.value ? { flowLPerMin: f.value } : {}),
-            ...event.payload,
-          },
-          () =>
-            larvae || what === 'rolled' || what === 'water'
-              ? 'Recorded.'
-              : 'Recorded: what whitens after it is expected now.',
-        )
-      }
-    >
+    <Form of={f} label="Record">
       <SelectField
         label="They were"
-        value={what}
-        onChange={setWhat}
+        {...f.field('what')}
         options={(larvae ? ofLarvae : (Object.keys(handlings) as What[])).map((k) => ({
           value: k,
           label: handlings[k].name,
         }))}
         hint={handlings[what].says}
-        error={act.errorOn('what')}
       />
-      {what === 'flow' && (
-        <DecimalInput label="Minutes" value={minutes} onChange={setMinutes} error={m.error ?? act.errorOn('minutes')} />
-      )}
+      {what === 'flow' && <DecimalInput label="Minutes" {...f.field('minutes')} />}
       {what === 'rolled' && (
         <MeasureInput
           label="Flow, if measured"
-          dimension="flow"
-          value={flow}
-          onChange={setFlow}
-          error={f.error ?? act.errorOn('flowLPerMin')}
+          {...f.measure('flowLPerMin')}
           hint="a bucket and a watch will do; danger and load go by it"
         />
       )}
-    </ActForm>
+    </Form>
   );
 }
 

@@ -1,12 +1,9 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
 import { Choice } from '@/ui/Choice';
 import { seeHatch } from './act';
@@ -15,27 +12,22 @@ const hatchWords = { first: 'the first are out', half: 'half are out', done: 'al
 
 /** What was seen of the hatch, one tap. */
 export function HatchSeenForm({ h }: { h: ActHolding }) {
-  const act = useAct(seeHatch);
-  const event = useEventFields();
-  const original = useOriginal<{ seen: keyof typeof hatchWords }>();
-  const [seen, setSeen] = useState<keyof typeof hatchWords>(original?.seen ?? 'first');
+  const f = useActForm(seeHatch, {
+    about: at(h),
+    begin: { seen: 'first' },
+    says: () => 'Recorded: the clock learns from it.',
+  });
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Seen"
-      onSend={() => void act.submit({ ...at(h), seen, ...event.payload }, () => 'Recorded: the clock learns from it.')}
-    >
+    <Form of={f} label="Seen">
       <Choice
         label="Seen"
-        value={seen}
-        onChange={setSeen}
+        {...f.field('seen')}
         options={(Object.keys(hatchWords) as (keyof typeof hatchWords)[]).map((k) => ({
           value: k,
           label: hatchWords[k],
         }))}
       />
-    </ActForm>
+    </Form>
   );
 }
 

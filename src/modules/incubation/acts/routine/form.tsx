@@ -1,23 +1,21 @@
 'use client';
 
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf } from '@/client/act/actForms';
 import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
-import { useEventFields } from '@/client/when';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { tickRoutine } from './act';
 
 /** When something of the routine was done, corrected. */
 export function RoutineTimeForm() {
-  const act = useAct(tickRoutine);
-  const event = useEventFields();
+  const f = useActForm(tickRoutine, { about: {} });
   const original = useOriginal<{ room: number; task: string; taskName: string; roomName: string }>();
   return (
-    <ActForm act={act} event={event} label="Record" onSend={() => void act.amend(event.payload)}>
+    <Form of={f} label="Record">
       <p>
         {original?.taskName}, {original?.roomName}
       </p>
-    </ActForm>
+    </Form>
   );
 }
 

@@ -1,45 +1,28 @@
 'use client';
 
-import { ActForm } from '@/client/act/ActForm';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
-import type { ActHolding } from '@/client/holding';
-import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
-import { type Amount, amountPayload } from '@/client/measure/readHowMany';
-import { useEventFields } from '@/client/when';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { type ActHolding, nextOf } from '@/client/holding';
+import { HowManyInput } from '@/client/measure/HowMany';
 import { changeStage } from './act';
 
 /** Hatch and other changes of stage, all or in parts over days. */
 export function StageForm({ h }: { h: ActHolding }) {
-  const next = h.stages[h.stages.findIndex((s) => s.id === h.stage) + 1];
-  const act = useAct(changeStage, () => many.reset());
-  const event = useEventFields();
-  const many = useHowMany('all', useOriginal<{ amount: Amount }>()?.amount);
+  const next = h.stages.find((s) => s.id === nextOf(h));
+  const f = useActForm(changeStage, {
+    about: { unit: h.unitId, lotId: h.lotId, from: h.stage, to: next?.id },
+    as: { amount: 'all' },
+    needs: { amount: 'how many' },
+    clears: ['amount'],
+    says: () => `Recorded: now ${next?.name}.`,
+  });
   if (!next) return <p className="quiet">{h.stageName} is the last stage.</p>;
-  const m = many.read();
   return (
-    <ActForm
-      act={act}
-      event={event}
-      onSend={() => {
-        if (m)
-          void act.submit(
-            { unit: h.unitId, lotId: h.lotId, from: h.stage, to: next.id, amount: amountPayload(m), ...event.payload },
-            () => `Recorded: now ${next.name}.`,
-          );
-      }}
-      label={h.can.includes('picked') ? 'Record hatch' : 'Record stage'}
-      disabled={!m}
-    >
+    <Form of={f} label={h.can.includes('picked') ? 'Record hatch' : 'Record stage'}>
       <p className="quiet">
         {h.stageName} that are now {next.name}
       </p>
-      <HowManyInput
-        value={many.value}
-        onChange={many.setValue}
-        methods={['all', 'counted', 'volume', 'estimated']}
-        error={act.errorOn('number')}
-      />
-    </ActForm>
+      <HowManyInput {...f.many('amount', 'number')} methods={['all', 'counted', 'volume', 'estimated']} />
+    </Form>
   );
 }

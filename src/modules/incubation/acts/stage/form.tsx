@@ -1,80 +1,44 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useCorrecting, useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { useOriginal } from '@/client/act/correcting';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, nextOf } from '@/client/holding';
-import { NumberInput, numberText, wholeOf } from '@/client/inputs';
-import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
-import { type Amount, amountPayload } from '@/client/measure/readHowMany';
-import { useTwoWays } from '@/client/measure/TwoWays';
-import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
+import { NumberInput } from '@/client/inputs';
+import { HowManyInput } from '@/client/measure/HowMany';
+import { Ways } from '@/client/measure/TwoWays';
 import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
 import { combineEstimates } from '@/core/eggs/combine';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { isTable } from '@/core/units/unitKinds';
 import { changeStage } from '@/modules/incubation/acts/stage/act';
+import type { InputOf } from '@/server/act/define';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { StageForm } from './StageForm';
 import { hatchLine } from './shorthand';
 
-type Original = { amount: Amount; unhatched?: number; measured?: MeasurementInput };
-
 /** Eggs that hatched: a part, as it comes; or all that will, by what did not and by other ways, reconciled. */
 export function HatchForm({ h }: { h: ActHolding }) {
-  const { locale } = useSession();
-  const original = useOriginal<Original>();
-  const act = useAct(changeStage, () => {
-    many.reset();
-    setUnhatched('');
-    setOther(false);
-  });
-  const event = useEventFields();
+  const original = useOriginal<InputOf<typeof changeStage>>();
   const [through, setThrough] = useState<'part' | 'all'>(original && original.amount?.kind !== 'all' ? 'part' : 'all');
-  const many = useHowMany('counted', original?.amount?.kind === 'all' ? null : original?.amount);
-  const [unhatched, setUnhatched] = useState(
-    original?.unhatched === undefined ? '' : numberText(original.unhatched, locale),
-  );
   const [other, setOther] = useState(original?.measured !== undefined);
-  const ways = useTwoWays('volume', original?.measured);
-  const correcting = useCorrecting();
-  // What the entry said before and says no more is taken away.
-  const gone = (field: 'unhatched' | 'measured') =>
-    correcting && original?.[field] !== undefined ? { [field]: null } : {};
-  const left = wholeOf(unhatched, locale);
-  const part = through === 'part' ? many.read() : null;
-  const counted = through === 'all' && other ? ways.read() : null;
+  const f = useActForm(changeStage, {
+    about: { unit: h.unitId, lotId: h.lotId, from: h.stage, to: nextOf(h)! },
+    // All that hatched has no number of its own: the field for a part begins empty then.
+    from: (o) => ({ ...o, amount: o.amount?.kind === 'all' ? undefined : o.amount }),
+    as: { measured: 'volume' },
+    needs: { amount: 'how many', measured: 'the other way' },
+    clears: ['amount', 'unhatched', 'measured'],
+    adjust: (input) => (through === 'all' ? { ...input, amount: { kind: 'all' as const } } : input),
+    says: (r) => `Recorded: ${r?.hatched ?? ''}${r?.hatched ? ' hatched' : 'now larvae'}${rateSays(r)}.`,
+    done: () => setOther(false),
+  });
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Record hatch"
-      needs={[
-        through === 'part' && !part && 'how many',
-        through === 'all' && unhatched.trim() !== '' && left.value === null && 'a number that did not hatch',
-        through === 'all' && other && !counted && 'the other way',
-      ]}
-      onSend={() =>
-        void act.submit(
-          {
-            unit: h.unitId,
-            lotId: h.lotId,
-            from: h.stage,
-            to: nextOf(h)!,
-            amount: part ? amountPayload(part) : { kind: 'all' },
-            ...(through === 'all' && left.value !== null ? { unhatched: left.value } : gone('unhatched')),
-            ...(counted ? { measured: counted } : gone('measured')),
-            ...event.payload,
-          },
-          (r) => `Recorded: ${r?.hatched ?? ''}${r?.hatched ? ' hatched' : 'now larvae'}${rateSays(r)}.`,
-        )
-      }
-    >
+    <Form of={f} label="Record hatch">
       <Choice
         label="Hatched are"
         value={through}
@@ -86,20 +50,16 @@ export function HatchForm({ h }: { h: ActHolding }) {
       />
       {through === 'part' && (
         <HowManyInput
-          value={many.value}
-          onChange={many.setValue}
+          {...f.many('amount', 'number')}
           methods={['counted', 'volume', 'weight', 'estimated']}
           what="larvae"
-          error={act.errorOn('number')}
         />
       )}
       {through === 'all' && (
         <>
           <NumberInput
             label="Did not hatch, taken out"
-            value={unhatched}
-            onChange={setUnhatched}
-            error={left.error ?? act.errorOn('unhatched')}
+            {...f.field('unhatched')}
             hint="the rest hatched; left empty: not counted"
           />
           {!other && (
@@ -115,18 +75,18 @@ export function HatchForm({ h }: { h: ActHolding }) {
                   leave it out
                 </Button>
               </div>
-              {ways.view({
-                of: 'count',
-                methods: ['volume', 'weight', 'counted', 'estimated'],
-                what: 'larvae, of catch and unit',
-                error: act.errorOn('measured'),
-              })}
+              <Ways
+                {...f.ways('measured')}
+                of="count"
+                methods={['volume', 'weight', 'counted', 'estimated']}
+                what="larvae, of catch and unit"
+              />
             </div>
           )}
-          <Together h={h} unhatched={left.value ?? 0} counted={counted} />
+          <Together h={h} unhatched={f.value('unhatched') ?? 0} counted={other ? f.value('measured') : null} />
         </>
       )}
-    </ActForm>
+    </Form>
   );
 }
 

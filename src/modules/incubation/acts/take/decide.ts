@@ -5,6 +5,7 @@ import { figures, grouped } from '@/core/quantities/format';
 import { dayState } from '@/core/spawning/dayState';
 import { type Species, valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
+import { DAY_MS } from '@/core/time/spans';
 import { goneBy } from '@/modules/brood/life';
 import type { ParsedOf } from '@/server/act/define';
 import { ActRefused } from '@/server/act/refused';
@@ -136,7 +137,7 @@ async function fertilisedIn(c: Context, p: { day?: number; bowl?: string }, at: 
 }
 
 /** Eggs and milt are used within two days of a fish's death, unless they were kept frozen. */
-const AFTER_DEATH = 2 * 86_400_000;
+const AFTER_DEATH = 2 * DAY_MS;
 
 /** A parent that left long before is a tag misread, or its milt was kept. */
 async function mustHaveBeenThere(c: Context, parents: readonly ParentRow[], at: number): Promise<void> {

@@ -2,37 +2,27 @@
 
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf } from '@/client/act/actForms';
 import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
 import { ByTheDead } from '@/client/ByTheDead';
-import type { PlaceOption, SpeciesOption } from '@/client/holding';
-import { measureOf, measureText, NumberInput, useShown, wholeOf } from '@/client/inputs';
-import { useTwoWays } from '@/client/measure/TwoWays';
+import { type Codec, wordsOf } from '@/client/form/codecs';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { type PlaceOption, placeOptions, type SpeciesOption, speciesOptions, usualSpecies } from '@/client/holding';
+import { NumberInput, useShown } from '@/client/inputs';
+import { Ways } from '@/client/measure/TwoWays';
 import { OffspringField } from '@/client/OffspringField';
-import { useSession } from '@/client/session';
-import { useNewLot } from '@/client/useNewLot';
-import { useEventFields } from '@/client/when';
-import type { MeasurementInput } from '@/core/books/measure';
-import type { OffspringSex } from '@/core/brood/strainAndSex';
 import { recordTake } from '@/modules/incubation/acts/take/act';
+import type { InputOf } from '@/server/act/define';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
 import { Link } from '@/ui/Link';
+import { SelectField } from '@/ui/SelectField';
 
-type TakeEntry = {
-  females: { tag: string; massG?: number; share?: number }[];
-  males: { tag: string; share?: number }[];
-  cross: 'pooled' | 'pairs';
-  pairs: { female: string; males: string[] }[];
-  measured: MeasurementInput;
-  removed: number;
-  sex?: OffspringSex;
-};
+type Take = InputOf<typeof recordTake>;
 
 /** Eggs taken: parents, crosses, and the number measured by volume samples. */
 export function TakeForm({
@@ -45,209 +35,123 @@ export function TakeForm({
   /** How closely eggs of each species lie here, where that was learned. */
   packings?: Record<string, { mean: number; sd: number } | null>;
 }) {
-  const { locale } = useSession();
   const unit = useShown();
-  const act = useAct(recordTake, () => {
-    // A second press must not make a second lot.
-    setFemales([{ tag: '', mass: '' }]);
-    setMales('');
-    setPairs({});
-    setRemoved('');
-    many.reset();
-    lot.reset();
-    event.reset();
-  });
-  const event = useEventFields();
-  const original = useOriginal<TakeEntry>();
-  const lot = useNewLot(act, species, places, places.find((p) => p.kind === 'table')?.id);
-  const many = useTwoWays('volume', original?.measured, packings[lot.kind]);
-  const [removed, setRemoved] = useState(original?.removed ? String(original.removed) : '');
-  const dead = wholeOf(removed, locale);
-  const [sex, setSex] = useState<OffspringSex>(original?.sex ?? 'mixed');
-  const [females, setFemales] = useState([
-    ...(original?.females ?? []).map((f) => ({
-      tag: f.tag,
-      mass: f.massG === undefined ? '' : measureText(f.massG, 'mass', unit('mass'), locale),
-    })),
-    { tag: '', mass: '' },
-  ]);
-  const [males, setMales] = useState(original?.males?.map((m) => m.tag).join(' ') ?? '');
-  const [cross, setCross] = useState<'pooled' | 'pairs'>(original?.cross ?? 'pooled');
-  const [pairs, setPairs] = useState<Record<string, string>>(() =>
-    Object.fromEntries(
-      (original?.pairs ?? []).map(({ female }) => [
-        female,
-        original!
-          .pairs!.filter((p) => p.female === female)
-          .map((p) => p.males.join(' '))
-          .join(' / '),
-      ]),
-    ),
-  );
+  const original = useOriginal<Take>();
+  const usual = usualSpecies(species);
   const [made, setMade] = useState<number | null>(null);
-  const share = (tag: string) => original?.females?.find((f) => f.tag === tag)?.share;
-  const hisShare = (tag: string) => original?.males?.find((m) => m.tag === tag)?.share;
-  const maleTags = males.split(/[\s,;]+/).filter(Boolean);
-  const filled = females.filter((f) => f.tag.trim());
-  const masses = filled.map((f) => measureOf(f.mass, 'mass', unit('mass'), locale));
-  const eggs = many.read();
-  const set = (i: number, p: Partial<{ tag: string; mass: string }>) => {
-    const next = females.map((f, k) => (k === i ? { ...f, ...p } : f));
-    if (i === females.length - 1 && next[i]!.tag) next.push({ tag: '', mass: '' });
-    setFemales(next);
-  };
-  const done = act.done;
+  const f = useActForm(recordTake, {
+    about: {},
+    begin: {
+      species: usual,
+      unit: places.find((p) => p.kind === 'table')?.id,
+      cross: 'pooled',
+    },
+    as: { measured: 'volume', males: malesAsText(original?.males ?? []), pairs: PAIRS_AS_TEXTS },
+    needs: {
+      species: 'a species',
+      unit: 'a unit',
+      females: 'a female',
+      males: 'a male',
+      measured: 'the number of eggs',
+      removed: 'a number of dead that can be read',
+    },
+    // A second press must not make a second lot.
+    clears: ['females', 'males', 'pairs', 'removed', 'measured', 'lotName'],
+    adjust: (input) => ({
+      ...input,
+      // The mates of a female that is no more go with her.
+      ...(input.pairs ? { pairs: input.pairs.filter((p) => input.females?.some((x) => x.tag === p.female)) } : {}),
+    }),
+    says: (r) => {
+      setMade(Number(r?.lotId));
+      return `${r?.lot}: ${r?.text} eggs.`;
+    },
+  });
+  const females = f.lines('females', {}, ['tag']);
+  const tags = females.each.flatMap((x) => x.value('tag') ?? []);
+  const males = f.value('males') ?? [];
+  const cross = f.value('cross');
+  const chosen = f.value('species');
   return (
-    <ActForm
-      act={act}
+    <Form
+      of={f}
       className="flex max-w-[960px] flex-col gap-5"
       label="Record take"
-      needs={[
-        ...lot.needs,
-        filled.length === 0 && 'a female',
-        females.some((f) => f.mass.trim() && !f.tag.trim()) && 'a tag for each female',
-        masses.some((x) => x.error) && 'masses that can be read',
-        maleTags.length === 0 && 'a male',
-        !eggs && 'the number of eggs',
-        dead.error && 'a number of dead that can be read',
-        event.error && 'the time',
-      ]}
-      onSend={() => {
-        void act.submit(
-          {
-            ...lot.payload,
-            females: filled.map((f, i) => ({
-              tag: f.tag.trim(),
-              ...(masses[i]!.value === null ? {} : { massG: masses[i]!.value }),
-              ...(share(f.tag.trim()) === undefined ? {} : { share: share(f.tag.trim()) }),
-            })),
-            males: [...new Set(maleTags)].map((tag) => ({
-              tag,
-              ...(hisShare(tag) === undefined ? {} : { share: hisShare(tag) }),
-            })),
-            cross,
-            ...(cross === 'pairs'
-              ? {
-                  // A stroke between males: each side has its own part of her eggs.
-                  pairs: filled
-                    .flatMap((f) =>
-                      (pairs[f.tag] ?? '').split('/').map((part) => ({
-                        female: f.tag.trim(),
-                        males: part.split(/[\s,;]+/).filter(Boolean),
-                      })),
-                    )
-                    .filter((p) => p.males.length > 0),
-                }
-              : {}),
-            measured: eggs,
-            removed: dead.value ?? 0,
-            ...(sex === 'mixed' && !original?.sex ? {} : { sex }),
-            ...event.payload,
-          },
-          (r) => {
-            setMade(Number(r?.lotId));
-            return `${r?.lot}: ${r?.text} eggs.`;
-          },
-        );
-      }}
+      eventIsDrawn
+      needs={[females.each.some((x) => x.value('massG') !== null && !x.value('tag')) && 'a tag for each female']}
     >
       <div className="grid grid-cols-2 gap-8 max-md:grid-cols-1">
         <div className="flex flex-col gap-3">
-          {lot.speciesField}
+          <SelectField
+            label="Species"
+            {...f.field('species')}
+            options={speciesOptions(species)}
+            empty={usual ? undefined : 'choose'}
+          />
           <fieldset className="field">
             <legend className="label mb-1 text-small text-soft">Females (tag, mass in {unit('mass')})</legend>
-            {females.map((f, i) => (
-              <div key={i} className="mb-1 flex items-center gap-1.5">
-                <Input
-                  aria-label={`Female ${i + 1}, tag`}
-                  value={f.tag}
-                  onChange={(e) => set(i, { tag: e.target.value })}
-                />
-                <Input
-                  aria-label={`Female ${i + 1}, mass`}
-                  inputMode="decimal"
-                  className="max-w-[8rem]"
-                  value={f.mass}
-                  onChange={(e) => set(i, { mass: e.target.value })}
-                />
+            {females.each.map((x) => (
+              <div key={x.key} className="mb-1 flex items-center gap-1.5">
+                <Plain label={`Female ${x.key + 1}, tag`} {...x.field('tag')} />
+                <Plain label={`Female ${x.key + 1}, mass`} {...x.measure('massG')} figures />
                 <Button
                   kind="icon"
-                  aria-label={`Remove female ${i + 1}`}
-                  disabled={females.length === 1}
-                  onClick={() => setFemales(females.filter((_, k) => k !== i))}
+                  aria-label={`Remove female ${x.key + 1}`}
+                  disabled={females.each.length === 1}
+                  onClick={x.drop}
                 >
                   <X size={16} />
                 </Button>
               </div>
             ))}
-            {(act.errorOn('females') ?? masses.find((x) => x.error)?.error) && (
-              <span className="text-small text-loss">
-                {act.errorOn('females') ?? masses.find((x) => x.error)?.error}
-              </span>
-            )}
+            {females.error && <span className="text-small text-loss">{females.error}</span>}
           </fieldset>
           <TextField
             label="Males (tags)"
-            value={males}
-            onChange={setMales}
+            {...f.typed('males')}
             placeholder="M4 M7 M9"
-            error={act.errorOn('males')}
-            hint={
-              maleTags.length === 1 ? 'One male only: his fertility may be low. Two or three are usual.' : undefined
-            }
+            hint={males.length === 1 ? 'One male only: his fertility may be low. Two or three are usual.' : undefined}
           />
           <Choice
             label="Crossed"
-            value={cross}
-            onChange={setCross}
+            {...f.field('cross')}
             options={[
               { value: 'pooled', label: 'pooled' },
               { value: 'pairs', label: 'by pair' },
             ]}
           />
-          {cross === 'pairs' &&
-            filled.map((f) => (
-              <TextField
-                key={f.tag}
-                label={`${f.tag} with`}
-                value={pairs[f.tag] ?? ''}
-                onChange={(v) => setPairs({ ...pairs, [f.tag]: v })}
-                placeholder="M4 / M7"
-                error={act.errorOn('pairs')}
-              />
-            ))}
-          <OffspringField value={sex} onChange={setSex} />
-          {cross === 'pooled' && maleTags.length > 1 && (
+          {cross === 'pairs' && <Mates females={tags} {...f.typed<Texts>('pairs')} />}
+          <OffspringField {...f.field('sex')} />
+          {cross === 'pooled' && males.length > 1 && (
             <p className="quiet text-small">Pooling hides unequal fathers: they are taken as equal.</p>
           )}
         </div>
         <div className="flex flex-col gap-3">
-          {many.view({
-            methods: ['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated'],
-            what: 'eggs',
-            of: 'take',
-            error: act.errorOn('measured'),
-          })}
+          <Ways
+            {...f.ways('measured')}
+            methods={['volume', 'weight', 'trough', 'displaced', 'counted', 'estimated']}
+            what="eggs"
+            of="take"
+            packing={chosen === null ? null : packings[chosen]}
+          />
           <Caution>
             Samples and total both dry, or both hardened: eggs swell in between. Wet hands and light hurt eggs.
           </Caution>
           <NumberInput
             label="Dead taken out before the count"
-            value={removed}
-            onChange={setRemoved}
-            error={dead.error ?? act.errorOn('removed')}
+            {...f.field('removed')}
             hint="They belong to the take, and are booked as dead at once"
           />
-          <ByTheDead measured={eggs} removed={dead.value} />
-          {lot.unitField('They stand in')}
-          {lot.nameField}
-          {event.view(act.errorOn('at'))}
+          <ByTheDead measured={f.value('measured')} removed={f.value('removed')} />
+          <SelectField label="They stand in" {...f.field('unit')} options={placeOptions(places)} />
+          <TextField label="Name of the lot" {...f.field('lotName')} placeholder="by the pattern" />
+          {f.event?.view(f.act.errorOn('at'))}
         </div>
       </div>
-      {done && (
+      {f.act.done && (
         <p>
           Next:{' '}
-          {places.find((p) => String(p.id) === lot.unit)?.kind === 'table' ? (
+          {places.find((p) => p.id === f.value('unit'))?.kind === 'table' ? (
             <>lay them down, above under “On the table”.</>
           ) : (
             <Link className="link" href={`/lots/${made}`}>
@@ -256,9 +160,88 @@ export function TakeForm({
           )}
         </p>
       )}
-    </ActForm>
+    </Form>
   );
 }
+
+function Plain({
+  label,
+  value,
+  onChange,
+  figures = false,
+}: {
+  label: string;
+  value: string;
+  onChange: (v: string) => void;
+  figures?: boolean;
+}) {
+  return (
+    <Input
+      aria-label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+      {...(figures ? { inputMode: 'decimal', className: 'max-w-[8rem]' } : {})}
+    />
+  );
+}
+
+/** Her mates, by female: a stroke between males, each side having its own part of her eggs. */
+type Texts = Readonly<Record<string, string>>;
+
+function Mates({
+  females,
+  value,
+  onChange,
+  error,
+}: {
+  females: readonly string[];
+  value: Texts;
+  onChange: (v: Texts) => void;
+  error: string | null;
+}) {
+  return females.map((tag) => (
+    <TextField
+      key={tag}
+      label={`${tag} with`}
+      value={value[tag] ?? ''}
+      onChange={(v) => onChange({ ...value, [tag]: v })}
+      placeholder="M4 / M7"
+      error={error}
+    />
+  ));
+}
+
+const PAIRS_AS_TEXTS: Codec = {
+  blank: {},
+  write: (v) => {
+    const texts: Record<string, string> = {};
+    for (const { female, males } of v as NonNullable<Take['pairs']>)
+      texts[female] = [texts[female], males.join(' ')].filter(Boolean).join(' / ');
+    return texts;
+  },
+  read: (texts) => ({
+    value: Object.entries(texts as Texts).flatMap(([female, text]) =>
+      text
+        .split('/')
+        .map((part) => ({ female: female.trim(), males: wordsOf(part) }))
+        .filter((p) => p.males.length > 0),
+    ),
+    error: null,
+  }),
+};
+
+/** Tags, parted by spaces; the share that each had stays his. */
+const malesAsText = (before: Take['males']): Codec => ({
+  blank: '',
+  write: (v) => (v as Take['males']).map((m) => m.tag).join(' '),
+  read: (text) => {
+    const males = [...new Set(wordsOf(String(text)))].map((tag) => {
+      const share = before.find((m) => m.tag === tag)?.share;
+      return { tag, ...(share === undefined ? {} : { share }) };
+    });
+    return { value: males.length > 0 ? males : null, error: null };
+  },
+});
 
 export const forms = formsOf(recordTake, {
   corrects: { take: ({ species, places }) => <TakeForm species={species} places={places} /> },

@@ -1,10 +1,9 @@
 import { grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { Table } from '@/ui/Table';
 import type { ProgrammeLot } from '../../views/programme';
 import { dateOf, turn } from './turns';
-
-const DAY = 86_400_000;
 
 /** All lots of one water: who hatches when, as things go and with the course, and who hatches beside whom. */
 export function LotDates({
@@ -39,7 +38,7 @@ export function LotDates({
           const at = dateOf({ lot: l, dates: d }, 'hatch');
           const up = dateOf({ lot: l, dates: d }, 'feeding');
           const beside = dates.filter(
-            (o) => o.lot.id !== l.id && at !== null && Math.abs((dateOf(o, 'hatch') ?? 0) - at) < 2 * DAY,
+            (o) => o.lot.id !== l.id && at !== null && Math.abs((dateOf(o, 'hatch') ?? 0) - at) < 2 * DAY_MS,
           );
           return (
             <tr key={l.id} className={l.id === chosen ? 'font-semibold' : ''}>

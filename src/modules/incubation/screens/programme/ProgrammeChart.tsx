@@ -6,6 +6,7 @@ import type { Point } from '@/core/development/timeline';
 import { plain } from '@/core/quantities/format';
 import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 
 const W = 900;
 const H = 410;
@@ -46,9 +47,9 @@ export function ProgrammeChart({
   const svg = useRef<SVGSVGElement>(null);
   const held = useRef<number | null>(null);
   const end = Math.max(
-    now + 20 * 86_400_000,
-    ...marks.map((m) => m.at + 6 * 86_400_000),
-    (wanted?.to ?? 0) + 6 * 86_400_000,
+    now + 20 * DAY_MS,
+    ...marks.map((m) => m.at + 6 * DAY_MS),
+    (wanted?.to ?? 0) + 6 * DAY_MS,
     handles.at(-1)?.at ?? 0,
   );
   const begin = Math.max(measured[0]?.at ?? now, now - (end - now) * 0.6);

@@ -6,6 +6,7 @@ import { useSession } from '@/client/session';
 import { ambientAt } from '@/core/development/programmeGrid';
 import type { Point } from '@/core/development/timeline';
 import { dayMonth, isoDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { saveProgramme } from '@/modules/incubation/acts/programme/act';
 import { endProgramme } from '@/modules/incubation/acts/programmeEnd/act';
 import { Button } from '@/ui/Button';
@@ -21,8 +22,6 @@ import { dateOf, turn } from './turns';
 import { Valves } from './Valves';
 import { WantedForm } from './WantedForm';
 import { useWanted } from './wanted';
-
-const DAY = 86_400_000;
 
 /** Which temperatures bring which day, at what cost; drawn, dragged, put in force, followed. */
 export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
@@ -72,7 +71,7 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
       .filter((p) => p.stage === turn(l, 'hatch')?.id || (l.id === lot?.id && p.stage === stage))
       .flatMap((p) => {
         const at = d.get(p.stage);
-        return at && at > now - 5 * DAY && at < now + 400 * DAY
+        return at && at > now - 5 * DAY_MS && at < now + 400 * DAY_MS
           ? [{ at, says: `${l.name} ${p.name === 'half hatched' ? 'hatch' : p.name} ${dayMonth(at, timeZone, now)}` }]
           : [];
       }),
@@ -126,9 +125,9 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
   const followIt = () => {
     setAnswer(null);
     const mine = dates.find((d) => d.lot.id === lot?.id);
-    const until = ((mine && dateOf(mine, 'feeding')) ?? now + 90 * DAY) + 5 * DAY;
+    const until = ((mine && dateOf(mine, 'feeding')) ?? now + 90 * DAY_MS) + 5 * DAY_MS;
     setCourse(
-      followed(water, wanted.offset, limits, { at: now, celsius: nowCelsius }, Math.min(until, now + 200 * DAY)),
+      followed(water, wanted.offset, limits, { at: now, celsius: nowCelsius }, Math.min(until, now + 200 * DAY_MS)),
     );
   };
   const save = () => {
@@ -248,8 +247,8 @@ export function ProgrammeScreen({ view }: { view: ProgrammeView }) {
             )}
             {(course || running) && water[0] && plant.flowLPerMin > 0 && (
               <Valves
-                wanted={ambientAt(plan, now + DAY)}
-                cold={ambientAt(water, now + DAY)}
+                wanted={ambientAt(plan, now + DAY_MS)}
+                cold={ambientAt(water, now + DAY_MS)}
                 flowLPerMin={plant.flowLPerMin}
               />
             )}

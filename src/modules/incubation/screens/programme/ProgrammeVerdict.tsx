@@ -1,11 +1,11 @@
 import { useSession } from '@/client/session';
 import { degreesApart, figures, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { Link } from '@/ui/Link';
 import type { ProgrammeView } from '../../views/programme';
 import type { CourseFigures } from './course';
 
-const DAY = 86_400_000;
 /** What the search for the cheapest programme answers. */
 export type Answer = {
   possible: boolean;
@@ -88,7 +88,7 @@ export function Verdict({
       </p>
     );
   const inside =
-    wanted === null || (dates !== null && dates >= wanted.from - DAY / 24 && dates <= wanted.to + DAY / 24);
+    wanted === null || (dates !== null && dates >= wanted.from - DAY_MS / 24 && dates <= wanted.to + DAY_MS / 24);
   return (
     <div className="mb-1 min-h-[3.2rem]" data-testid="verdict">
       <p>

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useSession } from '@/client/session';
 import { decimals } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { Button } from '@/ui/Button';
 import { Tick } from '@/ui/Checkbox';
 import { Fold } from '@/ui/Fold';
@@ -65,7 +66,7 @@ export function Together({
               name: `${t.name} (${water(t).name})`,
               phases: t.phases.map(({ stage: s, model, factor, sumFrom }) => ({ stage: s, model, factor, sumFrom })),
               start: iso(t.fertilisedAt),
-              measured: line(water(t).measured.filter((p) => p.at >= t.fertilisedAt - 86_400_000)),
+              measured: line(water(t).measured.filter((p) => p.at >= t.fertilisedAt - DAY_MS)),
               forecast: line(view.ambient.find((a) => a.sensor === t.sensor)?.points ?? []),
               observed: Object.fromEntries(Object.entries(t.observed).map(([k, v]) => [k, iso(v)])),
             })),

@@ -9,8 +9,9 @@ import {
   type Plant,
   piecesOf,
 } from '@/core/development/programmeGrid';
-import { DAY_MS, HOUR_MS, type Point } from '@/core/development/timeline';
+import type { Point } from '@/core/development/timeline';
 import { decimals } from '@/core/quantities/format';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import { calculation as gas } from '@/core/water/gas';
 
 /** What a course of set points costs and risks, beside the dates it leads to. */

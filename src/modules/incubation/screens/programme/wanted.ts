@@ -3,10 +3,9 @@ import { decimalOf, measureOf, numberText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { celsiusApart } from '@/core/quantities/reader';
 import { isoDay, startOfDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import type { ProgrammeView } from '../../views/programme';
 import { turn } from './turns';
-
-const DAY = 86_400_000;
 
 /** What is asked of a programme, as typed. */
 export type Typed = {
@@ -66,7 +65,7 @@ export function useWanted(view: ProgrammeView) {
   const step = number(typed.step).value;
   const litres = measureOf(typed.flow, 'flow', unit('flow'), locale);
   const [heat, chill] = [number(typed.heat).value, number(typed.chill).value];
-  const to = day ? startOfDay(day, timeZone) + DAY : null;
+  const to = day ? startOfDay(day, timeZone) + DAY_MS : null;
   const ambient = view.ambient.find((a) => String(a.sensor) === typed.ambientId) ?? null;
   return {
     typed,
@@ -78,7 +77,7 @@ export function useWanted(view: ProgrammeView) {
     day,
     /** The window in which the stage is wanted. */
     to,
-    from: to === null ? null : to - Math.max(1, number(typed.days).value ?? 1) * DAY,
+    from: to === null ? null : to - Math.max(1, number(typed.days).value ?? 1) * DAY_MS,
     offset: celsiusApart(number(typed.offset).value ?? 0, us),
     limits: {
       low: temperature(typed.low).value ?? lot?.limits.low ?? 0,

@@ -13,6 +13,7 @@ import { isGrave } from '@/core/planning/due';
 import { decimals, grouped } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { EntryList } from '@/modules/records/screens/EntryList';
 import type { SheetEntry } from '@/modules/records/views/ledger';
 import type { Check } from '@/server/stock/checks';
@@ -226,7 +227,7 @@ function SkipLine({
   const whites = h.watch?.now.expected ?? 0;
   if (celsius === undefined || whites < 1 || !h.due.some((d) => d.kind === 'pick')) return null;
   const last = h.watch?.rounds.at(-1)?.at ?? h.openedAt;
-  const days = Math.max(1, (now - last) / 86_400_000);
+  const days = Math.max(1, (now - last) / DAY_MS);
   const input = {
     // From the last round on: some of them have stood since then.
     whites: 0,
@@ -268,7 +269,7 @@ export function ClockTable({
   const bent = h.milestones.find((m) => !m.seen && m.factorDates > 0 && Math.abs(m.factor - 1) >= 0.005);
   const half = (low: number | null, high: number | null) => {
     if (low === null || high === null) return '';
-    const days = (high - low) / 2 / 86_400_000;
+    const days = (high - low) / 2 / DAY_MS;
     return days < 1
       ? `±${Math.max(1, Math.round(days * 24))} h`
       : `±${days < 10 ? decimals(days, 1) : Math.round(days)} d`;

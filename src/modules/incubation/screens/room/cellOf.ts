@@ -1,6 +1,7 @@
 import { minutesWords } from '@/core/incubation/danger';
 import { isGrave } from '@/core/planning/due';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import type { RoomUnit } from '../../views/room';
 import { type Drawn, drawnOf } from './UnitDrawing';
@@ -68,7 +69,7 @@ export function nextStep(h: LivingHolding, now: number, timeZone: string): strin
       !(h.last[`check:${m.check}`] !== undefined && m.enters === undefined),
   );
   if (!next || next.at === null) return null;
-  const half = next.low !== null && next.high !== null ? (next.high - next.low) / 2 / 86_400_000 : null;
+  const half = next.low !== null && next.high !== null ? (next.high - next.low) / 2 / DAY_MS : null;
   const days = half === null ? '' : half < 0.4 ? ' ±¼' : half < 0.75 ? ' ±½' : ` ±${Math.round(half)}`;
   const word = next.name === 'half hatched' ? 'hatch' : next.name;
   return `${word} ${dayMonth(next.at, timeZone, now)}${days}`;

@@ -1,193 +1,127 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf } from '@/client/act/actForms';
 import { useCorrecting, useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
-import type { PlaceOption, SpeciesOption } from '@/client/holding';
-import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
-import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
+import type { Codec } from '@/client/form/codecs';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { type PlaceOption, placeOptions, type SpeciesOption, speciesOptions, usualSpecies } from '@/client/holding';
+import { decimalOf, MeasureInput, numberText } from '@/client/inputs';
+import { HowManyInput } from '@/client/measure/HowMany';
 import { OffspringField } from '@/client/OffspringField';
 import { useSession } from '@/client/session';
 import { Tempering } from '@/client/Tempering';
-import { useNewLot } from '@/client/useNewLot';
-import { useEventFields } from '@/client/when';
-import type { MeasurementInput } from '@/core/books/measure';
-import type { OffspringSex } from '@/core/brood/strainAndSex';
+import { DAY_MS } from '@/core/time/spans';
 import { bringStock } from '@/modules/moves/acts/bring/act';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 
-const DAY_MS = 86_400_000;
-
-type BringEntry = {
-  account: 'opening' | 'arrived';
-  stage: string;
-  measured: MeasurementInput;
-  origin: string;
-  strain?: string;
-  sex?: OffspringSex;
-  fertilisedAt: number;
-  cameCelsius: number;
-};
-
 /** Opening stock, and eggs or fish bought or brought. */
 export function BringForm({ species, places }: { species: SpeciesOption[]; places: PlaceOption[] }) {
   const { now, locale } = useSession();
-  const act = useAct(bringStock, () => {
-    // A second press must not make a second lot; the next tank is often of the same origin.
-    many.reset();
-    lot.reset();
-    event.reset();
-  });
-  const event = useEventFields();
-  const original = useOriginal<BringEntry>();
-  const many = useHowMany('counted', original?.measured);
-  const [account, setAccount] = useState<'opening' | 'arrived'>(original?.account ?? 'arrived');
-  const lot = useNewLot(act, species, places);
-  const stages = species.find((s) => s.id === lot.kind)?.stages ?? [];
-  const [chosen, setStage] = useState(original?.stage ?? '');
-  // The stage that was chosen, where this species has it; most that is brought feeds already.
-  const stage =
-    (stages.find((s) => s.id === chosen) ?? stages.find((s) => s.station === 'fry') ?? stages.at(-1))?.id ?? '';
-  const [origin, setOrigin] = useState(original?.origin ?? '');
-  const [strain, setStrain] = useState(original?.strain ?? '');
-  const [sex, setSex] = useState<OffspringSex>(original?.sex ?? 'mixed');
   const came = useCorrecting()?.at ?? now;
-  const firstAge =
-    original?.fertilisedAt === undefined ? '' : numberText((came - original.fertilisedAt) / DAY_MS, locale, 4);
-  const [age, setAge] = useState(firstAge);
-  const shown = useShown();
-  const [bag, setBag] = useState(
-    original?.cameCelsius === undefined
-      ? ''
-      : measureText(original.cameCelsius, 'temperature', shown('temperature'), locale),
-  );
-  const celsius = measureOf(bag, 'temperature', shown('temperature'), locale);
-  const m = many.read();
-  const days = decimalOf(age, locale);
+  const fertilisedAt = useOriginal<{ fertilisedAt: number }>()?.fertilisedAt;
+  const usual = usualSpecies(species);
+  const stageOf = (kind: string | null, chosen: string | null) => {
+    const stages = species.find((s) => s.id === kind)?.stages ?? [];
+    // The stage that was chosen, where this species has it; most that is brought feeds already.
+    return stages.find((s) => s.id === chosen) ?? stages.find((s) => s.station === 'fry') ?? stages.at(-1);
+  };
+  const f = useActForm(bringStock, {
+    about: {},
+    begin: { account: 'arrived', species: usual },
+    as: { fertilisedAt: ageInDays(came, locale) },
+    needs: { species: 'a species', unit: 'a unit', measured: 'the number' },
+    // A second press must not make a second lot; the next tank is often of the same origin.
+    clears: ['measured', 'lotName'],
+    adjust: (input, at) => {
+      const { fertilisedAt: read, ...given } = input;
+      // An age counts back from when they came; one that nobody touched stays as it was, to the second.
+      const untouched = fertilisedAt !== undefined && read != null && Math.abs(read - fertilisedAt) < DAY_MS / 100;
+      return {
+        ...given,
+        stage: stageOf(input.species, input.stage)?.id ?? null,
+        ...(untouched || read === undefined ? {} : { fertilisedAt: read && Math.round(read + at - came) }),
+      };
+    },
+    says: (r) => `${r?.lot}: ${r?.text}.`,
+  });
+  const account = f.value('account');
+  const kind = species.find((s) => s.id === f.value('species'));
+  const stage = stageOf(f.value('species'), f.value('stage'));
   // Eggs and larvae whose water is further from the unit's than they bear at once.
-  const there = places.find((p) => String(p.id) === lot.unit)?.celsius;
-  const station = stages.find((s) => s.id === stage)?.station;
-  const most =
-    station === 'eggs' || station === 'yolksac' ? species.find((s) => s.id === lot.kind)?.stepCelsius : undefined;
-  const apart =
-    account === 'arrived' &&
-    celsius.value !== null &&
-    there !== undefined &&
-    most &&
-    Math.abs(celsius.value - there) > most
-      ? { from: celsius.value, to: there, most }
-      : null;
+  const [from, to] = [f.value('cameCelsius'), places.find((p) => p.id === f.value('unit'))?.celsius];
+  const most = stage?.station === 'eggs' || stage?.station === 'yolksac' ? kind?.stepCelsius : undefined;
+  const apart = account === 'arrived' && from !== null && to !== undefined && most && Math.abs(from - to) > most;
   return (
-    <ActForm
-      act={act}
-      event={event}
-      className="flex max-w-[560px] flex-col gap-3"
-      onSend={() => {
-        void act.submit(
-          {
-            account,
-            ...lot.payload,
-            stage,
-            measured: m === 'all' ? null : m,
-            origin,
-            ...(strain.trim() || original ? { strain } : {}),
-            ...(sex !== 'mixed' || original ? { sex } : {}),
-            ...(celsius.value === null ? (original ? { cameCelsius: null } : {}) : { cameCelsius: celsius.value }),
-            ...(original && age === firstAge
-              ? {}
-              : days.value === null
-                ? original
-                  ? { fertilisedAt: null }
-                  : {}
-                : { fertilisedAt: Math.round((Number(event.payload.at) || now) - days.value * DAY_MS) }),
-            ...event.payload,
-          },
-          (r) => `${r?.lot}: ${r?.text}.`,
-        );
-      }}
-      label="Record"
-      needs={[
-        ...lot.needs,
-        !stage && 'a stage',
-        (!m || m === 'all') && 'the number',
-        days.error && 'the age',
-        celsius.error && 'the temperature',
-      ]}
-    >
+    <Form of={f} className="flex max-w-[560px] flex-col gap-3" label="Record" needs={[!stage && 'a stage']}>
       <Choice
         label="They were"
-        value={account}
-        onChange={setAccount}
+        {...f.field('account')}
         options={[
           { value: 'arrived', label: 'bought or brought' },
           { value: 'opening', label: 'here already (opening stock)' },
         ]}
       />
       <div className="grid grid-cols-2 gap-3">
-        {lot.speciesField}
+        <SelectField
+          label="Species"
+          {...f.field('species')}
+          options={speciesOptions(species)}
+          empty={usual ? undefined : 'choose'}
+        />
         <SelectField
           label="Stage"
-          value={stage}
-          onChange={setStage}
-          options={stages.map((s) => ({ value: s.id, label: s.name }))}
-          error={act.errorOn('stage')}
+          {...f.field('stage')}
+          value={stage?.id ?? ''}
+          options={(kind?.stages ?? []).map((s) => ({ value: s.id, label: s.name }))}
         />
       </div>
-      <HowManyInput
-        value={many.value}
-        onChange={many.setValue}
-        methods={['counted', 'weight', 'volume', 'estimated']}
-        of="arrival"
-        error={act.errorOn('measured')}
-      />
-      {lot.unitField('Into')}
-      <TextField label="From" value={origin} onChange={setOrigin} hint="Station, water, seller" />
+      <HowManyInput {...f.many('measured')} methods={['counted', 'weight', 'volume', 'estimated']} of="arrival" />
+      <SelectField label="Into" {...f.field('unit')} options={placeOptions(places)} />
+      <TextField label="From" {...f.field('origin')} hint="Station, water, seller" />
       <div className="grid grid-cols-2 gap-3">
-        <TextField
-          label="Strain"
-          value={strain}
-          onChange={setStrain}
-          error={act.errorOn('strain')}
-          hint="Where it is known: strains are held apart"
-        />
-        <OffspringField value={sex} onChange={setSex} />
+        <TextField label="Strain" {...f.field('strain')} hint="Where it is known: strains are held apart" />
+        <OffspringField {...f.field('sex')} />
       </div>
-      {stages.find((s) => s.id === stage)?.station === 'eggs' && (
+      {stage?.station === 'eggs' && (
         <TextField
           label="Days since fertilisation"
-          value={age}
-          onChange={setAge}
           inputMode="decimal"
+          {...f.typed('fertilisedAt')}
           hint="Known: then their dates are predicted"
-          error={act.errorOn('fertilisedAt') ?? days.error}
         />
       )}
       {account === 'arrived' && (
         <MeasureInput
           label="Temperature of the water they came in"
-          dimension="temperature"
-          value={bag}
-          onChange={setBag}
-          error={act.errorOn('cameCelsius')}
+          {...f.measure('cameCelsius')}
           hint="Before anything is mixed in: both temperatures stay with the entry"
         />
       )}
-      {apart && <Tempering key={lot.unit} {...apart} />}
-      {lot.nameField}
+      {apart && <Tempering key={to} from={from} to={to} most={most} />}
+      <TextField label="Name of the lot" {...f.field('lotName')} placeholder="by the pattern" />
       {account === 'arrived' && (
         <Caution>
           Transfers and imports need permits and health papers; temper slowly, and keep arrivals apart from other stock
           until they are cleared.
         </Caution>
       )}
-    </ActForm>
+    </Form>
   );
 }
+
+/** Days since they were fertilised, counted back from when they came. */
+const ageInDays = (came: number, locale: string): Codec => ({
+  blank: '',
+  write: (v) => numberText((came - (v as number)) / DAY_MS, locale, 4),
+  read: (text) => {
+    const days = decimalOf(String(text), locale);
+    return { value: days.value === null ? null : came - days.value * DAY_MS, error: days.error };
+  },
+});
 
 export const forms = formsOf(bringStock, {
   corrects: {

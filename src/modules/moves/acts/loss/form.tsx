@@ -1,14 +1,11 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
-import { useEventFields } from '@/client/when';
-import type { MeasurementInput } from '@/core/books/measure';
+import { HowManyInput } from '@/client/measure/HowMany';
+import { allOrMeasured, measuredOrAll } from '@/client/measure/readHowMany';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
@@ -24,61 +21,34 @@ const outWords = {
 
 /** Animals that leave other than by pick or release: culled, sold, escaped, the loss of a whole unit. */
 export function OutForm({ h }: { h: ActHolding }) {
-  const act = useAct(recordLossOf, () => many.reset());
-  const event = useEventFields();
-  const original = useOriginal<{
-    account: keyof typeof outWords;
-    all: boolean;
-    measured: MeasurementInput;
-    cause: string;
-    receiver: string;
-  }>();
-  const many = useHowMany('counted', original?.all ? { kind: 'all' } : original?.measured);
-  const [account, setAccount] = useState(original?.account ?? 'culled');
-  const [cause, setCause] = useState(original?.cause ?? '');
-  const [receiver, setReceiver] = useState(original?.receiver ?? '');
-  const m = many.read();
-  const all = m === 'all';
+  const f = useActForm(recordLossOf, {
+    about: at(h),
+    begin: { account: 'culled' },
+    from: (o) => ({ ...o, measured: measuredOrAll(o) }),
+    needs: { measured: 'how many' },
+    clears: ['measured'],
+    adjust: allOrMeasured,
+    says: () => 'Recorded.',
+  });
+  const account = f.value('account') as keyof typeof outWords;
+  const chosen = f.field('account');
+  const many = f.many('measured', 'number');
   return (
-    <ActForm
-      act={act}
-      event={event}
-      onSend={() => {
-        if (m)
-          void act.submit(
-            {
-              ...at(h),
-              account,
-              cause,
-              receiver,
-              ...(all ? { all: true } : { all: false, measured: m }),
-              ...event.payload,
-            },
-            () => 'Recorded.',
-          );
-      }}
-      label={account === 'sold' ? 'Record sale' : 'Record loss'}
-      disabled={!m}
-    >
+    <Form of={f} label={account === 'sold' ? 'Record sale' : 'Record loss'}>
       <SelectField
         label="They were"
-        value={account}
+        {...chosen}
         onChange={(a) => {
-          setAccount(a);
-          if (a === 'dead' || a === 'escaped') many.setValue({ ...many.value, method: 'all' });
+          chosen.onChange(a);
+          if (a === 'dead' || a === 'escaped') many.onChange({ ...many.value, method: 'all' });
         }}
         options={(Object.keys(outWords) as (keyof typeof outWords)[]).map((k) => ({ value: k, label: outWords[k] }))}
       />
-      <HowManyInput
-        value={many.value}
-        onChange={many.setValue}
-        methods={['counted', 'weight', 'estimated', 'all']}
-        error={act.errorOn('measured') ?? act.errorOn('number')}
-      />
+      <HowManyInput {...many} methods={['counted', 'weight', 'estimated', 'all']} />
       {account === 'sold' ? (
-        <TextField label="To whom" value={receiver} onChange={setReceiver} />
+        <TextField label="To whom" {...f.field('receiver')} />
       ) : (
-        <TextField label="What happened" value={cause} onChange={setCause} error={act.errorOn('cause')} />
+        <TextField label="What happened" {...f.field('cause')} />
       )}
       {account === 'culled' && (
         <Caution>
@@ -86,7 +56,7 @@ export function OutForm({ h }: { h: ActHolding }) {
           enough.
         </Caution>
       )}
-    </ActForm>
+    </Form>
   );
 }
 

@@ -1,19 +1,14 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at, nextOf, type PlaceOption, placeOptions, watersApart } from '@/client/holding';
-import { NumberInput, numberText, wholeOf } from '@/client/inputs';
-import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
-import { type Amount, amountPayload } from '@/client/measure/readHowMany';
-import { useSession } from '@/client/session';
+import { NumberInput } from '@/client/inputs';
+import { HowManyInput } from '@/client/measure/HowMany';
 import { Tempering } from '@/client/Tempering';
-import { useEventFields } from '@/client/when';
 import { isTable } from '@/core/units/unitKinds';
-import { Tick } from '@/ui/Checkbox';
+import { Ticks } from '@/ui/Checkbox';
 import { SelectField } from '@/ui/SelectField';
 import { move } from './act';
 import { moveLine } from './shorthand';
@@ -25,94 +20,75 @@ export function MoveForm({
   pond = false,
   siblings = [],
 }: { h: ActHolding; places: readonly PlaceOption[] } & { pond?: boolean; siblings?: readonly ActHolding[] }) {
-  const act = useAct(move, () => many.reset());
-  const event = useEventFields();
-  const { locale } = useSession();
-  const original = useOriginal<{
-    sources: { unit: number; amount: Amount; dead?: number; stay?: number }[];
-    to: number;
-  }>();
-  const own = original?.sources?.[0];
-  const [dead, setDead] = useState(own?.dead ? numberText(own.dead, locale) : '');
-  const [stay, setStay] = useState(own?.stay ? numberText(own.stay, locale) : '');
-  const [d, n] = [wholeOf(dead, locale), wholeOf(stay, locale)];
-  const amountOf = (unit: number) => original?.sources?.find((s) => s.unit === unit)?.amount;
-  const many = useHowMany(pond ? 'all' : 'counted', amountOf(h.unitId));
-  const [to, setTo] = useState(original?.to === undefined ? '' : String(original.to));
-  const [also, setAlso] = useState<number[]>(original?.sources?.slice(1).map((s) => s.unit) ?? []);
-  const m = many.read();
-  const sources = [h, ...siblings.filter((s) => also.includes(s.unitId))];
-  const apart = watersApart(h, places, to);
+  const f = useActForm(move, {
+    about: pond ? { toStage: nextOf(h)! } : {},
+    begin: { sources: [at(h) as never] },
+    needs: { to: 'a unit to go to' },
+    // A dead or unready one is said of all only.
+    adjust: ({ sources, ...input }) => ({
+      ...input,
+      sources: (sources ?? []).map((s) =>
+        s.amount?.kind === 'all' ? s : { ...s, dead: undefined, stay: undefined },
+      ) as never,
+    }),
+    says: (r) => `In ${r?.unit} now: ${r?.lot}.`,
+  });
+  const sources = f.lines('sources', { amount: pond ? 'all' : 'counted' });
+  const own = sources.each[0]!;
+  const all = own.value('amount')?.kind === 'all';
+  const also = sources.each.slice(1);
+  const apart = watersApart(h, places, f.field('to').value);
   return (
-    <ActForm
-      act={act}
-      event={event}
-      onSend={() => {
-        if (m && to)
-          void act.submit(
-            {
-              sources: sources.map((s) => ({
-                ...at(s),
-                amount: s === h ? amountPayload(m) : (amountOf(s.unitId) ?? { kind: 'all' }),
-                ...(s === h && pond && m === 'all' && d.value ? { dead: d.value } : {}),
-                ...(s === h && pond && m === 'all' && n.value ? { stay: n.value } : {}),
-              })),
-              to: Number(to),
-              ...(pond ? { toStage: nextOf(h)! } : {}),
-              ...event.payload,
-            },
-            (r) => `In ${r?.unit} now: ${r?.lot}.`,
-          );
-      }}
-      label={pond ? 'Pond them' : 'Move'}
-      needs={[!m && 'how many', (d.error || n.error) && 'whole numbers', !to && 'a unit to go to']}
-    >
+    <Form of={f} label={pond ? 'Pond them' : 'Move'} needs={[!own.value('amount') && 'how many']}>
       <HowManyInput
-        value={many.value}
-        onChange={many.setValue}
+        {...own.many('amount')}
         methods={['all', 'counted', 'weight', 'volume', 'estimated']}
-        error={act.errorOn('number') ?? (pond && m === 'all' ? null : act.errorOn('sources'))}
+        error={f.act.errorOn('number') ?? (pond && all ? null : sources.error)}
       />
-      {pond && m === 'all' && (
+      {pond && all && (
         <div className="grid grid-cols-2 gap-2">
-          <NumberInput label="Dead or unhatched" value={dead} onChange={setDead} error={d.error} hint="taken out" />
-          <NumberInput
-            label="Not ready"
-            value={stay}
-            onChange={setStay}
-            error={n.error ?? act.errorOn('sources')}
-            hint={`stay in ${h.unit}`}
-          />
+          <NumberInput label="Dead or unhatched" {...own.field('dead')} hint="taken out" />
+          <Unready {...own.field('stay')} unit={h.unit} refused={sources.error} />
         </div>
       )}
       {siblings.length > 0 && (
-        <fieldset className="field">
-          <legend className="label mb-1 text-small text-soft">with all of</legend>
-          <div className="flex flex-wrap gap-x-4 gap-y-1">
-            {siblings.map((s) => (
-              <Tick
-                key={s.unitId}
-                checked={also.includes(s.unitId)}
-                onChange={(on) => setAlso(on ? [...also, s.unitId] : also.filter((x) => x !== s.unitId))}
-              >
-                <span>
-                  {s.unit} <span className="quiet">{s.lot}</span>
-                </span>
-              </Tick>
-            ))}
-          </div>
-        </fieldset>
+        <Ticks
+          label="with all of"
+          options={siblings.map((s) => ({
+            value: s.unitId,
+            label: (
+              <>
+                {s.unit} <span className="quiet">{s.lot}</span>
+              </>
+            ),
+          }))}
+          has={(unit) => also.some((x) => x.value('unit') === unit)}
+          put={(unit, on) => {
+            const s = siblings.find((x) => x.unitId === unit)!;
+            if (on) sources.append({ ...at(s), amount: { kind: 'all' } });
+            else also.find((x) => x.value('unit') === unit)?.drop();
+          }}
+        />
       )}
-      <SelectField
-        label="To"
-        value={to}
-        onChange={setTo}
-        options={placeOptions(places, h.unitId)}
-        error={act.errorOn('to')}
-      />
-      {apart !== null && <Tempering key={to} {...apart} />}
-    </ActForm>
+      <SelectField label="To" {...f.field('to')} options={placeOptions(places, h.unitId)} />
+      {apart !== null && <Tempering key={f.field('to').value} {...apart} />}
+    </Form>
   );
+}
+
+function Unready({
+  unit,
+  refused,
+  error,
+  ...field
+}: {
+  unit: string;
+  refused: string | null;
+  value: string;
+  onChange: (v: string) => void;
+  error: string | null;
+}) {
+  return <NumberInput label="Not ready" {...field} error={error ?? refused} hint={`stay in ${unit}`} />;
 }
 
 export const forms = formsOf(move, {

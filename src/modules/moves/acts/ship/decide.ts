@@ -3,6 +3,7 @@ import { numberFrom } from '@/core/books/measure';
 import { run } from '@/core/calculation';
 import { calculation as eyedEggs, type ShippedAge } from '@/core/incubation/eyedShipping';
 import { hatchOf } from '@/core/species/life';
+import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { answered, ask, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
@@ -73,7 +74,7 @@ async function ageOf(c: Context, at: Standing, when: number, j: Journey): Promis
   };
   const fertilisedAt = at.lot.fertilised_at;
   if (fertilisedAt === null) return none;
-  const days = (when - fertilisedAt) / 86_400_000;
+  const days = (when - fertilisedAt) / DAY_MS;
   const row = (await c
     .trx('unit as u')
     .where('u.id', at.unit.id)

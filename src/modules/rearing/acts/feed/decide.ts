@@ -1,6 +1,7 @@
 import { figures, grouped } from '@/core/quantities/format';
 import type { Station } from '@/core/species/stations';
 import { thresholds } from '@/core/thresholds';
+import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { observe } from '@/server/stock/observe';
@@ -56,7 +57,7 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number }, when:
       .max({ at: 'order_at' }),
   ])) as [[{ at: number | null }], [{ at: number | null }]];
   const since = fed[0].at ?? came[0].at ?? when;
-  const days = Math.min(MOST_DAYS, Math.max(1, Math.round((when - since) / 86_400_000)));
+  const days = Math.min(MOST_DAYS, Math.max(1, Math.round((when - since) / DAY_MS)));
   const most = thresholds.mostMeal.value * stand * days;
   if (p.massG <= most) return;
   const says = `${figures(p.massG / 1000, 3)} kg of feed for ${grouped(at.number)} fish of ${weighed ? '' : 'at most '}${figures(meanG, 3)} g: ${Math.round((100 * p.massG) / stand)} % of their mass${days > 1 ? ` in ${days} days` : ''}.`;

@@ -1,50 +1,27 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
-import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
+import { MeasureInput } from '@/client/inputs';
 import { TextField } from '@/ui/fields';
 import { recordFeed } from './act';
 import { feedLine } from './shorthand';
 
 export function FeedForm({ h }: { h: ActHolding }) {
-  const { locale } = useSession();
-  const unit = useShown();
-  const act = useAct(recordFeed, () => setMass(''));
-  const event = useEventFields();
-  const original = useOriginal<{ massG: number; feed: string }>();
-  const [mass, setMass] = useState(
-    original?.massG ? measureText(original.massG, 'mass', unit('mass', true), locale) : '',
-  );
-  const [feed, setFeed] = useState(original?.feed ?? '');
-  const m = measureOf(mass, 'mass', unit('mass', true), locale);
+  const f = useActForm(recordFeed, {
+    about: at(h),
+    as: { massG: 'small' },
+    needs: { massG: 'how much' },
+    clears: ['massG'],
+    says: () => 'Feed recorded.',
+  });
   return (
-    <ActForm
-      act={act}
-      event={event}
-      onSend={() => {
-        if (m.value !== null)
-          void act.submit({ ...at(h), massG: m.value, feed, ...event.payload }, () => 'Feed recorded.');
-      }}
-      label="Record feed"
-      disabled={m.value === null}
-    >
-      <MeasureInput
-        label="Feed given"
-        dimension="mass"
-        small
-        value={mass}
-        onChange={setMass}
-        error={act.errorOn('massG')}
-      />
-      <TextField label="Which feed" value={feed} onChange={setFeed} />
-    </ActForm>
+    <Form of={f} label="Record feed">
+      <MeasureInput label="Feed given" {...f.measure('massG')} />
+      <TextField label="Which feed" {...f.field('feed')} />
+    </Form>
   );
 }
 

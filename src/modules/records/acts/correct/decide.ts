@@ -1,4 +1,5 @@
 import { acts as actsSchema } from '@/core/books/entry';
+import { HOUR_MS } from '@/core/time/spans';
 import type { Answers } from '@/server/act/question';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides, type EntryDraft } from '@/server/context';
@@ -85,7 +86,7 @@ export const decision = decides(correct, async (c, p) => {
 /** Undo is everyone's for so long. */
 export const UNDO_MS = 10_000;
 
-const HOURS_48 = 48 * 3_600_000;
+const HOURS_48 = 48 * HOUR_MS;
 
 type Found = EntryRow & { voided: number | null };
 

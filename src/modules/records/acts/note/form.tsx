@@ -1,31 +1,27 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf } from '@/client/act/actForms';
-import { useCorrecting } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import type { ActHolding } from '@/client/holding';
 import { TextField } from '@/ui/fields';
 import { recordNote } from './act';
 import { noteLine } from './shorthand';
 
-/** A remark on a unit; without one it puts right what was written before. */
+/** A remark on a unit; without one it corrects what was written before. */
 export function NoteForm({ h }: { h?: ActHolding }) {
-  const act = useAct(recordNote, () => setNote(''));
-  const correcting = useCorrecting();
-  const [note, setNote] = useState(correcting?.note ?? '');
+  const f = useActForm(recordNote, {
+    about: h ? { unit: h.unitId, lotId: h.lotId } : {},
+    needs: { note: 'a note' },
+    clears: ['note'],
+    // It is of now, and the note is all of it.
+    event: false,
+    says: () => 'Noted.',
+  });
   return (
-    <ActForm
-      act={act}
-      onSend={() => {
-        void act.submit(h ? { unit: h.unitId, lotId: h.lotId, note } : { note }, () => 'Noted.');
-      }}
-      label="Note"
-      disabled={!note.trim()}
-    >
-      <TextField label={h ? `Note on ${h.unit}` : 'Note'} value={note} onChange={setNote} error={act.errorOn('note')} />
-    </ActForm>
+    <Form of={f} label="Note">
+      <TextField label={h ? `Note on ${h.unit}` : 'Note'} {...f.field('note')} />
+    </Form>
   );
 }
 

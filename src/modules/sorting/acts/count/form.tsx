@@ -1,40 +1,25 @@
 'use client';
 
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { HowManyInput, useHowMany } from '@/client/measure/HowMany';
-import { useEventFields } from '@/client/when';
-import type { MeasurementInput } from '@/core/books/measure';
+import { HowManyInput } from '@/client/measure/HowMany';
 import { saidCensus } from '../../saidCensus';
 import { recordCount } from './act';
 import { countLine } from './shorthand';
 
 export function CountForm({ h }: { h: ActHolding }) {
-  const act = useAct(recordCount, () => many.reset());
-  const event = useEventFields();
-  const many = useHowMany('counted', useOriginal<{ measured: MeasurementInput }>()?.measured);
-  const m = many.read();
+  const f = useActForm(recordCount, {
+    about: at(h),
+    needs: { measured: 'how many' },
+    clears: ['measured'],
+    says: (r) => saidCensus(r!),
+  });
   return (
-    <ActForm
-      act={act}
-      event={event}
-      onSend={() => {
-        if (m && m !== 'all') void act.submit({ ...at(h), measured: m, ...event.payload }, (r) => saidCensus(r!));
-      }}
-      label="Record count"
-      disabled={!m}
-    >
-      <HowManyInput
-        value={many.value}
-        onChange={many.setValue}
-        methods={['counted', 'weight', 'volume', 'estimated']}
-        of="count"
-        error={act.errorOn('measured')}
-      />
-    </ActForm>
+    <Form of={f} label="Record count">
+      <HowManyInput {...f.many('measured')} methods={['counted', 'weight', 'volume', 'estimated']} of="count" />
+    </Form>
   );
 }
 

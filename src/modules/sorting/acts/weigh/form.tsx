@@ -1,16 +1,12 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofHolding } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
-import { type Batch, BatchRows, useBatches } from '@/client/measure/batches';
-import { emptyPairs } from '@/client/measure/pairs';
+import { MeasureInput } from '@/client/inputs';
+import { BatchRows } from '@/client/measure/batches';
 import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
 import { massEach } from '@/core/quantities/mass';
 import { saidCensus } from '../../saidCensus';
 import { recordWeighing } from './act';
@@ -18,49 +14,22 @@ import { weighLine } from './shorthand';
 
 /** Sample weights, batch by batch until settled, with the whole if weighed. */
 export function WeighForm({ h }: { h: ActHolding }) {
-  const { locale, units } = useSession();
-  const unit = useShown();
-  const original = useOriginal<{ batches: Batch[]; totalMassG: number }>();
-  const act = useAct(recordWeighing, () => {
-    weights.setRows(emptyPairs());
-    setTotal('');
+  const us = useSession().units === 'us';
+  const f = useActForm(recordWeighing, {
+    about: at(h),
+    needs: { batches: 'a batch weighed and counted' },
+    clears: ['batches', 'totalMassG'],
+    says: (r) => ('count' in r ? saidCensus(r) : `${massEach(r.meanG, us)} each.`),
   });
-  const event = useEventFields();
-  const weights = useBatches(original?.batches);
-  const [total, setTotal] = useState(
-    original?.totalMassG ? measureText(original.totalMassG, 'mass', unit('mass'), locale) : '',
-  );
-  const { batches } = weights;
-  const totalG = measureOf(total, 'mass', unit('mass'), locale);
   return (
-    <ActForm
-      act={act}
-      event={event}
-      onSend={() => {
-        if (batches.length > 0)
-          void act.submit(
-            {
-              ...at(h),
-              batches,
-              ...(totalG.value !== null ? { totalMassG: totalG.value } : original ? { totalMassG: null } : {}),
-              ...event.payload,
-            },
-            (r) => ('count' in r ? saidCensus(r) : `${massEach(r.meanG, units === 'us')} each.`),
-          );
-      }}
-      label="Record weights"
-      needs={[batches.length === 0 && 'a batch weighed and counted', totalG.error && 'the mass of all']}
-    >
-      <BatchRows weights={weights} act={act} />
+    <Form of={f} label="Record weights">
+      <BatchRows {...f.batches('batches')} />
       <MeasureInput
         label="All weighed (if so)"
-        dimension="mass"
-        value={total}
-        onChange={setTotal}
-        error={act.errorOn('totalMassG')}
+        {...f.measure('totalMassG')}
         hint="With the whole weighed this is a count"
       />
-    </ActForm>
+    </Form>
   );
 }
 

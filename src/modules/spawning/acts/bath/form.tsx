@@ -1,23 +1,10 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofDayView } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
-import {
-  decimalOf,
-  MeasureInput,
-  measureOf,
-  measureText,
-  NumberInput,
-  numberText,
-  useShown,
-  wholeOf,
-} from '@/client/inputs';
-import { useSession } from '@/client/session';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { MeasureInput, NumberInput } from '@/client/inputs';
 import { Worked } from '@/client/Working';
-import { useEventFields } from '@/client/when';
 import { attempt, type CalculationError, run } from '@/core/calculation';
 import { bath, dilution } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
@@ -27,19 +14,6 @@ import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import type { DayView } from '../../views/day';
-
-type Mixed = {
-  protocol: string;
-  volumeL: number;
-  targetMgPerL: number;
-  way: 'product' | 'stock';
-  activeShare: number;
-  densityKgPerL: number;
-  stockMgPerL: number;
-  productLot: string;
-  pH: number;
-  batchesMost: number;
-};
 
 /** A bath mixed: how much of the product, of what it is so much, how many batches it may have. */
 export function BathForm({
@@ -51,102 +25,64 @@ export function BathForm({
   protocol?: string;
   onDone?: () => void;
 }) {
-  const { locale } = useSession();
-  const unit = useShown();
-  const original = useOriginal<Mixed>();
-  const act = useAct(mixBath, onDone);
-  const event = useEventFields();
   const withBath = view.protocols.filter((p) => p.bath);
-  const [id, setId] = useState(original?.protocol ?? first ?? withBath[0]?.id ?? '');
-  const protocol = view.protocols.find((p) => p.id === id);
+  const begin = withBath.find((p) => p.id === first) ?? withBath[0];
+  const f = useActForm(mixBath, {
+    about: { day: view.id },
+    begin: {
+      protocol: begin?.id,
+      targetMgPerL: begin?.bath?.mgPerL,
+      way: 'product',
+      // The share of the product is never filled in: it is read from the drum in hand.
+      batchesMost: begin?.bath?.batches ?? 1,
+    },
+    needs: {
+      volumeL: 'the volume of the bath',
+      targetMgPerL: 'its strength',
+      activeShare: 'how much of it the product holds',
+      stockMgPerL: 'the strength of the stock',
+      productLot: 'the lot on the drum',
+      batchesMost: 'how many batches it may have',
+    },
+    says: () => 'The bath stands. Batches that go in are counted.',
+    done: onDone,
+  });
+  const protocol = view.protocols.find((p) => p.id === f.value('protocol'));
   const b = protocol?.bath;
-  const text = (v: number | undefined) => (v === undefined ? '' : numberText(v, locale));
-  const [volume, setVolume] = useState(
-    original?.volumeL ? measureText(original.volumeL * 1000, 'volume', unit('volume'), locale) : '',
-  );
-  const [target, setTarget] = useState(text(original?.targetMgPerL ?? b?.mgPerL));
-  const [way, setWay] = useState<'product' | 'stock'>(original?.way ?? 'product');
-  // Never filled in: it is read from the drum in hand.
-  const [active, setActive] = useState(
-    original?.activeShare === undefined ? '' : numberText(100 * original.activeShare, locale, 4),
-  );
-  const [density, setDensity] = useState(text(original?.densityKgPerL));
-  const [stock, setStock] = useState(text(original?.stockMgPerL));
-  const [lot, setLot] = useState(original?.productLot ?? '');
-  const [pH, setPH] = useState(text(original?.pH));
-  const [most, setMost] = useState(String(original?.batchesMost ?? b?.batches ?? 1));
   if (!b) return <p className="quiet">No protocol of this day has a bath.</p>;
-  const volumeL = measureOf(volume, 'volume', unit('volume'), locale);
-  const mgPerL = decimalOf(target, locale);
-  const share = decimalOf(active, locale);
-  const kgPerL = decimalOf(density, locale);
-  const stockMg = decimalOf(stock, locale);
-  const acid = decimalOf(pH, locale);
-  const batches = wholeOf(most, locale);
-  const litres = volumeL.value === null ? null : volumeL.value / 1000;
-  const byProduct = way === 'product';
+  const chosen = f.field('protocol');
+  const byProduct = f.value('way') === 'product';
+  const [litres, mgPerL, share, kgPerL, stockMg] = [
+    f.value('volumeL'),
+    f.value('targetMgPerL'),
+    f.value('activeShare'),
+    f.value('densityKgPerL'),
+    f.value('stockMgPerL'),
+  ];
   const input =
-    litres && mgPerL.value
-      ? byProduct
-        ? share.value
-          ? {
-              volumeL: litres,
-              targetMgPerL: mgPerL.value,
-              activeShare: share.value / 100,
-              basis: b.basis,
-              ...(kgPerL.value ? { densityKgPerL: kgPerL.value } : {}),
-            }
-          : null
-        : stockMg.value
-          ? { stockConcentration: stockMg.value, targetConcentration: mgPerL.value, targetVolumeL: litres }
-          : null
-      : null;
-  const gone = original ? null : undefined;
-  return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Mixed"
-      needs={[
-        !litres && 'the volume of the bath',
-        !mgPerL.value && 'its strength',
-        byProduct && !share.value && `how much ${b.of} the product holds`,
-        !byProduct && !stockMg.value && 'the strength of the stock',
-        !lot.trim() && 'the lot on the drum',
-        !batches.value && 'how many batches it may have',
-        (share.error || kgPerL.error || stockMg.error || acid.error) && 'figures that can be read',
-      ]}
-      onSend={() =>
-        void act.submit(
-          {
-            day: view.id,
-            protocol: id,
+    !litres || !mgPerL
+      ? null
+      : byProduct
+        ? share && {
             volumeL: litres,
-            targetMgPerL: mgPerL.value,
-            way,
-            activeShare: byProduct && share.value !== null ? share.value / 100 : gone,
-            densityKgPerL: byProduct ? (kgPerL.value ?? gone) : gone,
-            stockMgPerL: byProduct ? gone : (stockMg.value ?? gone),
-            productLot: lot,
-            pH: acid.value ?? gone,
-            batchesMost: batches.value,
-            ...event.payload,
-          },
-          () => 'The bath stands. Batches that go in are counted.',
-        )
-      }
-    >
-      {withBath.length > 1 && !original && (
+            targetMgPerL: mgPerL,
+            activeShare: share,
+            basis: b.basis,
+            ...(kgPerL ? { densityKgPerL: kgPerL } : {}),
+          }
+        : stockMg && { stockConcentration: stockMg, targetConcentration: mgPerL, targetVolumeL: litres };
+  return (
+    <Form of={f} label="Mixed">
+      {withBath.length > 1 && !f.correcting && (
         <SelectField
           label="For"
-          value={id}
-          onChange={(v) => {
-            setId(v);
-            const next = view.protocols.find((p) => p.id === v)?.bath;
-            if (next) {
-              setTarget(text(next.mgPerL));
-              setMost(String(next.batches));
-            }
+          {...chosen}
+          onChange={(id) => {
+            chosen.onChange(id);
+            const next = view.protocols.find((p) => p.id === id)?.bath;
+            if (!next) return;
+            f.fill('targetMgPerL', next.mgPerL);
+            f.fill('batchesMost', next.batches);
           }}
           options={withBath.map((p) => ({ value: p.id, label: p.name }))}
         />
@@ -155,25 +91,12 @@ export function BathForm({
         {protocol.name}: {plain(b.low)} to {plain(b.high)} mg/L of <b>{b.of}</b>. {protocol.fits}
       </p>
       <div className="grid grid-cols-2 gap-3">
-        <MeasureInput
-          label="Volume of the bath"
-          dimension="volume"
-          value={volume}
-          onChange={setVolume}
-          error={act.errorOn('volumeL')}
-        />
-        <TextField
-          label={`mg/L of ${b.of}`}
-          inputMode="decimal"
-          value={target}
-          onChange={setTarget}
-          error={mgPerL.error ?? act.errorOn('targetMgPerL')}
-        />
+        <MeasureInput label="Volume of the bath" {...f.measure('volumeL')} />
+        <TextField label={`mg/L of ${b.of}`} inputMode="decimal" {...f.field('targetMgPerL')} />
       </div>
       <Choice
         label="Made from"
-        value={way}
-        onChange={setWay}
+        {...f.field('way')}
         options={[
           { value: 'product', label: 'the product' },
           { value: 'stock', label: 'a stock solution' },
@@ -185,43 +108,22 @@ export function BathForm({
             <TextField
               label={`${b.of} in the product, %`}
               inputMode="decimal"
-              value={active}
-              onChange={setActive}
-              error={share.error ?? act.errorOn('activeShare')}
+              {...f.field('activeShare')}
               hint="As on the label, not the share of the compound"
             />
             <TextField
               label="Product, kg/L"
               inputMode="decimal"
-              value={density}
-              onChange={setDensity}
-              error={kgPerL.error ?? act.errorOn('densityKgPerL')}
+              {...f.field('densityKgPerL')}
               hint="To measure it by volume"
             />
           </>
         ) : (
-          <TextField
-            label={`Stock, mg/L of ${b.of}`}
-            inputMode="decimal"
-            value={stock}
-            onChange={setStock}
-            error={stockMg.error ?? act.errorOn('stockMgPerL')}
-          />
+          <TextField label={`Stock, mg/L of ${b.of}`} inputMode="decimal" {...f.field('stockMgPerL')} />
         )}
-        <TextField label="Lot on the drum" value={lot} onChange={setLot} error={act.errorOn('productLot')} />
-        <TextField
-          label="pH of the bath"
-          inputMode="decimal"
-          value={pH}
-          onChange={setPH}
-          error={acid.error ?? act.errorOn('pH')}
-        />
-        <NumberInput
-          label="Batches it may have"
-          value={most}
-          onChange={setMost}
-          error={batches.error ?? act.errorOn('batchesMost')}
-        />
+        <TextField label="Lot on the drum" {...f.field('productLot')} />
+        <TextField label="pH of the bath" inputMode="decimal" {...f.field('pH')} />
+        <NumberInput label="Batches it may have" {...f.field('batchesMost')} />
       </div>
       {input && <Amount byProduct={byProduct} input={input} litres={litres!} />}
       <Caution>
@@ -229,7 +131,7 @@ export function BathForm({
         6.5 to 7.5; eggs rinsed of milt and fluid before; never on unfertilised eggs, larvae, or eggs near hatch. Its
         colour is only a hint.
       </Caution>
-    </ActForm>
+    </Form>
   );
 }
 

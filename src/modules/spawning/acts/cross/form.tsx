@@ -1,43 +1,30 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofDayView } from '@/client/act/actForms';
 import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
-import { measureOf, measureText, useShown } from '@/client/inputs';
-import { useSession } from '@/client/session';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { useShown } from '@/client/inputs';
 import { Worked } from '@/client/Working';
-import { useEventFields } from '@/client/when';
 import { milt } from '@/core/induction/milt';
 import { figures, grouped } from '@/core/quantities/format';
 import { motilities } from '@/core/spawning/acts';
-import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
+import { crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { valueNamed } from '@/core/species/species';
 import { cross } from '@/modules/spawning/acts/cross/act';
-import { Tick } from '@/ui/Checkbox';
+import type { InputOf } from '@/server/act/define';
+import { Ticks } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
 import type { DayView } from '../../views/day';
 import { Turns, useTurns } from './Turns';
 
-type Crossing = {
-  bowl: string;
-  females: { fish: number; massG: number }[];
-  males: number[];
-  how: CrossKind;
-  turns?: Turn[];
-  protocols: string[];
-};
-
-type Turn = { fish: number; minutes: number; share: number };
-
 /** Eggs and milt into one bowl: whose, how, and by which protocols it is worked. */
 export function CrossForm({
   view,
-  bowl: next,
+  bowl,
   first,
   onDone,
 }: {
@@ -47,110 +34,88 @@ export function CrossForm({
   first?: number;
   onDone?: () => void;
 }) {
-  const { locale } = useSession();
   const unit = useShown();
   const original = useOriginal<Crossing>();
-  const act = useAct(cross, onDone);
-  const event = useEventFields();
-  const [bowl, setBowl] = useState(original?.bowl ?? next);
-  const [masses, setMasses] = useState<Record<number, string>>(() =>
-    Object.fromEntries(
-      (
-        original?.females ??
-        view.females.filter((f) => f.fish.id === first).map((f) => ({ fish: f.fish.id, massG: f.eggsLeftG }))
-      )
-        .filter((f) => f.massG > 0)
-        .map((f) => [f.fish, measureText(f.massG, 'mass', unit('mass', true), locale)]),
-    ),
-  );
   const planned = view.plan.crosses.find((c) => c.female === first)?.males ?? [];
-  const [males, setMales] = useState<number[]>(original?.males ?? planned);
-  const [how, setHow] = useState<CrossKind>(original?.how ?? view.plan.how);
-  const [protocols, setProtocols] = useState<string[]>(original?.protocols ?? view.plan.protocols);
-  const turns = useTurns(males, original?.turns);
-  const inTurn = how === 'sequential' && males.length > 1;
-  const chosen = Object.entries(masses)
-    .filter(([, m]) => m.trim())
-    .map(([fish, m]) => ({ fish: Number(fish), ...measureOf(m, 'mass', unit('mass', true), locale) }));
-  const withEggs = view.females.filter((f) => f.eggsLeftG > 0 || masses[f.fish.id] !== undefined);
+  const f = useActForm(cross, {
+    about: { day: view.id },
+    begin: {
+      bowl,
+      females: eggsOf(view, (x) => (x.fish.id === first ? x.eggsLeftG : undefined)),
+      males: planned,
+      how: view.plan.how,
+      protocols: view.plan.protocols,
+    },
+    from: (o) => ({ ...o, females: eggsOf(view, (x) => o.females?.find((y) => y.fish === x.fish.id)?.massG) }),
+    needs: { bowl: 'a name for the bowl', females: 'eggs', males: 'a male' },
+    adjust: (input) => ({
+      ...input,
+      females: input.females?.filter((x) => x.massG != null) ?? null,
+      // In the order of the day's list, whichever was ticked first.
+      protocols: view.protocols.flatMap((p) => (input.protocols?.includes(p.id) ? p.id : [])),
+      ...(inTurn ? { turns: turns.read } : original?.turns ? { turns: null } : {}),
+    }),
+    says: (_, sent) => `Bowl ${sent.value('bowl')}: its steps stand in the middle.`,
+    done: onDone,
+  });
+  const females = f.lines('females', { massG: 'small' });
+  const sires = f.chosen('males');
+  const how = f.value('how')!;
+  const turns: ReturnType<typeof useTurns> = useTurns(sires.list, original?.turns);
+  const inTurn: boolean = how === 'sequential' && sires.list.length > 1;
+  const massG = females.each.reduce((s, x) => s + (x.value('massG') ?? 0), 0);
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Eggs and milt together"
-      needs={[
-        !bowl.trim() && 'a name for the bowl',
-        chosen.length === 0 && 'eggs',
-        chosen.some((x) => !x.value) && 'masses that can be read',
-        males.length === 0 && 'a male',
-        inTurn && turns.wanting,
-      ]}
-      onSend={() =>
-        void act.submit(
-          {
-            day: view.id,
-            bowl,
-            females: chosen.map((x) => ({ fish: x.fish, massG: x.value })),
-            males,
-            how,
-            ...(inTurn ? { turns: turns.read } : original?.turns ? { turns: null } : {}),
-            protocols,
-            ...event.payload,
-          },
-          () => `Bowl ${bowl}: its steps stand in the middle.`,
-        )
-      }
-    >
-      <TextField label="Bowl" value={bowl} onChange={setBowl} error={act.errorOn('bowl')} className="max-w-[8rem]" />
+    <Form of={f} label="Eggs and milt together" needs={[massG === 0 && 'eggs', inTurn && turns.wanting]}>
+      <TextField label="Bowl" {...f.field('bowl')} className="max-w-[8rem]" />
       <fieldset className="field">
         <legend className="label mb-1 text-small text-soft">Eggs, {unit('mass', true)}</legend>
-        {withEggs.length === 0 && <p className="quiet">No eggs were stripped yet.</p>}
-        {withEggs.map((f) => (
-          <label key={f.fish.id} className="mb-1 flex items-center gap-2">
-            <span className="w-[6rem] truncate font-bold">{f.fish.tag}</span>
-            <Input
-              className="max-w-[7rem]"
-              inputMode="decimal"
-              autoComplete="off"
-              value={masses[f.fish.id] ?? ''}
-              onChange={(e) => setMasses({ ...masses, [f.fish.id]: e.target.value })}
-            />
-            <span className="text-small text-soft">
-              {figures(f.eggsLeftG, 4)} g left{f.strips.some((s) => s.apart) ? ', held apart' : ''}
-            </span>
-          </label>
-        ))}
-        {act.errorOn('females') && <span className="text-small text-loss">{act.errorOn('females')}</span>}
+        {females.each.length === 0 && <p className="quiet">No eggs were stripped yet.</p>}
+        {females.each.map((x) => {
+          const hers = view.females.find((y) => y.fish.id === x.value('fish'))!;
+          const mass = x.measure('massG');
+          return (
+            <label key={x.key} className="mb-1 flex items-center gap-2">
+              <span className="w-[6rem] truncate font-bold">{hers.fish.tag}</span>
+              <Input
+                className="max-w-[7rem]"
+                inputMode="decimal"
+                autoComplete="off"
+                value={mass.value}
+                onChange={(e) => mass.onChange(e.target.value)}
+              />
+              <span className="text-small text-soft">
+                {figures(hers.eggsLeftG, 4)} g left{hers.strips.some((s) => s.apart) ? ', held apart' : ''}
+              </span>
+            </label>
+          );
+        })}
+        {females.error && <span className="text-small text-loss">{females.error}</span>}
       </fieldset>
-      <fieldset className="field">
-        <legend className="label mb-1 text-small text-soft">Milt of</legend>
-        <div className="flex flex-wrap gap-x-4 gap-y-1">
-          {view.males.map((m) => (
-            <Tick
-              key={m.fish.id}
-              checked={males.includes(m.fish.id)}
-              onChange={(on) => setMales(on ? [...males, m.fish.id] : males.filter((x) => x !== m.fish.id))}
-            >
+      <Ticks
+        label="Milt of"
+        {...sires}
+        empty="No male is on this day yet."
+        options={view.males.map((m) => ({
+          value: m.fish.id,
+          label: (
+            <>
               {m.fish.tag}
               {m.milts.length === 0 ? <span className="text-soft"> (no milt yet)</span> : null}
               {planned.includes(m.fish.id) ? <span className="text-deep"> planned</span> : null}
               {m.overused ? (
                 <span className="text-hand"> fathered {Math.round(100 * m.fathered)} % of this season</span>
               ) : null}
-            </Tick>
-          ))}
-        </div>
-        {view.males.length === 0 && <p className="quiet">No male is on this day yet.</p>}
-        {act.errorOn('males') && <span className="text-small text-loss">{act.errorOn('males')}</span>}
-      </fieldset>
-      <MiltWanted view={view} massG={chosen.reduce((s, x) => s + (x.value ?? 0), 0)} males={males} />
-      {males.length === 1 && (
+            </>
+          ),
+        }))}
+      />
+      <MiltWanted view={view} massG={massG} males={sires.list} />
+      {sires.list.length === 1 && (
         <p className="text-small text-careful">One male only: his fertility may be low. Two or three are usual.</p>
       )}
       <Choice
         label="How"
-        value={how}
-        onChange={setHow}
+        {...f.field('how')}
         options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
       />
       <p className="quiet text-small">{crossKindWords[how].split(': ')[1]}.</p>
@@ -158,33 +123,40 @@ export function CrossForm({
         <Turns
           turns={turns}
           tagOf={(fish) => view.males.find((m) => m.fish.id === fish)?.fish.tag ?? '?'}
-          error={act.errorOn('turns')}
+          error={f.act.errorOn('turns')}
         />
       )}
-      <fieldset className="field">
-        <legend className="label mb-1 text-small text-soft">Worked by</legend>
-        {view.protocols
+      <Ticks
+        label="Worked by"
+        below
+        {...f.chosen('protocols')}
+        options={view.protocols
           .filter((p) => p.kind !== 'taking')
-          .map((p) => (
-            <Tick
-              key={p.id}
-              checked={protocols.includes(p.id)}
-              onChange={(on) =>
-                setProtocols(
-                  view.protocols.filter((q) => (q.id === p.id ? on : protocols.includes(q.id))).map((q) => q.id),
-                )
-              }
-            >
+          .map((p) => ({
+            value: p.id,
+            label: (
               <span title={p.fits}>
                 {protocolKindWords[p.kind]}: {p.name}
               </span>
-            </Tick>
-          ))}
-        {act.errorOn('protocols') && <span className="text-small text-loss">{act.errorOn('protocols')}</span>}
-      </fieldset>
-    </ActForm>
+            ),
+          }))}
+      />
+    </Form>
   );
 }
+
+type Crossing = InputOf<typeof cross>;
+
+/** A line for each female that has eggs, or had some in this bowl, with what of them goes in. */
+const eggsOf = (
+  view: Pick<DayView, 'females'>,
+  massOf: (female: DayView['females'][number]) => number | undefined,
+): Crossing['females'] =>
+  view.females.flatMap((x) => {
+    const massG = massOf(x);
+    if (x.eggsLeftG <= 0 && massG === undefined) return [];
+    return [{ fish: x.fish.id, ...(massG ? { massG } : {}) } as Crossing['females'][number]];
+  });
 
 /** The milt that the chosen eggs want of the chosen males, by density and by how it moved today. */
 function MiltWanted({

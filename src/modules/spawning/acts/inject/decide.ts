@@ -6,6 +6,7 @@ import type { Injected, injectFields } from '@/core/spawning/acts';
 import { forMales } from '@/core/spawning/forMales';
 import type { Induction } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
+import { HOUR_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { dayById } from '@/server/stock/spawningDay';
@@ -88,7 +89,7 @@ function mustBeNextPart(
     | { at: number }
     | undefined;
   if (!last) return;
-  const hours = (at - last.at) / 3_600_000;
+  const hours = (at - last.at) / HOUR_MS;
   const off = Math.abs(hours - treatment.intervalHours);
   if (off <= treatment.intervalHours * thresholds.intervalSlack.value) return;
   ask(c, interval, {

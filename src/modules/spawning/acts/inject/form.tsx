@@ -1,16 +1,13 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofFish } from '@/client/act/actForms';
 import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
-import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown } from '@/client/inputs';
-import { useSession } from '@/client/session';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { MeasureInput } from '@/client/inputs';
 import { Worked } from '@/client/Working';
-import { useEventFields } from '@/client/when';
 import { attempt, run } from '@/core/calculation';
 import { injection } from '@/core/doses/doses';
 import { figures, plain } from '@/core/quantities/format';
@@ -24,11 +21,9 @@ import { SelectField } from '@/ui/SelectField';
 
 const doseUnitWord = (u: string) => (u === 'ug' ? 'µg' : u);
 
-type Unit = NonNullable<InputOf<typeof inject>['concentrationUnit']>;
-
 /** One part of a treatment: what goes into the syringe, in how many sites; read by a second person before it goes in. */
 export function InjectForm({
-  f,
+  f: fish,
   part,
   treatment: wanted,
   onDone,
@@ -38,111 +33,78 @@ export function InjectForm({
   treatment: string;
   onDone?: () => void;
 }) {
-  const { locale } = useSession();
-  const unit = useShown();
-  const act = useAct(inject, onDone);
-  const event = useEventFields();
-  const original = useOriginal<{
-    induction: string;
-    part: number;
-    massG: number;
-    dosePerKg: number;
-    concentrationPerMl: number;
-    concentrationUnit: Unit;
-    maxMlPerSite: number;
-    hormoneLot: string;
-    checkedBy: string;
-  }>();
-  const text = (v: number | undefined) => (v === undefined ? '' : numberText(v, locale));
-  const treatments = treatmentsOf(f);
-  const [kind, setKind] = useState(
-    original?.induction ?? treatments.find((t) => t.id === wanted)?.id ?? treatments[0]?.id ?? '',
-  );
-  const [mass, setMass] = useState(() => {
-    const known = original?.massG ?? f.massG;
-    return known ? measureText(known, 'mass', unit('mass'), locale) : '';
-  });
-  const [dose, setDose] = useState(text(original?.dosePerKg));
-  const [vial, setVial] = useState(text(original?.concentrationPerMl));
-  // Never filled in: the unit is read from the vial in hand.
-  const [vialUnit, setVialUnit] = useState<Unit | ''>(original?.concentrationUnit ?? '');
-  const [site, setSite] = useState(original?.maxMlPerSite ? numberText(original.maxMlPerSite, locale) : '1');
-  const [lot, setLot] = useState(original?.hormoneLot ?? '');
-  const [second, setSecond] = useState(original?.checkedBy ?? '');
-  const male = f.sex === 'male';
-  const treatment = treatments.find((i) => i.id === kind);
+  const original = useOriginal<InputOf<typeof inject>>();
+  const male = fish.sex === 'male';
+  const treatments = treatmentsOf(fish);
   const nth = original?.part ?? part;
-  const massG = measureOf(mass, 'mass', unit('mass'), locale);
-  const perKg = decimalOf(dose, locale);
-  const perMl = decimalOf(vial, locale);
-  const perSite = decimalOf(site, locale);
+  const f = useActForm(inject, {
+    about: { ...ofDay(fish), part: nth },
+    begin: {
+      induction: (treatments.find((t) => t.id === wanted) ?? treatments[0])?.id,
+      ...(fish.massG ? { massG: fish.massG } : {}),
+      // The unit is never filled in: it is read from the vial in hand.
+      maxMlPerSite: 1,
+    },
+    needs: {
+      massG: 'the mass of the fish',
+      dosePerKg: 'the dose',
+      concentrationPerMl: 'what the vial holds',
+      concentrationUnit: 'the unit on the vial',
+      hormoneLot: 'the lot of the hormone',
+      checkedBy: 'a second person',
+    },
+    says: (r) => `${fish.tag}: ${figures(Number(r?.volumeMl), 3)} mL.${male ? '' : ' Her clock runs.'}`,
+    done: onDone,
+  });
+  const treatment = treatments.find((i) => i.id === f.value('induction'));
   const byVolume = treatment?.unit === 'mL';
+  const [massG, perKg, perMl, vialUnit, perSite] = [
+    f.value('massG'),
+    f.value('dosePerKg'),
+    f.value('concentrationPerMl'),
+    f.value('concentrationUnit'),
+    f.value('maxMlPerSite'),
+  ];
   const input = treatment &&
-    massG.value &&
-    perKg.value &&
-    (byVolume || (perMl.value && vialUnit)) && {
-      massKg: massG.value / 1000,
-      dosePerKg: perKg.value,
+    massG &&
+    perKg &&
+    (byVolume || (perMl && vialUnit)) && {
+      massKg: massG / 1000,
+      dosePerKg: perKg,
       doseUnit: treatment.unit,
-      ...(byVolume ? {} : { concentrationPerMl: perMl.value, concentrationUnit: vialUnit }),
-      ...(perSite.value ? { maxMlPerSite: perSite.value } : {}),
+      ...(byVolume ? {} : { concentrationPerMl: perMl, concentrationUnit: vialUnit }),
+      ...(perSite ? { maxMlPerSite: perSite } : {}),
       parts: treatment.parts,
     };
   const worked = input ? attempt(() => run(injection, input)) : null;
   const now = worked?.ok?.parts[nth - 1];
-  const wrongAt = (path: string) => (worked?.wrong?.path === path ? worked.wrong.says : null);
+  /** What the sums say of a field. */
+  const sums = <C extends { error: string | null }>(control: C, path: string): C => ({
+    ...control,
+    error: control.error ?? (worked?.wrong?.path === path ? worked.wrong.says : null),
+  });
   if (!treatment)
     return (
       <p className="quiet">
         Reference has no treatment for {male ? 'males of ' : ''}
-        {f.book.name}.
+        {fish.book.name}.
       </p>
     );
   if (!original && nth > treatment.parts.length)
     return (
       <p>
         {treatment.parts.length === 1 ? 'The one part' : `All ${treatment.parts.length} parts`} of {treatment.name}{' '}
-        {treatment.parts.length === 1 ? 'is' : 'are'} given to {f.tag}.{' '}
+        {treatment.parts.length === 1 ? 'is' : 'are'} given to {fish.tag}.{' '}
         {male ? 'Look whether his milt runs' : 'Look whether she runs'}; a part that was recorded by mistake is
         corrected in the ledger.
       </p>
     );
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label={`Injected, part ${nth} of ${treatment.parts.length}`}
-      needs={[
-        !massG.value && 'the mass of the fish',
-        !perKg.value && 'the dose',
-        !byVolume && !perMl.value && 'what the vial holds',
-        !byVolume && !vialUnit && 'the unit on the vial',
-        !lot.trim() && 'the lot of the hormone',
-        !second.trim() && 'a second person',
-      ]}
-      onSend={() =>
-        void act.submit(
-          {
-            ...ofDay(f),
-            induction: treatment.id,
-            part: nth,
-            massG: massG.value,
-            dosePerKg: perKg.value,
-            ...(byVolume ? {} : { concentrationPerMl: perMl.value, concentrationUnit: vialUnit || null }),
-            maxMlPerSite: perSite.value ?? (original ? null : undefined),
-            hormoneLot: lot,
-            checkedBy: second,
-            ...event.payload,
-          },
-          (r) => `${f.tag}: ${figures(Number(r?.volumeMl), 3)} mL.${male ? '' : ' Her clock runs.'}`,
-        )
-      }
-    >
+    <Form of={f} label={`Injected, part ${nth} of ${treatment.parts.length}`}>
       {treatments.length > 1 && (
         <SelectField
           label="Treatment"
-          value={kind}
-          onChange={setKind}
+          {...f.field('induction')}
           options={treatments.map((i) => ({ value: i.id, label: i.name }))}
         />
       )}
@@ -154,47 +116,33 @@ export function InjectForm({
         . {treatment.fits && `Fits ${treatment.fits}.`}
       </p>
       <div className="grid grid-cols-2 gap-3">
-        <MeasureInput
-          label="Her mass"
-          dimension="mass"
-          value={mass}
-          onChange={setMass}
-          error={act.errorOn('massG') ?? wrongAt('massKg')}
-        />
+        <MeasureInput label={male ? 'His mass' : 'Her mass'} {...sums(f.measure('massG'), 'massKg')} />
         <TextField
           label={`Dose in all, ${doseUnitWord(treatment.unit)}/kg`}
           inputMode="decimal"
-          value={dose}
-          onChange={setDose}
-          error={perKg.error ?? act.errorOn('dosePerKg') ?? wrongAt('dosePerKg')}
+          {...sums(f.field('dosePerKg'), 'dosePerKg')}
         />
         {!byVolume && (
           <>
             <TextField
               label="The vial holds, per mL"
               inputMode="decimal"
-              value={vial}
-              onChange={setVial}
-              error={perMl.error ?? act.errorOn('concentrationPerMl') ?? wrongAt('concentrationPerMl')}
+              {...sums(f.field('concentrationPerMl'), 'concentrationPerMl')}
             />
             <SelectField
               label="in, as on the vial"
-              value={vialUnit}
-              onChange={setVialUnit}
+              {...sums(f.field('concentrationUnit'), 'concentrationUnit')}
               empty="read it from the vial"
               options={(['mg', 'ug', 'IU'] as const).map((u) => ({ value: u, label: doseUnitWord(u) }))}
-              error={act.errorOn('concentrationUnit') ?? wrongAt('concentrationUnit')}
             />
           </>
         )}
         <TextField
           label="Most at one site, mL"
           inputMode="decimal"
-          value={site}
-          onChange={setSite}
-          error={perSite.error ?? act.errorOn('maxMlPerSite') ?? wrongAt('maxMlPerSite')}
+          {...sums(f.field('maxMlPerSite'), 'maxMlPerSite')}
         />
-        <TextField label="Lot of the hormone" value={lot} onChange={setLot} error={act.errorOn('hormoneLot')} />
+        <TextField label="Lot of the hormone" {...f.field('hormoneLot')} />
       </div>
       {now && input && (
         <p className="border-t border-rule pt-2" data-testid="dose">
@@ -214,16 +162,14 @@ export function InjectForm({
       ))}
       <TextField
         label="Second person"
-        value={second}
-        onChange={setSecond}
-        error={act.errorOn('checkedBy')}
+        {...f.field('checkedBy')}
         hint="Reads vial, mass and syringe before the needle goes in"
       />
       <Caution>
         By prescription and label. Needle into the back muscle, angled forward, slow push; another spot for each volume.
         Pregnant people do not handle hormones; needles to the sharps box. The fish is marked, and barred from food.
       </Caution>
-    </ActForm>
+    </Form>
   );
 }
 

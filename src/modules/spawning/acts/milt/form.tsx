@@ -1,16 +1,10 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { formsOf, ofFish } from '@/client/act/actForms';
-import { useOriginal } from '@/client/act/correcting';
-import { useAct } from '@/client/act/useAct';
 import type { FishInHand } from '@/client/fish';
 import { ofDay } from '@/client/fish';
-import { decimalOf, numberText } from '@/client/inputs';
-import { useSession } from '@/client/session';
-import { useEventFields } from '@/client/when';
-import type { MotilityId } from '@/core/spawning/acts';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { motilities } from '@/core/spawning/acts';
 import { takeMilt } from '@/modules/spawning/acts/milt/act';
 import { Tick } from '@/ui/Checkbox';
@@ -20,78 +14,39 @@ import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 
 /** Milt of one male, with how it moves under the microscope. */
-export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) {
-  const { locale } = useSession();
-  const original = useOriginal<{
-    volumeMl: number;
-    motility: MotilityId;
-    taken: 'hand';
-    dirt: 'none';
-    apart: boolean;
-    why: string;
-  }>();
-  const act = useAct(takeMilt, onDone);
-  const event = useEventFields();
-  const [volume, setVolume] = useState(original?.volumeMl ? numberText(original.volumeMl, locale) : '');
-  const [motility, setMotility] = useState<MotilityId | ''>(original?.motility ?? '');
-  const [taken, setTaken] = useState<'hand' | 'tube' | 'testes'>(original?.taken ?? 'hand');
-  const [dirt, setDirt] = useState<'none' | 'urine' | 'blood' | 'water'>(original?.dirt ?? 'none');
-  const [apart, setApart] = useState(original?.apart ?? false);
-  const [why, setWhy] = useState(original?.why ?? '');
-  const ml = decimalOf(volume, locale);
-  const gone = original ? null : undefined;
-  const poor = motility === 'none' || motility === 'low' || dirt === 'water';
+export function MiltForm({ f: fish, onDone }: { f: FishInHand; onDone?: () => void }) {
+  const f = useActForm(takeMilt, {
+    about: ofDay(fish),
+    // A syringe reads in millilitres wherever it is held.
+    as: { volumeMl: 'plain' },
+    needs: { why: 'why it is held apart' },
+    says: () => `${fish.tag} recorded.`,
+    done: onDone,
+  });
+  const [motility, apart] = [f.value('motility'), f.value('apart')];
+  const poor = motility === 'none' || motility === 'low' || f.value('dirt') === 'water';
   return (
-    <ActForm
-      act={act}
-      event={event}
-      label="Record"
-      needs={[apart && !why.trim() && 'why it is held apart']}
-      onSend={() =>
-        void act.submit(
-          {
-            ...ofDay(f),
-            volumeMl: ml.value ?? gone,
-            motility: motility || gone,
-            taken,
-            dirt,
-            apart,
-            why: apart ? why : '',
-            ...event.payload,
-          },
-          () => `${f.tag} recorded.`,
-        )
-      }
-    >
+    <Form of={f} label="Record">
       <HowTo card="milt" />
       <Choice
         label="Taken by"
-        value={taken}
-        onChange={setTaken}
+        {...f.field('taken')}
         options={[
           { value: 'hand', label: 'by hand' },
           { value: 'tube', label: 'by tube' },
           { value: 'testes', label: 'testes' },
         ]}
       />
-      <TextField
-        label="Milt, mL"
-        inputMode="decimal"
-        value={volume}
-        onChange={setVolume}
-        error={ml.error ?? act.errorOn('volumeMl')}
-      />
+      <TextField label="Milt, mL" inputMode="decimal" {...f.field('volumeMl')} />
       <SelectField
         label="Under the microscope"
-        value={motility}
-        onChange={setMotility}
+        {...f.field('motility')}
         options={motilities.map((m) => ({ value: m.id, label: m.name }))}
-        empty={'not looked'}
+        empty="not looked"
       />
       <Choice
         label="In it"
-        value={dirt}
-        onChange={setDirt}
+        {...f.field('dirt')}
         options={[
           { value: 'none', label: 'clean' },
           { value: 'urine', label: 'urine' },
@@ -100,11 +55,9 @@ export function MiltForm({ f, onDone }: { f: FishInHand; onDone?: () => void }) 
         ]}
       />
       {poor && !apart && <p className="text-careful">Such milt fertilises little: hold it apart, take another male.</p>}
-      <Tick checked={apart} onChange={setApart}>
-        held apart
-      </Tick>
-      {apart && <TextField label="Held apart because" value={why} onChange={setWhy} error={act.errorOn('why')} />}
-    </ActForm>
+      <Tick {...f.field('apart')}>held apart</Tick>
+      {apart && <TextField label="Held apart because" {...f.field('why')} />}
+    </Form>
   );
 }
 

@@ -3,6 +3,7 @@ import { parseLogger } from '@/core/readings/parseLogger';
 import { sensorKinds } from '@/core/readings/sensorKinds';
 import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, choose, decides } from '@/server/context';
 import { type EntryRow, fromJson } from '@/store/books/rows';
@@ -159,7 +160,7 @@ async function mustBeOfThisWater(
   const around = (await c
     .trx('reading_day')
     .where({ sensor_id: sensor.id })
-    .whereBetween('day', [first - 5 * 86_400_000, last + 5 * 86_400_000])
+    .whereBetween('day', [first - 5 * DAY_MS, last + 5 * DAY_MS])
     .select(c.trx.raw('sum / n AS mean'))) as unknown as { mean: number }[];
   if (around.length === 0) return;
   const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1]!;

@@ -1,4 +1,5 @@
 import { sensorKinds } from '@/core/readings/sensorKinds';
+import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { eventOf } from '@/server/when';
@@ -35,7 +36,7 @@ export const decision = decides(
       },
     ]);
     await predictAllOn(c, sensor.id);
-    const step = before && event.at - before.at < 86_400_000 ? p.celsius - before.value : 0;
+    const step = before && event.at - before.at < DAY_MS ? p.celsius - before.value : 0;
     return { sensor: sensor.name, celsius: p.celsius, step };
   },
   putBackReading,

@@ -1,11 +1,11 @@
 'use client';
 
 import { formsOf } from '@/client/act/actForms';
-import { ReadingForm } from '../../ReadingForm';
+import { TemperatureForm } from '../../ReadingForm';
 import { recordTemperature } from './act';
 import { temperatureLine } from './shorthand';
 
 export const forms = formsOf(recordTemperature, {
   shorthand: temperatureLine,
-  corrects: { temperature: () => <ReadingForm /> },
+  corrects: { temperature: () => <TemperatureForm /> },
 });

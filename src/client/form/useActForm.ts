@@ -1,0 +1,331 @@
+'use client';
+
+import { useRef, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import type { z } from 'zod';
+import type { Dimension } from '@/core/quantities/measure';
+import type { Act } from '@/server/act/define';
+import { fieldWords } from '@/server/act/fieldWords';
+import { useCorrecting, useOriginal } from '../act/correcting';
+import { type ActInForm, type Filled, useAct } from '../act/useAct';
+import { type Reader, useShown } from '../inputs';
+import type { Pair } from '../measure/pairs';
+import type { HowManyValue } from '../measure/readHowMany';
+import { useSession } from '../session';
+import { useEventFields } from '../when';
+import {
+  type As,
+  type Codec,
+  canBeLeftOut,
+  codecOf,
+  fieldsOf,
+  isBlankRow,
+  leftOut,
+  lineOf,
+  type Read,
+  rowCodecs,
+  rowsCodec,
+  type TypedRow,
+} from './codecs';
+import { type Draft, useDraft } from './drafts';
+
+/** The names of an input's fields whose values are of one type. */
+type Named<I, T> = { [K in keyof I & string]-?: NonNullable<I[K]> extends T ? K : never }[keyof I & string];
+type Given<I, K extends keyof I> = NonNullable<I[K]>;
+
+/** What a control of the kit is given: what stands in it, what changes it, what is wrong with it. */
+type Control<V> = { value: V; onChange: (v: V) => void; error: string | null };
+/** A figure is chosen or typed as text; words and choices as what they are; yes and no by a tick. */
+export type FieldOf<V> = [V] extends [boolean]
+  ? { checked: boolean; onChange: (v: boolean) => void }
+  : [V] extends [number]
+    ? Control<string>
+    : [V] extends [string]
+      ? { value: V | ''; onChange: (v: V) => void; error: string | null }
+      : never;
+
+/**
+ * The fields of one object, the form's own or those of a line: each reads, is filled and shows its error by its name,
+ * and what was refused at another path (`also`) where no other field shows that.
+ */
+export type Fields<I> = {
+  field: <K extends Named<I, string | number | boolean>>(name: K, also?: string) => FieldOf<Given<I, K>>;
+  /** A field that is typed in a way of its own, as one text. */
+  typed: <V = string>(name: keyof I & string) => Control<V>;
+  /** A measure: any unit may be typed; also several of them, one after the other. */
+  measure: <K extends Named<I, number | readonly number[]>>(
+    name: K,
+    also?: string,
+  ) => Control<string> & { dimension: Dimension; small: boolean };
+  /** How many, in one of the ways of counting. */
+  many: <K extends keyof I & string>(name: K, also?: string) => Control<HowManyValue>;
+  /** The same, in several ways that are reconciled. */
+  ways: <K extends keyof I & string>(name: K) => Control<readonly HowManyValue[]>;
+  /** What is read of a field; null where nothing stands in it, or nothing that can be read. */
+  value: <K extends keyof I & string>(name: K) => Given<I, K> | null;
+  /** Fills a field with a value. */
+  fill: <K extends keyof I & string>(name: K, value: Given<I, K> | null) => void;
+};
+
+/** Things of which some are chosen. */
+export type Chosen<V> = {
+  list: readonly V[];
+  has: (v: V) => boolean;
+  put: (v: V, on: boolean) => void;
+  error: string | null;
+};
+
+/** Lines that repeat. */
+export type Lines<E> = {
+  each: readonly (Fields<E> & { key: number; blank: boolean; drop: () => void })[];
+  add: () => void;
+  append: (line: E) => void;
+  error: string | null;
+};
+
+type InputIn<S extends z.ZodType> = z.input<S>;
+
+export type ActFormOf<I> = Fields<I> & {
+  chosen: <K extends Named<I, readonly (string | number)[]>>(
+    name: K,
+  ) => Chosen<Given<I, K> extends readonly (infer V)[] ? V : never>;
+  batches: <K extends keyof I & string>(
+    name: K,
+  ) => Control<Pair[]> & { read: readonly { massG: number; count: number }[] };
+  /**
+   * @param as how the fields of a line are typed
+   * @param grows an empty line stands below the last as soon as that has these fields
+   */
+  lines: <K extends Named<I, readonly object[]>>(
+    name: K,
+    as?: Readonly<Record<string, As>>,
+    grows?: readonly string[],
+  ) => Lines<Given<I, K> extends readonly (infer E)[] ? E : never>;
+  /** A field that a part of the form draws by itself. */
+  own: <K extends keyof I & string>(
+    name: K,
+  ) => { value: Given<I, K> | null; onChange: (v: Given<I, K> | null) => void; error: string | null };
+  act: Omit<ActInForm, 'submit' | 'amend'>;
+  /** When and by whom; null of an act that is no event. */
+  event: ReturnType<typeof useEventFields> | null;
+  /** What is still to be given, in a few words each. */
+  wants: readonly string[];
+  send: () => void;
+  /** What was typed before and never recorded, to be taken up again. */
+  draft: Draft | null;
+  correcting: boolean;
+};
+
+type Options<I, R> = {
+  /** What it is about: sent as it is, and no field shows it. */
+  about: Partial<Filled<I>>;
+  /** What the fields begin with. */
+  begin?: Partial<I>;
+  /** What they begin with in a correction, where that is not simply what was sent then. */
+  from?: (original: Partial<I>) => Partial<I>;
+  as?: Partial<Record<keyof I & string, As>>;
+  /** What has to be given, in the words that stand beside the button: fields that the schema would do without, too. */
+  needs?: Partial<Record<keyof I & string, string>>;
+  /** Emptied once it is recorded; the others stay for the next. */
+  clears?: readonly (keyof I & string)[];
+  /** The last word on what is sent, for an act of this instant. */
+  adjust?: (input: Filled<I>, at: number) => Filled<I>;
+  /** What is said once it is recorded. */
+  says?: (result: R, sent: Fields<I>) => string;
+  done?: () => void;
+  /** Recorded now, by who is signed in: neither is asked, unless an entry is corrected. */
+  now?: true;
+  /** Neither is asked, in a correction either. */
+  event?: false;
+};
+
+/**
+ * A form of one act, by its schema: texts on this side in the reader's units and number style, the act's input on the
+ * other. What is shown is sent; in a correction, what was shown and is no more is taken away, and what was never shown
+ * stays as it was recorded.
+ */
+export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<InputIn<S>, R>): ActFormOf<InputIn<S>> {
+  type I = InputIn<S>;
+  const { locale, now } = useSession();
+  const reader: Reader = { locale, shown: useShown() };
+  const correcting = useCorrecting() !== null;
+  const original = useOriginal<Record<string, unknown>>();
+  const schemas = fieldsOf(act.input);
+  const lineCodecs = useRef<Record<string, Codec>>({});
+  const codec = (name: string): Codec =>
+    lineCodecs.current[name] ?? codecOf(schemas[name]!, name, reader, (o.as as Record<string, As> | undefined)?.[name]);
+  const [first] = useState(
+    () =>
+      (original ? (o.from?.(original as Partial<I>) ?? original) : (o.begin ?? {})) as Readonly<
+        Record<string, unknown>
+      >,
+  );
+  const form = useForm<Record<string, unknown>>();
+  const typed = useWatch({ control: form.control }) as Record<string, unknown>;
+  const written = (name: string) => {
+    const v = first[name];
+    if (v !== undefined && v !== null) return codec(name).write(v);
+    // A choice begins with what the record would take for it; figures begin empty.
+    const usual = schemas[name] && leftOut(schemas[name]);
+    return codec(name).blank === '' && typeof usual === 'string' ? usual : codec(name).blank;
+  };
+  const stands = (name: string): unknown => (Object.hasOwn(typed, name) ? typed[name] : written(name));
+  const put = (name: string, v: unknown) => {
+    form.setValue(name, v, { shouldDirty: true });
+    const all = { ...form.getValues(), [name]: v };
+    const changed = Object.entries(all).some(([k, x]) => JSON.stringify(x) !== JSON.stringify(written(k)));
+    if (!correcting) draft.keep(changed ? all : null);
+  };
+  const read = (name: string): Read => codec(name).read(stands(name));
+
+  const asked = useEventFields();
+  const event = 'at' in schemas && o.event !== false && !(o.now && !correcting) ? asked : null;
+  const draft = useDraft(act.type, o.about, (kept) => {
+    for (const [name, v] of Object.entries(kept)) form.setValue(name, v, { shouldDirty: true });
+  });
+  const sender = useAct(act, () => {
+    for (const name of (o.clears ?? []) as readonly string[]) form.setValue(name, codec(name).blank);
+    if (o.clears) asked.reset();
+    draft.drop();
+    o.done?.();
+  });
+
+  // Told by the controls as they are drawn: what they show now, and what any of them showed before.
+  const shown = new Set<string>();
+  const everShown = useRef(new Set<string>());
+  const show = (name: string) => {
+    shown.add(name);
+    everShown.current.add(name);
+  };
+  const control = (name: string, also?: string) => {
+    show(name);
+    return {
+      value: stands(name),
+      onChange: (v: unknown) => put(name, v),
+      error: sender.errorOn(name) ?? (also === undefined ? null : sender.errorOn(also)) ?? read(name).error,
+    };
+  };
+
+  const fields: Fields<I> = {
+    field: (name, also) => {
+      const { value, onChange, error } = control(name, also);
+      return (typeof value === 'boolean' ? { checked: value, onChange } : { value, onChange, error }) as never;
+    },
+    typed: (name) => control(name) as never,
+    measure: (name, also) => ({ ...control(name, also), ...codec(name).measure! }) as never,
+    many: (name, also) => {
+      const c = control(name, also);
+      const [one, ...more] = c.value as HowManyValue[];
+      return { value: one!, onChange: (v) => c.onChange([v, ...more]), error: c.error };
+    },
+    ways: (name) => control(name) as never,
+    value: (name) => read(name).value as never,
+    fill: (name, v) => put(name, v === null ? codec(name).blank : codec(name).write(v)),
+  };
+
+  const rowsOf = (name: string, as: Readonly<Record<string, As>> | undefined, grows: readonly string[] | undefined) => {
+    const element = lineOf(schemas[name]!);
+    lineCodecs.current[name] ??= rowsCodec(element, reader, as);
+    const codecs = rowCodecs(element, reader, as);
+    const blankRow = Object.fromEntries(Object.entries(codecs).map(([k, c]) => [k, c.blank]));
+    const c = control(name);
+    const lines = c.value as TypedRow[];
+    const last = lines.at(-1);
+    const full = !last || grows?.every((k) => codecs[k]!.read(last[k] ?? codecs[k]!.blank).value !== null);
+    const drawn = grows && full ? [...lines, blankRow] : lines;
+    const set = (i: number, key: string, v: unknown) =>
+      c.onChange(drawn.map((row, k) => (k === i ? { ...blankRow, ...row, [key]: v } : row)));
+    return {
+      error: c.error,
+      add: () => c.onChange([...drawn, blankRow]),
+      append: (line: unknown) => c.onChange([...drawn, ...(codec(name).write([line]) as TypedRow[])]),
+      each: drawn.map((row, i) => {
+        const at = (key: string) => row[key] ?? codecs[key]!.blank;
+        const one = (key: string) => ({
+          value: at(key),
+          onChange: (v: unknown) => set(i, key, v),
+          error: sender.errorOn(`${name}.${i}.${key}`) ?? codecs[key]!.read(at(key)).error,
+        });
+        return {
+          key: i,
+          blank: isBlankRow(row, codecs),
+          drop: () => c.onChange(drawn.filter((_, k) => k !== i)),
+          field: (key: string) => {
+            const { value, onChange, error } = one(key);
+            return typeof value === 'boolean' ? { checked: value, onChange } : { value, onChange, error };
+          },
+          typed: one,
+          measure: (key: string) => ({ ...one(key), ...codecs[key]!.measure! }),
+          many: (key: string) => {
+            const { value, onChange, error } = one(key);
+            const [way, ...more] = value as HowManyValue[];
+            return { value: way!, onChange: (v: HowManyValue) => onChange([v, ...more]), error };
+          },
+          ways: one,
+          value: (key: string) => codecs[key]!.read(at(key)).value,
+          fill: (key: string, v: unknown) => set(i, key, v === null ? codecs[key]!.blank : codecs[key]!.write(v)),
+        };
+      }),
+    };
+  };
+
+  const wants = () => {
+    const list: string[] = [];
+    for (const name of shown) {
+      const asked = (o.needs as Record<string, string> | undefined)?.[name];
+      const { value, error } = read(name);
+      if (error) list.push(asked ?? `${fieldWords([name])} that can be read`);
+      else if (value === null && (asked || !canBeLeftOut(schemas[name]!))) list.push(asked ?? fieldWords([name]));
+    }
+    return list;
+  };
+
+  const input = (): Record<string, unknown> => {
+    const out: Record<string, unknown> = { ...o.about };
+    const had = (name: string) => original?.[name] !== undefined && original[name] !== null;
+    for (const name of shown) {
+      const { value } = read(name);
+      const schema = schemas[name]!;
+      // A tick that is not set says nothing, where the record knows neither yes nor no.
+      const unsaid = value === false && codec(name).blank === false && leftOut(schema) === undefined;
+      if (value !== null && !(unsaid && canBeLeftOut(schema))) out[name] = value;
+      else if (leftOut(schema) === '') out[name] = '';
+      else if (had(name)) out[name] = null;
+    }
+    for (const name of everShown.current) if (!shown.has(name) && had(name)) out[name] = null;
+    return o.adjust ? (o.adjust(out as Filled<I>, Number(event?.payload.at ?? now)) as Record<string, unknown>) : out;
+  };
+
+  return {
+    ...fields,
+    chosen: (name) => {
+      const c = control(name);
+      const list = c.value as never[];
+      return {
+        list,
+        has: (v) => list.includes(v as never),
+        put: (v, on) => c.onChange(on ? [...list.filter((x) => x !== v), v] : list.filter((x) => x !== v)),
+        error: c.error,
+      };
+    },
+    batches: (name) => ({ ...(control(name) as Control<Pair[]>), read: (read(name).value as never) ?? [] }),
+    lines: (name, as, grows) => rowsOf(name, as, grows) as never,
+    own: (name) => ({
+      value: read(name).value as never,
+      onChange: (v) => fields.fill(name, v),
+      error: control(name).error,
+    }),
+    act: sender,
+    event,
+    get wants() {
+      return wants();
+    },
+    send: () => {
+      // What is still wanted holds the button; who sends by Enter is held by the same.
+      if (wants().length > 0) return;
+      void sender.submit({ ...input(), ...event?.payload } as Filled<I>, o.says && ((r) => o.says!(r, fields)));
+    },
+    draft: correcting ? null : draft.offered,
+    correcting,
+  };
+}
