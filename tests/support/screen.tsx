@@ -82,6 +82,8 @@ beforeEach(() => {
   server.replies = [];
   server.pages = {};
   globalThis.fetch = answer as typeof fetch;
+  // What one test left half filled is not offered in the next.
+  globalThis.localStorage?.clear();
 });
 afterEach(cleanup);
 

@@ -72,7 +72,7 @@ function Below<I>({
 }) {
   const correcting = useCorrecting();
   const wanting = [
-    ...new Set([...f.wants, ...needs, f.event?.error && 'the time', correcting?.reason.trim() === '' && 'why']),
+    ...new Set([...needs, ...f.wants, f.event?.error && 'the time', correcting?.reason.trim() === '' && 'why']),
   ].filter((n): n is string => Boolean(n));
   return (
     <>

@@ -104,7 +104,7 @@ const nothing = (typed: unknown) => typeof typed !== 'string' || typed.trim() ==
 const TEXT: Codec = {
   blank: '',
   write: (v) => v ?? '',
-  read: (t) => ({ value: nothing(t) ? null : t, error: null }),
+  read: (t) => ({ value: nothing(t) ? null : (t as string).trim(), error: null }),
 };
 /** What no control types: ids, and what a part of the form keeps for itself. */
 const AS_IT_IS: Codec = { blank: null, write: (v) => v ?? null, read: (t) => ({ value: t, error: null }) };

@@ -116,6 +116,9 @@ export type ActFormOf<I> = Fields<I> & {
   correcting: boolean;
 };
 
+/** Never kept in the browser, not even half typed. */
+const SECRET = /^(password|current|secret|code)$/;
+
 type Options<I, R> = {
   /** What it is about: sent as it is, and no field shows it. */
   about: Partial<Filled<I>>;
@@ -126,6 +129,8 @@ type Options<I, R> = {
   as?: Partial<Record<keyof I & string, As>>;
   /** What has to be given, in the words that stand beside the button: fields that the schema would do without, too. */
   needs?: Partial<Record<keyof I & string, string>>;
+  /** What is said of a field that holds something which cannot be read, where that differs. */
+  unreadable?: Partial<Record<keyof I & string, string>>;
   /** Emptied once it is recorded; the others stay for the next. */
   clears?: readonly (keyof I & string)[];
   /** The last word on what is sent, for an act of this instant. */
@@ -172,7 +177,7 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<In
   const stands = (name: string): unknown => (Object.hasOwn(typed, name) ? typed[name] : written(name));
   const put = (name: string, v: unknown) => {
     form.setValue(name, v, { shouldDirty: true });
-    const all = { ...form.getValues(), [name]: v };
+    const all = Object.fromEntries(Object.entries({ ...form.getValues(), [name]: v }).filter(([k]) => !SECRET.test(k)));
     const changed = Object.entries(all).some(([k, x]) => JSON.stringify(x) !== JSON.stringify(written(k)));
     if (!correcting) draft.keep(changed ? all : null);
   };
@@ -274,7 +279,12 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<In
     for (const name of shown) {
       const asked = (o.needs as Record<string, string> | undefined)?.[name];
       const { value, error } = read(name);
-      if (error) list.push(asked ?? `${fieldWords([name])} that can be read`);
+      if (error)
+        list.push(
+          (o.unreadable as Record<string, string> | undefined)?.[name] ??
+            asked ??
+            `${fieldWords([name])} that can be read`,
+        );
       else if (value === null && (asked || !canBeLeftOut(schemas[name]!))) list.push(asked ?? fieldWords([name]));
     }
     return list;

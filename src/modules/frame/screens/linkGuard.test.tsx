@@ -1,10 +1,12 @@
 /** @jest-environment jsdom */
 import { jest } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
+import { useState } from 'react';
+import { CorrectingProvider } from '@/client/act/correcting';
 import { NoteForm } from '@/modules/records/acts/note/form';
 import { Link } from '@/ui/Link';
 import { went } from '../../../../tests/support/navigation';
-import { show } from '../../../../tests/support/screen';
+import { NOW, show } from '../../../../tests/support/screen';
 import { LinkGuard } from './LinkGuard';
 
 const holding = {
@@ -29,6 +31,30 @@ const page = () =>
       </Link>
     </>,
   );
+/** The form of an entry that is corrected. */
+function Correction() {
+  const [reason, setReason] = useState('');
+  return (
+    <CorrectingProvider
+      value={{
+        entryId: 'e1',
+        kind: 'note',
+        payload: { note: 'windy, ' },
+        at: NOW,
+        precision: 'minute',
+        measuredBy: 'Hand',
+        note: 'windy, ',
+        reason,
+        setReason,
+        otherUnit: null,
+        onDone: () => undefined,
+      }}
+    >
+      <NoteForm />
+    </CorrectingProvider>
+  );
+}
+
 beforeEach(() => {
   went.to = [];
 });
@@ -44,14 +70,32 @@ test('a link is followed from an untouched form, and from one that was recorded'
   expect(went.to).toEqual(['/records', '/records']);
 });
 
-test('a half-filled form asks first: staying keeps what was typed, leaving it goes on', async () => {
-  const { user } = page();
+test('a form left half filled is kept: leaving goes on at once, and it is offered where it was', async () => {
+  const { user, unmount } = page();
   await user.type(screen.getByRole('textbox'), 'fungus');
+  await user.click(screen.getByRole('link', { name: 'Records' }));
+  expect(went.to).toEqual(['/records']);
+  unmount();
+  const back = page();
+  expect((screen.getByRole('textbox') as HTMLInputElement).value).toBe('');
+  await back.user.click(await screen.findByRole('button', { name: 'Take it up' }));
+  expect((screen.getByRole('textbox') as HTMLInputElement).value).toBe('fungus');
+});
+
+test('a correction is kept nowhere, and asks first: staying keeps what was typed, leaving it goes on', async () => {
+  const { user } = show(
+    <>
+      <LinkGuard />
+      <Correction />
+      <Link href="/records">Records</Link>
+    </>,
+  );
+  await user.type(screen.getByLabelText('Note'), 'fungus');
   await user.click(screen.getByRole('link', { name: 'Records' }));
   expect(await screen.findByText('What you typed is not recorded')).toBeTruthy();
   expect(went.to).toEqual([]);
   await user.click(screen.getByRole('button', { name: 'Stay' }));
-  expect((screen.getByRole('textbox') as HTMLInputElement).value).toBe('fungus');
+  expect((screen.getByLabelText('Note') as HTMLInputElement).value).toBe('windy, fungus');
   await user.click(screen.getByRole('link', { name: 'Records' }));
   await user.click(await screen.findByRole('button', { name: 'Leave it' }));
   await waitFor(() => expect(went.to).toEqual(['/records']));

@@ -27,6 +27,7 @@ export function ArriveForm({
     begin: { means: 'trap' },
     as: { own: OWN_AS_TEXT },
     needs: { unit: 'where they stand' },
+    unreadable: { own: 'seasons and numbers of your own marks' },
     clears: ['females', 'males', 'unknown', 'dead', 'own'],
     says: (r) => [`${r?.name}: ${r?.number} into ${r?.unit}.`, r?.warning].filter(Boolean).join(' '),
   });

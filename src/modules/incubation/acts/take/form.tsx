@@ -53,8 +53,8 @@ export function TakeForm({
       females: 'a female',
       males: 'a male',
       measured: 'the number of eggs',
-      removed: 'a number of dead that can be read',
     },
+    unreadable: { removed: 'a number of dead that can be read', females: 'masses that can be read' },
     // A second press must not make a second lot.
     clears: ['females', 'males', 'pairs', 'removed', 'measured', 'lotName'],
     adjust: (input) => ({

@@ -24,16 +24,17 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const came = useCorrecting()?.at ?? now;
   const fertilisedAt = useOriginal<{ fertilisedAt: number }>()?.fertilisedAt;
   const usual = usualSpecies(species);
-  const stageOf = (kind: string | null, chosen: string | null) => {
+  const stageOf = (kind: string | null | undefined, chosen: string | null) => {
     const stages = species.find((s) => s.id === kind)?.stages ?? [];
     // The stage that was chosen, where this species has it; most that is brought feeds already.
     return stages.find((s) => s.id === chosen) ?? stages.find((s) => s.station === 'fry') ?? stages.at(-1);
   };
   const f = useActForm(bringStock, {
     about: {},
-    begin: { account: 'arrived', species: usual },
+    begin: { account: 'arrived', species: usual, stage: stageOf(usual, null)?.id },
     as: { fertilisedAt: ageInDays(came, locale) },
-    needs: { species: 'a species', unit: 'a unit', measured: 'the number' },
+    needs: { species: 'a species', unit: 'a unit', measured: 'the number', stage: 'a stage' },
+    unreadable: { fertilisedAt: 'the age', cameCelsius: 'the temperature' },
     // A second press must not make a second lot; the next tank is often of the same origin.
     clears: ['measured', 'lotName'],
     adjust: (input, at) => {
@@ -42,7 +43,6 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
       const untouched = fertilisedAt !== undefined && read != null && Math.abs(read - fertilisedAt) < DAY_MS / 100;
       return {
         ...given,
-        stage: stageOf(input.species, input.stage)?.id ?? null,
         ...(untouched || read === undefined ? {} : { fertilisedAt: read && Math.round(read + at - came) }),
       };
     },
@@ -50,13 +50,14 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   });
   const account = f.value('account');
   const kind = species.find((s) => s.id === f.value('species'));
-  const stage = stageOf(f.value('species'), f.value('stage'));
+  const stage = kind?.stages.find((s) => s.id === f.value('stage'));
+  const chosen = f.field('species');
   // Eggs and larvae whose water is further from the unit's than they bear at once.
   const [from, to] = [f.value('cameCelsius'), places.find((p) => p.id === f.value('unit'))?.celsius];
   const most = stage?.station === 'eggs' || stage?.station === 'yolksac' ? kind?.stepCelsius : undefined;
   const apart = account === 'arrived' && from !== null && to !== undefined && most && Math.abs(from - to) > most;
   return (
-    <Form of={f} className="flex max-w-[560px] flex-col gap-3" label="Record" needs={[!stage && 'a stage']}>
+    <Form of={f} className="flex max-w-[560px] flex-col gap-3" label="Record">
       <Choice
         label="They were"
         {...f.field('account')}
@@ -68,14 +69,17 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
       <div className="grid grid-cols-2 gap-3">
         <SelectField
           label="Species"
-          {...f.field('species')}
+          {...chosen}
+          onChange={(id) => {
+            chosen.onChange(id);
+            f.fill('stage', stageOf(id, f.value('stage'))?.id ?? null);
+          }}
           options={speciesOptions(species)}
           empty={usual ? undefined : 'choose'}
         />
         <SelectField
           label="Stage"
           {...f.field('stage')}
-          value={stage?.id ?? ''}
           options={(kind?.stages ?? []).map((s) => ({ value: s.id, label: s.name }))}
         />
       </div>

@@ -27,6 +27,7 @@ export function ReleaseForm({ h, sites }: { h: ActHolding; sites: readonly SiteO
       batches: 'a batch weighed and counted',
       bucketsG: 'the buckets',
     },
+    unreadable: { waterCelsius: 'the temperature' },
     says: (r) => `${r?.text} released to ${r?.site}.`,
   });
   const weights = f.batches('batches');

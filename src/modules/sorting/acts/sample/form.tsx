@@ -7,7 +7,6 @@ import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
 import { NumberInput } from '@/client/inputs';
-import { HowManyInput } from '@/client/measure/HowMany';
 import { grouped } from '@/core/quantities/format';
 import { recordLossOf } from '@/modules/moves/acts/loss/act';
 import { Caution } from '@/ui/caution';
@@ -60,9 +59,15 @@ function Killed({ h }: { h: ActHolding }) {
     clears: ['measured'],
     says: () => 'Taken out of the books as sampled.',
   });
+  const many = f.many('measured');
   return (
     <Form of={f} label="Record sample">
-      <HowManyInput {...f.many('measured')} methods={['counted']} what="animals taken out" />
+      <NumberInput
+        label="Number taken out"
+        value={many.value.number}
+        onChange={(number) => many.onChange({ ...many.value, number })}
+        error={many.error}
+      />
       <TextField label="Looked for" {...f.field('cause')} />
       <Caution>
         Humane killing only by trained people, by the method that local rules allow; see that one application was

@@ -18,6 +18,7 @@ export function WeighForm({ h }: { h: ActHolding }) {
   const f = useActForm(recordWeighing, {
     about: at(h),
     needs: { batches: 'a batch weighed and counted' },
+    unreadable: { totalMassG: 'the mass of all' },
     clears: ['batches', 'totalMassG'],
     says: (r) => ('count' in r ? saidCensus(r) : `${massEach(r.meanG, us)} each.`),
   });

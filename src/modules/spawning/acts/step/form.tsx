@@ -11,7 +11,7 @@ import { TextField } from '@/ui/fields';
 /** A stamped step corrected: its time, its figure, why it was early, late or left out. */
 export function StepTimeForm() {
   const original = useOriginal<{ says: string; bowl: string }>();
-  const f = useActForm(stampStep, { about: {}, needs: { value: 'a figure that can be read' } });
+  const f = useActForm(stampStep, { about: {}, unreadable: { value: 'a figure that can be read' } });
   const left = f.value('skipped') && !f.value('why');
   return (
     <Form of={f} label="Record" needs={[left && 'why it was left out']}>

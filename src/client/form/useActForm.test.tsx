@@ -1,0 +1,228 @@
+/** @jest-environment jsdom */
+import { screen, waitFor } from '@testing-library/react';
+import { useState } from 'react';
+import { z } from 'zod';
+import { defineAct, returns } from '@/server/act/define';
+import { eventFields } from '@/server/act/event';
+import { Tick } from '@/ui/Checkbox';
+import { TextField } from '@/ui/fields';
+import { NOW, onlySent, refused, server, session, show } from '../../../tests/support/screen';
+import { CorrectingProvider } from '../act/correcting';
+import { MeasureInput, NumberInput } from '../inputs';
+import { Form } from './Form';
+import { useActForm } from './useActForm';
+
+const weighed = defineAct({
+  type: 'test.weigh',
+  title: 'Weigh',
+  by: ['manager'],
+  input: z.object({
+    ...eventFields,
+    unit: z.number().int(),
+    number: z.number().int().min(1, 'needs at least one'),
+    massG: z.number().positive('must be above 0').optional(),
+    wet: z.boolean().optional(),
+    why: z.string().trim().default(''),
+    parts: z.array(z.object({ tag: z.string(), massG: z.number().optional() })).default([]),
+    password: z.string().optional(),
+  }),
+  result: returns<{ text: string }>(),
+});
+
+function WeighForm({ unit = 3, secret = false }: { unit?: number; secret?: boolean }) {
+  const f = useActForm(weighed, {
+    about: { unit },
+    needs: { why: 'why they are wet' },
+    unreadable: { massG: 'a mass' },
+    clears: ['number'],
+    says: (r, sent) => `${r.text}, ${sent.value('number')} of them.`,
+  });
+  const parts = f.lines('parts', {}, ['tag']);
+  return (
+    <Form of={f} label="Record">
+      <NumberInput label="How many" {...f.field('number')} />
+      <MeasureInput label="Mass" {...f.measure('massG')} />
+      <Tick {...f.field('wet')}>wet</Tick>
+      {f.value('wet') && <TextField label="Why" {...f.field('why')} />}
+      {parts.each.map((p) => (
+        <TextField key={p.key} label={`Tag ${p.key + 1}`} {...p.field('tag')} />
+      ))}
+      {secret && <TextField label="Password" type="password" {...f.field('password')} />}
+    </Form>
+  );
+}
+
+function Correction({ payload }: { payload: Record<string, unknown> }) {
+  const [reason, setReason] = useState('');
+  return (
+    <CorrectingProvider
+      value={{
+        entryId: 'e1',
+        kind: 'weighing',
+        payload,
+        at: NOW,
+        precision: 'minute',
+        measuredBy: 'Hand',
+        note: '',
+        reason,
+        setReason,
+        otherUnit: null,
+        onDone: () => undefined,
+      }}
+    >
+      <WeighForm />
+    </CorrectingProvider>
+  );
+}
+const field = (label: string) => screen.getByLabelText(label) as HTMLInputElement;
+const record = () => screen.getByRole('button', { name: /Record|Correct it/ }) as HTMLButtonElement;
+
+test('what is shown is sent, in base units; what is empty is not; the answer is told with what was sent', async () => {
+  server.replies = [{ body: { result: { text: 'In R3' }, entries: ['e1'] } }];
+  const { user } = show(<WeighForm />, { units: 'us', locale: 'en-US' });
+  expect(record().disabled).toBe(true);
+  expect(screen.getByText('needs number')).toBeTruthy();
+  await user.type(field('How many'), '40');
+  await user.type(field('Mass, lb'), '2');
+  await user.click(record());
+  await waitFor(() => expect(server.sent).toHaveLength(1));
+  expect(onlySent().payload).toEqual({ unit: 3, number: 40, massG: expect.closeTo(907.18, 2), precision: 'minute' });
+  expect((await screen.findByRole('status')).textContent).toContain('In R3, 40 of them.');
+  // Cleared for the next; what was not said to be cleared stays.
+  expect([field('How many').value, field('Mass, lb').value]).toEqual(['', '2']);
+});
+
+test('what cannot be read, or lies beyond its bounds, holds the button and says why at its field', async () => {
+  const { user } = show(<WeighForm />);
+  await user.type(field('How many'), '0');
+  expect(screen.getByText('needs at least one')).toBeTruthy();
+  await user.clear(field('How many'));
+  await user.type(field('How many'), '5');
+  await user.type(field('Mass, kg'), 'much');
+  expect(screen.getByText('needs a mass')).toBeTruthy();
+  expect(record().disabled).toBe(true);
+});
+
+test('a field that shows is wanted, one that is hidden again is neither wanted nor sent', async () => {
+  const { user } = show(<WeighForm />);
+  await user.type(field('How many'), '5');
+  await user.click(screen.getByLabelText('wet'));
+  expect(screen.getByText('needs why they are wet')).toBeTruthy();
+  await user.type(field('Why'), 'rain');
+  await user.click(screen.getByLabelText('wet'));
+  await user.click(record());
+  await waitFor(() => expect(server.sent).toHaveLength(1));
+  expect(onlySent().payload).toEqual({ unit: 3, number: 5, precision: 'minute' });
+});
+
+test('lines grow as they are filled; the empty one below is not sent; a refusal stands at its line', async () => {
+  server.replies = [refused('There is no F2.', 'parts.1.tag')];
+  const { user } = show(<WeighForm />);
+  await user.type(field('How many'), '5');
+  await user.type(field('Tag 1'), 'F1');
+  await user.type(field('Tag 2'), 'F2');
+  expect(field('Tag 3').value).toBe('');
+  await user.click(record());
+  const says = await screen.findByText('There is no F2.');
+  expect(field('Tag 2').getAttribute('aria-describedby')).toBe(says.id);
+  expect(onlySent().payload.parts).toEqual([{ tag: 'F1' }, { tag: 'F2' }]);
+});
+
+describe('an entry corrected', () => {
+  const was = {
+    unit: 3,
+    number: 40,
+    massG: 1500,
+    wet: true,
+    why: 'rain',
+    parts: [{ tag: 'F1', massG: 20 }],
+    kept: 'x',
+  };
+  const correct = async (change: (user: ReturnType<typeof show>['user']) => Promise<void>) => {
+    const { user } = show(<Correction payload={was} />);
+    await user.type(screen.getAllByLabelText('Why').at(-1)!, 'misread');
+    await change(user);
+    await user.click(record());
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    return onlySent().payload.replacement as Record<string, unknown>;
+  };
+
+  test('begins as it was sent, and keeps what no field of this form shows', async () => {
+    const sent = await correct(async () => undefined);
+    expect(sent).toMatchObject({ number: 40, massG: 1500, wet: true, why: 'rain', parts: [{ tag: 'F1', massG: 20 }] });
+    expect(sent).not.toHaveProperty('kept');
+  });
+
+  test('what is emptied, or no more shown, is taken away', async () => {
+    const sent = await correct(async (user) => {
+      await user.clear(field('Mass, kg'));
+      await user.click(screen.getByLabelText('wet'));
+    });
+    expect(sent).toMatchObject({ massG: null, wet: null, why: null });
+  });
+});
+
+describe('what was left half filled', () => {
+  const leave = async (ui = <WeighForm />) => {
+    const { user, unmount } = show(ui);
+    await user.type(field('How many'), '12');
+    await user.type(field('Tag 1'), 'F1');
+    unmount();
+  };
+
+  test('is offered at the same form about the same holding, to the same person alone', async () => {
+    await leave();
+    const elsewhere = show(<WeighForm unit={4} />);
+    expect(screen.queryByTestId('draft')).toBeNull();
+    elsewhere.unmount();
+    const other = show(<WeighForm />, { personId: session.personId + 1 });
+    expect(screen.queryByTestId('draft')).toBeNull();
+    other.unmount();
+    const { user } = show(<WeighForm />);
+    await user.click(screen.getByRole('button', { name: 'Take it up' }));
+    expect([field('How many').value, field('Tag 1').value, screen.queryByTestId('draft')]).toEqual(['12', 'F1', null]);
+  });
+
+  test('is gone once it was dropped, or recorded, or typed away again', async () => {
+    await leave();
+    const { user, unmount } = show(<WeighForm />);
+    await user.click(screen.getByRole('button', { name: 'Drop it' }));
+    unmount();
+    const again = show(<WeighForm />);
+    expect(screen.queryByTestId('draft')).toBeNull();
+    await again.user.type(field('How many'), '7');
+    await again.user.click(record());
+    await screen.findByRole('status');
+    again.unmount();
+    const third = show(<WeighForm />);
+    expect(screen.queryByTestId('draft')).toBeNull();
+    await third.user.type(field('How many'), '7');
+    await third.user.clear(field('How many'));
+    third.unmount();
+    show(<WeighForm />);
+    expect(screen.queryByTestId('draft')).toBeNull();
+  });
+
+  test('is not offered a day later, nor is a password ever kept', async () => {
+    const { user, unmount } = show(<WeighForm secret />);
+    await user.type(field('How many'), '12');
+    await user.type(field('Password'), 'open sesame');
+    unmount();
+    const kept = Object.entries({ ...localStorage });
+    expect(kept).toHaveLength(1);
+    expect(kept[0]![1]).not.toContain('sesame');
+    localStorage.setItem(
+      kept[0]![0],
+      JSON.stringify({ ...JSON.parse(kept[0]![1]), typedAt: Date.now() - 25 * 3_600_000 }),
+    );
+    show(<WeighForm secret />);
+    expect(screen.queryByTestId('draft')).toBeNull();
+  });
+
+  test('a browser that keeps nothing, and one that holds something else there, draw an empty form', async () => {
+    await leave();
+    for (const key of Object.keys({ ...localStorage })) localStorage.setItem(key, 'not ours');
+    show(<WeighForm />);
+    expect([field('How many').value, screen.queryByTestId('draft')]).toEqual(['', null]);
+  });
+});
