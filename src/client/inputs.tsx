@@ -72,8 +72,8 @@ export function useShown(): (dimension: Dimension, small?: boolean) => string {
   return (dimension, small = false) => table[dimension][small ? 1 : 0]!;
 }
 
-/** Who types: their number style, and in which unit they have a figure. */
-export type Reader = { locale: string; shown: ReturnType<typeof useShown> };
+/** Who types: their number style, in which unit they have a figure, and the hatchery's time zone. */
+export type Reader = { locale: string; shown: ReturnType<typeof useShown>; timeZone: string };
 
 type PlainInput = {
   label: string;

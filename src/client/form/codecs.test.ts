@@ -21,6 +21,7 @@ const us = {
 };
 const reader = (units: typeof metric, locale: string): Reader => ({
   locale,
+  timeZone: 'Europe/Vienna',
   shown: (d, small) => units[d][small ? 1 : 0]!,
 });
 const british = reader(metric, 'en-GB');
@@ -91,6 +92,15 @@ test('nothing typed is nothing; what cannot be read says why and gives no value;
   const whole = z.number().int();
   expect(read('number', '12.5', undefined, british, whole).error).toMatch(/whole number/);
   expect(read('number', '1,000', undefined, german, whole).error).toMatch(/two ways/);
+});
+
+test('a day is its beginning in the hatchery’s time zone, and an emptied one is none', () => {
+  const c = codecOf(z.number().int().nullable(), 'cameOn', british, 'day');
+  // Summer time began on 30 March 2031 in Vienna.
+  expect(c.read('2031-04-14').value).toBe(Date.parse('2031-04-13T22:00:00Z'));
+  expect(c.read('2031-03-14').value).toBe(Date.parse('2031-03-13T23:00:00Z'));
+  expect(c.write(Date.parse('2031-04-14T20:00:00Z'))).toBe('2031-04-14');
+  expect(c.read('').value).toBeNull();
 });
 
 test('text is trimmed, words are parted, yes and no is neither until somebody says', () => {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type MeasurementInput, measurement } from '@/core/books/measure';
 import type { Dimension } from '@/core/quantities/measure';
 import { weightBatch } from '@/core/sampling/meanWeight';
+import { isoDay, startOfDay } from '@/core/time/localDay';
 import { howMany } from '@/server/act/inputs';
 import { decimalOf, measureOf, measureText, numberText, type Reader, wholeOf } from '../inputs';
 import { emptyPairs, type Pair, pairsText, readPairs } from '../measure/pairs';
@@ -31,10 +32,10 @@ export type Codec = {
 
 /**
  * How a field is typed where its schema does not tell: a measure in the small unit (grams, not kilograms), a figure in
- * the unit that its label names whoever reads, several words in one text, yes or no as a choice of its own, the way of
- * counting that stands first; or by a codec that belongs to this act alone.
+ * the unit that its label names whoever reads, several words in one text, yes or no as a choice of its own, an instant by its
+ * day, the way of counting that stands first; or by a codec that belongs to this act alone.
  */
-export type As = 'small' | 'plain' | 'words' | 'yesNo' | Method | Codec;
+export type As = 'small' | 'plain' | 'words' | 'yesNo' | 'day' | Method | Codec;
 
 /** A field's name ends with its unit, here as everywhere: what that unit measures, and how many base units it is. */
 const UNITS: readonly [RegExp, Dimension, number][] = [
@@ -74,6 +75,7 @@ export function codecOf(schema: z.ZodType, name: string, reader: Reader, as?: As
   if (typeof as === 'object') return as;
   if (as === 'words') return WORDS;
   if (as === 'yesNo') return YES_NO;
+  if (as === 'day') return dayCodec(reader.timeZone);
   if (s === howMany) return amountCodec(reader, as as Method | undefined);
   if (s === measurement) return measuredCodec(reader, as as Method | undefined);
   if (s instanceof z.ZodBoolean) return { blank: false, write: Boolean, read: (t) => ({ value: t, error: null }) };
@@ -99,6 +101,13 @@ const YES_NO: Codec = {
   write: (v) => (v ? 'yes' : 'no'),
   read: (t) => ({ value: t === '' ? null : t === 'yes', error: null }),
 };
+
+/** The beginning of a day of the site. */
+const dayCodec = (timeZone: string): Codec => ({
+  blank: '',
+  write: (v) => isoDay(v as number, timeZone),
+  read: (t) => ({ value: t === '' ? null : startOfDay(t as string, timeZone), error: null }),
+});
 
 const nothing = (typed: unknown) => typeof typed !== 'string' || typed.trim() === '';
 const TEXT: Codec = {

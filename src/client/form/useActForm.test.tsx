@@ -128,6 +128,42 @@ test('lines grow as they are filled; the empty one below is not sent; a refusal 
   expect(onlySent().payload.parts).toEqual([{ tag: 'F1' }, { tag: 'F2' }]);
 });
 
+test('what stood there and was emptied is taken away, where nothing is a value; what cannot be nothing is left out', async () => {
+  const saveTank = defineAct({
+    type: 'test.tank',
+    title: 'Save a tank',
+    by: ['manager'],
+    input: z.object({
+      id: z.number().int(),
+      volumeL: z.number().nullable().optional(),
+      areaCm2: z.number().nullable().optional(),
+      batches: z.number().int().default(1),
+      retired: z.boolean().default(false),
+    }),
+  });
+  function TankForm() {
+    const f = useActForm(saveTank, { about: { id: 4 }, begin: { volumeL: 40, areaCm2: null, batches: 2 } });
+    return (
+      <Form of={f} label="Keep">
+        <MeasureInput label="Volume" {...f.measure('volumeL')} />
+        <NumberInput label="Area" {...f.field('areaCm2')} />
+        <NumberInput label="Batches" {...f.field('batches')} />
+        <button type="button" onClick={() => void f.send({ retired: true })}>
+          Out of use
+        </button>
+      </Form>
+    );
+  }
+  const { user } = show(<TankForm />);
+  expect(field('Volume, L').value).toBe('40');
+  await user.clear(field('Volume, L'));
+  await user.clear(field('Batches'));
+  await user.click(screen.getByRole('button', { name: 'Out of use' }));
+  await waitFor(() => expect(server.sent).toHaveLength(1));
+  // No event: no time, no measurer.
+  expect(onlySent().payload).toEqual({ id: 4, volumeL: null, retired: true });
+});
+
 describe('an entry corrected', () => {
   const was = {
     unit: 3,

@@ -110,7 +110,8 @@ export type ActFormOf<I> = Fields<I> & {
   event: ReturnType<typeof useEventFields> | null;
   /** What is still to be given, in a few words each. */
   wants: readonly string[];
-  send: () => void;
+  /** @param more said by the button that sends it: “out of use” */
+  send: (more?: Partial<Filled<I>>) => Promise<boolean>;
   /** What was typed before and never recorded, to be taken up again. */
   draft: Draft | null;
   correcting: boolean;
@@ -151,8 +152,8 @@ type Options<I, R> = {
  */
 export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<InputIn<S>, R>): ActFormOf<InputIn<S>> {
   type I = InputIn<S>;
-  const { locale, now } = useSession();
-  const reader: Reader = { locale, shown: useShown() };
+  const { locale, now, timeZone } = useSession();
+  const reader: Reader = { locale, timeZone, shown: useShown() };
   const correcting = useCorrecting() !== null;
   const original = useOriginal<Record<string, unknown>>();
   const schemas = fieldsOf(act.input);
@@ -292,7 +293,9 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<In
 
   const input = (): Record<string, unknown> => {
     const out: Record<string, unknown> = { ...o.about };
-    const had = (name: string) => original?.[name] !== undefined && original[name] !== null;
+    // What stood there and was emptied is taken away, where the record knows nothing as a value.
+    const had = (name: string) =>
+      first[name] !== undefined && first[name] !== null && (correcting || schemas[name]!.safeParse(null).success);
     for (const name of shown) {
       const { value } = read(name);
       const schema = schemas[name]!;
@@ -330,10 +333,14 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<In
     get wants() {
       return wants();
     },
-    send: () => {
+    send: async (more) => {
       // What is still wanted holds the button; who sends by Enter is held by the same.
-      if (wants().length > 0) return;
-      void sender.submit({ ...input(), ...event?.payload } as Filled<I>, o.says && ((r) => o.says!(r, fields)));
+      if (wants().length > 0) return false;
+      const says = o.says;
+      return sender.submit(
+        { ...input(), ...more, ...event?.payload } as Filled<I>,
+        says && ((result) => says(result, fields)),
+      );
     },
     draft: correcting ? null : draft.offered,
     correcting,

@@ -18,15 +18,7 @@ import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from '../i
 import { type ScatterOf, useSession } from '../session';
 import { Worked } from '../Working';
 import { PairRows, readPairs } from './pairs';
-import {
-  type Amount,
-  emptyHowMany,
-  type HowManyValue,
-  howManyValue,
-  type Method,
-  readHowMany,
-  rowCounts,
-} from './readHowMany';
+import { type HowManyValue, type Method, readHowMany, rowCounts } from './readHowMany';
 import { TallyPad } from './TallyPad';
 
 const words: Record<Method, string> = {
@@ -342,22 +334,4 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
       </span>
     </p>
   );
-}
-
-/** @param original what was measured when the entry was made, in a form that corrects it */
-export function useHowMany(first: Method, original?: Amount | MeasurementInput | null) {
-  const { locale } = useSession();
-  const unit = useShown();
-  const [value, setValue] = useState(() => {
-    if (!original) return emptyHowMany(first);
-    if ('method' in original) return howManyValue(original, locale, unit);
-    if (original.kind === 'measured') return howManyValue(original.measured, locale, unit);
-    return emptyHowMany(original.kind === 'all' ? 'all' : first);
-  });
-  return {
-    value,
-    setValue,
-    read: () => readHowMany(value, locale, unit),
-    reset: () => setValue(emptyHowMany(value.method)),
-  };
 }

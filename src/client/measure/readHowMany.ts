@@ -94,7 +94,10 @@ export function readHowMany(
 }
 
 /** How many, in one way or in several that are reconciled; null while one of them is incomplete. */
-export function readWays(ways: readonly HowManyValue[], { locale, shown }: Reader): MeasurementInput | 'all' | null {
+export function readWays(
+  ways: readonly HowManyValue[],
+  { locale, shown }: Pick<Reader, 'locale' | 'shown'>,
+): MeasurementInput | 'all' | null {
   const each = ways.map((w) => readHowMany(w, locale, shown));
   if (each.length === 1) return each[0]!;
   if (each.some((m) => m === null || m === 'all')) return null;

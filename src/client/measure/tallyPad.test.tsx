@@ -1,7 +1,9 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
+import { useState } from 'react';
 import { show } from '../../../tests/support/screen';
-import { HowManyInput, useHowMany } from './HowMany';
+import { HowManyInput } from './HowMany';
+import { emptyHowMany } from './readHowMany';
 import { TallyPad } from './TallyPad';
 
 test('counted by tap and by key, undone, begun anew: each tap once', async () => {
@@ -31,8 +33,8 @@ test('counted by tap and by key, undone, begun anew: each tap once', async () =>
 });
 
 function Rows() {
-  const many = useHowMany('trough');
-  return <HowManyInput value={many.value} onChange={many.setValue} methods={['trough']} what="eggs" />;
+  const [value, setValue] = useState(emptyHowMany('trough'));
+  return <HowManyInput value={value} onChange={setValue} methods={['trough']} what="eggs" />;
 }
 
 test('a row tallied to the half egg joins the rows, and the next one begins at nothing', async () => {

@@ -2,9 +2,9 @@
 
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
 import { DayField } from '@/client/DayField';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -31,11 +31,9 @@ export function ConditioningForm({
 }) {
   const { locale, timeZone, now } = useSession();
   const unit = useShown();
-  const act = useAct(saveConditioning);
   const was = original?.programme;
   const text = (v: number | null | undefined) => (v == null ? '' : numberText(v, locale));
   const degrees = (v: number | null) => (v === null ? '' : measureText(v, 'temperature', unit('temperature'), locale));
-  const [name, setName] = useState(original?.name ?? '');
   const [from, setFrom] = useState(isoDay(was?.from ?? now, timeZone));
   const [to, setTo] = useState(was?.to ? isoDay(was.to, timeZone) : '');
   const [units, setUnits] = useState<number[]>(was?.units ?? []);
@@ -64,49 +62,47 @@ export function ConditioningForm({
   const unreadable = read.find((r) => r.day.error ?? r.light.error ?? r.warm.error);
   const depthCm = decimalOf(depth, locale);
   const volumeMl = measureOf(volume, 'volume', unit('volume'), locale);
+  const f = useActForm(saveConditioning, {
+    about: { species: species.id, ...(original ? { id: original.id } : {}) },
+    begin: { name: original?.name },
+    needs: { name: 'a name' },
+    adjust: (input) => ({
+      ...input,
+      programme: {
+        from: startOfDay(from, timeZone),
+        to: to ? startOfDay(to, timeZone) : null,
+        units,
+        tank: {
+          kind,
+          depthCm: depthCm.value,
+          volumeL: volumeMl.value === null ? null : volumeMl.value / 1000,
+          material,
+        },
+        steps: read.map((r) => ({
+          day: r.day.value,
+          lightHours: r.light.value,
+          celsius: r.warm.value,
+          diet: r.diet,
+        })),
+        why,
+      },
+    }),
+    says: () => 'It stands. What comes of it is read from the fish.',
+  });
   return (
-    <ActForm
-      act={act}
+    <Form
+      of={f}
       label={original ? 'Save' : 'Begin it'}
       needs={[
-        !name.trim() && 'a name',
         units.length === 0 && 'a unit',
         read.some((r) => r.day.value === null) && 'a day for each step',
         (unreadable || depthCm.error || volumeMl.error) && 'figures that can be read',
       ]}
-      onSend={() =>
-        void act.submit(
-          {
-            ...(original ? { id: original.id } : {}),
-            species: species.id,
-            name,
-            programme: {
-              from: startOfDay(from, timeZone),
-              to: to ? startOfDay(to, timeZone) : null,
-              units,
-              tank: {
-                kind,
-                depthCm: depthCm.value,
-                volumeL: volumeMl.value === null ? null : volumeMl.value / 1000,
-                material,
-              },
-              steps: read.map((r) => ({
-                day: r.day.value,
-                lightHours: r.light.value,
-                celsius: r.warm.value,
-                diet: r.diet,
-              })),
-              why,
-            },
-          },
-          () => 'It stands. What comes of it is read from the fish.',
-        )
-      }
     >
-      <TextField label="Name" value={name} onChange={setName} error={act.errorOn('name')} />
+      <TextField label="Name" {...f.field('name')} />
       <div className="grid grid-cols-2 gap-3">
         <DayField label="From" value={from} onChange={setFrom} />
-        <DayField label="To, once it has ended" value={to} onChange={setTo} error={act.errorOn('programme.to')} />
+        <DayField label="To, once it has ended" value={to} onChange={setTo} error={f.act.errorOn('programme.to')} />
       </div>
       <fieldset className="field">
         <legend className="label mb-1 text-small text-soft">Fish stand in</legend>
@@ -131,8 +127,8 @@ export function ConditioningForm({
             .filter((p) => !units.includes(p.id))
             .map((p) => ({ value: String(p.id), label: `${p.name}, ${p.room}` }))}
         />
-        {act.errorOn('programme.units') && (
-          <span className="text-small text-loss">{act.errorOn('programme.units')}</span>
+        {f.act.errorOn('programme.units') && (
+          <span className="text-small text-loss">{f.act.errorOn('programme.units')}</span>
         )}
       </fieldset>
       <div className="grid grid-cols-2 gap-3">
@@ -192,11 +188,11 @@ export function ConditioningForm({
       >
         another step
       </Button>
-      {act.errorOn('programme.steps') && <p className="text-loss">{act.errorOn('programme.steps')}</p>}
+      {f.act.errorOn('programme.steps') && <p className="text-loss">{f.act.errorOn('programme.steps')}</p>}
       <p className="quiet text-small">
         Light and warmth change evenly from step to step; what a step leaves empty goes on.
       </p>
       <TextField label="What it is to show" value={why} onChange={setWhy} />
-    </ActForm>
+    </Form>
   );
 }

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { type FateRules, quotaName } from '@/core/brood/fateRules';
@@ -36,7 +36,6 @@ export function FateRulesForm({
   rules: FateRules;
 }) {
   const { locale } = useSession();
-  const act = useAct(saveFateRules);
   const [numbers, setNumbers] = useState<Record<string, { least: string; most: string }>>(() =>
     Object.fromEntries(
       kinds.map((k) => {
@@ -59,32 +58,26 @@ export function FateRulesForm({
     setPaths(next.length === fates.length || next.length === 0 ? rest : { ...paths, [origin]: next });
   };
   const others = rules.quotas.filter((q) => !kinds.some((k) => k.what === q.what && k.sex === q.sex));
+  const f = useActForm(saveFateRules, {
+    about: { species: species.id, season },
+    adjust: (input) => ({
+      ...input,
+      rules: {
+        quotas: [
+          ...kinds.flatMap((k) => {
+            const n = numbers[key(k)]!;
+            const [least, most] = [read(n.least).value, read(n.most).value];
+            return least === null && most === null ? [] : [{ ...k, least, most }];
+          }),
+          ...others,
+        ],
+        paths,
+      },
+    }),
+    says: () => 'In force. Going beyond it is asked about.',
+  });
   return (
-    <ActForm
-      act={act}
-      label={`In force for ${season}`}
-      needs={[wrong && 'whole numbers']}
-      onSend={() =>
-        void act.submit(
-          {
-            species: species.id,
-            season,
-            rules: {
-              quotas: [
-                ...kinds.flatMap((k) => {
-                  const n = numbers[key(k)]!;
-                  const [least, most] = [read(n.least).value, read(n.most).value];
-                  return least === null && most === null ? [] : [{ ...k, least, most }];
-                }),
-                ...others,
-              ],
-              paths,
-            },
-          },
-          () => 'In force. Going beyond it is asked about.',
-        )
-      }
-    >
+    <Form of={f} label={`In force for ${season}`} needs={[wrong && 'whole numbers']}>
       <Table>
         <thead>
           <tr>
@@ -117,7 +110,7 @@ export function FateRulesForm({
           })}
         </tbody>
       </Table>
-      {act.errorOn('rules') && <p className="text-loss">{act.errorOn('rules')}</p>}
+      {f.act.errorOn('rules') && <p className="text-loss">{f.act.errorOn('rules')}</p>}
       {origins.map((o) => (
         <fieldset key={o.id} className="field">
           <legend className="label mb-1 text-small text-soft">Ends open to {o.word}</legend>
@@ -139,6 +132,6 @@ export function FateRulesForm({
       <p className="quiet text-small">
         Permits and local law decide; this page only reminds. An earlier season’s rules go on until they are changed.
       </p>
-    </ActForm>
+    </Form>
   );
 }

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { CorrectionForm } from '@/client/act/CorrectionForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { correct } from '@/modules/records/acts/correct/act';
@@ -102,22 +102,10 @@ function PutRight({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
 }
 
 function TakeBack({ e, onDone }: { e: SheetEntry; onDone: () => void }) {
-  const act = useAct(correct, onDone);
-  const [reason, setReason] = useState('');
+  const f = useActForm(correct, { about: { entryId: e.id }, needs: { reason: 'why' }, done: onDone });
   return (
-    <ActForm
-      act={act}
-      onSend={() => void act.submit({ entryId: e.id, reason })}
-      label="Take it back"
-      disabled={!reason.trim()}
-    >
-      <TextField
-        label="Why"
-        value={reason}
-        onChange={setReason}
-        error={act.errorOn('reason')}
-        hint="It stays beside the entry"
-      />
-    </ActForm>
+    <Form of={f} label="Take it back">
+      <TextField label="Why" {...f.field('reason')} hint="It stays beside the entry" />
+    </Form>
   );
 }

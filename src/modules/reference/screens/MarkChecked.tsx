@@ -1,8 +1,7 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { TextField } from '@/ui/fields';
 import { markChecked } from '../acts/markChecked/act';
 
@@ -14,31 +13,19 @@ export function MarkChecked({
   values: readonly { species: string; path: string }[];
   source: string;
 }) {
-  const act = useAct(markChecked);
-  const [source, setSource] = useState(first);
-  const [why, setWhy] = useState('');
+  const f = useActForm(markChecked, {
+    about: { values: [...values] },
+    begin: { source: first },
+    needs: { source: 'a source', why: 'how' },
+    says: (r) => (r.values === 1 ? 'One value is verified.' : `${r.values} values are verified.`),
+  });
   return (
     <section className="mt-5 max-w-[30rem]" aria-label="Mark as checked">
       <h3 className="mb-2 font-bold">I looked them up: they stand</h3>
-      <ActForm
-        act={act}
-        label={values.length === 1 ? 'Mark it as checked' : `Mark all ${values.length} as checked`}
-        needs={[!source.trim() && 'a source', !why.trim() && 'how']}
-        onSend={() =>
-          void act.submit({ values: [...values], source, why }, (r) =>
-            r.values === 1 ? 'One value is verified.' : `${r.values} values are verified.`,
-          )
-        }
-      >
-        <TextField label="Source" value={source} onChange={setSource} error={act.errorOn('source')} />
-        <TextField
-          label="How it was checked"
-          value={why}
-          onChange={setWhy}
-          error={act.errorOn('why')}
-          hint="Table and page, or how many of your own"
-        />
-      </ActForm>
+      <Form of={f} label={values.length === 1 ? 'Mark it as checked' : `Mark all ${values.length} as checked`}>
+        <TextField label="Source" {...f.field('source')} />
+        <TextField label="How it was checked" {...f.field('why')} hint="Table and page, or how many of your own" />
+      </Form>
     </section>
   );
 }

@@ -2,8 +2,8 @@
 
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { saveProtocol } from '@/modules/reference/acts/protocol/act';
 import { Button } from '@/ui/Button';
@@ -30,7 +30,6 @@ const bases: { value: ProtocolBath['basis']; label: string }[] = [
 
 /** A protocol with its steps, materials and bath to change; what is wrong is said before it is sent. */
 export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boolean; taken: readonly string[] }) {
-  const act = useAct(saveProtocol);
   const [name, setName] = useState(copy ? `${p.name}, ours` : p.name);
   const [fits, setFits] = useState(p.fits);
   const [source, setSource] = useState(p.source);
@@ -40,7 +39,6 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
   );
   const [bath, setBath] = useState(bathTyped(p.bath));
   const [cautions, setCautions] = useState(p.cautions.join('\n'));
-  const [why, setWhy] = useState('');
   const { version: _, steps: __, materials: ___, bath: ____, ...rest } = p;
   const read = readProtocol(
     {
@@ -60,18 +58,16 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
   );
   const set = (i: number, v: Partial<StepTyped>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...v } : s)));
   const swap = (i: number, j: number) => setSteps(steps.map((s, k) => (k === i ? steps[j]! : k === j ? steps[i]! : s)));
+  const f = useActForm(saveProtocol, {
+    about: { fresh: copy },
+    needs: { why: 'why' },
+    adjust: (input) => ({ ...input, content: 'protocol' in read ? (read.protocol as never) : null }),
+    says: (r) => `In force: version ${r?.version}.`,
+  });
   return (
-    <ActForm
-      act={act}
-      label={copy ? 'Save the copy' : 'Put in force'}
-      needs={['error' in read && read.error, !why.trim() && 'why']}
-      onSend={() =>
-        'protocol' in read &&
-        void act.submit({ content: read.protocol, why, fresh: copy }, (r) => `In force: version ${r?.version}.`)
-      }
-    >
+    <Form of={f} label={copy ? 'Save the copy' : 'Put in force'} needs={['error' in read && read.error]}>
       <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-        <TextField label="Name" value={name} onChange={setName} error={act.errorOn('content.name')} />
+        <TextField label="Name" value={name} onChange={setName} error={f.act.errorOn('content.name')} />
         <TextField label="Source" value={source} onChange={setSource} hint="The publication, or “own practice”" />
       </div>
       <TextField label="Fits" value={fits} onChange={setFits} />
@@ -252,8 +248,8 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
         <span className="label">Cautions, one a line</span>
         <TextArea rows={3} value={cautions} onChange={(e) => setCautions(e.target.value)} />
       </label>
-      <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
-      {act.errorOn('content') && <p className="text-loss">{act.errorOn('content')}</p>}
-    </ActForm>
+      <TextField label="Why" {...f.field('why')} />
+      {f.act.errorOn('content') && <p className="text-loss">{f.act.errorOn('content')}</p>}
+    </Form>
   );
 }

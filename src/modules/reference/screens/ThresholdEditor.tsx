@@ -1,8 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import type { Codec } from '@/client/form/codecs';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { DecimalInput, decimalOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { celsiusApart, degreesOf } from '@/core/quantities/reader';
@@ -36,39 +37,39 @@ export function ThresholdEditor({ row }: { row: ThresholdRow }) {
 export function ThresholdForm({ row, onDone }: { row: ThresholdRow; onDone?: () => void }) {
   const { locale, units } = useSession();
   const us = units === 'us';
-  const turned = us && isDegrees(row.id);
-  const act = useAct(setThreshold, onDone);
-  const [value, setValue] = useState(numberText(turned ? degreesOf(row.value, true) : row.value, locale));
-  const [source, setSource] = useState('');
-  const [why, setWhy] = useState('');
-  const read = decimalOf(value, locale);
-  // Left as it stood, it is exactly what it was: a figure turned to °F and back is not.
-  const meant =
-    read.value === null ? null : turned ? Number(celsiusApart(read.value, true).toPrecision(12)) : read.value;
+  const f = useActForm(setThreshold, {
+    about: { id: row.id },
+    begin: { value: row.value },
+    as: us && isDegrees(row.id) ? { value: inFahrenheit(row.value, locale) } : {},
+    needs: { value: 'a value', source: 'a source', why: 'why' },
+    done: onDone,
+  });
+  const value = f.field('value');
+  const meant = f.value('value');
   const fault = meant === null ? null : thresholdFault(row.id, meant);
   return (
-    <ActForm
-      act={act}
-      label="Put in force"
-      needs={[(meant === null || fault) && 'a value', !source.trim() && 'a source', !why.trim() && 'why']}
-      onSend={() => void act.submit({ id: row.id, value: meant, source, why })}
-    >
+    <Form of={f} label="Put in force" needs={[fault && 'a value']}>
       <p className="max-w-[34rem] first-letter:uppercase">{row.what}.</p>
       <DecimalInput
         label={`Value, ${thresholdUnit(row.id, us)}`}
-        value={value}
-        onChange={setValue}
-        error={act.errorOn('value') ?? read.error ?? (fault && `The value ${fault}`)}
+        {...value}
+        error={value.error ?? (fault && `The value ${fault}`)}
         hint={`Ships as ${thresholdSays(row.id, row.shipped, us)}: ${row.hint}`}
       />
-      <TextField
-        label="Source"
-        value={source}
-        onChange={setSource}
-        hint="“own counts 2031”, a guideline, or verify"
-        error={act.errorOn('source')}
-      />
-      <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
-    </ActForm>
+      <TextField label="Source" {...f.field('source')} hint="“own counts 2031”, a guideline, or verify" />
+      <TextField label="Why" {...f.field('why')} />
+    </Form>
   );
 }
+
+/** A difference of degrees as a US reader types it. Left as it stood, it is exactly what it was. */
+const inFahrenheit = (stands: number, locale: string): Codec => ({
+  blank: '',
+  write: (v) => numberText(degreesOf(v as number, true), locale),
+  read: (text) => {
+    const typed = decimalOf(String(text), locale);
+    if (typed.value === null) return { value: null, error: typed.error };
+    const value = Number(celsiusApart(typed.value, true).toPrecision(12));
+    return { value: Math.abs(value - stands) < 1e-6 ? stands : value, error: null };
+  },
+});

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { useSession } from '@/client/session';
 import { type DevelopmentModel, developmentModel } from '@/core/development/model';
 import { figures } from '@/core/quantities/format';
@@ -42,42 +42,26 @@ export function ValueEditor({ species, path }: { species: Species; path: string 
 /** The figures of one value, its source and why it is changed; a clock shows what it makes of steady temperatures. */
 export function ValueForm({ species, path, onDone }: { species: Species; path: string; onDone?: () => void }) {
   const { locale } = useSession();
-  const act = useAct(setSpeciesValue, onDone);
   const { value, figures } = valueAt(species, path);
   const model = value.model as DevelopmentModel | undefined;
   const first = kindOf(value);
   const [typed, setTyped] = useState<Typed>(() => typedOf(value, figures(first), first, locale));
-  const [source, setSource] = useState('');
-  const [why, setWhy] = useState('');
   const own = figures(typed.kind);
   const read = readTyped(typed, own, value, locale);
+  const f = useActForm(setSpeciesValue, {
+    about: { species: species.id, path },
+    needs: { source: 'a source', why: 'why' },
+    adjust: (input) => ({ ...input, value: read.value as InputOf<typeof setSpeciesValue>['value'] }),
+    done: onDone,
+  });
   return (
-    <ActForm
-      act={act}
-      label="Put in force"
-      needs={[!read.value && 'every figure', !source.trim() && 'a source', !why.trim() && 'why']}
-      onSend={() =>
-        void act.submit({
-          species: species.id,
-          path,
-          value: read.value as InputOf<typeof setSpeciesValue>['value'],
-          source,
-          why,
-        })
-      }
-    >
+    <Form of={f} label="Put in force" needs={[!read.value && 'every figure']}>
       <ModelFields typed={typed} figures={own} errors={read.errors} onChange={setTyped} />
       {model && <Steady at={steadyOf(species.milestones)} now={model} then={read.value?.model} />}
-      {act.errorOn('value') && <p className="text-loss">{act.errorOn('value')}</p>}
-      <TextField
-        label="Source"
-        value={source}
-        onChange={setSource}
-        hint="The publication, or “own counts 2031”"
-        error={act.errorOn('source')}
-      />
-      <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} />
-    </ActForm>
+      {f.act.errorOn('value') && <p className="text-loss">{f.act.errorOn('value')}</p>}
+      <TextField label="Source" {...f.field('source')} hint="The publication, or “own counts 2031”" />
+      <TextField label="Why" {...f.field('why')} />
+    </Form>
   );
 }
 

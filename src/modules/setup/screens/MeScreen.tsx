@@ -1,8 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { changePassword } from '@/modules/setup/acts/changePassword/act';
@@ -54,30 +55,23 @@ export function MeScreen({
 }
 
 function PasswordForm() {
-  const [current, setCurrent] = useState('');
-  const [password, setPassword] = useState('');
-  const act = useAct(changePassword, () => {
-    setCurrent('');
-    setPassword('');
+  const f = useActForm(changePassword, {
+    about: {},
+    needs: { current: 'the one you have', password: 'the new one' },
+    clears: ['current', 'password'],
+    says: () => 'Changed. Sign in with it from now on.',
   });
   return (
-    <ActForm
-      act={act}
-      label="Change it"
-      needs={[!current && 'the one you have', !password && 'the new one']}
-      onSend={() => void act.submit({ current, password }, () => 'Changed. Sign in with it from now on.')}
-    >
-      <Secretly label="Your password now" value={current} onChange={setCurrent} error={act.errorOn('current')} />
+    <Form of={f} label="Change it">
+      <Secretly label="Your password now" {...f.field('current')} />
       <TextField
         label="New password"
         type="password"
         autoComplete="new-password"
-        value={password}
-        onChange={setPassword}
-        error={act.errorOn('password')}
+        {...f.field('password')}
         hint="At least ten characters. All your sign-ins end, this one too"
       />
-    </ActForm>
+    </Form>
   );
 }
 
@@ -87,9 +81,12 @@ function Secretly(p: { label: string; value: string; onChange: (v: string) => vo
 
 function SecondOff({ secret, square }: { secret: string; square: string }) {
   const [begun, setBegun] = useState<{ secret: string; square: string } | null>(null);
-  const [code, setCode] = useState('');
-  const [current, setCurrent] = useState('');
-  const act = useAct(takeSecondFactor);
+  const f = useActForm(takeSecondFactor, {
+    about: {},
+    needs: { current: 'your password' },
+    adjust: (input) => ({ ...input, secret: begun?.secret ?? null }),
+    says: () => 'In use.',
+  });
   if (!begun)
     return (
       <div className="flex flex-col items-start gap-3">
@@ -102,43 +99,33 @@ function SecondOff({ secret, square }: { secret: string; square: string }) {
       </div>
     );
   return (
-    <ActForm
-      act={act}
+    <Form
+      of={f}
       label="Use it from now on"
-      needs={[code.replace(/\D/g, '').length < 6 && 'the code shown now', !current && 'your password']}
-      onSend={() => void act.submit({ secret: begun.secret, code, current }, () => 'In use.')}
+      needs={[(f.value('code') ?? '').replace(/\D/g, '').length < 6 && 'the code shown now']}
     >
       <p>Read the square with your authenticator, or type the secret into it. Then type the code that it shows.</p>
       <img src={begun.square} alt="square to be read by a phone" width={180} height={180} className="bg-white" />
       <p className="font-mono text-body break-all" data-testid="secret">
         {begun.secret.match(/.{1,4}/g)!.join(' ')}
       </p>
-      <TextField
-        label="Code"
-        value={code}
-        onChange={setCode}
-        inputMode="numeric"
-        autoComplete="one-time-code"
-        error={act.errorOn('code')}
-      />
-      <Secretly label="Your password" value={current} onChange={setCurrent} error={act.errorOn('current')} />
-    </ActForm>
+      <TextField label="Code" inputMode="numeric" autoComplete="one-time-code" {...f.field('code')} />
+      <Secretly label="Your password" {...f.field('current')} />
+    </Form>
   );
 }
 
 function SecondOn() {
-  const [current, setCurrent] = useState('');
-  const act = useAct(dropSecondFactor);
+  const f = useActForm(dropSecondFactor, {
+    about: {},
+    needs: { current: 'your password' },
+    says: () => 'The password alone is enough again.',
+  });
   return (
-    <ActForm
-      act={act}
-      label="Do without it"
-      needs={[!current && 'your password']}
-      onSend={() => void act.submit({ current }, () => 'The password alone is enough again.')}
-    >
+    <Form of={f} label="Do without it">
       <p className="text-deep">In use: each sign-in asks for a code of your authenticator.</p>
-      <Secretly label="Your password" value={current} onChange={setCurrent} error={act.errorOn('current')} />
-    </ActForm>
+      <Secretly label="Your password" {...f.field('current')} />
+    </Form>
   );
 }
 

@@ -1,10 +1,8 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
-import { decimalOf, NumberInput, wholeOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { NumberInput } from '@/client/inputs';
 import { saveSite } from '@/modules/setup/acts/site/act';
 import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
@@ -69,67 +67,32 @@ export function SetupScreen({ view }: { view: SetupView }) {
 }
 
 function SiteForm({ view }: { view: SetupView }) {
-  const act = useAct(saveSite);
-  const [v, setV] = useState({
-    ...view.site,
-    seasonStartsMonth: String(view.site.seasonStartsMonth),
-    weighEveryDays: String(view.site.weighEveryDays),
-    countAbovePercent: String(view.site.countAbovePercent),
+  const f = useActForm(saveSite, {
+    about: {},
+    begin: view.site,
+    needs: { weighEveryDays: 'the days', countAbovePercent: 'the ±' },
+    says: () => 'Kept.',
   });
-  const { locale } = useSession();
-  const [days, percent] = [wholeOf(v.weighEveryDays, locale), decimalOf(v.countAbovePercent, locale)];
-  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
   return (
     <section aria-label="Site">
       <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">The site</h2>
-      <ActForm
-        act={act}
-        className={line}
-        label="Keep"
-        needs={[days.value === null && 'the days', percent.value === null && 'the ±']}
-        onSend={() =>
-          void act.submit(
-            {
-              ...v,
-              seasonStartsMonth: Number(v.seasonStartsMonth),
-              weighEveryDays: days.value,
-              countAbovePercent: percent.value,
-            },
-            () => 'Kept.',
-          )
-        }
-      >
-        <TextField label="Name" value={v.name} onChange={set('name')} error={act.errorOn('name')} />
-        <TextField label="Time zone" value={v.timeZone} onChange={set('timeZone')} error={act.errorOn('timeZone')} />
-        <TextField
-          label="Lots are named"
-          value={v.lotPattern}
-          onChange={set('lotPattern')}
-          error={act.errorOn('lotPattern')}
-          hint="{code} {yy} {yyyy} {season} {nn}"
-        />
+      <Form of={f} className={line} label="Keep">
+        <TextField label="Name" {...f.field('name')} />
+        <TextField label="Time zone" {...f.field('timeZone')} />
+        <TextField label="Lots are named" {...f.field('lotPattern')} hint="{code} {yy} {yyyy} {season} {nn}" />
         <SelectField
           label="A season starts in"
-          value={v.seasonStartsMonth}
-          onChange={set('seasonStartsMonth')}
+          {...f.field('seasonStartsMonth')}
           options={months.map((m, i) => ({ value: String(i + 1), label: m }))}
         />
-        <NumberInput
-          className="w-[12.5rem]"
-          label="Weigh a sample every, days"
-          value={v.weighEveryDays}
-          onChange={set('weighEveryDays')}
-          error={act.errorOn('weighEveryDays')}
-        />
+        <NumberInput className="w-[12.5rem]" label="Weigh a sample every, days" {...f.field('weighEveryDays')} />
         <TextField
           className="w-[12.5rem]"
           label="Ask for a count above, ± %"
           inputMode="decimal"
-          value={v.countAbovePercent}
-          onChange={set('countAbovePercent')}
-          error={percent.error ?? act.errorOn('countAbovePercent')}
+          {...f.field('countAbovePercent')}
         />
-      </ActForm>
+      </Form>
     </section>
   );
 }

@@ -1,8 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { DecimalInput, decimalOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { type PickingMethod, pickingMethodWords } from '@/core/incubation/pickingMethods';
@@ -27,34 +28,28 @@ const kinds = [
 /** How the dead are taken, how often the room may cry wolf, and which devices may report. */
 export function IncubationSettings({ view }: { view: SetupView }) {
   const { locale } = useSession();
-  const act = useAct(savePicking);
   const [methods, setMethods] = useState(view.incubation.methods);
   const [found, setFound] = useState<Record<string, string>>(
     Object.fromEntries(kinds.map((k) => [k.id, numberText(100 * view.incubation.methods[k.id].foundShare, locale)])),
   );
-  const [falseAlarms, setFalseAlarms] = useState(numberText(view.incubation.falseAlarmsWeek, locale));
-  const wanted = decimalOf(falseAlarms, locale);
+  const f = useActForm(savePicking, {
+    about: {},
+    begin: { falseAlarmsWeek: view.incubation.falseAlarmsWeek },
+    needs: { falseAlarmsWeek: 'the false alarms' },
+    adjust: (input) => ({
+      ...input,
+      kinds: kinds.map((k) => ({
+        kind: k.id,
+        method: methods[k.id].method,
+        foundShare: (decimalOf(found[k.id] ?? '', locale).value ?? 0) / 100,
+      })),
+    }),
+    says: () => 'Kept: what a round may find is worked anew.',
+  });
   return (
     <section aria-label="Incubation">
       <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">Incubation</h2>
-      <ActForm
-        act={act}
-        label="Keep"
-        needs={[wanted.value === null && 'the false alarms']}
-        onSend={() =>
-          void act.submit(
-            {
-              falseAlarmsWeek: wanted.value,
-              kinds: kinds.map((k) => ({
-                kind: k.id,
-                method: methods[k.id].method,
-                foundShare: (decimalOf(found[k.id] ?? '', locale).value ?? 0) / 100,
-              })),
-            },
-            () => 'Kept: what a round may find is worked anew.',
-          )
-        }
-      >
+      <Form of={f} label="Keep">
         <div className={line}>
           {kinds.map((k) => (
             <div key={k.id} className="flex flex-col gap-2">
@@ -75,7 +70,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
                 label="Dead eggs found in one round, %"
                 value={found[k.id] ?? ''}
                 onChange={(v) => setFound({ ...found, [k.id]: v })}
-                error={act.errorOn('kinds')}
+                error={f.act.errorOn('kinds')}
                 hint={pickingMethodWords[methods[k.id].method].fits}
               />
             </div>
@@ -84,13 +79,11 @@ export function IncubationSettings({ view }: { view: SetupView }) {
         <DecimalInput
           className="w-[22rem]"
           label="False alarms of picks a room may give a week"
-          value={falseAlarms}
-          onChange={setFalseAlarms}
-          error={wanted.error ?? act.errorOn('falseAlarmsWeek')}
+          {...f.field('falseAlarmsWeek')}
           hint="fewer false alarms, but true ones come later"
         />
-        <WhatItMeans view={view} falseAlarms={wanted.value} />
-      </ActForm>
+        <WhatItMeans view={view} falseAlarms={f.value('falseAlarmsWeek')} />
+      </Form>
       <OwnRoutine tasks={view.incubation.routine} />
       <Keys view={view} />
     </section>

@@ -1,10 +1,10 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
-import { DecimalInput, decimalOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
+import type { Codec } from '@/client/form/codecs';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { DecimalInput } from '@/client/inputs';
 import { plain } from '@/core/quantities/format';
 import { saveRoutineTask } from '@/modules/incubation/acts/routineTask/act';
 import type { OwnTask } from '@/modules/incubation/views/routine';
@@ -26,19 +26,32 @@ const unitWords = {
 } as const;
 type Units = keyof typeof unitWords;
 
+/** Both stations, or any unit, are one choice of the list. */
+const STATIONS_AS_ONE: Codec = {
+  blank: 'eggs',
+  write: (v) => ((v as string[]).length > 1 ? 'both' : (v as string[])[0]),
+  read: (t) => ({ value: t === 'both' ? ['eggs', 'yolksac'] : [t], error: null }),
+};
+const UNITS_AS_ONE: Codec = {
+  blank: 'all',
+  write: (v) => (v as string[])[0] ?? 'all',
+  read: (t) => ({ value: t === 'all' ? [] : [t], error: null }),
+};
+
 const wordsOf = (t: OwnTask) =>
   `${t.stations.map((s) => stationWords[s]).join(' and ')}${t.units.length > 0 ? `, ${t.units.map((u) => unitWords[u as Units]).join(', ')}` : ''}, every ${plain(t.everyHours)} h`;
 
 /** What this house goes over at its rounds besides what Reference has for each species. */
 export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
-  const { locale } = useSession();
-  const act = useAct(saveRoutineTask, () => setName(''));
+  const f = useActForm(saveRoutineTask, {
+    about: {},
+    begin: { stations: ['eggs'], everyHours: 24 },
+    as: { stations: STATIONS_AS_ONE, units: UNITS_AS_ONE },
+    needs: { name: 'what is done', everyHours: 'how often' },
+    clears: ['name'],
+    says: () => 'Added.',
+  });
   const off = useAct(saveRoutineTask);
-  const [name, setName] = useState('');
-  const [stations, setStations] = useState<Stations>('eggs');
-  const [units, setUnits] = useState<Units>('all');
-  const [hours, setHours] = useState('24');
-  const every = decimalOf(hours, locale);
   return (
     <div className="mt-5">
       <h3 className="mb-1 font-bold">Routine of this house</h3>
@@ -72,50 +85,20 @@ export function OwnRoutine({ tasks }: { tasks: readonly OwnTask[] }) {
           {off.refused.message} {off.refused.todo}
         </p>
       )}
-      <ActForm
-        act={act}
-        className={line}
-        label="Add"
-        needs={[!name.trim() && 'what is done', every.value === null && 'how often']}
-        onSend={() =>
-          void act.submit(
-            {
-              name,
-              stations: stations === 'both' ? ['eggs', 'yolksac'] : [stations],
-              units: units === 'all' ? [] : [units],
-              everyHours: every.value,
-            },
-            () => 'Added.',
-          )
-        }
-      >
-        <TextField
-          label="What is done"
-          value={name}
-          onChange={setName}
-          placeholder="UV lamp burns"
-          error={act.errorOn('name')}
-        />
+      <Form of={f} className={line} label="Add">
+        <TextField label="What is done" {...f.field('name')} placeholder="UV lamp burns" />
         <SelectField
           label="Where there are"
-          value={stations}
-          onChange={setStations}
+          {...f.typed<Stations>('stations')}
           options={(Object.keys(stationWords) as Stations[]).map((value) => ({ value, label: stationWords[value] }))}
         />
         <SelectField
           label="in"
-          value={units}
-          onChange={setUnits}
+          {...f.typed<Units>('units')}
           options={(Object.keys(unitWords) as Units[]).map((value) => ({ value, label: unitWords[value] }))}
         />
-        <DecimalInput
-          className="w-[7rem]"
-          label="every, h"
-          value={hours}
-          onChange={setHours}
-          error={every.error ?? act.errorOn('everyHours')}
-        />
-      </ActForm>
+        <DecimalInput className="w-[7rem]" label="every, h" {...f.field('everyHours')} />
+      </Form>
     </div>
   );
 }

@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { addPerson } from '@/modules/setup/acts/addPerson/act';
 import { savePerson } from '@/modules/setup/acts/person/act';
 import { resetPassword } from '@/modules/setup/acts/resetPassword/act';
 import { resetSecondFactor } from '@/modules/setup/acts/secondFactorReset/act';
-import type { Role } from '@/server/act/define';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { Select } from '@/ui/Select';
@@ -82,43 +82,23 @@ export function PersonRow({ p }: { p: SetupView['people'][number] }) {
 }
 
 export function NewPerson() {
-  const act = useAct(addPerson, () => setV({ ...v, name: '', password: '' }));
-  const [v, setV] = useState<{ name: string; role: Role; password: string }>({
-    name: '',
-    role: 'culturist',
-    password: '',
+  const f = useActForm(addPerson, {
+    about: {},
+    begin: { role: 'culturist' },
+    needs: { name: 'a name', password: 'a password' },
+    clears: ['name', 'password'],
+    says: () => 'Made.',
   });
-  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
   return (
-    <ActForm
-      act={act}
-      className={line}
-      label="Add person"
-      needs={[!v.name.trim() && 'a name', !v.password && 'a password']}
-      onSend={() => void act.submit(v, () => 'Made.')}
-    >
-      <TextField
-        label="New person"
-        value={v.name}
-        onChange={set('name')}
-        error={act.errorOn('name')}
-        autoComplete="off"
-      />
+    <Form of={f} className={line} label="Add person">
+      <TextField label="New person" {...f.field('name')} autoComplete="off" />
       <SelectField
         label="Role"
-        value={v.role}
-        onChange={set('role')}
-        options={roles.map((r) => ({ value: r as string, label: r }))}
+        {...f.field('role')}
+        options={roles.map((r) => ({ value: r, label: r }))}
         hint="A hand picks, feeds and proposes counts"
       />
-      <TextField
-        label="Password"
-        type="password"
-        value={v.password}
-        onChange={set('password')}
-        error={act.errorOn('password')}
-        autoComplete="new-password"
-      />
-    </ActForm>
+      <TextField label="Password" type="password" {...f.field('password')} autoComplete="new-password" />
+    </Form>
   );
 }

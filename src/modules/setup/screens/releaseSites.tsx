@@ -1,10 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
-import { NumberInput, wholeOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { NumberInput } from '@/client/inputs';
 import { grouped } from '@/core/quantities/format';
 import { saveReleaseSite } from '@/modules/setup/acts/releaseSite/act';
 import { Button } from '@/ui/Button';
@@ -46,41 +45,30 @@ export function ReleaseSites({ sites }: { sites: readonly Site[] }) {
 }
 
 function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
-  const { locale } = useSession();
-  const blank = { name: '', water: '', target: '', permit: '' };
-  const act = useAct(saveReleaseSite, () => (site ? undefined : setV(blank)));
-  const [v, setV] = useState(site ? { ...site, target: site.target === null ? '' : String(site.target) } : blank);
-  const set = (key: keyof typeof blank) => (x: string) => setV({ ...v, [key]: x });
-  const target = wholeOf(v.target, locale);
-  const payload = {
-    ...(site ? { id: site.id } : {}),
-    name: v.name,
-    water: v.water,
-    permit: v.permit,
-    target: target.value,
-  };
+  const f = useActForm(saveReleaseSite, {
+    about: site ? { id: site.id } : {},
+    begin: site ?? {},
+    needs: { name: 'a name' },
+    unreadable: { target: 'the target' },
+    clears: site ? [] : ['name', 'water', 'target', 'permit'],
+    says: () => (site ? 'Kept.' : 'Made.'),
+  });
   return (
-    <ActForm
-      act={act}
-      className={line}
-      label={site ? 'Keep' : 'Make site'}
-      needs={[!v.name.trim() && 'a name', target.error !== null && 'the target']}
-      onSend={() => void act.submit(payload, () => (site ? 'Kept.' : 'Made.'))}
-    >
-      <TextField label={site ? 'Name' : 'New site'} value={v.name} onChange={set('name')} error={act.errorOn('name')} />
-      <TextField label="Water" value={v.water} onChange={set('water')} />
-      <NumberInput label="Target this season" value={v.target} onChange={set('target')} />
-      <TextField label="Permit" value={v.permit} onChange={set('permit')} />
+    <Form of={f} className={line} label={site ? 'Keep' : 'Make site'}>
+      <TextField label={site ? 'Name' : 'New site'} {...f.field('name')} />
+      <TextField label="Water" {...f.field('water')} />
+      <NumberInput label="Target this season" {...f.field('target')} />
+      <TextField label="Permit" {...f.field('permit')} />
       {site && (
         <Button
           kind="link"
           className="mt-[1.9rem]"
-          disabled={act.busy}
-          onClick={() => void act.submit({ ...payload, retired: true }).then((ok) => ok && onDone?.())}
+          disabled={f.act.busy}
+          onClick={() => void f.send({ retired: true }).then((ok) => ok && onDone?.())}
         >
           Take off the list
         </Button>
       )}
-    </ActForm>
+    </Form>
   );
 }

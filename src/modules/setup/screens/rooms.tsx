@@ -1,13 +1,13 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
-import { NumberInput, useShown, wholeOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { NumberInput, useShown } from '@/client/inputs';
 import { figures, grouped } from '@/core/quantities/format';
 import { fromBase } from '@/core/quantities/measure';
-import { type SensorKind, sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
+import { sensorKindIds, sensorKinds } from '@/core/readings/sensorKinds';
 import { type UnitKind, unitKinds } from '@/core/units/unitKinds';
 import { addUnits } from '@/modules/setup/acts/addUnits/act';
 import { joinUnit } from '@/modules/setup/acts/join/act';
@@ -20,7 +20,7 @@ import type { SetupView } from '../views/setup';
 import { line } from './line';
 import { RoomForm, roomKinds } from './roomForm';
 import { DivideForm, UnitForm } from './unitForms';
-import { noMeasures, UnitMeasureFields, useUnitMeasures } from './unitMeasures';
+import { UnitMeasureFields } from './unitMeasures';
 
 type Room = SetupView['rooms'][number];
 
@@ -140,20 +140,18 @@ function Divided({ d }: { d: SetupView['divided'][number] }) {
 }
 
 export function NewRoom() {
-  const act = useAct(saveRoom, () => setName(''));
-  const [name, setName] = useState('');
-  const [kind, setKind] = useState<(typeof roomKinds)[number]['value']>('incubation');
+  const f = useActForm(saveRoom, {
+    about: {},
+    begin: { kind: 'incubation' },
+    needs: { name: 'a name' },
+    clears: ['name'],
+    says: () => 'Made.',
+  });
   return (
-    <ActForm
-      act={act}
-      className={line}
-      label="Make room"
-      needs={[!name.trim() && 'a name']}
-      onSend={() => void act.submit({ name, kind }, () => 'Made.')}
-    >
-      <TextField label="New room" value={name} onChange={setName} error={act.errorOn('name')} />
-      <SelectField label="For" value={kind} onChange={setKind} options={[...roomKinds]} />
-    </ActForm>
+    <Form of={f} className={line} label="Make room">
+      <TextField label="New room" {...f.field('name')} />
+      <SelectField label="For" {...f.field('kind')} options={[...roomKinds]} />
+    </Form>
   );
 }
 
@@ -166,90 +164,41 @@ const kindInRoom: Record<string, UnitKind> = {
 };
 
 function NewUnits({ room, sensors, nextRow }: { room: Room; sensors: SetupView['sensors']; nextRow: number }) {
-  const { locale } = useSession();
-  const act = useAct(addUnits);
-  const measures = useUnitMeasures();
-  const [v, setV] = useState({
-    kind: kindInRoom[room.kind] ?? 'tank',
-    prefix: '',
-    from: '1',
-    count: '1',
-    battery: '',
-    ...noMeasures,
+  const f = useActForm(addUnits, {
+    about: { room: room.id },
+    begin: { kind: kindInRoom[room.kind] ?? 'tank', from: 1, count: 1 },
+    needs: { prefix: 'letters', from: 'the first number', count: 'how many' },
+    adjust: (input) => ({ ...input, y: nextRow }),
+    says: (r) => `Made: ${(r?.names ?? []).join(' ')}.`,
   });
-  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
-  const [from, count] = [wholeOf(v.from, locale).value, wholeOf(v.count, locale).value];
-  const read = measures.read(v);
-  const waters = sensors.filter((s) => s.kind === 'temperature');
   return (
-    <ActForm
-      act={act}
-      className={`${line} border-l-[3px] border-deep pl-3`}
-      label="Make units"
-      needs={[
-        !v.prefix.trim() && 'letters',
-        from === null && 'the first number',
-        count === null && 'how many',
-        !read.readable && 'measures that can be read',
-      ]}
-      onSend={() =>
-        void act.submit(
-          {
-            room: room.id,
-            kind: v.kind,
-            prefix: v.prefix,
-            from,
-            count,
-            battery: v.battery,
-            y: nextRow,
-            ...read.payload,
-          },
-          (r) => `Made: ${((r?.names as string[] | undefined) ?? []).join(' ')}.`,
-        )
-      }
-    >
-      <SelectField
-        label="Kind"
-        value={v.kind}
-        onChange={set('kind')}
-        options={unitKinds.map((k) => ({ value: k, label: k }))}
-      />
-      <TextField
-        className="w-[6rem]"
-        label="Letters"
-        value={v.prefix}
-        onChange={set('prefix')}
-        placeholder="J"
-        error={act.errorOn('prefix')}
-      />
+    <Form of={f} className={`${line} border-l-[3px] border-deep pl-3`} label="Make units">
+      <SelectField label="Kind" {...f.field('kind')} options={unitKinds.map((k) => ({ value: k, label: k }))} />
+      <TextField className="w-[6rem]" label="Letters" {...f.field('prefix')} placeholder="J" />
       <div className="w-[6rem]">
-        <NumberInput label="from number" value={v.from} onChange={set('from')} error={act.errorOn('from')} />
+        <NumberInput label="from number" {...f.field('from')} />
       </div>
       <div className="w-[6rem]">
-        <NumberInput label="how many" value={v.count} onChange={set('count')} error={act.errorOn('count')} />
+        <NumberInput label="how many" {...f.field('count')} />
       </div>
-      <TextField className="w-[9rem]" label="Row or stack it stands in" value={v.battery} onChange={set('battery')} />
-      <UnitMeasureFields v={v} set={set} waters={waters} each=" of each" act={act} />
-    </ActForm>
+      <TextField className="w-[9rem]" label="Row or stack it stands in" {...f.field('battery')} />
+      <UnitMeasureFields of={f} waters={sensors.filter((s) => s.kind === 'temperature')} each=" of each" />
+    </Form>
   );
 }
 
 function NewSensor({ room }: { room: { id: number } }) {
-  const act = useAct(saveSensor, () => setName(''));
-  const [name, setName] = useState('');
-  const [kind, setKind] = useState<SensorKind>('temperature');
+  const f = useActForm(saveSensor, {
+    about: { room: room.id },
+    needs: { name: 'a name' },
+    clears: ['name'],
+    says: () => 'Made.',
+  });
   return (
-    <ActForm
-      act={act}
-      className={`${line} border-l-[3px] border-deep pl-3`}
-      label="Make sensor"
-      needs={[!name.trim() && 'a name']}
-      onSend={() => void act.submit({ name, room: room.id, kind }, () => 'Made.')}
-    >
+    <Form of={f} className={`${line} border-l-[3px] border-deep pl-3`} label="Make sensor">
       <SelectField
         label="It measures"
-        value={kind}
-        onChange={setKind}
+        {...f.field('kind')}
         options={sensorKindIds.map((k) => ({
           value: k,
           label: `${sensorKinds[k].word}${sensorKinds[k].unit && `, ${sensorKinds[k].unit}`}`,
@@ -257,12 +206,10 @@ function NewSensor({ room }: { room: { id: number } }) {
       />
       <TextField
         label="Name of the sensor"
-        value={name}
-        onChange={setName}
+        {...f.field('name')}
         placeholder="bay1"
-        error={act.errorOn('name')}
         hint="Also for readings typed by eye"
       />
-    </ActForm>
+    </Form>
   );
 }

@@ -1,10 +1,8 @@
 'use client';
 
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
-import { NumberInput, wholeOf } from '@/client/inputs';
-import { useSession } from '@/client/session';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { NumberInput } from '@/client/inputs';
 import { unitKinds } from '@/core/units/unitKinds';
 import { divideUnit } from '@/modules/setup/acts/divide/act';
 import { saveUnit } from '@/modules/setup/acts/unit/act';
@@ -13,116 +11,78 @@ import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import type { SetupView } from '../views/setup';
 import { line } from './line';
-import { UnitMeasureFields, useUnitMeasures } from './unitMeasures';
+import { UnitMeasureFields } from './unitMeasures';
 
 type Unit = SetupView['units'][number];
 
 /** One unit: its name, where it stands, what it holds at most, on which water; or out of use. */
 export function UnitForm({ u, view, onDone }: { u: Unit; view: SetupView; onDone: () => void }) {
-  const { locale } = useSession();
-  const act = useAct(saveUnit);
-  const measures = useUnitMeasures();
-  const [v, setV] = useState({
-    name: u.name,
-    kind: u.kind,
-    room: String(u.roomId),
-    battery: u.battery,
-    row: String(u.y + 1),
-    place: String(u.x + 1),
-    ...measures.text(u),
+  const f = useActForm(saveUnit, {
+    about: { id: u.id },
+    // Rows and places are counted from one by people, from nought in the drawing.
+    begin: { ...u, room: u.roomId, sensor: u.sensorId, y: u.y + 1, x: u.x + 1 },
+    needs: { name: 'a name', y: 'its row', x: 'its place in the row' },
+    adjust: (input) => ({
+      ...input,
+      y: (input.y ?? 1) - 1,
+      x: (input.x ?? 1) - 1,
+      // A unit that changes its room leaves the water of the old one.
+      sensor: waters.some((s) => s.id === input.sensor) ? input.sensor : null,
+    }),
+    says: () => 'Kept.',
   });
-  const set = (key: keyof typeof v) => (x: string) => setV({ ...v, [key]: x });
-  const [row, place] = [wholeOf(v.row, locale), wholeOf(v.place, locale)];
-  const read = measures.read(v);
-  const waters = view.sensors.filter((s) => s.kind === 'temperature' && s.roomId === Number(v.room));
-  const payload = {
-    id: u.id,
-    name: v.name,
-    kind: v.kind,
-    room: Number(v.room),
-    battery: v.battery,
-    ...read.payload,
-    // A unit that changes its room leaves the water of the old one.
-    sensor: waters.some((s) => s.id === read.payload.sensor) ? read.payload.sensor : null,
-    y: (row.value ?? 1) - 1,
-    x: (place.value ?? 1) - 1,
-  };
+  const room = f.field('room');
+  const waters: SetupView['sensors'] = view.sensors.filter(
+    (s) => s.kind === 'temperature' && String(s.roomId) === room.value,
+  );
   return (
-    <ActForm
-      act={act}
-      className={`${line} border-l-[3px] border-deep pl-3`}
-      label="Keep"
-      needs={[
-        !v.name.trim() && 'a name',
-        row.value === null && 'its row',
-        place.value === null && 'its place in the row',
-        !read.readable && 'measures that can be read',
-      ]}
-      onSend={() => void act.submit(payload, () => 'Kept.')}
-    >
-      <TextField
-        className="w-[7rem]"
-        label="Name"
-        value={v.name}
-        onChange={set('name')}
-        error={act.errorOn('name') ?? act.errorOn('retired')}
-      />
-      <SelectField
-        label="Kind"
-        value={v.kind}
-        onChange={set('kind')}
-        options={unitKinds.map((k) => ({ value: k, label: k }))}
-      />
-      <SelectField
-        label="Room"
-        value={v.room}
-        onChange={set('room')}
-        options={view.rooms.map((r) => ({ value: String(r.id), label: r.name }))}
-      />
-      <TextField className="w-[9rem]" label="Row or stack it stands in" value={v.battery} onChange={set('battery')} />
+    <Form of={f} className={`${line} border-l-[3px] border-deep pl-3`} label="Keep">
+      <TextField className="w-[7rem]" label="Name" {...f.field('name', 'retired')} />
+      <SelectField label="Kind" {...f.field('kind')} options={unitKinds.map((k) => ({ value: k, label: k }))} />
+      <SelectField label="Room" {...room} options={view.rooms.map((r) => ({ value: String(r.id), label: r.name }))} />
+      <TextField className="w-[9rem]" label="Row or stack it stands in" {...f.field('battery')} />
       <div className="w-[5rem]">
-        <NumberInput label="Row" value={v.row} onChange={set('row')} />
+        <NumberInput label="Row" {...f.field('y')} />
       </div>
       <div className="w-[5rem]">
-        <NumberInput label="Place in it" value={v.place} onChange={set('place')} />
+        <NumberInput label="Place in it" {...f.field('x')} />
       </div>
-      <UnitMeasureFields v={v} set={set} waters={waters} act={act} />
+      <UnitMeasureFields of={f} waters={waters} />
       {u.partOf === null && (
         <Button
           kind="link"
           className="mt-[1.9rem]"
-          disabled={act.busy}
-          onClick={() =>
-            void act.submit({ ...payload, retired: true }, () => 'Out of use.').then((ok) => ok && onDone())
-          }
+          disabled={f.act.busy}
+          onClick={() => void f.send({ retired: true }).then((ok) => ok && onDone())}
         >
           Take out of use
         </Button>
       )}
-    </ActForm>
+    </Form>
   );
 }
 
 /** A screen across the tank: from then on its parts are units of their own. */
 export function DivideForm({ u }: { u: Unit }) {
-  const act = useAct(divideUnit);
-  const [names, setNames] = useState(`${u.name}a ${u.name}b`);
-  const list = names.split(/[\s,;]+/).filter(Boolean);
+  const f = useActForm(divideUnit, {
+    about: { id: u.id },
+    begin: { names: [`${u.name}a`, `${u.name}b`] },
+    as: { names: 'words' },
+  });
+  const names = f.typed('names');
   return (
-    <ActForm
-      act={act}
+    <Form
+      of={f}
       className={`${line} border-l-[3px] border-deep pl-3`}
       label={`Divide ${u.name}`}
-      needs={[list.length < 2 && 'two names at least']}
-      onSend={() => void act.submit({ id: u.id, names: list })}
+      needs={[(f.value('names')?.length ?? 0) < 2 && 'two names at least']}
     >
       <TextField
         label="Names of the parts"
-        value={names}
-        onChange={setNames}
-        error={act.errorOn('names') ?? act.errorOn('id')}
+        {...names}
+        error={names.error ?? f.act.errorOn('id')}
         hint="Volume, flow and load limit are shared equally; change them after"
       />
-    </ActForm>
+    </Form>
   );
 }

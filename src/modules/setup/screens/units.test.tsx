@@ -132,8 +132,6 @@ describe('a room', () => {
       from: 4,
       count: 2,
       y: 1,
-      sensor: null,
-      loadLimit: null,
     });
   });
 
@@ -177,7 +175,6 @@ describe('a room', () => {
         name: 'Egg room',
         chlorineMgPerL: 0.4,
         mixedL: 1500,
-        sourceSensor: null,
       }),
     );
   });

@@ -1,9 +1,9 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
 import { DayField, TimeInput } from '@/client/DayField';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -27,7 +27,6 @@ import type { DayView } from '../views/day';
 /** What is wanted of the day, with start times counted back from when people want to strip. */
 export function DayPlanForm({ view, places, now }: { view: DayView; places: readonly PlaceOption[]; now: number }) {
   const { locale, timeZone } = useSession();
-  const act = useAct(saveDay);
   const { plan, book } = view;
   const [wanted, setWanted] = useState(plan.eggsWanted ? String(plan.eggsWanted) : '');
   const [stripDay, setStripDay] = useState(isoDay(plan.stripAt ?? view.day, timeZone));
@@ -54,40 +53,35 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
     ...view.others.filter((o) => o.sex === 'male'),
   ];
   const receiving = places.filter((p) => ['jar', 'tray', 'trough', 'frame'].includes(p.kind));
+  const f = useActForm(saveDay, {
+    about: { id: view.id, species: book.id, name: view.name, day: view.day, closed: view.closed },
+    adjust: (input) => ({
+      ...input,
+      plan: {
+        ...plan,
+        eggsWanted: eggs.value ?? 0,
+        stripAt,
+        induction: treatment,
+        ovulates: share.value === null ? null : share.value / 100,
+        how,
+        crosses,
+        protocols,
+        units,
+        oneToCage,
+      },
+    }),
+    says: () => 'The plan stands.',
+  });
   return (
-    <ActForm
-      act={act}
+    <Form
+      of={f}
       label="Save the plan"
       needs={[
         (eggs.error || share.error) && 'figures that can be read',
         crosses.some((c) => c.males.length === 0) && 'a male for each female',
       ]}
-      onSend={() =>
-        void act.submit(
-          {
-            id: view.id,
-            species: book.id,
-            name: view.name,
-            day: view.day,
-            closed: view.closed,
-            plan: {
-              ...plan,
-              eggsWanted: eggs.value ?? 0,
-              stripAt,
-              induction: treatment,
-              ovulates: share.value === null ? null : share.value / 100,
-              how,
-              crosses,
-              protocols,
-              units,
-              oneToCage,
-            },
-          },
-          () => 'The plan stands.',
-        )
-      }
     >
-      <NumberInput label="Eggs wanted" value={wanted} onChange={setWanted} error={act.errorOn('plan.eggsWanted')} />
+      <NumberInput label="Eggs wanted" value={wanted} onChange={setWanted} error={f.act.errorOn('plan.eggsWanted')} />
       <div className="grid grid-cols-2 gap-3">
         <DayField label="Stripped on" value={stripDay} onChange={setStripDay} />
         <Field label="at">{(p) => <TimeInput {...p} value={stripTime} onChange={setStripTime} />}</Field>
@@ -121,7 +115,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
             inputMode="decimal"
             value={ovulates}
             onChange={setOvulates}
-            error={share.error ?? act.errorOn('plan.ovulates')}
+            error={share.error ?? f.act.errorOn('plan.ovulates')}
             hint="By this hatchery’s own record; empty: all of them"
           />
         </>
@@ -170,7 +164,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
             options={females.map((f) => ({ value: String(f.id), label: `${f.tag}${f.ready ? ', ripe' : ''}` }))}
           />
         )}
-        {act.errorOn('plan.crosses') && <span className="text-small text-loss">{act.errorOn('plan.crosses')}</span>}
+        {f.act.errorOn('plan.crosses') && <span className="text-small text-loss">{f.act.errorOn('plan.crosses')}</span>}
       </fieldset>
       <Choice
         label="How the milt is given"
@@ -214,7 +208,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
           </Button>
         )}
       </fieldset>
-    </ActForm>
+    </Form>
   );
 }
 

@@ -1,13 +1,12 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
 import { DayField } from '@/client/DayField';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { speciesOptions } from '@/client/holding';
 import { useSession } from '@/client/session';
-import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
+import { dayMonth } from '@/core/time/localDay';
 import { BroodTabs } from '@/modules/brood/screens/BroodTabs';
 import { saveDay } from '@/modules/spawning/acts/day/act';
 import { Link } from '@/ui/Link';
@@ -26,9 +25,17 @@ export function DaysScreen({
 }) {
   const { timeZone, now } = useSession();
   const router = useRouter();
-  const act = useAct(saveDay);
-  const [kind, setKind] = useState('');
-  const [day, setDay] = useState(isoDay(now, timeZone));
+  const f = useActForm(saveDay, {
+    about: { plan: {} },
+    begin: { day: now },
+    as: { day: 'day' },
+    needs: { species: 'a species', day: 'a day' },
+    says: (r) => {
+      router.push(`/spawning/${r?.id}`);
+      return `Begun: ${r?.name}.`;
+    },
+  });
+  const kind = f.value('species');
   const whatAndWhen = (d: DayListed) =>
     `${species.find((s) => s.id === d.species)?.name}, ${dayMonth(d.day, timeZone, now)}`;
   const list = (closed: boolean) => days.filter((d) => d.closed === closed);
@@ -63,25 +70,9 @@ export function DaysScreen({
       {mayWrite && (
         <section className="max-w-[420px]" aria-label="Plan a day">
           <h2 className="mb-2">Plan a day</h2>
-          <ActForm
-            act={act}
-            label="Begin this day"
-            needs={[!kind && 'a species', !day && 'a day']}
-            onSend={() =>
-              void act.submit({ species: kind, day: startOfDay(day, timeZone), plan: {} }, (r) => {
-                router.push(`/spawning/${r?.id}`);
-                return `Begun: ${r?.name}.`;
-              })
-            }
-          >
-            <SelectField
-              label="Species"
-              value={kind}
-              onChange={setKind}
-              options={speciesOptions(species)}
-              error={act.errorOn('species')}
-            />
-            <DayField label="Stripped on" value={day} onChange={setDay} error={act.errorOn('day')} />
+          <Form of={f} label="Begin this day">
+            <SelectField label="Species" {...f.field('species')} options={speciesOptions(species)} />
+            <DayField label="Stripped on" {...f.typed('day')} />
             <p className="quiet text-small">
               With crosses already chosen, begin from the{' '}
               <Link className="link" href={kind ? `/brood/plan?species=${kind}` : '/brood/plan'}>
@@ -89,7 +80,7 @@ export function DaysScreen({
               </Link>
               .
             </p>
-          </ActForm>
+          </Form>
         </section>
       )}
     </div>

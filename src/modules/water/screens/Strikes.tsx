@@ -1,9 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
 import { useAct } from '@/client/act/useAct';
 import { DayInput, TimeInput } from '@/client/DayField';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { useSession } from '@/client/session';
 import { readWhen, type WhenValue } from '@/client/when';
 import { clock, dayMonth } from '@/core/time/localDay';
@@ -26,13 +27,18 @@ export function Strikes({
   mayWrite: boolean;
 }) {
   const { now, timeZone } = useSession();
-  const act = useAct(strikeReadings, () => setReason(''));
   const back = useAct(unstrikeReadings);
-  const [sensor, setSensor] = useState(String(sensors[0]?.id ?? ''));
   const [from, setFrom] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
   const [to, setTo] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
-  const [reason, setReason] = useState('');
   const [a, b] = [readWhen(from, timeZone), readWhen(to, timeZone)];
+  const f = useActForm(strikeReadings, {
+    about: {},
+    begin: { sensor: sensors[0]?.id },
+    needs: { reason: 'why' },
+    clears: ['reason'],
+    adjust: (input) => ({ ...input, from: a.at ?? null, to: b.at ?? null }),
+    says: (r) => `${r?.readings} readings struck out; dates are worked anew.`,
+  });
   const said = (t: number) => `${dayMonth(t, timeZone, now)} ${clock(t, timeZone)}`;
   return (
     <section className="mt-6 max-w-[52rem]" aria-label="Struck out">
@@ -70,31 +76,24 @@ export function Strikes({
         ))}
       </ul>
       {mayWrite && sensors.length > 0 && (
-        <ActForm
-          act={act}
+        <Form
+          of={f}
           label="Strike it out"
           className="mt-3 flex flex-col gap-2"
-          needs={[a.at === undefined && 'from when', b.at === undefined && 'until when', !reason.trim() && 'why']}
-          onSend={() =>
-            void act.submit(
-              { sensor: Number(sensor), from: a.at ?? null, to: b.at ?? null, reason },
-              (r) => `${r?.readings} readings struck out; dates are worked anew.`,
-            )
-          }
+          needs={[a.at === undefined && 'from when', b.at === undefined && 'until when']}
         >
           <SelectField
             label="Sensor"
-            value={sensor}
-            onChange={setSensor}
+            {...f.field('sensor')}
             options={sensors.map((s) => ({ value: String(s.id), label: s.name }))}
             className="w-[14rem]"
           />
           <div className="flex flex-wrap gap-6">
-            <Moment label="From" value={from} onChange={setFrom} error={act.errorOn('from')} />
-            <Moment label="Until" value={to} onChange={setTo} error={act.errorOn('to')} />
+            <Moment label="From" value={from} onChange={setFrom} error={f.act.errorOn('from')} />
+            <Moment label="Until" value={to} onChange={setTo} error={f.act.errorOn('to')} />
           </div>
-          <TextField label="Why" value={reason} onChange={setReason} error={act.errorOn('reason')} />
-        </ActForm>
+          <TextField label="Why" {...f.field('reason')} />
+        </Form>
       )}
     </section>
   );

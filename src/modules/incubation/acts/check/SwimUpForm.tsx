@@ -54,7 +54,8 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
     trials: 0,
   });
   const f = useActForm(recordCheck, {
-    about: { ...at(h), check: 'swumUp', ...total },
+    about: { ...at(h), check: 'swumUp' },
+    adjust: (input) => ({ ...input, ...total }),
     says: () => 'Recorded. No animal was moved.',
     done: () => setRows([{ up: '', of: '' }]),
   });

@@ -2,8 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useMemo, useState } from 'react';
-import { ActForm } from '@/client/act/ActForm';
-import { useAct } from '@/client/act/useAct';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
 import { useSession } from '@/client/session';
 import type { Species } from '@/core/species/species';
 import { Button } from '@/ui/Button';
@@ -57,12 +57,10 @@ const titles: Record<ListName, [title: string, one: string, says: string]> = {
 export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: boolean; taken: readonly string[] }) {
   const { locale } = useSession();
   const router = useRouter();
-  const act = useAct(saveSpecies);
   const [typed, setTyped] = useState<SpeciesTyped>(() => {
     const first = typedOfSpecies(base, locale);
     return { ...first, lists: withDrift(first.lists) };
   });
-  const [why, setWhy] = useState('');
   const shown = useMemo(() => {
     const head = fresh ? { ...typed.head, id: idOfWords(typed.head.name ?? '', taken) } : typed.head;
     return readSpecies({ ...typed, head }, base, locale);
@@ -89,21 +87,20 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
       </Part>
     );
   };
+  const form = useActForm(saveSpecies, {
+    about: { fresh },
+    needs: { why: 'why' },
+    adjust: (input) => ({ ...input, content: (shown.species ?? null) as never }),
+    says: () => {
+      router.push(`/reference?species=${shown.species!.id}`);
+      return 'In force: dates are computed anew.';
+    },
+  });
   return (
-    <ActForm
-      act={act}
+    <Form
+      of={form}
       label={fresh ? 'Add the species' : 'Put in force'}
-      needs={[
-        faults.length > 0 && (faults.length === 1 ? 'one thing put right' : `${faults.length} things put right`),
-        !why.trim() && 'why',
-      ]}
-      onSend={() => {
-        if (!shown.species) return;
-        const id = shown.species.id;
-        void act
-          .submit({ content: shown.species, why, fresh }, () => 'In force: dates are computed anew.')
-          .then((done) => done && router.push(`/reference?species=${id}`));
-      }}
+      needs={[faults.length > 0 && (faults.length === 1 ? 'one thing put right' : `${faults.length} things put right`)]}
     >
       <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
         {headFields.map((f) =>
@@ -121,7 +118,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
               key={f.key}
               label={f.label}
               value={typed.head[f.key] ?? ''}
-              error={shown.faults[`head.${f.key}`] ?? act.errorOn(`content.${f.key}`)}
+              error={shown.faults[`head.${f.key}`] ?? form.act.errorOn(`content.${f.key}`)}
               onChange={(v) => setTyped({ ...typed, head: { ...typed.head, [f.key]: v } })}
             />
           ),
@@ -206,8 +203,8 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
           )}
         />
       </Part>
-      <TextField label="Why" value={why} onChange={setWhy} error={act.errorOn('why')} className="max-w-[36rem]" />
-    </ActForm>
+      <TextField label="Why" {...form.field('why')} className="max-w-[36rem]" />
+    </Form>
   );
 }
 
