@@ -1,13 +1,12 @@
 'use client';
 
 import { type ReactNode, useEffect, useRef } from 'react';
-import { clock } from '@/core/time/localDay';
+import { HOUR_MS } from '@/core/time/spans';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { useCorrecting } from '../act/correcting';
 import { mark } from '../act/halfFilled';
 import { ActFoot, Barred } from '../act/useAct';
-import { useSession } from '../session';
 import type { ActFormOf } from './useActForm';
 
 /**
@@ -93,14 +92,13 @@ function Below<I>({
 
 /** What was typed at another time and not recorded. */
 function LeftHalfFilled<I>({ of: { draft } }: { of: ActFormOf<I> }) {
-  const { timeZone } = useSession();
   if (!draft) return null;
   return (
     <p
       className="flex flex-wrap items-baseline gap-x-3 border-l-[3px] border-strong pl-3 text-body"
       data-testid="draft"
     >
-      <span>Left half filled at {clock(draft.typedAt, timeZone)}, not recorded.</span>
+      <span>Left half filled {ago(Date.now() - draft.typedAt)}, not recorded.</span>
       <Button kind="link" onClick={draft.takeUp}>
         Take it up
       </Button>
@@ -110,3 +108,7 @@ function LeftHalfFilled<I>({ of: { draft } }: { of: ActFormOf<I> }) {
     </p>
   );
 }
+
+/** By the browser's own clock: that of the hatchery may be set to another day. */
+const ago = (ms: number) =>
+  ms < 90_000 ? 'just now' : ms < HOUR_MS ? `${Math.round(ms / 60_000)} min ago` : `${Math.round(ms / HOUR_MS)} h ago`;
