@@ -1,5 +1,6 @@
 'use client';
 
+import { scaleLinear } from 'd3';
 import { Pencil, X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { Button } from '../Button';
@@ -7,6 +8,8 @@ import { Calendar } from '../Calendar';
 import { Checkbox, Tick } from '../Checkbox';
 import { Choice } from '../Choice';
 import { Caution } from '../caution';
+import { boxOf, Chart } from '../chart/Chart';
+import { Band, Corner, Label, Line, Point, Rule, XAxis, YAxis } from '../chart/parts';
 import { type DataColumn, DataTable } from '../DataTable';
 import { Dialog, StayOrGo } from '../Dialog';
 import { Glyph } from '../drawings/glyphs';
@@ -68,6 +71,22 @@ export function PartsScreen() {
     </div>
   );
 }
+
+const warmth = [
+  { day: '10 Apr', mean: 5.1, low: 4.6, high: 5.8 },
+  { day: '11 Apr', mean: 5.6, low: 5.0, high: 6.3 },
+  { day: '12 Apr', mean: 6.2, low: 5.6, high: 6.9 },
+  { day: '13 Apr', mean: 6.6, low: 5.8, high: 7.5 },
+  { day: '14 Apr', mean: 7.0, low: 6.0, high: 8.0 },
+];
+const CHART_BOX = boxOf(420, 150, { left: 44, right: 40, top: 20, bottom: 24 });
+const CHART = {
+  width: 420,
+  height: 150,
+  box: CHART_BOX,
+  x: scaleLinear([0, 4], [CHART_BOX.left, CHART_BOX.right]),
+  y: scaleLinear([4, 8], [CHART_BOX.bottom, CHART_BOX.top]),
+};
 
 function Part({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -192,6 +211,29 @@ function Parts({ theme }: { theme: string }) {
         <Doubtful number={340} sd={0} />
         <Doubtful number={51_000} sd={4000} size="plain" />
         <Term of="doubt">doubt</Term>
+      </Part>
+      <Part name="Chart">
+        <Chart
+          {...CHART}
+          className="max-w-[26rem]"
+          says="Warmth of five days, the last two foreseen"
+          table={{
+            head: ['day', 'mean', 'between'],
+            rows: warmth.map((d) => [d.day, `${d.mean} °C`, `${d.low} and ${d.high}`]),
+          }}
+        >
+          <YAxis ticks={[4, 6, 8]} format={(t) => `${t} °C`} />
+          <XAxis ends ticks={warmth.map((d, i) => ({ at: i, says: d.day }))} />
+          <Band of={warmth} x={(_, i) => i} low={(d) => d.low} high={(d) => d.high} />
+          <Line of={warmth.slice(0, 3)} x={(_, i) => i} y={(d) => d.mean} />
+          <Line of={warmth.slice(2)} x={(_, i) => i + 2} y={(d) => d.mean} dashed />
+          <Point x={2} y={6.2} low={5.6} high={6.9} />
+          <Label x={4} y={7} bold>
+            7.0
+          </Label>
+          <Rule y={7.5} dashed />
+          <Corner at="left">limit dashed</Corner>
+        </Chart>
       </Part>
       <Part name="Table">
         <Table>

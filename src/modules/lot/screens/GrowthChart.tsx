@@ -1,55 +1,51 @@
+'use client';
+
 import { scaleLinear, scaleLog } from 'd3';
 import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { Label, Point, XAxis, YAxis } from '@/ui/chart/parts';
 import type { LotView } from '../views/lot';
+
+const [W, H] = [560, 150];
+const BOX = boxOf(W, H, { left: 54, right: 76, top: 12, bottom: 24 });
+/** Below this nothing that is weighed here lies: a log scale has no nought. */
+const LEAST_G = 1e-4;
 
 /** Mean masses as weighed, with their intervals, on a log scale. */
 export function GrowthChart({ weights, us, timeZone }: { weights: LotView['weights']; us: boolean; timeZone: string }) {
-  const W = 560;
-  const H = 150;
-  const x = scaleLinear()
-    .domain([weights[0]!.at, weights.at(-1)!.at])
-    .range([54, W - 76]);
+  const [first, last] = [weights[0]!, weights.at(-1)!];
+  const floor = (low: number) => Math.max(LEAST_G, low);
+  const x = scaleLinear().domain([first.at, last.at]).range([BOX.left, BOX.right]);
   const y = scaleLog()
-    .domain([Math.min(...weights.map((w) => Math.max(1e-4, w.low))), Math.max(...weights.map((w) => w.high)) * 1.1])
-    .range([H - 24, 12]);
-  const last = weights.at(-1)!;
+    .domain([Math.min(...weights.map((w) => floor(w.low))), Math.max(...weights.map((w) => w.high)) * 1.1])
+    .range([BOX.bottom, BOX.top]);
+  const day = (at: number) => dayMonth(at, timeZone);
   return (
     <section>
       <h2 className="mb-1">Mean weight</h2>
-      <svg
-        viewBox={`0 0 ${W} ${H}`}
-        className="w-full max-w-[640px]"
-        role="img"
-        aria-label={weights.map((w) => `${dayMonth(w.at, timeZone)} ${massEach(w.meanG, us)}`).join(', ')}
+      <Chart
+        {...{ width: W, height: H, box: BOX, x, y }}
+        className="max-w-[640px]"
+        says={weights.map((w) => `${day(w.at)} ${massEach(w.meanG, us)}`).join(', ')}
+        table={{
+          head: ['day', 'mean', 'between'],
+          rows: weights.map((w) => [
+            day(w.at),
+            massEach(w.meanG, us),
+            `${massEach(w.low, us)} and ${massEach(w.high, us)}`,
+          ]),
+        }}
       >
-        {y
-          .ticks(3)
-          .slice(0, 5)
-          .map((t) => (
-            <g key={t}>
-              <line x1={54} x2={W - 76} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-              <text x={48} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-                {massEach(t, us)}
-              </text>
-            </g>
-          ))}
+        <YAxis ticks={y.ticks(3).slice(0, 5)} format={(g) => massEach(g, us)} />
         {weights.map((w) => (
-          <g key={w.at}>
-            <line x1={x(w.at)} x2={x(w.at)} y1={y(Math.max(1e-4, w.low))} y2={y(w.high)} stroke="var(--deep)" />
-            <circle cx={x(w.at)} cy={y(w.meanG)} r={3.2} fill="var(--deep)" />
-          </g>
+          <Point key={w.at} x={w.at} y={w.meanG} low={floor(w.low)} high={w.high} />
         ))}
-        <text x={x(last.at) + 6} y={y(last.meanG) + 4} fontSize={13} fontWeight={700} fill="var(--ink)">
+        <Label x={last.at} y={last.meanG} bold>
           {massEach(last.meanG, us)}
-        </text>
-        <text x={54} y={H - 6} fontSize={12} fill="var(--soft)">
-          {dayMonth(weights[0]!.at, timeZone)}
-        </text>
-        <text x={W - 76} y={H - 6} textAnchor="end" fontSize={12} fill="var(--soft)">
-          {dayMonth(last.at, timeZone)}
-        </text>
-      </svg>
+        </Label>
+        <XAxis ends ticks={[first, last].map((w) => ({ at: w.at, says: day(w.at) }))} />
+      </Chart>
     </section>
   );
 }

@@ -1,6 +1,10 @@
+'use client';
+
 import { scaleLinear, scaleLog } from 'd3';
 import { grouped, percent } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { YAxis } from '@/ui/chart/parts';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
 import { Term } from '@/ui/Term';
@@ -74,35 +78,23 @@ function StairTable({ stair }: { stair: LotView['stair'] }) {
 /** Steps of life on a log scale, the interval of each as a band. */
 function StairChart({ steps }: { steps: LotView['stair']['steps'] }) {
   if (steps.length < 2) return null;
-  const W = 560;
-  const H = 150;
   const highest = Math.max(...steps.map((s) => s.number + Z95 * s.sd));
   const lowest = Math.max(1, Math.min(...steps.map((s) => Math.max(1, s.number - Z95 * s.sd))));
   const y = scaleLog()
     .domain([lowest / 1.6, highest * 1.15])
-    .range([H - 24, 10]);
-  const x = scaleLinear()
-    .domain([0, steps.length])
-    .range([62, W - 6]);
+    .range([BOX.bottom, BOX.top]);
+  const x = scaleLinear().domain([0, steps.length]).range([BOX.left, BOX.right]);
   const ticks = y
     .ticks(4)
     .filter((t) => /^[125]0*$/.test(String(Math.round(t))))
     .slice(0, 6);
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      className="w-full max-w-[640px]"
-      role="img"
-      aria-label={steps.map((s) => `${s.name} ${s.number}`).join(', ')}
+    <Chart
+      {...{ width: W, height: H, box: BOX, x, y }}
+      className="max-w-[640px]"
+      says={steps.map((s) => `${s.name} ${s.number}`).join(', ')}
     >
-      {ticks.map((t) => (
-        <g key={t}>
-          <line x1={62} x2={W} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-          <text x={56} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-            {grouped(t)}
-          </text>
-        </g>
-      ))}
+      <YAxis ticks={ticks} format={grouped} />
       {steps.map((s, i) => {
         const top = y(s.number + Z95 * s.sd);
         const bottom = y(Math.max(lowest / 1.6, s.number - Z95 * s.sd));
@@ -134,6 +126,8 @@ function StairChart({ steps }: { steps: LotView['stair']['steps'] }) {
           </g>
         );
       })}
-    </svg>
+    </Chart>
   );
 }
+const [W, H] = [560, 150];
+const BOX = boxOf(W, H, { left: 62, right: 6, top: 10, bottom: 24 });

@@ -1,12 +1,14 @@
-import { area, line, scaleLinear } from 'd3';
+'use client';
+
+import { scaleLinear } from 'd3';
 import { figures, marked } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { Band, Label, Line, Point, XAxis, YAxis } from '@/ui/chart/parts';
 import type { WaterDay } from '../views/waterDays';
 
-const W = 640;
-const H = 240;
-const LEFT = 44;
-const RIGHT = 60;
+const [W, H] = [640, 240];
+const BOX = boxOf(W, H, { left: 44, right: 60, top: 10, bottom: 26 });
 
 /** Runs of days without a reading, as places in the list: [first, last]. */
 export function gapsOf(list: readonly (WaterDay | null)[]): [number, number][] {
@@ -42,7 +44,7 @@ export function WaterChart({
     return <p className="quiet">Nothing was read in the last {days.length} days: dates cannot follow this water.</p>;
   const x = scaleLinear()
     .domain([0, list.length - 1])
-    .range([LEFT, W - RIGHT]);
+    .range([BOX.left, BOX.right]);
   const [low, high] = [
     Math.min(...known.map((d) => shown(d.low))),
     Math.max(...known.map((d) => shown(d.high))),
@@ -50,18 +52,9 @@ export function WaterChart({
   const y = scaleLinear()
     .domain(high - low < 1 ? [low - 0.5, high + 0.5] : [low, high])
     .nice(4)
-    .range([H - 26, 10]);
-  const at = (_: WaterDay | null, i: number) => x(i);
+    .range([BOX.bottom, BOX.top]);
+  const at = (_: WaterDay | null, i: number) => i;
   const there = (d: WaterDay | null) => d !== null;
-  const span = area<WaterDay | null>()
-    .defined(there)
-    .x(at)
-    .y0((d) => y(shown(d!.low)))
-    .y1((d) => y(shown(d!.high)));
-  const mean = line<WaterDay | null>()
-    .defined(there)
-    .x(at)
-    .y((d) => y(shown(d!.mean)));
   const last = list.findLastIndex(there);
   const gaps = gapsOf(list);
   const name = (i: number) => dayMonth(days[i]!, timeZone, now);
@@ -71,46 +64,43 @@ export function WaterChart({
       <figcaption className="mb-1">
         <b>Daily means</b> <span className="quiet">with the span of each day, {unit}</span>
       </figcaption>
-      <svg
-        viewBox={`0 0 ${W} ${H}`}
-        className="w-full"
-        role="img"
-        aria-label={`${known.length} of ${days.length} days read, between ${figures(low)} and ${figures(high)} ${unit}; last ${figures(shown(list[last]!.mean))} ${unit} on ${name(last)}`}
+      <Chart
+        {...{ width: W, height: H, box: BOX, x, y }}
+        says={`${known.length} of ${days.length} days read, between ${figures(low)} and ${figures(high)} ${unit}; last ${figures(shown(list[last]!.mean))} ${unit} on ${name(last)}`}
+        table={{
+          head: ['day', `mean, ${unit}`, 'lowest', 'highest'],
+          rows: list
+            .map((d, i) => [
+              name(i),
+              ...(d ? [d.mean, d.low, d.high].map((v) => figures(shown(v))) : ['not read', '', '']),
+            ])
+            .reverse(),
+        }}
       >
-        {y.ticks(4).map((t) => (
-          <g key={t}>
-            <line x1={LEFT} x2={W - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-            <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-              {marked(y.tickFormat(4)(t))}
-            </text>
-          </g>
-        ))}
-        {days.map(
-          (d, i) =>
-            (days.length - 1 - i) % 14 === 0 && (
-              <text key={d} x={x(i)} y={H - 6} textAnchor="middle" fontSize={12} fill="var(--soft)">
-                {dayMonth(d, timeZone)}
-              </text>
-            ),
-        )}
+        <YAxis ticks={y.ticks(4)} format={(t) => marked(y.tickFormat(4)(t))} />
+        <XAxis
+          ticks={days.flatMap((d, i) =>
+            (days.length - 1 - i) % 14 === 0 ? [{ at: i, says: dayMonth(d, timeZone) }] : [],
+          )}
+        />
         {gaps.map(([a, b]) => (
           <rect
             key={a}
             x={x(a - 0.5)}
             width={x(b + 0.5) - x(a - 0.5)}
-            y={10}
-            height={H - 36}
+            y={BOX.top}
+            height={BOX.bottom - BOX.top}
             fill="var(--careful)"
             opacity={0.12}
           />
         ))}
-        <path d={span([...list]) ?? ''} fill="var(--deep)" opacity={0.18} />
-        <path d={mean([...list]) ?? ''} fill="none" stroke="var(--deep)" strokeWidth={1.8} />
-        <circle cx={x(last)} cy={y(shown(list[last]!.mean))} r={3} fill="var(--deep)" />
-        <text x={x(last) + 7} y={y(shown(list[last]!.mean)) + 4} fontSize={13} fontWeight={700} fill="var(--ink)">
+        <Band of={list} defined={there} x={at} low={(d) => shown(d!.low)} high={(d) => shown(d!.high)} />
+        <Line of={list} defined={there} x={at} y={(d) => shown(d!.mean)} />
+        <Point x={last} y={shown(list[last]!.mean)} />
+        <Label x={last} y={shown(list[last]!.mean)} bold>
           {figures(shown(list[last]!.mean))}
-        </text>
-      </svg>
+        </Label>
+      </Chart>
       <p className={gaps.length > 0 ? 'text-careful' : 'quiet'}>
         {gaps.length === 0
           ? `All of the last ${days.length} days were read.`

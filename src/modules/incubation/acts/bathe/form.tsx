@@ -1,5 +1,6 @@
 'use client';
 
+import { scaleLinear } from 'd3';
 import { useState } from 'react';
 import { formsOf } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
@@ -18,6 +19,8 @@ import type { InputOf } from '@/server/act/define';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { Line, Rule, XAxis } from '@/ui/chart/parts';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import { minutesAndSeconds, useTicking } from '@/ui/ticking';
@@ -222,36 +225,35 @@ function Strength({
   primed: boolean;
   until: number;
 }) {
-  const W = 260;
-  const H = 56;
   const points = strengthOverTime(i, until);
-  const x = (m: number) => (m / until) * W;
-  const y = (s: number) => H - 12 - s * (H - 18);
+  const x = scaleLinear().domain([0, until]).range([BOX.left, BOX.right]);
+  const y = scaleLinear().domain([0, 1]).range([BOX.bottom, BOX.top]);
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      className="mt-1 block w-full"
-      role="img"
-      aria-label="Strength over time as a share of the target"
+    <Chart
+      {...{ width: W, height: H, box: BOX, x, y }}
+      className="mt-1 block"
+      says="Strength over time as a share of the target"
+      table={{
+        head: ['minute', 'of the target'],
+        rows: points.map((p) => [figures(p.minute, 3), `${Math.round(100 * p.share)} %`]),
+      }}
     >
-      <line x1={0} x2={W} y1={y(1)} y2={y(1)} stroke="var(--strong)" strokeDasharray="3 3" />
-      <line x1={0} x2={W} y1={y(0)} y2={y(0)} stroke="var(--rule)" />
-      <line x1={x(i.minutes)} x2={x(i.minutes)} y1={2} y2={y(0)} stroke="var(--strong)" />
-      <path
-        d={`M${points.map((p) => `${x(p.minute).toFixed(1)} ${y(p.share).toFixed(1)}`).join('L')}`}
-        fill="none"
-        stroke="var(--deep)"
-        strokeWidth={2}
+      <Rule y={1} dashed />
+      <Rule y={0} />
+      <Rule x={i.minutes} />
+      <Line of={points} x={(p) => p.minute} y={(p) => p.share} width={2} />
+      <XAxis
+        ends
+        ticks={[
+          { at: 0, says: 'target dashed' },
+          { at: until, says: `${Math.round(until)} min` },
+        ]}
       />
-      <text x={0} y={H - 1} fontSize={10} fill="var(--soft)">
-        target dashed
-      </text>
-      <text x={W} y={H - 1} fontSize={10} textAnchor="end" fill="var(--soft)">
-        {Math.round(until)} min
-      </text>
-    </svg>
+    </Chart>
   );
 }
+const [W, H] = [260, 64];
+const BOX = boxOf(W, H, { top: 8, bottom: 20 });
 
 /** Counts down to the stop, and then until it is washed out. */
 function BathClock({ from, minutes, flush }: { from: number; minutes: number; flush: number }) {

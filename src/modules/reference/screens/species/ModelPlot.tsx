@@ -8,6 +8,7 @@ import { decimals, figures } from '@/core/quantities/format';
 import { forReader, readerUnit } from '@/core/quantities/reader';
 import type { Milestone } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
+import { apart } from '@/ui/chart/parts';
 
 const W = 640;
 const H = 250;
@@ -152,12 +153,4 @@ export function ModelPlot({ milestones }: { milestones: readonly Milestone[] }) 
       </figcaption>
     </figure>
   );
-}
-
-/** Labels moved down so far that none lies over another. */
-function apart<T extends { y: number }>(labels: readonly T[], least: number): T[] {
-  const out: T[] = [];
-  for (const l of [...labels].sort((a, b) => a.y - b.y))
-    out.push({ ...l, y: Math.max(l.y, (out.at(-1)?.y ?? Number.NEGATIVE_INFINITY) + least) });
-  return out;
 }
