@@ -10,7 +10,7 @@ import type { App } from './screens';
 
 /** The pedigree of the bench as brood fish: 5 000 animals, of the last generation 100 females and 60 males ripe. */
 export async function addBrood(db: Db): Promise<void> {
-  const known = (await db('brood_fish').where({ species: 'arctic-char' }).count('* as n').first()) as { n: number };
+  const known = (await db('brood_fish').where({ species: 'arctic-char' }).count<{ n: number }[]>('* as n').first())!;
   if (Number(known.n) >= 5000) return;
   const person = (await db('person').where({ role: 'manager' }).first('id', 'site_id', 'name')) as {
     id: number;

@@ -117,7 +117,7 @@ async function logsChanges(url: string): Promise<boolean> {
 async function newestStep(url: string): Promise<string> {
   const db = connect(url, { max: 1 });
   try {
-    const row = (await db('migration').max('name as name').first()) as { name: string | null } | undefined;
+    const row = await db('migration').max('name as name').first<{ name: string | null } | undefined>();
     return row?.name ?? 'empty';
   } catch (e) {
     if ((e as { code?: string }).code === 'ER_NO_SUCH_TABLE') return 'empty';
@@ -240,12 +240,12 @@ async function checkRestored(url: string, file: string): Promise<{ entries: numb
     if (!(await db.schema.hasTable('migration')))
       throw new Error(`${file} is no backup of Morula: it lacks its tables`);
     const known = new Set(steps.map((s) => s.name));
-    const newer = ((await db('migration').pluck('name')) as string[]).find((n) => !known.has(n));
+    const newer = (await db('migration').pluck<string[]>('name')).find((n) => !known.has(n));
     if (newer)
       throw new Error(`${file} was made by a newer version of Morula (${newer}): bring this one up to date first`);
     await migrate(db);
     let [entries, faults] = [0, 0];
-    for (const site of (await db('site').select('id')) as { id: number }[]) {
+    for (const site of await db('site').select('id')) {
       const found = await checkBooks(db, site.id);
       entries += found.entries;
       faults += found.faults.length;

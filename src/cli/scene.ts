@@ -56,7 +56,7 @@ export async function openScene(
 
 /** The clock of a scene goes on from where it was left: nothing that was recorded lies ahead of it. */
 async function clockOf(db: Db, begins: number): Promise<number> {
-  const row = (await db('command').max('at as at').first()) as { at: number | null };
+  const row = await db('command').max('at as at').first<{ at: number | null }>();
   const last = row.at ?? begins;
   return Math.abs(last - begins) > OWN_DAYS * DAY_MS ? last : Math.max(begins, last + 1000);
 }
@@ -111,9 +111,9 @@ export function watchScene(
 export async function carrySignIns(from: string, to: string): Promise<void> {
   const [a, b] = [connect(from, { max: 1 }), connect(to, { max: 1 })];
   try {
-    const rows = (await a('sign_in').whereNull('ended_at')) as Record<string, unknown>[];
-    const people = new Set((await b('person').pluck('id')) as number[]);
-    const known = rows.filter((r) => people.has(r.person_id as number));
+    const rows = await a('sign_in').whereNull('ended_at');
+    const people = new Set(await b('person').pluck('id'));
+    const known = rows.filter((r) => people.has(r.person_id));
     if (known.length > 0) await b('sign_in').insert(known).onConflict('id').ignore();
   } finally {
     await Promise.all([a.destroy(), b.destroy()]);

@@ -115,7 +115,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   const done = await migrate(db);
   if (done.length > 0) say(`database brought up to date (${done.length} steps)`);
   // None yet in an own hatchery: its first run makes one.
-  const site = ((await db('site').orderBy('id').first('id')) as { id: number } | undefined)?.id;
+  const site = (await db('site').orderBy('id').first('id'))?.id;
   await db.destroy();
   build();
 

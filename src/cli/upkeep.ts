@@ -70,7 +70,7 @@ function asked(args: readonly string[]): { file?: string; until?: number } {
 async function check(url: string): Promise<number> {
   const db = connect(url, { max: 2 });
   try {
-    const sites = (await db('site').select('id', 'name')) as { id: number; name: string }[];
+    const sites = await db('site').select('id', 'name');
     let bad = 0;
     for (const s of sites) {
       const { entries, faults } = await checkBooks(db, s.id, (done, all) => say(`${s.name}: ${done} of ${all}`));

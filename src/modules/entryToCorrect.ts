@@ -33,11 +33,11 @@ type Touched = {
  * it, and what may be chosen. Null when the site has no such entry or it was corrected already.
  */
 export async function entryToCorrect(db: Db, siteId: number, id: string) {
-  const entry = (await db('entry as e')
+  const entry = await db('entry as e')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
     .where({ 'e.id': id, 'e.site_id': siteId })
     .whereNull('v.seq')
-    .first('e.*')) as Found | undefined;
+    .first<Found | undefined>('e.*');
   if (!entry) return null;
   const payload = fromJson<Record<string, unknown>>(entry.intent);
   const [fish, spawningDay, touched, book, units, sites, species] = await Promise.all([
@@ -144,7 +144,7 @@ async function holdingsBefore(db: Db, entry: Found): Promise<Touched[]> {
     ])
     .limit(1)
     .select('q.number');
-  return (await db('holding as h')
+  return await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
     .join('lot as t', 't.id', 'h.lot_id')
     .whereIn('h.id', ids)
@@ -152,5 +152,5 @@ async function holdingsBefore(db: Db, entry: Found): Promise<Touched[]> {
       'h.id',
       { unitId: 'u.id', unit: 'u.name', lotId: 't.id', lot: 't.name', species: 't.species', stage: 'h.stage' },
       { before: last },
-    )) as unknown as Touched[];
+    );
 }

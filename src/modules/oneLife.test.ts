@@ -8,11 +8,12 @@ beforeAll(async () => {
 
 const world = async (account: string) =>
   Number(
-    (
-      (await h.db('posting').where({ account }).whereNull('superseded_seq').sum('delta as n').first()) as {
-        n: string | null;
-      }
-    ).n ?? 0,
+    (await h
+      .db('posting')
+      .where({ account })
+      .whereNull('superseded_seq')
+      .sum<{ n: string | null }[]>('delta as n')
+      .first())!.n ?? 0,
   );
 
 describe('one lot, from a take to a release', () => {
@@ -207,7 +208,7 @@ describe('one lot, from a take to a release', () => {
     });
     expect(paper.number).toBe('R-2032-0001');
     // Double entry over all accounts.
-    const sum = (await h.db('posting').whereNull('superseded_seq').sum('delta as n').first()) as { n: string };
+    const sum = (await h.db('posting').whereNull('superseded_seq').sum<{ n: string }[]>('delta as n').first())!;
     expect(Number(sum.n)).toBe(0);
   });
 });

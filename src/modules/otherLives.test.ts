@@ -79,7 +79,7 @@ async function everyView() {
 type Step = { stage: string; celsius: number };
 /** Where a lot of the hatchery's own stands now: the next stage by hatch, stage change or move, as its station asks. */
 async function goOn(step: Step, unit: string, from: string): Promise<string> {
-  const species = speciesOf((await h.db('lot').first('species')).species as string);
+  const species = speciesOf((await h.db('lot').first('species'))!.species);
   const [before, after] = [stageOf(species, from), stageOf(species, step.stage)];
   const model = species.milestones.find((m) => m.enters === step.stage);
   if (model) {

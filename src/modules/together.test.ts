@@ -77,7 +77,7 @@ test('a tank of two stages has the mass of both', async () => {
 
 test('of a long life the sheet keeps the newest losses, in order', async () => {
   await h.send('dead.record', { unit: h.units.R1!, number: 7 });
-  const like = (await h.db('observation').where({ kind: 'dead' }).first()) as Record<string, unknown>;
+  const like = (await h.db('observation').where({ kind: 'dead' }).first())!;
   const first = h.clock.now - 420 * DAY;
   await h.db('observation').insert(
     Array.from({ length: 410 }, (_, i) => {

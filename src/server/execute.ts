@@ -221,11 +221,11 @@ type Earlier = { payload_hash: string; person_id: number; result: string } | { p
  * read sees what the lock's holder before us has committed. One statement, for every pick waits for it.
  */
 async function lockSite(trx: Trx, siteId: number, commandId: string): Promise<SiteRow & Earlier> {
-  const row = (await trx('site as s')
+  const row = await trx('site as s')
     .leftJoin('command as c', (on) => on.onVal('c.id', commandId))
     .where('s.id', siteId)
     .forUpdate()
-    .first(
+    .first<(SiteRow & Earlier) | undefined>(
       's.id',
       's.name',
       's.time_zone',
@@ -234,7 +234,7 @@ async function lockSite(trx: Trx, siteId: number, commandId: string): Promise<Si
       'c.payload_hash',
       'c.person_id',
       'c.result',
-    )) as (SiteRow & Earlier) | undefined;
+    );
   if (!row) throw new ActRefused('noSite', 'This site does not exist.');
   return row;
 }
@@ -329,11 +329,7 @@ async function contextFor(
     } catch (e) {
       if (!(e instanceof BookRefused)) throw e;
       const own = entries.some((x) => x.id === e.entryId) || e.entryId === 'new';
-      const later = own
-        ? undefined
-        : ((await trx('entry').where({ id: e.entryId }).first('kind', 'order_at')) as
-            | { kind: string; order_at: number }
-            | undefined);
+      const later = own ? undefined : await trx('entry').where({ id: e.entryId }).first('kind', 'order_at');
       throw await sayRefusal(
         trx,
         e.refusal,

@@ -9,7 +9,7 @@ export async function unique(
   id: number | undefined,
   what: string,
 ): Promise<void> {
-  const row = (await c.trx(table).where(where).first('id')) as { id: number } | undefined;
+  const row = await c.trx(table).where(where).first<{ id: number } | undefined>('id');
   if (row && row.id !== id)
     throw new ActRefused('nameTaken', `There is ${what} of that name already.`, 'name', 'Give another name.');
 }

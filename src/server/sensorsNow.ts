@@ -27,7 +27,7 @@ export type ReadNow = Omit<SensorNow, 'celsius'> & { value: number | null };
 export async function readNow(db: Db, siteId: number, now: number): Promise<ReadNow[]> {
   const latest = (column: 'value' | '`at`') =>
     `(SELECT x.${column} FROM reading x WHERE x.sensor_id = s.id AND x.\`at\` <= ? AND NOT x.struck ORDER BY x.\`at\` DESC LIMIT 1)`;
-  return (await db('sensor as s')
+  return await db('sensor as s')
     .join('room as r', 'r.id', 's.room_id')
     .where({ 's.site_id': siteId })
     .orderBy(['r.walk_order', 's.id'])
@@ -39,5 +39,5 @@ export async function readNow(db: Db, siteId: number, now: number): Promise<Read
         '(SELECT d.sum / d.n FROM reading_day d WHERE d.sensor_id = s.id AND d.day <= ? ORDER BY d.day DESC LIMIT 1 OFFSET 1) AS yesterday',
         [now],
       ),
-    )) as ReadNow[];
+    );
 }

@@ -11,8 +11,8 @@ import type { Trx } from '@/store/connection';
 type Names = { unit: (id: string) => string; lot: (id: string) => string };
 
 async function namesFor(trx: Trx, units: string[], lots: string[]): Promise<Names> {
-  const u = (await trx('unit').whereIn('id', units.map(Number)).select('id', 'name')) as { id: number; name: string }[];
-  const l = (await trx('lot').whereIn('id', lots.map(Number)).select('id', 'name')) as { id: number; name: string }[];
+  const u = await trx('unit').whereIn('id', units.map(Number)).select('id', 'name');
+  const l = await trx('lot').whereIn('id', lots.map(Number)).select('id', 'name');
   const find = (rows: { id: number; name: string }[]) => (id: string) =>
     rows.find((r) => String(r.id) === id)?.name ?? `no. ${id}`;
   return { unit: find(u), lot: find(l) };

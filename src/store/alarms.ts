@@ -17,22 +17,23 @@ export type AlarmRow = Raised & { id: number; siteId: number; sensor: string; op
  */
 export async function watchWater(db: Db, siteId: number, now: number): Promise<AlarmRow[]> {
   const [sensors, standing, book, open] = await Promise.all([
-    db('sensor').where({ site_id: siteId }).select('id', 'name', 'kind', 'room_id') as Promise<
-      { id: number; name: string; kind: SensorKind; room_id: number }[]
-    >,
+    db('sensor')
+      .where({ site_id: siteId })
+      .select<{ id: number; name: string; kind: SensorKind; room_id: number }[]>('id', 'name', 'kind', 'room_id'),
     db('holding as h')
       .join('unit as u', 'u.id', 'h.unit_id')
       .join('lot as t', 't.id', 'h.lot_id')
       .where('h.site_id', siteId)
       .where('h.number', '>', 0)
-      .select('t.species', 'h.stage', 'u.room_id', db.raw(`${SENSOR_OF_UNIT} AS sensor`))
-      .groupBy('t.species', 'h.stage', 'u.room_id', db.raw(SENSOR_OF_UNIT)) as unknown as Promise<
-      { species: string; stage: string; room_id: number; sensor: number | null }[]
-    >,
+      .select<{ species: string; stage: string; room_id: number; sensor: number | null }[]>(
+        't.species',
+        'h.stage',
+        'u.room_id',
+        db.raw(`${SENSOR_OF_UNIT} AS sensor`),
+      )
+      .groupBy('t.species', 'h.stage', 'u.room_id', db.raw(SENSOR_OF_UNIT)),
     speciesBook(db, siteId),
-    db('alarm').where({ site_id: siteId, closed_at: null }).select('id', 'sensor_id', 'kind') as Promise<
-      { id: number; sensor_id: number; kind: string }[]
-    >,
+    db('alarm').where({ site_id: siteId, closed_at: null }).select('id', 'sensor_id', 'kind'),
   ]);
   const opened: AlarmRow[] = [];
   const still = new Set<number>();
@@ -81,12 +82,12 @@ async function stateOf(
   now: number,
   open: readonly AlarmKind[],
 ): Promise<Watched> {
-  const last = (await db('reading')
+  const last = await db('reading')
     .where({ sensor_id: s.id, struck: false })
     .where('at', '<=', now)
     .orderBy('at', 'desc')
     .limit(RHYTHM_OF)
-    .select('at', 'value', 'origin')) as { at: number; value: number; origin: string }[];
+    .select('at', 'value', 'origin');
   const newest = last[0] ?? null;
   const reported = last.filter((r) => r.origin === 'probe');
   const gaps = reported
@@ -94,12 +95,12 @@ async function stateOf(
     .map((r, i) => reported[i]!.at - r.at)
     .sort((a, b) => a - b);
   const before = newest
-    ? ((await db('reading')
+    ? await db('reading')
         .where({ sensor_id: s.id, struck: false })
         .where('at', '<=', newest.at - 0.75 * HOUR_MS)
         .where('at', '>=', newest.at - 1.5 * HOUR_MS)
         .orderBy('at', 'desc')
-        .first('value')) as { value: number } | undefined)
+        .first('value')
     : undefined;
   return {
     kind: s.kind,
@@ -116,30 +117,30 @@ async function stateOf(
 
 /** The median of a sensor's hours over the week before the last hours; null while it was read for less than half a day. */
 async function usualOf(db: Db, sensor: number, at: number): Promise<number | null> {
-  const rows = (await db('reading_hour')
+  const rows = await db('reading_hour')
     .where({ sensor_id: sensor })
     .where('hour', '>', at - 7 * 24 * HOUR_MS)
     .where('hour', '<', at - 2 * HOUR_MS)
-    .select(db.raw('(low + high) / 2 AS middle'))) as unknown as { middle: number }[];
+    .select<{ middle: number }[]>(db.raw('(low + high) / 2 AS middle'));
   const sorted = rows.map((r) => Number(r.middle)).sort((a, b) => a - b);
   return sorted.length < 12 ? null : sorted[sorted.length >> 1]!;
 }
 
 /** Since when a probe has said its last value and nothing else; null where it ever stood so long before. */
 async function stuckSince(db: Db, sensor: number, newest: { at: number; value: number }): Promise<number | null> {
-  const other = (await db('reading')
+  const other = await db('reading')
     .where({ sensor_id: sensor, struck: false })
     .where('at', '<', newest.at)
     .where('at', '>', newest.at - 14 * 24 * HOUR_MS)
     .whereRaw('value <> (SELECT x.value FROM reading x WHERE x.sensor_id = ? AND x.`at` = ?)', [sensor, newest.at])
     .orderBy('at', 'desc')
-    .first('at')) as { at: number } | undefined;
+    .first('at');
   if (!other) return null;
   // A spring stands still for days as a rule: hours without movement before this are held against it.
-  const calm = (await db('reading_hour')
+  const calm = await db('reading_hour')
     .where({ sensor_id: sensor })
     .where('hour', '>', newest.at - 14 * 24 * HOUR_MS)
     .where('hour', '<=', other.at)
-    .first(db.raw('SUM(low = high) AS still'), db.raw('COUNT(*) AS n'))) as { still: string | null; n: number };
+    .first<{ still: string | null; n: number }>(db.raw('SUM(low = high) AS still'), db.raw('COUNT(*) AS n'));
   return Number(calm.n) >= 24 && Number(calm.still ?? 0) < 0.5 * Number(calm.n) ? other.at : null;
 }

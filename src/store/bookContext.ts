@@ -12,14 +12,12 @@ type Learned = { species: string; path: string; value: string; recorded_at: numb
  * known when an entry was recorded (this hatchery's own over the shelf's).
  */
 export async function bookContext(db: Db, siteId: number): Promise<BookContext> {
-  const shared = new Set(
-    ((await db('unit').where({ site_id: siteId, shared: true }).pluck('id')) as number[]).map(String),
-  );
-  const learned = (await db('species_value')
+  const shared = new Set((await db('unit').where({ site_id: siteId, shared: true }).pluck('id')).map(String));
+  const learned = await db('species_value')
     .where({ site_id: siteId })
     .where((q) => q.where('path', 'like', 'drift.%').orWhere('path', WHOLE))
     .orderBy('recorded_at')
-    .select('species', 'path', 'value', 'recorded_at')) as Learned[];
+    .select('species', 'path', 'value', 'recorded_at');
   const rates = learned.map((l) => ({ species: l.species, from: l.recorded_at, of: ratesIn(l) }));
   return {
     isShared: (unit) => shared.has(unit),

@@ -17,13 +17,15 @@ export async function broodByUnit(db: Db, siteId: number): Promise<Map<number, s
       'o.unit_id',
       db.raw('ROW_NUMBER() OVER (PARTITION BY o.brood_fish_id, o.kind ORDER BY o.at DESC, o.id DESC) AS nth'),
     );
-  const rows = (await db.from(ranked.as('x')).where('x.nth', 1).orderBy('x.tag').select('x.*')) as {
-    brood_fish_id: number;
-    tag: string;
-    kind: string;
-    said: string | null;
-    unit_id: number | null;
-  }[];
+  const rows = await db.from(ranked.as('x')).where('x.nth', 1).orderBy('x.tag').select<
+    {
+      brood_fish_id: number;
+      tag: string;
+      kind: string;
+      said: string | null;
+      unit_id: number | null;
+    }[]
+  >('x.*');
   const gone = new Set(
     rows.filter((r) => r.kind === 'fate' && GONE.includes(r.said ?? '')).map((r) => r.brood_fish_id),
   );

@@ -30,7 +30,7 @@ export async function batchesOf(
       .where({ site_id: siteId, species })
       .modify((q) => mine(q as never, 'id'))
       .orderBy('id')
-      .select('id', 'name', 'species') as unknown as Promise<BatchRow[]>,
+      .select<BatchRow[]>('id', 'name', 'species'),
     db('observation as o')
       .join('brood_batch as b', 'b.id', 'o.brood_batch_id')
       .where({ 'b.site_id': siteId, 'b.species': species })
@@ -39,17 +39,19 @@ export async function batchesOf(
         mine(q as never, 'b.id');
         if (o.except !== undefined) q.whereNot('o.entry_seq', o.except);
       })
-      .select('b.id', 'o.kind', 'o.said', 'o.value', 'o.at') as unknown as Promise<
-      { id: number; kind: string; said: string; value: number; at: number }[]
-    >,
+      .select<{ id: number; kind: string; said: string; value: number; at: number }[]>(
+        'b.id',
+        'o.kind',
+        'o.said',
+        'o.value',
+        'o.at',
+      ),
     db('brood_fish')
       .where({ site_id: siteId, species })
       .whereNotNull('batch_id')
       .modify((q) => mine(q as never, 'batch_id'))
       .groupBy('batch_id', 'sex')
-      .select('batch_id', 'sex', db.raw('COUNT(*) AS n')) as unknown as Promise<
-      { batch_id: number; sex: Sex; n: number }[]
-    >,
+      .select<{ batch_id: number; sex: Sex; n: number }[]>('batch_id', 'sex', db.raw('COUNT(*) AS n')),
   ]);
   return batches.map((b) => {
     const came = noneOf();
@@ -97,7 +99,7 @@ export async function fateTotals(
     db('brood_fish as f')
       .leftJoin(latest.as('x'), (on) => on.on('x.brood_fish_id', 'f.id').andOnVal('x.nth', 1))
       .where({ 'f.site_id': siteId, 'f.species': species, 'f.pedigree_only': false })
-      .select('f.sex', 'x.said', 'x.at') as unknown as Promise<{ sex: Sex; said: string | null; at: number | null }[]>,
+      .select<{ sex: Sex; said: string | null; at: number | null }[]>('f.sex', 'x.said', 'x.at'),
   ]);
   const held = noneOf();
   const fates: FateTotals['fates'] = {};
@@ -120,7 +122,7 @@ export async function fateTotals(
 
 /** Adults of batches that still wait, by species. One statement: every page shows how many are here. */
 export async function waitingBySpecies(db: Db, siteId: number): Promise<Map<string, number>> {
-  const rows = (await db
+  const rows = await db
     .from(
       db
         .unionAll([
@@ -134,19 +136,19 @@ export async function waitingBySpecies(db: Db, siteId: number): Promise<Map<stri
         .as('x') as never,
     )
     .groupBy('species')
-    .select('species', db.raw('SUM(n) AS n'))) as { species: string; n: number }[];
+    .select<{ species: string; n: number }[]>('species', db.raw('SUM(n) AS n'));
   return new Map(rows.map((r) => [r.species, Math.max(0, Number(r.n))]));
 }
 
 /** The rules in force for a species and season; those of an earlier season go on until they are changed. */
 export async function fateRulesOf(db: Db, siteId: number, species: string, season: string): Promise<FateRules> {
-  const row = (await db('fate_rules')
+  const row = await db('fate_rules')
     .where({ site_id: siteId, species })
     .where('season', '<=', season)
     .orderBy([
       { column: 'season', order: 'desc' },
       { column: 'id', order: 'desc' },
     ])
-    .first('content')) as { content: string } | undefined;
+    .first('content');
   return fateRules.parse(row ? fromJson(row.content) : {});
 }

@@ -85,23 +85,25 @@ export async function keepSeen(
 
 /** The latest dates seen of a species at a site, newest first. */
 export async function seenOf(db: Db, siteId: number, species: Species): Promise<StageSeen[]> {
-  const rows = (await db('stage_seen as s')
+  const rows = await db('stage_seen as s')
     .join('lot as t', 't.id', 's.lot_id')
     .where({ 's.site_id': siteId, 's.species': species.id })
     .orderBy('s.at', 'desc')
     .limit(MOST_DATES)
-    .select('s.*', 't.name')) as {
-    lot_id: number;
-    name: string;
-    milestone: string;
-    strain: string;
-    sensor_id: number;
-    at: number;
-    predicted_days: number;
-    observed_days: number;
-    log_ratio: number;
-    sd: number;
-  }[];
+    .select<
+      {
+        lot_id: number;
+        name: string;
+        milestone: string;
+        strain: string;
+        sensor_id: number;
+        at: number;
+        predicted_days: number;
+        observed_days: number;
+        log_ratio: number;
+        sd: number;
+      }[]
+    >('s.*', 't.name');
   return rows.flatMap((r) => {
     const m = species.milestones.find((x) => x.id === r.milestone);
     if (!m) return [];
@@ -125,10 +127,7 @@ export async function seenOf(db: Db, siteId: number, species: Species): Promise<
 
 /** Whether own dates bend the clock of a species: yes, unless the manager said otherwise. */
 export async function ownClocks(db: Db, siteId: number): Promise<Map<string, boolean>> {
-  const rows = (await db('clock_use').where({ site_id: siteId }).orderBy('id').select('species', 'own')) as {
-    species: string;
-    own: number;
-  }[];
+  const rows = await db('clock_use').where({ site_id: siteId }).orderBy('id').select('species', 'own');
   return new Map(rows.map((r) => [r.species, Boolean(r.own)]));
 }
 

@@ -14,10 +14,10 @@ export async function cohortOf(db: Db, lot: { id: number; fertilised_at: number 
   const links = await lineage(db, lot.id);
   if (links.length === 0) return [];
   const together = new Set(
-    (await db('lot')
+    await db('lot')
       .whereIn('id', [...new Set(links.map((l) => l.from))])
       .where({ fertilised_at: lot.fertilised_at })
-      .pluck('id')) as number[],
+      .pluck('id'),
   );
   const until = new Map<number, number>();
   let frontier = new Map([[lot.id, Number.POSITIVE_INFINITY]]);

@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import knex, { type Knex } from 'knex';
+import './tables';
 
 export type Db = Knex;
 export type Trx = Knex.Transaction;

@@ -4,17 +4,19 @@ import type { Db } from './connection';
 
 /** The entries of a spawning day that stand. */
 export async function dayEntries(db: Db, day: number): Promise<DayEntry[]> {
-  const rows = (await db('entry as e')
+  const rows = await db('entry as e')
     .whereIn('e.seq', db('observation').where({ spawning_day_id: day }).select('entry_seq'))
     .orderBy('e.seq')
-    .select('e.id', 'e.kind', 'e.at', 'e.measured_by', 'e.note', 'e.intent')) as {
-    id: string;
-    kind: string;
-    at: number;
-    measured_by: string;
-    note: string;
-    intent: string;
-  }[];
+    .select<
+      {
+        id: string;
+        kind: string;
+        at: number;
+        measured_by: string;
+        note: string;
+        intent: string;
+      }[]
+    >('e.id', 'e.kind', 'e.at', 'e.measured_by', 'e.note', 'e.intent');
   return rows.map((r) => ({
     id: r.id,
     kind: r.kind,

@@ -12,18 +12,20 @@ export type Span = { sensor: number; from: number; to: number; rank: number };
 
 /** Which water a lot stood in and when, by the units that held it, and before that those that it came from. */
 export async function spansOf(db: Db, lotId: number, now: number, before: readonly Ancestor[] = []): Promise<Span[]> {
-  const rows = (await db('holding as h')
+  const rows = await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
     .whereIn('h.lot_id', [lotId, ...before.map((a) => a.id)])
     .whereNotNull('h.opened_at')
     .orderBy('h.opened_at')
-    .select('h.lot_id', 'h.opened_at', 'h.number', 'h.last_order_at', db.raw(`${SENSOR_OF_UNIT} AS sensor`))) as {
-    lot_id: number;
-    opened_at: number;
-    number: number;
-    last_order_at: number;
-    sensor: number | null;
-  }[];
+    .select<
+      {
+        lot_id: number;
+        opened_at: number;
+        number: number;
+        last_order_at: number;
+        sensor: number | null;
+      }[]
+    >('h.lot_id', 'h.opened_at', 'h.number', 'h.last_order_at', db.raw(`${SENSOR_OF_UNIT} AS sensor`));
   return rows.flatMap((r) => {
     if (r.sensor === null) return [];
     const rank = 1 + before.findIndex((a) => a.id === r.lot_id);

@@ -62,10 +62,10 @@ export async function watchLot(
   }
   await db('deaths_seen').where({ lot_id: lotId }).delete();
   const [site, counts, units] = await Promise.all([
-    db('site').where({ id: siteId }).first('time_zone', 'false_alarms_week') as Promise<{
+    db('site').where({ id: siteId }).first<{
       time_zone: string;
       false_alarms_week: number;
-    }>,
+    }>('time_zone', 'false_alarms_week'),
     roomCounts(db, watched[0]!.room),
     pickUnits(db, siteId, lotId, watched),
   ]);
@@ -101,19 +101,17 @@ type Watched = { id: number; kind: string; number: number; openedAt: number; sen
 async function pickUnits(db: Db, siteId: number, lotId: number, holdings: readonly Watched[]): Promise<PickUnit[]> {
   const ids = holdings.map((h) => h.id);
   const [site, rows, handled, methods] = await Promise.all([
-    db('site').where({ id: siteId }).first('time_zone') as Promise<{ time_zone: string }>,
+    db('site').where({ id: siteId }).first<{ time_zone: string }>('time_zone'),
     db('observation')
       .whereIn('holding_id', ids)
       .where({ kind: 'pick' })
       .orderBy('at')
-      .select('holding_id', 'at', 'value') as unknown as Promise<{ holding_id: number; at: number; value: number }[]>,
+      .select<{ holding_id: number; at: number; value: number }[]>('holding_id', 'at', 'value'),
     db('observation')
       .where({ lot_id: lotId })
       .whereIn('kind', HANDLED)
       .orderBy('at')
-      .select('holding_id', 'kind', 'at') as unknown as Promise<
-      { holding_id: number | null; kind: string; at: number }[]
-    >,
+      .select('holding_id', 'kind', 'at'),
     pickingMethodsOf(db, siteId),
   ]);
   return holdings.map((h): PickUnit => {
@@ -195,14 +193,14 @@ const tidy = (v: number) => Math.round(100 * v) / 100;
 const rounded = (r: JudgedRound): JudgedRound => ({ ...r, expected: tidy(r.expected) });
 
 async function roomCounts(db: Db, roomId: number): Promise<{ units: number; lots: number }> {
-  const row = (await db('holding as h')
+  const row = await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
     .where({ 'u.room_id': roomId, 'h.station': 'eggs' })
     .where('h.number', '>', 0)
-    .first(db.raw('COUNT(DISTINCT h.unit_id) AS units'), db.raw('COUNT(DISTINCT h.lot_id) AS lots'))) as {
-    units: number;
-    lots: number;
-  };
+    .first<{
+      units: number;
+      lots: number;
+    }>(db.raw('COUNT(DISTINCT h.unit_id) AS units'), db.raw('COUNT(DISTINCT h.lot_id) AS lots'));
   return { units: Math.max(1, Number(row.units)), lots: Math.max(1, Number(row.lots)) };
 }
 

@@ -3,7 +3,7 @@ import { DAY, HOUR, type TestHatchery, testHatchery } from '../../tests/support/
 import { datesGivenUp, workJobs } from './predictions';
 
 let h: TestHatchery;
-const jobs = async () => Number(((await h.db('job').count('* as n').first()) as { n: number }).n);
+const jobs = async () => Number((await h.db('job').count<{ n: number }[]>('* as n').first())!.n);
 const predicted = async () => ((await h.db('site').first('predicted')) as { predicted: number }).predicted;
 const hatchOf = async () =>
   (await h.db('prediction').where({ milestone: 'hatched' }).orderBy('lot_id').select('lot_id', 'at', 'worked_at')) as {

@@ -65,10 +65,10 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
 
 /** Why a lot's dates could not be worked, if they were given up: those that are shown are of before. */
 export async function datesGivenUp(db: Db, siteId: number, lotId: number): Promise<string | null> {
-  const job = (await db('job')
+  const job = await db('job')
     .where({ site_id: siteId, kind: 'predict', subject: String(lotId) })
     .where('attempts', '>=', ATTEMPTS)
-    .first('error')) as { error: string | null } | undefined;
+    .first('error');
   return job ? (job.error ?? '') : null;
 }
 
@@ -106,9 +106,7 @@ class Batch {
 /** Dates of one lot on each water that it stands in, what was seen of it, and the watch over its picks. */
 export async function predictLot(batch: Batch, lotId: number): Promise<void> {
   const { db, now } = batch;
-  const lot = (await db('lot').where({ id: lotId }).first('id', 'species', 'fertilised_at')) as
-    | { id: number; species: string; fertilised_at: number | null }
-    | undefined;
+  const lot = await db('lot').where({ id: lotId }).first('id', 'species', 'fertilised_at');
   const species = lot ? batch.book.get(lot.species) : undefined;
   if (!lot || !species || lot.fertilised_at === null || species.milestones.length === 0) return;
   const start = lot.fertilised_at;
@@ -211,11 +209,11 @@ export async function predictLot(batch: Batch, lotId: number): Promise<void> {
 
 /** When a lot passed its milestones, as the dates that stand say. */
 async function passedOf(db: Db, lotId: number): Promise<Map<string, number>> {
-  const rows = (await db('prediction')
-    .where({ lot_id: lotId, passed: true })
+  const rows = await db('prediction')
+    .where({ lot_id: lotId, passed: 1 })
     .whereNotNull('at')
     .orderBy('sensor_id')
-    .select('milestone', 'at')) as { milestone: string; at: number }[];
+    .select<{ milestone: string; at: number }[]>('milestone', 'at');
   return new Map(rows.map((r) => [r.milestone, r.at]));
 }
 
@@ -224,9 +222,11 @@ const sameDates = (a: ReadonlyMap<string, number>, b: ReadonlyMap<string, number
 
 /** What was seen of a lot after it was graded or parted is seen of what came of it too: their dates are worked anew. */
 async function queueChildren(batch: Batch, lotId: number): Promise<void> {
-  const children = (await flowsBetweenLots(batch.db).where('h.lot_id', lotId).distinct('g.lot_id as id')) as {
-    id: number;
-  }[];
+  const children = await flowsBetweenLots(batch.db).where('h.lot_id', lotId).distinct<
+    {
+      id: number;
+    }[]
+  >('g.lot_id as id');
   const ids = children.map((c) => c.id);
   await queueDates(batch.db, batch.siteId, ids, batch.now);
 }
@@ -281,11 +281,11 @@ function faultNotes(w: LotWater, p: Prediction, start: number, otherwise: () => 
 
 /** The strain of its mothers, if they are of one. */
 async function strainOf(db: Db, lotId: number): Promise<string> {
-  const rows = (await db('lot_share as s')
+  const rows = await db('lot_share as s')
     .join('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
     .join('brood_fish as b', 'b.id', 'f.female_id')
     .where('s.lot_id', lotId)
     .whereNull('s.superseded_seq')
-    .distinct('b.strain')) as { strain: string }[];
+    .distinct<{ strain: string }[]>('b.strain');
   return rows.length === 1 ? rows[0]!.strain : '';
 }

@@ -10,15 +10,10 @@ export type ProtocolInForce = Protocol & {
 
 /** The shelf's protocols with this site's own versions in their place, and those of its own; retired ones are gone. */
 export async function protocolsInForce(db: Db, siteId: number): Promise<Map<string, ProtocolInForce>> {
-  const rows = (await db('protocol')
+  const rows = await db('protocol')
     .where({ site_id: siteId })
     .orderBy(['id', 'version'])
-    .select('id', 'version', 'content', 'retired')) as {
-    id: string;
-    version: number;
-    content: string;
-    retired: number;
-  }[];
+    .select('id', 'version', 'content', 'retired');
   const inForce = new Map<string, ProtocolInForce>(
     [...shippedProtocols()].map(([id, p]) => [id, { ...p, version: 0 }]),
   );

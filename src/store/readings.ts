@@ -34,10 +34,10 @@ export async function addReadings(
   const conflicts: Added['conflicts'] = [];
   let same = 0;
   let fresh: NewReading[] = list;
-  const stored = (await trx('reading')
+  const stored = await trx('reading')
     .where({ sensor_id: sensor.id })
     .whereBetween('at', [from, to])
-    .select('at', 'value')) as NewReading[];
+    .select('at', 'value');
   if (stored.length > 0) {
     const known = new Map(stored.map((r) => [r.at, r.value]));
     fresh = list.filter((r) => {
@@ -73,11 +73,11 @@ export async function addReadings(
   const touched = fresh.length + replaced.length;
   if (touched > 0) {
     // What comes late into a stretch that was struck out is struck out too.
-    const struck = (await trx('reading_strike')
+    const struck = await trx('reading_strike')
       .where({ sensor_id: sensor.id, undone_at: null })
       .where('from_at', '<', to + 1)
       .where('to_at', '>', from)
-      .first('id')) as { id: number } | undefined;
+      .first('id');
     if (struck) await markStruck(trx, sensor, from, to);
     else if (replaced.length > 0) await rollUp(trx, sensor, from, to);
     else await addUp(trx, sensor, fresh);

@@ -16,33 +16,33 @@ export async function observedDates(
   const dates: Record<string, number> = {};
   const seen: Record<string, SeenDate> = {};
   const [hatch, feeding] = [hatchOf(species)?.id, feedingOf(species)?.id];
-  const checks = (await db('observation')
+  const checks = await db('observation')
     .where({ lot_id: lotId })
     .where('kind', 'like', 'check:%')
     .whereRaw('successes * 2 >= trials')
     .orderBy('at')
-    .select('kind', 'at', 'successes', 'trials')) as { kind: string; at: number; successes: number; trials: number }[];
+    .select<{ kind: string; at: number; successes: number; trials: number }[]>('kind', 'at', 'successes', 'trials');
   for (const c of checks) {
     const id = c.kind.slice('check:'.length);
     if (seen[id]) continue;
     seen[id] = { at: c.at, look: { successes: c.successes, trials: c.trials } };
     if (id !== feeding) dates[id] = c.at;
   }
-  const half = (await db('observation').where({ lot_id: lotId, kind: 'hatch:half' }).min('at as at').first()) as {
+  const half = await db('observation').where({ lot_id: lotId, kind: 'hatch:half' }).min('at as at').first<{
     at: number | null;
-  };
-  const moved = (await db('posting as p')
+  }>();
+  const moved = await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('entry as e', 'e.seq', 'p.entry_seq')
     .where({ 'h.lot_id': lotId, 'p.account': 'holding', 'e.kind': 'hatch' })
     .whereNull('p.superseded_seq')
     .where('p.delta', '>', 0)
     .orderBy('p.order_at')
-    .select('p.order_at', 'p.delta')) as { order_at: number; delta: number }[];
+    .select<{ order_at: number; delta: number }[]>('p.order_at', 'p.delta');
   if (hatch !== undefined && moved.length > 0) {
-    const eggs = (await db('holding').where({ lot_id: lotId, station: 'eggs' }).sum('number as n').first()) as {
+    const eggs = await db('holding').where({ lot_id: lotId, station: 'eggs' }).sum('number as n').first<{
       n: string | null;
-    };
+    }>();
     const all = moved.reduce((s, m) => s + m.delta, 0) + Number(eggs.n ?? 0);
     let sum = 0;
     for (const m of moved) {
@@ -59,26 +59,26 @@ export async function observedDates(
     dates[hatch] = half.at;
     seen[hatch] = { at: half.at, look: null };
   }
-  const ponded = (await db('posting as p')
+  const ponded = await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('entry as e', 'e.seq', 'p.entry_seq')
     .where({ 'h.lot_id': lotId, 'h.station': 'fry', 'e.kind': 'pond' })
     .whereNull('p.superseded_seq')
     .where('p.delta', '>', 0)
     .min('p.order_at as at')
-    .first()) as { at: number | null };
+    .first<{ at: number | null }>();
   if (feeding !== undefined && ponded.at !== null) dates[feeding] = ponded.at;
   // Stages between and after the two turns are seen when somebody changes the stage.
   const between = species.milestones.filter((m) => m.enters !== undefined && turnOf(species, m) === undefined);
   if (between.length > 0) {
-    const changed = (await db('posting as p')
+    const changed = await db('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .join('entry as e', 'e.seq', 'p.entry_seq')
       .where({ 'h.lot_id': lotId, 'e.kind': 'stage', 'p.account': 'holding' })
       .whereNull('p.superseded_seq')
       .where('p.delta', '>', 0)
       .groupBy('h.stage')
-      .select('h.stage', db.raw('MIN(p.order_at) AS at'))) as unknown as { stage: string; at: number }[];
+      .select<{ stage: string; at: number }[]>('h.stage', db.raw('MIN(p.order_at) AS at'));
     for (const m of between) {
       const at = changed.find((x) => x.stage === m.enters)?.at;
       if (at === undefined) continue;

@@ -17,15 +17,10 @@ export async function booksWithUnfit(
   db: Db,
   siteId: number,
 ): Promise<Map<string, { species: Species; unfit: { path: string; why: string }[] }>> {
-  const rows = (await db('species_value')
+  const rows = await db('species_value')
     .where({ site_id: siteId })
     .orderBy('id')
-    .select('species', 'path', 'value', 'source')) as {
-    species: string;
-    path: string;
-    value: string;
-    source: string;
-  }[];
+    .select('species', 'path', 'value', 'source');
   const ids = new Set([...shippedSpecies().keys(), ...rows.filter((r) => r.path === WHOLE).map((r) => r.species)]);
   const books = new Map<string, { species: Species; unfit: { path: string; why: string }[] }>();
   for (const id of ids) {

@@ -17,10 +17,10 @@ export async function setThresholds(
   db: Db | Trx,
   siteId: number,
 ): Promise<{ set: Partial<Record<ThresholdId, SetThreshold>>; unfit: { path: string; why: string }[] }> {
-  const rows = (await db('species_value')
+  const rows = await db('species_value')
     .where({ site_id: siteId, species: THRESHOLDS })
     .orderBy('id')
-    .select('path', 'value', 'source')) as { path: string; value: string; source: string }[];
+    .select('path', 'value', 'source');
   const set: Partial<Record<ThresholdId, SetThreshold>> = {};
   const unfit = new Map<string, string>();
   for (const r of rows) {
@@ -42,6 +42,6 @@ export const valuesOf = (set: Partial<Record<ThresholdId, SetThreshold>>): OwnTh
 
 /** Puts the thresholds of the hatchery of this database in force in this process; the shipped ones where there is none yet. */
 export async function takeUpThresholds(db: Db): Promise<void> {
-  const site = (await db('site').orderBy('id').first('id')) as { id: number } | undefined;
+  const site = await db('site').orderBy('id').first('id');
   putThresholdsInForce(site ? valuesOf((await setThresholds(db, site.id)).set) : {});
 }

@@ -33,7 +33,7 @@ export async function usualScatter(db: Db, siteId: number, of: ScatterOf, now: n
           .whereNull('v.seq')
           .orderBy('e.seq', 'desc')
           .limit(RECENT)
-          .select('e.seq', 'e.intent') as unknown as Promise<{ seq: number; intent: string }[]>,
+          .select<{ seq: number; intent: string }[]>('e.seq', 'e.intent'),
     ),
   );
   const rows = lists

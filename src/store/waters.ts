@@ -69,7 +69,7 @@ export class Waters {
 
   /** Oldest fertilisation of what stands on a sensor now: its water is then read once for all of them. */
   private async earliest(sensor: number): Promise<number> {
-    const row = (await this.db('holding as h')
+    const row = await this.db('holding as h')
       .join('unit as u', 'u.id', 'h.unit_id')
       .join('lot as t', 't.id', 'h.lot_id')
       // By its site, what stands is found in the index; without, all lots of all years are read.
@@ -79,7 +79,7 @@ export class Waters {
       .whereNot('h.station', 'fingerlings')
       .whereRaw(`${SENSOR_OF_UNIT} = ?`, [sensor])
       .min('t.fertilised_at as at')
-      .first()) as { at: number | null };
+      .first<{ at: number | null }>();
     return row.at ?? Number.POSITIVE_INFINITY;
   }
 }
@@ -94,10 +94,7 @@ function doubtOf(coming: Coming | null, kept: readonly Point[], now: number): nu
 
 /** Set points of the programme in force on a sensor's water; none where there is no such. */
 export async function runningPlan(db: Db, sensor: number): Promise<Point[]> {
-  const row = (await db('programme')
-    .where({ sensor_id: sensor, ended_at: null })
-    .orderBy('id', 'desc')
-    .first('points')) as { points: string } | undefined;
+  const row = await db('programme').where({ sensor_id: sensor, ended_at: null }).orderBy('id', 'desc').first('points');
   return row ? fromJson<Point[]>(row.points) : [];
 }
 
@@ -122,35 +119,29 @@ const REMEMBERED = 440;
 
 /** Daily means of a sensor over more than a year, those of today so far included. */
 export async function daysOf(db: Db, sensor: number, now: number): Promise<DayMean[]> {
-  return (await db('reading_day')
+  return await db('reading_day')
     .where({ sensor_id: sensor })
     .where('day', '>', now - REMEMBERED * DAY_MS)
     .where('day', '<=', now)
     .orderBy('day')
-    .select('day', db.raw('sum / n AS mean'))) as DayMean[];
+    .select('day', db.raw('sum / n AS mean'));
 }
 
 /** Hourly means of a sensor up to now, each at the middle of its hour; where there are none the last reading before. */
 export async function hoursOf(db: Db, sensor: number, from: number, to: number) {
-  const rows = (await db('reading_hour')
+  const rows = await db('reading_hour')
     .where({ sensor_id: sensor })
     .where('hour', '>', from - HOUR_MS)
     .where('hour', '<=', to)
     .orderBy('hour')
-    .select('hour', 'n', 'sum', 'low', 'high')) as {
-    hour: number;
-    n: number;
-    sum: number;
-    low: number;
-    high: number;
-  }[];
+    .select('hour', 'n', 'sum', 'low', 'high');
   if (rows.length > 0)
     return rows.map((r) => ({ at: r.hour + HOUR_MS / 2, celsius: r.sum / r.n, low: r.low, high: r.high }));
-  const before = (await db('reading_hour')
+  const before = await db('reading_hour')
     .where({ sensor_id: sensor })
     .where('hour', '<=', to)
     .orderBy('hour', 'desc')
-    .first('hour', 'n', 'sum')) as { hour: number; n: number; sum: number } | undefined;
+    .first('hour', 'n', 'sum');
   if (!before) return [];
   const celsius = before.sum / before.n;
   return [{ at: before.hour + HOUR_MS / 2, celsius, low: celsius, high: celsius }];

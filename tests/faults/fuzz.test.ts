@@ -26,7 +26,7 @@ beforeEach(async () => {
     });
 });
 
-const entries = async () => Number(((await h.db('entry').count('* as n').first()) as { n: number }).n);
+const entries = async () => Number((await h.db('entry').count<{ n: number }[]>('* as n').first())!.n);
 
 test('whatever is sent is done or refused in words; what is refused leaves nothing; the books stay sound', async () => {
   const chance = new Chance(seed);

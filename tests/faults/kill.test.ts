@@ -59,7 +59,7 @@ test('a writer that is killed in the middle: what was acknowledged is there once
       expect(await h.db('command').where({ id })).toHaveLength(1);
     }
   }
-  const picks = Number(((await h.db('entry').where({ kind: 'pick' }).count('* as n').first()) as { n: number }).n);
+  const picks = Number((await h.db('entry').where({ kind: 'pick' }).count<{ n: number }[]>('* as n').first())!.n);
   expect(picks).toBe(kept + open);
   expect((await checkBooks(h.db, h.manager.siteId)).faults).toEqual([]);
   say(

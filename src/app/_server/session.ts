@@ -50,13 +50,28 @@ export const signedIn = cache(async (): Promise<SignedIn | null> => {
   const s = await session().catch(() => null);
   if (!s?.personId || !Number.isSafeInteger(s.personId) || typeof s.key !== 'string') return null;
   const id = idOf(s.key);
-  const row = (await db()('person as p')
+  const row = await db()('person as p')
     .join('site as t', 't.id', 'p.site_id')
     .join('sign_in as i', 'i.person_id', 'p.id')
     .where({ 'p.id': s.personId, 'p.active': true, 'p.session_version': s.version ?? 0, 'i.id': id })
     .whereNull('i.ended_at')
     .where('i.opened_at', '>', now() - TTL_S * 1000)
-    .first(
+    .first<
+      | {
+          seen_at: number;
+          id: number;
+          site_id: number;
+          name: string;
+          role: Role;
+          units: 'metric' | 'us';
+          locale: string;
+          theme: 'day' | 'dim';
+          site_name: string;
+          time_zone: string;
+          demo: number;
+        }
+      | undefined
+    >(
       'i.seen_at',
       'p.id',
       'p.site_id',
@@ -68,21 +83,7 @@ export const signedIn = cache(async (): Promise<SignedIn | null> => {
       't.name as site_name',
       't.time_zone',
       't.demo',
-    )) as
-    | {
-        seen_at: number;
-        id: number;
-        site_id: number;
-        name: string;
-        role: Role;
-        units: 'metric' | 'us';
-        locale: string;
-        theme: 'day' | 'dim';
-        site_name: string;
-        time_zone: string;
-        demo: number;
-      }
-    | undefined;
+    );
   if (!row) return null;
   if (row.seen_at < now() - SEEN_MS) await db()('sign_in').where({ id }).update({ seen_at: now() });
   readerMark(markOf(row.locale));
@@ -153,18 +154,9 @@ export async function signIn(
   if (blocked) return { error: TOO_MANY };
   const wrong = both?.consumedPoints ?? 0;
   if (wrong > 1) await new Promise((ok) => setTimeout(ok, Math.min(10_000, DELAY_MS * wrong ** 2)));
-  const row = (await db()('person')
+  const row = await db()('person')
     .where({ name: name.normalize('NFKC').trim(), active: true })
-    .first('id', 'name', 'password_hash', 'session_version', 'totp_secret', 'totp_used')) as
-    | {
-        id: number;
-        name: string;
-        password_hash: string;
-        session_version: number;
-        totp_secret: string | null;
-        totp_used: number | null;
-      }
-    | undefined;
+    .first('id', 'name', 'password_hash', 'session_version', 'totp_secret', 'totp_used');
   const right = await verify(row?.password_hash ?? NOBODY, password).catch(() => false);
   const count = async () => {
     // Counted by the person whom the database found, whatever was typed.

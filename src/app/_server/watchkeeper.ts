@@ -26,7 +26,7 @@ async function begin(): Promise<void> {
   const intakes = new Map<number, Intake>();
   const look = async () => {
     await thresholdsTaken();
-    for (const { id } of (await db()('site').select('id')) as { id: number }[]) {
+    for (const { id } of await db()('site').select('id')) {
       if (url && !intakes.has(id)) intakes.set(id, hear(url, id));
       await watchWater(db(), id, now());
       await page(id, intakes.get(id));
@@ -59,9 +59,7 @@ async function report(site: number, readings: readonly Reported[]): Promise<void
 
 /** Probes act for the manager of their site, and may no more than report. */
 async function probesOf(site: number): Promise<Actor | null> {
-  const person = (await db()('person').where({ site_id: site, role: 'manager' }).orderBy('id').first('id')) as
-    | { id: number }
-    | undefined;
+  const person = await db()('person').where({ site_id: site, role: 'manager' }).orderBy('id').first('id');
   return person ? { id: person.id, siteId: site, name: 'Probes', role: 'culturist' } : null;
 }
 
@@ -69,10 +67,10 @@ async function probesOf(site: number): Promise<Actor | null> {
 async function page(site: number, intake: Intake | undefined): Promise<void> {
   if (!intake) return;
   const at = now();
-  const due = (await db()('alarm')
+  const due = await db()('alarm')
     .where({ site_id: site, closed_at: null, seen_at: null })
     .where((q) => q.whereNull('paged_at').orWhere('paged_at', '<', at - AGAIN_MS))
-    .select('id', 'says', 'todo')) as { id: number; says: string; todo: string }[];
+    .select('id', 'says', 'todo');
   for (const a of due) {
     await intake.publish(`morula/${site}/pager`, { alarm: a.id, says: a.says, todo: a.todo, at });
     await db()('alarm').where({ id: a.id }).update({ paged_at: at });

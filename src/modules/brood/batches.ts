@@ -59,9 +59,7 @@ export async function askRules(
 }
 
 export async function batchById(c: Context, id: number): Promise<BatchState> {
-  const row = (await c.trx('brood_batch').where({ id, site_id: c.site.id }).first('species')) as
-    | { species: string }
-    | undefined;
+  const row = await c.trx('brood_batch').where({ id, site_id: c.site.id }).first('species');
   const found = row && (await batchesOf(c.trx, c.site.id, row.species, { only: id, ...except(c) }))[0];
   if (!found) throw new ActRefused('noBatch', 'There is no such batch here.', 'batch', 'Choose one of the list.');
   return found;

@@ -16,7 +16,7 @@ describe('a brood fish made known', () => {
   test('parents by tag; those not known here become ancestors, and fish of their own when they are entered', async () => {
     await fish('S1', 'female', { sire: 'OM', dam: 'OF', yearClass: 2024, strain: 'Ombrel' });
     expect(await row('OM')).toMatchObject({ sex: 'male', pedigree_only: 1 });
-    expect(await row('S1')).toMatchObject({ sire_id: (await row('OM')).id, dam_id: (await row('OF')).id });
+    expect(await row('S1')).toMatchObject({ sire_id: (await row('OM'))!.id, dam_id: (await row('OF'))!.id });
     await fish('OM', 'male', { strain: 'Ombrel' });
     expect(await row('OM')).toMatchObject({ pedigree_only: 0, strain: 'Ombrel' });
     expect(await h.db('brood_fish').where({ tag: 'OM' })).toHaveLength(1);
@@ -79,7 +79,7 @@ describe('a list read in', () => {
   test('all fish, their ancestors, and what the list saw of them', async () => {
     const done = await h.send('brood.import', { species: 'sterlet', fileName: 'fish.csv', text });
     expect(done).toEqual({ fish: 2, added: 2, ancestors: 2 });
-    const a1 = await row('A1');
+    const a1 = (await row('A1'))!;
     expect(await seen(a1.id, 'mass')).toMatchObject([{ value: 2500 }]);
     expect(await seen(a1.id, 'stood')).toMatchObject([{ unit_id: h.units.R1 }]);
     // Read in again with a column more: what is not named stays.
@@ -181,7 +181,7 @@ describe('a fish in the hand', () => {
     const id = await fish('S1');
     const oocytes = [0.1, 0.2, 0.3].map((nucleusToPoleMm) => ({ nucleusToPoleMm, diameterMm: 2 }));
     await h.send('brood.look', { fish: id, oocytes });
-    expect((await seen(id, 'polarisation'))[0].value).toBeCloseTo(0.1, 12);
+    expect((await seen(id, 'polarisation'))[0]!.value).toBeCloseTo(0.1, 12);
   });
 });
 

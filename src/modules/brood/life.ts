@@ -10,7 +10,7 @@ export async function latestOf(
   kind: string,
   until: number,
 ): Promise<{ value: number | null; said: string | null; unit_id: number | null; at: number } | undefined> {
-  return (await c
+  return await c
     .trx('observation')
     .where({ brood_fish_id: fish, kind })
     .where('at', '<=', until)
@@ -22,7 +22,7 @@ export async function latestOf(
       { column: 'at', order: 'desc' },
       { column: 'id', order: 'desc' },
     ])
-    .first('value', 'said', 'unit_id', 'at')) as never;
+    .first('value', 'said', 'unit_id', 'at');
 }
 
 /** The fate by which a fish had left by an instant; null while it was there. */

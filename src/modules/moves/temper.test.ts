@@ -9,7 +9,7 @@ beforeEach(async () => {
   const warm = (
     await h.send<{ id: number }>('sensor.save', {
       name: 'warm1',
-      room: (await h.db('unit').where({ id: h.units.J4! }).first('room_id')).room_id,
+      room: (await h.db('unit').where({ id: h.units.J4! }).first('room_id'))!.room_id,
     })
   ).id;
   await h.db('unit').where({ id: h.units.J4! }).update({ sensor_id: warm });
@@ -70,7 +70,7 @@ test('laying down and grading ask as a move does, at the unit in question', asyn
 });
 
 test('a release into a water far off is asked about, and says how to temper', async () => {
-  const room = (await h.db('unit').where({ id: h.units.R1! }).first('room_id')).room_id;
+  const room = (await h.db('unit').where({ id: h.units.R1! }).first('room_id'))!.room_id;
   const hall = await h.send<{ id: number }>('sensor.save', { name: 'hall', room });
   await h.db('unit').where({ id: h.units.R1! }).update({ sensor_id: hall.id });
   await h.send('temperature.record', { sensor: hall.id, celsius: 14.9 });

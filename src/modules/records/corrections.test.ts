@@ -13,11 +13,12 @@ beforeEach(async () => {
 
 const world = async (account: string) =>
   Number(
-    (
-      (await h.db('posting').where({ account }).whereNull('superseded_seq').sum('delta as n').first()) as {
-        n: string | null;
-      }
-    ).n ?? 0,
+    (await h
+      .db('posting')
+      .where({ account })
+      .whereNull('superseded_seq')
+      .sum<{ n: string | null }[]>('delta as n')
+      .first())!.n ?? 0,
   );
 const lastEntry = async (kind: string) =>
   ((await h.db('entry').where({ kind }).orderBy('seq', 'desc').first('id')) as { id: string }).id;
@@ -285,7 +286,7 @@ test('check-books finds a fault put in by hand into each thing it keeps', async 
 
 test('a command refused inside a longer transaction leaves nothing behind', async () => {
   await untilPonded();
-  const before = await h.db('entry').count('* as n').first();
+  const before = await h.db('entry').count<{ n: number }[]>('* as n').first();
   await h.db.transaction(async (trx) => {
     const send = (number: number) =>
       executeIn(
@@ -297,7 +298,7 @@ test('a command refused inside a longer transaction leaves nothing behind', asyn
     await expect(send(99_999)).rejects.toThrow(/more than the books hold/);
     await send(5);
   });
-  expect(await h.db('entry').count('* as n').first()).toEqual({ n: Number((before as { n: number }).n) + 1 });
+  expect(await h.db('entry').count('* as n').first()).toEqual({ n: Number(before!.n) + 1 });
   await sound();
 });
 

@@ -163,8 +163,8 @@ test('a release that emptied the tank is weighed anew; a unit found empty was an
     .db('posting')
     .where({ account: 'released' })
     .whereNull('superseded_seq')
-    .sum('delta as n')
-    .first()) as { n: string };
+    .sum<{ n: string }[]>('delta as n')
+    .first())!;
   expect(Number(released.n)).toBe(980);
   await h.send('unit.emptied', { unit: h.units.R2! });
   const emptied = await lastEntry('emptied');

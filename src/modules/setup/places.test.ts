@@ -91,7 +91,7 @@ describe('a sample taken out and put back', () => {
   test('moves nobody; those that died of it go out as dead', async () => {
     const unitId = h.units.R3!;
     await bring(unitId, 500);
-    const postings = async () => Number(((await h.db('posting').count('* as n').first()) as { n: number }).n);
+    const postings = async () => Number((await h.db('posting').count<{ n: number }[]>('* as n').first())!.n);
     const before = await postings();
     await h.send('sample.return', { unit: unitId, number: 60, purpose: 'gill check' });
     expect(await postings()).toBe(before);

@@ -19,7 +19,7 @@ export function stepOfCode(secret: string, code: string, now: number): number | 
 }
 
 export async function mustKnowPassword(c: Context, current: string): Promise<void> {
-  const row = (await c.trx('person').where({ id: c.actor.id }).first('password_hash')) as { password_hash: string };
+  const row = await c.trx('person').where({ id: c.actor.id }).first<{ password_hash: string }>('password_hash');
   if (!(await verify(row.password_hash, current).catch(() => false)))
     throw new ActRefused('password', 'That is not your password.', 'current', 'Type the one you sign in with.');
 }

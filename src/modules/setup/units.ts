@@ -21,7 +21,7 @@ export type UnitRow = {
 };
 
 export async function unitRow(c: Context, id: number): Promise<UnitRow> {
-  const row = (await c.trx('unit').where({ id, site_id: c.site.id }).first()) as UnitRow | undefined;
+  const row = await c.trx('unit').where({ id, site_id: c.site.id }).first<UnitRow | undefined>();
   if (!row) throw new ActRefused('noUnit', 'There is no such unit here.', 'id');
   return row;
 }
@@ -31,7 +31,7 @@ export async function mustBeEmpty(
   units: readonly { id: number; name: string }[],
   path: string,
 ): Promise<void> {
-  const full = (await c
+  const full = await c
     .trx('holding')
     .whereIn(
       'unit_id',
@@ -39,7 +39,7 @@ export async function mustBeEmpty(
     )
     .where('number', '>', 0)
     .distinct('unit_id')
-    .pluck('unit_id')) as number[];
+    .pluck('unit_id');
   if (full.length > 0)
     throw new ActRefused(
       'inUse',

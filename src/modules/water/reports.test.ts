@@ -51,7 +51,7 @@ describe('reports of probes', () => {
     ).toMatchObject({ added: 1, impossible: 1, future: 1, unknown: ['nobody'] });
     const rows = (await h.db('reading').orderBy('at').select('at', 'value')) as { at: number; value: number }[];
     expect(rows.map((r) => [(r.at - t) / (10 * MIN), r.value])).toEqual([0, 1, 2, 3, 4, 6].map((k) => [k, 5]));
-    const hours = (await h.db('reading_hour').sum('n as n').first()) as { n: string };
+    const hours = (await h.db('reading_hour').sum<{ n: string }[]>('n as n').first())!;
     expect(Number(hours.n)).toBe(6);
   });
 
@@ -90,7 +90,7 @@ describe('reports of probes', () => {
 
   test('they make no entry of the ledger, and queue the dates of what stands in their water', async () => {
     await workJobs(h.db, h.clock.now);
-    const entries = async () => Number(((await h.db('entry').count('* as n').first()) as { n: number }).n);
+    const entries = async () => Number((await h.db('entry').count<{ n: number }[]>('* as n').first())!.n);
     const before = await entries();
     await reporting(2);
     expect(await entries()).toBe(before);

@@ -11,9 +11,10 @@ import { speciesBook } from '@/store/species';
 export type Stood = { value: number; origin: 'typed' | 'imported' | 'probe' } | null;
 
 export async function typeReading(c: Context, sensor: SensorRow, at: number, value: number): Promise<Stood> {
-  const stood = (await c.trx('reading').where({ sensor_id: sensor.id, at }).first('value', 'origin')) as
-    | NonNullable<Stood>
-    | undefined;
+  const stood = await c
+    .trx('reading')
+    .where({ sensor_id: sensor.id, at })
+    .first<NonNullable<Stood> | undefined>('value', 'origin');
   await addReadings(c.trx, { id: sensor.id, timeZone: c.site.timeZone }, [{ at, value }], 'typed', 'replace');
   return stood ?? null;
 }
@@ -31,13 +32,13 @@ export async function putBackReading(
   const sensorOf = (i: Typed) => i.readOn ?? i.sensor;
   const sensor =
     sensorOf(intent) !== undefined ? await sensorById(c, sensorOf(intent)!) : await sensorOfUnit(c, intent.unit!);
-  const typed = (await c
+  const typed = await c
     .trx('entry as e')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
     .where({ 'e.site_id': c.site.id, 'e.at': entry.at })
     .whereIn('e.kind', ['temperature', 'reading'])
     .orderBy('e.seq')
-    .select('e.seq', 'e.intent', 'v.seq as voided')) as { seq: number; intent: string; voided: number | null }[];
+    .select<{ seq: number; intent: string; voided: number | null }[]>('e.seq', 'e.intent', 'v.seq as voided');
   const here = typed
     .map((t) => ({ ...t, ...fromJson<Typed>(t.intent) }))
     .filter((t) => (sensorOf(t) ?? sensor.id) === sensor.id);
@@ -53,7 +54,7 @@ export async function putBackReading(
 export type SensorRow = { id: number; room_id: number; name: string; kind: SensorKind };
 
 export async function sensorById(c: Context, id: number): Promise<SensorRow> {
-  const row = (await c.trx('sensor').where({ id, site_id: c.site.id }).first()) as SensorRow | undefined;
+  const row = await c.trx('sensor').where({ id, site_id: c.site.id }).first<SensorRow | undefined>();
   if (!row) throw new ActRefused('noSensor', 'There is no such sensor.', 'sensor');
   return row;
 }
@@ -76,9 +77,11 @@ export async function sensorOfUnit(c: Context, unitId: number): Promise<SensorRo
   const unit = await unitById(c, unitId);
   const row = unit.sensor_id
     ? await sensorById(c, unit.sensor_id)
-    : ((await c.trx('sensor').where({ room_id: unit.room_id, kind: 'temperature' }).orderBy('id').first()) as
-        | SensorRow
-        | undefined);
+    : await c
+        .trx('sensor')
+        .where({ room_id: unit.room_id, kind: 'temperature' })
+        .orderBy('id')
+        .first<SensorRow | undefined>();
   if (!row)
     throw new ActRefused(
       'noSensor',

@@ -32,13 +32,13 @@ export function actHoldings(holdings: readonly LivingHolding[], book: ReadonlyMa
 
 /** The volume at which a lot was measured when it was taken or came, for laying it down. */
 export async function measuredVolume(db: Db, lotId: number): Promise<number | null> {
-  const row = (await db('holding_point as p')
+  const row = await db('holding_point as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('entry as e', 'e.seq', 'p.entry_seq')
     .where('h.lot_id', lotId)
     .whereIn('e.kind', ['take', 'arrival', 'opening'])
     .orderBy('e.seq', 'desc')
-    .first('e.intent')) as { intent: string } | undefined;
+    .first<{ intent: string } | undefined>('e.intent');
   const measured = row
     ? fromJson<{ measured?: { method: string; totalVolumeMl?: number } }>(row.intent).measured
     : undefined;

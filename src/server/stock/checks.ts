@@ -18,7 +18,7 @@ export async function checksOf(
   siteId: number,
   of: { holdingIds?: readonly number[]; lotId?: number },
 ): Promise<Check[]> {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .leftJoin('unit as u', 'u.id', 'o.unit_id')
     .leftJoin('lot as t', 't.id', 'o.lot_id')
     .where('o.kind', 'like', 'check:%')
@@ -28,7 +28,7 @@ export async function checksOf(
     })
     .orderBy('o.at', 'desc')
     .limit(20)
-    .select(
+    .select<(Check & { species: string })[]>(
       'o.kind',
       'o.at',
       'o.successes',
@@ -38,7 +38,7 @@ export async function checksOf(
       'o.high',
       'u.name as unit',
       't.species',
-    )) as (Check & { species: string })[];
+    );
   const book = rows.length > 0 ? await speciesBook(db, siteId) : new Map();
   return rows.map((r) => ({
     ...r,

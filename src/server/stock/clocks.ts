@@ -15,10 +15,10 @@ export async function reworkClocks(c: Context, lots: readonly number[]): Promise
   const changed = new Set<number>();
   let frontier = [...new Set(lots)];
   for (let g = 0; g < MOST_GENERATIONS && frontier.length > 0; g++) {
-    const children = (await flowsBetweenLots(c.trx)
+    const children = await flowsBetweenLots(c.trx)
       .whereIn('h.lot_id', frontier)
       .distinct('g.lot_id')
-      .pluck('g.lot_id')) as number[];
+      .pluck<number[]>('g.lot_id');
     frontier = [];
     const inflows = children.length === 0 ? [] : await inflowsOf(c, children);
     for (const child of children) {
@@ -27,9 +27,9 @@ export async function reworkClocks(c: Context, lots: readonly number[]): Promise
       if (total === 0) continue;
       const known = own.every((i) => i.clock !== null);
       const clock = known ? Math.round(own.reduce((s, i) => s + i.clock! * (Number(i.number) / total), 0)) : null;
-      const before = (await c.trx('lot').where({ id: child }).first('fertilised_at')) as {
+      const before = await c.trx('lot').where({ id: child }).first<{
         fertilised_at: number | null;
-      };
+      }>('fertilised_at');
       if (before.fertilised_at === clock) continue;
       await c.trx('lot').where({ id: child }).update({ fertilised_at: clock });
       changed.add(child);
@@ -41,9 +41,9 @@ export async function reworkClocks(c: Context, lots: readonly number[]): Promise
 
 /** What was poured into lots from other lots, with the clocks of those. */
 export async function inflowsOf(c: Context, lots: readonly number[]): Promise<Inflow[]> {
-  return (await flowsBetweenLots(c.trx)
+  return await flowsBetweenLots(c.trx)
     .join('lot as t', 't.id', 'h.lot_id')
     .whereIn('g.lot_id', [...lots])
     .groupBy('g.lot_id', 't.id', 't.fertilised_at')
-    .select({ child: 'g.lot_id', clock: 't.fertilised_at' }, c.trx.raw('SUM(q.delta) AS number'))) as Inflow[];
+    .select({ child: 'g.lot_id', clock: 't.fertilised_at' }, c.trx.raw('SUM(q.delta) AS number'));
 }

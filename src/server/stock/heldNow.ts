@@ -22,7 +22,7 @@ const MOST = 4;
 /** What the units of some entries hold now, the fullest first. Two statements; none where nothing was booked. */
 export async function heldNow(db: Db, siteId: number, entries: readonly string[]): Promise<Held[]> {
   if (entries.length === 0) return [];
-  const rows = (await db('posting as p')
+  const rows = await db('posting as p')
     .join('entry as e', 'e.seq', 'p.entry_seq')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('unit as u', 'u.id', 'h.unit_id')
@@ -34,20 +34,22 @@ export async function heldNow(db: Db, siteId: number, entries: readonly string[]
     .groupBy('h.id')
     .orderBy('h.number', 'desc')
     .limit(MOST)
-    .select(
+    .select<
+      {
+        unit: string;
+        lot: string;
+        species: string;
+        stage: string;
+        number: number;
+        sd: number;
+        state: string | null;
+        picked_at: number | null;
+      }[]
+    >(
       { unit: 'u.name', lot: 't.name', species: 't.species', stage: 'h.stage', number: 'h.number', sd: 'h.sd' },
       'w.state',
       db.raw("MAX(CASE WHEN e.kind = 'pick' THEN e.order_at END) AS picked_at"),
-    )) as {
-    unit: string;
-    lot: string;
-    species: string;
-    stage: string;
-    number: number;
-    sd: number;
-    state: string | null;
-    picked_at: number | null;
-  }[];
+    );
   if (rows.length === 0) return [];
   const book = await speciesBook(db, siteId);
   return rows.map((r) => {

@@ -16,7 +16,7 @@ export async function predictStanding(
   stations: readonly Station[],
   species?: string,
 ): Promise<void> {
-  const lots = (await c
+  const lots = await c
     .trx('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .where('h.site_id', c.site.id)
@@ -26,6 +26,6 @@ export async function predictStanding(
       if (species !== undefined) q.where('t.species', species);
     })
     .distinct('h.lot_id')
-    .pluck('h.lot_id')) as number[];
+    .pluck<number[]>('h.lot_id');
   await queuePredictions(c, lots);
 }

@@ -133,9 +133,9 @@ export async function livingStock(
 }
 
 async function roundSettings(db: Db, siteId: number): Promise<RoundSettings> {
-  return (await db('site')
+  return await db('site')
     .where({ id: siteId })
-    .first({ weighEveryDays: 'weigh_every_days', countAbovePercent: 'count_above_percent' })) as RoundSettings;
+    .first({ weighEveryDays: 'weigh_every_days', countAbovePercent: 'count_above_percent' });
 }
 
 /** Eggs whose eyes were seen, or are due by the clock, are drawn with eyes; those about to hatch as hatching. */
@@ -165,12 +165,9 @@ async function watchesOf(
   const rows =
     holdingIds.length === 0
       ? []
-      : ((await db('pick_watch')
+      : await db('pick_watch')
           .whereIn('holding_id', [...holdingIds])
-          .select('holding_id', 'state')) as {
-          holding_id: number;
-          state: string;
-        }[]);
+          .select('holding_id', 'state');
   return new Map(
     rows.map((r) => {
       const kept = fromJson<KeptWatch>(r.state);
@@ -223,17 +220,19 @@ async function recentRounds(db: Db, holdingIds: readonly number[], now: number):
   const rows =
     holdingIds.length === 0
       ? []
-      : ((await db('observation')
+      : await db('observation')
           .whereIn('holding_id', [...holdingIds])
           .whereIn('kind', ['pick', 'dead'])
           .where('at', '>', now - 14 * DAY_MS)
           .where('at', '<=', now)
           .groupBy('holding_id')
           // One row a holding: thousands of small rows cost more to read than to add up.
-          .select('holding_id', db.raw("GROUP_CONCAT(value ORDER BY `at` SEPARATOR ' ') AS list"))) as {
-          holding_id: number;
-          list: string;
-        }[]);
+          .select<
+            {
+              holding_id: number;
+              list: string;
+            }[]
+          >('holding_id', db.raw("GROUP_CONCAT(value ORDER BY `at` SEPARATOR ' ') AS list"));
   return new Map(rows.map((r) => [r.holding_id, r.list.split(' ').map(Number)]));
 }
 
@@ -244,14 +243,16 @@ export async function lastObservations(
   const rows =
     holdingIds.length === 0
       ? []
-      : ((await db('observation')
+      : await db('observation')
           .whereIn('holding_id', [...holdingIds])
           .groupBy('holding_id', 'kind')
-          .select('holding_id', 'kind', db.raw('MAX(`at`) AS at'))) as {
-          holding_id: number;
-          kind: string;
-          at: number;
-        }[]);
+          .select<
+            {
+              holding_id: number;
+              kind: string;
+              at: number;
+            }[]
+          >('holding_id', 'kind', db.raw('MAX(`at`) AS at'));
   const out = new Map<number, Record<string, number>>();
   for (const r of rows) {
     const kinds = out.get(r.holding_id) ?? {};
@@ -265,10 +266,10 @@ export async function lastObservations(
 async function doubtfulOf(db: Db, last: ReadonlyMap<number, Record<string, number>>): Promise<Map<number, number>> {
   const of = [...last].flatMap(([id, kinds]) => (kinds.doubtful === undefined ? [] : [[id, kinds.doubtful] as const]));
   if (of.length === 0) return new Map();
-  const rows = (await db('observation')
+  const rows = await db('observation')
     .where({ kind: 'doubtful' })
     .whereIn(['holding_id', 'at'], of as unknown as [number, number][])
-    .select('holding_id', 'value')) as { holding_id: number; value: number }[];
+    .select<{ holding_id: number; value: number }[]>('holding_id', 'value');
   return new Map(rows.map((r) => [r.holding_id, r.value]));
 }
 
@@ -300,9 +301,7 @@ async function rollingOf(
       .where('day', '<=', now)
       .where('day', '>', now - 3 * DAY_MS)
       .orderBy('day')
-      .select('sensor_id', db.raw('sum / n AS celsius')) as unknown as Promise<
-      { sensor_id: number; celsius: number }[]
-    >,
+      .select<{ sensor_id: number; celsius: number }[]>('sensor_id', db.raw('sum / n AS celsius')),
     db('reading_day')
       .whereIn(
         ['sensor_id', 'day'],
@@ -312,9 +311,7 @@ async function rollingOf(
           ).values(),
         ],
       )
-      .select('sensor_id', 'day', db.raw('sum / n AS celsius')) as unknown as Promise<
-      { sensor_id: number; day: number; celsius: number }[]
-    >,
+      .select<{ sensor_id: number; day: number; celsius: number }[]>('sensor_id', 'day', db.raw('sum / n AS celsius')),
   ]);
   const nowOf = new Map(latest.map((r) => [r.sensor_id, r.celsius]));
   const thenOf = new Map(then.map((r) => [`${r.sensor_id} ${r.day}`, r.celsius]));

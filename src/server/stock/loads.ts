@@ -19,9 +19,11 @@ export async function warnLoads(c: Context, loads: readonly Load[], path = 'to')
   for (const { unit, adds, species: id, stage } of loads) {
     const species = await c.species(id);
     await mustFit(unit, Math.max(0, adds), species, stage, path);
-    const row = (await c.trx('holding').where({ unit_id: unit.id }).sum('number as n').first()) as
-      | { n: string | number | null }
-      | undefined;
+    const row = await c
+      .trx('holding')
+      .where({ unit_id: unit.id })
+      .sum('number as n')
+      .first<{ n: string | number | null } | undefined>();
     const there = Number(row?.n ?? 0) - (await broughtByReplaced(c, unit.id));
     const after = there + adds;
     if (unit.load_limit !== null && after > thresholds.absurdLoad.value * unit.load_limit)
@@ -83,12 +85,12 @@ async function mustFit(
 /** What an entry that is being replaced brought into a unit: it goes out again with the entry. */
 async function broughtByReplaced(c: Context, unitId: number): Promise<number> {
   if (!c.replacing) return 0;
-  const row = (await c
+  const row = await c
     .trx('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .where({ 'p.entry_seq': c.replacing.seq, 'p.account': 'holding', 'h.unit_id': unitId })
     .whereNull('p.superseded_seq')
     .sum('p.delta as n')
-    .first()) as { n: string | number | null } | undefined;
+    .first<{ n: string | number | null } | undefined>();
   return Math.max(0, Number(row?.n ?? 0));
 }

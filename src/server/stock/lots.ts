@@ -30,7 +30,7 @@ export function lotName(pattern: string, species: Species, season: string, numbe
 }
 
 export async function nextId(c: Context, table: 'lot' | 'family'): Promise<number> {
-  const row = (await c.trx(table).max('id as id').first()) as { id: number | null } | undefined;
+  const row = await c.trx(table).max('id as id').first<{ id: number | null } | undefined>();
   return (row?.id ?? 0) + 1;
 }
 
@@ -46,7 +46,7 @@ export async function newLot(
   const season = seasonOf(lot.at, c.site.timeZone, c.site.seasonStartsMonth);
   let name = lot.name?.trim();
   if (again) {
-    const row = (await c.trx('lot').where({ id: again.id }).first('name')) as { name: string };
+    const row = await c.trx('lot').where({ id: again.id }).first<{ name: string }>('name');
     if (name && name !== row.name) await nameIsFree(c, name);
     await c
       .trx('lot')
@@ -65,10 +65,7 @@ export async function newLot(
     await nameIsFree(c, name);
   } else {
     const taken = new Set(
-      (await c
-        .trx('lot')
-        .where({ site_id: c.site.id, species: lot.species.id, season, grade: '' })
-        .pluck('name')) as string[],
+      await c.trx('lot').where({ site_id: c.site.id, species: lot.species.id, season, grade: '' }).pluck('name'),
     );
     let n = taken.size + 1;
     do name = lotName(c.site.lotPattern, lot.species, season, n++);

@@ -14,20 +14,22 @@ export type Parent = {
 
 /** Parents of a lot and their shares, the largest first; those of unknown families by their origin. */
 export async function parentsOf(db: Db, lotId: number): Promise<Parent[]> {
-  const rows = (await db('lot_share as s')
+  const rows = await db('lot_share as s')
     .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
     .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
     .where('s.lot_id', lotId)
     .whereNull('s.superseded_seq')
     .orderBy([{ column: 's.share', order: 'desc' }, { column: 's.family' }])
-    .select('s.family', 's.share', 'f.label', 'f.males', 'b.tag', { femaleId: 'b.id' })) as {
-    family: string;
-    share: number;
-    label: string | null;
-    males: string | null;
-    tag: string | null;
-    femaleId: number | null;
-  }[];
+    .select<
+      {
+        family: string;
+        share: number;
+        label: string | null;
+        males: string | null;
+        tag: string | null;
+        femaleId: number | null;
+      }[]
+    >('s.family', 's.share', 'f.label', 'f.males', 'b.tag', { femaleId: 'b.id' });
   return rows.map((r) => ({
     family: r.family,
     label: r.label ?? 'not known',

@@ -26,19 +26,19 @@ export async function places(db: Db, siteId: number, now?: number): Promise<Plac
     .where('h.number', '>', 0)
     .groupBy('h.unit_id')
     .select('h.unit_id', db.raw("GROUP_CONCAT(DISTINCT t.name ORDER BY t.name SEPARATOR ', ') AS holds"));
-  const rows = (await db('unit as u')
+  const rows = await db('unit as u')
     .join('room as r', 'r.id', 'u.room_id')
     .leftJoin(living.as('l') as unknown as string, 'l.unit_id', 'u.id')
     .where({ 'u.site_id': siteId, 'u.retired': false })
     .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id'])
-    .select(
+    .select<(PlaceRow & { sensor: number | null })[]>(
       'u.id',
       'u.name',
       'u.kind',
       { room: 'r.name', roomId: 'r.id' },
       db.raw("COALESCE(l.holds, '') AS holds"),
       db.raw(`${SENSOR_OF_UNIT} AS sensor`),
-    )) as (PlaceRow & { sensor: number | null })[];
+    );
   const brood = await broodByUnit(db, siteId);
   const sensors = now === undefined ? [] : await sensorsNow(db, siteId, now);
   return rows.map(({ sensor, ...row }) => {
@@ -57,12 +57,8 @@ export async function places(db: Db, siteId: number, now?: number): Promise<Plac
 }
 
 export async function releaseSites(db: Db, siteId: number): Promise<{ id: number; name: string; permit: string }[]> {
-  return (await db('release_site')
+  return await db('release_site')
     .where({ site_id: siteId, retired: false })
     .orderBy('name')
-    .select('id', 'name', 'permit')) as {
-    id: number;
-    name: string;
-    permit: string;
-  }[];
+    .select('id', 'name', 'permit');
 }

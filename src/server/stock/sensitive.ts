@@ -19,12 +19,12 @@ export async function progressAt(c: Context, s: Standing, at: number): Promise<n
     ? species.milestones[species.milestones.indexOf(enters!) + 1]
     : species.milestones.find((m) => m.enters === nextStage(species, s.place.stage));
   if (!reached || s.lot.fertilised_at === null) return null;
-  const row = (await c
+  const row = await c
     .trx('prediction as p')
     .join('unit as u', 'u.id', c.trx.raw('?', [s.unit.id]))
     .where({ 'p.lot_id': s.lot.id, 'p.milestone': reached.id })
     .orderByRaw('p.sensor_id = u.sensor_id DESC')
-    .first('p.passed', 'p.worked_at')) as { passed: number; worked_at: number } | undefined;
+    .first<{ passed: number; worked_at: number } | undefined>('p.passed', 'p.worked_at');
   if (!row) return null;
   // Larvae count from their hatch, which is not known by the minute: as last worked.
   if (larvae) return reached.sumFrom === 'phase' ? row.passed : null;
@@ -63,12 +63,12 @@ export async function askSensitive(c: Context, s: Standing, note: string, at: nu
 
 /** Asked about unless eyes were seen in nearly all of the lot at its last check, or whoever asks has looked. */
 export async function askEyes(c: Context, s: Standing, at: number, path: string, todo: string): Promise<void> {
-  const eyed = (await c
+  const eyed = await c
     .trx('observation')
     .where({ lot_id: s.lot.id, kind: 'check:eyed' })
     .where('at', '<=', at)
     .orderBy('at', 'desc')
-    .first('value')) as { value: number } | undefined;
+    .first<{ value: number } | undefined>('value');
   if (eyed && eyed.value >= thresholds.eyesIn.value) return;
   ask(c, eyes, {
     message: eyed

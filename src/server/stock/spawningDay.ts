@@ -7,7 +7,7 @@ export async function dayById(c: Context, id: number | undefined, path = 'day'):
   const row =
     id === undefined
       ? undefined
-      : ((await c.trx('spawning_day').where({ id, site_id: c.site.id }).first()) as DayRow | undefined);
+      : await c.trx('spawning_day').where({ id, site_id: c.site.id }).first<DayRow | undefined>();
   if (!row) throw new ActRefused('noDay', 'There is no such spawning day.', path, 'Choose one of the list.');
   return row;
 }

@@ -34,7 +34,7 @@ export type LotRow = {
 export type Standing = { holding: HoldingRow; unit: UnitRow; lot: LotRow; number: number; sd: number; place: Place };
 
 export async function unitById(c: Context, id: number, path = 'unit'): Promise<UnitRow> {
-  const unit = (await c.trx('unit').where({ id, site_id: c.site.id }).first()) as UnitRow | undefined;
+  const unit = await c.trx('unit').where({ id, site_id: c.site.id }).first<UnitRow | undefined>();
   if (!unit) throw new ActRefused('noUnit', 'There is no such unit here.', path, 'Choose one of the list.');
   return unit;
 }
@@ -66,7 +66,7 @@ export async function standingsIn(
   only: { lotId?: number; stage?: string } = {},
 ): Promise<Standing[]> {
   const without = c.replacing?.without;
-  const rows = (await c
+  const rows = await c
     .trx('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .join('unit as u', 'u.id', 'h.unit_id')
@@ -83,8 +83,11 @@ export async function standingsIn(
         if (without && without.rows.size > 0) b.orWhereIn('h.id', [...without.rows.keys()]);
       });
     })
-    .select('h.*', ...LOT.map((k) => `t.${k} as lot_${k}`), ...UNIT.map((k) => `u.${k} as unit_${k}`))) as (HoldingRow &
-    Record<string, unknown>)[];
+    .select<(HoldingRow & Record<string, unknown>)[]>(
+      'h.*',
+      ...LOT.map((k) => `t.${k} as lot_${k}`),
+      ...UNIT.map((k) => `u.${k} as unit_${k}`),
+    );
   for (const r of rows) c.holdings.set(keyOfRow(r), r);
   const part = <T>(r: Record<string, unknown>, prefix: string, keys: readonly string[]) =>
     Object.fromEntries(keys.map((k) => [k, r[`${prefix}_${k}`]])) as T;

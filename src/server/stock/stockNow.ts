@@ -170,7 +170,7 @@ export async function totalsBy(
      ) b GROUP BY g`,
     [siteId, now, siteId],
   )) as [{ g: string; variance: number }[]];
-  const sums = (await db('holding as h')
+  const sums = await db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .join('unit as u', 'u.id', 'h.unit_id')
     .where('h.site_id', siteId)
@@ -180,7 +180,7 @@ export async function totalsBy(
       if (only.roomId !== undefined) q.where('u.room_id', only.roomId);
     })
     .groupByRaw(by)
-    .select(db.raw(`${by} AS g`), db.raw('SUM(h.number) AS n'))) as unknown as { g: string; n: string | number }[];
+    .select<{ g: string; n: string | number }[]>(db.raw(`${by} AS g`), db.raw('SUM(h.number) AS n'));
   const variances = new Map(rows.map((r) => [String(r.g), r.variance]));
   return new Map(
     sums.map((s) => [String(s.g), { number: Number(s.n), sd: Math.sqrt(variances.get(String(s.g)) ?? 0) }]),

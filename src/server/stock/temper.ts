@@ -15,14 +15,14 @@ const HOLDS_MS = 24 * HOUR_MS;
 
 /** The last temperature of a unit's water within a day before an instant; null where none was read. */
 async function celsiusOf(c: Context, unitId: number, at: number): Promise<number | null> {
-  const row = (await c
+  const row = await c
     .trx('reading as x')
     .join('unit as u', 'u.id', c.trx.raw('?', [unitId]))
     .where('x.sensor_id', c.trx.raw(SENSOR_OF_UNIT))
     .whereBetween('x.at', [at - HOLDS_MS, at])
     .where('x.struck', false)
     .orderBy('x.at', 'desc')
-    .first('x.value')) as { value: number } | undefined;
+    .first<{ value: number } | undefined>('x.value');
   return row?.value ?? null;
 }
 
@@ -85,7 +85,7 @@ type Water = { name: string; celsius: number };
 /** Refuses a change of water beyond what is borne at once, with the schedule of steps. */
 async function askOfSteps(c: Context, from: Water, to: Water, most: number, path: string): Promise<void> {
   if (Math.abs(from.celsius - to.celsius) <= most) return;
-  const reader = (await c.trx('person').where({ id: c.actor.id }).first('units')) as { units: string } | undefined;
+  const reader = await c.trx('person').where({ id: c.actor.id }).first('units');
   const us = reader?.units === 'us';
   const o = run(temper, {
     fromCelsius: from.celsius,

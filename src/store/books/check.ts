@@ -29,12 +29,12 @@ export async function checkBooks(
 ): Promise<{ entries: number; faults: Fault[] }> {
   return db.transaction(
     async (trx) => {
-      const rows = (await trx('entry as e')
+      const rows = await trx('entry as e')
         .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
         .where('e.site_id', siteId)
         .whereNull('v.seq')
         .whereNot('e.acts', '[]')
-        .select('e.*')) as EntryRow[];
+        .select<EntryRow[]>('e.*');
       const context = await bookContext(trx, siteId);
       const state = emptyState();
       const faults: Fault[] = [];
@@ -94,16 +94,18 @@ const near = (a: number, b: number) => Math.abs(a - b) <= 1e-6 * Math.max(1, Mat
 type Kept = { id: number; account: string; holding: HoldingKey; delta: number; loadings: Map<string, number> };
 
 async function storedPostings(trx: Trx, siteId: number): Promise<Map<number, Kept[]>> {
-  const rows = (await trx('posting as p')
+  const rows = await trx('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .where('h.site_id', siteId)
     .whereNull('p.superseded_seq')
     .orderBy('p.id')
-    .select('p.id', 'p.entry_seq', 'p.account', 'p.delta', 'h.lot_id', 'h.unit_id', 'h.stage')) as (PostingRow & {
-    lot_id: number;
-    unit_id: number;
-    stage: string;
-  })[];
+    .select<
+      (PostingRow & {
+        lot_id: number;
+        unit_id: number;
+        stage: string;
+      })[]
+    >('p.id', 'p.entry_seq', 'p.account', 'p.delta', 'h.lot_id', 'h.unit_id', 'h.stage');
   const byId = new Map<number, Kept>();
   const out = new Map<number, Kept[]>();
   for (const r of rows) {
@@ -117,9 +119,9 @@ async function storedPostings(trx: Trx, siteId: number): Promise<Map<number, Kep
     byId.set(r.id, kept);
     (out.get(r.entry_seq) ?? out.set(r.entry_seq, []).get(r.entry_seq)!).push(kept);
   }
-  const loadings = (await trx('posting_loading as l')
+  const loadings = await trx('posting_loading as l')
     .join('error_source as s', 's.id', 'l.source_id')
-    .select('l.posting_id', 's.name', 'l.coefficient')) as { posting_id: number; name: string; coefficient: number }[];
+    .select<{ posting_id: number; name: string; coefficient: number }[]>('l.posting_id', 's.name', 'l.coefficient');
   for (const l of loadings) byId.get(l.posting_id)?.loadings.set(l.name, l.coefficient);
   return out;
 }
@@ -128,18 +130,20 @@ async function storedPoints(
   trx: Trx,
   siteId: number,
 ): Promise<Map<string, { number: number; sd: number; exposure: number }>> {
-  const rows = (await trx('holding_point as p')
+  const rows = await trx('holding_point as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .where('h.site_id', siteId)
-    .select('p.entry_seq', 'p.number', 'p.sd', 'p.exposure', 'h.lot_id', 'h.unit_id', 'h.stage')) as {
-    entry_seq: number;
-    number: number;
-    sd: number;
-    exposure: number;
-    lot_id: number;
-    unit_id: number;
-    stage: string;
-  }[];
+    .select<
+      {
+        entry_seq: number;
+        number: number;
+        sd: number;
+        exposure: number;
+        lot_id: number;
+        unit_id: number;
+        stage: string;
+      }[]
+    >('p.entry_seq', 'p.number', 'p.sd', 'p.exposure', 'h.lot_id', 'h.unit_id', 'h.stage');
   return new Map(rows.map((r) => [`${r.entry_seq} ${keyOfRow(r)}`, r]));
 }
 
@@ -174,9 +178,9 @@ async function compareBalances(
   faults: Fault[],
 ): Promise<void> {
   const rows = (await trx('holding').where({ site_id: siteId })) as HoldingRow[];
-  const loadings = (await trx('holding_loading as l')
+  const loadings = await trx('holding_loading as l')
     .join('error_source as s', 's.id', 'l.source_id')
-    .select('l.holding_id', 's.name', 'l.coefficient')) as { holding_id: number; name: string; coefficient: number }[];
+    .select<{ holding_id: number; name: string; coefficient: number }[]>('l.holding_id', 's.name', 'l.coefficient');
   const byHolding = new Map<number, Map<string, number>>();
   for (const l of loadings)
     (byHolding.get(l.holding_id) ?? byHolding.set(l.holding_id, new Map()).get(l.holding_id)!).set(
@@ -206,11 +210,11 @@ async function compareCompositions(
   state: ReturnType<typeof emptyState>,
   faults: Fault[],
 ): Promise<void> {
-  const rows = (await trx('lot_share as s')
+  const rows = await trx('lot_share as s')
     .join('lot as t', 't.id', 's.lot_id')
     .where('t.site_id', siteId)
     .whereNull('s.superseded_seq')
-    .select('s.lot_id', 's.family', 's.share')) as { lot_id: number; family: string; share: number }[];
+    .select<{ lot_id: number; family: string; share: number }[]>('s.lot_id', 's.family', 's.share');
   const stored = new Map<string, Map<string, number>>();
   for (const r of rows)
     (stored.get(String(r.lot_id)) ?? stored.set(String(r.lot_id), new Map()).get(String(r.lot_id))!).set(

@@ -37,13 +37,13 @@ export async function lineage(db: Db, lotId: number): Promise<Link[]> {
   let frontier = [lotId];
   for (let g = 0; g < MOST_GENERATIONS && frontier.length > 0; g++) {
     for (const l of frontier) seen.add(l);
-    const found = (await flowsBetweenLots(db)
+    const found = await flowsBetweenLots(db)
       .whereIn('g.lot_id', frontier)
       .groupBy('h.lot_id', 'g.lot_id', 'g.stage', 'q.entry_seq', 'q.order_at')
-      .select(
+      .select<Link[]>(
         { from: 'h.lot_id', to: 'g.lot_id', stage: 'g.stage', seq: 'q.entry_seq', at: 'q.order_at' },
         db.raw('SUM(q.delta) AS number'),
-      )) as Link[];
+      );
     links.push(...found.map((l) => ({ ...l, number: Number(l.number) })));
     frontier = [...new Set(found.map((l) => l.from))].filter((l) => !seen.has(l));
   }

@@ -25,22 +25,19 @@ export async function lineage(
   const seen = new Set<number>();
   let frontier = [...holdings.keys()];
   while (frontier.length > 0) {
-    const touching = (await trx('holding_point')
+    const touching = await trx('holding_point')
       .whereIn('holding_id', frontier)
       .where('order_at', '>=', from)
       .distinct('entry_seq')
-      .pluck('entry_seq')) as number[];
+      .pluck('entry_seq');
     const fresh = touching.filter((s) => !seen.has(s));
     for (const s of fresh) seen.add(s);
     const reached =
       fresh.length === 0
         ? []
-        : ((await trx('holding_point')
-            .whereIn('entry_seq', fresh)
-            .distinct('holding_id')
-            .pluck('holding_id')) as number[]);
+        : await trx('holding_point').whereIn('entry_seq', fresh).distinct('holding_id').pluck('holding_id');
     const units = [...new Set([...holdings.values()].map((h) => h.unit_id))];
-    const rows = (await trx('holding as h')
+    const rows = await trx('holding as h')
       .join('unit as u', 'u.id', 'h.unit_id')
       .where((q) => {
         q.whereIn('h.id', reached.length > 0 ? reached : [0]);
@@ -51,7 +48,7 @@ export async function lineage(
             .where((c) => c.where('h.number', '>', 0).orWhere('h.last_order_at', '>=', from)),
         );
       })
-      .select('h.*')) as HoldingRow[];
+      .select<HoldingRow[]>('h.*');
     frontier = [];
     for (const h of rows)
       if (!holdings.has(h.id)) {

@@ -122,10 +122,7 @@ async function insertEntries(r: Recording, entries: readonly NewEntry[]): Promis
     const replaced =
       e.replacesSeq === undefined
         ? undefined
-        : ((await r.trx('entry').where({ seq: e.replacesSeq }).first('seq', 'order_seq')) as Pick<
-            EntryRow,
-            'seq' | 'order_seq'
-          >);
+        : await r.trx('entry').where({ seq: e.replacesSeq }).first('seq', 'order_seq');
     const row = {
       id: e.id,
       site_id: r.siteId,
@@ -282,7 +279,7 @@ async function holdingsAround(
   const keys = new Map(places.map((p) => [keyOf(p), p]));
   if (units.length === 0 && [...keys.keys()].every((k) => read.has(k)))
     return [...keys.keys()].map((k) => read.get(k)!);
-  const rows = (await trx('holding')
+  const rows = await trx('holding')
     .where((q) => {
       for (const p of keys.values()) q.orWhere({ lot_id: Number(p.lot), unit_id: Number(p.unit), stage: p.stage });
       if (units.length > 0)
@@ -290,14 +287,14 @@ async function holdingsAround(
           b.whereIn('unit_id', [...units]).where((x) => x.where('number', '>', 0).orWhere('last_order_at', '>=', from)),
         );
     })
-    .select('*')) as HoldingRow[];
+    .select<HoldingRow[]>('*');
   const found = new Set(rows.map(keyOfRow));
   for (const [key, p] of keys) {
     if (found.has(key)) continue;
     // A place that nothing was ever put into may be named by mistake: only lots that exist get a row.
-    const lot = (await trx('lot')
+    const lot = await trx('lot')
       .where({ id: Number(p.lot) })
-      .first('id', 'site_id', 'species')) as { id: number; site_id: number; species: string } | undefined;
+      .first('id', 'site_id', 'species');
     if (!lot) throw new BookRefused({ code: 'lotUnknown', lot: p.lot }, 'new');
     const station = await stationOf(lot.species, p.stage);
     const blank = { site_id: lot.site_id, lot_id: lot.id, unit_id: Number(p.unit), stage: p.stage, station };

@@ -13,13 +13,13 @@ export async function currentState(trx: Trx, rows: readonly HoldingRow[]): Promi
   const state = emptyState();
   if (rows.length === 0) return state;
   const names = rows.map((r) => driftSourceOf(keyOfRow(r)));
-  const loadings = (await trx('holding_loading as l')
+  const loadings = await trx('holding_loading as l')
     .join('error_source as s', 's.id', 'l.source_id')
     .whereIn(
       'l.holding_id',
       rows.map((r) => r.id),
     )
-    .select('l.holding_id', 's.name', 's.sd', 's.mean', 's.df', 'l.coefficient')
+    .select<LoadingRow[]>('l.holding_id', 's.name', 's.sd', 's.mean', 's.df', 'l.coefficient')
     // The holdings' own drift: a source without a loading, since exposure stands for it. (A plain 0 would make the
     // column a DECIMAL, which the driver gives as text.)
     .unionAll(
@@ -33,7 +33,7 @@ export async function currentState(trx: Trx, rows: readonly HoldingRow[]): Promi
           'df',
           trx.raw('0e0 AS coefficient'),
         ),
-    )) as LoadingRow[];
+    );
   fill(state, rows, loadings, (r) => ({
     number: r.number,
     exposure: r.exposure,
@@ -53,7 +53,7 @@ export async function stateBefore(trx: Trx, rows: readonly HoldingRow[], instant
   if (ids.length === 0) return state;
   const last = await lastPointsBefore(trx, ids, instant);
   const standing = rows.filter((r) => last.has(r.id));
-  const loadings = (await trx('posting as p')
+  const loadings = await trx('posting as p')
     .join('posting_loading as l', 'l.posting_id', 'p.id')
     .join('error_source as s', 's.id', 'l.source_id')
     .where('p.account', 'holding')
@@ -61,14 +61,14 @@ export async function stateBefore(trx: Trx, rows: readonly HoldingRow[], instant
     .where('p.order_at', '<', instant)
     .whereNull('p.superseded_seq')
     .groupBy('p.holding_id', 's.id', 's.name', 's.sd', 's.mean', 's.df')
-    .select(
+    .select<LoadingRow[]>(
       'p.holding_id',
       's.name',
       's.sd',
       's.mean',
       's.df',
       trx.raw('SUM(l.coefficient) as coefficient'),
-    )) as LoadingRow[];
+    );
   fill(state, standing, loadings, (r) => {
     const p = last.get(r.id)!;
     return { number: p.number, exposure: p.exposure, exposureAt: p.exposure_at, closedAt: p.closed_at };
@@ -84,7 +84,7 @@ export async function lastPointsBefore(
   ids: readonly number[],
   instant: number,
 ): Promise<Map<number, PointRow>> {
-  const points = (await trx('holding_point as p')
+  const points = await trx('holding_point as p')
     .join(
       trx('holding_point')
         .whereIn('holding_id', ids)
@@ -95,7 +95,7 @@ export async function lastPointsBefore(
       (on) => on.on('m.holding_id', 'p.holding_id').andOn('m.latest', 'p.order_at'),
     )
     .orderBy([{ column: 'p.day_rank' }, { column: 'p.order_seq' }, { column: 'p.entry_seq' }])
-    .select('p.*')) as PointRow[];
+    .select<PointRow[]>('p.*');
   return new Map(points.map((p) => [p.holding_id, p]));
 }
 
@@ -134,12 +134,7 @@ function fill(
 async function addDriftSources(trx: Trx, state: BookState, rows: readonly HoldingRow[]): Promise<void> {
   const names = rows.map((r) => driftSourceOf(keyOfRow(r))).filter((n) => !state.sources.has(n));
   if (names.length === 0) return;
-  const found = (await trx('error_source').whereIn('name', names).select('name', 'sd', 'mean', 'df')) as {
-    name: string;
-    sd: number;
-    mean: number;
-    df: number | null;
-  }[];
+  const found = await trx('error_source').whereIn('name', names).select('name', 'sd', 'mean', 'df');
   for (const s of found)
     state.sources.set(s.name, { id: s.name, sd: s.sd, mean: s.mean, df: s.df } satisfies ErrorSource);
 }
@@ -152,16 +147,18 @@ export async function addLots(
   exceptMadeBy: readonly number[],
 ): Promise<void> {
   if (lotIds.length === 0) return;
-  const shares = (await trx('lot as t')
+  const shares = await trx('lot as t')
     .leftJoin('lot_share as s', (on) => on.on('s.lot_id', 't.id').andOnNull('s.superseded_seq'))
     .whereIn('t.id', [...lotIds])
-    .select('t.id', 't.species', 's.family', 's.share', 's.entry_seq')) as {
-    id: number;
-    species: string;
-    family: string | null;
-    share: number | null;
-    entry_seq: number | null;
-  }[];
+    .select<
+      {
+        id: number;
+        species: string;
+        family: string | null;
+        share: number | null;
+        entry_seq: number | null;
+      }[]
+    >('t.id', 't.species', 's.family', 's.share', 's.entry_seq');
   const except = new Set(exceptMadeBy);
   const byLot = new Map<number, { species: string; composition: Composition; made: boolean }>();
   for (const s of shares) {

@@ -54,31 +54,35 @@ export function samePoint(a: PointRow, b: PointRow): boolean {
 export async function activePostings(trx: Trx, seqs: readonly number[]): Promise<Map<number, StoredPosting[]>> {
   const out = new Map<number, StoredPosting[]>();
   for (const some of chunks(seqs, 1000)) {
-    const rows = (await trx('posting as p')
+    const rows = await trx('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .whereIn('p.entry_seq', some)
       .whereNull('p.superseded_seq')
       .orderBy('p.id')
-      .select('p.*', 'h.lot_id', 'h.unit_id', 'h.stage')) as (PostingRow & {
-      lot_id: number;
-      unit_id: number;
-      stage: string;
-    })[];
+      .select<
+        (PostingRow & {
+          lot_id: number;
+          unit_id: number;
+          stage: string;
+        })[]
+      >('p.*', 'h.lot_id', 'h.unit_id', 'h.stage');
     const loadings =
       rows.length === 0
         ? []
-        : ((await trx('posting_loading as l')
+        : await trx('posting_loading as l')
             .join('error_source as s', 's.id', 'l.source_id')
             .whereIn(
               'l.posting_id',
               rows.map((r) => r.id),
             )
-            .select('l.posting_id', 's.name', 'l.coefficient', 'l.sd')) as {
-            posting_id: number;
-            name: string;
-            coefficient: number;
-            sd: number;
-          }[]);
+            .select<
+              {
+                posting_id: number;
+                name: string;
+                coefficient: number;
+                sd: number;
+              }[]
+            >('l.posting_id', 's.name', 'l.coefficient', 'l.sd');
     const byPosting = new Map<number, Map<string, number>>();
     const sds = new Map<number, Map<string, number>>();
     for (const l of loadings) {

@@ -25,10 +25,10 @@ export async function stateWithout(
   until: number | null,
   context: () => Promise<BookContext>,
 ): Promise<Without> {
-  const touched = (await trx('holding as h')
+  const touched = await trx('holding as h')
     .join('holding_point as p', 'p.holding_id', 'h.id')
     .where('p.entry_seq', entry.seq)
-    .select('h.*')) as HoldingRow[];
+    .select<HoldingRow[]>('h.*');
   if (touched.length === 0) return { rows: new Map(), state: await stateBefore(trx, [], entry.order_at) };
   const { holdings, entries } = await lineage(trx, touched, entry.order_at, new Set([entry.seq]));
   const rows = new Map(holdings.map((h) => [h.id, h]));

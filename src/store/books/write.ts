@@ -112,11 +112,7 @@ export class BookWriter {
   private async findSources(names: Iterable<string>): Promise<void> {
     const unknown = [...new Set(names)].filter((n) => !this.sourceIds.has(n));
     for (const some of chunks(unknown, 1000)) {
-      const rows = (await this.trx('error_source').whereIn('name', some).select('id', 'name', 'sd')) as {
-        id: number;
-        name: string;
-        sd: number;
-      }[];
+      const rows = await this.trx('error_source').whereIn('name', some).select('id', 'name', 'sd');
       for (const r of rows) this.sourceIds.set(r.name, { id: r.id, sd: r.sd });
     }
   }
@@ -256,7 +252,7 @@ export class BookWriter {
   private async refreshHoldings(rows: readonly HoldingRow[], state: BookState): Promise<void> {
     for (const row of rows) {
       const key = keyOfRow(row);
-      const last = (await this.trx('holding_point')
+      const last = await this.trx('holding_point')
         .where({ holding_id: row.id })
         .orderBy([
           { column: 'order_at', order: 'desc' },
@@ -264,10 +260,11 @@ export class BookWriter {
           { column: 'order_seq', order: 'desc' },
           { column: 'entry_seq', order: 'desc' },
         ])
-        .first()) as PointRow | undefined;
-      const first = (await this.trx('holding_point').where({ holding_id: row.id }).min('order_at as at').first()) as
-        | { at: number | null }
-        | undefined;
+        .first();
+      const first = await this.trx('holding_point')
+        .where({ holding_id: row.id })
+        .min('order_at as at')
+        .first<{ at: number | null } | undefined>();
       await this.trx('holding')
         .where({ id: row.id })
         .update({
@@ -300,16 +297,10 @@ export class BookWriter {
   }
 
   private async replaceLots(replayed: readonly Replayed[], makers: readonly number[]): Promise<void> {
-    const old = (await this.trx('lot_share')
+    const old = await this.trx('lot_share')
       .whereIn('entry_seq', [...makers])
       .whereNull('superseded_seq')
-      .select('id', 'lot_id', 'family', 'share', 'entry_seq')) as {
-      id: number;
-      lot_id: number;
-      family: string;
-      share: number;
-      entry_seq: number;
-    }[];
+      .select('id', 'lot_id', 'family', 'share', 'entry_seq');
     const stale: number[] = [];
     for (const maker of new Set([...makers])) {
       const now = replayed.find((x) => x.entry.seq === maker);

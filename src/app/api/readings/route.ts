@@ -17,9 +17,9 @@ const body = z.union([reported.transform((r) => [r]), z.array(reported).min(1).m
 export async function POST(request: Request): Promise<Response> {
   const key = /^Bearer (\S+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const token = key
-    ? ((await db()('device_token as t')
+    ? await db()('device_token as t')
         .where({ 't.token_hash': createHash('sha256').update(key).digest('hex'), 't.revoked_at': null })
-        .first('t.site_id', 't.made_by', 't.name')) as { site_id: number; made_by: number; name: string } | undefined)
+        .first<{ site_id: number; made_by: number; name: string } | undefined>('t.site_id', 't.made_by', 't.name')
     : undefined;
   if (!token) return Response.json({ error: 'This needs a key that is in use: Set-up makes one.' }, { status: 401 });
   const read = body.safeParse(await request.json().catch(() => null));

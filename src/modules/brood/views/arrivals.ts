@@ -59,9 +59,9 @@ export async function arrivalsView(
   species: string,
   now: number,
 ): Promise<ArrivalsView> {
-  const row = (await db('site').where({ id: site.siteId }).first('season_starts_month')) as {
+  const row = await db('site').where({ id: site.siteId }).first<{
     season_starts_month: number;
-  };
+  }>('season_starts_month');
   const season = seasonOf(now, site.timeZone, row.season_starts_month);
   const span = seasonSpan(season, site.timeZone, row.season_starts_month);
   const [rules, totals, arrivals, kills, own, released, surplus] = await Promise.all([
@@ -116,18 +116,20 @@ function paceOf(batches: readonly ArrivalBatch[], since: number, now: number): A
 }
 
 async function arrivalEntries(db: Db, siteId: number, species: string) {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .join('brood_batch as b', 'b.id', 'o.brood_batch_id')
     .join('entry as e', 'e.seq', 'o.entry_seq')
     .leftJoin('unit as u', 'u.id', 'o.unit_id')
     .where({ 'b.site_id': siteId, 'b.species': species, 'o.kind': 'batchIn' })
-    .select('b.id', 'e.id as entry', 'e.at', 'e.intent', { unit: 'u.name' })) as {
-    id: number;
-    entry: string;
-    at: number;
-    intent: string;
-    unit: string | null;
-  }[];
+    .select<
+      {
+        id: number;
+        entry: string;
+        at: number;
+        intent: string;
+        unit: string | null;
+      }[]
+    >('b.id', 'e.id as entry', 'e.at', 'e.intent', { unit: 'u.name' });
   return new Map(
     rows.map((r) => {
       const i = fromJson<{ means: string; place: string; soakHours?: number; effortHours?: number }>(r.intent);
@@ -149,7 +151,7 @@ async function arrivalEntries(db: Db, siteId: number, species: string) {
 
 /** For how many the first application sufficed, by method, of single fish and of batches. */
 async function killsOf(db: Db, siteId: number, species: string): Promise<KillRate[]> {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .leftJoin('brood_fish as f', 'f.id', 'o.brood_fish_id')
     .leftJoin('brood_batch as b', 'b.id', 'o.brood_batch_id')
     .where('o.kind', 'kill')
@@ -157,11 +159,13 @@ async function killsOf(db: Db, siteId: number, species: string): Promise<KillRat
       q.where({ 'f.site_id': siteId, 'f.species': species }).orWhere({ 'b.site_id': siteId, 'b.species': species }),
     )
     .groupBy('o.said')
-    .select('o.said', db.raw('SUM(o.trials) AS killed, SUM(o.successes) AS sufficed'))) as {
-    said: string;
-    killed: string;
-    sufficed: string;
-  }[];
+    .select<
+      {
+        said: string;
+        killed: string;
+        sufficed: string;
+      }[]
+    >('o.said', db.raw('SUM(o.trials) AS killed, SUM(o.successes) AS sufficed'));
   return rows
     .map((r) => {
       const killed = Number(r.killed);
@@ -174,12 +178,12 @@ async function killsOf(db: Db, siteId: number, species: string): Promise<KillRat
 }
 
 async function ownReturns(db: Db, siteId: number, species: string): Promise<Map<string, number>> {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .join('brood_batch as b', 'b.id', 'o.brood_batch_id')
     .where({ 'b.site_id': siteId, 'b.species': species, 'o.kind': 'batchOwn' })
     .groupBy('o.said')
     .orderBy('o.said')
-    .select('o.said', db.raw('SUM(o.value) AS n'))) as { said: string; n: string }[];
+    .select<{ said: string; n: string }[]>('o.said', db.raw('SUM(o.value) AS n'));
   return new Map(rows.map((r) => [r.said, Number(r.n)]));
 }
 
@@ -190,12 +194,12 @@ async function releasedBySeason(
   species: string,
   startsMonth: number,
 ): Promise<Map<string, number>> {
-  const rows = (await db('posting as p')
+  const rows = await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('lot as t', 't.id', 'h.lot_id')
     .where({ 't.site_id': site.siteId, 't.species': species, 'p.account': 'released' })
     .whereNull('p.superseded_seq')
-    .select('p.order_at as at', 'p.delta as n')) as { at: number; n: number }[];
+    .select<{ at: number; n: number }[]>('p.order_at as at', 'p.delta as n');
   const bySeason = new Map<string, number>();
   for (const r of rows) {
     const season = seasonOf(r.at, site.timeZone, startsMonth);

@@ -78,7 +78,7 @@ type Seen = {
 /** How many of each species are here: known and not gone, and those of batches that still wait. */
 async function hereBySpecies(db: Db, siteId: number): Promise<Map<string, number>> {
   const leaves = ['returned', 'food', 'laboratory', 'killed', 'died', 'sold'];
-  const rows = (await db('brood_fish as f')
+  const rows = await db('brood_fish as f')
     .where({ 'f.site_id': siteId, 'f.pedigree_only': false })
     .whereNotExists((q) =>
       q
@@ -89,7 +89,7 @@ async function hereBySpecies(db: Db, siteId: number): Promise<Map<string, number
         .select(db.raw('1')),
     )
     .groupBy('f.species')
-    .select('f.species', db.raw('COUNT(*) AS n'))) as { species: string; n: number }[];
+    .select<{ species: string; n: number }[]>('f.species', db.raw('COUNT(*) AS n'));
   const here = new Map(rows.map((r) => [r.species, Number(r.n)]));
   for (const [species, n] of await waitingBySpecies(db, siteId)) here.set(species, (here.get(species) ?? 0) + n);
   return here;
@@ -102,13 +102,13 @@ export async function broodHere(db: Db, siteId: number): Promise<number> {
 
 /** The species whose brood was looked at last and most: the one that spawns now. */
 async function inSeason(db: Db, siteId: number, now: number): Promise<string | null> {
-  const row = (await db('observation as o')
+  const row = await db('observation as o')
     .join('brood_fish as f', 'f.id', 'o.brood_fish_id')
     .where({ 'f.site_id': siteId, 'o.kind': 'ripeness' })
     .where('o.at', '>', now - ripeMs())
     .groupBy('f.species')
     .orderByRaw('MAX(o.at) DESC')
-    .first('f.species')) as { species: string } | undefined;
+    .first<{ species: string } | undefined>('f.species');
   return row?.species ?? null;
 }
 
@@ -179,7 +179,7 @@ function fishRows(db: Db, siteId: number, species: string): Promise<Row[]> {
     .select('f.id', 'f.tag', 'f.sex', 'f.strain', 'f.source', 'f.origin', 'f.marks', 'f.came_on', 'f.year_class', {
       sire: 's.tag',
       dam: 'd.tag',
-    }) as unknown as Promise<Row[]>;
+    });
 }
 
 /** The latest of each kind that was seen of each fish. */
@@ -196,26 +196,28 @@ async function latestSeen(db: Db, siteId: number, species: string): Promise<Seen
       'o.at',
       db.raw('ROW_NUMBER() OVER (PARTITION BY o.brood_fish_id, o.kind ORDER BY o.at DESC, o.id DESC) AS nth'),
     );
-  return (await db
+  return await db
     .from(ranked.as('x'))
     .leftJoin('unit as u', 'u.id', 'x.unit_id')
     .where('x.nth', 1)
-    .select('x.brood_fish_id', 'x.kind', 'x.value', 'x.said', 'x.unit_id', 'x.at', { unit: 'u.name' })) as Seen[];
+    .select('x.brood_fish_id', 'x.kind', 'x.value', 'x.said', 'x.unit_id', 'x.at', { unit: 'u.name' });
 }
 
 /** Takes that each fish gave to, as mother or father. */
 async function spawnings(db: Db, siteId: number, species: string): Promise<Map<number, { n: number; last: number }>> {
-  const rows = (await db('family as y')
+  const rows = await db('family as y')
     .join('lot as t', 't.id', 'y.lot_id')
     .where({ 'y.site_id': siteId, 't.species': species })
     .whereNotNull('y.female_id')
     .modify(standing)
-    .select('y.female_id', 'y.lot_id', 'y.males', 't.started_at')) as {
-    female_id: number;
-    lot_id: number;
-    males: string;
-    started_at: number;
-  }[];
+    .select<
+      {
+        female_id: number;
+        lot_id: number;
+        males: string;
+        started_at: number;
+      }[]
+    >('y.female_id', 'y.lot_id', 'y.males', 't.started_at');
   const lots = new Map<number, Map<number, number>>();
   const add = (fish: number, lot: number, at: number) =>
     (lots.get(fish) ?? lots.set(fish, new Map()).get(fish)!).set(lot, at);
@@ -286,20 +288,20 @@ export function eggsOf(book: Species, massG: number): { expected: number; low: n
 
 /** Strains that fish of a species carry. */
 export async function strainsOf(db: Db, siteId: number, species: string): Promise<string[]> {
-  return (await db('brood_fish')
+  return await db('brood_fish')
     .where({ site_id: siteId, species, pedigree_only: false })
     .whereNot('strain', '')
     .distinct('strain')
     .orderBy('strain')
-    .pluck('strain')) as string[];
+    .pluck('strain');
 }
 
 /** The pedigree of a species as calculations take it, by id. */
 export async function pedigreeRows(db: Db, siteId: number, species: string): Promise<Animal[]> {
-  const rows = (await db('brood_fish')
+  const rows = await db('brood_fish')
     .where({ site_id: siteId, species })
     .orderBy('id')
-    .select('id', 'sire_id', 'dam_id')) as { id: number; sire_id: number | null; dam_id: number | null }[];
+    .select('id', 'sire_id', 'dam_id');
   return rows.map((r) => ({
     id: String(r.id),
     ...(r.sire_id === null ? {} : { sire: String(r.sire_id) }),

@@ -56,47 +56,41 @@ export async function conditioningView(
   species: string,
   now: number,
 ): Promise<ConditioningView> {
-  const rows = (await db('conditioning')
+  const rows = await db('conditioning')
     .where({ site_id: site.siteId, species })
     .orderBy('id')
-    .select('id', 'name', 'content')) as { id: number; name: string; content: string }[];
+    .select('id', 'name', 'content');
   if (rows.length === 0) return { programmes: [], comparisons: [] };
   const programmes = rows.map((r) => ({ ...r, programme: conditioning.parse(fromJson(r.content)) }));
   const unitIds = [...new Set(programmes.flatMap((p) => p.programme.units))];
   const since = Math.min(...programmes.map((p) => p.programme.from));
   const [book, fish, seen, units, water, families] = await Promise.all([
     speciesBook(db, site.siteId),
-    db('brood_fish')
-      .where({ site_id: site.siteId, species, pedigree_only: false })
-      .select('id', 'sex', 'year_class') as unknown as Promise<
-      { id: number; sex: string; year_class: number | null }[]
-    >,
+    db('brood_fish').where({ site_id: site.siteId, species, pedigree_only: false }).select('id', 'sex', 'year_class'),
     db('observation as o')
       .join('brood_fish as f', 'f.id', 'o.brood_fish_id')
       .where({ 'f.site_id': site.siteId, 'f.species': species })
       .whereIn('o.kind', ['stood', 'ripeness', 'strip'])
       .orderBy('o.at')
-      .select('o.brood_fish_id', 'o.kind', 'o.said', 'o.unit_id', 'o.at') as unknown as Promise<Seen[]>,
-    db('unit').whereIn('id', unitIds).select('id', 'name', 'sensor_id') as unknown as Promise<
-      { id: number; name: string; sensor_id: number | null }[]
-    >,
+      .select<Seen[]>('o.brood_fish_id', 'o.kind', 'o.said', 'o.unit_id', 'o.at'),
+    db('unit').whereIn('id', unitIds).select('id', 'name', 'sensor_id'),
     db('reading_day as d')
       .join('unit as u', 'u.sensor_id', 'd.sensor_id')
       .whereIn('u.id', unitIds)
       .where('d.day', '>=', since)
       .groupBy('u.id', 'd.day')
       .orderBy('d.day')
-      .select(
+      .select<{ id: number; day: number; mean: number; low: number; high: number }[]>(
         'u.id',
         'd.day',
         db.raw('MAX(d.sum / d.n) AS mean, MIN(d.low) AS low, MAX(d.high) AS high'),
-      ) as unknown as Promise<{ id: number; day: number; mean: number; low: number; high: number }[]>,
+      ),
     db('family as y')
       .join('lot as t', 't.id', 'y.lot_id')
       .where({ 'y.site_id': site.siteId, 't.species': species })
       .whereNotNull('y.female_id')
       .modify(standing)
-      .select('y.female_id', 't.started_at') as unknown as Promise<{ female_id: number; started_at: number }[]>,
+      .select<{ female_id: number; started_at: number }[]>('y.female_id', 't.started_at'),
   ]);
   const signs = new Map(book.get(species)?.ripeness.map((s) => [s.id, s]));
   const stays = new Map<number, Stay[]>();

@@ -54,14 +54,14 @@ type Row = {
  * the lot was made. Two statements.
  */
 export async function deformityView(db: Db, siteId: number, species: string): Promise<DeformityView> {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .join('entry as e', 'e.seq', 'o.entry_seq')
     .join('lot as t', 't.id', 'o.lot_id')
     .join('unit as u', 'u.id', 'o.unit_id')
     .where({ 't.site_id': siteId, 't.species': species })
     .whereIn('o.kind', ['deformed', 'deformKind'])
     .orderBy(['o.at', 'o.id'])
-    .select(
+    .select<Row[]>(
       'o.entry_seq',
       'o.kind',
       'o.said',
@@ -73,7 +73,7 @@ export async function deformityView(db: Db, siteId: number, species: string): Pr
       't.name as lot',
       't.season',
       'u.name as unit',
-    )) as Row[];
+    );
   const looks = rows.filter((r) => r.kind === 'deformed');
   const kindsOf = (seq: number) =>
     rows
@@ -155,18 +155,20 @@ const tagOf = (id: string) => id.slice(2);
 
 /** The share of each mother and father in each lot. */
 async function parentShares(db: Db, lots: readonly number[]) {
-  const rows = (await db('lot_share as s')
+  const rows = await db('lot_share as s')
     .joinRaw('JOIN family AS f ON s.family = CAST(f.id AS CHAR)')
     .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
     .whereIn('s.lot_id', [0, ...lots])
     .whereNull('s.superseded_seq')
-    .select('s.lot_id', 's.share', 'f.males', 'b.tag', 'b.id')) as {
-    lot_id: number;
-    share: number;
-    males: string;
-    tag: string | null;
-    id: number | null;
-  }[];
+    .select<
+      {
+        lot_id: number;
+        share: number;
+        males: string;
+        tag: string | null;
+        id: number | null;
+      }[]
+    >('s.lot_id', 's.share', 'f.males', 'b.tag', 'b.id');
   const shares = new Map<number, Map<string, number>>();
   const known = new Map<string, { tag: string; sex: 'female' | 'male'; fishId: number | null }>();
   for (const r of rows) {

@@ -58,13 +58,13 @@ export async function nextBrood(
   species: string,
   o: { season?: string; target: number; now: number },
 ): Promise<NextBrood> {
-  const holdings = (await db('holding as h')
+  const holdings = await db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .join('unit as u', 'u.id', 'h.unit_id')
     .where({ 'h.site_id': site.siteId, 't.species': species })
     .where('h.number', '>', 0)
     .orderBy(['t.id', 'u.id'])
-    .select(
+    .select<Holding[]>(
       'h.lot_id',
       't.name as lot',
       't.grade',
@@ -73,29 +73,31 @@ export async function nextBrood(
       'u.name as unit',
       'h.stage',
       'h.number',
-    )) as Holding[];
-  const row = (await db('site').where({ id: site.siteId }).first('season_starts_month')) as {
+    );
+  const row = await db('site').where({ id: site.siteId }).first<{
     season_starts_month: number;
-  };
+  }>('season_starts_month');
   const seasons = [...new Set(holdings.map((h) => h.season))].sort().reverse();
   const present = seasonOf(o.now, site.timeZone, row.season_starts_month);
   const season = o.season ?? (seasons.includes(present) ? present : (seasons[0] ?? present));
   const own = holdings.filter((h) => h.season === season);
   const lots = [...new Set(own.map((h) => h.lot_id))];
-  const shares = (await db('lot_share as s')
+  const shares = await db('lot_share as s')
     .joinRaw('JOIN family AS f ON s.family = CAST(f.id AS CHAR)')
     .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
     .whereIn('s.lot_id', [0, ...lots])
     .whereNull('s.superseded_seq')
-    .select('s.lot_id', 's.share', 'f.id', 'f.label', 'f.males', 'f.female_id', 'b.tag')) as {
-    lot_id: number;
-    share: number;
-    id: number;
-    label: string;
-    males: string;
-    female_id: number | null;
-    tag: string | null;
-  }[];
+    .select<
+      {
+        lot_id: number;
+        share: number;
+        id: number;
+        label: string;
+        males: string;
+        female_id: number | null;
+        tag: string | null;
+      }[]
+    >('s.lot_id', 's.share', 'f.id', 'f.label', 'f.males', 'f.female_id', 'b.tag');
   const brood = (h: Holding) => isBroodGrade(h.grade);
   const families = new Map<
     number,

@@ -43,7 +43,7 @@ export async function surplusLines(
   from: number,
   to: number,
 ): Promise<SurplusLine[]> {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .join('entry as e', 'e.seq', 'o.entry_seq')
     .leftJoin('brood_fish as f', 'f.id', 'o.brood_fish_id')
     .leftJoin('brood_batch as b', 'b.id', 'o.brood_batch_id')
@@ -54,14 +54,16 @@ export async function surplusLines(
     .where((q) => q.where('f.species', species).orWhere('b.species', species))
     .where((q) => q.where('o.said', FOOD).orWhere('o.said', 'like', `% ${FOOD}`))
     .orderBy(['o.at', 'o.id'])
-    .select('e.id as entry', 'o.at', 'e.intent', 'e.measured_by as by', 'f.tag', { sex: 'f.sex' })) as {
-    entry: string;
-    at: number;
-    intent: string;
-    by: string;
-    tag: string | null;
-    sex: Sex | null;
-  }[];
+    .select<
+      {
+        entry: string;
+        at: number;
+        intent: string;
+        by: string;
+        tag: string | null;
+        sex: Sex | null;
+      }[]
+    >('e.id as entry', 'o.at', 'e.intent', 'e.measured_by as by', 'f.tag', { sex: 'f.sex' });
   return rows.map((r) => {
     const i = fromJson<Intent>(r.intent);
     return {

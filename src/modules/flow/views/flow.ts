@@ -64,7 +64,7 @@ export async function flow(
       .where('opened_at', '<=', to)
       .select('id'),
   ] as never);
-  const lots = (await db('holding as h')
+  const lots = await db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .join(inWindow.as('w') as unknown as string, 'w.id', 'h.id')
     .modify((q) => {
@@ -74,18 +74,20 @@ export async function flow(
     .groupBy('t.id', 't.name', 't.species', 't.season')
     .orderByRaw('MAX(h.number) DESC, t.id DESC')
     .limit(most)
-    .select('t.id', 't.name', 't.species', 't.season')) as {
-    id: number;
-    name: string;
-    species: string;
-    season: string;
-  }[];
+    .select<
+      {
+        id: number;
+        name: string;
+        species: string;
+        season: string;
+      }[]
+    >('t.id', 't.name', 't.species', 't.season');
   const ids = lots.map((l) => l.id);
-  const seasons = (await db('lot')
+  const seasons = await db('lot')
     .where({ site_id: siteId })
     .distinct('season')
     .orderBy('season', 'desc')
-    .pluck('season')) as string[];
+    .pluck('season');
   if (ids.length === 0) return { bands: [], links: [], marks: [], losses: [], stretch: 1, from, to, seasons };
   const stretch = Math.ceil((to - from) / STRETCHES);
   const [points, loads, links, marks, losses, causes, book] = await Promise.all([
@@ -99,9 +101,14 @@ export async function flow(
         { column: 'p.order_seq' },
         { column: 'p.entry_seq' },
       ])
-      .select('h.lot_id', 'h.id as holding', 'h.station', 'p.order_at', 'p.number', 'p.sd') as unknown as Promise<
-      { lot_id: number; holding: number; station: Station; order_at: number; number: number; sd: number }[]
-    >,
+      .select<{ lot_id: number; holding: number; station: Station; order_at: number; number: number; sd: number }[]>(
+        'h.lot_id',
+        'h.id as holding',
+        'h.station',
+        'p.order_at',
+        'p.number',
+        'p.sd',
+      ),
     // What was counted one by one carries no doubt: these are few beside the points.
     db('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
@@ -112,17 +119,11 @@ export async function flow(
       .whereNull('p.superseded_seq')
       .where('p.order_at', '<=', to)
       .orderBy('p.order_at')
-      .select(
-        { lot: 'h.lot_id', holding: 'h.id', at: 'p.order_at', source: 's.id' },
-        'l.coefficient',
-        's.sd',
-      ) as unknown as Promise<Load[]>,
+      .select<Load[]>({ lot: 'h.lot_id', holding: 'h.id', at: 'p.order_at', source: 's.id' }, 'l.coefficient', 's.sd'),
     flowsBetweenLots(db)
       .whereIn('h.lot_id', ids)
       .whereIn('g.lot_id', ids)
-      .select({ from: 'h.lot_id', to: 'g.lot_id', at: 'p.order_at', number: 'q.delta' }) as unknown as Promise<
-      FlowLink[]
-    >,
+      .select<FlowLink[]>({ from: 'h.lot_id', to: 'g.lot_id', at: 'p.order_at', number: 'q.delta' }),
     db('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .join('entry as e', 'e.seq', 'p.entry_seq')
@@ -131,21 +132,19 @@ export async function flow(
       .whereIn('p.account', ['released', 'sold'])
       .where('p.order_at', '>=', from)
       .orderBy('p.order_at')
-      .select(
+      .select<{ lotId: number; at: number; account: string; number: number; entryId: string; site: string | null }[]>(
         { lotId: 'h.lot_id', at: 'p.order_at', account: 'p.account', number: 'p.delta', entryId: 'e.id' },
         db.raw("JSON_VALUE(e.intent, '$.siteName') AS site"),
-      ) as unknown as Promise<
-      { lotId: number; at: number; account: string; number: number; entryId: string; site: string | null }[]
-    >,
+      ),
     lostOf(db, ids)
       .whereBetween('p.order_at', [from, to])
       .groupByRaw('h.lot_id, p.account, FLOOR((p.order_at - ?) / ?)', [from, stretch])
       .having(db.raw('SUM(p.delta) > 0') as never)
-      .select(
+      .select<Omit<FlowLoss, 'cause'>[]>(
         { lotId: 'h.lot_id', account: 'p.account' },
         db.raw('FLOOR((p.order_at - ?) / ?) AS nth', [from, stretch]),
         db.raw('SUM(p.delta) AS number'),
-      ) as unknown as Promise<Omit<FlowLoss, 'cause'>[]>,
+      ),
     // Picks, the most by far, are not asked for a cause.
     lostOf(db, ids)
       .join('entry as e', 'e.seq', 'p.entry_seq')
@@ -153,11 +152,11 @@ export async function flow(
       .whereBetween('p.order_at', [from, to])
       .whereRaw("JSON_VALUE(e.intent, '$.cause') <> ''")
       .groupByRaw('h.lot_id, p.account, FLOOR((p.order_at - ?) / ?)', [from, stretch])
-      .select(
+      .select<{ lotId: number; account: string; nth: number; cause: string }[]>(
         { lotId: 'h.lot_id', account: 'p.account' },
         db.raw('FLOOR((p.order_at - ?) / ?) AS nth', [from, stretch]),
         db.raw("MAX(JSON_VALUE(e.intent, '$.cause')) AS cause"),
-      ) as unknown as Promise<{ lotId: number; account: string; nth: number; cause: string }[]>,
+      ),
     speciesBook(db, siteId),
   ]);
   const byLot = new Map<number, typeof points>();

@@ -26,9 +26,7 @@ export async function lifeLine(
     broodHere(db, site.siteId),
     totalsBy(db, site.siteId, now, 'station'),
     goneOut(db, site, now),
-    db('room').where({ site_id: site.siteId, kind: 'incubation' }).orderBy('walk_order').first('id') as Promise<
-      { id: number } | undefined
-    >,
+    db('room').where({ site_id: site.siteId, kind: 'incubation' }).orderBy('walk_order').first('id'),
   ]);
   const wanted = days.wants.filter((w) => w.now);
   const stations: StationTotal[] = (['eggs', 'yolksac', 'fry', 'fingerlings'] as const).map((station) => {
@@ -84,9 +82,9 @@ async function goneOut(
   site: { siteId: number; timeZone: string },
   now: number,
 ): Promise<{ number: number; sd: number }> {
-  const row = (await db('site').where({ id: site.siteId }).first('season_starts_month')) as {
+  const row = await db('site').where({ id: site.siteId }).first<{
     season_starts_month: number;
-  };
+  }>('season_starts_month');
   const season = seasonOf(now, site.timeZone, row.season_starts_month);
   const start = seasonSpan(season, site.timeZone, row.season_starts_month).from;
   const base = db('posting as p')

@@ -12,26 +12,22 @@ export async function snapshot(db: Db, siteId: number, now: number): Promise<Sna
       .join('room as r', 'r.id', 'u.room_id')
       .where({ 'u.site_id': siteId, 'u.retired': false })
       .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id'])
-      .select(
+      .select<{ id: number; name: string; kind: string; room: string; used: number }[]>(
         'u.id',
         'u.name',
         'u.kind',
         'r.name as room',
         db.raw('EXISTS (SELECT 1 FROM holding h WHERE h.unit_id = u.id) AS used'),
-      ) as unknown as Promise<{ id: number; name: string; kind: string; room: string; used: number }[]>,
+      ),
     stockNow(db, siteId, now),
     db('sensor as s')
       .join('room as r', 'r.id', 's.room_id')
       .where({ 's.site_id': siteId, 's.kind': 'temperature' })
-      .select('s.id', 's.name', 'r.name as room') as unknown as Promise<{ id: number; name: string; room: string }[]>,
+      .select<{ id: number; name: string; room: string }[]>('s.id', 's.name', 'r.name as room'),
     totalsBy(db, siteId, now, 'lot'),
     speciesBook(db, siteId),
     // Lots that are gone can be traced too: the newest of them travel along.
-    db('lot')
-      .where({ site_id: siteId })
-      .orderBy('id', 'desc')
-      .limit(400)
-      .select('id', 'name', 'species') as unknown as Promise<{ id: number; name: string; species: string }[]>,
+    db('lot').where({ site_id: siteId }).orderBy('id', 'desc').limit(400).select('id', 'name', 'species'),
   ]);
   return {
     at: now,

@@ -101,7 +101,7 @@ export async function comparison(
 async function eggSeasons(db: Db, siteId: number): Promise<{ species: string; season: string }[]> {
   // Each pair is found in the index of lots, and asked for one lot with eggs: the lots of all years are not read.
   const pairs = db('lot').where({ site_id: siteId }).distinct('species', 'season').as('p');
-  return (await db
+  return await db
     .from(pairs)
     // (With a limit it is asked pair by pair; without, the database may join all lots first.)
     .whereRaw(
@@ -110,7 +110,7 @@ async function eggSeasons(db: Db, siteId: number): Promise<{ species: string; se
       [siteId],
     )
     .orderBy([{ column: 'p.season', order: 'desc' }, { column: 'p.species' }])
-    .select('p.species', 'p.season')) as { species: string; season: string }[];
+    .select('p.species', 'p.season');
 }
 
 /** The newest season in which anything is known of a share; of the last three, else the newest. */
@@ -138,7 +138,7 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
   const lots =
     c.season === ALL_SEASONS
       ? null
-      : ((await db('lot').where({ site_id: siteId, species: c.species, season: c.season }).pluck('id')) as number[]);
+      : await db('lot').where({ site_id: siteId, species: c.species, season: c.season }).pluck('id');
   const base = () =>
     db('holding as h')
       .join('lot as t', 't.id', 'h.lot_id')
@@ -164,15 +164,15 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
   };
   if (c.outcome !== 'hatched')
     // The last look at each unit counts.
-    return (await base()
+    return await base()
       .join('observation as o', 'o.holding_id', 'h.id')
       .where('o.kind', `check:${c.outcome}`)
       .whereRaw(
         'o.id = (SELECT x.id FROM observation x WHERE x.holding_id = h.id AND x.kind = o.kind ORDER BY x.`at` DESC, x.id DESC LIMIT 1)',
       )
-      .select({ ...columns, successes: 'o.successes', trials: 'o.trials' })) as Row[];
+      .select({ ...columns, successes: 'o.successes', trials: 'o.trials' });
   // Only units that are through: what is still to hatch is not yet lost.
-  return (await base()
+  return await base()
     .where('h.number', 0)
     .select(
       columns,
@@ -189,7 +189,7 @@ async function rowsOf(db: Db, siteId: number, c: Comparison['chosen']): Promise<
       (list as (Row & { successes: string | number })[])
         .map((r) => ({ ...r, successes: Number(r.successes), trials: Number(r.trials) }))
         .filter((r) => r.successes > 0),
-    )) as Row[];
+    );
 }
 
 /** To which group a unit belongs; null where it belongs to none (mixed parents). */
@@ -224,12 +224,12 @@ async function parentsOf(
   lots: readonly number[],
 ): Promise<Map<number, { female: string | null; male: string | null }>> {
   if (lots.length === 0) return new Map();
-  const rows = (await db('lot_share as s')
+  const rows = await db('lot_share as s')
     .leftJoin('family as f', 'f.id', db.raw('CAST(s.family AS UNSIGNED)'))
     .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
     .whereIn('s.lot_id', [...lots])
     .whereNull('s.superseded_seq')
-    .select('s.lot_id', 'b.tag', 'f.males')) as { lot_id: number; tag: string | null; males: string | null }[];
+    .select<{ lot_id: number; tag: string | null; males: string | null }[]>('s.lot_id', 'b.tag', 'f.males');
   const out = new Map<number, { female: string | null; male: string | null }>();
   for (const lot of lots) {
     const own = rows.filter((r) => r.lot_id === lot);
@@ -250,10 +250,10 @@ async function warmthOf(db: Db, rows: readonly Row[]): Promise<Map<string, numbe
   for (const r of rows) {
     const key = `${r.sensorId} ${r.openedAt} ${r.lastAt}`;
     if (r.sensorId === null || out.has(key)) continue;
-    const m = (await db('reading_day')
+    const m = await db('reading_day')
       .where({ sensor_id: r.sensorId })
       .whereBetween('day', [r.openedAt, Math.max(r.lastAt, r.openedAt + DAY_MS)])
-      .first(db.raw('SUM(sum) / SUM(n) AS mean'))) as { mean: number | null };
+      .first<{ mean: number | null }>(db.raw('SUM(sum) / SUM(n) AS mean'));
     if (m.mean !== null) out.set(key, m.mean);
   }
   return out;

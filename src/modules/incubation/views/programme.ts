@@ -109,22 +109,20 @@ export async function programmeView(
   now: number,
   all: readonly LivingHolding[],
 ): Promise<ProgrammeView | null> {
-  const room = (await db('room').where({ id: roomId, site_id: site.siteId }).first('id', 'name')) as
-    | ProgrammeView['room']
-    | undefined;
+  const room = await db('room').where({ id: roomId, site_id: site.siteId }).first('id', 'name');
   if (!room) return null;
-  const sensors = (await db('sensor')
+  const sensors = await db('sensor')
     .where({ site_id: site.siteId, kind: 'temperature' })
     .orderBy('id')
-    .select('id', 'name', 'room_id')) as { id: number; name: string; room_id: number }[];
+    .select('id', 'name', 'room_id');
   const here = sensors.filter((s) => s.room_id === roomId);
   const sensor = here.find((s) => s.id === sensorId) ?? here[0] ?? null;
   const blank = { room, sensors: here, sensor, now };
-  const empty = (await db('unit as u')
+  const empty = await db('unit as u')
     .join('room as r', 'r.id', 'u.room_id')
     .where({ 'u.site_id': site.siteId, 'u.retired': false, 'r.kind': 'rearing' })
     .whereNotExists(db('holding as h').where('h.unit_id', db.ref('u.id')).where('h.number', '>', 0).select('h.id'))
-    .select('u.id', { limit: 'u.load_limit' })) as { id: number; limit: number | null }[];
+    .select<{ id: number; limit: number | null }[]>('u.id', { limit: 'u.load_limit' });
   // A tank with brood fish is not free.
   const brood = await broodByUnit(db, site.siteId);
   const free = empty.filter((u) => !brood.has(u.id));
@@ -165,27 +163,29 @@ export async function programmeView(
       .where('d.day', '>=', addLocalDays(now, -BEHIND, site.timeZone))
       .where('d.day', '<=', now)
       .orderBy('d.day')
-      .select('d.sensor_id', 'd.day', db.raw('d.sum / d.n AS mean')) as unknown as Promise<
-      { sensor_id: number; day: number; mean: number }[]
-    >,
+      .select<{ sensor_id: number; day: number; mean: number }[]>(
+        'd.sensor_id',
+        'd.day',
+        db.raw('d.sum / d.n AS mean'),
+      ),
     db('programme as p')
       .join('lot as t', 't.id', 'p.lot_id')
       .join('person as q', 'q.id', 'p.made_by')
       .where({ 'p.sensor_id': sensor.id, 'p.ended_at': null })
       .orderBy('p.id', 'desc')
-      .first('p.*', 't.name as lot', 'q.name as by') as Promise<
-      | {
-          lot: string;
-          lot_id: number;
-          stage: string;
-          target_at: number;
-          points: string;
-          energy_kwh: number;
-          by: string;
-          made_at: number;
-        }
-      | undefined
-    >,
+      .first<
+        | {
+            lot: string;
+            lot_id: number;
+            stage: string;
+            target_at: number;
+            points: string;
+            energy_kwh: number;
+            by: string;
+            made_at: number;
+          }
+        | undefined
+      >('p.*', 't.name as lot', 'q.name as by'),
   ]);
   const noon = (day: number) => day + DAY_MS / 2;
   const measured = days

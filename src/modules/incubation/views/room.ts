@@ -64,21 +64,14 @@ export async function roomView(
   now: number,
   all: readonly LivingHolding[],
 ): Promise<RoomView | null> {
-  const rooms = (await db('room')
+  const rooms = await db('room')
     .where({ site_id: site.siteId, kind: 'incubation' })
     .orderBy('walk_order')
     .select('id', 'name', 'kind', {
       chlorineMgPerL: 'chlorine_mg_l',
       mixedL: 'mixed_l',
       sourceSensor: 'source_sensor_id',
-    })) as {
-    id: number;
-    name: string;
-    kind: string;
-    chlorineMgPerL: number | null;
-    mixedL: number | null;
-    sourceSensor: number | null;
-  }[];
+    });
   const room = rooms.find((r) => r.id === roomId);
   if (!room) return null;
   const holdings = all.filter((h) => h.roomId === roomId);
@@ -94,23 +87,23 @@ export async function roomView(
         loadLimit: 'load_limit',
         flowLPerMin: 'flow_l_min',
         areaCm2: 'area_cm2',
-      }) as unknown as Promise<Omit<RoomUnit, 'holdings' | 'number' | 'sd' | 'losses' | 'danger'>[]>,
+      }),
     readNow(db, site.siteId, now),
     totalsBy(db, site.siteId, now, 'unit', { roomId }),
     speciesBook(db, site.siteId),
-    db('site').where({ id: site.siteId }).first({ altitudeM: 'altitude_m' }) as Promise<{ altitudeM: number | null }>,
+    db('site').where({ id: site.siteId }).first<{ altitudeM: number | null }>({ altitudeM: 'altitude_m' }),
   ]);
   const losses =
     holdings.length === 0
       ? []
-      : ((await db('observation')
+      : await db('observation')
           .whereIn(
             'holding_id',
             holdings.map((h) => h.holdingId),
           )
           .whereIn('kind', ['pick', 'dead'])
           .where('at', '>=', first)
-          .select('unit_id', 'at', 'value')) as { unit_id: number; at: number; value: number }[]);
+          .select<{ unit_id: number; at: number; value: number }[]>('unit_id', 'at', 'value');
   const dayOf = (t: number) => Math.round((localDay(t, site.timeZone).start - first) / DAY_MS);
   const byUnit = new Map<number, (number | null)[]>();
   for (const l of losses) {

@@ -26,13 +26,10 @@ export type OwnTask = {
 const REMEMBERED_MS = 62 * DAY_MS;
 
 export async function ownTasks(db: Db, siteId: number): Promise<OwnTask[]> {
-  const rows = (await db('routine_task')
+  const rows = await db('routine_task')
     .where({ site_id: siteId, retired: false })
     .orderBy('id')
-    .select('id', 'name', 'stations', 'units', { everyHours: 'every_hours' })) as (Omit<
-    OwnTask,
-    'stations' | 'units'
-  > & { stations: string; units: string })[];
+    .select('id', 'name', 'stations', 'units', { everyHours: 'every_hours' });
   return rows.map((r) => ({
     ...r,
     stations: fromJson<OwnTask['stations']>(r.stations),
@@ -78,7 +75,7 @@ export async function routine(
 
 /** When each thing was last done in each room. */
 async function ticksOf(db: Db, siteId: number, now: number): Promise<Ticks> {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .join('entry as e', 'e.seq', 'o.entry_seq')
     .where('e.site_id', siteId)
     .whereNull('o.unit_id')
@@ -86,27 +83,29 @@ async function ticksOf(db: Db, siteId: number, now: number): Promise<Ticks> {
     .where('o.at', '>', now - REMEMBERED_MS)
     .where('o.at', '<=', now)
     .groupBy('o.kind', 'o.value')
-    .select('o.kind', { room: 'o.value' }, db.raw('MAX(o.`at`) AS last'))) as {
-    kind: string;
-    room: number;
-    last: number;
-  }[];
+    .select<
+      {
+        kind: string;
+        room: number;
+        last: number;
+      }[]
+    >('o.kind', { room: 'o.value' }, db.raw('MAX(o.`at`) AS last'));
   return new Map(rows.map((r) => [tickOf(r.room, r.kind.slice('task:'.length)), r.last]));
 }
 
 /** Rooms on town water, with the instant of the last chlorine measured there. */
 async function townWater(db: Db, siteId: number, now: number): Promise<Map<number, number | null>> {
-  const rows = (await db('room as r')
+  const rows = await db('room as r')
     .where({ 'r.site_id': siteId })
     .whereNotNull('r.chlorine_mg_l')
-    .select(
+    .select<{ id: number; measured: number | null }[]>(
       'r.id',
       db.raw(
         `(SELECT MAX(x.\`at\`) FROM sensor s JOIN reading x ON x.sensor_id = s.id
           WHERE s.room_id = r.id AND s.kind = 'chlorine' AND x.\`at\` <= ? AND NOT x.struck) AS measured`,
         [now],
       ),
-    )) as { id: number; measured: number | null }[];
+    );
   return new Map(rows.map((r) => [r.id, r.measured]));
 }
 

@@ -20,7 +20,7 @@ export async function unitSheet(
       .whereIn('kind', ['pick', 'dead'])
       .orderBy('at', 'desc')
       .limit(400)
-      .select('at', 'value') as unknown as Promise<LossPoint[]>,
+      .select<LossPoint[]>('at', 'value'),
     ledger(db, siteId, { unitId, limit: 8, us }),
     checksOf(db, siteId, { holdingIds }),
   ]);

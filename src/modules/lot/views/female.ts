@@ -28,44 +28,44 @@ export type FemaleView = {
  * each lot (assuming equal survival of families). A lot that was moved on into others counts there, not twice.
  */
 export async function femaleView(db: Db, siteId: number, id: number, now: number): Promise<FemaleView | null> {
-  const fish = (await db('brood_fish').where({ id, site_id: siteId }).first('id', 'tag', 'species')) as
-    | { id: number; tag: string; species: string }
-    | undefined;
+  const fish = await db('brood_fish').where({ id, site_id: siteId }).first('id', 'tag', 'species');
   if (!fish) return null;
-  const families = (await db('family').where({ female_id: id }).pluck('id')) as number[];
-  const shares = (await db('lot_share as s')
+  const families = await db('family').where({ female_id: id }).pluck('id');
+  const shares = await db('lot_share as s')
     .join('lot as t', 't.id', 's.lot_id')
     .whereIn('s.family', families.map(String))
     .whereNull('s.superseded_seq')
     .groupBy('t.id', 't.name')
     .orderBy('t.id')
-    .select('t.id', 't.name', db.raw('SUM(s.share) AS share'))) as { id: number; name: string; share: number }[];
+    .select<{ id: number; name: string; share: number }[]>('t.id', 't.name', db.raw('SUM(s.share) AS share'));
   const ids = shares.map((s) => s.id);
   const [loads, alive, gone, book] = await Promise.all([
     loadsByLot(db, siteId, now, ids),
     ids.length === 0
       ? []
-      : (db('holding as h')
+      : db('holding as h')
           .join('unit as u', 'u.id', 'h.unit_id')
           .whereIn('h.lot_id', ids)
           .where('h.number', '>', 0)
           .groupBy('h.lot_id')
-          .select(
+          .select<{ lot_id: number; n: string; units: string }[]>(
             'h.lot_id',
             db.raw('SUM(h.number) AS n'),
             db.raw("GROUP_CONCAT(u.name ORDER BY u.name SEPARATOR ', ') AS units"),
-          ) as unknown as Promise<{ lot_id: number; n: string; units: string }[]>),
+          ),
     ids.length === 0
       ? []
-      : (db('posting as p')
+      : db('posting as p')
           .join('holding as h', 'h.id', 'p.holding_id')
           .whereIn('h.lot_id', ids)
           .whereNull('p.superseded_seq')
           .whereNotIn('p.account', ['holding', 'taken', 'arrived', 'opening'])
           .groupBy('h.lot_id', 'p.account')
-          .select('h.lot_id', 'p.account', db.raw('SUM(p.delta) AS n')) as unknown as Promise<
-          { lot_id: number; account: string; n: string }[]
-        >),
+          .select<{ lot_id: number; account: string; n: string }[]>(
+            'h.lot_id',
+            'p.account',
+            db.raw('SUM(p.delta) AS n'),
+          ),
     speciesBook(db, siteId),
   ]);
   const lots = shares.map((s): FemaleLot => {

@@ -59,9 +59,7 @@ export async function lotView(
   now: number,
   entriesBefore?: number,
 ): Promise<LotView | null> {
-  const lot = (await db('lot').where({ id: lotId, site_id: site.siteId }).first()) as
-    | { id: number; name: string; species: string; season: string; grade: string; fertilised_at: number | null }
-    | undefined;
+  const lot = await db('lot').where({ id: lotId, site_id: site.siteId }).first();
   if (!lot) return null;
   const [book, holdings, parents, from, into, gone, stair, weights, checks, entries, measured, givenUp, kinds] =
     await Promise.all([
@@ -76,7 +74,7 @@ export async function lotView(
         .where({ lot_id: lotId, kind: 'meanG' })
         .orderBy('at')
         .limit(200)
-        .select('at', { meanG: 'value' }, 'low', 'high') as unknown as Promise<LotView['weights']>,
+        .select<LotView['weights']>('at', { meanG: 'value' }, 'low', 'high'),
       checksOf(db, site.siteId, { lotId }),
       ledger(db, site.siteId, { lotId, limit: 60, before: entriesBefore, us: site.units === 'us' }),
       beginning(db, lotId),
@@ -128,7 +126,7 @@ async function watersOf(
 ): Promise<LotWater[]> {
   const young = holdings.filter((h) => (h.station === 'eggs' || h.station === 'yolksac') && h.sensorId !== null);
   const sensors = [...new Set(young.map((h) => h.sensorId!))];
-  const names = (await db('sensor').whereIn('id', sensors).select('id', 'name')) as { id: number; name: string }[];
+  const names = await db('sensor').whereIn('id', sensors).select('id', 'name');
   return Promise.all(
     sensors.map(async (sensor) => {
       const here = young.filter((h) => h.sensorId === sensor);
@@ -154,21 +152,23 @@ async function relatives(
   progress: 'from' | 'into',
 ): Promise<{ id: number; name: string; number: number }[]> {
   const [own, other] = progress === 'from' ? ['g.lot_id', 'h.lot_id'] : ['h.lot_id', 'g.lot_id'];
-  const rows = (await flowsBetweenLots(db)
+  const rows = await flowsBetweenLots(db)
     .join('lot as t', 't.id', other)
     .where(own, lotId)
     .groupBy('t.id', 't.name')
     .orderBy('t.id')
-    .select('t.id', 't.name', db.raw('SUM(q.delta) AS number'))) as {
-    id: number;
-    name: string;
-    number: string | number;
-  }[];
+    .select<
+      {
+        id: number;
+        name: string;
+        number: string | number;
+      }[]
+    >('t.id', 't.name', db.raw('SUM(q.delta) AS number'));
   return rows.map((r) => ({ ...r, number: Number(r.number) }));
 }
 
 async function goneFrom(db: Db, lotId: number): Promise<LotView['gone']> {
-  const rows = (await db('posting as p')
+  const rows = await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .leftJoin('observation as o', (on) => on.on('o.entry_seq', 'p.entry_seq').andOnVal('o.kind', 'release'))
     .leftJoin('release_site as s', 's.id', 'o.trials')
@@ -177,24 +177,24 @@ async function goneFrom(db: Db, lotId: number): Promise<LotView['gone']> {
     .whereNotIn('p.account', ['holding', 'taken', 'arrived', 'opening'])
     .groupBy('p.account')
     .orderBy('p.account')
-    .select(
+    .select<{ account: string; number: string | number; sites: string }[]>(
       'p.account',
       db.raw('SUM(p.delta) AS number'),
       db.raw(
         "CASE WHEN p.account = 'released' THEN COALESCE(GROUP_CONCAT(DISTINCT s.name SEPARATOR ', '), '') ELSE '' END AS sites",
       ),
-    )) as { account: string; number: string | number; sites: string }[];
+    );
   return rows.map((r) => ({ ...r, number: Number(r.number) })).filter((r) => r.number !== 0);
 }
 
 async function beginning(db: Db, lotId: number): Promise<{ id: string; input: Record<string, unknown> } | null> {
-  const row = (await db('holding_point as p')
+  const row = await db('holding_point as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('entry as e', 'e.seq', 'p.entry_seq')
     .where('h.lot_id', lotId)
     .whereIn('e.kind', ['take', 'arrival', 'opening'])
     .orderBy('e.seq', 'desc')
-    .first('e.intent')) as { intent: string } | undefined;
+    .first<{ intent: string } | undefined>('e.intent');
   const m = row
     ? fromJson<{ measured?: Record<string, unknown> & { method: string } }>(row.intent).measured
     : undefined;

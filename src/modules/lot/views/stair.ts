@@ -135,19 +135,20 @@ async function entered(db: Db, lots: readonly number[]): Promise<OwnEntry[]> {
       .whereNull('p.superseded_seq')
       .groupBy('h.lot_id', 'h.stage', 'p.entry_seq', 'p.order_at')
       .having(db.raw('SUM(p.delta) > 0') as never)
-      .select(
+      .select<(Omit<OwnEntry, 'loads' | 'first' | 'number'> & { number: string })[]>(
         { lot: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq', at: 'p.order_at' },
         db.raw('SUM(p.delta) AS number'),
-      ) as unknown as Promise<(Omit<OwnEntry, 'loads' | 'first' | 'number'> & { number: string })[]>,
+      ),
     db('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .where('p.account', 'unexplained')
       .whereIn('h.lot_id', [...lots])
       .whereNull('p.superseded_seq')
       .where('p.delta', '<', 0)
-      .select({ lot: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq' }, 'p.delta') as unknown as Promise<
-      { lot: number; stage: string; seq: number; delta: number }[]
-    >,
+      .select<{ lot: number; stage: string; seq: number; delta: number }[]>(
+        { lot: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq' },
+        'p.delta',
+      ),
     db('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
       .join('posting_loading as l', 'l.posting_id', 'p.id')
@@ -157,11 +158,11 @@ async function entered(db: Db, lots: readonly number[]): Promise<OwnEntry[]> {
       .whereNull('p.superseded_seq')
       .where('p.delta', '>', 0)
       .groupBy('h.lot_id', 'h.stage', 'p.entry_seq', 's.name')
-      .select(
+      .select<{ lot: number; stage: string; seq: number; name: string; c: number; sd: number }[]>(
         { lot: 'h.lot_id', stage: 'h.stage', seq: 'p.entry_seq', name: 's.name' },
         db.raw('SUM(l.coefficient) AS c'),
         db.raw('MAX(s.sd) AS sd'),
-      ) as unknown as Promise<{ lot: number; stage: string; seq: number; name: string; c: number; sd: number }[]>,
+      ),
   ]);
   const key = (r: { lot: number; stage: string; seq: number }) => `${r.lot} ${r.stage} ${r.seq}`;
   const extra = new Map<string, number>();

@@ -27,7 +27,7 @@ export async function releases(db: Db, siteId: number, now: number): Promise<Rel
 }
 
 async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder) => void): Promise<Release[]> {
-  const rows = (await db('entry as e')
+  const rows = await db('entry as e')
     .join('posting as p', (on) => on.on('p.entry_seq', 'e.seq').andOnVal('p.account', 'released'))
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('lot as t', 't.id', 'h.lot_id')
@@ -42,7 +42,23 @@ async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder
     .groupBy('e.seq', 'p.id', 'q.id')
     .orderBy('e.order_at', 'desc')
     .limit(300)
-    .select(
+    .select<
+      {
+        id: string;
+        at: number;
+        intent: string;
+        lot: string;
+        lotId: number;
+        species: string;
+        unit: string;
+        delta: number;
+        voided: number | null;
+        paperId: number | null;
+        paperNumber: string | null;
+        superseded: number | null;
+        sd: number;
+      }[]
+    >(
       'e.id',
       'e.at',
       'e.intent',
@@ -54,21 +70,7 @@ async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder
       'v.seq as voided',
       { paperId: 'q.id', paperNumber: 'q.number', superseded: 'q.superseded_seq' },
       db.raw('SQRT(SUM(COALESCE(POW(l.coefficient * s.sd, 2), 0))) AS sd'),
-    )) as {
-    id: string;
-    at: number;
-    intent: string;
-    lot: string;
-    lotId: number;
-    species: string;
-    unit: string;
-    delta: number;
-    voided: number | null;
-    paperId: number | null;
-    paperNumber: string | null;
-    superseded: number | null;
-    sd: number;
-  }[];
+    );
   const book = await speciesBook(db, siteId);
   return rows.map((r) => {
     const intent = fromJson<{ siteName: string; batches: { massG: number; count: number }[] }>(r.intent);
@@ -104,21 +106,19 @@ export async function siteTotals(db: Db, siteId: number, since: number): Promise
     db('release_site')
       .where({ site_id: siteId, retired: false })
       .orderBy('name')
-      .select('id', 'name', 'water', 'target') as unknown as Promise<Omit<SiteTotal, 'number' | 'sd'>[]>,
+      .select('id', 'name', 'water', 'target'),
     released()
       .groupByRaw(where)
-      .select(db.raw(`${where} AS id`), db.raw('SUM(p.delta) AS number')) as unknown as Promise<
-      { id: number; number: string }[]
-    >,
+      .select<{ id: number; number: string }[]>(db.raw(`${where} AS id`), db.raw('SUM(p.delta) AS number')),
     // What several releases share is added before it is squared.
     released()
       .join('posting_loading as l', 'l.posting_id', 'p.id')
       .join('error_source as s', 's.id', 'l.source_id')
       .groupByRaw(`${where}, l.source_id`)
-      .select(
+      .select<{ id: number; variance: number }[]>(
         db.raw(`${where} AS id`),
         db.raw('POW(SUM(l.coefficient) * MAX(s.sd), 2) AS variance'),
-      ) as unknown as Promise<{ id: number; variance: number }[]>,
+      ),
   ]);
   return sites.map((s) => ({
     ...s,
@@ -147,24 +147,25 @@ export type ReleasePaper = {
 
 /** All that the release paper says: the number as it was issued, size, origin by parents, the weighings. */
 export async function releasePaper(db: Db, siteId: number, paperId: number): Promise<ReleasePaper | null> {
-  const row = (await db('paper as q')
+  const row = await db('paper as q')
     .join('entry as e', 'e.seq', 'q.entry_seq')
     .join('person as p', 'p.id', 'q.issued_by')
     .join('site as t', 't.id', 'q.site_id')
     .where({ 'q.id': paperId, 'q.site_id': siteId })
-    .first('q.*', 'e.id as entry_id', 'e.intent', 'e.measured_by', 'p.name as issuer', 't.name as hatchery')) as
-    | {
-        number: string;
-        issued_at: number;
-        superseded_seq: number | null;
-        content: string;
-        entry_id: string;
-        intent: string;
-        measured_by: string;
-        issuer: string;
-        hatchery: string;
-      }
-    | undefined;
+    .first<
+      | {
+          number: string;
+          issued_at: number;
+          superseded_seq: number | null;
+          content: string;
+          entry_id: string;
+          intent: string;
+          measured_by: string;
+          issuer: string;
+          hatchery: string;
+        }
+      | undefined
+    >('q.*', 'e.id as entry_id', 'e.intent', 'e.measured_by', 'p.name as issuer', 't.name as hatchery');
   if (!row) return null;
   // However old: a paper is asked for years after.
   const [entry] = await releasesWhere(db, siteId, (q) => q.where('e.id', row.entry_id));
@@ -177,9 +178,7 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
     permit?: string;
     water?: string;
   }>(row.intent);
-  const site = (await db('release_site').where({ id: intent.site }).first('permit', 'water')) as
-    | { permit: string; water: string }
-    | undefined;
+  const site = await db('release_site').where({ id: intent.site }).first('permit', 'water');
   return {
     number: row.number,
     issuedAt: row.issued_at,

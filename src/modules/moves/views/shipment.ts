@@ -34,7 +34,7 @@ export type Shipment = {
 
 /** What the packing list of eyed eggs says; null where there is no such shipment. */
 export async function shipment(db: Db, siteId: number, entryId: string): Promise<Shipment | null> {
-  const row = (await db('entry as e')
+  const row = await db('entry as e')
     .join('posting as p', (on) => on.on('p.entry_seq', 'e.seq').andOnVal('p.account', 'sold'))
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('lot as t', 't.id', 'h.lot_id')
@@ -45,28 +45,29 @@ export async function shipment(db: Db, siteId: number, entryId: string): Promise
     .where({ 'e.id': entryId, 'e.site_id': siteId, 'e.kind': 'eggShipment' })
     .where((b) => b.whereNull('p.superseded_seq').orWhereRaw('p.superseded_seq >= v.seq'))
     .groupBy('e.seq', 'p.id')
-    .first(
+    .first<
+      | {
+          at: number;
+          intent: string;
+          measuredBy: string;
+          lot: string;
+          lotId: number;
+          fertilisedAt: number | null;
+          unit: string;
+          species: string;
+          number: number;
+          sd: number;
+          voided: number | null;
+        }
+      | undefined
+    >(
       'e.at',
       'e.intent',
       { measuredBy: 'e.measured_by', lot: 't.name', lotId: 't.id', fertilisedAt: 't.fertilised_at', unit: 'u.name' },
       't.species',
       { number: 'p.delta', voided: 'v.seq' },
       db.raw('SQRT(SUM(COALESCE(POW(l.coefficient * s.sd, 2), 0))) AS sd'),
-    )) as
-    | {
-        at: number;
-        intent: string;
-        measuredBy: string;
-        lot: string;
-        lotId: number;
-        fertilisedAt: number | null;
-        unit: string;
-        species: string;
-        number: number;
-        sd: number;
-        voided: number | null;
-      }
-    | undefined;
+    );
   if (!row) return null;
   const species = (await speciesBook(db, siteId)).get(row.species)!;
   type Intent = Pick<Shipment, 'receiver' | 'papers' | 'carrier' | 'boxes' | 'hours' | 'boxCelsius' | 'age'>;
@@ -79,7 +80,7 @@ export async function shipment(db: Db, siteId: number, entryId: string): Promise
       .where('o.at', '<=', row.at)
       .orderBy('o.at', 'desc')
       .limit(12)
-      .select('o.at', 'e.intent') as unknown as Promise<{ at: number; intent: string }[]>,
+      .select<{ at: number; intent: string }[]>('o.at', 'e.intent'),
   ]);
   const { receiver, papers, carrier, boxes, hours, boxCelsius, age } = fromJson<Intent>(row.intent);
   return {

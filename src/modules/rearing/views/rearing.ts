@@ -27,22 +27,22 @@ export async function rearingView(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<RearingUnit[]> {
-  const units = (await db('unit as u')
+  const units = await db('unit as u')
     .join('room as r', 'r.id', 'u.room_id')
     .where({ 'u.site_id': site.siteId, 'u.retired': false })
     .whereIn('r.kind', ['rearing', 'outdoor'])
     .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id'])
-    .select('u.id', 'u.name', 'u.kind', {
+    .select<Omit<RearingUnit, 'holdings' | 'number' | 'sd' | 'massG' | 'dead7'>[]>('u.id', 'u.name', 'u.kind', {
       room: 'r.name',
       roomId: 'r.id',
       volumeL: 'u.volume_l',
       flowLPerMin: 'u.flow_l_min',
-    })) as unknown as Omit<RearingUnit, 'holdings' | 'number' | 'sd' | 'massG' | 'dead7'>[];
+    });
   const lots = [...new Set(holdings.map((h) => h.lotId))];
   const [weights, dead, totals] = await Promise.all([
     lots.length === 0
       ? []
-      : (db('observation as o')
+      : db('observation as o')
           .join(
             db('observation')
               .whereIn('lot_id', lots)
@@ -54,10 +54,10 @@ export async function rearingView(
           )
           .where('o.kind', 'meanG')
           .orderBy('o.at', 'desc')
-          .select('o.lot_id', 'o.unit_id', 'o.value', 'o.at') as unknown as Promise<Weighed[]>),
+          .select<Weighed[]>('o.lot_id', 'o.unit_id', 'o.value', 'o.at'),
     holdings.length === 0
       ? []
-      : (db('observation')
+      : db('observation')
           .whereIn(
             'holding_id',
             holdings.map((h) => h.holdingId),
@@ -65,7 +65,7 @@ export async function rearingView(
           .where('kind', 'dead')
           .where('at', '>', now - 7 * DAY_MS)
           .groupBy('unit_id')
-          .select('unit_id', db.raw('SUM(value) AS n')) as unknown as Promise<{ unit_id: number; n: number }[]>),
+          .select<{ unit_id: number; n: number }[]>('unit_id', db.raw('SUM(value) AS n')),
     totalsBy(db, site.siteId, now, 'unit'),
   ]);
   return units.map((u) => {

@@ -50,11 +50,26 @@ export const ledgerKinds = entryKinds;
 export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<SheetEntry[]> {
   const seqs = await ledgerSeqs(db, siteId, f);
   if (seqs.length === 0) return [];
-  const rows = (await db('entry as e')
+  const rows = await db('entry as e')
     .join('person as p', 'p.id', 'e.recorded_by')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
     .whereIn('e.seq', seqs)
-    .select(
+    .select<
+      {
+        id: string;
+        seq: number;
+        kind: string;
+        at: number;
+        precision: string;
+        measured_by: string;
+        note: string;
+        intent: string;
+        replaces_seq: number | null;
+        name: string;
+        voided: number | null;
+        why: string | null;
+      }[]
+    >(
       'e.id',
       'e.seq',
       'e.kind',
@@ -67,20 +82,7 @@ export async function ledger(db: Db, siteId: number, f: LedgerFilter): Promise<S
       'p.name',
       'v.seq as voided',
       'v.note as why',
-    )) as {
-    id: string;
-    seq: number;
-    kind: string;
-    at: number;
-    precision: string;
-    measured_by: string;
-    note: string;
-    intent: string;
-    replaces_seq: number | null;
-    name: string;
-    voided: number | null;
-    why: string | null;
-  }[];
+    );
   const intents = rows.map((r) => fromJson<Record<string, unknown>>(r.intent));
   const [numbers, names] = await Promise.all([
     movedBy(
@@ -146,7 +148,7 @@ async function ledgerSeqs(db: Db, siteId: number, f: LedgerFilter): Promise<numb
   if (f.lotId !== undefined) ways.push(...touching(db, 'lot_id', [f.lotId]));
   if (f.fishId !== undefined) ways.push(db('observation').where({ brood_fish_id: f.fishId }).select('entry_seq'));
   if (f.search) ways.push(...(await searched(db, siteId, f)));
-  return (await db('entry as e')
+  return await db('entry as e')
     .where('e.site_id', siteId)
     .modify((q) => {
       if (ways.length > 0) q.join(db.union(ways as never).as('x') as unknown as string, 'x.entry_seq', 'e.seq');
@@ -158,7 +160,7 @@ async function ledgerSeqs(db: Db, siteId: number, f: LedgerFilter): Promise<numb
     })
     .orderBy('e.seq', 'desc')
     .limit(f.limit)
-    .pluck('e.seq')) as number[];
+    .pluck<number[]>('e.seq');
 }
 
 /** Entries that touch units or lots: by what they moved, by what they moved before a correction, by what was seen. */
@@ -246,7 +248,7 @@ async function namesOf(db: Db, intents: readonly Record<string, unknown>[]): Pro
  */
 async function movedBy(db: Db, seqs: readonly number[]): Promise<Map<number, Moved[]>> {
   if (seqs.length === 0) return new Map();
-  const rows = (await db('posting as p')
+  const rows = await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('unit as u', 'u.id', 'h.unit_id')
     .join('lot as t', 't.id', 'h.lot_id')
@@ -254,9 +256,11 @@ async function movedBy(db: Db, seqs: readonly number[]): Promise<Map<number, Mov
     .whereIn('p.entry_seq', [...seqs])
     .where((q) => q.whereNull('p.superseded_seq').orWhereRaw('p.superseded_seq >= v.seq'))
     .orderBy('p.id')
-    .select('p.entry_seq', 'p.account', 'p.delta', 'u.name as unit', 't.name as lot', 'h.stage')) as (Moved & {
-    entry_seq: number;
-  })[];
+    .select<
+      (Moved & {
+        entry_seq: number;
+      })[]
+    >('p.entry_seq', 'p.account', 'p.delta', 'u.name as unit', 't.name as lot', 'h.stage');
   const out = new Map<number, Moved[]>();
   for (const r of rows) (out.get(r.entry_seq) ?? out.set(r.entry_seq, []).get(r.entry_seq)!).push(r);
   return out;

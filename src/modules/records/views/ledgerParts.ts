@@ -47,7 +47,7 @@ export async function ledgerParts(db: Db, siteId: number, seqs: readonly number[
       .where((q) => q.whereNull('p.superseded_seq').orWhereRaw('p.superseded_seq >= v.seq'))
       .groupBy('p.id')
       .orderBy('p.id')
-      .select(
+      .select<Posting[]>(
         'p.id',
         'p.entry_seq',
         'p.account',
@@ -55,7 +55,7 @@ export async function ledgerParts(db: Db, siteId: number, seqs: readonly number[
         { unit: 'u.name', lot: 't.name', species: 't.species' },
         'h.stage',
         db.raw('SQRT(SUM(POW(l.coefficient * s.sd, 2))) AS sd'),
-      ) as unknown as Promise<Posting[]>,
+      ),
     speciesBook(db, siteId),
   ]);
   const stageOf = (p: Posting) => book.get(p.species)?.stages.find((s) => s.id === p.stage)?.name ?? p.stage;

@@ -113,12 +113,12 @@ export async function stockList(
 
 /** The last entry that had been recorded by an instant; 0 when none had. */
 async function lastKnownSeq(db: Db, siteId: number, instant: number): Promise<number> {
-  const row = (await db('entry')
+  const row = await db('entry')
     .where({ site_id: siteId })
     .where('recorded_at', '<=', instant)
     .orderBy('recorded_at', 'desc')
     .orderBy('seq', 'desc')
-    .first('seq')) as { seq: number } | undefined;
+    .first('seq');
   return row?.seq ?? 0;
 }
 
@@ -159,7 +159,7 @@ async function standingAsKnown(db: Db, siteId: number, asOf: number, seq: number
     db('holding_point_past').where('superseded_seq', '>', seq).select('holding_id'),
     db('holding_point').where('entry_seq', '>', seq).select('holding_id'),
   ] as never);
-  const ids = ((await db.from(candidates.as('c')).pluck('id')) as number[]).map(Number);
+  const ids = (await db.from(candidates.as('c')).pluck<number[]>('id')).map(Number);
   if (ids.length === 0) return [];
   const point = 'holding_id, order_at, day_rank, order_seq, entry_seq, number, sd, exposure, exposure_at';
   const list = ids.join(',');

@@ -15,11 +15,11 @@ const MOST = 60;
 export async function ownDeaths(db: Db, siteId: number, species: string): Promise<OwnDeaths | null> {
   const shelf = (shippedSpecies().get(species) ?? (await speciesBook(db, siteId)).get(species))?.deaths;
   if (!shelf) return null;
-  const rows = (await db('deaths_seen')
+  const rows = await db('deaths_seen')
     .where({ site_id: siteId, species })
     .orderBy('seen_at', 'desc')
     .limit(MOST)
-    .select('parts')) as { parts: string }[];
+    .select('parts');
   if (rows.length === 0) return null;
   return {
     lots: rows.length,

@@ -123,12 +123,14 @@ const unverifiedRule = (r: ThresholdRow): Unverified => ({
 export type ValueChange = { path: string; value: unknown; source: string; why: string; by: string; at: number };
 
 export async function valueHistory(db: Db, siteId: number, species: string): Promise<ValueChange[]> {
-  const rows = (await db('species_value as v')
+  const rows = await db('species_value as v')
     .join('person as p', 'p.id', 'v.recorded_by')
     .where({ 'v.site_id': siteId, 'v.species': species })
     .orderBy('v.id', 'desc')
-    .select('v.path', 'v.value', 'v.source', 'v.why', { by: 'p.name', at: 'v.recorded_at' })) as (ValueChange & {
-    value: string;
-  })[];
+    .select<
+      (ValueChange & {
+        value: string;
+      })[]
+    >('v.path', 'v.value', 'v.source', 'v.why', { by: 'p.name', at: 'v.recorded_at' });
   return rows.map((r) => ({ ...r, value: r.path === WHOLE ? null : fromJson<unknown>(r.value) }));
 }

@@ -48,7 +48,7 @@ export type SetupView = {
 
 export async function setupView(db: Db, siteId: number): Promise<SetupView> {
   const [site, people, rooms, units, divided, sensors, releaseSites, methods, tokens, routine] = await Promise.all([
-    db('site').where({ id: siteId }).first('name', {
+    db('site').where({ id: siteId }).first<SetupView['site'] & { falseAlarmsWeek: number }>('name', {
       timeZone: 'time_zone',
       lotPattern: 'lot_pattern',
       seasonStartsMonth: 'season_starts_month',
@@ -59,7 +59,13 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
     db('person')
       .where({ site_id: siteId })
       .orderBy('id')
-      .select('id', 'name', 'role', 'active', db.raw('totp_secret IS NOT NULL AS second')),
+      .select<{ id: number; name: string; role: Role; active: number; second: number }[]>(
+        'id',
+        'name',
+        'role',
+        'active',
+        db.raw('totp_secret IS NOT NULL AS second'),
+      ),
     db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind', {
       chlorineMgPerL: 'chlorine_mg_l',
       mixedL: 'mixed_l',
@@ -106,7 +112,7 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
   return {
     site: ofSite,
     incubation: { falseAlarmsWeek, methods, tokens, routine },
-    people: people.map((p: { active: number; second: number }) => ({
+    people: people.map((p) => ({
       ...p,
       active: Boolean(p.active),
       second: Boolean(p.second),

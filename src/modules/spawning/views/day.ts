@@ -21,14 +21,14 @@ export type DayListed = { id: number; name: string; species: string; day: number
 
 /** Spawning days, the latest first. */
 export async function spawningDays(db: Db, siteId: number, only: { open?: boolean } = {}): Promise<DayListed[]> {
-  const rows = (await db('spawning_day')
+  const rows = await db('spawning_day')
     .where({ site_id: siteId, ...(only.open ? { closed: false } : {}) })
     .orderBy([
       { column: 'day', order: 'desc' },
       { column: 'id', order: 'desc' },
     ])
     .limit(60)
-    .select('id', 'name', 'species', 'day', 'closed')) as (Omit<DayListed, 'closed'> & { closed: number })[];
+    .select('id', 'name', 'species', 'day', 'closed');
   return rows.map((r) => ({ ...r, closed: Boolean(r.closed) }));
 }
 
@@ -106,9 +106,7 @@ export async function dayView(
   /** Only what says what is due, for the mark on every page. */
   o: { marks?: boolean } = {},
 ): Promise<DayView | null> {
-  const row = (await db('spawning_day').where({ id, site_id: site.siteId }).first()) as
-    | { name: string; species: string; day: number; plan: string; closed: number }
-    | undefined;
+  const row = await db('spawning_day').where({ id, site_id: site.siteId }).first();
   if (!row) return null;
   const plan = dayPlan.parse(fromJson(row.plan));
   const [entries, brood, protocols, takes, learned, fathers] = await Promise.all([
@@ -210,20 +208,20 @@ const NOTHING_LEARNED: EggsLearned = { swelling: null, perDryG: null, packing: n
 
 /** The share of each father in the eggs of a species taken within half a year of a day. Two statements. */
 async function fathersOf(db: Db, siteId: number, species: string, day: number): Promise<Map<number, number>> {
-  const lots = (await db('posting as p')
+  const lots = await db('posting as p')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('lot as t', 't.id', 'h.lot_id')
     .where({ 't.site_id': siteId, 't.species': species, 'p.account': 'taken' })
     .whereNull('p.superseded_seq')
     .whereBetween('p.order_at', [day - HALF_YEAR_MS, day + HALF_YEAR_MS])
     .groupBy('h.lot_id')
-    .select('h.lot_id', db.raw('-SUM(p.delta) AS n'))) as { lot_id: number; n: string }[];
+    .select<{ lot_id: number; n: string }[]>('h.lot_id', db.raw('-SUM(p.delta) AS n'));
   const taken = new Map(lots.map((l) => [l.lot_id, Number(l.n)]));
-  const rows = (await db('lot_share as s')
+  const rows = await db('lot_share as s')
     .joinRaw('JOIN family AS f ON s.family = CAST(f.id AS CHAR)')
     .whereIn('s.lot_id', [0, ...taken.keys()])
     .whereNull('s.superseded_seq')
-    .select('s.lot_id', 's.share', 'f.males')) as { lot_id: number; share: number; males: string }[];
+    .select<{ lot_id: number; share: number; males: string }[]>('s.lot_id', 's.share', 'f.males');
   const eggs = new Map<number, number>();
   for (const r of rows)
     for (const m of fromJson<{ id: number; share: number }[]>(r.males))
@@ -337,13 +335,13 @@ async function watersOf(
   if (units.length === 0) return new Map();
   const injected = [...state.fish.values()].flatMap((f) => f.injections.map((i) => i.at));
   const since = Math.min(now, ...injected) - 24 * HOUR_MS;
-  const rows = (await db('unit as u')
+  const rows = await db('unit as u')
     .join('reading as r', 'r.sensor_id', 'u.sensor_id')
     .whereIn('u.id', units)
     .where('r.at', '>=', since)
     .where('r.at', '<=', now)
     .orderBy('r.at')
-    .select('u.id', 'r.at', 'r.value')) as { id: number; at: number; value: number }[];
+    .select<{ id: number; at: number; value: number }[]>('u.id', 'r.at', 'r.value');
   const byUnit = new Map<number, Point[]>();
   for (const r of rows) (byUnit.get(r.id) ?? byUnit.set(r.id, []).get(r.id)!).push({ at: r.at, celsius: r.value });
   return new Map(
@@ -366,20 +364,27 @@ type TakeOfBowl = {
 
 /** Takes of the day with what they brought, and what of it still stands on the table. */
 async function takesOf(db: Db, day: number): Promise<TakeOfBowl[]> {
-  const rows = (await db('observation as o')
+  const rows = await db('observation as o')
     .join('entry as e', 'e.seq', 'o.entry_seq')
     .join('lot as t', 't.id', 'o.lot_id')
     .join('holding_point as p', 'p.entry_seq', 'e.seq')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('unit as u', 'u.id', 'h.unit_id')
     .where({ 'o.spawning_day_id': day, 'o.kind': 'take' })
-    .select('e.id as entry', 't.id as lotId', 't.name as lot', 'p.number as eggs', 'p.sd', {
-      unitId: 'h.unit_id',
-      unit: 'u.name',
-      waiting: 'h.number',
-      kind: 'u.kind',
-      intent: 'e.intent',
-    })) as (Omit<TakeOfBowl, 'volumeMl'> & { kind: string; intent: string })[];
+    .select<(Omit<TakeOfBowl, 'volumeMl'> & { kind: string; intent: string })[]>(
+      'e.id as entry',
+      't.id as lotId',
+      't.name as lot',
+      'p.number as eggs',
+      'p.sd',
+      {
+        unitId: 'h.unit_id',
+        unit: 'u.name',
+        waiting: 'h.number',
+        kind: 'u.kind',
+        intent: 'e.intent',
+      },
+    );
   return rows.map(({ kind, intent, ...r }) => ({
     ...r,
     eggs: Number(r.eggs),

@@ -19,12 +19,12 @@ export type DaysNow = {
  * waits to be counted is shown on its page only; nobody need run for it.
  */
 export async function daysNow(db: Db, siteId: number, now: number): Promise<DaysNow> {
-  const days = (await db('spawning_day')
+  const days = await db('spawning_day')
     .where({ site_id: siteId, closed: false })
     .whereBetween('day', [now - NEAR_MS, now + NEAR_MS])
     .orderBy('day')
     .limit(6)
-    .pluck('id')) as number[];
+    .pluck('id');
   const views = (await Promise.all(days.map((id) => dayView(db, { siteId }, id, now, { marks: true })))).filter(
     (v) => v !== null,
   );

@@ -23,14 +23,14 @@ const MOST = 60;
 
 /** What the takes of a species teach, one statement each for takes and bowls. */
 export async function eggsLearned(db: Db, siteId: number, species: string): Promise<EggsLearned> {
-  const takes = (await db('entry as e')
+  const takes = await db('entry as e')
     .join('holding_point as p', 'p.entry_seq', 'e.seq')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('lot as t', 't.id', 'h.lot_id')
     .where({ 'e.site_id': siteId, 'e.kind': 'take', 't.species': species })
     .orderBy('e.seq', 'desc')
     .limit(MOST)
-    .select('e.intent', { eggs: 'p.number' })) as { intent: string; eggs: number }[];
+    .select<{ intent: string; eggs: number }[]>('e.intent', { eggs: 'p.number' });
   const read = takes.map((t) => ({ ...fromJson<TakeIntent>(t.intent), eggs: Number(t.eggs) }));
   const dry = await dryMasses(
     db,
@@ -53,7 +53,7 @@ export async function eggsLearned(db: Db, siteId: number, species: string): Prom
 
 /** How closely the eggs of each species lie here, from takes counted by a row and by volume both. One statement. */
 export async function packingsHere(db: Db, siteId: number): Promise<Record<string, EggsLearned['packing']>> {
-  const rows = (await db('entry as e')
+  const rows = await db('entry as e')
     .join('holding_point as p', 'p.entry_seq', 'e.seq')
     .join('holding as h', 'h.id', 'p.holding_id')
     .join('lot as t', 't.id', 'h.lot_id')
@@ -61,7 +61,7 @@ export async function packingsHere(db: Db, siteId: number): Promise<Record<strin
     .whereRaw("JSON_VALUE(e.intent, '$.measured.method') = 'combined'")
     .orderBy('e.seq', 'desc')
     .limit(4 * MOST)
-    .select('e.intent', 't.species')) as { intent: string; species: string }[];
+    .select<{ intent: string; species: string }[]>('e.intent', 't.species');
   const of = new Map<string, Measurement[]>();
   for (const r of rows)
     (of.get(r.species) ?? of.set(r.species, []).get(r.species)!).push(fromJson<TakeIntent>(r.intent).measured);
@@ -71,7 +71,7 @@ export async function packingsHere(db: Db, siteId: number): Promise<Record<strin
 /** Grams of eggs, dry, that went into each bowl of some days: `day bowl`. */
 async function dryMasses(db: Db, days: readonly number[]): Promise<Map<string, number>> {
   if (days.length === 0) return new Map();
-  const rows = (await db('entry as e')
+  const rows = await db('entry as e')
     .whereIn(
       'e.seq',
       db('observation')
@@ -79,7 +79,7 @@ async function dryMasses(db: Db, days: readonly number[]): Promise<Map<string, n
         .where('kind', 'cross')
         .select('entry_seq'),
     )
-    .select('e.intent')) as { intent: string }[];
+    .select<{ intent: string }[]>('e.intent');
   return new Map(
     rows.map((r) => {
       const c = fromJson<{ day: number; bowl: string; females: { massG: number }[] }>(r.intent);

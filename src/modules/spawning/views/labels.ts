@@ -48,22 +48,20 @@ export async function lotLabels(
   o: { origin: string; timeZone: string },
 ): Promise<Label[]> {
   const [lot, units, families, book] = await Promise.all([
-    db('lot').where({ id: lotId, site_id: siteId }).first('id', 'name', 'species', 'fertilised_at') as Promise<
-      { id: number; name: string; species: string; fertilised_at: number | null } | undefined
-    >,
+    db('lot').where({ id: lotId, site_id: siteId }).first('id', 'name', 'species', 'fertilised_at'),
     db('holding as h')
       .join('unit as u', 'u.id', 'h.unit_id')
       .where({ 'h.lot_id': lotId, 'h.site_id': siteId })
       .where('h.number', '>', 0)
       .orderBy(['u.room_id', 'u.place_y', 'u.place_x', 'u.id'])
-      .select('u.name', 'h.number', 'h.stage') as Promise<{ name: string; number: number; stage: string }[]>,
+      .select<{ name: string; number: number; stage: string }[]>('u.name', 'h.number', 'h.stage'),
     db('lot_share as s')
       .joinRaw('JOIN family AS f ON s.family = CAST(f.id AS CHAR)')
       .leftJoin('brood_fish as b', 'b.id', 'f.female_id')
       .where({ 's.lot_id': lotId })
       .whereNull('s.superseded_seq')
       .orderBy('s.share', 'desc')
-      .select('b.tag', 'f.label', 'f.males') as Promise<{ tag: string | null; label: string; males: string }[]>,
+      .select<{ tag: string | null; label: string; males: string }[]>('b.tag', 'f.label', 'f.males'),
     speciesBook(db, siteId),
   ]);
   if (!lot) return [];

@@ -28,10 +28,10 @@ export async function today(
       .where({ site_id: site.siteId, day: day.start })
       .whereNot('reason', 'ahead')
       .sum('n as n')
-      .first() as unknown as Promise<{ n: string | null }>,
+      .first<{ n: string | null }>(),
     holdings.length === 0
       ? []
-      : (db('observation')
+      : db('observation')
           .whereIn(
             'holding_id',
             holdings.map((h) => h.holdingId),
@@ -39,20 +39,20 @@ export async function today(
           .whereIn('kind', ['pick', 'dead'])
           .where('at', '>=', day.start)
           .groupBy('holding_id')
-          .select('holding_id', db.raw('SUM(value) AS n')) as unknown as Promise<{ holding_id: number; n: number }[]>),
+          .select<{ holding_id: number; n: number }[]>('holding_id', db.raw('SUM(value) AS n')),
     db('proposal as p')
       .join('person as q', 'q.id', 'p.proposed_by')
       .leftJoin('unit as u', 'u.id', db.raw("CAST(JSON_VALUE(p.payload, '$.unit') AS UNSIGNED)"))
       .where({ 'p.site_id': site.siteId, 'p.state': 'open' })
       .orderBy('p.proposed_at')
-      .select(
+      .select<(Today['proposals'][number] & { payload: string })[]>(
         'p.id',
         'q.name as by',
         'p.proposed_at as at',
         'p.type',
         'p.payload',
         'u.name as unit',
-      ) as unknown as Promise<(Today['proposals'][number] & { payload: string })[]>,
+      ),
   ]);
   return {
     holdings,

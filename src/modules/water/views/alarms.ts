@@ -17,7 +17,7 @@ const SOONEST = ['chlorine', 'flow', 'level', 'oxygen', 'temperature', 'gas', 's
 
 /** Alarms that stand: those that nobody has seen first, the water before the probe, what harms soonest before the rest. */
 export async function openAlarms(db: Db, siteId: number, us: boolean): Promise<OpenAlarm[]> {
-  const open = (await db('alarm as a')
+  const open = await db('alarm as a')
     .join('sensor as s', 's.id', 'a.sensor_id')
     .leftJoin('person as p', 'p.id', 'a.seen_by')
     .where({ 'a.site_id': siteId, 'a.closed_at': null })
@@ -25,7 +25,7 @@ export async function openAlarms(db: Db, siteId: number, us: boolean): Promise<O
       `a.seen_at IS NOT NULL, a.kind IN ('silent', 'stuck'), FIELD(s.kind, ${SOONEST.map(() => '?').join(', ')}), a.opened_at`,
       SOONEST,
     )
-    .select({
+    .select<OpenAlarm[]>({
       id: 'a.id',
       kind: 'a.kind',
       says: 'a.says',
@@ -34,7 +34,7 @@ export async function openAlarms(db: Db, siteId: number, us: boolean): Promise<O
       seenBy: 'p.name',
       seenAt: 'a.seen_at',
       roomId: 's.room_id',
-    })) as OpenAlarm[];
+    });
   return open.map((a) => ({ ...a, says: alarmWords(a.says, a.kind, us) }));
 }
 
@@ -52,16 +52,16 @@ export type Strike = {
 };
 
 export async function deviceTokens(db: Db, siteId: number): Promise<DeviceToken[]> {
-  return (await db('device_token as t')
+  return await db('device_token as t')
     .join('person as p', 'p.id', 't.made_by')
     .where({ 't.site_id': siteId, 't.revoked_at': null })
     .orderBy('t.id')
-    .select({ id: 't.id', name: 't.name', madeAt: 't.made_at', by: 'p.name' })) as DeviceToken[];
+    .select({ id: 't.id', name: 't.name', madeAt: 't.made_at', by: 'p.name' });
 }
 
 /** What was struck out of the readings, the newest first. */
 export async function strikes(db: Db, siteId: number, most = 20): Promise<Strike[]> {
-  return (await db('reading_strike as k')
+  return await db('reading_strike as k')
     .join('sensor as s', 's.id', 'k.sensor_id')
     .join('person as p', 'p.id', 'k.struck_by')
     .leftJoin('person as q', 'q.id', 'k.undone_by')
@@ -78,5 +78,5 @@ export async function strikes(db: Db, siteId: number, most = 20): Promise<Strike
       by: 'p.name',
       undoneAt: 'k.undone_at',
       undoneBy: 'q.name',
-    })) as Strike[];
+    });
 }

@@ -13,10 +13,10 @@ export type LeftOutDay = {
 
 /** Readings left out or corrected since an instant, the latest day first. */
 export async function leftOut(db: Db, siteId: number, since: number): Promise<LeftOutDay[]> {
-  return (await db('reading_left_out')
+  return await db('reading_left_out')
     .where({ site_id: siteId })
     .where('day', '>=', since)
     .orderBy([{ column: 'day', order: 'desc' }, 'sensor', 'reason'])
     .limit(200)
-    .select('day', 'sensor', 'reason', 'n', { lastAt: 'last_at', lastValue: 'last_value' })) as LeftOutDay[];
+    .select('day', 'sensor', 'reason', 'n', { lastAt: 'last_at', lastValue: 'last_value' });
 }

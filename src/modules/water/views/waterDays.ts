@@ -15,12 +15,12 @@ export async function waterDays(
 ): Promise<WaterDays> {
   const today = localDay(now, site.timeZone).start;
   const days = Array.from({ length: count }, (_, i) => addLocalDays(today, i - count + 1, site.timeZone));
-  const rows = (await db('reading_day as d')
+  const rows = await db('reading_day as d')
     .join('sensor as s', 's.id', 'd.sensor_id')
     .where('s.site_id', site.siteId)
     .where('d.day', '>=', days[0]!)
     .where('d.day', '<=', today)
-    .select('s.id', 'd.day', 'd.low', 'd.high', db.raw('d.sum / d.n AS mean'))) as (WaterDay & { id: number })[];
+    .select<(WaterDay & { id: number })[]>('s.id', 'd.day', 'd.low', 'd.high', db.raw('d.sum / d.n AS mean'));
   const place = new Map(days.map((d, i) => [d, i]));
   const bySensor: WaterDays['bySensor'] = {};
   for (const { id, ...r } of rows) {

@@ -59,23 +59,22 @@ export const decision = decides(arrive, async (c, p) => {
 /** The row of a batch: of an arrival that is corrected the one it made. */
 async function batchFor(c: Context, species: { id: string; code: string }, at: number, wanted: string) {
   const made = c.replacing
-    ? ((await c
+    ? await c
         .trx('observation')
         .where({ entry_seq: c.replacing.seq })
         .whereNotNull('brood_batch_id')
-        .first('brood_batch_id as id')) as { id: number } | undefined)
+        .first<{ id: number } | undefined>('brood_batch_id as id')
     : undefined;
   const season = seasonAt(c, at);
   let name = wanted;
   const taken = new Map(
-    ((await c.trx('brood_batch').where({ site_id: c.site.id }).select('id', 'name')) as { id: number; name: string }[])
+    (await c.trx('brood_batch').where({ site_id: c.site.id }).select('id', 'name'))
       .filter((b) => b.id !== made?.id)
       .map((b) => [b.name, b.id]),
   );
   if (name && taken.has(name))
     throw new ActRefused('nameTaken', `There is a batch ${name} already.`, 'name', 'Give another name.');
-  if (!name && made)
-    name = ((await c.trx('brood_batch').where({ id: made.id }).first('name')) as { name: string }).name;
+  if (!name && made) name = (await c.trx('brood_batch').where({ id: made.id }).first<{ name: string }>('name')).name;
   for (let n = 1; !name; n++) {
     const free = `${species.code}-run-${season.slice(2, 4)}-${String(n).padStart(2, '0')}`;
     if (!taken.has(free)) name = free;

@@ -7,11 +7,7 @@ import { saveConditioning } from './act';
 export const decision = decides(saveConditioning, async (c, p) => {
   const species = (await c.species(p.species)).id;
   await unique(c, 'conditioning', { site_id: c.site.id, name: p.name }, p.id, 'a programme');
-  const units = (await c
-    .trx('unit')
-    .where({ site_id: c.site.id })
-    .whereIn('id', p.programme.units)
-    .pluck('id')) as number[];
+  const units = await c.trx('unit').where({ site_id: c.site.id }).whereIn('id', p.programme.units).pluck('id');
   if (units.length < new Set(p.programme.units).size)
     throw new ActRefused('noUnit', 'One of the units is not here.', 'programme.units', 'Choose others.');
   const start = (at: number) => localDay(at, c.site.timeZone).start;

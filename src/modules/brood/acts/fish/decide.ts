@@ -12,13 +12,13 @@ export const decision = decides(saveFish, async (c, p) => {
   const before =
     p.id === undefined
       ? undefined
-      : ((await c.trx('brood_fish').where({ id: p.id, site_id: c.site.id }).first()) as FishRecord | undefined);
+      : await c.trx('brood_fish').where({ id: p.id, site_id: c.site.id }).first<FishRecord | undefined>();
   if (p.id !== undefined && !before) throw new ActRefused('noFish', 'There is no such brood fish here.', 'id');
   // Found as an ancestor before: now it stands here itself.
-  const ancestor = (await c
+  const ancestor = await c
     .trx('brood_fish')
     .where({ site_id: c.site.id, species: species.id, tag: p.tag, pedigree_only: true })
-    .first()) as FishRecord | undefined;
+    .first<FishRecord | undefined>();
   const own = before ?? ancestor;
   await unique(c, 'brood_fish', { site_id: c.site.id, species: species.id, tag: p.tag }, own?.id, 'a fish').catch(
     (e) => {
@@ -57,12 +57,12 @@ export const decision = decides(saveFish, async (c, p) => {
 
 /** Refuses a parentage that makes a fish its own ancestor, or one fish a sire and a dam. */
 async function mustBePedigree(c: Context, species: string, change: Animal & { key: string }): Promise<void> {
-  const rows = (await c
+  const rows = await c
     .trx('brood_fish as f')
     .leftJoin('brood_fish as s', 's.id', 'f.sire_id')
     .leftJoin('brood_fish as d', 'd.id', 'f.dam_id')
     .where({ 'f.site_id': c.site.id, 'f.species': species })
-    .select('f.tag', { sire: 's.tag', dam: 'd.tag' })) as { tag: string; sire: string | null; dam: string | null }[];
+    .select<{ tag: string; sire: string | null; dam: string | null }[]>('f.tag', { sire: 's.tag', dam: 'd.tag' });
   const animals = rows
     .filter((r) => r.tag !== change.key)
     .map((r): Animal => ({ id: r.tag, sire: r.sire ?? undefined, dam: r.dam ?? undefined }));
@@ -82,9 +82,7 @@ async function parentOf(
   sex: 'male' | 'female',
 ): Promise<number | null> {
   if (!parent) return null;
-  const row = (await c.trx('brood_fish').where({ site_id: c.site.id, species, tag: parent }).first()) as
-    | FishRecord
-    | undefined;
+  const row = await c.trx('brood_fish').where({ site_id: c.site.id, species, tag: parent }).first();
   if (row && row.sex !== 'unknown' && row.sex !== sex)
     throw new ActRefused(
       'sex',
@@ -105,12 +103,12 @@ async function parentOf(
 
 /** The sex of a fish cannot change once it gave eggs or milt. */
 async function mustHaveNoOffspring(c: Context, fish: FishRecord): Promise<void> {
-  const child = (await c.trx('brood_fish').where({ sire_id: fish.id }).orWhere({ dam_id: fish.id }).first('tag')) as
-    | { tag: string }
-    | undefined;
-  const family = (await c.trx('family as y').where({ 'y.female_id': fish.id }).modify(standing).first('y.label')) as
-    | { label: string }
-    | undefined;
+  const child = await c.trx('brood_fish').where({ sire_id: fish.id }).orWhere({ dam_id: fish.id }).first('tag');
+  const family = await c
+    .trx('family as y')
+    .where({ 'y.female_id': fish.id })
+    .modify(standing)
+    .first<{ label: string } | undefined>('y.label');
   const found = child?.tag ?? family?.label;
   if (found)
     throw new ActRefused(

@@ -19,10 +19,7 @@ export const decision = decides(
     const event = eventOf(c, p);
     const species = await c.species(p.species);
     const fish = (await c.trx('brood_fish').where({ site_id: c.site.id, species: species.id })) as FishRecord[];
-    const units = (await c.trx('unit').where({ site_id: c.site.id, retired: false }).select('id', 'name')) as {
-      id: number;
-      name: string;
-    }[];
+    const units = await c.trx('unit').where({ site_id: c.site.id, retired: false }).select('id', 'name');
     const rows = readRows(p, species, fish, units, Number(isoDay(c.now, c.site.timeZone).slice(0, 4)));
     mustBePedigree(rows, fish);
     const { ids, did } = await writeRows(c, species.id, rows, fish);
@@ -146,12 +143,7 @@ async function writeRows(
     ...[...ancestors].map(([t, sex]) => ({ ...base, tag: t, sex, pedigree_only: true })),
   ];
   for (let i = 0; i < fresh.length; i += 500) await c.trx('brood_fish').insert(fresh.slice(i, i + 500));
-  const ids = new Map(
-    ((await c.trx('brood_fish').where(base).select('id', 'tag')) as { id: number; tag: string }[]).map((f) => [
-      f.tag,
-      f.id,
-    ]),
-  );
+  const ids = new Map((await c.trx('brood_fish').where(base).select('id', 'tag')).map((f) => [f.tag, f.id]));
   const full = rows.map((r) => {
     const was = known.get(r.tag) as (FishRecord & Record<string, unknown>) | undefined;
     return {

@@ -41,9 +41,10 @@ export async function takeBackFishImport(
     );
   await c.trx('observation').where({ entry_seq: entry.seq }).delete();
   for (const { id, fields } of did.changed) {
-    const row = (await c.trx('brood_fish').where({ id, site_id: c.site.id }).first()) as
-      | Record<string, unknown>
-      | undefined;
+    const row = await c
+      .trx('brood_fish')
+      .where({ id, site_id: c.site.id })
+      .first<Record<string, unknown> | undefined>();
     const back = Object.entries(fields).filter(([k, [, is]]) => row && comparable(row[k]) === comparable(is));
     if (back.length > 0)
       await c
@@ -57,9 +58,11 @@ export async function takeBackFishImport(
 
 /** Tags of fish that a list made of which something else is known by now: seen, spawned, or a parent of others. */
 export async function usedTags(c: Context, seq: number, made: readonly number[]): Promise<string[]> {
-  const fathers = (await c.trx('family as y').where({ 'y.site_id': c.site.id }).modify(standing).select('y.males')) as {
-    males: string;
-  }[];
+  const fathers = await c.trx('family as y').where({ 'y.site_id': c.site.id }).modify(standing).select<
+    {
+      males: string;
+    }[]
+  >('y.males');
   const [seen, mothers, parents] = (await Promise.all([
     c
       .trx('observation as o')
@@ -89,9 +92,9 @@ export async function usedTags(c: Context, seq: number, made: readonly number[])
     ].filter((id) => id !== 0 && own.has(id)),
   );
   if (used.size === 0) return [];
-  return (await c
+  return await c
     .trx('brood_fish')
     .whereIn('id', [...used])
     .orderBy('tag')
-    .pluck('tag')) as string[];
+    .pluck('tag');
 }

@@ -85,13 +85,15 @@ async function standIn(c: Context, unit: number, at: number): Promise<{ id: numb
       'o.unit_id',
       c.trx.raw('ROW_NUMBER() OVER (PARTITION BY f.id, o.kind ORDER BY o.at DESC, o.id DESC) AS nth'),
     );
-  const rows = (await c.trx.from(last.as('x')).where('x.nth', 1).select('id', 'tag', 'kind', 'said', 'unit_id')) as {
-    id: number;
-    tag: string;
-    kind: string;
-    said: string | null;
-    unit_id: number | null;
-  }[];
+  const rows = await c.trx.from(last.as('x')).where('x.nth', 1).select<
+    {
+      id: number;
+      tag: string;
+      kind: string;
+      said: string | null;
+      unit_id: number | null;
+    }[]
+  >('id', 'tag', 'kind', 'said', 'unit_id');
   const gone = new Set(rows.filter((r) => r.kind === 'fate' && !fateOf(r.said ?? '')?.stays).map((r) => r.id));
   return rows.filter((r) => r.kind === 'stood' && r.unit_id === unit && !gone.has(r.id));
 }

@@ -11,11 +11,11 @@ import { sort } from './act';
 export const decision = decides(sort, async (c, p) => {
   const event = eventOf(c, p);
   const batch = await batchById(c, p.batch);
-  const began = (await c
+  const began = await c
     .trx('observation')
     .where({ brood_batch_id: batch.id, kind: 'batchIn' })
     .min('at as at')
-    .first()) as { at: number | null };
+    .first<{ at: number | null }>();
   if (began.at === null || event.at < began.at)
     throw new ActRefused('before', `${batch.name} had not come in by then.`, 'at', 'Check the time.');
   await askRules(c, {

@@ -65,7 +65,7 @@ async function setFlow(c: Context, unit: number, at: number, flow: number): Prom
     .whereNotNull('value')
     .first('id');
   if (later) return undefined;
-  const row = (await c.trx('unit').where({ id: unit }).first('flow_l_min')) as { flow_l_min: number | null };
+  const row = await c.trx('unit').where({ id: unit }).first<{ flow_l_min: number | null }>('flow_l_min');
   await c.trx('unit').where({ id: unit }).update({ flow_l_min: flow });
   return row.flow_l_min;
 }

@@ -13,9 +13,7 @@ export const decision = decides(recordPick, async (c, p) => {
 
 /** A pick against what a round was expected to find there; null where nothing is known yet. */
 async function judgedPick(c: Context, holdingId: number, number: number) {
-  const row = (await c.trx('pick_watch').where({ holding_id: holdingId }).first('state')) as
-    | { state: string }
-    | undefined;
+  const row = await c.trx('pick_watch').where({ holding_id: holdingId }).first('state');
   if (!row) return null;
   const { low, high, expected } = fromJson<KeptWatch>(row.state).now;
   return {

@@ -9,9 +9,7 @@ export const decision = decides(saveProgramme, async (c, p) => {
   const sensor = await sensorById(c, p.sensor);
   if (sensor.kind !== 'temperature')
     throw new ActRefused('sensorKind', `${sensor.name} measures no temperature.`, 'sensor', 'Choose another.');
-  const lot = (await c.trx('lot').where({ id: p.lot, site_id: c.site.id }).first('id', 'name', 'species')) as
-    | { id: number; name: string; species: string }
-    | undefined;
+  const lot = await c.trx('lot').where({ id: p.lot, site_id: c.site.id }).first('id', 'name', 'species');
   if (!lot) throw new ActRefused('noLot', 'There is no such lot.', 'lot');
   if (p.points.some((x, i) => i > 0 && x.at <= p.points[i - 1]!.at))
     throw new ActRefused('order', 'The set points are not in order of time.', 'points');

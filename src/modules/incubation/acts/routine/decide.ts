@@ -9,16 +9,14 @@ import { tickRoutine } from './act';
 
 export const decision = decides(tickRoutine, async (c, p) => {
   const event = eventOf(c, p);
-  const room = (await c.trx('room').where({ id: p.room, site_id: c.site.id }).first('name')) as
-    | { name: string }
-    | undefined;
+  const room = await c.trx('room').where({ id: p.room, site_id: c.site.id }).first('name');
   if (!room) throw new ActRefused('noRoom', 'There is no such room.', 'room');
   const own = /^own(\d+)$/.exec(p.task);
   const named = own
-    ? ((await c
+    ? await c
         .trx('routine_task')
         .where({ id: Number(own[1]), site_id: c.site.id })
-        .first('name')) as { name: string } | undefined)
+        .first('name')
     : [...(await speciesBook(c.trx, c.site.id)).values()]
         .flatMap((s) => s.tasks)
         .concat(townWaterTask as Task)

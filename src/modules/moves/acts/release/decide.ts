@@ -11,9 +11,7 @@ import { recordRelease } from './act';
 
 export const decision = decides(recordRelease, async (c, p) => {
   const event = eventOf(c, p);
-  const site = (await c.trx('release_site').where({ id: p.site, site_id: c.site.id }).first()) as
-    | { id: number; name: string; water: string; permit: string }
-    | undefined;
+  const site = await c.trx('release_site').where({ id: p.site, site_id: c.site.id }).first();
   if (!site) throw new ActRefused('noSite', 'There is no such release site.', 'site', 'Choose one of the list.');
   const at = await standing(c, p.unit, asOf(c, event), p, ['eats']);
   await askTemperedOut(c, at, { name: site.name, celsius: p.waterCelsius }, event.at);
@@ -49,6 +47,6 @@ export const decision = decides(recordRelease, async (c, p) => {
       ],
     },
   ]);
-  const entry = (await c.trx('entry').where({ seq: seqs[0]! }).first('id')) as { id: string };
+  const entry = await c.trx('entry').where({ seq: seqs[0]! }).first<{ id: string }>('id');
   return { entryId: entry.id, lot: at.lot.name, unit: at.unit.name, site: site.name, meanG, ...said(count) };
 });

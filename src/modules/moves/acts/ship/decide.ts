@@ -75,15 +75,15 @@ async function ageOf(c: Context, at: Standing, when: number, j: Journey): Promis
   const fertilisedAt = at.lot.fertilised_at;
   if (fertilisedAt === null) return none;
   const days = (when - fertilisedAt) / DAY_MS;
-  const row = (await c
+  const row = await c
     .trx('unit as u')
     .where('u.id', at.unit.id)
-    .first(c.trx.raw(`${SENSOR_OF_UNIT} AS sensor`))) as unknown as { sensor: number | null };
+    .first<{ sensor: number | null }>(c.trx.raw(`${SENSOR_OF_UNIT} AS sensor`));
   if (row.sensor === null) return { ...none, days };
-  const hatch = (await c
+  const hatch = await c
     .trx('prediction')
     .where({ lot_id: at.lot.id, sensor_id: row.sensor, milestone: hatchOf(await c.species(at.lot.species))?.id ?? '' })
-    .first('first_at', 'low', 'at')) as { first_at: number | null; low: number | null; at: number | null } | undefined;
+    .first('first_at', 'low', 'at');
   const first = hatch?.first_at ?? hatch?.low ?? hatch?.at ?? null;
   const sums = await degreeDaysAt(
     c.trx,

@@ -36,12 +36,12 @@ const mealG = (): Record<Station, number> => ({
 });
 
 async function mustBeAMeal(c: Context, at: Standing, p: { massG: number }, when: number): Promise<void> {
-  const weighed = (await c
+  const weighed = await c
     .trx('observation')
     .where({ lot_id: at.lot.id, kind: 'meanG' })
     .where('at', '<=', when)
     .orderBy('at', 'desc')
-    .first('value')) as { value: number } | undefined;
+    .first('value');
   const meanG = weighed?.value ?? mealG()[at.holding.station];
   const stand = meanG * at.number;
   if (at.number <= 0 || p.massG <= thresholds.mostMeal.value * stand) return;

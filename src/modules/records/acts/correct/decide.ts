@@ -91,11 +91,11 @@ const HOURS_48 = 48 * HOUR_MS;
 type Found = EntryRow & { voided: number | null };
 
 async function entryToCorrect(c: Context, id: string): Promise<Found> {
-  const entry = (await c
+  const entry = await c
     .trx('entry as e')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
     .where({ 'e.id': id, 'e.site_id': c.site.id })
-    .first('e.*', 'v.seq as voided')) as Found | undefined;
+    .first<Found | undefined>('e.*', 'v.seq as voided');
   if (!entry) throw new ActRefused('noEntry', 'There is no such entry.', 'entryId');
   if (entry.voided)
     throw new ActRefused(
@@ -165,16 +165,16 @@ async function lotsMadeBy(c: Context, entry: Found): Promise<{ id: number; grade
     );
   return ids.length === 0
     ? []
-    : ((await c
+    : await c
         .trx('lot')
         .whereIn('id', [...new Set(ids)])
         .orderBy('id')
-        .select('id', 'grade')) as { id: number; grade: string }[]);
+        .select('id', 'grade');
 }
 
 /** What an entry said beside the books goes; the dates of all lots that it moved or looked at are worked anew. */
 async function afterwards(c: Context, entry: Found, done: Recorded): Promise<void> {
-  const lots = (await c.trx
+  const lots = await c.trx
     .union([
       c
         .trx('posting as p')
@@ -184,7 +184,7 @@ async function afterwards(c: Context, entry: Found, done: Recorded): Promise<voi
         .select('h.lot_id'),
       c.trx('observation').where({ entry_seq: entry.seq }).whereNotNull('lot_id').select('lot_id'),
     ])
-    .pluck('lot_id')) as number[];
+    .pluck<number[]>('lot_id');
   await c.trx('observation').where({ entry_seq: entry.seq }).delete();
   await queuePredictions(c, lots);
 }

@@ -5,13 +5,14 @@ import { fromJson } from '@/store/books/rows';
 import { settleProposal } from './act';
 
 export const decision = decides(settleProposal, async (c, p) => {
-  const row = (await c
+  const row = await c
     .trx('proposal as p')
     .join('person as q', 'q.id', 'p.proposed_by')
     .where({ 'p.id': p.proposalId, 'p.site_id': c.site.id })
-    .first('p.*', 'q.name')) as
-    | { state: string; type: string; payload: string; proposed_at: number; name: string }
-    | undefined;
+    .first<{ state: string; type: string; payload: string; proposed_at: number; name: string } | undefined>(
+      'p.*',
+      'q.name',
+    );
   if (!row) throw new ActRefused('noProposal', 'There is no such proposal.', 'proposalId');
   if (row.state !== 'open') throw new ActRefused('settled', `It was ${row.state} already.`, 'proposalId');
   await c

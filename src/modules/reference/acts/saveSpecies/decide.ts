@@ -43,16 +43,18 @@ export const decision = decides(saveSpecies, async (c, p) => {
 
 /** A stage in which animals stand, or have stood, stays: past books are read by it. Its station may change. */
 async function keepStagesInUse(c: Context, content: Species): Promise<void> {
-  const used = (await c
+  const used = await c
     .trx('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .where({ 'h.site_id': c.site.id, 't.species': content.id })
     .groupBy('h.stage', 'h.station')
-    .select('h.stage', 'h.station', c.trx.raw('COUNT(DISTINCT h.lot_id) AS lots'))) as unknown as {
-    stage: string;
-    station: string;
-    lots: number;
-  }[];
+    .select<
+      {
+        stage: string;
+        station: string;
+        lots: number;
+      }[]
+    >('h.stage', 'h.station', c.trx.raw('COUNT(DISTINCT h.lot_id) AS lots'));
   for (const u of used) {
     const stage = content.stages.find((x) => x.id === u.stage);
     if (!stage)
@@ -72,10 +74,10 @@ async function keepStagesInUse(c: Context, content: Species): Promise<void> {
 }
 
 const livingLots = async (c: Context, species: string): Promise<number[]> =>
-  (await c
+  await c
     .trx('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .where({ 'h.site_id': c.site.id, 't.species': species })
     .where('h.number', '>', 0)
     .distinct('h.lot_id')
-    .pluck('h.lot_id')) as number[];
+    .pluck<number[]>('h.lot_id');

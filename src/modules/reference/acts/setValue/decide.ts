@@ -26,13 +26,13 @@ export const decision = decides(setSpeciesValue, async (c, p) => {
     recorded_by: c.actor.id,
     recorded_at: c.now,
   });
-  const lots = (await c
+  const lots = await c
     .trx('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
     .where({ 'h.site_id': c.site.id, 't.species': p.species })
     .where('h.number', '>', 0)
     .distinct('h.lot_id')
-    .pluck('h.lot_id')) as number[];
+    .pluck<number[]>('h.lot_id');
   // Dates follow the clocks, and what rounds should find follows how eggs whiten.
   if (/^(milestones|deaths)\./.test(p.path)) await queuePredictions(c, lots);
   return {};

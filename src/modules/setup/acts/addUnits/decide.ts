@@ -4,7 +4,7 @@ import { addUnits } from './act';
 
 export const decision = decides(addUnits, async (c, p) => {
   const names = Array.from({ length: p.count }, (_, i) => `${p.prefix}${p.from + i}`);
-  const taken = (await c.trx('unit').where({ site_id: c.site.id }).whereIn('name', names).pluck('name')) as string[];
+  const taken = await c.trx('unit').where({ site_id: c.site.id }).whereIn('name', names).pluck('name');
   if (taken.length > 0)
     throw new ActRefused(
       'nameTaken',

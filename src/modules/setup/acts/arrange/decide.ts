@@ -3,7 +3,7 @@ import { decides } from '@/server/context';
 import { arrangeRoom } from './act';
 
 export const decision = decides(arrangeRoom, async (c, p) => {
-  const own = new Set((await c.trx('unit').where({ room_id: p.room, site_id: c.site.id }).pluck('id')) as number[]);
+  const own = new Set(await c.trx('unit').where({ room_id: p.room, site_id: c.site.id }).pluck('id'));
   const stray = p.units.find((u) => !own.has(u.id));
   if (stray) throw new ActRefused('noUnit', 'One of these units stands in another room.', 'units', 'Look again.');
   for (const u of p.units)

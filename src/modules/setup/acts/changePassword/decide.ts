@@ -5,7 +5,7 @@ import { endSignIns } from '../../people';
 import { changePassword } from './act';
 
 export const decision = decides(changePassword, async (c, p) => {
-  const row = (await c.trx('person').where({ id: c.actor.id }).first('password_hash')) as { password_hash: string };
+  const row = await c.trx('person').where({ id: c.actor.id }).first<{ password_hash: string }>('password_hash');
   if (!(await verify(row.password_hash, p.current).catch(() => false)))
     throw new ActRefused('password', 'That is not your password.', 'current', 'Type the one you sign in with.');
   await c

@@ -35,7 +35,7 @@ export const decision = decides(divideUnit, async (c, p) => {
     place_y: whole.place_y,
     part_of: whole.id,
     sensor_id: whole.sensor_id,
-    shared: whole.shared,
+    shared: Boolean(whole.shared),
     retired: false,
   };
   // A tank divided a second time gets its old parts back, with their history.

@@ -27,9 +27,9 @@ export const decision = decides(saveRoom, async (c, p) => {
       });
     return { id: p.id };
   }
-  const last = (await c.trx('room').where({ site_id: c.site.id }).max('walk_order as n').first()) as {
+  const last = await c.trx('room').where({ site_id: c.site.id }).max('walk_order as n').first<{
     n: number | null;
-  };
+  }>();
   const [id] = (await c.trx('room').insert({
     site_id: c.site.id,
     name: p.name,

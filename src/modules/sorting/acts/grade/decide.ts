@@ -91,7 +91,7 @@ export const decision = decides(grade, async (c, p) => {
  */
 async function childName(c: Context, parent: string, name: string, grade: string): Promise<string> {
   const own = c.replacing?.lots.find((l) => l.grade === grade);
-  if (own) return ((await c.trx('lot').where({ id: own.id }).first('name')) as { name: string }).name;
+  if (own) return (await c.trx('lot').where({ id: own.id }).first<{ name: string }>('name')).name;
   const base = `${parent} ${name}`.slice(0, 36);
   for (let n = 1; ; n++) {
     const free = n === 1 ? base : `${base}${n}`;

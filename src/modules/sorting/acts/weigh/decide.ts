@@ -47,11 +47,11 @@ const heavyG = (): Record<Station, number> => ({
 });
 
 async function doubtMass(c: Context, at: Standing, meanG: number): Promise<void> {
-  const last = (await c
+  const last = await c
     .trx('observation')
     .where({ lot_id: at.lot.id, kind: 'meanG' })
     .orderBy('at', 'desc')
-    .first('value')) as { value: number } | undefined;
+    .first<{ value: number } | undefined>('value');
   const heavy = heavyG()[at.holding.station];
   const wild = last
     ? meanG / last.value > thresholds.massFactor.value || last.value / meanG > thresholds.massFactor.value

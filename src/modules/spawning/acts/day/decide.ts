@@ -10,18 +10,16 @@ export const decision = decides(saveDay, async (c, p) => {
   if (p.plan.induction && !book.inductions.some((i) => i.id === p.plan.induction))
     throw new ActRefused('noInduction', `${book.name} has no such treatment.`, 'plan.induction');
   await mustBeParents(c, book.id, p.plan.crosses);
-  const units = (await c
+  const units = await c
     .trx('unit')
     .where({ site_id: c.site.id, retired: false })
     .whereIn('id', [0, ...p.plan.units])
-    .pluck('id')) as number[];
+    .pluck('id');
   if (units.length < new Set(p.plan.units).size)
     throw new ActRefused('noUnit', 'One of the units is not in use.', 'plan.units', 'Choose others.');
   const day = localDay(p.day, c.site.timeZone).start;
   const name = p.name || (await freeName(c, `${book.name}, ${dayMonth(day, c.site.timeZone)}`, p.id));
-  const other = (await c.trx('spawning_day').where({ site_id: c.site.id, name }).first('id')) as
-    | { id: number }
-    | undefined;
+  const other = await c.trx('spawning_day').where({ site_id: c.site.id, name }).first('id');
   if (other && other.id !== p.id)
     throw new ActRefused('nameTaken', 'There is a spawning day of that name already.', 'name', 'Give another.');
   const row = { species: book.id, name, day, plan: JSON.stringify(p.plan), closed: p.closed };
@@ -37,12 +35,12 @@ export const decision = decides(saveDay, async (c, p) => {
 });
 
 async function freeName(c: Context, name: string, id: number | undefined): Promise<string> {
-  const like = (await c
+  const like = await c
     .trx('spawning_day')
     .where({ site_id: c.site.id })
     .whereNot('id', id ?? 0)
     .where('name', 'like', `${name}%`)
-    .pluck('name')) as string[];
+    .pluck('name');
   let n = 1;
   let free = name;
   while (like.includes(free)) free = `${name} (${++n})`;
@@ -56,11 +54,11 @@ async function mustBeParents(
   crosses: readonly { female: number; males: readonly number[] }[],
 ): Promise<void> {
   const ids = [...new Set(crosses.flatMap((x) => [x.female, ...x.males]))];
-  const rows = (await c
+  const rows = await c
     .trx('brood_fish')
     .where({ site_id: c.site.id, species })
     .whereIn('id', [0, ...ids])
-    .select('id', 'tag', 'sex', 'strain')) as { id: number; tag: string; sex: string; strain: string }[];
+    .select('id', 'tag', 'sex', 'strain');
   const fish = new Map(rows.map((r) => [r.id, r]));
   const seen = new Set<number>();
   for (const x of crosses) {

@@ -157,11 +157,11 @@ async function mustBeOfThisWater(
 ): Promise<void> {
   if (sensor.kind !== 'temperature') return;
   const [first, last] = bounds(rows) as [number, number];
-  const around = (await c
+  const around = await c
     .trx('reading_day')
     .where({ sensor_id: sensor.id })
     .whereBetween('day', [first - 5 * DAY_MS, last + 5 * DAY_MS])
-    .select(c.trx.raw('sum / n AS mean'))) as unknown as { mean: number }[];
+    .select<{ mean: number }[]>(c.trx.raw('sum / n AS mean'));
   if (around.length === 0) return;
   const middle = (list: number[]) => list.sort((a, b) => a - b)[list.length >> 1]!;
   const [known, given] = [middle(around.map((r) => Number(r.mean))), middle(rows.map((r) => r.value))];

@@ -3,9 +3,7 @@ import { decides } from '@/server/context';
 import { seeAlarm } from './act';
 
 export const decision = decides(seeAlarm, async (c, p) => {
-  const row = (await c.trx('alarm').where({ id: p.alarm, site_id: c.site.id }).first('id', 'seen_at')) as
-    | { id: number; seen_at: number | null }
-    | undefined;
+  const row = await c.trx('alarm').where({ id: p.alarm, site_id: c.site.id }).first('id', 'seen_at');
   if (!row) throw new ActRefused('noAlarm', 'There is no such alarm.', 'alarm');
   await c
     .trx('alarm')

@@ -18,12 +18,12 @@ export const decision = decides(
         'sensor',
         'Choose a sensor of temperature.',
       );
-    const before = (await c
+    const before = await c
       .trx('reading')
       .where({ sensor_id: sensor.id })
       .where('at', '<', event.at)
       .orderBy('at', 'desc')
-      .first('value', 'at')) as { value: number; at: number } | undefined;
+      .first('value', 'at');
     const stood = await typeReading(c, sensor, event.at, p.celsius);
     await c.record([
       {

@@ -5,9 +5,7 @@ import { predictAllOn, sensorById } from '../../sensors';
 import { unstrikeReadings } from './act';
 
 export const decision = decides(unstrikeReadings, async (c, p) => {
-  const strike = (await c.trx('reading_strike').where({ id: p.strike, site_id: c.site.id }).first()) as
-    | { id: number; sensor_id: number; from_at: number; to_at: number; undone_at: number | null }
-    | undefined;
+  const strike = await c.trx('reading_strike').where({ id: p.strike, site_id: c.site.id }).first();
   if (!strike) throw new ActRefused('noStrike', 'There is no such strike.', 'strike');
   if (strike.undone_at !== null)
     throw new ActRefused('undone', 'That strike was taken back already.', 'strike', 'Look at the list again.');

@@ -1,0 +1,596 @@
+// Written by tables.test.ts from the schema that the migrations make: MORULA_TABLES=write ./morula test unit store/tables
+
+/** Yes or no, or another small number, as the database keeps it: read as a number, asked for and written as either. */
+type Small = number | boolean;
+
+interface Alarm {
+  id: number;
+  site_id: number;
+  sensor_id: number;
+  kind: string;
+  value: number | null;
+  bound: number | null;
+  says: string;
+  todo: string;
+  opened_at: number;
+  closed_at: number | null;
+  seen_by: number | null;
+  seen_at: number | null;
+  found: string;
+  paged_at: number | null;
+}
+
+interface BroodBatch {
+  id: number;
+  site_id: number;
+  species: string;
+  name: string;
+}
+
+interface BroodFish {
+  id: number;
+  site_id: number;
+  species: string;
+  tag: string;
+  sex: string;
+  origin: string;
+  marks: string;
+  strain: string;
+  source: string;
+  came_on: number | null;
+  year_class: number | null;
+  sire_id: number | null;
+  dam_id: number | null;
+  pedigree_only: Small;
+  batch_id: number | null;
+}
+
+interface ClockUse {
+  id: number;
+  site_id: number;
+  species: string;
+  own: Small;
+  why: string;
+  recorded_by: number;
+  recorded_at: number;
+}
+
+interface Command {
+  id: string;
+  site_id: number;
+  person_id: number;
+  type: string;
+  payload_hash: string;
+  result: string;
+  at: number;
+  seq: number;
+}
+
+interface Conditioning {
+  id: number;
+  site_id: number;
+  species: string;
+  name: string;
+  content: string;
+}
+
+interface DeathsSeen {
+  lot_id: number;
+  site_id: number;
+  species: string;
+  parts: string;
+  seen_at: number;
+}
+
+interface DeviceToken {
+  id: number;
+  site_id: number;
+  name: string;
+  token_hash: string;
+  made_by: number;
+  made_at: number;
+  revoked_at: number | null;
+}
+
+interface Entry {
+  seq: number;
+  id: string;
+  site_id: number;
+  command_id: string;
+  kind: string;
+  at: number;
+  precision: string;
+  order_at: number;
+  day_rank: Small;
+  order_seq: number | null;
+  recorded_at: number;
+  recorded_by: number;
+  measured_by: string;
+  intent: string;
+  acts: string;
+  note: string;
+  words: string | null;
+  voids_seq: number | null;
+  replaces_seq: number | null;
+}
+
+interface ErrorSource {
+  id: number;
+  name: string;
+  sd: number;
+  mean: number;
+  df: number | null;
+}
+
+interface Family {
+  id: number;
+  site_id: number;
+  lot_id: number;
+  female_id: number | null;
+  label: string;
+  males: string;
+  strain: string;
+  sex: string;
+}
+
+interface FateRules {
+  id: number;
+  site_id: number;
+  species: string;
+  season: string;
+  content: string;
+  recorded_by: number;
+  recorded_at: number;
+}
+
+interface Holding {
+  id: number;
+  site_id: number;
+  lot_id: number;
+  unit_id: number;
+  stage: string;
+  station: string;
+  number: number;
+  sd: number;
+  exposure: number;
+  exposure_at: number;
+  opened_at: number | null;
+  closed_at: number | null;
+  last_order_at: number;
+  last_rank: Small;
+  last_order_seq: number;
+  last_seq: number;
+}
+
+interface HoldingLoading {
+  holding_id: number;
+  source_id: number;
+  coefficient: number;
+}
+
+interface HoldingPoint {
+  holding_id: number;
+  order_at: number;
+  day_rank: Small;
+  order_seq: number;
+  entry_seq: number;
+  made_seq: number;
+  number: number;
+  sd: number;
+  exposure: number;
+  exposure_at: number;
+  closed_at: number | null;
+}
+
+interface HoldingPointPast {
+  id: number;
+  holding_id: number;
+  order_at: number;
+  day_rank: Small;
+  order_seq: number;
+  entry_seq: number;
+  made_seq: number;
+  number: number;
+  sd: number;
+  exposure: number;
+  exposure_at: number;
+  closed_at: number | null;
+  superseded_seq: number;
+}
+
+interface Job {
+  id: number;
+  site_id: number;
+  kind: string;
+  subject: string;
+  queued_at: number;
+  attempts: number;
+  error: string;
+}
+
+interface Lot {
+  id: number;
+  site_id: number;
+  name: string;
+  species: string;
+  season: string;
+  grade: string;
+  started_at: number;
+  fertilised_at: number | null;
+}
+
+interface LotShare {
+  id: number;
+  lot_id: number;
+  family: string;
+  share: number;
+  entry_seq: number;
+  made_seq: number;
+  superseded_seq: number | null;
+}
+
+interface Observation {
+  id: number;
+  entry_seq: number;
+  holding_id: number | null;
+  unit_id: number | null;
+  lot_id: number | null;
+  kind: string;
+  at: number;
+  value: number | null;
+  low: number | null;
+  high: number | null;
+  trials: number | null;
+  successes: number | null;
+  brood_fish_id: number | null;
+  spawning_day_id: number | null;
+  said: string | null;
+  brood_batch_id: number | null;
+}
+
+interface Paper {
+  id: number;
+  site_id: number;
+  number: string;
+  kind: string;
+  entry_seq: number;
+  content: string;
+  issued_by: number;
+  issued_at: number;
+  superseded_seq: number | null;
+}
+
+interface Person {
+  id: number;
+  site_id: number;
+  name: string;
+  role: string;
+  password_hash: string;
+  active: Small;
+  units: string;
+  locale: string;
+  theme: string;
+  session_version: number;
+  totp_secret: string | null;
+  totp_used: number | null;
+}
+
+interface PickingMethod {
+  site_id: number;
+  unit_kind: string;
+  method: string;
+  found_share: number;
+}
+
+interface PickWatch {
+  holding_id: number;
+  lot_id: number;
+  state: string;
+  worked_at: number;
+}
+
+interface Posting {
+  id: number;
+  entry_seq: number;
+  made_seq: number;
+  superseded_seq: number | null;
+  account: string;
+  holding_id: number;
+  delta: number;
+  order_at: number;
+}
+
+interface PostingLoading {
+  posting_id: number;
+  source_id: number;
+  coefficient: number;
+  sd: number;
+}
+
+interface Prediction {
+  lot_id: number;
+  sensor_id: number;
+  milestone: string;
+  at: number | null;
+  low: number | null;
+  high: number | null;
+  measured_share: number;
+  passed: number;
+  note: string;
+  worked_at: number;
+  first_at: number | null;
+  last_at: number | null;
+  factor: number;
+  factor_dates: number;
+}
+
+interface Programme {
+  id: number;
+  site_id: number;
+  sensor_id: number;
+  lot_id: number;
+  stage: string;
+  target_at: number;
+  not_before: number | null;
+  points: string;
+  asked: string;
+  energy_kwh: number;
+  made_by: number;
+  made_at: number;
+  ended_by: number | null;
+  ended_at: number | null;
+  why_ended: string;
+}
+
+interface Proposal {
+  id: string;
+  site_id: number;
+  type: string;
+  payload: string;
+  proposed_by: number;
+  proposed_at: number;
+  state: string;
+  settled_by: number | null;
+  settled_at: number | null;
+}
+
+interface Protocol {
+  site_id: number;
+  id: string;
+  version: number;
+  content: string;
+  why: string;
+  retired: Small;
+  recorded_by: number;
+  recorded_at: number;
+}
+
+interface Reading {
+  sensor_id: number;
+  at: number;
+  value: number;
+  origin: string;
+  struck: Small;
+  import_id: string | null;
+}
+
+interface ReadingDay {
+  sensor_id: number;
+  day: number;
+  n: number;
+  sum: number;
+  low: number;
+  high: number;
+}
+
+interface ReadingHour {
+  sensor_id: number;
+  hour: number;
+  n: number;
+  sum: number;
+  low: number;
+  high: number;
+}
+
+interface ReadingLeftOut {
+  site_id: number;
+  day: number;
+  sensor: string;
+  reason: string;
+  n: number;
+  last_at: number;
+  last_value: number;
+}
+
+interface ReadingReplaced {
+  import_id: string;
+  sensor_id: number;
+  at: number;
+  value: number;
+  origin: string;
+  earlier_import: string | null;
+}
+
+interface ReadingStrike {
+  id: number;
+  site_id: number;
+  sensor_id: number;
+  from_at: number;
+  to_at: number;
+  reason: string;
+  struck_by: number;
+  struck_at: number;
+  undone_by: number | null;
+  undone_at: number | null;
+}
+
+interface ReleaseSite {
+  id: number;
+  site_id: number;
+  name: string;
+  water: string;
+  target: number | null;
+  permit: string;
+  retired: Small;
+}
+
+interface Room {
+  id: number;
+  site_id: number;
+  name: string;
+  kind: string;
+  walk_order: number;
+  chlorine_mg_l: number | null;
+  mixed_l: number | null;
+  source_sensor_id: number | null;
+}
+
+interface RoutineTask {
+  id: number;
+  site_id: number;
+  name: string;
+  stations: string;
+  units: string;
+  every_hours: number;
+  retired: Small;
+}
+
+interface Sensor {
+  id: number;
+  site_id: number;
+  room_id: number;
+  name: string;
+  kind: string;
+}
+
+interface SignIn {
+  id: string;
+  person_id: number;
+  opened_at: number;
+  seen_at: number;
+  ended_at: number | null;
+  browser: string;
+}
+
+interface Site {
+  id: number;
+  name: string;
+  time_zone: string;
+  lot_pattern: string;
+  season_starts_month: Small;
+  altitude_m: number | null;
+  weigh_every_days: number;
+  count_above_percent: number;
+  demo: Small;
+  predicted: number;
+  created_at: number;
+  false_alarms_week: number;
+}
+
+interface SpawningDay {
+  id: number;
+  site_id: number;
+  species: string;
+  name: string;
+  day: number;
+  plan: string;
+  closed: Small;
+}
+
+interface SpeciesValue {
+  id: number;
+  site_id: number;
+  species: string;
+  path: string;
+  value: string;
+  source: string;
+  why: string;
+  recorded_by: number;
+  recorded_at: number;
+}
+
+interface StageSeen {
+  lot_id: number;
+  milestone: string;
+  site_id: number;
+  species: string;
+  strain: string;
+  sensor_id: number;
+  at: number;
+  predicted_days: number;
+  observed_days: number;
+  log_ratio: number;
+  sd: number;
+}
+
+interface Unit {
+  id: number;
+  site_id: number;
+  room_id: number;
+  name: string;
+  kind: string;
+  volume_l: number | null;
+  load_limit: number | null;
+  flow_l_min: number | null;
+  battery: string;
+  place_x: number;
+  place_y: number;
+  part_of: number | null;
+  sensor_id: number | null;
+  shared: Small;
+  retired: Small;
+  area_cm2: number | null;
+}
+
+declare module 'knex/types/tables' {
+  interface Tables {
+    alarm: Alarm;
+    brood_batch: BroodBatch;
+    brood_fish: BroodFish;
+    clock_use: ClockUse;
+    command: Command;
+    conditioning: Conditioning;
+    deaths_seen: DeathsSeen;
+    device_token: DeviceToken;
+    entry: Entry;
+    error_source: ErrorSource;
+    family: Family;
+    fate_rules: FateRules;
+    holding: Holding;
+    holding_loading: HoldingLoading;
+    holding_point: HoldingPoint;
+    holding_point_past: HoldingPointPast;
+    job: Job;
+    lot: Lot;
+    lot_share: LotShare;
+    observation: Observation;
+    paper: Paper;
+    person: Person;
+    picking_method: PickingMethod;
+    pick_watch: PickWatch;
+    posting: Posting;
+    posting_loading: PostingLoading;
+    prediction: Prediction;
+    programme: Programme;
+    proposal: Proposal;
+    protocol: Protocol;
+    reading: Reading;
+    reading_day: ReadingDay;
+    reading_hour: ReadingHour;
+    reading_left_out: ReadingLeftOut;
+    reading_replaced: ReadingReplaced;
+    reading_strike: ReadingStrike;
+    release_site: ReleaseSite;
+    room: Room;
+    routine_task: RoutineTask;
+    sensor: Sensor;
+    sign_in: SignIn;
+    site: Site;
+    spawning_day: SpawningDay;
+    species_value: SpeciesValue;
+    stage_seen: StageSeen;
+    unit: Unit;
+  }
+}
+
+export {};
