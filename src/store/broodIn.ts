@@ -1,7 +1,7 @@
 import type { Db } from './connection';
 
 /** Fates by which a brood fish is not in its unit any more. */
-const GONE = ['returned', 'food', 'laboratory', 'killed', 'died', 'sold'];
+export const GONE = ['returned', 'food', 'laboratory', 'killed', 'died', 'sold'];
 
 /** Brood fish by the unit in which they were last said to stand: tagged ones that are still here. */
 export async function broodByUnit(db: Db, siteId: number): Promise<Map<number, string[]>> {

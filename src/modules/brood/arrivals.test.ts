@@ -47,6 +47,20 @@ test('a run is counted in by sex, and what is sorted out of it goes off what wai
   expect(await broodHere(h.db, h.manager.siteId)).toBe(17);
 });
 
+test('where adults stand: tagged ones in their unit, untagged in that of their run, those of whom nobody said it last', async () => {
+  const { batch } = await arrive();
+  await h.send('brood.tagOut', { batch, sex: 'female', tags: ['W1', 'W2', 'W3'], strain: 'Ivarre' });
+  const ids = await h.db('brood_fish').whereIn('tag', ['W1', 'W2', 'W3']).orderBy('tag').pluck('id');
+  await h.send('brood.move', { fish: [ids[0]!], unit: h.units.R2! });
+  await h.send('brood.fate', { fish: ids[2]!, fate: 'returned' });
+  await h.send('brood.save', { species: 'pikeperch', tag: 'P9', sex: 'male' });
+  expect((await view()).standing).toEqual([
+    { unit: 'R1', held: { female: 8, male: 14, unknown: 4 } },
+    { unit: 'R2', held: { female: 1, male: 0, unknown: 0 } },
+    { unit: null, held: { female: 0, male: 1, unknown: 0 } },
+  ]);
+});
+
 test('what went to food stands by day with its mass, for the paper of whoever receives it', async () => {
   const { batch, name } = await arrive();
   await sort(batch, 'male', 6, 'food', { method: 'blow', sufficed: 6, totalMassG: 9000 });

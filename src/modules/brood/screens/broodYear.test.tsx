@@ -47,6 +47,7 @@ describe('runs and their ends', () => {
     kills: [],
     surplus: [],
     returns: [],
+    standing: [],
     today: { came: 0, worked: 0, perHour: null, doneAt: null },
     ...over,
   });

@@ -1,4 +1,4 @@
-import { sumOf } from '@/core/brood/batch';
+import { type BySex, noneOf, sumOf } from '@/core/brood/batch';
 import { countFor, type FateRules, type FateTotals, type Quota } from '@/core/brood/fateRules';
 import { killMethods } from '@/core/brood/fates';
 import { wilson } from '@/core/sampling/proportion';
@@ -6,6 +6,7 @@ import { localDay } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
 import { seasonOf, seasonSpan } from '@/server/stock/lots';
 import { fromJson } from '@/store/books/rows';
+import { GONE } from '@/store/broodIn';
 import { type BatchState, fateRulesOf, fateTotals } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
 import { type SurplusDay, surplusDays, surplusLines } from './surplus';
@@ -48,6 +49,8 @@ export type ArrivalsView = {
   returns: OwnReturn[];
   /** Those that went to food this season, by day, newest first. */
   surplus: SurplusDay[];
+  /** Where its adults stand, by unit; what nobody said last. */
+  standing: { unit: string | null; held: BySex }[];
   /** Of today: what came, what was worked, and when what waits is done at that pace. */
   today: { came: number; worked: number; perHour: number | null; doneAt: number | null };
 };
@@ -64,12 +67,13 @@ export async function arrivalsView(
   }>('season_starts_month');
   const season = seasonOf(now, site.timeZone, row.season_starts_month);
   const span = seasonSpan(season, site.timeZone, row.season_starts_month);
-  const [rules, totals, arrivals, kills, own, released, surplus] = await Promise.all([
+  const [rules, totals, arrivals, kills, own, tagged, released, surplus] = await Promise.all([
     fateRulesOf(db, site.siteId, species, season),
     fateTotals(db, site.siteId, species, span),
     arrivalEntries(db, site.siteId, species),
     killsOf(db, site.siteId, species),
     ownReturns(db, site.siteId, species),
+    standingOf(db, site.siteId, species),
     releasedBySeason(db, site, species, row.season_starts_month),
     surplusLines(db, site.siteId, species, span.from, span.to),
   ]);
@@ -93,8 +97,53 @@ export async function arrivalsView(
       const { estimate, low, high } = wilson(Math.min(returned, n), Math.max(1, n));
       return { season: s, returned, released: n, share: estimate, low, high };
     }),
+    standing: withWaiting(tagged, batches),
     today: paceOf(batches, localDay(now, site.timeZone).start, now),
   };
+}
+
+/** Tagged fish that are here, by the unit in which they were last said to stand. */
+async function standingOf(db: Db, siteId: number, species: string): Promise<ArrivalsView['standing']> {
+  const rows = await db('brood_fish as f')
+    .where({ 'f.site_id': siteId, 'f.species': species, 'f.pedigree_only': false })
+    .whereNotExists((q) =>
+      q
+        .from('observation as g')
+        .whereRaw('g.brood_fish_id = f.id')
+        .where('g.kind', 'fate')
+        .whereIn('g.said', GONE)
+        .select(db.raw('1')),
+    )
+    .select<{ sex: keyof BySex; unit: string | null }[]>(
+      'f.sex',
+      db.raw(
+        `(SELECT u.name FROM observation o JOIN unit u ON u.id = o.unit_id
+          WHERE o.brood_fish_id = f.id AND o.kind = 'stood' ORDER BY o.at DESC, o.id DESC LIMIT 1) AS unit`,
+      ),
+    );
+  const units = new Map<string | null, BySex>();
+  for (const r of rows) {
+    const held = units.get(r.unit) ?? noneOf();
+    held[r.sex]++;
+    units.set(r.unit, held);
+  }
+  return [...units].map(([unit, held]) => ({ unit, held }));
+}
+
+/** With the untagged that still wait in the unit into which their run was counted; unit by unit, the unsaid last. */
+function withWaiting(tagged: ArrivalsView['standing'], batches: readonly ArrivalBatch[]): ArrivalsView['standing'] {
+  const units = new Map(tagged.map((s) => [s.unit, { ...s.held }]));
+  for (const b of batches) {
+    if (!b.waits || sumOf(b.waits) === 0) continue;
+    const held = units.get(b.unit) ?? noneOf();
+    for (const sex of ['female', 'male', 'unknown'] as const) held[sex] += b.waits[sex];
+    units.set(b.unit, held);
+  }
+  return [...units]
+    .map(([unit, held]) => ({ unit, held }))
+    .sort((a, b) =>
+      a.unit === null ? 1 : b.unit === null ? -1 : a.unit.localeCompare(b.unit, undefined, { numeric: true }),
+    );
 }
 
 function paceOf(batches: readonly ArrivalBatch[], since: number, now: number): ArrivalsView['today'] {

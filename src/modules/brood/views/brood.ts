@@ -8,6 +8,7 @@ import { type Species, valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
 import { fromJson } from '@/store/books/rows';
+import { GONE } from '@/store/broodIn';
 import { waitingBySpecies } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
 import { standing } from '@/store/families';
@@ -77,7 +78,6 @@ type Seen = {
 
 /** How many of each species are here: known and not gone, and those of batches that still wait. */
 async function hereBySpecies(db: Db, siteId: number): Promise<Map<string, number>> {
-  const leaves = ['returned', 'food', 'laboratory', 'killed', 'died', 'sold'];
   const rows = await db('brood_fish as f')
     .where({ 'f.site_id': siteId, 'f.pedigree_only': false })
     .whereNotExists((q) =>
@@ -85,7 +85,7 @@ async function hereBySpecies(db: Db, siteId: number): Promise<Map<string, number
         .from('observation as o')
         .whereRaw('o.brood_fish_id = f.id')
         .where('o.kind', 'fate')
-        .whereIn('o.said', leaves)
+        .whereIn('o.said', GONE)
         .select(db.raw('1')),
     )
     .groupBy('f.species')

@@ -44,7 +44,7 @@ export function RoomBlock({ room, view }: { room: Room; view: SetupView }) {
         <span className="quiet">
           {sensors.length === 0
             ? 'no sensor'
-            : `sensors: ${sensors.map((s) => (s.kind === 'temperature' ? s.name : `${s.name} (${sensorKinds[s.kind].word})`)).join(', ')}`}
+            : `sensors: ${sensors.map((s) => (s.kind === 'temperature' || s.name === sensorKinds[s.kind].word ? s.name : `${s.name} (${sensorKinds[s.kind].word})`)).join(', ')}`}
         </span>
         <span className="ml-auto flex gap-4">
           <Button kind="link" onClick={() => toggle('units')}>
