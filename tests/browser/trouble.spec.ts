@@ -174,6 +174,26 @@ test('a tank divided by a screen: two lots side by side, one of them lost whole,
   expect((await unitNumber(page, R2)).number).toBe(number);
 });
 
+test('what was typed and not recorded is there again after the page was lost, and gone once it is recorded', async () => {
+  await page.goto(url(R2));
+  const sheet = page.locator('[data-sheet="R2"]');
+  await sheet.getByRole('button', { name: 'Weigh', exact: true }).click();
+  await sheet.getByLabel('mass 1').fill('120');
+  await sheet.getByLabel('count 1').fill('60');
+  await page.reload();
+  await sheet.getByRole('button', { name: 'Weigh', exact: true }).click();
+  await expect(sheet.getByTestId('draft')).toContainText('not recorded');
+  expect(await sheet.getByLabel('mass 1').inputValue()).toBe('');
+  await sheet.getByRole('button', { name: 'Take it up' }).click();
+  expect(await sheet.getByLabel('count 1').inputValue()).toBe('60');
+  await sheet.getByRole('button', { name: 'Record weights' }).click();
+  await expect(sheet.getByRole('status')).toContainText('each');
+  await page.reload();
+  await sheet.getByRole('button', { name: 'Weigh', exact: true }).click();
+  await expect(sheet.getByLabel('mass 1')).toBeVisible();
+  await expect(sheet.getByTestId('draft')).toHaveCount(0);
+});
+
 test('the stock list as known before anything was recorded is empty; as known today it is whole', async () => {
   const day = (back: number) => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
   await page.goto(url('/records?tab=stock'));

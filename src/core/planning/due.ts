@@ -3,6 +3,7 @@ import type { JudgedRound } from '../incubation/picks';
 import { RESET_FROM } from '../incubation/rolling';
 import { verdictSays } from '../incubation/verdicts';
 import { degrees, grouped } from '../quantities/format';
+import { Z95 } from '../quantities/interval';
 import type { Turn } from '../species/life';
 import { addLocalDays, localDay } from '../time/localDay';
 import { DAY_MS, HOUR_MS } from '../time/spans';
@@ -256,7 +257,7 @@ export function dueFor(
         kind: 'count',
         urgency: 3,
         since: now,
-        says: `the number is known to ±${Math.round((196 * h.sd) / h.number)} % only: a count would settle it`,
+        says: `the number is known to ±${Math.round((100 * Z95 * h.sd) / h.number)} % only: a count would settle it`,
       });
   }
   return due.sort((a, b) => a.urgency - b.urgency || a.since - b.since);
