@@ -44,7 +44,6 @@ export default async function MovesPage() {
       moves={moves}
       ready={ready}
       now={at}
-      us={person.units === 'us'}
       timeZone={person.timeZone}
       mayWrite={person.role === 'manager' || person.role === 'culturist'}
     />

@@ -1,13 +1,10 @@
 import { grouped } from '@/core/quantities/format';
-import { massEach } from '@/core/quantities/mass';
-import { clock, dayMonth } from '@/core/time/localDay';
 import { EntryList } from '@/modules/records/screens/EntryList';
 import type { SheetEntry } from '@/modules/records/views/ledger';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
-import { Table } from '@/ui/Table';
 import type { Release, SiteTotal } from '../views/releases';
-import { IssuePaper } from './IssuePaper';
+import { ReleaseTable } from './ReleaseTable';
 
 /** Where did they go, with which papers? Releases by site against their targets, then moves between units. */
 export function MovesScreen({
@@ -15,7 +12,6 @@ export function MovesScreen({
   sites,
   moves,
   ready,
-  us,
   now,
   timeZone,
   mayWrite,
@@ -24,7 +20,6 @@ export function MovesScreen({
   sites: SiteTotal[];
   moves: SheetEntry[];
   ready: { unit: string; lot: string; number: number; sd: number }[];
-  us: boolean;
   now: number;
   timeZone: string;
   mayWrite: boolean;
@@ -39,50 +34,8 @@ export function MovesScreen({
             Nothing has been released yet. A release is recorded from the tank: open it in Rearing, then Release.
           </p>
         ) : (
-          <div className="mb-6 overflow-x-auto">
-            <Table>
-              <thead>
-                <tr>
-                  <th>when</th>
-                  <th>lot</th>
-                  <th>to</th>
-                  <th className="num">number</th>
-                  <th className="num">each</th>
-                  <th>paper</th>
-                </tr>
-              </thead>
-              <tbody>
-                {list.slice(0, 40).map((r) => (
-                  <tr key={r.entryId} data-release={r.lot} className={r.voided ? 'text-soft line-through' : ''}>
-                    <td className="whitespace-nowrap">
-                      {dayMonth(r.at, timeZone, now)} <span className="text-soft">{clock(r.at, timeZone)}</span>
-                    </td>
-                    <td>
-                      <Link className="text-ink" href={`/lots/${r.lotId}`}>
-                        {r.lot}
-                      </Link>{' '}
-                      <span className="quiet">{r.species}</span>
-                    </td>
-                    <td>{r.site}</td>
-                    <td className="num">
-                      <Doubtful number={r.number} sd={r.sd} />
-                    </td>
-                    <td className="num">{r.meanG === null ? '' : massEach(r.meanG, us)}</td>
-                    <td className="whitespace-nowrap">
-                      {r.paper ? (
-                        <>
-                          <a className="link" href={`/papers/${r.paper.id}`} target="_blank" rel="noopener">
-                            {r.paper.number}
-                          </a>
-                          {r.paper.superseded && <span className="ml-1 text-loss">superseded</span>}
-                        </>
-                      ) : null}
-                      {mayWrite && !r.voided && (!r.paper || r.paper.superseded) && <IssuePaper release={r} />}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </Table>
+          <div className="mb-6">
+            <ReleaseTable list={list} mayWrite={mayWrite} />
           </div>
         )}
         <h2 className="mb-1">Moves, gradings, ponding, eggs sent out, sales</h2>

@@ -35,7 +35,6 @@ const open = (over: Partial<Parameters<typeof MovesScreen>[0]> = {}) =>
       sites={[site()]}
       moves={[]}
       ready={[]}
-      us={false}
       now={NOW}
       timeZone="Europe/Vienna"
       mayWrite
@@ -46,7 +45,7 @@ const row = () => screen.getByRole('row', { name: /AC-29-07 L/ });
 
 test('a release says when, what, to where, how many with their doubt and how large', () => {
   open();
-  expect(row().textContent).toContain('13 Apr 07:42AC-29-07 L Arctic charLake Ivarre9\u2005200±220');
+  expect(row().textContent).toContain('13 Apr 07:42AC-29-07 LArctic charLake Ivarre9\u2005200±220');
   expect(row().textContent).toContain('2.34 g');
 });
 
