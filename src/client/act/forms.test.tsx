@@ -170,6 +170,9 @@ test('moved into an occupied tank: the question about mixing, and the answer', a
   await user.click(await screen.findByRole('button', { name: 'Mix them' }));
   expect((await screen.findByRole('status')).textContent).toContain('In R3 now: AC-31-03.');
   expect(server.sent[1]).toMatchObject({ payload: { to: 3 }, answers: { mix: 'yes' } });
+  // A second press moves nobody twice.
+  expect((screen.getByLabelText('Number of animals') as HTMLInputElement).value).toBe('');
+  expect(screen.getAllByRole('button', { name: 'Move' }).at(-1)).toHaveProperty('disabled', true);
 });
 
 test('weighed: settled from five batches on; one that does not fit is marked; the whole makes it a count', async () => {

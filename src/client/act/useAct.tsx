@@ -32,8 +32,6 @@ export type ActInForm<I = object, R = unknown> = {
   /** What was recorded last, as the form said it; its entry where that can be taken back. */
   done: { says: string; entry?: string } | null;
   submit: (input: Filled<I>, says?: (result: R) => string) => Promise<boolean>;
-  /** In a correction: these fields alone, the others stay. */
-  amend: (fields: Partial<Filled<I>>) => Promise<boolean>;
   /** Sends it again with what was answered. */
   answer: (given: Answers) => Promise<void>;
   /** What was refused about a field, for it to show. */
@@ -110,7 +108,6 @@ export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () 
     refused,
     done,
     submit: sendIt,
-    amend: (fields) => sendIt(fields as Input),
     answer: async (given) => {
       const { input, says, answers } = last.current!;
       const to = answeredWith(refused?.asks ?? [], given, input as object, answers);
@@ -147,7 +144,7 @@ const inWords = (list: readonly string[]) =>
   list.length < 2 ? list.join('') : `${list.slice(0, -1).join(', ')} and ${list.at(-1)}`;
 
 /** An act in a form, whatever it takes. */
-export type AnyAct = Omit<ActInForm, 'submit' | 'amend'>;
+export type AnyAct = Omit<ActInForm, 'submit'>;
 
 /** In the place of a form, or of its button: who does it. */
 export const Barred = ({ act }: { act: AnyAct }) => <p className="quiet">{act.barred}</p>;

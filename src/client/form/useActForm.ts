@@ -7,7 +7,7 @@ import type { Dimension } from '@/core/quantities/measure';
 import type { Act } from '@/server/act/define';
 import { fieldWords } from '@/server/act/fieldWords';
 import { useCorrecting, useOriginal } from '../act/correcting';
-import { type ActInForm, type Filled, useAct } from '../act/useAct';
+import { type AnyAct, type Filled, useAct } from '../act/useAct';
 import { type Reader, useShown } from '../inputs';
 import type { Pair } from '../measure/pairs';
 import type { HowManyValue } from '../measure/readHowMany';
@@ -83,8 +83,6 @@ export type Lines<E> = {
   error: string | null;
 };
 
-type InputIn<S extends z.ZodType> = z.input<S>;
-
 export type ActFormOf<I> = Fields<I> & {
   chosen: <K extends Named<I, readonly (string | number)[]>>(
     name: K,
@@ -105,7 +103,7 @@ export type ActFormOf<I> = Fields<I> & {
   own: <K extends keyof I & string>(
     name: K,
   ) => { value: Given<I, K> | null; onChange: (v: Given<I, K> | null) => void; error: string | null };
-  act: Omit<ActInForm, 'submit' | 'amend'>;
+  act: AnyAct;
   /** When and by whom; null of an act that is no event. */
   event: ReturnType<typeof useEventFields> | null;
   /** What is still to be given, in a few words each. */
@@ -132,7 +130,7 @@ type Options<I, R> = {
   needs?: Partial<Record<keyof I & string, string>>;
   /** What is said of a field that holds something which cannot be read, where that differs. */
   unreadable?: Partial<Record<keyof I & string, string>>;
-  /** Emptied once it is recorded; the others stay for the next. */
+  /** As they began once it is recorded, so that a second press records nothing twice; the others stay for the next. */
   clears?: readonly (keyof I & string)[];
   /** The last word on what is sent, for an act of this instant. */
   adjust?: (input: Filled<I>, at: number) => Filled<I>;
@@ -150,8 +148,8 @@ type Options<I, R> = {
  * other. What is shown is sent; in a correction, what was shown and is no more is taken away, and what was never shown
  * stays as it was recorded.
  */
-export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<InputIn<S>, R>): ActFormOf<InputIn<S>> {
-  type I = InputIn<S>;
+export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.input<S>, R>): ActFormOf<z.input<S>> {
+  type I = z.input<S>;
   const { locale, now, timeZone } = useSession();
   const reader: Reader = { locale, timeZone, shown: useShown() };
   const correcting = useCorrecting() !== null;
@@ -190,7 +188,7 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<In
     for (const [name, v] of Object.entries(kept)) form.setValue(name, v, { shouldDirty: true });
   });
   const sender = useAct(act, () => {
-    for (const name of (o.clears ?? []) as readonly string[]) form.setValue(name, codec(name).blank);
+    for (const name of (o.clears ?? []) as readonly string[]) form.setValue(name, written(name));
     if (o.clears) asked.reset();
     draft.drop();
     o.done?.();

@@ -24,6 +24,7 @@ export function MoveForm({
     about: pond ? { toStage: nextOf(h)! } : {},
     begin: { sources: [at(h) as never] },
     needs: { to: 'a unit to go to' },
+    clears: ['sources'],
     unreadable: { sources: 'whole numbers' },
     // A dead or unready one is said of all only.
     adjust: ({ sources, ...input }) => ({
