@@ -6,8 +6,13 @@ const FILE = new URL('./tables.ts', import.meta.url).pathname;
 
 type Column = { t: string; c: string; d: string; small: number; n: 'YES' | 'NO' };
 
+/** Columns whose values are of a closed list that the code knows. */
+const CLOSED: Readonly<Record<string, string>> = { 'observation.kind': 'ObservationKind' };
+
 /** What a column's values are once the driver has read them; a small one may be asked for and written as yes or no. */
-const typeOf = ({ d, small }: Column) => {
+const typeOf = ({ t, c, d, small }: Column) => {
+  const closed = CLOSED[`${t}.${c}`];
+  if (closed) return closed;
   if (small) return 'Small';
   if (/int$|double|float/.test(d)) return 'number';
   if (/blob|binary/.test(d)) return 'Buffer';
@@ -20,6 +25,8 @@ function written(columns: readonly Column[]): string {
   const name = (t: string) => t.replace(/(^|_)([a-z])/g, (_, __, l: string) => l.toUpperCase());
   const of = (t: string) => columns.filter((c) => c.t === t);
   return `// Written by tables.test.ts from the schema that the migrations make: MORULA_TABLES=write ./morula test unit store/tables
+
+import type { ObservationKind } from '@/core/books/observations';
 
 /** Yes or no, or another small number, as the database keeps it: read as a number, asked for and written as either. */
 type Small = number | boolean;

@@ -1,5 +1,7 @@
 // Written by tables.test.ts from the schema that the migrations make: MORULA_TABLES=write ./morula test unit store/tables
 
+import type { ObservationKind } from '@/core/books/observations';
+
 /** Yes or no, or another small number, as the database keeps it: read as a number, asked for and written as either. */
 type Small = number | boolean;
 
@@ -235,7 +237,7 @@ interface Observation {
   holding_id: number | null;
   unit_id: number | null;
   lot_id: number | null;
-  kind: string;
+  kind: ObservationKind;
   at: number;
   value: number | null;
   low: number | null;
@@ -592,5 +594,3 @@ declare module 'knex/types/tables' {
     unit: Unit;
   }
 }
-
-export {};

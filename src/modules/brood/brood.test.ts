@@ -1,3 +1,4 @@
+import type { ObservationKind } from '@/core/books/observations';
 import { type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 
@@ -9,7 +10,8 @@ beforeEach(async () => {
 const fish = async (tag: string, sex = 'female', more: Record<string, unknown> = {}) =>
   (await h.send<{ id: number }>('brood.save', { species: 'sterlet', tag, sex, ...more })).id;
 const row = (tag: string) => h.db('brood_fish').where({ tag }).first();
-const seen = (id: number, kind: string) => h.db('observation').where({ brood_fish_id: id, kind }).orderBy('id');
+const seen = (id: number, kind: ObservationKind) =>
+  h.db('observation').where({ brood_fish_id: id, kind }).orderBy('id');
 const lastEntry = async () => (await h.db('entry').orderBy('seq', 'desc').first('id')) as { id: string };
 
 describe('a brood fish made known', () => {

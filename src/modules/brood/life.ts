@@ -1,3 +1,4 @@
+import type { ObservationKind } from '@/core/books/observations';
 import { fateOf } from '@/core/brood/fates';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
@@ -7,7 +8,7 @@ import type { FishRecord } from './fish';
 export async function latestOf(
   c: Context,
   fish: number,
-  kind: string,
+  kind: ObservationKind,
   until: number,
 ): Promise<{ value: number | null; said: string | null; unit_id: number | null; at: number } | undefined> {
   return await c

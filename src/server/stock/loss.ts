@@ -1,6 +1,7 @@
 import type { Outflow } from '@/core/books/accounts';
 import type { Amount } from '@/core/books/entry';
 import { type Measurement, numberFrom } from '@/core/books/measure';
+import type { ObservationKind } from '@/core/books/observations';
 import type { Capability } from '@/core/species/capabilities';
 import type { Event } from '../act/event';
 import { answered, type Context } from '../context';
@@ -24,7 +25,7 @@ type Counted = Parameters<typeof eventOf>[1] & {
 export async function countedLoss(
   c: Context,
   p: Counted,
-  kind: string,
+  kind: LossKind,
   account: Outflow,
   usual: readonly Capability[],
 ) {
@@ -38,10 +39,13 @@ export async function countedLoss(
   return { at, done: await recordLoss(c, event, kind, account, at, amount, intent, found.number) };
 }
 
+/** Entries by which animals leave: each tells its number by an observation of its own name. */
+export type LossKind = Extract<ObservationKind, 'pick' | 'dead' | 'cull' | 'sale' | 'sample' | 'escape' | 'unitLoss'>;
+
 export async function recordLoss(
   c: Context,
   event: Event,
-  kind: string,
+  kind: LossKind,
   account: Outflow,
   at: Standing,
   amount: Amount,

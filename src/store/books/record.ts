@@ -1,6 +1,7 @@
 import { type HoldingKey, keyOf, type Place } from '@/core/books/accounts';
 import { type Derivation, derive } from '@/core/books/derive';
 import { type Act, dayRank } from '@/core/books/entry';
+import type { ObservationKind } from '@/core/books/observations';
 import { compareEntries, orderInstant, rankOf } from '@/core/books/order';
 import { BookRefused } from '@/core/books/refusal';
 import type { BookContext } from '@/core/books/state';
@@ -33,7 +34,7 @@ export type NewEntry = {
 
 /** Something seen at the time of an entry: of a holding, a unit, a lot, a brood fish, a batch of adults or a spawning day. */
 export type Observation = {
-  kind: string;
+  kind: ObservationKind;
   brood_fish_id?: number | null;
   spawning_day_id?: number | null;
   /** The batch of adults that came in or of which some ended. */

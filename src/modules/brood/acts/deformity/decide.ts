@@ -31,7 +31,7 @@ export const decision = decides(recordDeformities, async (c, p) => {
         { kind: 'deformed', ...of, value: share.estimate, low: share.low, high: share.high, successes: p.deformed },
         ...Object.entries(p.kinds)
           .filter(([, n]) => n > 0)
-          .map(([id, n]) => ({ kind: 'deformKind', ...of, said: id, value: n / p.looked, successes: n })),
+          .map(([id, n]) => ({ kind: 'deformKind' as const, ...of, said: id, value: n / p.looked, successes: n })),
       ],
     },
   ]);

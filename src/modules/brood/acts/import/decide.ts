@@ -33,9 +33,9 @@ export const decision = decides(
     const observations = rows.flatMap((r): Observation[] => {
       const of = { brood_fish_id: ids.get(r.tag)! };
       return [
-        ...(r.massG === undefined ? [] : [{ kind: 'mass', ...of, value: r.massG }]),
-        ...(r.lengthMm === undefined ? [] : [{ kind: 'length', ...of, value: r.lengthMm }]),
-        ...(r.unit === undefined ? [] : [{ kind: 'stood', ...of, unit_id: unitId.get(r.unit)! }]),
+        ...(r.massG === undefined ? [] : [{ kind: 'mass' as const, ...of, value: r.massG }]),
+        ...(r.lengthMm === undefined ? [] : [{ kind: 'length' as const, ...of, value: r.lengthMm }]),
+        ...(r.unit === undefined ? [] : [{ kind: 'stood' as const, ...of, unit_id: unitId.get(r.unit)! }]),
       ];
     });
     await c.record([

@@ -1,3 +1,4 @@
+import type { ObservationKind } from '@/core/books/observations';
 import { run } from '@/core/calculation';
 import { polarisation } from '@/core/induction/ripeness';
 import { decimals, figures } from '@/core/quantities/format';
@@ -17,7 +18,7 @@ export const decision = decides(recordLook, async (c, p) => {
   await mustBeHere(c, fish, event.at);
   const seen: Observation[] = [];
   const saw: string[] = [];
-  const note = (kind: string, value: number | null, said?: string) =>
+  const note = (kind: ObservationKind, value: number | null, said?: string) =>
     seen.push({ kind, brood_fish_id: fish.id, spawning_day_id: p.day ?? null, value, said: said ?? null });
   if (p.massG !== undefined) {
     await askMass(c, fish, p.massG, event.at);

@@ -1,3 +1,4 @@
+import type { ObservationKind } from '@/core/books/observations';
 import { handlings } from '@/core/incubation/eggWords';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
@@ -51,7 +52,11 @@ export const decision = decides(
 );
 
 /** What an act is to the watch over the picks: shaken or starved of water they die of it later, of the rest not. */
-const kindOfHandling = { shocked: 'shock', rolled: 'flowSet', water: 'waterChanged' } as Record<string, string>;
+const kindOfHandling: Readonly<Record<string, ObservationKind>> = {
+  shocked: 'shock',
+  rolled: 'flowSet',
+  water: 'waterChanged',
+};
 
 /**
  * A measured flow becomes the unit's, unless it was set again since.

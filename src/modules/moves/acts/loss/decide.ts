@@ -23,6 +23,8 @@ export const decision = decides(recordLossOf, async (c, p) => {
   const amount: Amount = p.all
     ? { kind: 'all' }
     : { kind: 'number', ...measured, shortfall: answered(c, shortfall) === 'yes' };
-  const kind = { culled: 'cull', sold: 'sale', sampled: 'sample', escaped: 'escape', dead: 'unitLoss' }[p.account];
+  const kind = ({ culled: 'cull', sold: 'sale', sampled: 'sample', escaped: 'escape', dead: 'unitLoss' } as const)[
+    p.account
+  ];
   return recordLoss(c, event, kind, p.account, at, amount, p, p.all ? at.number : measured.number);
 });

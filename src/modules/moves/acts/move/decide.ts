@@ -91,8 +91,8 @@ export const decision = decides(move, async (c, p) => {
   ];
   const kind = p.toStage ? 'pond' : mixed ? 'merge' : 'move';
   const observations = sources.flatMap((s) => [
-    ...(s.dead > 0 ? [{ kind: 'dead', ...idsOf(s.from), value: s.dead }] : []),
-    ...(s.stay > 0 ? [{ kind: 'unready', ...idsOf(s.from), value: s.stay }] : []),
+    ...(s.dead > 0 ? [{ kind: 'dead' as const, ...idsOf(s.from), value: s.dead }] : []),
+    ...(s.stay > 0 ? [{ kind: 'unready' as const, ...idsOf(s.from), value: s.stay }] : []),
   ]);
   await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent: p, acts, observations }]);
   await queuePredictions(c, [...lots.keys(), ...(mixture ? [mixture.id] : [])]);

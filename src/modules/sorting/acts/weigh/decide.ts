@@ -16,7 +16,7 @@ export const decision = decides(recordWeighing, async (c, p) => {
   const mean = meanWeight(p.batches);
   await doubtMass(c, at, mean.ratio);
   const size = {
-    kind: 'meanG',
+    kind: 'meanG' as const,
     value: mean.ratio,
     low: mean.ratio - mean.half,
     high: mean.ratio + mean.half,

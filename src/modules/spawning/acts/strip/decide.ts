@@ -12,7 +12,7 @@ export const decision = decides(strip, async (c, p) => {
     { kind: 'strip', brood_fish_id: fish.id, spawning_day_id: d.id, value: p.massG, said: p.apart ? 'apart' : null },
     ...(p.airSeconds === undefined
       ? []
-      : [{ kind: 'air', brood_fish_id: fish.id, spawning_day_id: d.id, value: p.airSeconds }]),
+      : [{ kind: 'air' as const, brood_fish_id: fish.id, spawning_day_id: d.id, value: p.airSeconds }]),
   ]);
   return { tag: fish.tag };
 });

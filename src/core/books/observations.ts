@@ -1,0 +1,80 @@
+import type { SensorKind } from '../readings/sensorKinds';
+
+/** Of what something was seen: a fish, what stands in a unit, a batch of adults, a lot, a room, a whole spawning day. */
+type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day';
+
+type Kind = {
+  of: Of;
+  /** What its value counts or measures; absent where it has none. */
+  value?: 'animals' | 'g' | 'mm' | 's' | 'share' | 'index' | 'L/min' | 'minutes' | 'mg/L' | 'mL' | 'amount';
+  /** What its word says; absent where it says none. */
+  said?: string;
+  /** So many with it out of so many looked at go with it, or so many weighed. */
+  counted?: true;
+};
+
+/** Everything that entries tell besides what they book: what queries ask the latest of. */
+export const observationKinds = {
+  mass: { of: 'fish', value: 'g' },
+  length: { of: 'fish', value: 'mm' },
+  ripeness: { of: 'fish', said: 'a sign of ripeness of its species' },
+  eggStage: { of: 'fish', said: 'a stage of its egg sample' },
+  polarisation: { of: 'fish', value: 'index' },
+  condition: { of: 'fish', said: 'how it looked' },
+  air: { of: 'fish', value: 's' },
+  stood: { of: 'fish' },
+  fate: { of: 'fish', said: 'how it ended' },
+  mark: { of: 'fish', said: 'the mark that it carries' },
+  kill: { of: 'batch', said: 'how they were killed', counted: true },
+  batchIn: { of: 'batch', value: 'animals', said: 'a sex' },
+  batchOut: { of: 'batch', value: 'animals', said: 'a sex and how they ended' },
+  batchOwn: { of: 'batch', value: 'animals', said: 'the season in which they were released' },
+
+  inject: { of: 'fish', value: 'amount', said: 'the product' },
+  ready: { of: 'fish', said: 'what was found' },
+  strip: { of: 'fish', value: 'g', said: 'whether they are held apart' },
+  milt: { of: 'fish', value: 'mL', said: 'how it moves' },
+  cross: { of: 'fish', said: 'the bowl' },
+  nest: { of: 'fish', said: 'the nest' },
+  step: { of: 'day', value: 'amount', said: 'the bowl' },
+  bath: { of: 'day', value: 'mg/L', said: 'the protocol or the product' },
+  take: { of: 'lot', value: 'animals', said: 'the bowl' },
+
+  pick: { of: 'holding', value: 'animals' },
+  dead: { of: 'holding', value: 'animals' },
+  cull: { of: 'holding', value: 'animals' },
+  sale: { of: 'holding', value: 'animals' },
+  sample: { of: 'holding', value: 'animals' },
+  escape: { of: 'holding', value: 'animals' },
+  unitLoss: { of: 'holding', value: 'animals' },
+  sampleBack: { of: 'holding', value: 'animals' },
+  shipped: { of: 'holding', value: 'animals' },
+  release: { of: 'holding', value: 'animals', counted: true },
+  unhatched: { of: 'holding', value: 'animals' },
+  unready: { of: 'holding', value: 'animals' },
+  doubtful: { of: 'holding', value: 'animals' },
+  census: { of: 'holding', value: 'animals' },
+  meanG: { of: 'holding', value: 'g', counted: true },
+  feed: { of: 'holding', value: 'g' },
+  deformed: { of: 'holding', value: 'share', counted: true },
+  deformKind: { of: 'holding', value: 'share', said: 'the deformity', counted: true },
+  handled: { of: 'holding', value: 'minutes', said: 'what was done' },
+  shock: { of: 'holding', value: 'minutes', said: 'what was done' },
+  flowSet: { of: 'holding', value: 'L/min', said: 'what was done' },
+  waterChanged: { of: 'holding', value: 'minutes', said: 'what was done' },
+  note: { of: 'unit' },
+} as const satisfies Record<string, Kind>;
+
+/** What was seen of a hatch. */
+export type HatchSeen = 'first' | 'half' | 'done';
+
+/**
+ * The kind of an observation: one of the list, or one that takes its second part from data: a check of a species (with
+ * its sample), what was seen of a hatch, a task of the routine (its value is the room), a reading typed by eye.
+ */
+export type ObservationKind =
+  | keyof typeof observationKinds
+  | `check:${string}`
+  | `hatch:${HatchSeen}`
+  | `task:${string}`
+  | SensorKind;
