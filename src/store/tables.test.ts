@@ -45,8 +45,6 @@ declare module 'knex/types/tables' {
 ${tables.map((t) => `    ${t}: ${name(t)};`).join('\n')}
   }
 }
-
-export {};
 `;
 }
 
