@@ -12,13 +12,13 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp, Columns3, Download } from 'lucide-react';
+import { ArrowDown, ArrowDownUp, ArrowUp, Columns3, Download } from 'lucide-react';
 import { parseAsArrayOf, parseAsString, useQueryStates } from 'nuqs';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from './Button';
 import { Input } from './Input';
-import { Menu, MenuTick } from './Menu';
+import { Menu, MenuItem, MenuTick } from './Menu';
 import { Table } from './Table';
 
 /** What a cell is sorted, found and taken away by; null where nothing is known. */
@@ -50,6 +50,9 @@ type Props<T> = {
   /** What its field to search in says; without it there is none. */
   find?: string;
 };
+
+/** On a phone what is pressed is as large as a finger. */
+const FINGER = 'max-sm:size-11';
 
 /** Above so many rows only those in sight are drawn. */
 const DRAWN = 200;
@@ -151,10 +154,26 @@ function Inner<T extends object>({ name, noun, columns: all, rows, rowKey, rowPr
             : `${shown.length} of ${rows.length} ${noun[1]}`}
         </span>
         <span className="no-print ml-auto flex gap-1">
+          {/* Cards have no heads to press. */}
+          <Menu
+            about="Sort by"
+            trigger={
+              <Button kind="icon" className={`${FINGER} sm:hidden`} aria-label="Sort by" title="sort by">
+                <ArrowDownUp size={17} />
+              </Button>
+            }
+          >
+            {columns.map((c) => (
+              <MenuItem key={c.id} onSelect={() => press(c)}>
+                {c.head}
+                {by === c.id && (direction === 'down' ? ', falling' : ', rising')}
+              </MenuItem>
+            ))}
+          </Menu>
           <Menu
             about="Columns"
             trigger={
-              <Button kind="icon" aria-label="Columns" title="columns">
+              <Button kind="icon" className={FINGER} aria-label="Columns" title="columns">
                 <Columns3 size={17} />
               </Button>
             }
@@ -176,6 +195,7 @@ function Inner<T extends object>({ name, noun, columns: all, rows, rowKey, rowPr
           </Menu>
           <Button
             kind="icon"
+            className={FINGER}
             aria-label="Take away as CSV"
             title="what is shown, as CSV"
             onClick={() => void takeAway(name, shownColumns, shown)}

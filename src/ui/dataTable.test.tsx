@@ -47,6 +47,15 @@ test('as given until a head is pressed; figures fall, names go as people count, 
   await waitFor(() => expect(order()).toEqual(['R1', 'R2', 'R10']));
 });
 
+test('cards on a phone have no heads: they are sorted from a menu, which says how they stand', async () => {
+  const { user } = table();
+  await user.click(screen.getByRole('button', { name: 'Sort by' }));
+  await user.click(await screen.findByRole('menuitem', { name: 'fish' }));
+  await waitFor(() => expect(order()).toEqual(['R2', 'R10', 'R1']));
+  await user.click(screen.getByRole('button', { name: 'Sort by' }));
+  expect(await screen.findByRole('menuitem', { name: 'fish, falling' })).toBeTruthy();
+});
+
 test('what is not known stands last, whichever way it goes', async () => {
   const { user } = table();
   const press = () => user.click(within(head('kg')).getByRole('button'));
