@@ -138,11 +138,15 @@ test('what stood there and was emptied is taken away, where nothing is a value; 
       volumeL: z.number().nullable().optional(),
       areaCm2: z.number().nullable().optional(),
       batches: z.number().int().default(1),
+      kind: z.string(),
       retired: z.boolean().default(false),
     }),
   });
   function TankForm() {
-    const f = useActForm(saveTank, { about: { id: 4 }, begin: { volumeL: 40, areaCm2: null, batches: 2 } });
+    const f = useActForm(saveTank, {
+      about: { id: 4 },
+      begin: { volumeL: 40, areaCm2: null, batches: 2, kind: 'raceway' },
+    });
     return (
       <Form of={f} label="Keep">
         <MeasureInput label="Volume" {...f.measure('volumeL')} />
@@ -160,8 +164,8 @@ test('what stood there and was emptied is taken away, where nothing is a value; 
   await user.clear(field('Batches'));
   await user.click(screen.getByRole('button', { name: 'Out of use' }));
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  // No event: no time, no measurer.
-  expect(onlySent().payload).toEqual({ id: 4, volumeL: null, retired: true });
+  // No event: no time, no measurer. What it began with and nothing shows goes with it.
+  expect(onlySent().payload).toEqual({ id: 4, volumeL: null, kind: 'raceway', retired: true });
 });
 
 describe('an entry corrected', () => {

@@ -145,7 +145,7 @@ type Options<I, R> = {
 
 /**
  * A form of one act, by its schema: texts on this side in the reader's units and number style, the act's input on the
- * other. What is shown is sent; in a correction, what was shown and is no more is taken away, and what was never shown
+ * other. What is shown is sent, and what it began with that nothing shows; in a correction, what was shown and is no more is taken away, and what was never shown
  * stays as it was recorded.
  */
 export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.input<S>, R>): ActFormOf<z.input<S>> {
@@ -304,6 +304,10 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
       else if (had(name)) out[name] = null;
     }
     for (const name of everShown.current) if (!shown.has(name) && had(name)) out[name] = null;
+    // What it began with and no field shows is meant all the same: the one treatment that there is.
+    if (!correcting)
+      for (const name of Object.keys(schemas))
+        if (!everShown.current.has(name) && !(name in out) && first[name] != null) out[name] = first[name];
     return o.adjust ? (o.adjust(out as Filled<I>, Number(event?.payload.at ?? now)) as Record<string, unknown>) : out;
   };
 
