@@ -130,6 +130,8 @@ type Options<I, R> = {
   needs?: Partial<Record<keyof I & string, string>>;
   /** What is said of a field that holds something which cannot be read, where that differs. */
   unreadable?: Partial<Record<keyof I & string, string>>;
+  /** What the record needs and a person may leave empty: `adjust` says what is meant then. */
+  mayBeEmpty?: readonly (keyof I & string)[];
   /** As they began once it is recorded, so that a second press records nothing twice; the others stay for the next. */
   clears?: readonly (keyof I & string)[];
   /** The last word on what is sent, for an act of this instant. */
@@ -275,6 +277,7 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
 
   const wants = () => {
     const list: string[] = [];
+    const mayBeEmpty: readonly string[] = o.mayBeEmpty ?? [];
     for (const name of shown) {
       const asked = (o.needs as Record<string, string> | undefined)?.[name];
       const { value, error } = read(name);
@@ -284,7 +287,8 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
             asked ??
             `${fieldWords([name])} that can be read`,
         );
-      else if (value === null && (asked || !canBeLeftOut(schemas[name]!))) list.push(asked ?? fieldWords([name]));
+      else if (value === null && (asked || !(canBeLeftOut(schemas[name]!) || mayBeEmpty.includes(name))))
+        list.push(asked ?? fieldWords([name]));
     }
     return list;
   };

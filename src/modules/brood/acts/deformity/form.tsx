@@ -18,6 +18,7 @@ export function DeformityForm({ h }: { h: ActHolding }) {
     about: at(h),
     needs: { looked: 'how many were looked at' },
     clears: ['looked', 'deformed', 'kinds'],
+    mayBeEmpty: ['deformed'],
     // Most have one kind: unless somebody says otherwise each tap is a fish.
     adjust: (input) => ({ ...input, kinds: input.kinds ?? {}, deformed: input.deformed ?? sumOf(input.kinds) }),
     says: (r) =>
