@@ -1,27 +1,11 @@
+import type { Tables } from 'knex/types/tables';
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
 
-export type UnitRow = {
-  id: number;
-  site_id: number;
-  room_id: number;
-  name: string;
-  kind: string;
-  volume_l: number | null;
-  load_limit: number | null;
-  flow_l_min: number | null;
-  area_cm2: number | null;
-  battery: string;
-  place_x: number;
-  place_y: number;
-  part_of: number | null;
-  sensor_id: number | null;
-  shared: number;
-  retired: number;
-};
+export type UnitRow = Tables['unit'];
 
 export async function unitRow(c: Context, id: number): Promise<UnitRow> {
-  const row = await c.trx('unit').where({ id, site_id: c.site.id }).first<UnitRow | undefined>();
+  const row = await c.trx('unit').where({ id, site_id: c.site.id }).first();
   if (!row) throw new ActRefused('noUnit', 'There is no such unit here.', 'id');
   return row;
 }
