@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { HOME, say } from './home';
 import { DUMP_PROGRAM, ensurePrograms, startDatabase, stopDatabase } from './mariadb';
@@ -22,9 +22,11 @@ export async function test(args: string[]): Promise<number> {
   let passed = 0;
   let failed = 0;
   const names = unitOnly ? args.slice(1) : [];
-  const steps: Step[] = [
+  const checks: Step[] = [
     { name: 'types', command: 'node', args: ['node_modules/typescript/bin/tsc', '--noEmit'] },
     { name: 'lint', command: 'node', args: ['node_modules/@biomejs/biome/bin/biome', 'check', '.'] },
+  ];
+  const core: Step[] = [
     // In parts: a test file leaves its modules behind in memory, and one process for all of them would run out of it.
     ...Array.from({ length: CORE_PARTS }, (_, i) => ({
       name: `units, part ${i + 1} of ${CORE_PARTS}`,
@@ -32,24 +34,33 @@ export async function test(args: string[]): Promise<number> {
       args: [...jest('core'), `--shard=${i + 1}/${CORE_PARTS}`, ...names],
       env,
     })),
-    { name: 'units of the store', command: 'node', args: [...jest('store', 'faults'), ...names], env },
   ];
-  try {
-    for (const s of unitOnly ? steps.slice(2) : steps) {
-      const r = run(s);
+  const store: Step = {
+    name: 'units of the store',
+    command: 'node',
+    args: [...jest('store', 'faults'), ...names],
+    env,
+  };
+  const browser: Step = {
+    name: 'browser',
+    command: 'node',
+    args: ['node_modules/@playwright/test/cli.js', 'test'],
+    env: { ...env, NODE_OPTIONS: '' },
+  };
+  const inTurn = async (steps: readonly Step[]) => {
+    for (const s of steps) {
+      const r = await run(s);
       passed += r.passed;
       failed += r.failed;
     }
+  };
+  try {
+    if (!unitOnly) await inTurn(checks);
+    // Core needs the processor, the store mostly waits for its database: side by side they take little longer than one.
+    await Promise.all([inTurn(core), inTurn([store])]);
     if (!unitOnly) {
       build();
-      const r = run({
-        name: 'browser',
-        command: 'node',
-        args: ['node_modules/@playwright/test/cli.js', 'test'],
-        env: { ...env, NODE_OPTIONS: '' },
-      });
-      passed += r.passed;
-      failed += r.failed;
+      await inTurn([browser]);
     }
   } finally {
     await stopDatabase(server.dir);
@@ -71,23 +82,29 @@ const jest = (...projects: string[]) => [
 ];
 
 /** Runs one step, passes its output on, and reads from it how many passed and failed; a step without counts is one. */
-function run(s: Step): { passed: number; failed: number } {
+async function run(s: Step): Promise<{ passed: number; failed: number }> {
   say(s.name);
-  const r = spawnSync(s.command, s.args, { encoding: 'utf8', maxBuffer: 1 << 28, env: { ...process.env, ...s.env } });
-  const output = `${r.stdout}${r.stderr}`;
-  process.stderr.write(output);
-  if (/^No tests found/m.test(output)) return { passed: 0, failed: r.status === 0 ? 0 : 1 };
+  const child = spawn(s.command, s.args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...s.env } });
+  let output = '';
+  // Kept until the step is over: two that run side by side would be read mixed.
+  for (const stream of [child.stdout, child.stderr])
+    stream.setEncoding('utf8').on('data', (text: string) => {
+      output += text;
+    });
+  const status = await new Promise<number | null>((ok, fail) => child.on('close', ok).on('error', fail));
+  process.stderr.write(`${s.name}:\n${output}`);
+  if (/^No tests found/m.test(output)) return { passed: 0, failed: status === 0 ? 0 : 1 };
   const counted = /^Tests:\s+(?:(\d+) failed, )?(?:\d+ skipped, )?(?:(\d+) passed, )?\d+ total/m.exec(output);
   if (counted)
     return {
       passed: Number(counted[2] ?? 0),
-      failed: Number(counted[1] ?? 0) + (r.status !== 0 && !counted[1] ? 1 : 0),
+      failed: Number(counted[1] ?? 0) + (status !== 0 && !counted[1] ? 1 : 0),
     };
   const playwright = { failed: /^\s+(\d+) failed/m.exec(output), passed: /^\s+(\d+) passed/m.exec(output) };
   if (playwright.passed || playwright.failed)
     return {
       passed: Number(playwright.passed?.[1] ?? 0),
-      failed: Number(playwright.failed?.[1] ?? 0) + (r.status !== 0 && !playwright.failed ? 1 : 0),
+      failed: Number(playwright.failed?.[1] ?? 0) + (status !== 0 && !playwright.failed ? 1 : 0),
     };
-  return r.status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+  return status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 }

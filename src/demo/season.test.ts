@@ -1,27 +1,39 @@
+import { execFile } from 'node:child_process';
+import { promisify } from 'node:util';
 import { numberAt } from '@/modules/flow/screens/layout';
 import { flow } from '@/modules/flow/views/flow';
 import { stockList } from '@/modules/records/views/stockList';
 import { livingStock } from '@/server/stock/livingStock';
 import { checkBooks } from '@/store/books/check';
 import type { Db } from '@/store/connection';
-import { migrate } from '@/store/migrations';
 import { ownDatabase } from '../../tests/support/server';
-import { seedDemo } from './season';
 
+const play = promisify(execFile);
 let db: Db;
 let drop: () => Promise<void>;
+let address: string;
 
 beforeAll(async () => {
-  ({ db, drop } = await ownDatabase('demo', 4));
-  await migrate(db);
+  ({ db, drop, address } = await ownDatabase('demo', 4));
 });
 afterAll(() => drop?.());
 
 test('eighteen months of the demo hatchery: some sixty lots, 8 000 entries and more, every stage alive, sound books, mishaps to find', async () => {
   const anchor = Date.parse('2031-04-14T05:42:00Z');
-  const player = await seedDemo(db, anchor, () => {});
+  const { stdout } = await play(
+    'node',
+    [
+      '--disable-warning=ExperimentalWarning',
+      '--import',
+      'tsx',
+      'tests/support/playSeason.ts',
+      address,
+      '2031-04-14T05:42:00Z',
+    ],
+    { env: { ...process.env, NODE_OPTIONS: '' } },
+  );
   // Nothing that its people try is refused unasked.
-  expect(player.refusals).toEqual([]);
+  expect(JSON.parse(stdout)).toEqual([]);
   const count = async (table: string) => Number(((await db(table).count('* as n').first()) as { n: number }).n);
   expect(await count('lot')).toBeGreaterThan(50);
   expect(await count('entry')).toBeGreaterThan(8000);

@@ -10,13 +10,17 @@ export function addressOf(database: string): string {
 }
 
 /** A database of one's own, empty; `drop` closes it and throws it away. */
-export async function ownDatabase(purpose: string, max: number): Promise<{ db: Db; drop: () => Promise<void> }> {
+export async function ownDatabase(
+  purpose: string,
+  max: number,
+): Promise<{ db: Db; drop: () => Promise<void>; address: string }> {
   const name = `morula_test_${purpose}_${process.pid}_${Math.random().toString(36).slice(2, 8)}`;
   const root = connect(addressOf('information_schema'), { max: 1 });
   await root.raw(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
   const db = connect(addressOf(name), { max });
   return {
     db,
+    address: addressOf(name),
     drop: async () => {
       await db.destroy();
       await root.raw(`DROP DATABASE \`${name}\``);
