@@ -53,6 +53,15 @@ test('it is one picture with one sentence for who hears it, and a table for who 
   expect(screen.queryByRole('table')).toBeNull();
 });
 
+test('of lines that lie too close to be read only the lower one is written', () => {
+  const { container } = show(
+    <Chart {...{ width: 200, height: 100, box: BOX, x, y }} says="close">
+      <YAxis ticks={[50, 45, 25, 0]} format={(t) => `${t} °`} />
+    </Chart>,
+  );
+  expect([...container.querySelectorAll('text')].map((t) => t.textContent)).toEqual(['0 °', '25 °', '45 °']);
+});
+
 test('a chart of nothing offers no table', () => {
   show(chart([]));
   expect(screen.queryByRole('button', { name: 'as a table' })).toBeNull();

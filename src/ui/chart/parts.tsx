@@ -3,10 +3,16 @@
 import { area, type CurveFactory, line } from 'd3';
 import { useChart } from './Chart';
 
-/** Lines across with what they stand for on the left. */
+/** What is written at the lines stands so far apart, or it cannot be read. */
+const LEAST_APART = 14;
+
+/** Lines across with what they stand for on the left; one that would run into the one below it is left out. */
 export function YAxis({ ticks, format }: { ticks: readonly number[]; format: (v: number) => string }) {
   const { y, box } = useChart();
-  return ticks.map((t) => (
+  const shown: number[] = [];
+  for (const t of [...ticks].sort((a, b) => y(b) - y(a)))
+    if (shown.length === 0 || y(shown.at(-1)!) - y(t) >= LEAST_APART) shown.push(t);
+  return shown.map((t) => (
     <g key={t}>
       <line x1={box.left} x2={box.right} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
       <text x={box.left - 5} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">

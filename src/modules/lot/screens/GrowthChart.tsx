@@ -37,7 +37,7 @@ export function GrowthChart({ weights, us, timeZone }: { weights: LotView['weigh
           ]),
         }}
       >
-        <YAxis ticks={y.ticks(3).slice(0, 5)} format={(g) => massEach(g, us)} />
+        <YAxis ticks={y.ticks(3)} format={(g) => massEach(g, us)} />
         {weights.map((w) => (
           <Point key={w.at} x={w.at} y={w.meanG} low={floor(w.low)} high={w.high} />
         ))}
