@@ -1,4 +1,5 @@
-import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import { fertilisedByDead } from '@/core/eggs/fertilisedByDead';
 import { figures } from '@/core/quantities/format';
 

@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import { judgedSays } from '@/core/incubation/verdicts';
 import { grouped } from '@/core/quantities/format';
 import type { Act } from '@/server/act/define';

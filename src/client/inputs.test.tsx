@@ -13,7 +13,8 @@ import {
   wholeOf,
 } from '@/client/inputs';
 import { nowValue, readWhen, useEventFields, WhenInput } from '@/client/when';
-import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import { withDoubt } from '@/core/quantities/format';
 import { NOW, session, show } from '../../tests/support/screen';
 import { HowManyInput } from './measure/HowMany';

@@ -1,4 +1,4 @@
-import { type Measurement, measurement } from '@/core/books/measure';
+import { type Measurement, measurement } from '@/core/books/measurement';
 import { meanWeight } from '@/core/sampling/meanWeight';
 import { ratioEstimate } from '@/core/sampling/ratio';
 import { fromJson } from './books/rows';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Hand } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSession } from '@/client/session';
 import { Button } from '@/ui/Button';
 import type { AboutHolding, ActForms, Offer } from './actForms';
@@ -45,6 +45,14 @@ export function ActPanel({
   const offers = offersFor(forms ?? [], about, barred);
   const [open, setOpen] = useState<string | null>(first ?? null);
   useEffect(() => setOpen(first ?? null), [first]);
+  const form = useRef<HTMLDivElement>(null);
+  // Many acts fill a low window: the form of the one that is pressed comes up to the eye, as far as it has to.
+  useEffect(() => {
+    const drawn = form.current;
+    if (!open || !drawn?.scrollIntoView) return;
+    const tall = drawn.getBoundingClientRect().height > window.innerHeight / 2;
+    drawn.scrollIntoView({ block: tall ? 'start' : 'nearest' });
+  }, [open]);
   const off = h.handsOff && h.handsOff.severity <= 2 ? h.handsOff : null;
   const marked = (list: readonly Offer[]) => off !== null && list.some((o) => o.shakes);
   const chosen = offers.find(([o]) => o!.id === open);
@@ -70,7 +78,11 @@ export function ActPanel({
         })}
       </div>
       {chosen && (
-        <div className="mt-3 border-l-[3px] border-deep pl-3" key={`${open}${h.unitId}${h.stage}`}>
+        <div
+          ref={form}
+          className="mt-3 scroll-m-3 border-l-[3px] border-deep pl-3"
+          key={`${open}${h.unitId}${h.stage}`}
+        >
           {marked(chosen) && (
             <p className="mb-2 text-body text-careful">
               This shakes them: {off!.why}. A reason will be asked for; an emergency overrides.

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { measurement } from '@/core/books/measure';
-import { weightBatch } from '@/core/sampling/meanWeight';
+import { measurement } from '@/core/books/measurement';
+import { weightBatch } from '@/core/sampling/samples';
 import { howMany } from '@/server/act/inputs';
 import type { Reader } from '../inputs';
 import { type As, canBeLeftOut, codecOf, fieldsOf, leftOut } from './codecs';

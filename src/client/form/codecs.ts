@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { type MeasurementInput, measurement } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import type { Dimension } from '@/core/quantities/measure';
-import { weightBatch } from '@/core/sampling/meanWeight';
+import { weightBatch } from '@/core/sampling/samples';
 import { isoDay, startOfDay } from '@/core/time/localDay';
 import { howMany } from '@/server/act/inputs';
 import { decimalOf, measureOf, measureText, numberText, type Reader, wholeOf } from '../inputs';

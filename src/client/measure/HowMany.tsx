@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { type MeasurementInput, measurement, numberFrom, workingOf } from '@/core/books/measure';
+import { numberFrom, workingOf } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import { trough } from '@/core/eggs/trough';
 import { volumetricCount } from '@/core/eggs/volumetric';
 import { decimals, figures, grouped, withDoubt } from '@/core/quantities/format';

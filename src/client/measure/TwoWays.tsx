@@ -1,6 +1,7 @@
 'use client';
 
-import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import { combineEstimates } from '@/core/eggs/combine';
 import { withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';

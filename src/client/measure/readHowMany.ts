@@ -1,4 +1,4 @@
-import type { MeasurementInput } from '@/core/books/measure';
+import type { MeasurementInput } from '@/core/books/measurement';
 import { decimalOf, measureOf, measureText, numberText, type Reader, type useShown, wholeOf } from '../inputs';
 import { emptyPairs, type Pair, pairsText, readPairs } from './pairs';
 

@@ -1,4 +1,5 @@
-import { type MeasurementInput, measurement, numberFrom, workingOf } from './measure';
+import { numberFrom, workingOf } from './measure';
+import { type MeasurementInput, measurement } from './measurement';
 
 const from = (m: MeasurementInput, usual?: number) => numberFrom(measurement.parse(m), usual);
 const volume = (counts: number[], totalVolumeMl: number): MeasurementInput => ({

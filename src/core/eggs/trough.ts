@@ -3,9 +3,9 @@ import { defineCalculation, type Step, schema } from '../calculation';
 import { studentQuantile } from '../distributions';
 import { ratioSteps } from '../sampling/meanWeight';
 import { ratioEstimate } from '../sampling/ratio';
+import { type VolumeSample, volumeSample } from '../sampling/samples';
 import { thresholds } from '../thresholds';
 import { upperOf, volumeOfOneMl, zOf } from './sphere';
-import { type VolumeSample, volumeSample } from './volumetric';
 
 /** Share of the space that spheres fill in simple hexagonal layers, each ball over one of the layer below. */
 export const HEXAGONAL_LAYERS = Math.PI / (3 * Math.sqrt(3));

@@ -1,9 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
+import { type VolumeSample, volumeSample } from '../sampling/samples';
 import { countOutput, countSteps, type EggOptions, eggsByRatio, intervalOf } from './byRatio';
-
-export const volumeSample = z.strictObject({ volumeMl: schema.positive, count: schema.count });
-export type VolumeSample = z.output<typeof volumeSample>;
 
 const asSamples = (samples: readonly VolumeSample[]) => samples.map((s) => ({ count: s.count, measure: s.volumeMl }));
 

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { upperOf, zOf } from '../eggs/sphere';
-import { meanWeight, ratioSteps, type WeightBatch, weightBatch } from './meanWeight';
+import { meanWeight, ratioSteps } from './meanWeight';
 import { postedRelativeSd } from './ratio';
+import { type WeightBatch, weightBatch } from './samples';
 
 export type WeighedCount = {
   number: number;

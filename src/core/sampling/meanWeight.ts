@@ -4,12 +4,7 @@ import { studentTwoSided } from '../distributions';
 import { decimals, plain } from '../quantities/format';
 import { thresholds } from '../thresholds';
 import { type Ratio, ratioEstimate } from './ratio';
-
-export const weightBatch = z.strictObject({
-  massG: schema.positive,
-  count: schema.count.min(1, 'needs at least one animal'),
-});
-export type WeightBatch = z.output<typeof weightBatch>;
+import { type WeightBatch, weightBatch } from './samples';
 
 /**
  * Half the interval of a mean that was weighed until it was settled is wider than that of so many batches set

@@ -1,5 +1,6 @@
 import { compareCount } from '@/core/books/arithmetic';
-import { type Measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import type { Measurement } from '@/core/books/measurement';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import type { Event } from '@/server/act/event';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { measurement } from '@/core/books/measure';
+import { measurement } from '@/core/books/measurement';
 import { eventFields, standingFields } from './event';
 
 export const lotName = z.string().trim().max(40, 'is too long').optional();

@@ -1,6 +1,7 @@
 import type { Outflow } from '@/core/books/accounts';
 import type { Amount } from '@/core/books/entry';
-import { type Measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import type { Measurement } from '@/core/books/measurement';
 import type { ObservationKind } from '@/core/books/observations';
 import type { Capability } from '@/core/species/capabilities';
 import type { Event } from '../act/event';

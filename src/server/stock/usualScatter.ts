@@ -1,4 +1,4 @@
-import type { Measurement } from '@/core/books/measure';
+import type { Measurement } from '@/core/books/measurement';
 import type { Context } from '@/server/context';
 import { type ScatterOf, scatters, usualScatter } from '@/store/usualScatter';
 

@@ -8,7 +8,7 @@ import { type PlaceOption, placeOptions } from '@/client/holding';
 import { NumberInput } from '@/client/inputs';
 import { Ways } from '@/client/measure/TwoWays';
 import { OffspringField } from '@/client/OffspringField';
-import type { MeasurementInput } from '@/core/books/measure';
+import type { MeasurementInput } from '@/core/books/measurement';
 import { swellingSays } from '@/core/eggs/swelling';
 import { figures, grouped } from '@/core/quantities/format';
 import { recordTake } from '@/modules/incubation/acts/take/act';

@@ -1,4 +1,4 @@
-import type { Measurement } from '@/core/books/measure';
+import type { Measurement } from '@/core/books/measurement';
 import { run } from '@/core/calculation';
 import { type Learned, swelling } from '@/core/eggs/swelling';
 import { packing, trough } from '@/core/eggs/trough';

@@ -1,7 +1,9 @@
-import { measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import { measurement } from '@/core/books/measurement';
 import { massEach, massOfAll } from '@/core/quantities/mass';
 import { countByWeight } from '@/core/sampling/countByWeight';
-import { meanWeight, type WeightBatch } from '@/core/sampling/meanWeight';
+import { meanWeight } from '@/core/sampling/meanWeight';
+import type { WeightBatch } from '@/core/sampling/samples';
 
 /** What a hand proposes, in words: the act, the number it comes to, and how it was got. */
 export type Proposed = { act: string; number: number | null; sd: number; how: string };

@@ -1,5 +1,6 @@
 import { compareCount } from '@/core/books/arithmetic';
-import { type Measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import type { Measurement } from '@/core/books/measurement';
 import { combineEstimates } from '@/core/eggs/combine';
 import { grouped } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { measurement } from '@/core/books/measure';
+import { measurement } from '@/core/books/measurement';
 import { offspringSexes } from '@/core/brood/strainAndSex';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';

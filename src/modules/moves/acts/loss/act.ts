@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { measurement } from '@/core/books/measure';
+import { measurement } from '@/core/books/measurement';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
 import { sensitive, shortfall } from '@/server/questions';

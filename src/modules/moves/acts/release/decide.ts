@@ -1,4 +1,5 @@
-import { type MeasurementInput, measurement, numberFrom } from '@/core/books/measure';
+import { numberFrom } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import { ActRefused } from '@/server/act/refused';
 import { answered, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';

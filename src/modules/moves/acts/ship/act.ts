@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { measurement } from '@/core/books/measure';
+import { measurement } from '@/core/books/measurement';
 import type { ShippedAge } from '@/core/incubation/eyedShipping';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { weightBatch } from '@/core/sampling/meanWeight';
+import { weightBatch } from '@/core/sampling/samples';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';

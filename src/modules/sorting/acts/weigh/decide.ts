@@ -1,4 +1,4 @@
-import type { Measurement } from '@/core/books/measure';
+import type { Measurement } from '@/core/books/measurement';
 import { figures } from '@/core/quantities/format';
 import { meanWeight } from '@/core/sampling/meanWeight';
 import type { Station } from '@/core/species/stations';
