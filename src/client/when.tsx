@@ -76,11 +76,15 @@ export function readWhen(v: WhenValue, timeZone: string): { at?: number; precisi
   return { at, precision: v.mode === 'day' ? 'day' : 'minute' };
 }
 
+/** What is typed of the fields that every record has. */
+type TypedEvent = { when: WhenValue; measuredBy: string; note: string };
+
 /**
  * The fields that every record has: when, who measured, a note; folded away until wanted. In a form that puts an entry
  * right they begin as the entry has them, and a time that is left alone stays as it was to the second.
+ * @param onTyped told what stands in them after each key; null where that is what they began with
  */
-export function useEventFields() {
+export function useEventFields(onTyped: (typed: TypedEvent | null) => void = () => {}) {
   const s = useSession();
   const original = useCorrecting();
   const [first] = useState<WhenValue>(() =>
@@ -92,9 +96,14 @@ export function useEventFields() {
         }
       : nowValue,
   );
-  const [when, setWhen] = useState(first);
-  const [measuredBy, setMeasuredBy] = useState(original?.measuredBy ?? '');
-  const [note, setNote] = useState(original?.note ?? '');
+  const begun: TypedEvent = { when: first, measuredBy: original?.measuredBy ?? '', note: original?.note ?? '' };
+  const [typed, setTyped] = useState(begun);
+  const { when, measuredBy, note } = typed;
+  const change = (part: Partial<TypedEvent>) => {
+    const next = { ...typed, ...part };
+    setTyped(next);
+    onTyped(JSON.stringify(next) === JSON.stringify(begun) ? null : next);
+  };
   const untouched = when.mode === first.mode && when.day === first.day && when.time === first.time;
   const read: ReturnType<typeof readWhen> =
     original && untouched ? { at: original.at, precision: original.precision } : readWhen(when, s.timeZone);
@@ -112,7 +121,9 @@ export function useEventFields() {
       ...(measuredBy || original ? { measuredBy } : {}),
       ...(note || original ? { note } : {}),
     } as Record<string, unknown>,
-    reset: () => setNote(''),
+    /** As somebody typed it before. */
+    fill: setTyped,
+    reset: () => setTyped((t) => ({ ...t, note: '' })),
     view: (error?: string | null) => (
       <Fold
         className="text-body"
@@ -120,9 +131,14 @@ export function useEventFields() {
         title={<span className="link">{said}</span>}
       >
         <div className="mt-2 flex flex-col gap-2">
-          <WhenInput value={when} onChange={setWhen} error={error ?? read.error} />
-          <TextField label="Measured by" placeholder={s.name} value={measuredBy} onChange={setMeasuredBy} />
-          <TextField label="Note" value={note} onChange={setNote} />
+          <WhenInput value={when} onChange={(w) => change({ when: w })} error={error ?? read.error} />
+          <TextField
+            label="Measured by"
+            placeholder={s.name}
+            value={measuredBy}
+            onChange={(by) => change({ measuredBy: by })}
+          />
+          <TextField label="Note" value={note} onChange={(text) => change({ note: text })} />
         </div>
       </Fold>
     ),

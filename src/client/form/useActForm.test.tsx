@@ -223,6 +223,19 @@ describe('what was left half filled', () => {
     expect([field('How many').value, field('Tag 1').value, screen.queryByTestId('draft')]).toEqual(['12', 'F1', null]);
   });
 
+  test('comes back with when it was, by whom, and its note', async () => {
+    const { user, unmount } = show(<WeighForm />);
+    await user.click(screen.getByText('now, by me'));
+    await user.click(screen.getByLabelText('some time that day'));
+    await user.type(field('Measured by'), 'Jaro');
+    await user.type(field('Note'), 'murky');
+    unmount();
+    const again = show(<WeighForm />);
+    await again.user.click(screen.getByRole('button', { name: 'Take it up' }));
+    expect([field('Measured by').value, field('Note').value]).toEqual(['Jaro', 'murky']);
+    expect(screen.getByLabelText<HTMLInputElement>('some time that day').getAttribute('aria-checked')).toBe('true');
+  });
+
   test('is gone once it was dropped, or recorded, or typed away again', async () => {
     await leave();
     const { user, unmount } = show(<WeighForm />);

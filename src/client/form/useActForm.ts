@@ -115,6 +115,8 @@ export type ActFormOf<I> = Fields<I> & {
   correcting: boolean;
 };
 
+/** When, by whom and the note stand in a draft under a name that no field has. */
+const EVENT = ' event';
 /** Never kept in the browser, not even half typed. */
 const SECRET = /^(password|current|secret|code)$/;
 
@@ -176,18 +178,29 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
     return codec(name).blank === '' && typeof usual === 'string' ? usual : codec(name).blank;
   };
   const stands = (name: string): unknown => (Object.hasOwn(typed, name) ? typed[name] : written(name));
+  const eventTyped = useRef<unknown>(null);
+  const keepDraft = () => {
+    if (correcting) return;
+    const fields = Object.fromEntries(Object.entries(form.getValues()).filter(([k]) => !SECRET.test(k)));
+    const changed = Object.entries(fields).some(([k, x]) => JSON.stringify(x) !== JSON.stringify(written(k)));
+    draft.keep(changed || eventTyped.current ? { ...fields, [EVENT]: eventTyped.current } : null);
+  };
   const put = (name: string, v: unknown) => {
     form.setValue(name, v, { shouldDirty: true });
-    const all = Object.fromEntries(Object.entries({ ...form.getValues(), [name]: v }).filter(([k]) => !SECRET.test(k)));
-    const changed = Object.entries(all).some(([k, x]) => JSON.stringify(x) !== JSON.stringify(written(k)));
-    if (!correcting) draft.keep(changed ? all : null);
+    keepDraft();
   };
   const read = (name: string): Read => codec(name).read(stands(name));
 
-  const asked = useEventFields();
+  const asked = useEventFields((now) => {
+    eventTyped.current = now;
+    keepDraft();
+  });
   const event = 'at' in schemas && o.event !== false && !(o.now && !correcting) ? asked : null;
   const draft = useDraft(act.type, o.about, (kept) => {
-    for (const [name, v] of Object.entries(kept)) form.setValue(name, v, { shouldDirty: true });
+    for (const [name, v] of Object.entries(kept))
+      if (name !== EVENT) form.setValue(name, v, { shouldDirty: true });
+      else if (v) asked.fill(v as Parameters<typeof asked.fill>[0]);
+    eventTyped.current = kept[EVENT] ?? null;
   });
   const sender = useAct(act, () => {
     for (const name of (o.clears ?? []) as readonly string[]) form.setValue(name, written(name));
