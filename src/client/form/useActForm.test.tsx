@@ -11,6 +11,7 @@ import { CorrectingProvider } from '../act/correcting';
 import { MeasureInput, NumberInput } from '../inputs';
 import { Form } from './Form';
 import { useActForm } from './useActForm';
+import { useTyped } from './useTyped';
 
 const weighed = defineAct({
   type: 'test.weigh',
@@ -234,6 +235,36 @@ describe('what was left half filled', () => {
     await again.user.click(screen.getByRole('button', { name: 'Take it up' }));
     expect([field('Measured by').value, field('Note').value]).toEqual(['Jaro', 'murky']);
     expect(screen.getByLabelText<HTMLInputElement>('some time that day').getAttribute('aria-checked')).toBe('true');
+  });
+
+  test('comes back with what a form types in its own way, for the thing that it was typed of', async () => {
+    const Own = ({ of }: { of: string }) => {
+      const typing = useTyped(() => ({ text: of }));
+      const f = useActForm(weighed, {
+        typing,
+        about: { unit: 3 },
+        draftFor: of,
+        adjust: (input) => ({ ...input, why: typing.value.text }),
+      });
+      return (
+        <Form of={f} label="Record">
+          <NumberInput label="How many" {...f.field('number')} />
+          <TextField label="Own" value={typing.value.text} onChange={(text) => typing.put({ text })} />
+        </Form>
+      );
+    };
+    const { user, unmount } = show(<Own of="a" />);
+    await user.type(field('Own'), 'bc');
+    unmount();
+    const other = show(<Own of="b" />);
+    expect(screen.queryByTestId('draft')).toBeNull();
+    other.unmount();
+    const again = show(<Own of="a" />);
+    await again.user.click(screen.getByRole('button', { name: 'Take it up' }));
+    expect(field('Own').value).toBe('abc');
+    await again.user.type(field('How many'), '5');
+    await again.user.click(record());
+    await waitFor(() => expect(onlySent().payload).toMatchObject({ number: 5, why: 'abc' }));
   });
 
   test('is gone once it was dropped, or recorded, or typed away again', async () => {

@@ -28,6 +28,7 @@ import {
   type TypedRow,
 } from './codecs';
 import { type Draft, useDraft } from './drafts';
+import type { Typing } from './useTyped';
 
 /** The names of an input's fields whose values are of one type. */
 type Named<I, T> = { [K in keyof I & string]-?: NonNullable<I[K]> extends T ? K : never }[keyof I & string];
@@ -117,6 +118,8 @@ export type ActFormOf<I> = Fields<I> & {
 
 /** When, by whom and the note stand in a draft under a name that no field has. */
 const EVENT = ' event';
+/** What a form types in its own way, likewise. */
+const TYPED = ' typed';
 /** Never kept in the browser, not even half typed. */
 const SECRET = /^(password|current|secret|code)$/;
 
@@ -125,6 +128,11 @@ type Options<I, R> = {
   about: Partial<Filled<I>>;
   /** What the fields begin with. */
   begin?: Partial<I>;
+  /** What it types in a way of its own: kept in the draft. */
+  // biome-ignore lint/suspicious/noExplicitAny: whatever is typed comes back as it was kept
+  typing?: Typing<any>;
+  /** Whose draft it is, where what it is about does not tell. */
+  draftFor?: string;
   /** What they begin with in a correction, where that is not simply what was sent then. */
   from?: (original: Partial<I>) => Partial<I>;
   as?: Partial<Record<keyof I & string, As>>;
@@ -183,8 +191,10 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
     if (correcting) return;
     const fields = Object.fromEntries(Object.entries(form.getValues()).filter(([k]) => !SECRET.test(k)));
     const changed = Object.entries(fields).some(([k, x]) => JSON.stringify(x) !== JSON.stringify(written(k)));
-    draft.keep(changed || eventTyped.current ? { ...fields, [EVENT]: eventTyped.current } : null);
+    const own = o.typing?.now() ?? null;
+    draft.keep(changed || own || eventTyped.current ? { ...fields, [TYPED]: own, [EVENT]: eventTyped.current } : null);
   };
+  o.typing?.onChange(keepDraft);
   const put = (name: string, v: unknown) => {
     form.setValue(name, v, { shouldDirty: true });
     keepDraft();
@@ -196,10 +206,12 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
     keepDraft();
   });
   const event = 'at' in schemas && o.event !== false && !(o.now && !correcting) ? asked : null;
-  const draft = useDraft(act.type, o.about, (kept) => {
+  const whose = o.draftFor === undefined ? o.about : { ...o.about, draftFor: o.draftFor };
+  const draft = useDraft(act.type, whose, (kept) => {
     for (const [name, v] of Object.entries(kept))
-      if (name !== EVENT) form.setValue(name, v, { shouldDirty: true });
-      else if (v) asked.fill(v as Parameters<typeof asked.fill>[0]);
+      if (name === TYPED) v && o.typing?.fill(v);
+      else if (name === EVENT) v && asked.fill(v as Parameters<typeof asked.fill>[0]);
+      else form.setValue(name, v, { shouldDirty: true });
     eventTyped.current = kept[EVENT] ?? null;
   });
   const sender = useAct(act, () => {

@@ -1,10 +1,10 @@
 'use client';
 
 import { X } from 'lucide-react';
-import { useState } from 'react';
 import { DayField } from '@/client/DayField';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, MeasureInput, measureOf, measureText, numberText, useShown, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -34,25 +34,22 @@ export function ConditioningForm({
   const was = original?.programme;
   const text = (v: number | null | undefined) => (v == null ? '' : numberText(v, locale));
   const degrees = (v: number | null) => (v === null ? '' : measureText(v, 'temperature', unit('temperature'), locale));
-  const [from, setFrom] = useState(isoDay(was?.from ?? now, timeZone));
-  const [to, setTo] = useState(was?.to ? isoDay(was.to, timeZone) : '');
-  const [units, setUnits] = useState<number[]>(was?.units ?? []);
-  const [kind, setKind] = useState(was?.tank.kind ?? '');
-  const [depth, setDepth] = useState(text(was?.tank.depthCm));
-  const [volume, setVolume] = useState(
-    was?.tank.volumeL ? measureText(was.tank.volumeL * 1000, 'volume', unit('volume'), locale) : '',
-  );
-  const [material, setMaterial] = useState(was?.tank.material ?? '');
-  const [why, setWhy] = useState(was?.why ?? '');
-  const [rows, setRows] = useState<Row[]>(
-    was?.steps.map((s) => ({
-      day: String(s.day),
-      light: text(s.lightHours),
-      warm: degrees(s.celsius),
-      diet: s.diet,
-    })) ?? [{ day: '0', light: '', warm: '', diet: '' }],
-  );
-  const set = (i: number, p: Partial<Row>) => setRows(rows.map((r, k) => (k === i ? { ...r, ...p } : r)));
+  const typing = useTyped(() => ({
+    from: isoDay(was?.from ?? now, timeZone),
+    to: was?.to ? isoDay(was.to, timeZone) : '',
+    units: was?.units ?? [],
+    kind: was?.tank.kind ?? '',
+    depth: text(was?.tank.depthCm),
+    volume: was?.tank.volumeL ? measureText(was.tank.volumeL * 1000, 'volume', unit('volume'), locale) : '',
+    material: was?.tank.material ?? '',
+    why: was?.why ?? '',
+    rows: was?.steps.map(
+      (s): Row => ({ day: String(s.day), light: text(s.lightHours), warm: degrees(s.celsius), diet: s.diet }),
+    ) ?? [{ day: '0', light: '', warm: '', diet: '' }],
+  }));
+  const { from, to, units, kind, depth, volume, material, why, rows } = typing.value;
+  const { put } = typing;
+  const set = (i: number, p: Partial<Row>) => put({ rows: rows.map((r, k) => (k === i ? { ...r, ...p } : r)) });
   const read = rows.map((r) => ({
     day: wholeOf(r.day, locale),
     light: decimalOf(r.light, locale),
@@ -63,6 +60,7 @@ export function ConditioningForm({
   const depthCm = decimalOf(depth, locale);
   const volumeMl = measureOf(volume, 'volume', unit('volume'), locale);
   const f = useActForm(saveConditioning, {
+    typing,
     about: { species: species.id, ...(original ? { id: original.id } : {}) },
     begin: { name: original?.name },
     needs: { name: 'a name' },
@@ -101,8 +99,13 @@ export function ConditioningForm({
     >
       <TextField label="Name" {...f.field('name')} />
       <div className="grid grid-cols-2 gap-3">
-        <DayField label="From" value={from} onChange={setFrom} />
-        <DayField label="To, once it has ended" value={to} onChange={setTo} error={f.act.errorOn('programme.to')} />
+        <DayField label="From" value={from} onChange={(from) => put({ from })} />
+        <DayField
+          label="To, once it has ended"
+          value={to}
+          onChange={(to) => put({ to })}
+          error={f.act.errorOn('programme.to')}
+        />
       </div>
       <fieldset className="field">
         <legend className="label mb-1 text-small text-soft">Fish stand in</legend>
@@ -112,7 +115,7 @@ export function ConditioningForm({
               key={u}
               className="mr-1.5"
               aria-label={`take out ${places.find((p) => p.id === u)?.name}`}
-              onClick={() => setUnits(units.filter((x) => x !== u))}
+              onClick={() => put({ units: units.filter((x) => x !== u) })}
             >
               {places.find((p) => p.id === u)?.name} <X size={14} aria-hidden />
             </Button>
@@ -122,7 +125,7 @@ export function ConditioningForm({
           aria-label="Add a unit"
           value=""
           empty="add a unit"
-          onChange={(u) => u && setUnits([...units, Number(u)])}
+          onChange={(u) => u && put({ units: [...units, Number(u)] })}
           options={places
             .filter((p) => !units.includes(p.id))
             .map((p) => ({ value: String(p.id), label: `${p.name}, ${p.room}` }))}
@@ -132,16 +135,26 @@ export function ConditioningForm({
         )}
       </fieldset>
       <div className="grid grid-cols-2 gap-3">
-        <TextField label="Kind of tank" value={kind} onChange={setKind} placeholder="round tank, raceway" />
-        <TextField label="Material" value={material} onChange={setMaterial} placeholder="concrete, fibreglass" />
+        <TextField
+          label="Kind of tank"
+          value={kind}
+          onChange={(kind) => put({ kind })}
+          placeholder="round tank, raceway"
+        />
+        <TextField
+          label="Material"
+          value={material}
+          onChange={(material) => put({ material })}
+          placeholder="concrete, fibreglass"
+        />
         <TextField
           label="Depth, cm"
           inputMode="decimal"
           value={depth}
-          onChange={setDepth}
+          onChange={(depth) => put({ depth })}
           error={depthCm.error ?? undefined}
         />
-        <MeasureInput label="Volume" dimension="volume" value={volume} onChange={setVolume} />
+        <MeasureInput label="Volume" dimension="volume" value={volume} onChange={(volume) => put({ volume })} />
       </div>
       <Table aria-label="Steps">
         <thead>
@@ -171,7 +184,7 @@ export function ConditioningForm({
                   <Button
                     kind="icon"
                     aria-label={`leave out step ${i + 1}`}
-                    onClick={() => setRows(rows.filter((_, k) => k !== i))}
+                    onClick={() => put({ rows: rows.filter((_, k) => k !== i) })}
                   >
                     <X size={16} aria-hidden />
                   </Button>
@@ -184,7 +197,7 @@ export function ConditioningForm({
       <Button
         kind="link"
         className="self-start"
-        onClick={() => setRows([...rows, { day: '', light: '', warm: '', diet: '' }])}
+        onClick={() => put({ rows: [...rows, { day: '', light: '', warm: '', diet: '' }] })}
       >
         another step
       </Button>
@@ -192,7 +205,7 @@ export function ConditioningForm({
       <p className="quiet text-small">
         Light and warmth change evenly from step to step; what a step leaves empty goes on.
       </p>
-      <TextField label="What it is to show" value={why} onChange={setWhy} />
+      <TextField label="What it is to show" value={why} onChange={(why) => put({ why })} />
     </Form>
   );
 }

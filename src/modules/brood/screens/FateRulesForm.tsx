@@ -1,8 +1,8 @@
 'use client';
 
-import { useState } from 'react';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import { wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { type FateRules, quotaName } from '@/core/brood/fateRules';
@@ -36,8 +36,9 @@ export function FateRulesForm({
   rules: FateRules;
 }) {
   const { locale } = useSession();
-  const [numbers, setNumbers] = useState<Record<string, { least: string; most: string }>>(() =>
-    Object.fromEntries(
+  const others = rules.quotas.filter((q) => !kinds.some((k) => k.what === q.what && k.sex === q.sex));
+  const typing = useTyped(() => ({
+    numbers: Object.fromEntries(
       kinds.map((k) => {
         const q = rules.quotas.find((x) => x.what === k.what && x.sex === k.sex);
         return [
@@ -46,8 +47,10 @@ export function FateRulesForm({
         ];
       }),
     ),
-  );
-  const [paths, setPaths] = useState<FateRules['paths']>(rules.paths);
+    paths: rules.paths,
+  }));
+  const { numbers, paths } = typing.value;
+  const { put } = typing;
   const read = (t: string) => wholeOf(t, locale);
   const wrong = Object.values(numbers).some((n) => read(n.least).error || read(n.most).error);
   const toggle = (origin: FishSource, fate: FateId, on: boolean) => {
@@ -55,10 +58,10 @@ export function FateRulesForm({
     const next = on ? [...open, fate] : open.filter((f) => f !== fate);
     const { [origin]: _, ...rest } = paths;
     // All of them open is no rule; none of them would bar even a return.
-    setPaths(next.length === fates.length || next.length === 0 ? rest : { ...paths, [origin]: next });
+    put({ paths: next.length === fates.length || next.length === 0 ? rest : { ...paths, [origin]: next } });
   };
-  const others = rules.quotas.filter((q) => !kinds.some((k) => k.what === q.what && k.sex === q.sex));
   const f = useActForm(saveFateRules, {
+    typing,
     about: { species: species.id, season },
     adjust: (input) => ({
       ...input,
@@ -100,7 +103,7 @@ export function FateRulesForm({
                       aria-label={`${name}, at ${end}`}
                       value={numbers[key(k)]![end]}
                       onChange={(e) =>
-                        setNumbers({ ...numbers, [key(k)]: { ...numbers[key(k)]!, [end]: e.target.value } })
+                        put({ numbers: { ...numbers, [key(k)]: { ...numbers[key(k)]!, [end]: e.target.value } } })
                       }
                     />
                   </td>

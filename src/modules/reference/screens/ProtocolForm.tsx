@@ -1,9 +1,9 @@
 'use client';
 
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react';
-import { useState } from 'react';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import type { ProtocolBath } from '@/core/spawning/protocol';
 import { saveProtocol } from '@/modules/reference/acts/protocol/act';
 import { Button } from '@/ui/Button';
@@ -30,15 +30,17 @@ const bases: { value: ProtocolBath['basis']; label: string }[] = [
 
 /** A protocol with its steps, materials and bath to change; what is wrong is said before it is sent. */
 export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boolean; taken: readonly string[] }) {
-  const [name, setName] = useState(copy ? `${p.name}, ours` : p.name);
-  const [fits, setFits] = useState(p.fits);
-  const [source, setSource] = useState(p.source);
-  const [steps, setSteps] = useState<StepTyped[]>(p.steps.map(stepTyped));
-  const [materials, setMaterials] = useState<MaterialTyped[]>(
-    p.materials.map((m) => ({ ...m, amount: String(m.amount) })),
-  );
-  const [bath, setBath] = useState(bathTyped(p.bath));
-  const [cautions, setCautions] = useState(p.cautions.join('\n'));
+  const typing = useTyped(() => ({
+    name: copy ? `${p.name}, ours` : p.name,
+    fits: p.fits,
+    source: p.source,
+    steps: p.steps.map(stepTyped),
+    materials: p.materials.map((m): MaterialTyped => ({ ...m, amount: String(m.amount) })),
+    bath: bathTyped(p.bath),
+    cautions: p.cautions.join('\n'),
+  }));
+  const { name, fits, source, steps, materials, bath, cautions } = typing.value;
+  const { put } = typing;
   const { version: _, steps: __, materials: ___, bath: ____, ...rest } = p;
   const read = readProtocol(
     {
@@ -56,10 +58,13 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
     materials,
     bath,
   );
-  const set = (i: number, v: Partial<StepTyped>) => setSteps(steps.map((s, k) => (k === i ? { ...s, ...v } : s)));
-  const swap = (i: number, j: number) => setSteps(steps.map((s, k) => (k === i ? steps[j]! : k === j ? steps[i]! : s)));
+  const set = (i: number, v: Partial<StepTyped>) => put({ steps: steps.map((s, k) => (k === i ? { ...s, ...v } : s)) });
+  const swap = (i: number, j: number) =>
+    put({ steps: steps.map((s, k) => (k === i ? steps[j]! : k === j ? steps[i]! : s)) });
   const f = useActForm(saveProtocol, {
+    typing,
     about: { fresh: copy },
+    draftFor: p.id,
     needs: { why: 'why' },
     adjust: (input) => ({ ...input, content: 'protocol' in read ? (read.protocol as never) : null }),
     says: (r) => `In force: version ${r?.version}.`,
@@ -67,10 +72,15 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
   return (
     <Form of={f} label={copy ? 'Save the copy' : 'Put in force'} needs={['error' in read && read.error]}>
       <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-        <TextField label="Name" value={name} onChange={setName} error={f.act.errorOn('content.name')} />
-        <TextField label="Source" value={source} onChange={setSource} hint="The publication, or “own practice”" />
+        <TextField label="Name" value={name} onChange={(name) => put({ name })} error={f.act.errorOn('content.name')} />
+        <TextField
+          label="Source"
+          value={source}
+          onChange={(source) => put({ source })}
+          hint="The publication, or “own practice”"
+        />
       </div>
-      <TextField label="Fits" value={fits} onChange={setFits} />
+      <TextField label="Fits" value={fits} onChange={(fits) => put({ fits })} />
       <fieldset>
         <legend className="mb-1 text-small text-soft">
           Steps; minutes count from the step before, or from the one named
@@ -118,7 +128,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
               <Button
                 kind="icon"
                 aria-label={`Remove step ${i + 1}`}
-                onClick={() => setSteps(steps.filter((_, k) => k !== i))}
+                onClick={() => put({ steps: steps.filter((_, k) => k !== i) })}
               >
                 <X size={16} />
               </Button>
@@ -149,7 +159,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
         <Button
           kind="link"
           className="inline-flex items-center gap-1"
-          onClick={() => setSteps([...steps, emptyStep()])}
+          onClick={() => put({ steps: [...steps, emptyStep()] })}
         >
           <Plus size={14} /> another step
         </Button>
@@ -157,26 +167,30 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
       <fieldset>
         <legend className="mb-1 text-small text-soft">Materials</legend>
         {materials.map((m, i) => {
-          const put = (v: Partial<MaterialTyped>) =>
-            setMaterials(materials.map((x, k) => (k === i ? { ...x, ...v } : x)));
+          const change = (v: Partial<MaterialTyped>) =>
+            put({ materials: materials.map((x, k) => (k === i ? { ...x, ...v } : x)) });
           return (
             <div key={i} className="mb-1 grid grid-cols-[minmax(0,1fr)_5rem_5rem_9rem_auto] items-center gap-1.5">
-              <Input aria-label={`Material ${i + 1}`} value={m.what} onChange={(e) => put({ what: e.target.value })} />
+              <Input
+                aria-label={`Material ${i + 1}`}
+                value={m.what}
+                onChange={(e) => change({ what: e.target.value })}
+              />
               <Input
                 aria-label={`Material ${i + 1}, amount`}
                 inputMode="decimal"
                 value={m.amount}
-                onChange={(e) => put({ amount: e.target.value })}
+                onChange={(e) => change({ amount: e.target.value })}
               />
               <Input
                 aria-label={`Material ${i + 1}, unit`}
                 value={m.unit}
-                onChange={(e) => put({ unit: e.target.value })}
+                onChange={(e) => change({ unit: e.target.value })}
               />
               <Select
                 aria-label={`Material ${i + 1}, for each`}
                 value={m.per}
-                onChange={(per) => put({ per })}
+                onChange={(per) => change({ per })}
                 options={(['litre of eggs', 'kg of eggs', 'batch'] as const).map((x) => ({
                   value: x,
                   label: `a ${x}`,
@@ -185,7 +199,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
               <Button
                 kind="icon"
                 aria-label={`Remove material ${i + 1}`}
-                onClick={() => setMaterials(materials.filter((_, k) => k !== i))}
+                onClick={() => put({ materials: materials.filter((_, k) => k !== i) })}
               >
                 <X size={16} />
               </Button>
@@ -195,7 +209,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
         <Button
           kind="link"
           className="inline-flex items-center gap-1"
-          onClick={() => setMaterials([...materials, { what: '', amount: '', unit: '', per: 'litre of eggs' }])}
+          onClick={() => put({ materials: [...materials, { what: '', amount: '', unit: '', per: 'litre of eggs' }] })}
         >
           <Plus size={14} /> another material
         </Button>
@@ -206,7 +220,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
           <SelectField
             label="A batch goes in with"
             value={bath.step}
-            onChange={(v) => setBath({ ...bath, step: v })}
+            onChange={(v) => put({ bath: { ...bath, step: v } })}
             empty="no bath"
             options={steps.flatMap((s, i) => (s.id ? [{ value: s.id, label: `step ${i + 1}: ${s.says}` }] : []))}
           />
@@ -215,13 +229,13 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
               <TextField
                 label="Strength of"
                 value={bath.of}
-                onChange={(v) => setBath({ ...bath, of: v })}
+                onChange={(v) => put({ bath: { ...bath, of: v } })}
                 placeholder="available iodine"
               />
               <SelectField
                 label="Worked as"
                 value={bath.basis}
-                onChange={(v) => setBath({ ...bath, basis: v as ProtocolBath['basis'] })}
+                onChange={(v) => put({ bath: { ...bath, basis: v as ProtocolBath['basis'] } })}
                 options={bases}
               />
               {(
@@ -237,7 +251,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
                   label={label}
                   inputMode="decimal"
                   value={bath[k]}
-                  onChange={(v) => setBath({ ...bath, [k]: v })}
+                  onChange={(v) => put({ bath: { ...bath, [k]: v } })}
                 />
               ))}
             </>
@@ -246,7 +260,7 @@ export function ProtocolForm({ p, copy, taken }: { p: ProtocolInForce; copy: boo
       </fieldset>
       <label className="field">
         <span className="label">Cautions, one a line</span>
-        <TextArea rows={3} value={cautions} onChange={(e) => setCautions(e.target.value)} />
+        <TextArea rows={3} value={cautions} onChange={(e) => put({ cautions: e.target.value })} />
       </label>
       <TextField label="Why" {...f.field('why')} />
       {f.act.errorOn('content') && <p className="text-loss">{f.act.errorOn('content')}</p>}

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import { useSession } from '@/client/session';
 import { type DevelopmentModel, developmentModel } from '@/core/development/model';
 import { figures } from '@/core/quantities/format';
@@ -45,10 +46,12 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
   const { value, figures } = valueAt(species, path);
   const model = value.model as DevelopmentModel | undefined;
   const first = kindOf(value);
-  const [typed, setTyped] = useState<Typed>(() => typedOf(value, figures(first), first, locale));
+  const typing = useTyped<Typed>(() => typedOf(value, figures(first), first, locale));
+  const { value: typed, put } = typing;
   const own = figures(typed.kind);
   const read = readTyped(typed, own, value, locale);
   const f = useActForm(setSpeciesValue, {
+    typing,
     about: { species: species.id, path },
     needs: { source: 'a source', why: 'why' },
     adjust: (input) => ({ ...input, value: read.value as InputOf<typeof setSpeciesValue>['value'] }),
@@ -56,7 +59,7 @@ export function ValueForm({ species, path, onDone }: { species: Species; path: s
   });
   return (
     <Form of={f} label="Put in force" needs={[!read.value && 'every figure']}>
-      <ModelFields typed={typed} figures={own} errors={read.errors} onChange={setTyped} />
+      <ModelFields typed={typed} figures={own} errors={read.errors} onChange={put} />
       {model && <Steady at={steadyOf(species.milestones)} now={model} then={read.value?.model} />}
       {f.act.errorOn('value') && <p className="text-loss">{f.act.errorOn('value')}</p>}
       <TextField label="Source" {...f.field('source')} hint="The publication, or “own counts 2031”" />

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import { DecimalInput, decimalOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { type PickingMethod, pickingMethodWords } from '@/core/incubation/pickingMethods';
@@ -28,11 +29,16 @@ const kinds = [
 /** How the dead are taken, how often the room may cry wolf, and which devices may report. */
 export function IncubationSettings({ view }: { view: SetupView }) {
   const { locale } = useSession();
-  const [methods, setMethods] = useState(view.incubation.methods);
-  const [found, setFound] = useState<Record<string, string>>(
-    Object.fromEntries(kinds.map((k) => [k.id, numberText(100 * view.incubation.methods[k.id].foundShare, locale)])),
-  );
+  const typing = useTyped(() => ({
+    methods: view.incubation.methods,
+    found: Object.fromEntries(
+      kinds.map((k) => [k.id, numberText(100 * view.incubation.methods[k.id].foundShare, locale)]),
+    ),
+  }));
+  const { methods, found } = typing.value;
+  const { put } = typing;
   const f = useActForm(savePicking, {
+    typing,
     about: {},
     begin: { falseAlarmsWeek: view.incubation.falseAlarmsWeek },
     needs: { falseAlarmsWeek: 'the false alarms' },
@@ -57,7 +63,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
                 label={`${k.name} are`}
                 value={methods[k.id].method}
                 onChange={(method: PickingMethod['method']) =>
-                  setMethods({ ...methods, [k.id]: { ...methods[k.id], method } })
+                  put({ methods: { ...methods, [k.id]: { ...methods[k.id], method } } })
                 }
                 options={(Object.keys(pickingMethodWords) as PickingMethod['method'][]).map((s) => ({
                   value: s,
@@ -69,7 +75,7 @@ export function IncubationSettings({ view }: { view: SetupView }) {
                 className="w-[13rem]"
                 label="Dead eggs found in one round, %"
                 value={found[k.id] ?? ''}
-                onChange={(v) => setFound({ ...found, [k.id]: v })}
+                onChange={(v) => put({ found: { ...found, [k.id]: v } })}
                 error={f.act.errorOn('kinds')}
                 hint={pickingMethodWords[methods[k.id].method].fits}
               />

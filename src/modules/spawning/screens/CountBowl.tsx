@@ -1,9 +1,9 @@
 'use client';
 
-import { useState } from 'react';
 import { ByTheDead } from '@/client/ByTheDead';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import { type PlaceOption, placeOptions } from '@/client/holding';
 import { NumberInput } from '@/client/inputs';
 import { Ways } from '@/client/measure/TwoWays';
@@ -30,10 +30,11 @@ export function CountBowl({
   onDone?: () => void;
 }) {
   const tables = places.filter((p) => p.kind === 'table');
-  const [samples, setSamples] = useState<'' | 'dry' | 'hardened'>('');
-  const [all, setAll] = useState<'' | 'dry' | 'hardened'>('');
+  const typing = useTyped<Record<'samples' | 'all', '' | 'dry' | 'hardened'>>(() => ({ samples: '', all: '' }));
+  const { samples, all } = typing.value;
   const dryG = bowl.females.reduce((s, f) => s + f.massG, 0);
   const f = useActForm(recordTake, {
+    typing,
     about: {
       species: view.book.id,
       females: bowl.females.map((x) => ({ tag: x.tag, ...(dryG > 0 ? { share: x.massG / dryG } : {}) })),
@@ -70,8 +71,8 @@ export function CountBowl({
       ]}
     >
       <div className="grid grid-cols-2 gap-3">
-        <State word="Samples were" value={samples} onChange={setSamples} />
-        <State word="The total was" value={all} onChange={setAll} />
+        <State word="Samples were" value={samples} onChange={(samples) => typing.put({ samples })} />
+        <State word="The total was" value={all} onChange={(all) => typing.put({ all })} />
       </div>
       {mixed && (
         <p role="alert" className="text-loss">

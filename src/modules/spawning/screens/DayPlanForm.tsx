@@ -1,9 +1,10 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { DayField, TimeInput } from '@/client/DayField';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import type { PlaceOption } from '@/client/holding';
 import { decimalOf, NumberInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -11,7 +12,7 @@ import { femalesNeeded } from '@/core/induction/females';
 import { latencyClock } from '@/core/induction/latency';
 import { decimals, degrees, grouped } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
-import { type CrossKind, crossKinds, crossKindWords } from '@/core/spawning/plan';
+import { crossKinds, crossKindWords } from '@/core/spawning/plan';
 import { protocolKindWords } from '@/core/spawning/protocol';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
@@ -28,16 +29,20 @@ import type { DayView } from '../views/day';
 export function DayPlanForm({ view, places, now }: { view: DayView; places: readonly PlaceOption[]; now: number }) {
   const { locale, timeZone } = useSession();
   const { plan, book } = view;
-  const [wanted, setWanted] = useState(plan.eggsWanted ? String(plan.eggsWanted) : '');
-  const [stripDay, setStripDay] = useState(isoDay(plan.stripAt ?? view.day, timeZone));
-  const [stripTime, setStripTime] = useState(plan.stripAt ? clock(plan.stripAt, timeZone) : '');
-  const [treatment, setTreatment] = useState(plan.induction);
-  const [ovulates, setOvulates] = useState(plan.ovulates === null ? '' : numberText(100 * plan.ovulates, locale));
-  const [how, setHow] = useState<CrossKind>(plan.how);
-  const [crosses, setCrosses] = useState(plan.crosses);
-  const [protocols, setProtocols] = useState(plan.protocols);
-  const [units, setUnits] = useState(plan.units);
-  const [oneToCage, setOneToCage] = useState(plan.oneToCage);
+  const typing = useTyped(() => ({
+    wanted: plan.eggsWanted ? String(plan.eggsWanted) : '',
+    stripDay: isoDay(plan.stripAt ?? view.day, timeZone),
+    stripTime: plan.stripAt ? clock(plan.stripAt, timeZone) : '',
+    treatment: plan.induction,
+    ovulates: plan.ovulates === null ? '' : numberText(100 * plan.ovulates, locale),
+    how: plan.how,
+    crosses: plan.crosses,
+    protocols: plan.protocols,
+    units: plan.units,
+    oneToCage: plan.oneToCage,
+  }));
+  const { wanted, stripDay, stripTime, treatment, ovulates, how, crosses, protocols, units, oneToCage } = typing.value;
+  const { put } = typing;
   const eggs = wholeOf(wanted, locale);
   const share = decimalOf(ovulates, locale);
   const stripAt = stripTime ? instantOf(stripDay, stripTime, timeZone) : null;
@@ -54,6 +59,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
   ];
   const receiving = places.filter((p) => ['jar', 'tray', 'trough', 'frame'].includes(p.kind));
   const f = useActForm(saveDay, {
+    typing,
     about: { id: view.id, species: book.id, name: view.name, day: view.day, closed: view.closed },
     adjust: (input) => ({
       ...input,
@@ -81,10 +87,17 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
         crosses.some((c) => c.males.length === 0) && 'a male for each female',
       ]}
     >
-      <NumberInput label="Eggs wanted" value={wanted} onChange={setWanted} error={f.act.errorOn('plan.eggsWanted')} />
+      <NumberInput
+        label="Eggs wanted"
+        value={wanted}
+        onChange={(wanted) => put({ wanted })}
+        error={f.act.errorOn('plan.eggsWanted')}
+      />
       <div className="grid grid-cols-2 gap-3">
-        <DayField label="Stripped on" value={stripDay} onChange={setStripDay} />
-        <Field label="at">{(p) => <TimeInput {...p} value={stripTime} onChange={setStripTime} />}</Field>
+        <DayField label="Stripped on" value={stripDay} onChange={(stripDay) => put({ stripDay })} />
+        <Field label="at">
+          {(p) => <TimeInput {...p} value={stripTime} onChange={(stripTime) => put({ stripTime })} />}
+        </Field>
       </div>
       <Needed
         wanted={eggs.value ?? 0}
@@ -101,7 +114,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
         <SelectField
           label="Treatment"
           value={treatment}
-          onChange={setTreatment}
+          onChange={(treatment) => put({ treatment })}
           empty="none"
           options={book.inductions.map((i) => ({ value: i.id, label: i.name }))}
           hint={chosen?.fits ? `Fits ${chosen.fits}` : undefined}
@@ -114,14 +127,14 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
             label="Of such females that give eggs, %"
             inputMode="decimal"
             value={ovulates}
-            onChange={setOvulates}
+            onChange={(ovulates) => put({ ovulates })}
             error={share.error ?? f.act.errorOn('plan.ovulates')}
             hint="By this hatchery’s own record; empty: all of them"
           />
         </>
       )}
       {book.inductions.length > 0 && (
-        <Tick checked={oneToCage} onChange={setOneToCage}>
+        <Tick checked={oneToCage} onChange={(oneToCage) => put({ oneToCage })}>
           they fight once injected: one to a cage
         </Tick>
       )}
@@ -131,7 +144,11 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
           <div key={c.female} className="border-b border-rule py-1">
             <div className="flex items-baseline justify-between">
               <b>{tagOf(c.female)}</b>
-              <Button kind="link" className="text-small" onClick={() => setCrosses(crosses.filter((_, k) => k !== i))}>
+              <Button
+                kind="link"
+                className="text-small"
+                onClick={() => put({ crosses: crosses.filter((_, k) => k !== i) })}
+              >
                 take out
               </Button>
             </div>
@@ -141,11 +158,11 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
                   key={m.id}
                   checked={c.males.includes(m.id)}
                   onChange={(on) =>
-                    setCrosses(
-                      crosses.map((x, k) =>
+                    put({
+                      crosses: crosses.map((x, k) =>
                         k === i ? { ...x, males: on ? [...x.males, m.id] : x.males.filter((y) => y !== m.id) } : x,
                       ),
-                    )
+                    })
                   }
                 >
                   {m.tag}
@@ -160,7 +177,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
             className="mt-1"
             value=""
             empty="add a female"
-            onChange={(f) => f && setCrosses([...crosses, { female: Number(f), males: [] }])}
+            onChange={(f) => f && put({ crosses: [...crosses, { female: Number(f), males: [] }] })}
             options={females.map((f) => ({ value: String(f.id), label: `${f.tag}${f.ready ? ', ripe' : ''}` }))}
           />
         )}
@@ -169,7 +186,7 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
       <Choice
         label="How the milt is given"
         value={how}
-        onChange={setHow}
+        onChange={(how) => put({ how })}
         options={crossKinds.map((x) => ({ value: x, label: crossKindWords[x].split(':')[0]! }))}
       />
       <fieldset className="field">
@@ -179,9 +196,11 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
             key={p.id}
             checked={protocols.includes(p.id)}
             onChange={(on) =>
-              setProtocols(
-                view.protocols.filter((q) => (q.id === p.id ? on : protocols.includes(q.id))).map((q) => q.id),
-              )
+              put({
+                protocols: view.protocols
+                  .filter((q) => (q.id === p.id ? on : protocols.includes(q.id)))
+                  .map((q) => q.id),
+              })
             }
           >
             <span title={p.fits}>
@@ -197,13 +216,13 @@ export function DayPlanForm({ view, places, now }: { view: DayView; places: read
           aria-label="Add a unit"
           value=""
           empty="add a unit"
-          onChange={(u) => u && setUnits([...units, Number(u)])}
+          onChange={(u) => u && put({ units: [...units, Number(u)] })}
           options={receiving
             .filter((r) => !units.includes(r.id))
             .map((r) => ({ value: String(r.id), label: `${r.name}, ${r.holds ? `holds ${r.holds}` : 'empty'}` }))}
         />
         {units.length > 0 && (
-          <Button kind="link" className="self-start text-small" onClick={() => setUnits([])}>
+          <Button kind="link" className="self-start text-small" onClick={() => put({ units: [] })}>
             choose anew
           </Button>
         )}

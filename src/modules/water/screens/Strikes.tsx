@@ -1,10 +1,10 @@
 'use client';
 
-import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';
 import { DayInput, TimeInput } from '@/client/DayField';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import { useSession } from '@/client/session';
 import { readWhen, type WhenValue } from '@/client/when';
 import { clock, dayMonth } from '@/core/time/localDay';
@@ -15,6 +15,8 @@ import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import type { Strike } from '../views/alarms';
+
+const MOMENT: WhenValue = { mode: 'time', day: '', time: '' };
 
 /** Stretches of readings that count for nothing: struck with a reason, and brought back. */
 export function Strikes({
@@ -28,10 +30,12 @@ export function Strikes({
 }) {
   const { now, timeZone } = useSession();
   const back = useAct(unstrikeReadings);
-  const [from, setFrom] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
-  const [to, setTo] = useState<WhenValue>({ mode: 'time', day: '', time: '' });
+  const typing = useTyped(() => ({ from: MOMENT, to: MOMENT }));
+  const { from, to } = typing.value;
+  const { put } = typing;
   const [a, b] = [readWhen(from, timeZone), readWhen(to, timeZone)];
   const f = useActForm(strikeReadings, {
+    typing,
     about: {},
     begin: { sensor: sensors[0]?.id },
     needs: { reason: 'why' },
@@ -89,8 +93,8 @@ export function Strikes({
             className="w-[14rem]"
           />
           <div className="flex flex-wrap gap-6">
-            <Moment label="From" value={from} onChange={setFrom} error={f.act.errorOn('from')} />
-            <Moment label="Until" value={to} onChange={setTo} error={f.act.errorOn('to')} />
+            <Moment label="From" value={from} onChange={(from) => put({ from })} error={f.act.errorOn('from')} />
+            <Moment label="Until" value={to} onChange={(to) => put({ to })} error={f.act.errorOn('to')} />
           </div>
           <TextField label="Why" {...f.field('reason')} />
         </Form>

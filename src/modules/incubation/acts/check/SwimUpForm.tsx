@@ -1,8 +1,8 @@
 'use client';
 
-import { useState } from 'react';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import { type ActHolding, at } from '@/client/holding';
 import { DecimalInput, decimalOf, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -28,12 +28,12 @@ const words = {
 /** Beakers from several depths, one verdict: move, wait, or look at how many more; and the day on which they will be up. */
 export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Check[] }) {
   const { locale, timeZone, now } = useSession();
-  const [rows, setRows] = useState([
-    { up: '', of: '' },
-    { up: '', of: '' },
-    { up: '', of: '' },
-  ]);
-  const [mark, setMark] = useState(numberText(100 * thresholds.swumUpShare.value, locale));
+  const typing = useTyped(() => ({
+    rows: Array.from({ length: 3 }, () => ({ up: '', of: '' })),
+    mark: numberText(100 * thresholds.swumUpShare.value, locale),
+  }));
+  const { rows, mark } = typing.value;
+  const { put } = typing;
   const beakers = rows.flatMap((r) => {
     const [s, t] = [wholeOf(r.up, locale).value, wholeOf(r.of, locale).value];
     return s === null || t === null || t === 0 || s > t ? [] : [{ successes: s, trials: t }];
@@ -54,10 +54,11 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
     trials: 0,
   });
   const f = useActForm(recordCheck, {
+    typing,
     about: { ...at(h), check: 'swumUp' },
     adjust: (input) => ({ ...input, ...total }),
     says: () => 'Recorded. No animal was moved.',
-    done: () => setRows([{ up: '', of: '' }]),
+    done: () => put({ rows: [{ up: '', of: '' }] }),
   });
   return (
     <Form of={f} label="Record the sample" needs={[beakers.length === 0 && 'a beaker']}>
@@ -82,7 +83,7 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
                     inputMode="numeric"
                     aria-label={`beaker ${i + 1}, ${k}`}
                     value={r[k]}
-                    onChange={(e) => setRows(rows.map((x, j) => (j === i ? { ...x, [k]: e.target.value } : x)))}
+                    onChange={(e) => put({ rows: rows.map((x, j) => (j === i ? { ...x, [k]: e.target.value } : x)) })}
                   />
                 </td>
               ))}
@@ -90,10 +91,10 @@ export function SwimUpForm({ h, earlier }: { h: ActHolding; earlier: readonly Ch
           ))}
         </tbody>
       </Table>
-      <Button kind="link" className="text-left" onClick={() => setRows([...rows, { up: '', of: '' }])}>
+      <Button kind="link" className="text-left" onClick={() => put({ rows: [...rows, { up: '', of: '' }] })}>
         another beaker
       </Button>
-      <DecimalInput label="They go when so many per cent are up" value={mark} onChange={setMark} />
+      <DecimalInput label="They go when so many per cent are up" value={mark} onChange={(mark) => put({ mark })} />
       {o && (
         <div className="border-l-[3px] border-deep pl-3" data-testid="swim-up">
           <p>

@@ -1,9 +1,10 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
+import { useTyped } from '@/client/form/useTyped';
 import { useSession } from '@/client/session';
 import type { Species } from '@/core/species/species';
 import { Button } from '@/ui/Button';
@@ -57,10 +58,11 @@ const titles: Record<ListName, [title: string, one: string, says: string]> = {
 export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: boolean; taken: readonly string[] }) {
   const { locale } = useSession();
   const router = useRouter();
-  const [typed, setTyped] = useState<SpeciesTyped>(() => {
+  const typing = useTyped<SpeciesTyped>(() => {
     const first = typedOfSpecies(base, locale);
     return { ...first, lists: withDrift(first.lists) };
   });
+  const typed = typing.value;
   const shown = useMemo(() => {
     const head = fresh ? { ...typed.head, id: idOfWords(typed.head.name ?? '', taken) } : typed.head;
     return readSpecies({ ...typed, head }, base, locale);
@@ -69,7 +71,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
   const put = (list: ListName, rows: Row[]) => {
     const named = list === 'stages' || list === 'inductions' ? withIds(rows, typed.lists[list]) : rows;
     const lists = { ...typed.lists, [list]: named };
-    setTyped({ ...typed, lists: list === 'stages' ? withDrift(lists) : lists });
+    typing.put({ lists: list === 'stages' ? withDrift(lists) : lists });
   };
   const list = (name: ListName) => {
     const [title, one, says] = titles[name];
@@ -89,6 +91,8 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
   };
   const form = useActForm(saveSpecies, {
     about: { fresh },
+    typing,
+    draftFor: base.id,
     needs: { why: 'why' },
     adjust: (input) => ({ ...input, content: (shown.species ?? null) as never }),
     says: () => {
@@ -111,7 +115,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
               value={typed.head[f.key] ?? ''}
               options={f.options!}
               hint="Decides which routine and which protocols fit"
-              onChange={(v) => setTyped({ ...typed, head: { ...typed.head, [f.key]: v } })}
+              onChange={(v) => typing.put({ head: { ...typed.head, [f.key]: v } })}
             />
           ) : (
             <TextField
@@ -119,7 +123,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
               label={f.label}
               value={typed.head[f.key] ?? ''}
               error={shown.faults[`head.${f.key}`] ?? form.act.errorOn(`content.${f.key}`)}
-              onChange={(v) => setTyped({ ...typed, head: { ...typed.head, [f.key]: v } })}
+              onChange={(v) => typing.put({ head: { ...typed.head, [f.key]: v } })}
             />
           ),
         )}
@@ -138,7 +142,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
           one="date"
           blank={{ row: { name: '', enters: '', sumFrom: 'phase', source: 'verify', hint: '' }, kind: 'table' }}
           faults={faultsOf(shown.faults, 'milestones')}
-          onChange={(milestones) => setTyped({ ...typed, milestones })}
+          onChange={(milestones) => typing.put({ milestones })}
           head={(row, set) => (
             <>
               <TextField label="Name" value={row.name ?? ''} onChange={set('name')} />
@@ -183,7 +187,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
             kind: 'hours',
           }}
           faults={faultsOf(shown.faults, 'latencies')}
-          onChange={(latencies) => setTyped({ ...typed, latencies })}
+          onChange={(latencies) => typing.put({ latencies })}
           head={(row, set) => (
             <>
               <SelectField
