@@ -1,7 +1,7 @@
 'use client';
 
 import type { ScaleContinuousNumeric, ScaleTime } from 'd3';
-import { createContext, type ReactNode, useContext, useState } from 'react';
+import { createContext, type ReactNode, type SVGProps, useContext, useState } from 'react';
 import { Button } from '../Button';
 import { Table } from '../Table';
 
@@ -47,6 +47,7 @@ export function Chart({
   says,
   table,
   className = '',
+  on,
   children,
 }: {
   width: number;
@@ -57,11 +58,13 @@ export function Chart({
   says: string;
   table?: AsTable;
   className?: string;
+  /** What hand and keys do to it as a whole. */
+  on?: SVGProps<SVGSVGElement>;
   children: ReactNode;
 }) {
   return (
     <Context.Provider value={{ x, y, box }}>
-      <svg viewBox={`0 0 ${width} ${height}`} className={`w-full ${className}`} role="img" aria-label={says}>
+      <svg viewBox={`0 0 ${width} ${height}`} className={`w-full ${className}`} role="img" aria-label={says} {...on}>
         {children}
       </svg>
       {table && table.rows.length > 0 && <Figures of={table} className={className} />}

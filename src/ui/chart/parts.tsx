@@ -26,23 +26,28 @@ export function YAxis({ ticks, format }: { ticks: readonly number[]; format: (v:
 export function XAxis({
   ticks,
   ends = false,
+  lines = false,
 }: {
   ticks: readonly { at: number; says: string }[];
   /** The first begins at the left, the last ends at the right. */
   ends?: boolean;
+  /** Lines up, as the other axis has them across. */
+  lines?: boolean;
 }) {
   const { x, box } = useChart();
   return ticks.map((t, i) => (
-    <text
-      key={t.at}
-      x={x(t.at)}
-      y={box.bottom + 18}
-      textAnchor={!ends ? 'middle' : i === 0 ? 'start' : i === ticks.length - 1 ? 'end' : 'middle'}
-      fontSize={12}
-      fill="var(--soft)"
-    >
-      {t.says}
-    </text>
+    <g key={t.at}>
+      {lines && <line x1={x(t.at)} x2={x(t.at)} y1={box.top} y2={box.bottom} stroke="var(--rule)" />}
+      <text
+        x={x(t.at)}
+        y={box.bottom + 18}
+        textAnchor={!ends ? 'middle' : i === 0 ? 'start' : i === ticks.length - 1 ? 'end' : 'middle'}
+        fontSize={12}
+        fill="var(--soft)"
+      >
+        {t.says}
+      </text>
+    </g>
   ));
 }
 

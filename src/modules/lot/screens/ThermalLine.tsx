@@ -1,8 +1,12 @@
-import { extent, line as path, scaleLinear, scaleUtc } from 'd3';
+'use client';
+
+import { extent, scaleLinear, scaleUtc } from 'd3';
 import { plain } from '@/core/quantities/format';
 import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import type { Milestone } from '@/server/stock/livingStock';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { Line, YAxis } from '@/ui/chart/parts';
 import type { LotWater } from '../views/lot';
 
 const W = 640;
@@ -16,6 +20,21 @@ const colours = ['var(--deep)', 'var(--eyed)', 'var(--yolksac)', 'var(--fry)'];
 /** When a stage is first and last looked for: its interval, where one is known. */
 const ends = (m: Milestone) => [m.low ?? m.at!, m.high ?? m.at!] as const;
 const short = (m: Milestone) => (m.turn === 'hatch' ? 'hatch' : m.name);
+
+/** The dates of each water, stage by stage. */
+function tableOf(waters: readonly LotWater[], timeZone: string, now: number): string[][] {
+  const stages = [...new Set(waters.flatMap((w) => w.milestones.filter((m) => m.at !== null).map(short)))];
+  return waters.map((w) => [
+    w.name,
+    ...stages.map((stage) => {
+      const m = w.milestones.find((k) => short(k) === stage && k.at !== null);
+      if (!m) return '';
+      const [from, to] = ends(m);
+      const day = (at: number) => dayMonth(at, timeZone, now);
+      return m.seen ? `${day(m.at!)}, seen` : from === to ? day(m.at!) : `${day(m.at!)} (${day(from)} to ${day(to)})`;
+    }),
+  ]);
+}
 
 /**
  * The temperatures that a lot has lived through, full as measured and dashed as forecast, and below them the stages of
@@ -37,6 +56,7 @@ export function ThermalLine({
   const shown = waters.filter((w) => w.course.length > 1);
   if (shown.length === 0) return null;
   const degrees = (c: number) => forReader(c, 'temperature', us);
+  const warmth = (p: { celsius: number }) => degrees(p.celsius);
   const all = shown.flatMap((w) => w.course);
   const [low = 0, high = 1] = extent(all, (p) => degrees(p.celsius));
   const until = Math.max(...all.map((p) => p.at));
@@ -46,9 +66,6 @@ export function ThermalLine({
   const y = scaleLinear()
     .domain([Math.floor(low - 0.5), Math.ceil(high + 0.5)])
     .range([TOP + PLOT, TOP]);
-  const draw = path<{ at: number; celsius: number }>()
-    .x((p) => x(p.at))
-    .y((p) => y(degrees(p.celsius)));
   const H = TOP + PLOT + 14 + shown.length * ROW + 16;
   const told = shown.filter((w) => w.foreseen);
   const foreseen = told.map((w) => (told.length > 1 ? `${w.name} ${w.foreseen}` : w.foreseen)).join('; ');
@@ -64,15 +81,16 @@ export function ThermalLine({
   return (
     <section data-testid="thermal-line">
       <h2 className="mb-1">Temperatures lived through</h2>
-      <svg viewBox={`0 0 ${W} ${H}`} className="w-full max-w-[720px]" role="img" aria-label={says}>
-        {y.ticks(4).map((t) => (
-          <g key={t}>
-            <line x1={LEFT} x2={W - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-            <text x={LEFT - 7} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-              {plain(t)}
-            </text>
-          </g>
-        ))}
+      <Chart
+        {...{ width: W, height: H, x, y, says }}
+        box={boxOf(W, H, { left: LEFT, right: RIGHT, top: TOP, bottom: H - TOP - PLOT })}
+        className="max-w-[720px]"
+        table={{
+          head: ['', ...new Set(shown.flatMap((w) => w.milestones.filter((m) => m.at !== null).map(short)))],
+          rows: tableOf(shown, timeZone, now),
+        }}
+      >
+        <YAxis ticks={y.ticks(4)} format={plain} />
         <text x={0} y={TOP + 4} fontSize={12} fill="var(--soft)">
           {readerUnit('temperature', us)}
         </text>
@@ -87,16 +105,11 @@ export function ThermalLine({
           const colour = colours[k % colours.length]!;
           return (
             <g key={w.sensor}>
-              {seen.length > 1 && <path d={draw(seen) ?? ''} fill="none" stroke={colour} strokeWidth={2} />}
+              {seen.length > 1 && <Line of={seen} x={(p) => p.at} y={warmth} stroke={colour} width={2} />}
               {ahead.length > 1 && (
-                <path
-                  d={draw(ahead) ?? ''}
-                  fill="none"
-                  stroke={colour}
-                  strokeWidth={1.6}
-                  strokeDasharray="5 4"
-                  data-forecast
-                />
+                <g data-forecast>
+                  <Line of={ahead} x={(p) => p.at} y={warmth} stroke={colour} width={1.6} dashed />
+                </g>
               )}
               <line x1={LEFT} x2={W - RIGHT} y1={top + 12} y2={top + 12} stroke="var(--rule)" />
               <text x={0} y={top + 10} fontSize={12.5} fontWeight={700} fill={colour}>
@@ -151,7 +164,7 @@ export function ThermalLine({
         <text x={W - RIGHT} y={H - 2} textAnchor="end" fontSize={11} fill="var(--soft)">
           {dayMonth(until, timeZone, now)}
         </text>
-      </svg>
+      </Chart>
       <p className="quiet mt-1 text-small">
         Full as measured, dashed as expected{foreseen && `: ${foreseen}`}. Full dots were seen, rings are expected
         within their band.

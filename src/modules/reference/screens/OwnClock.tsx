@@ -5,13 +5,15 @@ import { useState } from 'react';
 import { ActFoot, useAct } from '@/client/act/useAct';
 import { decimals, plain } from '@/core/quantities/format';
 import { useOwnClock } from '@/modules/incubation/acts/ownClock/act';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { XAxis, YAxis } from '@/ui/chart/parts';
 import { TextField } from '@/ui/fields';
 import { Table } from '@/ui/Table';
 import type { OwnClock as Own } from '../views/ownClock';
 
 const W = 360;
-const H = 270;
-const LEFT = 40;
+const H = 278;
+const BOX = boxOf(W, H, { left: 40, right: 10, top: 8, bottom: 40 });
 const marks = ['circle', 'square', 'triangle'] as const;
 
 /** Dates seen here against dates predicted by the shelf, and what they did to the interval of the next lot. */
@@ -19,12 +21,8 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
   const act = useAct(useOwnClock);
   const [why, setWhy] = useState('');
   const top = (max(own.dates, (d) => Math.max(d.predictedDays, d.observedDays)) ?? 100) * 1.06;
-  const x = scaleLinear()
-    .domain([0, top])
-    .range([LEFT, W - 10]);
-  const y = scaleLinear()
-    .domain([0, top])
-    .range([H - 32, 8]);
+  const x = scaleLinear().domain([0, top]).range([BOX.left, BOX.right]);
+  const y = scaleLinear().domain([0, top]).range([BOX.bottom, BOX.top]);
   return (
     <section className="mt-5" data-testid="own-clock">
       <h2 className="mb-1">Dates observed here</h2>
@@ -35,24 +33,20 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
         </p>
       ) : (
         <div className="grid grid-cols-[minmax(0,380px)_minmax(0,1fr)] items-start gap-6 max-md:grid-cols-1">
-          <svg
-            viewBox={`0 0 ${W} ${H}`}
-            className="w-full"
-            role="img"
-            aria-label={`${own.dates.length} dates observed here against those predicted by Reference`}
+          <Chart
+            {...{ width: W, height: H, box: BOX, x, y }}
+            says={`${own.dates.length} dates observed here against those predicted by Reference`}
+            table={{
+              head: ['lot', 'predicted, days', 'seen, days'],
+              rows: own.dates.map((d) => [
+                `${d.lot}, ${own.milestones.find((m) => m.id === d.milestone)?.name ?? d.milestone}`,
+                decimals(d.predictedDays, 1),
+                `${decimals(d.observedDays, 1)}${d.left ? ', left out' : ''}`,
+              ]),
+            }}
           >
-            {x.ticks(5).map((t) => (
-              <g key={t}>
-                <line x1={x(t)} x2={x(t)} y1={8} y2={H - 32} stroke="var(--rule)" />
-                <line x1={LEFT} x2={W - 10} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-                <text x={x(t)} y={H - 18} fontSize={11} textAnchor="middle" fill="var(--soft)">
-                  {plain(t)}
-                </text>
-                <text x={LEFT - 5} y={y(t) + 4} fontSize={11} textAnchor="end" fill="var(--soft)">
-                  {plain(t)}
-                </text>
-              </g>
-            ))}
+            <XAxis lines ticks={x.ticks(5).map((t) => ({ at: t, says: plain(t) }))} />
+            <YAxis ticks={y.ticks(5)} format={plain} />
             <line x1={x(0)} y1={y(0)} x2={x(top)} y2={y(top)} stroke="var(--strong)" strokeDasharray="4 3" />
             {own.milestones.map((m, k) =>
               own.dates
@@ -64,13 +58,13 @@ export function OwnClock({ species, own, mayEdit }: { species: string; own: Own;
                   </g>
                 )),
             )}
-            <text x={W - 10} y={H - 4} fontSize={11} textAnchor="end" fill="var(--soft)">
+            <text x={BOX.right} y={H - 4} fontSize={12} textAnchor="end" fill="var(--soft)">
               days predicted by Reference
             </text>
-            <text x={LEFT + 4} y={17} fontSize={11} fill="var(--soft)">
+            <text x={BOX.left + 4} y={19} fontSize={12} fill="var(--soft)">
               days seen here
             </text>
-          </svg>
+          </Chart>
           <div>
             <Table>
               <thead>

@@ -1,19 +1,18 @@
 'use client';
 
-import { line, max, min, scaleLinear, scaleUtc } from 'd3';
+import { max, min, scaleLinear, scaleUtc } from 'd3';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Point } from '@/core/development/timeline';
 import { plain } from '@/core/quantities/format';
 import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { Line, XAxis, YAxis } from '@/ui/chart/parts';
 
 const W = 900;
 const H = 410;
-const LEFT = 44;
-const RIGHT = 16;
-const TOP = 70;
-const BOTTOM = 30;
+const BOX = boxOf(W, H, { left: 44, right: 16, top: 70, bottom: 30 });
 
 export type Mark = { at: number; says: string; seen?: boolean };
 
@@ -44,7 +43,6 @@ export function ProgrammeChart({
   us: boolean;
   onDrag: (index: number, celsius: number) => void;
 }) {
-  const svg = useRef<SVGSVGElement>(null);
   const held = useRef<number | null>(null);
   const end = Math.max(
     now + 20 * DAY_MS,
@@ -55,22 +53,21 @@ export function ProgrammeChart({
   const begin = Math.max(measured[0]?.at ?? now, now - (end - now) * 0.6);
   const shown = (points: readonly Point[]) => points.filter((p) => p.at >= begin && p.at <= end);
   const all = [...shown(measured), ...shown(ambient), ...handles, ...shown(running)].map((p) => p.celsius);
-  const x = scaleUtc()
-    .domain([begin, end])
-    .range([LEFT, W - RIGHT]);
+  const x = scaleUtc().domain([begin, end]).range([BOX.left, BOX.right]);
   const y = scaleLinear()
     .domain([(min([...all, limits.low]) ?? 0) - 0.5, (max([...all, limits.high]) ?? 10) + 0.5])
-    .range([H - BOTTOM, TOP])
+    .range([BOX.bottom, BOX.top])
     .nice();
   const degrees = (c: number) => plain(Number(forReader(c, 'temperature', us).toFixed(1)));
-  const path = line<Point>()
-    .x((p) => x(p.at))
-    .y((p) => y(p.celsius));
+  const course = { x: (p: Point) => p.at, y: (p: Point) => p.celsius };
   const move = (e: PointerEvent) => {
-    if (held.current === null || !svg.current) return;
-    const box = svg.current.getBoundingClientRect();
+    if (held.current === null) return;
+    const box = e.currentTarget.getBoundingClientRect();
     const at = ((e.clientY - box.top) / box.height) * H;
     onDrag(held.current, Math.round(y.invert(at) * 20) / 20);
+  };
+  const letGo = () => {
+    held.current = null;
   };
   const key = (i: number) => (e: KeyboardEvent) => {
     const by = { ArrowUp: 0.1, ArrowDown: -0.1, PageUp: 0.5, PageDown: -0.5 }[e.key];
@@ -91,87 +88,64 @@ export function ProgrammeChart({
     level.set(m, l);
   }
   return (
-    <svg
-      ref={svg}
-      viewBox={`0 0 ${W} ${H}`}
-      className="w-full touch-none select-none"
-      onPointerMove={move}
-      onPointerUp={() => {
-        held.current = null;
+    <Chart
+      {...{ width: W, height: H, box: BOX, x, y }}
+      says="Temperatures measured, as the water comes, and as set"
+      table={{
+        head: ['set point', readerUnit('temperature', us)],
+        rows: handles.map((p) => [dayMonth(p.at, timeZone), degrees(p.celsius)]),
       }}
-      onPointerLeave={() => {
-        held.current = null;
-      }}
+      on={{ role: 'group', style: { touchAction: 'none', userSelect: 'none' }, onPointerMove: move, onPointerUp: letGo, onPointerLeave: letGo }}
     >
-      <title>Temperatures measured, as the water comes, and as set</title>
       <rect
-        x={LEFT}
-        width={W - LEFT - RIGHT}
+        x={BOX.left}
+        width={BOX.right - BOX.left}
         y={y(limits.high)}
         height={y(limits.low) - y(limits.high)}
         fill="var(--water)"
         opacity={0.5}
       />
-      <text x={W - RIGHT - 4} y={y(limits.high) + 13} textAnchor="end" fontSize={11} fill="var(--soft)">
+      <text x={BOX.right - 4} y={y(limits.high) + 13} textAnchor="end" fontSize={11} fill="var(--soft)">
         what the eggs bear
       </text>
       {wanted && (
         <rect
           x={x(wanted.from)}
           width={Math.max(3, x(wanted.to) - x(wanted.from))}
-          y={TOP - 6}
-          height={H - BOTTOM - TOP + 6}
+          y={BOX.top - 6}
+          height={BOX.bottom - BOX.top + 6}
           fill="var(--deep)"
           opacity={0.14}
         />
       )}
-      {y.ticks(7).map((t) => (
-        <g key={t}>
-          <line x1={LEFT} x2={W - RIGHT} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-          <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-            {degrees(t)}
-          </text>
-        </g>
-      ))}
-      <text x={LEFT - 6} y={TOP - 12} textAnchor="end" fontSize={12} fill="var(--soft)">
+      <YAxis ticks={y.ticks(7)} format={degrees} />
+      <text x={BOX.left - 6} y={BOX.top - 12} textAnchor="end" fontSize={12} fill="var(--soft)">
         {readerUnit('temperature', us)}
       </text>
-      {x.ticks(8).map((t) => (
-        <text key={+t} x={x(t)} y={H - 9} textAnchor="middle" fontSize={12} fill="var(--soft)">
-          {dayMonth(+t, timeZone)}
-        </text>
-      ))}
-      <line x1={x(now)} x2={x(now)} y1={TOP - 6} y2={H - BOTTOM} stroke="var(--strong)" />
-      <text x={x(now) + 4} y={H - BOTTOM - 6} fontSize={11} fill="var(--soft)">
+      <XAxis ticks={x.ticks(8).map((t) => ({ at: +t, says: dayMonth(+t, timeZone) }))} />
+      <line x1={x(now)} x2={x(now)} y1={BOX.top - 6} y2={BOX.bottom} stroke="var(--strong)" />
+      <text x={x(now) + 4} y={BOX.bottom - 6} fontSize={11} fill="var(--soft)">
         now
       </text>
       {ambient.length > 0 && (
-        <path
-          d={path(shown(ambient.length === 1 ? [ambient[0]!, { ...ambient[0]!, at: end }] : ambient)) ?? undefined}
-          fill="none"
+        <Line
+          of={shown(ambient.length === 1 ? [ambient[0]!, { ...ambient[0]!, at: end }] : ambient)}
+          {...course}
           stroke="var(--soft)"
-          strokeWidth={1.3}
-          strokeDasharray="2 4"
+          width={1.3}
+          dashed
         />
       )}
-      <path d={path(shown(measured)) ?? undefined} fill="none" stroke="var(--ink)" strokeWidth={1.6} />
-      {running.length > 0 && (
-        <path
-          d={path(shown(running)) ?? undefined}
-          fill="none"
-          stroke="var(--deep)"
-          strokeWidth={1.4}
-          strokeDasharray="7 4"
-        />
-      )}
-      <path d={path(handles) ?? undefined} fill="none" stroke="var(--deep)" strokeWidth={2.4} />
+      <Line of={shown(measured)} {...course} stroke="var(--ink)" width={1.6} />
+      {running.length > 0 && <Line of={shown(running)} {...course} width={1.4} dashed />}
+      <Line of={handles} {...course} width={2.4} />
       {sorted.map((m) => (
         <g key={`${m.says}${m.at}`}>
           <line
             x1={x(m.at)}
             x2={x(m.at)}
             y1={8 + 13 * (level.get(m) ?? 0)}
-            y2={H - BOTTOM}
+            y2={BOX.bottom}
             stroke="var(--egg-ink, var(--strong))"
             strokeDasharray={m.seen ? undefined : '3 3'}
           />
@@ -210,7 +184,7 @@ export function ProgrammeChart({
           onKeyDown={i === 0 ? undefined : key(i)}
         />
       ))}
-    </svg>
+    </Chart>
   );
 }
 

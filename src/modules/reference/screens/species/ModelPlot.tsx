@@ -1,6 +1,6 @@
 'use client';
 
-import { line, scaleLinear, scaleLog } from 'd3';
+import { scaleLinear, scaleLog } from 'd3';
 import { type KeyboardEvent, useState } from 'react';
 import { useSession } from '@/client/session';
 import { modelRange, rateFunction } from '@/core/development/model';
@@ -8,11 +8,12 @@ import { decimals, figures } from '@/core/quantities/format';
 import { forReader, readerUnit } from '@/core/quantities/reader';
 import type { Milestone } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
-import { apart } from '@/ui/chart/parts';
+import { boxOf, Chart } from '@/ui/chart/Chart';
+import { apart, Line, Rule, XAxis, YAxis } from '@/ui/chart/parts';
 
 const W = 640;
 const H = 250;
-const [LEFT, RIGHT, TOP, BOTTOM] = [46, 118, 10, 34];
+const BOX = boxOf(W, H, { left: 46, right: 118, top: 10, bottom: 34 });
 const STEP = 0.25;
 const colours = ['var(--deep)', 'var(--eyed)', 'var(--yolksac)', 'var(--fry)', 'var(--fingerling)'];
 
@@ -43,17 +44,11 @@ export function ModelPlot({ milestones }: { milestones: readonly Milestone[] }) 
     ),
   }));
   const all = drawn.flatMap((c) => c.points.map((t) => c.days(t)));
-  const x = scaleLinear()
-    .domain([from, to])
-    .range([LEFT, W - RIGHT]);
+  const x = scaleLinear().domain([from, to]).range([BOX.left, BOX.right]);
   const y = scaleLog()
     .domain([Math.min(...all), Math.max(...all)])
-    .range([H - BOTTOM, TOP]);
+    .range([BOX.bottom, BOX.top]);
   const ticks = y.ticks(5).filter((d) => /^[125]/.test(d.toExponential()));
-  const path = (c: Curve, points: readonly number[]) =>
-    line<number>()
-      .x((t) => x(t))
-      .y((t) => y(c.days(t)))(points) ?? '';
   const degrees = (t: number) => `${decimals(forReader(t, 'temperature', us), 1)} ${readerUnit('temperature', us)}`;
   const at = celsius ?? null;
   const said =
@@ -82,55 +77,50 @@ export function ModelPlot({ milestones }: { milestones: readonly Milestone[] }) 
   );
   return (
     <figure className="mt-2 max-w-[720px]" data-testid="models">
-      <svg
-        viewBox={`0 0 ${W} ${H}`}
-        className="w-full touch-pan-y"
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: the arrow keys read the curves out
-        tabIndex={0}
-        role="img"
-        aria-label={`Days at a steady temperature to ${curves.map((c) => c.m.name).join(', ')}. Arrow keys read them out.`}
-        onKeyDown={keys}
-        onPointerMove={(e) => {
-          const box = e.currentTarget.getBoundingClientRect();
-          move(x.invert(((e.clientX - box.left) / box.width) * W));
+      <Chart
+        {...{ width: W, height: H, box: BOX, x, y }}
+        says={`Days at a steady temperature to ${curves.map((c) => c.m.name).join(', ')}. Arrow keys read them out.`}
+        table={{
+          head: [readerUnit('temperature', us), ...curves.map((c) => c.m.name)],
+          rows: x
+            .ticks(8)
+            .map((t) => [
+              figures(forReader(t, 'temperature', us), 3),
+              ...curves.map((c) => (t >= c.low && t <= c.high && known(c, t) ? figures(c.days(t), 3) : '')),
+            ]),
         }}
-        onPointerLeave={() => setCelsius(null)}
+        on={{
+          tabIndex: 0,
+          style: { touchAction: 'pan-y' },
+          onKeyDown: keys,
+          onPointerMove: (e) => {
+            const box = e.currentTarget.getBoundingClientRect();
+            move(x.invert(((e.clientX - box.left) / box.width) * W));
+          },
+          onPointerLeave: () => setCelsius(null),
+        }}
       >
-        {ticks.map((d) => (
-          <g key={d}>
-            <line x1={LEFT} x2={W - RIGHT} y1={y(d)} y2={y(d)} stroke="var(--rule)" />
-            <text x={LEFT - 6} y={y(d) + 4} fontSize={12} textAnchor="end" fill="var(--soft)">
-              {figures(d, 2)}
-            </text>
-          </g>
-        ))}
-        {x.ticks(8).map((t) => (
-          <text key={t} x={x(t)} y={H - 18} fontSize={12} textAnchor="middle" fill="var(--soft)">
-            {figures(forReader(t, 'temperature', us), 3)}
-          </text>
-        ))}
-        <text x={(LEFT + W - RIGHT) / 2} y={H - 3} fontSize={12} textAnchor="middle" fill="var(--soft)">
+        <YAxis ticks={ticks} format={(d) => figures(d, 2)} />
+        <XAxis ticks={x.ticks(8).map((t) => ({ at: t, says: figures(forReader(t, 'temperature', us), 3) }))} />
+        <text x={(BOX.left + BOX.right) / 2} y={H - 3} fontSize={12} textAnchor="middle" fill="var(--soft)">
           {readerUnit('temperature', us)}, steady; days on the left
         </text>
-        {drawn.map((c) => (
-          <g key={c.m.id} fill="none" stroke={c.colour}>
-            <path d={path(c, c.points)} strokeWidth={1.5} strokeDasharray="3 4" />
-            <path
-              d={path(
-                c,
-                c.points.filter((t) => t >= c.low && t <= c.high),
-              )}
-              strokeWidth={2.5}
-            />
-          </g>
-        ))}
+        {drawn.map((c) => {
+          const along = { x: (t: number) => t, y: c.days, stroke: c.colour };
+          return (
+            <g key={c.m.id}>
+              <Line of={c.points} {...along} width={1.5} dashed />
+              <Line of={c.points.filter((t) => t >= c.low && t <= c.high)} {...along} width={2.5} />
+            </g>
+          );
+        })}
         {labels.map((l) => (
-          <text key={l.name} x={W - RIGHT + 8} y={l.y + 4} fontSize={12.5} fill={l.colour}>
+          <text key={l.name} x={BOX.right + 8} y={l.y + 4} fontSize={12.5} fill={l.colour}>
             {l.name}
           </text>
         ))}
-        {at !== null && <line x1={x(at)} x2={x(at)} y1={TOP} y2={H - BOTTOM} stroke="var(--strong)" />}
-      </svg>
+        {at !== null && <Rule x={at} />}
+      </Chart>
       <figcaption className="min-h-[3.2em] text-small" aria-live="polite">
         {said === null || at === null ? (
           <span className="text-soft">
