@@ -56,12 +56,15 @@ export async function test(args: string[]): Promise<number> {
   };
   try {
     if (!unitOnly) await inTurn(checks);
-    // Core needs the processor, the store mostly waits for its database: side by side they take little longer than one.
-    await Promise.all([inTurn(core), inTurn([store])]);
-    if (!unitOnly) {
-      build();
-      await inTurn([browser]);
-    }
+    // The store mostly waits for its database: beside it there is room for what needs the processor.
+    await Promise.all([
+      inTurn([store]),
+      inTurn(core).then(async () => {
+        if (unitOnly) return;
+        build();
+        await inTurn([browser]);
+      }),
+    ]);
   } finally {
     await stopDatabase(server.dir);
   }

@@ -1,5 +1,5 @@
 import { DAY, takeOf61500, testHatchery } from '../../../../tests/support/hatchery';
-import { broodView } from './brood';
+import { broodView, speciesOfPage } from './brood';
 
 test('a take that was taken back, or corrected with another mother, is no spawning of the first', async () => {
   const h = await testHatchery();
@@ -51,4 +51,18 @@ test('where a female of a tank is ripe, the males beside her of whom nobody saw 
   expect(await beside()).toEqual({ F1: [], M1: ['F1'], M2: [], M3: [] });
   await h.send('brood.move', { fish: [m1], unit: h.units.R2 });
   expect((await beside()).M1).toEqual([]);
+});
+
+test('the brood page of a hatchery without brood fish is about the species of its last lot', async () => {
+  const h = await testHatchery();
+  const page = async () => (await speciesOfPage(h.db, h.manager.siteId, null, h.clock.now)).book.id;
+  const before = await page();
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'pikeperch',
+    stage: 'fry',
+    measured: { method: 'counted', number: 500 },
+    unit: h.units.R1!,
+  });
+  expect([before === 'pikeperch', await page()]).toEqual([false, 'pikeperch']);
 });

@@ -114,7 +114,7 @@ async function inSeason(db: Db, siteId: number, now: number): Promise<string | n
 
 /**
  * The species that a brood page is about, and those to change to.
- * @param wanted species id; without one the species in season, else that with most fish here
+ * @param wanted species id; without one the species in season, else that with most fish here, else that of the last lot
  */
 export async function speciesOfPage(db: Db, siteId: number, wanted: string | null, now: number) {
   const [shelf, here, season] = await Promise.all([
@@ -125,7 +125,14 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
   const species = [...shelf.values()]
     .map((s) => ({ id: s.id, name: s.name, here: here.get(s.id) ?? 0, massG: adultMassG(s) }))
     .sort((a, b) => b.here - a.here || a.name.localeCompare(b.name));
-  const book = shelf.get(wanted ?? season ?? '') ?? shelf.get(species[0]!.id)!;
+  const usual =
+    species[0]!.here > 0
+      ? null
+      : await db('lot')
+          .where({ site_id: siteId })
+          .orderBy('id', 'desc')
+          .first<{ species: string } | undefined>('species');
+  const book = shelf.get(wanted ?? season ?? usual?.species ?? '') ?? shelf.get(species[0]!.id)!;
   const list = species.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }));
   return { species, book, list, all: species.map((s) => ({ id: s.id, name: s.name })) };
 }
@@ -137,7 +144,7 @@ const ripeMs = () => thresholds.ripeDays.value * DAY_MS;
 
 /**
  * Who can be spawned: the brood fish of a species with what was seen of each last. Six statements however many.
- * @param wanted species id; without one the species in season, else that with most fish here
+ * @param wanted species id; without one the species in season, else that with most fish here, else that of the last lot
  */
 export async function broodView(db: Db, siteId: number, wanted: string | null, now: number): Promise<BroodView> {
   const { species, book } = await speciesOfPage(db, siteId, wanted, now);

@@ -41,7 +41,6 @@ async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder
     .where((b) => b.whereNull('p.superseded_seq').orWhereRaw('p.superseded_seq >= v.seq'))
     .groupBy('e.seq', 'p.id', 'q.id')
     .orderBy('e.order_at', 'desc')
-    .limit(300)
     .select<
       {
         id: string;

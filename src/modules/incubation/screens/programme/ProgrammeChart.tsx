@@ -95,7 +95,13 @@ export function ProgrammeChart({
         head: ['set point', readerUnit('temperature', us)],
         rows: handles.map((p) => [dayMonth(p.at, timeZone), degrees(p.celsius)]),
       }}
-      on={{ role: 'group', style: { touchAction: 'none', userSelect: 'none' }, onPointerMove: move, onPointerUp: letGo, onPointerLeave: letGo }}
+      on={{
+        role: 'group',
+        style: { touchAction: 'none', userSelect: 'none' },
+        onPointerMove: move,
+        onPointerUp: letGo,
+        onPointerLeave: letGo,
+      }}
     >
       <rect
         x={BOX.left}
