@@ -4,6 +4,7 @@ import { decimalMark } from '@/core/quantities/format';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
+import { frozen } from '@/server/frozen';
 import { type LivingHolding, livingStock } from '@/server/stock/livingStock';
 import { siteVersion } from '@/server/version';
 import { db, now } from './database';
@@ -41,7 +42,7 @@ export async function computedOnce<T>(
   const place = `${kind} ${id}`;
   const before = kept.get(place);
   kept.delete(place);
-  const mine = before?.key === key ? before : { key, computed: work(person) };
+  const mine = before?.key === key ? before : { key, computed: work(person).then(frozen) };
   kept.set(place, mine);
   const alike = [...kept.keys()].filter((k) => k.startsWith(`${kind} `));
   for (const old of alike.slice(0, Math.max(0, alike.length - MOST_KEPT))) kept.delete(old);
