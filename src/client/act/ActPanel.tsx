@@ -22,6 +22,9 @@ function offersFor(forms: readonly ActForms[], about: AboutHolding, barred: read
   );
 }
 
+/** So much is left around a form that is brought into view, px. */
+const MARGIN = 12;
+
 /** The acts of one holding: buttons, and below them the form of the one chosen. */
 export function ActPanel({
   holding: h,
@@ -48,10 +51,11 @@ export function ActPanel({
   const form = useRef<HTMLDivElement>(null);
   // Many acts fill a low window: the form of the one that is pressed comes up to the eye, as far as it has to.
   useEffect(() => {
-    const drawn = form.current;
-    if (!open || !drawn?.scrollIntoView) return;
-    const tall = drawn.getBoundingClientRect().height > window.innerHeight / 2;
-    drawn.scrollIntoView({ block: tall ? 'start' : 'nearest' });
+    const [drawn, page] = [form.current, form.current?.closest('main')];
+    if (!open || !drawn || !page) return;
+    const [own, shown] = [drawn.getBoundingClientRect(), page.getBoundingClientRect()];
+    const below = own.bottom + MARGIN - shown.bottom;
+    page.scrollTop += Math.max(0, Math.min(below, own.top - MARGIN - shown.top));
   }, [open]);
   const off = h.handsOff && h.handsOff.severity <= 2 ? h.handsOff : null;
   const marked = (list: readonly Offer[]) => off !== null && list.some((o) => o.shakes);
@@ -78,11 +82,7 @@ export function ActPanel({
         })}
       </div>
       {chosen && (
-        <div
-          ref={form}
-          className="mt-3 scroll-m-3 border-l-[3px] border-deep pl-3"
-          key={`${open}${h.unitId}${h.stage}`}
-        >
+        <div ref={form} className="mt-3 border-l-[3px] border-deep pl-3" key={`${open}${h.unitId}${h.stage}`}>
           {marked(chosen) && (
             <p className="mb-2 text-body text-careful">
               This shakes them: {off!.why}. A reason will be asked for; an emergency overrides.

@@ -4,7 +4,7 @@ import { area, type CurveFactory, line } from 'd3';
 import { useChart } from './Chart';
 
 /** What is written at the lines stands so far apart, or it cannot be read. */
-const LEAST_APART = 14;
+const LEAST_APART = 17;
 
 /** Lines across with what they stand for on the left; one that would run into the one below it is left out. */
 export function YAxis({ ticks, format }: { ticks: readonly number[]; format: (v: number) => string }) {
