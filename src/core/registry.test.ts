@@ -118,6 +118,64 @@ const more: Record<string, unknown[]> = {
     { celsius: 5, altitudeM: 1200 },
   ],
   'growth.thermal': [{ startG: 1, tgc: 0.8, degreeDays: 300 }],
+  'growth.own': [
+    { prior: { mean: 0.9, cv: 0.2 }, intervals: [] },
+    { prior: { mean: 0.9, cv: 0.2 }, intervals: [{ startG: 1, startSdG: 0, endG: 2, endSdG: 0, degreeDays: 300 }] },
+  ],
+  'feed.ration': [
+    {
+      method: 'table',
+      table: [1, 10].flatMap((massG) =>
+        [8, 12].map((celsius) => ({ massG, celsius, percentPerDay: 6 - massG / 5 + celsius / 10 })),
+      ),
+      massG: 3,
+      celsius: 9,
+      number: 800,
+      oxygen: { flowLPerMin: 2, inMgPerL: 10, outMgPerL: 7, mgPerGFeed: 250 },
+    },
+    { method: 'table', table: [{ massG: 1, celsius: 8, percentPerDay: 3 }], massG: 1, celsius: 8 },
+    {
+      method: 'hatcheryConstant',
+      conversion: 1.1,
+      lengthGainMmPerDay: 0.6,
+      lengthMm: 52,
+      massG: 1.4,
+      number: 9000,
+      ammonia: { flowLPerMin: 20, mostMgPerL: 0.8, proteinShare: 0.52 },
+    },
+    { method: 'appetite', offeredG: 90, left: 'none', least: 20, most: 95, mealsPerDay: 3 },
+  ],
+  'feed.conversion': [{ feedG: 10, startMassG: 100, endMassG: 90 }],
+  'feed.pellet': [{ lengthMm: 33, sizes: [{ id: 'a', fromMm: 30, toMm: 40 }] }],
+  'feed.stock': [
+    { stockKg: 3, dailyKg: [5], leadDays: 2 },
+    { stockKg: 30, dailyKg: [5, 4], leadDays: 2 },
+    { stockKg: 3, dailyKg: [1, 0], leadDays: 2 },
+    { stockKg: 0, dailyKg: [1, 2], leadDays: 2 },
+    { stockKg: 10, dailyKg: [0, 5, 5], leadDays: 1 },
+  ],
+  'feed.regime': [{ by: 'degreeDays', steps: [{ feed: 'a', from: 40, to: 80 }], at: 20 }],
+  'liveFeed.density': [
+    { volumeL: 400, targetPerMl: 5, larvae: 9000, eatenPerLarvaPerDay: 100, hours: 3 },
+    { volumeL: 400, targetPerMl: 1, flowLPerMin: 20, hours: 30 },
+  ],
+  'liveFeed.rotifer': [
+    {
+      counts: [
+        { at: '2031-04-11T06:00:00Z', perMl: 300 },
+        { at: '2031-04-12T06:00:00Z', perMl: 200 },
+      ],
+    },
+  ],
+  'water.capacity': [
+    {
+      lengthMm: 62,
+      massG: 2.4,
+      volumeL: 900,
+      flowLPerMin: 24,
+      ammonia: { mostMgPerL: 0.5, madeMgPerKgHour: 18 },
+    },
+  ],
 };
 
 describe.each(registry.map((c) => c.id))('%s', (id) => {
