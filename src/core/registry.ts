@@ -339,6 +339,13 @@ export const registry: readonly Listed[] = [
     'Live food',
     async () => (await import('./liveFood/brineShrimp')).calculation,
   ),
+  listed(
+    'liveFeed.plan',
+    'When to sow which cone',
+    'Live food',
+    async () => (await import('./liveFood/plan')).calculation,
+    HEAVY,
+  ),
   listed('liveFeed.density', 'Prey to add', 'Live food', async () => (await import('./liveFood/density')).calculation),
   listed(
     'liveFeed.rotifer',

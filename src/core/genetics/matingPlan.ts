@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
 import { decimals, figures, plain } from '../quantities/format';
+import { readySolver } from '../solver';
 import { inbreeding, kinshipAmong } from './kinship';
 import { leastCoancestry, type Parents } from './meanKinship';
 import { animal, completeness, pedigreeOf } from './pedigree';
 import { planFigures } from './planFigures';
-import { bottleneck, type Demand, readySolver, Transport } from './transport';
+import { bottleneck, type Demand, Transport } from './transport';
 
 await readySolver();
 

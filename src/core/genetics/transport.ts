@@ -1,4 +1,5 @@
-import loadHighs, { type Highs, type Model } from 'highs';
+import type { Model } from 'highs';
+import { readiedSolver } from '../solver';
 
 /**
  * Who may be crossed with whom, and how often: `allowed[f]` are the males open to female `f`, `need` of whom she takes,
@@ -50,13 +51,6 @@ export function bottleneck(d: Demand): { females: number[]; males: number[] } | 
   return null;
 }
 
-let solver: Highs | null = null;
-
-/** Readies the solver; `Transport` needs it. */
-export async function readySolver(): Promise<void> {
-  solver ??= await loadHighs();
-}
-
 const OPTIMAL = 7;
 
 /**
@@ -70,7 +64,7 @@ export class Transport {
   private readonly usages: number;
 
   constructor(private readonly d: Demand) {
-    if (!solver) throw new Error('readySolver() must come first');
+    const solver = readiedSolver();
     this.pairs = d.allowed.flatMap((males, female) => males.map((male) => ({ female, male })));
     const F = d.allowed.length;
     const n = this.pairs.length;
