@@ -343,7 +343,7 @@ export const registry: readonly Listed[] = [
     'liveFeed.plan',
     'When to sow which cone',
     'Live food',
-    async () => (await import('./liveFood/plan')).calculation,
+    async () => (await import('./liveFood/planCalculation')).calculation,
     HEAVY,
   ),
   listed('liveFeed.density', 'Prey to add', 'Live food', async () => (await import('./liveFood/density')).calculation),

@@ -30,8 +30,9 @@ export type Solved = {
 /**
  * The cheapest solution of a program, or the best that was found in so many seconds, with how far it may be from the
  * cheapest; null where none was found.
+ * @param known a solution to begin from: what is found is no worse
  */
-export function cheapest(p: Program, seconds: number): Solved | null {
+export function cheapest(p: Program, seconds: number, known?: readonly number[]): Solved | null {
   const highs = readiedSolver();
   const n = p.cost.length;
   const starts = new Int32Array(p.rows.length + 1);
@@ -65,6 +66,7 @@ export function cheapest(p: Program, seconds: number): Solved | null {
     },
     (model) => {
       model.options.set({ output_flag: false, time_limit: seconds, random_seed: 1 });
+      if (known) model.setSolution({ colValue: Float64Array.from(known) });
       model.run();
       const found = model.raw.getInfoValue('primal_solution_status').value;
       if (Number(found) !== FEASIBLE) return null;

@@ -1,7 +1,8 @@
 import { run } from '../calculation';
 import { Chance } from '../chance';
 import { HOUR_MS } from '../time/spans';
-import { type Cone, calculation, type Hatching, type Meal, planStarts } from './plan';
+import { type Cone, type Hatching, type Meal, planStarts } from './plan';
+import { calculation } from './planCalculation';
 
 const hatching: Hatching = { hatchMs: 4 * HOUR_MS, usableMs: 3 * HOUR_MS, yieldPerGram: 1000, gramsPerL: 2 };
 const meal = (hour: number, nauplii: number): Meal => ({ at: hour * HOUR_MS, nauplii });
