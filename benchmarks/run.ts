@@ -15,6 +15,7 @@ import { migrate } from '@/store/migrations';
 import { addReadings } from '@/store/readings';
 import { pickBySql } from './baseline/pickSql';
 import { rateLoop } from './baseline/predictLoop';
+import { appetiteBench, growthBench, moultFigures, startsBench } from './feeding';
 import { kinshipBench, planBench } from './genetics';
 import { datesBench, mqttBench, programmeBench } from './incubation';
 import { scriptOf, type Typing, typing } from './page';
@@ -63,7 +64,9 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     add(datesBench());
     add(programmeBench());
     add(kinshipBench());
-    plans.push(...planBench());
+    add(appetiteBench());
+    add(growthBench());
+    plans.push(...planBench(), ...startsBench(), ...moultBounds());
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));
@@ -76,6 +79,22 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
   }
   const { screens: list, bounds } = await pagesBench(own, say);
   return { results, screens: list, bounds: [...bounds, ...plans] };
+}
+
+/** What is foretold of 2 000 simulated tanks of moulting animals, in per cent. */
+function moultBounds(): Bound[] {
+  const f = moultFigures(2000);
+  const percent = (what: string, n: number, of: number): Bound => ({
+    what: `appetite.phase, ${of} simulated tanks: ${what}`,
+    value: (100 * n) / of,
+    unit: '%',
+    wanted: null,
+  });
+  return [
+    percent('the next moult foretold within a day (wanted 80 at least)', f.within, f.told),
+    percent('its 95 % interval holds it (wanted 94 to 96)', f.held, f.told),
+    percent('out of step, and none foretold', f.saidNo, f.outOfStep),
+  ];
 }
 
 /** Readings by MQTT, in a database of their own: a hatchery is set up once in each. */

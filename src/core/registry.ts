@@ -334,6 +334,13 @@ export const registry: readonly Listed[] = [
     async () => (await import('./appetite/next')).calculation,
   ),
   listed(
+    'appetite.phase',
+    'Moult, read from the appetite',
+    'Growth and feed',
+    async () => (await import('./appetite/phase')).calculation,
+    HEAVY,
+  ),
+  listed(
     'liveFeed.brineShrimp',
     'Cysts to sow',
     'Live food',
