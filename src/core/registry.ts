@@ -321,6 +321,7 @@ export const registry: readonly Listed[] = [
     'Growth and feed',
     async () => (await import('./feeding/conversion')).calculation,
   ),
+  listed('feed.waste', 'Feed left over', 'Growth and feed', async () => (await import('./feeding/waste')).calculation),
   listed(
     'feed.stock',
     'Days of feed left',
@@ -352,6 +353,12 @@ export const registry: readonly Listed[] = [
     'Live food',
     async () => (await import('./liveFood/planCalculation')).calculation,
     HEAVY,
+  ),
+  listed(
+    'liveFeed.count',
+    'Live food by subsamples',
+    'Live food',
+    async () => (await import('./liveFood/count')).calculation,
   ),
   listed('liveFeed.density', 'Prey to add', 'Live food', async () => (await import('./liveFood/density')).calculation),
   listed(

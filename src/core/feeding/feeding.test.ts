@@ -6,6 +6,7 @@ import { calculation as pellet } from './pellet';
 import { gainOfDay, calculation as ration, rationFromTable } from './ration';
 import { feedsAt, calculation as regime, regimeInOrder } from './regime';
 import { daysLeft, calculation as stock } from './stock';
+import { calculation as waste } from './waste';
 
 const refusal = (work: () => unknown): string => {
   try {
@@ -298,4 +299,15 @@ describe('a regime', () => {
       }),
     );
   });
+});
+
+test('what was left: eaten and wasted, with its doubt; more left than offered is wet', () => {
+  expect(run(waste, { offeredG: 200, leftG: 50, leftSdG: 10 })).toEqual({
+    eatenG: 150,
+    wasteShare: 0.25,
+    low: expect.closeTo(0.25 - 1.959964 * 0.05, 6),
+    high: expect.closeTo(0.25 + 1.959964 * 0.05, 6),
+  });
+  expect(refusal(() => run(waste, { offeredG: 200, leftG: 210 }))).toMatch(/^leftG: is more than was offered/);
+  expect(run(waste, { offeredG: 200, leftG: 90 }).warnings![0]).toMatch(/a quarter was left/);
 });

@@ -1,6 +1,7 @@
 import { run } from '../calculation';
 import { Chance } from '../chance';
 import { calculation as brineShrimp } from './brineShrimp';
+import { calculation as count } from './count';
 import { calculation as density, densityAfter } from './density';
 import { calculation as rotifer } from './rotifer';
 
@@ -115,6 +116,40 @@ describe('a rotifer culture', () => {
       }));
       const o = run(rotifer, { counts });
       if (o.low! <= truth && truth <= o.high!) held += 1;
+    }
+    expect(held / runs).toBeGreaterThan(0.94);
+    expect(held / runs).toBeLessThan(0.96);
+  });
+});
+
+describe('a harvest by subsamples', () => {
+  test('the ratio of all samples, over the whole; none seen still has an upper end', () => {
+    const o = run(count, {
+      samples: [
+        { volumeMl: 0.5, count: 100 },
+        { volumeMl: 1, count: 230 },
+        { volumeMl: 0.5, count: 110 },
+      ],
+      totalVolumeL: 10,
+    });
+    expect(o).toMatchObject({ perMl: 220, number: 2_200_000 });
+    expect([o.low < o.number, o.high > o.number]).toEqual([true, true]);
+    const none = run(count, { samples: [{ volumeMl: 1, count: 0 }], totalVolumeL: 10 });
+    expect([none.number, none.high > 10_000]).toEqual([0, true]);
+  });
+
+  test('its interval holds the number in 94 to 96 % of clumped harvests', () => {
+    const chance = new Chance(33);
+    const runs = 4000;
+    let held = 0;
+    for (let k = 0; k < runs; k++) {
+      const perMl = chance.between(80, 400);
+      const samples = Array.from({ length: chance.whole(4, 8) }, () => ({
+        volumeMl: 1,
+        count: chance.count(chance.gamma(40, perMl), 1),
+      }));
+      const o = run(count, { samples, totalVolumeL: 10 });
+      if (o.low <= perMl * 10_000 && perMl * 10_000 <= o.high) held += 1;
     }
     expect(held / runs).toBeGreaterThan(0.94);
     expect(held / runs).toBeLessThan(0.96);
