@@ -1,3 +1,4 @@
+import { regimeFits } from '@/core/feeding/regimes';
 import { ProtocolsPage } from '@/modules/reference/screens/ProtocolsPage';
 import { ReferenceScreen } from '@/modules/reference/screens/ReferenceScreen';
 import { WriteSpecies } from '@/modules/reference/screens/species/WriteSpecies';
@@ -13,6 +14,7 @@ import {
   thresholdsView,
   valueHistory,
 } from '@/modules/reference/views/reference';
+import { shippedRegimes } from '@/reference/regimes';
 import { db, now } from '../../_server/database';
 import { computedOnce } from '../../_server/request';
 import { requirePerson, type SignedIn } from '../../_server/session';
@@ -40,6 +42,7 @@ export default async function ReferencePage({ searchParams }: { searchParams: Pr
       ownDrift={read ? await computedOnce('drift', read.id, '', () => ownDrift(db(), siteId, read.id)) : []}
       ownDeaths={read ? await computedOnce('deaths', read.id, '', () => ownDeaths(db(), siteId, read.id)) : null}
       fits={protocols.filter((p) => read && p.groups.includes(read.group)).map((p) => p.name)}
+      regimes={read ? shippedRegimes().filter((r) => regimeFits(r, read)) : []}
       mayEdit={role === 'manager'}
       now={now()}
       timeZone={timeZone}

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { RegimePlan } from '@/core/feeding/regimes';
 import type { Species } from '@/core/species/species';
 import { Link } from '@/ui/Link';
 import type { OwnDrift } from '../views/drift';
@@ -23,6 +24,7 @@ export function ReferenceScreen({
   other = null,
   shown = {},
   fits = [],
+  regimes = [],
 }: {
   book: ReferenceView;
   open: Species | null;
@@ -41,6 +43,8 @@ export function ReferenceScreen({
   shown?: Shown;
   /** Protocols that fit the species. */
   fits?: readonly string[];
+  /** Ways of starting and weaning its larvae. */
+  regimes?: readonly RegimePlan[];
 }) {
   const kept = book.species.filter((s) => s.kept);
   return (
@@ -98,6 +102,7 @@ export function ReferenceScreen({
             now={now}
             timeZone={timeZone}
             fits={fits}
+            regimes={regimes}
           />
         ) : (
           <Unverified book={book} shown={shown} mayEdit={mayEdit} />

@@ -1,6 +1,7 @@
 'use client';
 
 import { useSession } from '@/client/session';
+import type { RegimePlan } from '@/core/feeding/regimes';
 import { figures } from '@/core/quantities/format';
 import { degreesOf, forReader, readerUnit } from '@/core/quantities/reader';
 import { limitId, valueId } from '@/core/species/ids';
@@ -19,6 +20,7 @@ import { daysAt, steadyOf } from './daysAt';
 import { OwnClock } from './OwnClock';
 import { OwnDeathsLine } from './OwnDeathsLine';
 import { OwnDriftLine } from './OwnDriftLine';
+import { Regimes } from './Regimes';
 import { SpawningValues } from './SpawningValues';
 import { ModelPlot } from './species/ModelPlot';
 import { ValueEditor } from './ValueEditor';
@@ -35,6 +37,7 @@ export function SpeciesPage({
   now,
   timeZone,
   fits = [],
+  regimes = [],
 }: {
   s: Species;
   history: ValueChange[];
@@ -46,6 +49,8 @@ export function SpeciesPage({
   timeZone: string;
   /** Names of the protocols that fit it. */
   fits?: readonly string[];
+  /** Ways of starting and weaning its larvae. */
+  regimes?: readonly RegimePlan[];
 }) {
   const us = useSession().units === 'us';
   const steady = steadyOf(s.milestones);
@@ -125,6 +130,7 @@ export function SpeciesPage({
       {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
       {/* Below the fold: the browser draws it from the values that it has. */}
       <Later meanwhile={<div className="h-[80rem]" aria-hidden />}>
+        {regimes.length > 0 && <Regimes list={regimes} />}
         <h2 className="mt-5 mb-1">Limits and values</h2>
         <Table>
           <tbody>
