@@ -64,3 +64,14 @@ export async function choose(field: Locator, option: string | { label: string | 
   ).click();
   await expect(list).toHaveCount(0);
 }
+
+/** What can be pressed on a page and is lower than a finger. */
+export const lowerThanAFinger = (page: Page) =>
+  page.locator('main a, main button').evaluateAll((all) =>
+    all
+      .map((e) => ({
+        says: `${e.textContent || e.getAttribute('aria-label')}`,
+        tall: e.getBoundingClientRect().height,
+      }))
+      .filter((e) => e.tall > 0 && e.tall < 36),
+  );
