@@ -1,11 +1,13 @@
 'use client';
 
 import { Plus } from 'lucide-react';
+import { useSession } from '@/client/session';
+import { readerUnit } from '@/core/quantities/reader';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
 import { SelectField } from '@/ui/SelectField';
-import { type Figure, type ModelKind, modelKinds, modelSays, type Typed } from './valueForm';
+import { type Figure, type ModelKind, modelKinds, modelSays, type Typed, unitOf } from './valueForm';
 
 /** The figures of a value: the kind of its model, its points where it is a table, and what else it is made of. */
 export function ModelFields({
@@ -19,6 +21,9 @@ export function ModelFields({
   errors: Readonly<Record<string, string>>;
   onChange: (typed: Typed) => void;
 }) {
+  const us = useSession().units === 'us';
+  // Published curves are of °C, and their coefficients with them: turned over they would be nobody's any more.
+  const published = us && (typed.kind === 'power' || typed.kind === 'exponential');
   return (
     <>
       {typed.kind && typed.kind !== 'hours' && (
@@ -27,12 +32,13 @@ export function ModelFields({
           value={typed.kind}
           onChange={(kind) => onChange({ ...typed, kind: kind as ModelKind })}
           options={modelKinds}
-          hint={modelSays[typed.kind]}
+          hint={`${modelSays[typed.kind]}${published ? '; the temperature in °C, as such curves are published' : ''}`}
         />
       )}
       {(typed.kind === 'table' || typed.kind === 'hours') && (
         <PointRows
           what={typed.kind === 'hours' ? 'hours' : 'days'}
+          unit={readerUnit('temperature', us)}
           points={typed.points}
           onChange={(points) => onChange({ ...typed, points })}
           error={errors.points}
@@ -42,7 +48,7 @@ export function ModelFields({
         {figures.map((f) => (
           <TextField
             key={f.key}
-            label={f.unit ? `${f.label}, ${f.unit}` : f.label}
+            label={f.unit ? `${f.label}, ${unitOf(f, us)}` : f.label}
             inputMode="decimal"
             value={typed.figures[f.key] ?? ''}
             onChange={(text) => onChange({ ...typed, figures: { ...typed.figures, [f.key]: text } })}
@@ -57,11 +63,13 @@ export function ModelFields({
 
 function PointRows({
   what,
+  unit,
   points,
   onChange,
   error,
 }: {
   what: 'days' | 'hours';
+  unit: string;
   points: Typed['points'];
   onChange: (points: Typed['points']) => void;
   error?: string;
@@ -70,7 +78,9 @@ function PointRows({
     onChange(points.map((p, k) => (k === i ? { ...p, [key]: text } : p)));
   return (
     <fieldset className="field max-w-[22rem]">
-      <legend className="label mb-1 text-small text-soft">Points (°C, {what})</legend>
+      <legend className="label mb-1 text-small text-soft">
+        Points ({unit}, {what})
+      </legend>
       {points.map((p, i) => (
         <div key={i} className="mb-1 flex items-center gap-1.5">
           <span className="w-5 text-right text-small text-soft">{i + 1}</span>

@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
+import { useSession } from '@/client/session';
 import { figures, plain } from '@/core/quantities/format';
+import { temperatureRead } from '@/core/quantities/reader';
 import { latencyName } from '@/core/species/provenances';
 import type { Species } from '@/core/species/species';
 import { Table } from '@/ui/Table';
@@ -14,6 +16,7 @@ export function SpawningValues({
   editor: (path: string) => ReactNode;
   source: (p: { source: string; hint: string }) => ReactNode;
 }) {
+  const us = useSession().units === 'us';
   if (s.ripeness.length === 0) return null;
   return (
     <>
@@ -73,7 +76,7 @@ export function SpawningValues({
               <tr key={l.id}>
                 <td>hours to ovulation, {latencyName(s, l)}</td>
                 <td className="font-bold">
-                  {l.points.map((p) => `${figures(p.hours, 3)} h at ${plain(p.celsius)} °C`).join(', ')}
+                  {l.points.map((p) => `${figures(p.hours, 3)} h at ${temperatureRead(p.celsius, us)}`).join(', ')}
                   <span className="font-normal text-soft">, ±{Math.round(196 * l.cv)} % between females</span>
                 </td>
                 <td>{source(l)}</td>

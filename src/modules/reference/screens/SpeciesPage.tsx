@@ -240,8 +240,8 @@ export function SpeciesPage({
           <ul>
             {history.map((h) => (
               <li key={`${h.path}${h.at}`} className="border-b border-rule py-1">
-                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{titleOf(s, h.path)}</b>, {valueWords(s, h.path, h.value)};{' '}
-                {h.source}: “{h.why}”
+                {dayMonth(h.at, timeZone, now)}, {h.by}: <b>{titleOf(s, h.path)}</b>,{' '}
+                {valueWords(s, h.path, h.value, us)}; {h.source}: “{h.why}”
               </li>
             ))}
           </ul>

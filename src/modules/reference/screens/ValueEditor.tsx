@@ -42,14 +42,15 @@ export function ValueEditor({ species, path }: { species: Species; path: string 
 
 /** The figures of one value, its source and why it is changed; a clock shows what it makes of steady temperatures. */
 export function ValueForm({ species, path, onDone }: { species: Species; path: string; onDone?: () => void }) {
-  const { locale } = useSession();
+  const { locale, units } = useSession();
+  const us = units === 'us';
   const { value, figures } = valueAt(species, path);
   const model = value.model as DevelopmentModel | undefined;
   const first = kindOf(value);
-  const typing = useTyped<Typed>(() => typedOf(value, figures(first), first, locale));
+  const typing = useTyped<Typed>(() => typedOf(value, figures(first), first, locale, us));
   const { value: typed, put } = typing;
   const own = figures(typed.kind);
-  const read = readTyped(typed, own, value, locale);
+  const read = readTyped(typed, own, value, locale, us);
   const f = useActForm(setSpeciesValue, {
     typing,
     about: { species: species.id, path },

@@ -1,13 +1,22 @@
 import { decimalOf, numberText } from '@/client/inputs';
 import type { DevelopmentModel } from '@/core/development/model';
 import { figures as inFigures, plain } from '@/core/quantities/format';
+import { celsiusApart, degreesOf, forReader, readerUnit } from '@/core/quantities/reader';
 import { limitId, valueId } from '@/core/species/ids';
 import { latencyName } from '@/core/species/provenances';
 import type { Milestone, Species } from '@/core/species/species';
 
 export type ModelKind = DevelopmentModel['kind'];
 /** One figure of a value: where it stands in it, and how it is shown (a share of one as percent, for example). */
-export type Figure = { key: string; label: string; unit: string; times: number; optional?: boolean };
+export type Figure = {
+  key: string;
+  label: string;
+  unit: string;
+  times: number;
+  optional?: boolean;
+  /** A temperature, or a difference or sum of them: shown and typed in the reader's degrees. */
+  degrees?: 'at' | 'apart';
+};
 /** Figures as typed, by their keys; a table's points apart: in days of a model, in hours of a latency. */
 export type Typed = {
   kind: ModelKind | 'hours' | null;
@@ -37,12 +46,26 @@ const figure = (key: string, label: string, unit = '', times = 1, optional = fal
   times,
   optional,
 });
+const warm = (degrees: 'at' | 'apart', f: Figure): Figure => ({ ...f, degrees });
 const fitted = [
-  figure('model.range.low', 'Fitted from', '°C', 1, true),
-  figure('model.range.high', 'to', '°C', 1, true),
+  warm('at', figure('model.range.low', 'Fitted from', '°C', 1, true)),
+  warm('at', figure('model.range.high', 'to', '°C', 1, true)),
 ];
+
+/** A figure's value in the reader's degrees, and the other way. */
+const toReader = (v: number, degrees: Figure['degrees'], us: boolean) =>
+  degrees === undefined ? v : degrees === 'at' ? forReader(v, 'temperature', us) : degreesOf(v, us);
+const fromReader = (v: number, degrees: Figure['degrees'], us: boolean) =>
+  degrees === undefined ? v : celsiusApart(degrees === 'at' && us ? v - 32 : v, us);
+/** The unit of a figure as its reader has it. */
+export const unitOf = (f: Figure, us: boolean): string =>
+  !us || !f.degrees ? f.unit : f.unit === 'degree-days' ? '°F·days' : f.unit.replace('°C', '°F');
 const ofModel: Record<ModelKind, Figure[]> = {
-  degreeDays: [figure('model.sum', 'Sum', 'degree-days'), figure('model.base', 'Base', '°C'), ...fitted],
+  degreeDays: [
+    warm('apart', figure('model.sum', 'Sum', 'degree-days')),
+    warm('at', figure('model.base', 'Base', '°C')),
+    ...fitted,
+  ],
   power: [figure('model.a', 'a'), figure('model.b', 'b'), figure('model.alpha', 'α', '°C'), ...fitted],
   exponential: [figure('model.a', 'a', 'days'), figure('model.k', 'k', '1/°C'), ...fitted],
   table: [],
@@ -79,7 +102,10 @@ export function valueAt(
       return {
         title: `${l.what}, ${stageName(l.stage)}`,
         value: { low: l.low, high: l.high },
-        figures: () => [figure('low', 'Lowest', l.unit, 1, true), figure('high', 'Highest', l.unit, 1, true)],
+        figures: () =>
+          [figure('low', 'Lowest', l.unit, 1, true), figure('high', 'Highest', l.unit, 1, true)].map((f) =>
+            l.unit.startsWith('°C') ? warm(l.what === 'temperature' ? 'at' : 'apart', f) : f,
+          ),
       };
     }
     case 'values': {
@@ -185,18 +211,19 @@ export function typedOf(
   figures: readonly Figure[],
   kind: Typed['kind'],
   locale: string,
+  us = false,
 ): Typed {
-  const text = (v: unknown, times = 1) =>
-    typeof v === 'number' ? numberText(Number((v * times).toPrecision(12)), locale, 12) : '';
+  const text = (v: unknown, times = 1, degrees?: Figure['degrees']) =>
+    typeof v === 'number' ? numberText(Number((toReader(v, degrees, us) * times).toPrecision(12)), locale, 12) : '';
   const model = value.model as DevelopmentModel | undefined;
   const hours = value.points as { celsius: number; hours: number }[] | undefined;
   return {
     kind,
-    figures: Object.fromEntries(figures.map((f) => [f.key, text(inside(value, f.key), f.times)])),
+    figures: Object.fromEntries(figures.map((f) => [f.key, text(inside(value, f.key), f.times, f.degrees)])),
     points: hours
-      ? hours.map((p) => ({ celsius: text(p.celsius), days: text(p.hours) }))
+      ? hours.map((p) => ({ celsius: text(p.celsius, 1, 'at'), days: text(p.hours) }))
       : model?.kind === 'table'
-        ? model.points.map((p) => ({ celsius: text(p.celsius), days: text(p.days) }))
+        ? model.points.map((p) => ({ celsius: text(p.celsius, 1, 'at'), days: text(p.days) }))
         : [
             { celsius: '', days: '' },
             { celsius: '', days: '' },
@@ -213,6 +240,7 @@ export function readTyped(
   figures: readonly Figure[],
   before: Record<string, unknown>,
   locale: string,
+  us = false,
 ): { value: Record<string, unknown> | null; errors: Record<string, string> } {
   const errors: Record<string, string> = {};
   const value: Record<string, unknown> = {};
@@ -232,7 +260,7 @@ export function readTyped(
   for (const f of figures) {
     const { value: v, error } = decimalOf(typed.figures[f.key] ?? '', locale);
     if (error) errors[f.key] = error;
-    else if (v !== null) put(f.key, Number((v / f.times).toPrecision(12)));
+    else if (v !== null) put(f.key, Number((fromReader(v, f.degrees, us) / f.times).toPrecision(12)));
     else if (!f.optional) missing = true;
     // A model is put in force whole: what it leaves out is gone already.
     else if (!f.key.startsWith('model.')) put(f.key, null);
@@ -248,7 +276,10 @@ export function readTyped(
     else if (points.length < 2 || points.some((p) => p.celsius.value === null || p.days.value === null)) missing = true;
     put(
       hours ? 'points' : 'model.points',
-      points.map((p) => ({ celsius: p.celsius.value, [hours ? 'hours' : 'days']: p.days.value })),
+      points.map((p) => ({
+        celsius: p.celsius.value === null ? null : Number(fromReader(p.celsius.value, 'at', us).toPrecision(12)),
+        [hours ? 'hours' : 'days']: p.days.value,
+      })),
     );
     const old = before.model as DevelopmentModel | undefined;
     if (old?.kind === 'table' && old.outside) put('model.outside', old.outside);
@@ -257,7 +288,7 @@ export function readTyped(
 }
 
 /** A value of the book in words, for its history. */
-export function valueWords(s: Species, path: string, value: unknown): string {
+export function valueWords(s: Species, path: string, value: unknown, us = false): string {
   const [group, key] = partsOf(path);
   const v = value as Record<string, number | undefined> & Partial<Pick<Milestone, 'model'>>;
   const of100 = (x: unknown, times = 100) => inFigures(Number(x) * times, 3);
@@ -267,11 +298,14 @@ export function valueWords(s: Species, path: string, value: unknown): string {
   if (Object.keys(value).length === 0) return 'checked';
   switch (group) {
     case 'milestones':
-      return [v.model && modelWords(v.model), v.cv !== undefined && `spread ${of100(v.cv)} %`]
+      return [v.model && modelWords(v.model, us), v.cv !== undefined && `spread ${of100(v.cv)} %`]
         .filter(Boolean)
         .join(', ');
-    case 'limits':
-      return `${n(v.low)} to ${n(v.high)} ${s.limits.find((l) => limitId(l) === key)?.unit ?? ''}`.trim();
+    case 'limits': {
+      const f = s.limits.some((l) => limitId(l) === key) ? valueAt(s, path).figures(null)[0]! : figure('low', '');
+      const end = (x: unknown) => (typeof x === 'number' ? n(toReader(x, f.degrees, us)) : n(x));
+      return `${end(v.low)} to ${end(v.high)} ${unitOf(f, us)}`.trim();
+    }
     case 'values':
       return `${n(v.value)}${v.spread == null ? '' : ` ±${n(v.spread)}`} ${s.values.find((x) => valueId(x) === key)?.unit ?? ''}`.trim();
     case 'deaths': {
@@ -288,7 +322,7 @@ export function valueWords(s: Species, path: string, value: unknown): string {
       return dose ? `${n(dose.low)} to ${n(dose.high)} ${unit}/kg` : '';
     }
     case 'latencies':
-      return `${((value as { points?: { celsius: number; hours: number }[] }).points ?? []).map((p) => `${n(p.hours)} h at ${n(p.celsius)} °C`).join(', ')}, spread ${of100(v.cv)} %`;
+      return `${((value as { points?: { celsius: number; hours: number }[] }).points ?? []).map((p) => `${n(p.hours)} h at ${at(p.celsius, us)}`).join(', ')}, spread ${of100(v.cv)} %`;
     case 'drift':
       return `${of100(v.perDay)} ±${of100(v.sd, 196)} % a day`;
     default:
@@ -296,15 +330,19 @@ export function valueWords(s: Species, path: string, value: unknown): string {
   }
 }
 
-function modelWords(m: DevelopmentModel): string {
+/** A temperature as Reference states it: no decimals that nobody claimed. */
+const at = (celsius: number, us: boolean) =>
+  `${plain(Number(forReader(celsius, 'temperature', us).toPrecision(6)))} ${readerUnit('temperature', us)}`;
+
+function modelWords(m: DevelopmentModel, us: boolean): string {
   switch (m.kind) {
     case 'degreeDays':
-      return `${inFigures(m.sum, 5)} degree-days above ${plain(m.base)} °C`;
+      return `${inFigures(degreesOf(m.sum, us), 5)} ${us ? '°F·days' : 'degree-days'} above ${at(m.base, us)}`;
     case 'power':
       return `power curve, a ${plain(m.a)}, b ${plain(m.b)}, α ${plain(m.alpha)}`;
     case 'exponential':
       return `exponential, a ${plain(m.a)}, k ${plain(m.k)}`;
     case 'table':
-      return `table: ${m.points.map((p) => `${inFigures(p.days, 3)} d at ${plain(p.celsius)} °C`).join(', ')}`;
+      return `table: ${m.points.map((p) => `${inFigures(p.days, 3)} d at ${at(p.celsius, us)}`).join(', ')}`;
   }
 }

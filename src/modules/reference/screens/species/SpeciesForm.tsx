@@ -56,17 +56,18 @@ const titles: Record<ListName, [title: string, one: string, says: string]> = {
 
 /** A species, whole: what it is, its stages, dates, limits and all that is known of it. */
 export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: boolean; taken: readonly string[] }) {
-  const { locale } = useSession();
+  const { locale, units } = useSession();
+  const us = units === 'us';
   const router = useRouter();
   const typing = useTyped<SpeciesTyped>(() => {
-    const first = typedOfSpecies(base, locale);
+    const first = typedOfSpecies(base, locale, us);
     return { ...first, lists: withDrift(first.lists) };
   });
   const typed = typing.value;
   const shown = useMemo(() => {
     const head = fresh ? { ...typed.head, id: idOfWords(typed.head.name ?? '', taken) } : typed.head;
-    return readSpecies({ ...typed, head }, base, locale);
-  }, [typed, base, locale, fresh, taken]);
+    return readSpecies({ ...typed, head }, base, locale, us);
+  }, [typed, base, locale, us, fresh, taken]);
   const faults = Object.entries(shown.faults);
   const put = (list: ListName, rows: Row[]) => {
     const named = list === 'stages' || list === 'inductions' ? withIds(rows, typed.lists[list]) : rows;

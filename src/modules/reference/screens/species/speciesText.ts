@@ -160,8 +160,8 @@ function textOf(v: unknown, f: Field, locale: string): string {
   return typeof v === 'string' ? v : '';
 }
 
-/** A species in texts, in the reader's number style. */
-export function typedOfSpecies(s: Species, locale: string): SpeciesTyped {
+/** A species in texts, in the reader's number style; its models in the reader's degrees. */
+export function typedOfSpecies(s: Species, locale: string, us = false): SpeciesTyped {
   const row = (o: unknown, fields: readonly Field[], i: number): Row => ({
     ...Object.fromEntries(fields.map((f) => [f.key, textOf(inside(o, f.key), f, locale)])),
     was: String(i),
@@ -171,7 +171,7 @@ export function typedOfSpecies(s: Species, locale: string): SpeciesTyped {
   const timed = (path: string) => {
     const { value, figures } = valueAt(s, path);
     const kind = kindOf(value);
-    return typedOf(value, figures(kind), kind, locale);
+    return typedOf(value, figures(kind), kind, locale, us);
   };
   return {
     head: { ...Object.fromEntries(headFields.map((f) => [f.key, textOf(inside(s, f.key), f, locale)])), id: s.id },
@@ -238,6 +238,7 @@ export function readSpecies(
   typed: SpeciesTyped,
   base: Species,
   locale: string,
+  us = false,
 ): { species: Species | null; faults: Faults } {
   const faults: Record<string, string> = {};
   const readRow = (row: Row, fields: readonly Field[], start: object, path: string): Record<string, unknown> => {
@@ -287,7 +288,7 @@ export function readSpecies(
   const timed = (part: 'milestones' | 'latencies') => {
     const ids = typed[part].flatMap((t) => (t.row.id ? [t.row.id] : []));
     return typed[part].map(({ row, typed: own }, i) => {
-      const read = readTyped(own, figuresOf(part, own.kind), started(part, row) as Record<string, unknown>, locale);
+      const read = readTyped(own, figuresOf(part, own.kind), started(part, row) as Record<string, unknown>, locale, us);
       for (const [key, says] of Object.entries(read.errors)) faults[`${part}.${i}.${key}`] = says;
       if (!read.value && Object.keys(read.errors).length === 0) faults[`${part}.${i}.figures`] = 'has a figure missing';
       const { was: _, id, ...rest } = row;
