@@ -23,6 +23,8 @@ export const regimePlan = z
     species: z.array(z.string()).default([]),
     /** Where and when it is used. */
     fits: z.string().trim().min(1, 'needs to say where it fits'),
+    /** The water that its days are meant for. */
+    celsius: z.strictObject({ low: z.number(), high: z.number() }).optional(),
     /** Days or degree-days, counted from the hatch of half of the lot. */
     by: z.enum(['days', 'degreeDays']),
     steps: z.array(step).min(1, 'needs at least one step'),

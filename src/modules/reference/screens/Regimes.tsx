@@ -1,9 +1,11 @@
 'use client';
 
 import { scaleLinear } from 'd3';
+import { useSession } from '@/client/session';
 import { feedsAt, regimeInOrder } from '@/core/feeding/regime';
 import type { RegimePlan } from '@/core/feeding/regimes';
-import { plain } from '@/core/quantities/format';
+import { figures, plain } from '@/core/quantities/format';
+import { forReader, measured } from '@/core/quantities/reader';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { XAxis } from '@/ui/chart/parts';
 
@@ -32,6 +34,7 @@ export function Regimes({ list }: { list: readonly RegimePlan[] }) {
 }
 
 function Regime({ r }: { r: RegimePlan }) {
+  const us = useSession().units === 'us';
   const steps = regimeInOrder(r.steps, r.by);
   const changes = steps.flatMap((s) => [s.from, s.to ?? s.from]);
   const last = Math.max(...changes);
@@ -53,7 +56,11 @@ function Regime({ r }: { r: RegimePlan }) {
       <h3 className="font-bold">
         {r.name} {r.source === 'verify' && <span className="text-small font-normal text-careful">verify</span>}
       </h3>
-      <p className="text-small text-soft">{r.fits}</p>
+      <p className="text-small text-soft">
+        {r.fits}
+        {r.celsius &&
+          `, at ${figures(forReader(r.celsius.low, 'temperature', us), 3)} to ${measured(r.celsius.high, 'temperature', us)}`}
+      </p>
       <Chart
         {...{ width: W, height: H, box, x, y }}
         className="max-w-[720px]"

@@ -31,3 +31,12 @@ test('while two feeds overlap the new one darkens from day to day, and the old o
   for (let k = 1; k < fades.length; k++) expect(fades[k]!).toBeLessThan(fades[k - 1]!);
   for (let k = 1; k < darkens.length; k++) expect(darkens[k]!).toBeGreaterThan(darkens[k - 1]!);
 });
+
+test('the water that its days are meant for is said in the reader’s degrees', () => {
+  const shrimp = shippedRegimes().find((r) => r.id === 'percid-brine-shrimp')!;
+  const { unmount } = show(<Regimes list={[shrimp]} />);
+  expect(screen.getByText(/at 15 to 18 °C$/)).toBeTruthy();
+  unmount();
+  show(<Regimes list={[shrimp]} />, { units: 'us' });
+  expect(screen.getByText(/at 59 to 64.4 °F$/)).toBeTruthy();
+});
