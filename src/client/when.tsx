@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { Choice } from '@/ui/Choice';
 import { Fold } from '@/ui/Fold';
@@ -99,9 +99,15 @@ export function useEventFields(onTyped: (typed: TypedEvent | null) => void = () 
   const begun: TypedEvent = { when: first, measuredBy: original?.measuredBy ?? '', note: original?.note ?? '' };
   const [typed, setTyped] = useState(begun);
   const { when, measuredBy, note } = typed;
-  const change = (part: Partial<TypedEvent>) => {
-    const next = { ...typed, ...part };
+  // What is recorded may come back while somebody types on: the last of it counts.
+  const latest = useRef(typed);
+  const fill = (next: TypedEvent) => {
+    latest.current = next;
     setTyped(next);
+  };
+  const change = (part: Partial<TypedEvent>) => {
+    const next = { ...latest.current, ...part };
+    fill(next);
     onTyped(JSON.stringify(next) === JSON.stringify(begun) ? null : next);
   };
   const untouched = when.mode === first.mode && when.day === first.day && when.time === first.time;
@@ -122,8 +128,9 @@ export function useEventFields(onTyped: (typed: TypedEvent | null) => void = () 
       ...(note || original ? { note } : {}),
     } as Record<string, unknown>,
     /** As somebody typed it before. */
-    fill: setTyped,
-    reset: () => setTyped((t) => ({ ...t, note: '' })),
+    fill,
+    /** For the next record: the note goes, the time stays. */
+    reset: () => change({ note: '' }),
     view: (error?: string | null) => (
       <Fold
         className="text-body"

@@ -237,6 +237,23 @@ describe('what was left half filled', () => {
     expect(screen.getByLabelText<HTMLInputElement>('some time that day').getAttribute('aria-checked')).toBe('true');
   });
 
+  test('after a record the time of it stays for the next and its draft, its note does not', async () => {
+    const { user, unmount } = show(<WeighForm />);
+    await user.click(screen.getByText('now, by me'));
+    await user.click(screen.getByLabelText('some time that day'));
+    await user.type(field('Note'), 'murky');
+    await user.type(field('How many'), '12');
+    await user.click(record());
+    await screen.findByRole('status');
+    expect(field('Note').value).toBe('');
+    await user.type(field('How many'), '7');
+    unmount();
+    const again = show(<WeighForm />);
+    await again.user.click(screen.getByRole('button', { name: 'Take it up' }));
+    expect([field('How many').value, field('Note').value]).toEqual(['7', '']);
+    expect(screen.getByLabelText('some time that day').getAttribute('aria-checked')).toBe('true');
+  });
+
   test('comes back with what a form types in its own way, for the thing that it was typed of', async () => {
     const Own = ({ of }: { of: string }) => {
       const typing = useTyped(() => ({ text: of }));

@@ -217,6 +217,7 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
   const sender = useAct(act, () => {
     for (const name of (o.clears ?? []) as readonly string[]) form.setValue(name, written(name));
     if (o.clears) asked.reset();
+    // Last: what is cleared above would be a draft of its own.
     draft.drop();
     o.done?.();
   });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { plain } from '../quantities/format';
 
-const step = z.strictObject({
+export const regimeStep = z.strictObject({
   feed: z.string().trim().min(1, 'needs a name'),
   /** Day after hatch, or degree-days from it: the step begins here. */
   from: schema.nonNegative,
@@ -12,7 +12,7 @@ const step = z.strictObject({
   /** Density of live prey that is kept up, per mL. */
   perMl: schema.positive.optional(),
 });
-export type RegimeStep = z.output<typeof step>;
+export type RegimeStep = z.output<typeof regimeStep>;
 export type RegimeUnit = 'days' | 'degreeDays';
 export type FeedNow = { feed: string; share: number; mealsPerDay?: number; perMl?: number };
 
@@ -79,7 +79,7 @@ export const calculation = defineCalculation({
   asks: 'Which feeds today, in which shares and order?',
   input: z.strictObject({
     by: z.enum(['days', 'degreeDays']).default('days'),
-    steps: z.array(step).min(1, 'needs at least one step'),
+    steps: z.array(regimeStep).min(1, 'needs at least one step'),
     at: schema.nonNegative,
   }),
   output: z.strictObject({

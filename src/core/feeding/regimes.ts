@@ -1,15 +1,7 @@
 import { z } from 'zod';
-import { CalculationError, schema } from '../calculation';
+import { CalculationError } from '../calculation';
 import { groups } from '../species/species';
-import { regimeInOrder } from './regime';
-
-const step = z.strictObject({
-  feed: z.string().trim().min(1, 'needs a name'),
-  from: schema.nonNegative,
-  to: schema.positive.optional(),
-  mealsPerDay: schema.positive.optional(),
-  perMl: schema.positive.optional(),
-});
+import { regimeInOrder, regimeStep } from './regime';
 
 /**
  * One of the ways in which larvae are started and weaned: which feed from when to when, how often, at which density of
@@ -27,7 +19,7 @@ export const regimePlan = z
     celsius: z.strictObject({ low: z.number(), high: z.number() }).optional(),
     /** Days or degree-days, counted from the hatch of half of the lot. */
     by: z.enum(['days', 'degreeDays']),
-    steps: z.array(step).min(1, 'needs at least one step'),
+    steps: z.array(regimeStep).min(1, 'needs at least one step'),
     cautions: z.array(z.string()).default([]),
     source: z.string().trim().min(1),
     hint: z.string().optional(),
