@@ -1,12 +1,13 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { clock, dayMonth, instantsOf, isoDay } from '@/core/time/localDay';
 import { Choice } from '@/ui/Choice';
 import { Fold } from '@/ui/Fold';
 import { TextField } from '@/ui/fields';
 import { useCorrecting } from './act/correcting';
 import { DayInput, TimeInput } from './DayField';
+import { useTyped } from './form/useTyped';
 import { useSession } from './session';
 
 export type WhenValue = { mode: 'now' | 'time' | 'day'; day: string; time: string };
@@ -82,9 +83,8 @@ type TypedEvent = { when: WhenValue; measuredBy: string; note: string };
 /**
  * The fields that every record has: when, who measured, a note; folded away until wanted. In a form that puts an entry
  * right they begin as the entry has them, and a time that is left alone stays as it was to the second.
- * @param onTyped told what stands in them after each key; null where that is what they began with
  */
-export function useEventFields(onTyped: (typed: TypedEvent | null) => void = () => {}) {
+export function useEventFields() {
   const s = useSession();
   const original = useCorrecting();
   const [first] = useState<WhenValue>(() =>
@@ -97,19 +97,8 @@ export function useEventFields(onTyped: (typed: TypedEvent | null) => void = () 
       : nowValue,
   );
   const begun: TypedEvent = { when: first, measuredBy: original?.measuredBy ?? '', note: original?.note ?? '' };
-  const [typed, setTyped] = useState(begun);
-  const { when, measuredBy, note } = typed;
-  // What is recorded may come back while somebody types on: the last of it counts.
-  const latest = useRef(typed);
-  const fill = (next: TypedEvent) => {
-    latest.current = next;
-    setTyped(next);
-  };
-  const change = (part: Partial<TypedEvent>) => {
-    const next = { ...latest.current, ...part };
-    fill(next);
-    onTyped(JSON.stringify(next) === JSON.stringify(begun) ? null : next);
-  };
+  const typing = useTyped(() => begun);
+  const { when, measuredBy, note } = typing.value;
   const untouched = when.mode === first.mode && when.day === first.day && when.time === first.time;
   const read: ReturnType<typeof readWhen> =
     original && untouched ? { at: original.at, precision: original.precision } : readWhen(when, s.timeZone);
@@ -127,10 +116,10 @@ export function useEventFields(onTyped: (typed: TypedEvent | null) => void = () 
       ...(measuredBy || original ? { measuredBy } : {}),
       ...(note || original ? { note } : {}),
     } as Record<string, unknown>,
-    /** As somebody typed it before. */
-    fill,
+    /** What is typed of them, for a draft. */
+    typing,
     /** For the next record: the note goes, the time stays. */
-    reset: () => change({ note: '' }),
+    reset: () => typing.put({ note: '' }),
     view: (error?: string | null) => (
       <Fold
         className="text-body"
@@ -138,14 +127,14 @@ export function useEventFields(onTyped: (typed: TypedEvent | null) => void = () 
         title={<span className="link">{said}</span>}
       >
         <div className="mt-2 flex flex-col gap-2">
-          <WhenInput value={when} onChange={(w) => change({ when: w })} error={error ?? read.error} />
+          <WhenInput value={when} onChange={(w) => typing.put({ when: w })} error={error ?? read.error} />
           <TextField
             label="Measured by"
             placeholder={s.name}
             value={measuredBy}
-            onChange={(by) => change({ measuredBy: by })}
+            onChange={(by) => typing.put({ measuredBy: by })}
           />
-          <TextField label="Note" value={note} onChange={(text) => change({ note: text })} />
+          <TextField label="Note" value={note} onChange={(text) => typing.put({ note: text })} />
         </div>
       </Fold>
     ),

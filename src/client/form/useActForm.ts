@@ -186,13 +186,12 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
     return codec(name).blank === '' && typeof usual === 'string' ? usual : codec(name).blank;
   };
   const stands = (name: string): unknown => (Object.hasOwn(typed, name) ? typed[name] : written(name));
-  const eventTyped = useRef<unknown>(null);
   const keepDraft = () => {
     if (correcting) return;
     const fields = Object.fromEntries(Object.entries(form.getValues()).filter(([k]) => !SECRET.test(k)));
     const changed = Object.entries(fields).some(([k, x]) => JSON.stringify(x) !== JSON.stringify(written(k)));
-    const own = o.typing?.now() ?? null;
-    draft.keep(changed || own || eventTyped.current ? { ...fields, [TYPED]: own, [EVENT]: eventTyped.current } : null);
+    const [own, when] = [o.typing?.now() ?? null, asked.typing.now()];
+    draft.keep(changed || own || when ? { ...fields, [TYPED]: own, [EVENT]: when } : null);
   };
   o.typing?.onChange(keepDraft);
   const put = (name: string, v: unknown) => {
@@ -201,18 +200,15 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
   };
   const read = (name: string): Read => codec(name).read(stands(name));
 
-  const asked = useEventFields((now) => {
-    eventTyped.current = now;
-    keepDraft();
-  });
+  const asked = useEventFields();
+  asked.typing.onChange(keepDraft);
   const event = 'at' in schemas && o.event !== false && !(o.now && !correcting) ? asked : null;
   const whose = o.draftFor === undefined ? o.about : { ...o.about, draftFor: o.draftFor };
   const draft = useDraft(act.type, whose, (kept) => {
     for (const [name, v] of Object.entries(kept))
       if (name === TYPED) v && o.typing?.fill(v);
-      else if (name === EVENT) v && asked.fill(v as Parameters<typeof asked.fill>[0]);
+      else if (name === EVENT) v && asked.typing.fill(v as typeof asked.typing.value);
       else form.setValue(name, v, { shouldDirty: true });
-    eventTyped.current = kept[EVENT] ?? null;
   });
   const sender = useAct(act, () => {
     for (const name of (o.clears ?? []) as readonly string[]) form.setValue(name, written(name));
