@@ -8,6 +8,16 @@ import { type OwnThresholds, putThresholdsInForce } from '@/core/thresholdsInFor
 /** Measurements whose samples scatter alike: takes of eggs, what came, what is counted and weighed here. */
 export type ScatterOf = 'take' | 'arrival' | 'count';
 
+/** The feed store as forms offer it: products with what stands of each, and tables of rations. */
+export type FeedChoices = {
+  products: readonly {
+    id: number;
+    name: string;
+    lots: readonly { id: number; name: string; bestBefore: number | null; leftG: number }[];
+  }[];
+  tables: readonly { id: string; name: string }[];
+};
+
 /** Who sits here and how they like their figures; the same for every client component of a page. */
 export type SessionInfo = {
   personId: number;
@@ -22,6 +32,8 @@ export type SessionInfo = {
   barred: readonly string[];
   /** The hatchery's usual scatter between samples (coefficient of variation), by what is measured; absent until learned. */
   usual: Partial<Record<ScatterOf, number>>;
+  /** What may be fed. */
+  feeds: FeedChoices;
   /** Thresholds that this hatchery has set of its own. */
   thresholds: OwnThresholds;
   /** The server's clock at rendering, ms. */

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
 import { type Species, species, tasksOfGroups } from '@/core/species/species';
+import { shippedFeeding } from './feeding';
 
 const folder = join(process.cwd(), 'src/reference/species');
 let shelf: Map<string, Species> | undefined;
@@ -23,7 +24,17 @@ export function shippedSpecies(): ReadonlyMap<string, Species> {
           );
         const s = parsed.data;
         const ofGroup = shared.filter((t) => t.groups.includes(s.group) && !s.tasks.some((own) => own.id === t.id));
-        return [s.id, { ...s, tasks: [...s.tasks, ...ofGroup.map(({ groups: _, ...t }) => t)] }] as const;
+        const values = shippedFeeding().values.filter(
+          (v) => v.groups.includes(s.group) && !s.values.some((own) => own.what === v.what),
+        );
+        return [
+          s.id,
+          {
+            ...s,
+            tasks: [...s.tasks, ...ofGroup.map(({ groups: _, ...t }) => t)],
+            values: [...s.values, ...values.map(({ groups: _, ...v }) => v)],
+          },
+        ] as const;
       }),
   );
   return shelf;

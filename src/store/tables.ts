@@ -145,6 +145,34 @@ interface FateRules {
   recorded_at: number;
 }
 
+interface FeedLot {
+  id: number;
+  site_id: number;
+  product_id: number;
+  name: string;
+  best_before: number | null;
+}
+
+interface FeedProduct {
+  id: number;
+  site_id: number;
+  name: string;
+  from_mm: number | null;
+  to_mm: number | null;
+  protein_share: number | null;
+  price_per_kg: number | null;
+  lead_days: number | null;
+  retired: Small;
+}
+
+interface FeedTable {
+  site_id: number;
+  id: string;
+  content: string;
+  recorded_by: number;
+  recorded_at: number;
+}
+
 interface Holding {
   id: number;
   site_id: number;
@@ -248,6 +276,7 @@ interface Observation {
   spawning_day_id: number | null;
   said: string | null;
   brood_batch_id: number | null;
+  feed_lot_id: number | null;
 }
 
 interface Paper {
@@ -558,6 +587,9 @@ declare module 'knex/types/tables' {
     error_source: ErrorSource;
     family: Family;
     fate_rules: FateRules;
+    feed_lot: FeedLot;
+    feed_product: FeedProduct;
+    feed_table: FeedTable;
     holding: Holding;
     holding_loading: HoldingLoading;
     holding_point: HoldingPoint;

@@ -56,3 +56,20 @@ export async function run(h: TestHatchery): Promise<number> {
     })
   ).batch;
 }
+
+/** A feed of the store, by its id. */
+export const product = async (h: TestHatchery, name = 'Fine starter'): Promise<number> =>
+  (await h.send<{ id: number }>('feedProduct.save', { name, fromMm: 8, toMm: 60, proteinShare: 0.55, pricePerKg: 6 }))
+    .id;
+
+/** Twenty-five kilograms of it, good for some months. */
+export async function feedLot(h: TestHatchery): Promise<number> {
+  const { feedLot: id } = await h.send<{ feedLot: number }>('feed.deliver', {
+    product: await product(h),
+    lotName: 'B 1204',
+    massG: 25_000,
+    bestBefore: h.clock.now + 200 * 86_400_000,
+  });
+  h.clock.now += 1000;
+  return id;
+}

@@ -28,6 +28,7 @@ export const session: SessionInfo = {
   siteName: 'Ombrel Hatchery',
   barred: [],
   usual: {},
+  feeds: { products: [], tables: [] },
   thresholds: {},
   now: NOW,
 };

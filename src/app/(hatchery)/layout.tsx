@@ -7,7 +7,7 @@ import { Frame } from '@/modules/frame/screens/Frame';
 import { openAlarms } from '@/modules/water/views/alarms';
 import { db } from '../_server/database';
 import { workLeftDates } from '../_server/dates';
-import { requestNow, requestStations } from '../_server/request';
+import { requestFeeds, requestNow, requestStations } from '../_server/request';
 import { requirePerson } from '../_server/session';
 import { usualOf } from '../_server/usual';
 
@@ -32,6 +32,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
         barred: barredTo(person.role),
         thresholds: ownThresholds(),
         usual: await usualOf(person.siteId, at),
+        feeds: await requestFeeds(),
         now: at,
       }}
     >

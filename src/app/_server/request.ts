@@ -1,10 +1,12 @@
 import 'server-only';
 import { cache } from 'react';
+import type { FeedChoices } from '@/client/session';
 import { decimalMark } from '@/core/quantities/format';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
 import { frozen } from '@/server/frozen';
+import { feedChoices } from '@/server/stock/feeding/feedChoices';
 import { type LivingHolding, livingStock } from '@/server/stock/livingStock';
 import { siteVersion } from '@/server/version';
 import { db, now } from './database';
@@ -76,3 +78,7 @@ export async function requestStock(q: StockQuery): Promise<StockList> {
   );
   return stockBy(stock, q.by);
 }
+
+/** What may be fed, for the forms of every page. */
+export const requestFeeds = (): Promise<FeedChoices> =>
+  computedOnce('feeds', '', '', ({ siteId }) => feedChoices(db(), siteId, requestNow()));

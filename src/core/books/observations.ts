@@ -1,7 +1,7 @@
 import type { SensorKind } from '../readings/sensorKinds';
 
-/** Of what something was seen: a fish, what stands in a unit, a batch of adults, a lot, a room, a whole spawning day. */
-type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day';
+/** Of what something was seen: a fish, what stands in a unit, a batch of adults, a lot, a room, a spawning day, a lot of feed. */
+type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day' | 'feedLot';
 
 type Kind = {
   of: Of;
@@ -56,6 +56,11 @@ export const observationKinds = {
   census: { of: 'holding', value: 'animals' },
   meanG: { of: 'holding', value: 'g', counted: true },
   feed: { of: 'holding', value: 'g' },
+  feedLeft: { of: 'holding', value: 'g' },
+  ration: { of: 'holding' },
+  feedIn: { of: 'feedLot', value: 'g' },
+  feedOut: { of: 'feedLot', value: 'g', said: 'why it was thrown away' },
+  feedCount: { of: 'feedLot', value: 'g' },
   deformed: { of: 'holding', value: 'share', counted: true },
   deformKind: { of: 'holding', value: 'share', said: 'the deformity', counted: true },
   handled: { of: 'holding', value: 'minutes', said: 'what was done' },

@@ -74,6 +74,8 @@ const input = z.discriminatedUnion('method', [
   }),
 ]);
 type Input = z.output<typeof input>;
+/** What the water allows: oxygen coming in, ammonia carried away. */
+export type Caps = Pick<Input, 'oxygen' | 'ammonia'>;
 
 /**
  * The share of the body mass to feed a day, %, between the four rows of a table that lie around: linear in the
@@ -131,7 +133,7 @@ export const gainOfDay = (massG: number, tgc: number, celsius: number) =>
   (Math.cbrt(massG) + (tgc * Math.max(0, celsius)) / 1000) ** 3 - massG;
 
 /** What the method prescribes before any cap: share of the body mass, %, and grams a day where the number is known. */
-function prescribed(i: Input): { percentPerDay?: number; gramsPerDay?: number } {
+export function rationBy(i: Input): { percentPerDay?: number; gramsPerDay?: number } {
   const ofStock = (percentPerDay: number, massG?: number, number?: number) => ({
     percentPerDay,
     ...(massG !== undefined && number !== undefined ? { gramsPerDay: (percentPerDay / 100) * massG * number } : {}),
@@ -149,7 +151,7 @@ function prescribed(i: Input): { percentPerDay?: number; gramsPerDay?: number } 
 }
 
 /** The lowest of the caps that are asked for. @throws CalculationError where the water brings nothing */
-function lowestCap(i: Input): { limit: 'oxygen' | 'ammonia'; capGramsPerDay: number } | null {
+export function lowestCap(i: Caps): { limit: 'oxygen' | 'ammonia'; capGramsPerDay: number } | null {
   const list: { limit: 'oxygen' | 'ammonia'; capGramsPerDay: number }[] = [];
   if (i.oxygen) {
     const { flowLPerMin, inMgPerL, outMgPerL, mgPerGFeed } = i.oxygen;
@@ -192,7 +194,7 @@ export const calculation = defineCalculation({
     warnings: schema.warnings,
   }),
   compute: (i) => {
-    const ration = prescribed(i);
+    const ration = rationBy(i);
     const cap = lowestCap(i);
     const warnings: string[] = [];
     if (i.method === 'growth' && i.celsius <= 0) warnings.push('at or below 0 °C no growth is reckoned with');

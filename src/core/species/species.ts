@@ -63,7 +63,8 @@ const limit = z.object({
   stage: z.string().default('all'),
   ...provenance,
 });
-const value = z.object({
+/** Something told of a species as one figure. */
+export const valueOfSpecies = z.object({
   what: z.string().trim().min(1, 'is missing').max(80, 'is too long'),
   value: z.number(),
   spread: z.number().optional(),
@@ -171,7 +172,7 @@ export const species = z
     lotCv: z.number().min(0).default(0),
     checks: z.array(check),
     limits: z.array(limit),
-    values: z.array(value),
+    values: z.array(valueOfSpecies),
     drift: z.array(drift),
     deaths: deaths.optional(),
     handsOff: z.array(handsOff).default([]),

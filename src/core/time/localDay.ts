@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { DAY_MS } from './spans';
+import { DAY_MS, HOUR_MS } from './spans';
 
 /** Local days of a site. All instants are ms since 1970, UTC; a day has 23 to 25 hours where clocks change. */
 
@@ -103,4 +103,23 @@ export function instantsOf(t: LocalTime, timeZone: string): number[] {
 export function startOfDay(iso: string, timeZone: string): number {
   const [year, month, day] = iso.split('-').map(Number) as [number, number, number];
   return localDay(instantsOf({ year, month, day, hour: 12, minute: 0 }, timeZone)[0]!, timeZone).start;
+}
+
+/** The instant at which clocks show an hour of the local day of `at`: 6.5 is half past six, 24 the end of the day. */
+export function atLocalHour(at: number, hour: number, timeZone: string): number {
+  if (hour === 24) return localDay(at, timeZone).end;
+  const d = local(at, timeZone);
+  const whole = Math.floor(hour);
+  const found = instantsOf(
+    {
+      year: d.getUTCFullYear(),
+      month: d.getUTCMonth() + 1,
+      day: d.getUTCDate(),
+      hour: whole,
+      minute: Math.round(60 * (hour - whole)),
+    },
+    timeZone,
+  );
+  // An hour that the clocks skip in spring: as far into the day as it would have been.
+  return found[0] ?? localDay(at, timeZone).start + hour * HOUR_MS;
 }

@@ -10,8 +10,8 @@ export type Word =
   | { count: number }
   /** A figure as it was given, or to so many figures. */
   | { figure: number; to?: number }
-  /** Of one animal, of a lot of them, or small and as it was given (feed, eggs). */
-  | { massG: number; as: 'each' | 'all' | 'given' }
+  /** Of one animal, of a lot of them, small and as it was given (feed, eggs), or by the bag. */
+  | { massG: number; as: 'each' | 'all' | 'given' | 'bags' }
   | { celsius: number }
   /** A sum of temperature. */
   | { degreeDays: number }
@@ -30,6 +30,7 @@ function sayMeasure(w: Exclude<Word, string>, us: boolean): string {
   if ('figure' in w) return w.to === undefined ? plain(w.figure) : figures(w.figure, w.to);
   if ('massG' in w) {
     if (w.as === 'each') return massOfOne(w.massG, us);
+    if (w.as === 'bags') return massOfAll(w.massG, us, w.massG < 10_000 ? 2 : 1);
     if (us || w.as === 'all') return massOfAll(w.massG, us, w.as === 'all' ? 3 : 2);
     return `${plain(w.massG)} g`;
   }

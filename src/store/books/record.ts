@@ -39,6 +39,8 @@ export type Observation = {
   spawning_day_id?: number | null;
   /** The batch of adults that came in or of which some ended. */
   brood_batch_id?: number | null;
+  /** The lot of feed that it took from, or was about. */
+  feed_lot_id?: number | null;
   /** What was found, where that is no number. */
   said?: string | null;
   holding_id?: number | null;

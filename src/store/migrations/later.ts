@@ -1,4 +1,5 @@
 import type { Step } from '.';
+import { create, drop } from './table';
 
 const kinds = (table: string) => `ENUM('${table}','jar','tray','trough','frame','tank','raceway','pond')`;
 
@@ -66,5 +67,57 @@ export const laterMigrations: readonly Step[] = [
       await k.raw("ALTER TABLE picking_method CHANGE method school ENUM('pick','siphon','bath') NOT NULL");
       await k.raw('RENAME TABLE picking_method TO picking_school');
     },
+  },
+  {
+    name: '0650_feed_product',
+    up: create('feed_product', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('name', 60).notNullable();
+      t.double('from_mm').comment('length of the fish that it is for');
+      t.double('to_mm');
+      t.double('protein_share');
+      t.double('price_per_kg').comment('in the money of the house');
+      t.double('lead_days').comment('from the order to the delivery');
+      t.boolean('retired').notNullable().defaultTo(false);
+      t.unique(['site_id', 'name']);
+    }),
+    down: drop('feed_product'),
+  },
+  {
+    name: '0651_feed_lot',
+    up: create('feed_lot', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('product_id').unsigned().notNullable().references('feed_product.id');
+      t.string('name', 40).notNullable().comment('as it is printed on the bag');
+      t.bigInteger('best_before').comment('end of that day');
+      t.unique(['product_id', 'name']);
+    }),
+    down: drop('feed_lot'),
+  },
+  {
+    name: '0652_observation_feed_lot',
+    up: (k) =>
+      k.raw(`ALTER TABLE observation
+        ADD COLUMN feed_lot_id INT UNSIGNED NULL,
+        ADD INDEX observation_feed_lot (feed_lot_id, kind, at, value),
+        ADD CONSTRAINT observation_feed_lot_id FOREIGN KEY (feed_lot_id) REFERENCES feed_lot (id)`),
+    down: (k) =>
+      k.raw(
+        'ALTER TABLE observation DROP FOREIGN KEY observation_feed_lot_id, DROP INDEX observation_feed_lot, DROP COLUMN feed_lot_id',
+      ),
+  },
+  {
+    name: '0653_feed_table',
+    up: create('feed_table', (t) => {
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('id', 40).notNullable();
+      t.json('content').notNullable();
+      t.integer('recorded_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('recorded_at').notNullable();
+      t.primary(['site_id', 'id']);
+    }),
+    down: drop('feed_table'),
   },
 ];

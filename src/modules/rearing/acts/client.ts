@@ -1,5 +1,9 @@
 import type { ActForms } from '@/client/act/actForms';
+import { forms as deliver } from './deliver/form';
+import { forms as discard } from './discard/form';
 import { forms as feed } from './feed/form';
+import { forms as feedCount } from './feedCount/form';
+import { forms as ration } from './ration/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [feed];
+export const forms: readonly ActForms[] = [feed, ration, deliver, feedCount, discard];

@@ -1,5 +1,19 @@
 import type { Decision } from '@/server/context';
+import { decision as deliver } from './deliver/decide';
+import { decision as discard } from './discard/decide';
 import { decision as feed } from './feed/decide';
+import { decision as feedCount } from './feedCount/decide';
+import { decision as feedTable } from './feedTable/decide';
+import { decision as product } from './product/decide';
+import { decision as ration } from './ration/decide';
 
 /** Every act of this room, as the server carries it out. */
-export const decisions = [feed] as unknown as readonly Decision[];
+export const decisions = [
+  feed,
+  ration,
+  product,
+  deliver,
+  feedCount,
+  discard,
+  feedTable,
+] as unknown as readonly Decision[];

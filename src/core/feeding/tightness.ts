@@ -1,0 +1,102 @@
+import { Z95 } from '../quantities/interval';
+import { DAY_MS } from '../time/spans';
+import { type CapacityLimit, capacity } from '../water/capacity';
+import { lengthOf } from './pellet';
+import { TAN_PER_PROTEIN } from './ration';
+
+/** What a tank bears is held against: indices of Reference, its water, and what its ration asks of that. */
+export type Bears = {
+  volumeL: number | null;
+  flowLPerMin: number | null;
+  condition?: number;
+  densityIndex?: number;
+  flowIndex?: number;
+  oxygen: { inMgPerL: number; leastMgPerL: number; mgPerGFeed: number } | null;
+  /** Total ammonia nitrogen that may leave, mg/L. */
+  mostTanMgPerL: number | null;
+  proteinShare: number;
+  /** Feed a day, as a share of the mass. */
+  rationShare: number | null;
+};
+
+export type Tightness = {
+  limit: CapacityLimit;
+  /** Of what the binding limit bears. */
+  share: number;
+  bears: number;
+  /** When their growth fills it; now where it is full, null where that lies beyond a year or is not known. */
+  fullAt: number | null;
+};
+
+/** How far ahead growth is carried on towards the limit. */
+const MOST_DAYS = 365;
+
+/**
+ * How tight a tank is by the limit that binds, and the day on which their growth fills it at the water as it is now.
+ * Null where no limit can be told: neither volume nor flow is known.
+ * @param grown mean mass after so many days
+ */
+export function tightness(
+  b: Bears,
+  number: number,
+  meanG: number,
+  now: number,
+  grown: ((days: number) => number) | null,
+): Tightness | null {
+  const at = (massG: number) => bearsAt(b, massG);
+  const here = at(meanG);
+  if (!here || number <= 0) return null;
+  const full = (days: number) => {
+    const c = at(grown!(days));
+    return c !== null && number >= c.number;
+  };
+  let fullAt: number | null = null;
+  if (number >= here.number) fullAt = now;
+  else if (grown && full(MOST_DAYS)) {
+    // The mass rises, so that what the tank bears falls: halved until the day is known.
+    let [low, high] = [0, MOST_DAYS];
+    while (high - low > 0.5) {
+      const middle = (low + high) / 2;
+      if (full(middle)) high = middle;
+      else low = middle;
+    }
+    fullAt = now + high * DAY_MS;
+  }
+  return { limit: here.limit, share: number / here.number, bears: here.number, fullAt };
+}
+
+function bearsAt(b: Bears, massG: number): { number: number; limit: CapacityLimit } | null {
+  const lengthMm = lengthOf(massG, b.condition ?? 1);
+  const flow = b.flowLPerMin;
+  const feedMgPerKgHour = b.rationShare === null ? null : (b.rationShare * 1e6) / 24;
+  const limits = {
+    ...(b.volumeL && b.densityIndex ? { densityIndexKgPerM3PerCm: b.densityIndex } : {}),
+    ...(flow && b.flowIndex ? { flowIndexKgPerLMinPerCm: b.flowIndex } : {}),
+    ...(flow && b.oxygen && feedMgPerKgHour && b.oxygen.inMgPerL > b.oxygen.leastMgPerL
+      ? {
+          oxygen: {
+            inMgPerL: b.oxygen.inMgPerL,
+            outMgPerL: b.oxygen.leastMgPerL,
+            useMgPerKgHour: (feedMgPerKgHour * b.oxygen.mgPerGFeed) / 1000,
+          },
+        }
+      : {}),
+    ...(flow && b.mostTanMgPerL && feedMgPerKgHour
+      ? {
+          ammonia: {
+            inMgPerL: 0,
+            mostMgPerL: b.mostTanMgPerL,
+            madeMgPerKgHour: feedMgPerKgHour * b.proteinShare * TAN_PER_PROTEIN,
+          },
+        }
+      : {}),
+  };
+  if (Object.keys(limits).length === 0) return null;
+  return capacity({ lengthMm, massG, volumeL: b.volumeL ?? 1, flowLPerMin: flow || 1, ...limits });
+}
+
+/** Doubt of a mean mass as its 95 % interval on the log scale. */
+export const massInterval = (meanG: number, cv: number) => ({
+  low: meanG * Math.exp(-Z95 * cv),
+  high: meanG * Math.exp(Z95 * cv),
+});

@@ -1,0 +1,31 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parse } from 'yaml';
+import { z } from 'zod';
+import { feedTable } from '@/core/feeding/feedTable';
+import { groups, valueOfSpecies } from '@/core/species/species';
+
+const feeding = z.strictObject({
+  values: z.array(valueOfSpecies.extend({ groups: z.array(z.enum(groups)).min(1) }).strict()),
+  tables: z.array(feedTable),
+  meals: z.array(
+    z.strictObject({ belowG: z.number().positive().optional(), mealsPerDay: z.number().int().positive() }),
+  ),
+  sizes: z.array(z.strictObject({ id: z.string(), fromMm: z.number(), toMm: z.number() })),
+});
+export type ShippedFeeding = z.output<typeof feeding>;
+
+let shelf: ShippedFeeding | undefined;
+
+/** What feeding is reckoned with as Reference ships it: values by group, tables of rations, usual meals, sizes of feed. */
+export function shippedFeeding(): ShippedFeeding {
+  if (!shelf) {
+    const parsed = feeding.safeParse(parse(readFileSync(join(process.cwd(), 'src/reference/feeding.yaml'), 'utf8')));
+    if (!parsed.success)
+      throw new Error(
+        `Reference’s feeding.yaml is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,
+      );
+    shelf = parsed.data;
+  }
+  return shelf;
+}

@@ -1,0 +1,343 @@
+import { type MealState, mealStates, mealsOf, restsUntil, usualMeals } from '@/core/feeding/feedingDay';
+import { lengthOf } from '@/core/feeding/pellet';
+import {
+  type FeedingValues,
+  type Grown,
+  grownSince,
+  type Prescription,
+  prescribe,
+  type TankNow,
+} from '@/core/feeding/prescription';
+import { type RationPlan, rationPlan } from '@/core/feeding/rationPlan';
+import { Z95 } from '@/core/quantities/interval';
+import { limitAt } from '@/core/species/life';
+import { type Species, valueNamed } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
+import { atLocalHour, localDay } from '@/core/time/localDay';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
+import { oxygenSaturation } from '@/core/water/oxygen';
+import { shippedFeeding } from '@/reference/feeding';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+import { type ReadNow, readNow } from '../../sensorsNow';
+import type { StockNow } from '../stockNow';
+import { type FeedProduct, feedStore } from './feedStore';
+import { feedTables, tableOf } from './feedTables';
+import { rationsSet } from './rations';
+
+/** What fish are fed and stand in: the rest of a holding is nobody's business here. */
+export type Fed = Pick<
+  StockNow,
+  | 'holdingId'
+  | 'lotId'
+  | 'unitId'
+  | 'species'
+  | 'stage'
+  | 'station'
+  | 'number'
+  | 'openedAt'
+  | 'sensorId'
+  | 'roomId'
+  | 'flowLPerMin'
+>;
+
+export type FeedingOf = {
+  holdingId: number;
+  plan: RationPlan;
+  /** Set for these here, for their lot elsewhere, or by nobody yet. */
+  planFrom: 'here' | 'lot' | 'usual';
+  tank: TankNow;
+  values: FeedingValues;
+  grown: Grown | null;
+  prescribed: Prescription;
+  tableName: string | null;
+  meals: MealState[];
+  givenG: number;
+  leftG: number;
+  lastFedAt: number | null;
+  /** Each meal of today, as it was given. */
+  today: { at: number; g: number }[];
+  /** Why nothing should be fed just now, and until when. */
+  waits: { why: 'rest' | 'oxygen'; until: number | null; value?: number; least?: number } | null;
+  product: { id: number; name: string; lotId: number | null; lot: string | null; leftG: number } | null;
+  /** Of no product of the store: the size that fits. */
+  size: string | null;
+};
+
+/** A reading older than this says nothing of the water now. */
+const STALE_MS = 6 * HOUR_MS;
+/** Growth is carried on from no older weighing by what was fed: who wrote feed down half a year ago tells nothing. */
+const FED_DAYS = 90;
+/** Feed that was written down on fewer of the days since the weighing says nothing of all that they ate. */
+const WRITTEN_SHARE = 0.6;
+
+/** How a tank is fed while nobody has set anything: by the table of its species, else by growth. */
+const usualPlan = (hasTable: boolean): RationPlan => rationPlan.parse({ method: hasTable ? 'table' : 'growth' });
+
+/**
+ * What every holding that eats is to be fed today, why, and what it was given so far. A fixed number of statements
+ * however many holdings and however long their history.
+ */
+export async function feedingNow(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  fed: readonly Fed[],
+): Promise<{ of: Map<number, FeedingOf>; store: FeedProduct[] }> {
+  const ids = fed.map((h) => h.holdingId);
+  const lots = [...new Set(fed.map((h) => h.lotId))];
+  const day = localDay(now, site.timeZone);
+  const [weights, given, eaten, rations, sensors, store, tables, book] = await Promise.all([
+    weightsOf(db, lots, now),
+    givenToday(db, ids, day.start, now),
+    eatenSinceWeighed(db, ids, now),
+    rationsSet(db, lots, now),
+    readNow(db, site.siteId, now),
+    feedStore(db, site.siteId, now),
+    feedTables(db, site.siteId),
+    speciesBook(db, site.siteId),
+  ]);
+  const weighedOf = (h: Fed) =>
+    weights.find((w) => w.lot_id === h.lotId && w.unit_id === h.unitId) ?? weights.find((w) => w.lot_id === h.lotId);
+  const warmth = await warmthOf(
+    db,
+    [...new Set(fed.flatMap((h) => (h.sensorId === null ? [] : [h.sensorId])))],
+    Math.min(now, ...weights.map((w) => w.at)),
+    now,
+  );
+  const hours = new Map<number, number>();
+  const atHour = (hour: number) => {
+    const known = hours.get(hour) ?? atLocalHour(now, hour, site.timeZone);
+    hours.set(hour, known);
+    return known;
+  };
+  const of = new Map<number, FeedingOf>();
+  for (const h of fed) {
+    const species = book.get(h.species)!;
+    const values = valuesOf(species, h);
+    const weighed = weighedOf(h);
+    const water = waterOf(sensors, h, now);
+    const set = rations.of(h.lotId, h.unitId);
+    const table = tableOf(tables, species, set?.plan.table);
+    const plan = set?.plan ?? usualPlan(table !== null);
+    const since = eaten.get(h.holdingId);
+    const days = weighed ? (now - weighed.at) / DAY_MS : 0;
+    const tank: TankNow = {
+      number: h.number,
+      weighed: weighed
+        ? {
+            meanG: weighed.value,
+            sdG: weighed.high === null || weighed.low === null ? 0 : (weighed.high - weighed.low) / 2 / Z95,
+            at: weighed.at,
+          }
+        : null,
+      days,
+      degreeDays: weighed && h.sensorId !== null ? degreeDays(warmth.get(h.sensorId) ?? [], weighed.at, now) : 0,
+      fedG: since && since.since === weighed?.at && since.days >= WRITTEN_SHARE * Math.floor(days) ? since.grams : null,
+      ...water,
+      flowLPerMin: h.flowLPerMin,
+      oxygenInMgPerL:
+        water.oxygenMgPerL ??
+        (water.celsius === null ? null : oxygenSaturation(Math.min(40, Math.max(0, water.celsius)))),
+    };
+    const grown = grownSince(tank, values);
+    const own = set?.plan.product === undefined ? undefined : store.find((p) => p.id === set.plan.product);
+    const lengthMm = grown ? lengthOf(grown.meanG, values.condition ?? 1) : null;
+    const fitting = own ?? (lengthMm === null ? undefined : fittingProduct(store, lengthMm));
+    const prescribed = prescribe(tank, plan, values, table, fitting?.proteinShare ?? thresholds.usualProtein.value);
+    const g = given.get(h.holdingId) ?? { meals: [], leftG: 0 };
+    const givenG = g.meals.reduce((s, m) => s + m.g, 0);
+    const feedG = prescribed.is === 'ration' ? prescribed.feedG : 0;
+    const count = plan.by === 'belt' ? 1 : (plan.mealsPerDay ?? usualMeals(shippedFeeding().meals, grown?.meanG ?? 1));
+    const rests = restsUntil(h.openedAt, now, thresholds.restAfterMove.value);
+    const airless =
+      water.oxygenMgPerL !== null &&
+      values.leastOxygenMgPerL !== undefined &&
+      water.oxygenMgPerL < values.leastOxygenMgPerL;
+    const lot = fitting?.lots.find((l) => l.leftG > 0) ?? null;
+    of.set(h.holdingId, {
+      holdingId: h.holdingId,
+      plan,
+      planFrom: set ? (set.here ? 'here' : 'lot') : 'usual',
+      tank,
+      values,
+      grown,
+      prescribed,
+      tableName: table?.name ?? null,
+      meals: feedG > 0 ? mealStates(mealsOf(feedG, count, plan, atHour), givenG, now) : [],
+      givenG,
+      leftG: g.leftG,
+      today: g.meals,
+      lastFedAt: g.meals.at(-1)?.at ?? null,
+      waits: airless
+        ? { why: 'oxygen', until: null, value: water.oxygenMgPerL!, least: values.leastOxygenMgPerL! }
+        : rests === null
+          ? null
+          : { why: 'rest', until: rests },
+      product: fitting
+        ? { id: fitting.id, name: fitting.name, lotId: lot?.id ?? null, lot: lot?.name ?? null, leftG: lot?.leftG ?? 0 }
+        : null,
+      size:
+        fitting || lengthMm === null
+          ? null
+          : (shippedFeeding().sizes.find((s) => s.fromMm <= lengthMm && lengthMm < s.toMm)?.id ?? null),
+    });
+  }
+  return { of, store };
+}
+
+function valuesOf(species: Species, h: Fed): FeedingValues {
+  const named = (what: string) => valueNamed(species, what);
+  const tgc = named('thermal growth coefficient');
+  // Of the very stage where it has a limit of its own, else of its station.
+  const warmth =
+    species.limits.find((l) => l.what === 'temperature' && l.stage === h.stage) ??
+    limitAt(species, 'temperature', h.station);
+  return {
+    tgc: tgc?.value,
+    tgcCv: tgc ? (tgc.spread ?? 0) / tgc.value : 0,
+    conversion: named('feed conversion')?.value,
+    condition: named('condition factor')?.value,
+    oxygenMgPerGFeed: named('oxygen for feed')?.value,
+    warmth: { low: warmth?.low, high: warmth?.high },
+    leastOxygenMgPerL: limitAt(species, 'oxygen', h.station)?.low,
+    mostUnionisedMgPerL: thresholds.mostUnionised.value,
+  };
+}
+
+/** A product made for such a length: of several the finest. Nothing that is used up where another stands there. */
+function fittingProduct(store: readonly FeedProduct[], lengthMm: number): FeedProduct | undefined {
+  const fits = store.filter(
+    (p) => !p.retired && p.fromMm !== null && p.toMm !== null && p.fromMm <= lengthMm && lengthMm <= p.toMm,
+  );
+  const inStore = fits.filter((p) => p.lots.some((l) => l.leftG > 0));
+  return (inStore.length > 0 ? inStore : fits).sort((a, b) => a.toMm! - b.toMm!)[0];
+}
+
+/** The water of a tank: its own thermometer, and what is read of oxygen and pH in its room. */
+function waterOf(sensors: readonly ReadNow[], h: Fed, now: number) {
+  const fresh = (s: ReadNow | undefined) =>
+    s && s.value !== null && s.at !== null && now - s.at < STALE_MS ? s.value : null;
+  const inRoom = (kind: ReadNow['kind']) => fresh(sensors.find((s) => s.roomId === h.roomId && s.kind === kind));
+  return {
+    celsius: fresh(sensors.find((s) => s.id === h.sensorId)),
+    oxygenMgPerL: inRoom('oxygen'),
+    pH: inRoom('pH'),
+  };
+}
+
+type Weighed = { lot_id: number; unit_id: number; value: number; low: number | null; high: number | null; at: number };
+
+/** The last weighings of lots in each of their units, the newest first. */
+export async function weightsOf(db: Db, lots: readonly number[], now: number): Promise<Weighed[]> {
+  if (lots.length === 0) return [];
+  return await db('observation as o')
+    .join(
+      db('observation')
+        .whereIn('lot_id', [...lots])
+        .where('kind', 'meanG')
+        .where('at', '<=', now)
+        .groupBy('lot_id', 'unit_id')
+        .select('lot_id', 'unit_id', db.raw('MAX(`at`) AS latest'))
+        .as('m'),
+      (on) => on.on('m.lot_id', 'o.lot_id').andOn('m.unit_id', 'o.unit_id').andOn('m.latest', 'o.at'),
+    )
+    .where('o.kind', 'meanG')
+    .orderBy('o.at', 'desc')
+    .select<Weighed[]>('o.lot_id', 'o.unit_id', 'o.value', 'o.low', 'o.high', 'o.at');
+}
+
+/** What each holding was given today, meal by meal, and what was left of it. */
+async function givenToday(db: Db, ids: readonly number[], from: number, now: number) {
+  const rows =
+    ids.length === 0
+      ? []
+      : await db('observation')
+          .whereIn('holding_id', [...ids])
+          .whereIn('kind', ['feed', 'feedLeft'])
+          .where('at', '>=', from)
+          .where('at', '<=', now)
+          .groupBy('holding_id', 'kind')
+          .select<{ holding_id: number; kind: string; list: string }[]>(
+            'holding_id',
+            'kind',
+            db.raw("GROUP_CONCAT(`at`, ':', value ORDER BY `at` SEPARATOR ' ') AS list"),
+          );
+  const out = new Map<number, { meals: { at: number; g: number }[]; leftG: number }>();
+  for (const r of rows) {
+    const of = out.get(r.holding_id) ?? { meals: [], leftG: 0 };
+    const list = r.list.split(' ').map((x) => x.split(':').map(Number) as [number, number]);
+    if (r.kind === 'feed') of.meals = list.map(([at, g]) => ({ at, g }));
+    else of.leftG = list.reduce((s, [, g]) => s + g, 0);
+    out.set(r.holding_id, of);
+  }
+  return out;
+}
+
+/** What each holding ate since it was last weighed where it stands, and on how many days that was written down. */
+async function eatenSinceWeighed(db: Db, ids: readonly number[], now: number) {
+  const rows =
+    ids.length === 0
+      ? []
+      : await db('observation as o')
+          .join(
+            db('observation')
+              .whereIn('holding_id', [...ids])
+              .where('kind', 'meanG')
+              .where('at', '<=', now)
+              .groupBy('holding_id')
+              .select('holding_id', db.raw('MAX(`at`) AS latest'))
+              .as('m'),
+            'm.holding_id',
+            'o.holding_id',
+          )
+          .whereIn('o.holding_id', [...ids])
+          .whereIn('o.kind', ['feed', 'feedLeft'])
+          .where('o.at', '>', db.raw('m.latest'))
+          .where('o.at', '>', now - FED_DAYS * DAY_MS)
+          .where('o.at', '<=', now)
+          .groupBy('o.holding_id', 'm.latest')
+          .select<{ holding_id: number; since: number; grams: number; days: number }[]>(
+            'o.holding_id',
+            { since: 'm.latest' },
+            db.raw("SUM(IF(o.kind = 'feed', o.value, -o.value)) AS grams"),
+            db.raw(`COUNT(DISTINCT IF(o.kind = 'feed', FLOOR(o.\`at\` / ${DAY_MS}), NULL)) AS days`),
+          );
+  return new Map(
+    rows.map((r) => [r.holding_id, { since: Number(r.since), grams: Number(r.grams), days: Number(r.days) }]),
+  );
+}
+
+type Warm = { day: number; celsius: number };
+
+/** Daily means of waters from an instant on, and the last one before it. */
+async function warmthOf(db: Db, sensors: readonly number[], from: number, now: number): Promise<Map<number, Warm[]>> {
+  const rows =
+    sensors.length === 0
+      ? []
+      : await db('reading_day')
+          .whereIn('sensor_id', [...sensors])
+          .where('day', '>', from - 2 * DAY_MS)
+          .where('day', '<=', now)
+          .orderBy(['sensor_id', 'day'])
+          .select<{ sensor_id: number; day: number; celsius: number }[]>(
+            'sensor_id',
+            'day',
+            db.raw('sum / n AS celsius'),
+          );
+  const out = new Map<number, Warm[]>();
+  for (const r of rows) (out.get(r.sensor_id) ?? out.set(r.sensor_id, []).get(r.sensor_id)!).push(r);
+  return out;
+}
+
+/** Degree-days above 0 °C between two instants: a day without readings is taken to be as the one before it. */
+export function degreeDays(days: readonly Warm[], from: number, to: number): number {
+  let sum = 0;
+  for (const [i, d] of days.entries()) {
+    const begins = i === 0 ? Math.min(from, d.day) : d.day;
+    const ends = days[i + 1]?.day ?? to;
+    const span = Math.min(ends, to) - Math.max(begins, from);
+    if (span > 0) sum += (Math.max(0, d.celsius) * span) / DAY_MS;
+  }
+  return sum;
+}
