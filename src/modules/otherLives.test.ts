@@ -15,7 +15,7 @@ import { routine } from './incubation/views/routine';
 import { unitSheet } from './incubation/views/unitSheet';
 import { lotView } from './lot/views/lot';
 import { releases } from './moves/views/releases';
-import { rearingView } from './rearing/views/rearing';
+import { hallView } from './rearing/views/hall';
 import { ledger } from './records/views/ledger';
 import { stockList } from './records/views/stockList';
 import { daysNow } from './spawning/views/daysNow';
@@ -65,7 +65,7 @@ async function everyView() {
     snapshot(db, h.manager.siteId, now),
     roomView(db, site(), room.room_id, now, holdings),
     routine(db, site(), now, holdings),
-    rearingView(db, site(), now, holdings),
+    hallView(db, site(), now, holdings),
     flow(db, h.manager.siteId, now - 60 * DAY, now + DAY, {}),
     ledger(db, h.manager.siteId, { limit: 100 }),
     releases(db, h.manager.siteId, now),

@@ -3,7 +3,7 @@ import { snapshot } from '@/modules/frame/views/snapshot';
 import { roomView } from '@/modules/incubation/views/room';
 import { femaleView } from '@/modules/lot/views/female';
 import { lotView } from '@/modules/lot/views/lot';
-import { rearingView } from '@/modules/rearing/views/rearing';
+import { hallView } from '@/modules/rearing/views/hall';
 import { ledger } from '@/modules/records/views/ledger';
 import { stockList } from '@/modules/records/views/stockList';
 import { livingStock } from '@/server/stock/livingStock';
@@ -130,7 +130,7 @@ test('rearing shows the last mean weight of the lot and the dead of a week', asy
     ],
   });
   await h.send('dead.record', { unit: h.units.R1!, number: 40 });
-  const r1 = (await rearingView(h.db, site, h.clock.now, await livingStock(h.db, site, h.clock.now))).find(
+  const r1 = (await hallView(h.db, site, h.clock.now, await livingStock(h.db, site, h.clock.now))).units.find(
     (u) => u.name === 'R1',
   )!;
   expect(r1.massG! / r1.number).toBeCloseTo(41 / 405, 6);

@@ -1,7 +1,7 @@
 import { roomView } from '@/modules/incubation/views/room';
 import { unitSheet } from '@/modules/incubation/views/unitSheet';
 import { femaleView } from '@/modules/lot/views/female';
-import { rearingView } from '@/modules/rearing/views/rearing';
+import { hallView } from '@/modules/rearing/views/hall';
 import { livingStock } from '@/server/stock/livingStock';
 import { DAY, laidDown, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 
@@ -13,7 +13,7 @@ const inRoom = async (unit: string) => {
   return room!.units.find((u) => u.name === unit)!;
 };
 const tank = async (unit: string) =>
-  (await rearingView(h.db, site, h.clock.now, await livingStock(h.db, site, h.clock.now))).find(
+  (await hallView(h.db, site, h.clock.now, await livingStock(h.db, site, h.clock.now))).units.find(
     (u) => u.name === unit,
   )!;
 const counted = (number: number) => ({ kind: 'measured', measured: { method: 'counted', number } });

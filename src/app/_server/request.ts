@@ -3,6 +3,7 @@ import { cache } from 'react';
 import type { FeedChoices } from '@/client/session';
 import { decimalMark } from '@/core/quantities/format';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
+import { type HallView, hallView } from '@/modules/rearing/views/hall';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
 import { frozen } from '@/server/frozen';
@@ -78,6 +79,10 @@ export async function requestStock(q: StockQuery): Promise<StockList> {
   );
   return stockBy(stock, q.by);
 }
+
+/** Tanks, raceways and ponds with how they are fed today. */
+export const requestHall = (): Promise<HallView> =>
+  computedOnce('hall', '', '', async (person) => hallView(db(), person, requestNow(), await requestRound()));
 
 /** What may be fed, for the forms of every page. */
 export const requestFeeds = (): Promise<FeedChoices> =>

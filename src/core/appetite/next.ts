@@ -5,6 +5,15 @@ import { CalculationError, defineCalculation, schema } from '../calculation';
 export const traysLeft = ['none', 'few', 'tenth', 'quarter', 'more'] as const;
 export type TrayLeft = (typeof traysLeft)[number];
 
+/** What of the meal such a tray has left, as a share: by eye, so that the middle of each step stands for it. `verify` */
+export const trayShare: Readonly<Record<TrayLeft, number>> = {
+  none: 0,
+  few: 0.01,
+  tenth: 0.06,
+  quarter: 0.25,
+  more: 0.6,
+};
+
 /**
  * What the next meal is of the last one, by what was left: a few pellets are right, an empty tray raises, much left
  * cuts. Own steps, as bold as tray feeding is by use. `verify`

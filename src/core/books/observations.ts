@@ -57,6 +57,7 @@ export const observationKinds = {
   meanG: { of: 'holding', value: 'g', counted: true },
   feed: { of: 'holding', value: 'g' },
   feedLeft: { of: 'holding', value: 'g' },
+  tray: { of: 'holding', value: 'share', said: 'what was left' },
   ration: { of: 'holding' },
   feedIn: { of: 'feedLot', value: 'g' },
   feedOut: { of: 'feedLot', value: 'g', said: 'why it was thrown away' },

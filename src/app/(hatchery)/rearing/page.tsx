@@ -1,28 +1,29 @@
-import { RearingScreen } from '@/modules/rearing/screens/RearingScreen';
-import { rearingView } from '@/modules/rearing/views/rearing';
-import { db } from '../../_server/database';
-import { requestNow, requestRound } from '../../_server/request';
+import { HallScreen } from '@/modules/rearing/screens/HallScreen';
+import { requestHall, requestNow } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 import { sheetOf } from '../_unit/sheet';
 
-export const metadata = { title: 'Rearing' };
+export const metadata = { title: 'Rearing hall' };
 
 export default async function RearingPage({
   searchParams,
 }: {
-  searchParams: Promise<{ unit?: string; stage?: string }>;
+  searchParams: Promise<{ unit?: string; stage?: string; as?: string }>;
 }) {
   const person = await requirePerson();
-  const { unit: name, stage } = await searchParams;
-  const units = await rearingView(db(), person, requestNow(), await requestRound());
-  const unit = units.find((u) => u.name === name);
+  const { unit: name, stage, as } = await searchParams;
+  const hall = await requestHall();
+  const unit = hall.units.find((u) => u.name === name);
   return (
-    <RearingScreen
-      units={units}
+    <HallScreen
+      hall={hall}
       selected={unit?.name ?? null}
       stage={stage ?? null}
+      table={as === 'table'}
+      now={requestNow()}
+      timeZone={person.timeZone}
       us={person.units === 'us'}
-      sheet={unit ? await sheetOf(person, unit, '/rearing') : null}
+      sheet={unit ? await sheetOf(person, unit, as === 'table' ? '/rearing?as=table' : '/rearing') : null}
     />
   );
 }

@@ -6,6 +6,7 @@ import { decision as feedCount } from './feedCount/decide';
 import { decision as feedTable } from './feedTable/decide';
 import { decision as product } from './product/decide';
 import { decision as ration } from './ration/decide';
+import { decision as tray } from './tray/decide';
 
 /** Every act of this room, as the server carries it out. */
 export const decisions = [
@@ -16,4 +17,5 @@ export const decisions = [
   feedCount,
   discard,
   feedTable,
+  tray,
 ] as unknown as readonly Decision[];

@@ -1,0 +1,81 @@
+import type { Cap, Prescription } from '@/core/feeding/prescription';
+import type { RationMethod } from '@/core/feeding/rationPlan';
+import { figures, grouped } from '@/core/quantities/format';
+import { massOfAll } from '@/core/quantities/mass';
+import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
+import type { CapacityLimit } from '@/core/water/capacity';
+import type { FeedingOf } from '@/server/stock/feeding/feedingNow';
+
+export const capWord: Record<Cap, string> = {
+  oxygen: 'oxygen allows no more',
+  ammonia: 'ammonia allows no more',
+  cold: 'too cold to feed',
+  warm: 'too warm to feed',
+};
+
+export const limitWord: Record<CapacityLimit, string> = {
+  density: 'room',
+  flow: 'flow',
+  oxygen: 'oxygen',
+  ammonia: 'ammonia',
+};
+
+export const methodWord: Record<RationMethod, string> = {
+  table: 'table',
+  growth: 'growth',
+  hatcheryConstant: 'growth in length',
+  percent: 'share of their mass',
+  fixed: 'as set',
+};
+
+/** Feed in the cup: grams to three figures, kilograms from ten on. */
+export const feedMassOf = (g: number, us: boolean): string =>
+  us || g >= 10_000
+    ? massOfAll(g, us, 2)
+    : `${g < 1 ? figures(g, 2) : g < 100 ? figures(g, 3) : grouped(Math.round(g))} g`;
+
+const noneWord: Record<Extract<Prescription, { is: 'none' }>['why'], string> = {
+  notWeighed: 'never weighed: weigh a sample, or set the grams',
+  noTemperature: 'no reading of its water: read it, or set the grams',
+  noTable: 'no table for the species: set how they are fed',
+  noGrowth: 'Reference has no growth of the species: set how they are fed',
+  empty: 'nothing stands there',
+  refused: 'cannot be reckoned',
+};
+
+/** Why so much: by which method, at which share, and what allows no more. */
+export function rationWords(f: FeedingOf): string {
+  const p = f.prescribed;
+  if (p.is === 'none') return p.says ? `${noneWord[p.why]}: ${p.says}` : noneWord[p.why];
+  const by =
+    f.plan.method === 'table' && f.tableName
+      ? f.tableName
+      : f.plan.method === 'fixed'
+        ? 'grams as set'
+        : methodWord[f.plan.method];
+  return [
+    p.percentPerDay === null ? by : `${figures(p.percentPerDay, 2)} % by ${by}`,
+    f.plan.ofMethodShare !== 1 && `held to ${figures(100 * f.plan.ofMethodShare, 3)} %`,
+    p.beyond.includes('mass') && 'their mass lies off the table: its edge',
+    p.beyond.includes('warmth') && 'the water lies off the table: its edge',
+    p.cap && capWord[p.cap],
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** Why nothing is given just now. */
+export function waitWords(w: NonNullable<FeedingOf['waits']>, timeZone: string): string {
+  return w.why === 'rest'
+    ? `just came: rest until ${clock(w.until!, timeZone)}`
+    : `oxygen ${figures(w.value!, 2)} mg/L, below ${figures(w.least!, 2)}: no feed until it has risen`;
+}
+
+/** A day near by its name. */
+export function dayWords(at: number, timeZone: string, now: number): string {
+  const day = isoDay(at, timeZone);
+  if (day === isoDay(now, timeZone)) return 'today';
+  if (day === isoDay(now + DAY_MS, timeZone)) return 'tomorrow';
+  return dayMonth(at, timeZone, now);
+}

@@ -1,0 +1,106 @@
+'use client';
+
+import { cx } from 'class-variance-authority';
+import { Later } from '@/ui/Later';
+import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
+import { TankDrawing } from './TankDrawing';
+import type { TankShown } from './tankOf';
+
+/** The largest tank's diameter. */
+const TANK_PX = 74;
+const DENSE_PX = 40;
+
+/** One tank where it stands: drawn, with its number, how tight it is and by what, and what it wants. */
+export function TankCell({
+  t,
+  selected,
+  dimmed,
+  dense,
+}: {
+  t: TankShown;
+  selected: boolean;
+  dimmed: boolean;
+  dense: boolean;
+}) {
+  const f = t.fish;
+  const px = dense ? DENSE_PX : TANK_PX;
+  const long = t.shape !== 'round';
+  return (
+    <li className="min-w-0">
+      <Link
+        href={`/rearing?unit=${encodeURIComponent(t.name)}`}
+        scroll={false}
+        aria-current={selected ? 'true' : undefined}
+        data-unit={t.name}
+        className={cx(
+          'block h-full border-l-[3px] px-2 py-1.5 text-ink no-underline',
+          f?.wants?.grave
+            ? 'border-hand bg-hand-wash'
+            : selected
+              ? 'border-deep bg-deep-wash'
+              : 'border-transparent hover:bg-sheet',
+          dimmed && 'opacity-45',
+        )}
+      >
+        <span className="flex items-baseline gap-1.5">
+          <b className="text-body">{t.name}</b>
+          {f && (
+            <span className="truncate text-mark tracking-tight text-soft [direction:rtl]" title={f.lot}>
+              <bdi>{f.lots > 1 ? `${f.lot} and ${f.lots - 1} more` : f.lot}</bdi>
+            </span>
+          )}
+        </span>
+        <span className={cx('flex gap-2', long && !dense ? 'flex-col gap-1' : 'items-center')}>
+          <Later meanwhile={<span style={{ width: px, height: long ? px * 0.6 : px }} />}>
+            <TankDrawing t={t} max={px} />
+          </Later>
+          {f ? (
+            <span className="min-w-0 flex-1">
+              <span className="block text-small tracking-tight whitespace-nowrap">
+                <Doubtful number={f.number} sd={f.sd} />
+              </span>
+              {!dense && (
+                <span className="block truncate text-mark text-soft">
+                  {f.each ?? 'not weighed'}
+                  {f.fed?.next && `, next ${f.fed.next}`}
+                </span>
+              )}
+              {f.tight && <TightBar tight={f.tight} dense={dense} />}
+            </span>
+          ) : (
+            <span className="text-small text-soft">empty</span>
+          )}
+        </span>
+        {f?.wants && !(dense && !f.wants.grave) && (
+          <span
+            className={cx(
+              'mt-0.5 block text-mark leading-tight',
+              f.wants.grave ? 'font-semibold text-hand' : 'text-careful',
+              dense && 'truncate',
+            )}
+          >
+            {f.wants.says}
+          </span>
+        )}
+      </Link>
+    </li>
+  );
+}
+
+function TightBar({ tight, dense }: { tight: { share: number; says: string; full: boolean }; dense: boolean }) {
+  return (
+    <>
+      <span className="my-0.5 block h-[5px] max-w-[110px] bg-rule" aria-hidden>
+        <span
+          className={cx('block h-full', tight.full ? 'bg-careful' : 'bg-deep')}
+          style={{ width: `${Math.min(100, 100 * tight.share)}%` }}
+        />
+      </span>
+      {!dense && (
+        <span className={cx('block truncate text-mark', tight.full ? 'text-careful' : 'text-soft')}>{tight.says}</span>
+      )}
+      <span className="sr-only">{Math.round(100 * tight.share)} % of what it bears</span>
+    </>
+  );
+}

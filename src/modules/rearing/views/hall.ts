@@ -1,0 +1,178 @@
+import { type Tightness, tightness } from '@/core/feeding/tightness';
+import { valueNamed } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
+import { DAY_MS } from '@/core/time/spans';
+import { unionisedFraction } from '@/core/water/ammonia';
+import { type FeedingOf, feedingNow } from '@/server/stock/feeding/feedingNow';
+import type { FeedProduct } from '@/server/stock/feeding/feedStore';
+import type { LivingHolding } from '@/server/stock/livingStock';
+import { totalsBy } from '@/server/stock/stockNow';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+
+export type HallUnit = {
+  id: number;
+  name: string;
+  room: string;
+  roomId: number;
+  kind: string;
+  /** Row and place in it, as the room was arranged. */
+  row: string;
+  y: number;
+  volumeL: number | null;
+  flowLPerMin: number | null;
+  holdings: LivingHolding[];
+  /** How each of them is fed; none of what does not eat. */
+  fed: FeedingOf[];
+  /** All that stands in it, with the doubt that its holdings share. */
+  number: number;
+  sd: number;
+  /** Mass of all as it is likely to be now; null while some of it was never weighed. */
+  massG: number | null;
+  tight: Tightness | null;
+  dead7: number;
+};
+
+export type HallView = {
+  units: HallUnit[];
+  store: FeedProduct[];
+  waters: { name: string; room: string; celsius: number | null }[];
+};
+
+/** Tanks, raceways and ponds where they stand, with what stands in them, how tight it is, and how it is fed today. */
+export async function hallView(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  holdings: readonly LivingHolding[],
+): Promise<HallView> {
+  const units = await db('unit as u')
+    .join('room as r', 'r.id', 'u.room_id')
+    .where({ 'u.site_id': site.siteId, 'u.retired': false })
+    .whereIn('r.kind', ['rearing', 'outdoor'])
+    .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id'])
+    .select<Pick<HallUnit, 'id' | 'name' | 'kind' | 'room' | 'roomId' | 'row' | 'y' | 'volumeL' | 'flowLPerMin'>[]>(
+      'u.id',
+      'u.name',
+      'u.kind',
+      {
+        room: 'r.name',
+        roomId: 'r.id',
+        row: 'u.battery',
+        y: 'u.place_y',
+        volumeL: 'u.volume_l',
+        flowLPerMin: 'u.flow_l_min',
+      },
+    );
+  const here = new Set(units.map((u) => u.id));
+  const living = holdings.filter((h) => here.has(h.unitId));
+  const eating = living.filter((h) => h.station === 'fry' || h.station === 'fingerlings');
+  const [{ of, store }, book, totals, dead, waters] = await Promise.all([
+    feedingNow(db, site, now, eating),
+    speciesBook(db, site.siteId),
+    totalsBy(db, site.siteId, now, 'unit'),
+    deadOfWeek(
+      db,
+      living.map((h) => h.holdingId),
+      now,
+    ),
+    waterNow(db, site.siteId, now),
+  ]);
+  return {
+    store,
+    waters,
+    units: units.map((u) => {
+      const own = living.filter((h) => h.unitId === u.id);
+      const fed = own.flatMap((h) => of.get(h.holdingId) ?? []);
+      const { number, sd } = totals.get(String(u.id)) ?? { number: 0, sd: 0 };
+      const weighed = own.length > 0 && own.every((h) => of.get(h.holdingId)?.grown);
+      const massG = weighed ? own.reduce((s, h) => s + h.number * of.get(h.holdingId)!.grown!.meanG, 0) : null;
+      const species = own[0] && book.get(own[0].species);
+      return {
+        ...u,
+        holdings: own,
+        fed,
+        number,
+        sd,
+        massG,
+        tight: massG === null || !species || number <= 0 ? null : tightOf(u, species, fed, number, massG, now),
+        dead7: dead.get(u.id) ?? 0,
+      };
+    }),
+  };
+}
+
+function tightOf(
+  u: Pick<HallUnit, 'volumeL' | 'flowLPerMin'>,
+  species: Parameters<typeof valueNamed>[0],
+  fed: readonly FeedingOf[],
+  number: number,
+  massG: number,
+  now: number,
+): Tightness | null {
+  const first = fed[0]!;
+  const { tank, values } = first;
+  const named = (what: string) => valueNamed(species, what)?.value;
+  const rations = fed.map((f) => (f.prescribed.is === 'ration' ? f.prescribed.methodG : null));
+  const meanG = massG / number;
+  const rise =
+    values.tgc !== undefined && tank.celsius !== null ? (values.tgc * Math.max(0, tank.celsius)) / 1000 : null;
+  return tightness(
+    {
+      volumeL: u.volumeL,
+      flowLPerMin: u.flowLPerMin,
+      condition: values.condition,
+      densityIndex: named('density index'),
+      flowIndex: named('flow index'),
+      oxygen:
+        tank.oxygenInMgPerL !== null && values.leastOxygenMgPerL !== undefined && values.oxygenMgPerGFeed !== undefined
+          ? {
+              inMgPerL: tank.oxygenInMgPerL,
+              leastMgPerL: values.leastOxygenMgPerL,
+              mgPerGFeed: values.oxygenMgPerGFeed,
+            }
+          : null,
+      mostTanMgPerL:
+        tank.pH !== null && tank.celsius !== null
+          ? values.mostUnionisedMgPerL / unionisedFraction(tank.celsius, tank.pH)
+          : null,
+      proteinShare: thresholds.usualProtein.value,
+      rationShare: rations.every((r) => r !== null) ? rations.reduce((s, r) => s + r!, 0) / massG : null,
+    },
+    number,
+    meanG,
+    now,
+    rise === null ? null : (days) => (Math.cbrt(meanG) + rise * days) ** 3,
+  );
+}
+
+/** Dead of the last seven days by unit, of what stands there now. */
+async function deadOfWeek(db: Db, holdingIds: readonly number[], now: number): Promise<Map<number, number>> {
+  const rows =
+    holdingIds.length === 0
+      ? []
+      : await db('observation')
+          .whereIn('holding_id', [...holdingIds])
+          .where('kind', 'dead')
+          .where('at', '>', now - 7 * DAY_MS)
+          .where('at', '<=', now)
+          .groupBy('unit_id')
+          .select<{ unit_id: number; n: number }[]>('unit_id', db.raw('SUM(value) AS n'));
+  return new Map(rows.map((r) => [r.unit_id, Number(r.n)]));
+}
+
+/** The thermometers of the rooms with tanks, as last read. */
+async function waterNow(db: Db, siteId: number, now: number): Promise<HallView['waters']> {
+  return await db('sensor as s')
+    .join('room as r', 'r.id', 's.room_id')
+    .where({ 's.site_id': siteId, 's.kind': 'temperature' })
+    .whereIn('r.kind', ['rearing', 'outdoor'])
+    .orderBy(['r.walk_order', 's.id'])
+    .select<HallView['waters']>(
+      { name: 's.name', room: 'r.name' },
+      db.raw(
+        '(SELECT x.value FROM reading x WHERE x.sensor_id = s.id AND x.`at` <= ? AND NOT x.struck ORDER BY x.`at` DESC LIMIT 1) AS celsius',
+        [now],
+      ),
+    );
+}
