@@ -90,14 +90,14 @@ export async function furnish(p: Player): Promise<void> {
   for (let row = 0; row < 3; row++)
     await many(hall, 'tank', 'R', row * 8 + 1, 8, {
       battery: `Row ${row + 1}`,
-      volumeL: row === 2 ? 2000 : 900,
-      flowLPerMin: row === 2 ? 30 : 14,
+      volumeL: [1800, 4000, 2000][row],
+      flowLPerMin: [90, 180, 60][row],
       y: row,
     });
   await many(raceways, 'raceway', 'W', 1, 10, {
     battery: 'River side',
     volumeL: 12000,
-    flowLPerMin: 180,
+    flowLPerMin: 400,
     sensor: river,
     y: 0,
   });

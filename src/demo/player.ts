@@ -101,6 +101,11 @@ export class Player {
     }
   }
 
+  /** What stands, as it is known at this moment of the season. */
+  get reads(): Db {
+    return this.trx ?? this.db;
+  }
+
   unit(name: string): number {
     const id = this.units.get(name);
     if (id === undefined) throw new Error(`demo: no unit ${name}`);

@@ -7,6 +7,7 @@ import { Brood } from './brood';
 import { BroodYear } from './broodYear';
 import { CharDay } from './charDay';
 import { Eggs } from './eggs';
+import { Feeding } from './feeding';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
 import { Player } from './player';
@@ -65,7 +66,11 @@ export async function seedDemo(db: Db, anchor: number, say: (text: string) => vo
 /** Lays out everything that will happen; the days that it waits for play it. */
 function planSeason(p: Player): void {
   const station = new Station(p);
-  const tanks = new Tanks(station);
+  const feeding = new Feeding(p);
+  const tanks = new Tanks(station, feeding);
+  p.at(-539, () => feeding.furnish());
+  p.at(-1.3, () => feeding.plans());
+  p.at(-0.02, () => feeding.firstMeals());
   const eggs = new Eggs(station, tanks);
   new Brood(p).lay(FIRST_DAY);
   new CharDay(p, station, eggs).lay();

@@ -1,3 +1,4 @@
+import type { Feeding } from './feeding';
 import type { Plan } from './plans';
 import type { Station } from './station';
 
@@ -6,6 +7,10 @@ export type Truth = Map<string, number>;
 
 /** Day from which on feed is written down at every round. */
 const SECOND_SEASON = -180;
+
+/** Feed for a gram of growth, and the share of their mass that keeps fish which do not grow. */
+const CONVERSION = 1.12;
+const UPKEEP = 0.004;
 
 /** Fish in one tank as they are in truth: how many, how heavy, what they die of and how they grow. */
 type Growing = {
@@ -25,7 +30,10 @@ type Growing = {
 export class Tanks {
   private readonly p;
 
-  constructor(private readonly station: Station) {
+  constructor(
+    private readonly station: Station,
+    private readonly feeding: Feeding,
+  ) {
     this.p = station.p;
   }
 
@@ -72,8 +80,9 @@ export class Tanks {
           ? g.pondedAt + (cold ? chance.between(120, 330) : chance.between(45, 420))
           : g.pondedAt + (cold ? 90 : 38) + chance.between(0, 8),
       ) + 0.12;
-    const grams = () =>
-      g.gram * Math.exp(Math.min(g.rate * (p.day - g.pondedAt), cold ? 6 : 5) * (g.graded ? 0.35 : 1));
+    const gramsOn = (day: number) =>
+      g.gram * Math.exp(Math.min(g.rate * (day - g.pondedAt), cold ? 6 : 5) * (g.graded ? 0.35 : 1));
+    const grams = () => gramsOn(p.day);
     let fedUntil = g.pondedAt;
     for (let d = Math.ceil(g.pondedAt) + 0.94; d < Math.min(end - 0.1, 0); d += g.graded && d < -12 ? 3 : 1) {
       // The morning's round has not come to every tank yet.
@@ -88,18 +97,17 @@ export class Tanks {
         });
         // In its first season the hatchery wrote its feed down once a week, since then at every round.
         const days = Math.round(p.day - fedUntil);
-        if (days < (p.day < SECOND_SEASON ? 7 : 1)) return;
+        // The feed of the anchor's day goes meal by meal.
+        if (days < (p.day < SECOND_SEASON ? 7 : 1) || p.day > -0.5) return;
         fedUntil = p.day;
-        await p.trySend(
-          'feed.record',
-          {
-            unit: p.unit(state.unit),
-            lotId: g.lotId,
-            massG: Number((state.n * grams() * 0.03 * days).toPrecision(3)),
-            feed: grams() < 0.2 ? 'starter 0.4' : 'pellet 1.1',
-          },
-          'Hand',
-        );
+        const gram = grams();
+        const gain = gramsOn(p.day + days) - gram;
+        const massG = Number((state.n * Math.max(CONVERSION * gain, UPKEEP * gram * days)).toPrecision(3));
+        const from =
+          p.day < SECOND_SEASON
+            ? { feed: gram < 0.2 ? 'starter 0.4' : 'pellet 1.1' }
+            : await this.feeding.bag(gram, massG);
+        await p.trySend('feed.record', { unit: p.unit(state.unit), lotId: g.lotId, massG, ...from }, 'Hand');
       });
     }
     for (let d = g.pondedAt + 12; d < Math.min(end - 0.3, 0); d += 17)

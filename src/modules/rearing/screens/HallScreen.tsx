@@ -77,9 +77,13 @@ export function HallScreen({
               {rowsOf(hall, room).map(([key, list]) => (
                 <ul
                   key={key}
-                  className="grid border-b border-rule py-1 last:border-0 max-sm:!grid-cols-2"
+                  className="grid border-b border-rule py-1 last:border-0 max-md:!grid-cols-4 max-sm:!grid-cols-2"
+                  // Neighbours in the hall are neighbours here: one row of it is one row of the page where it fits.
                   style={{
-                    gridTemplateColumns: `repeat(auto-fill, minmax(${dense ? 128 : 178}px, 1fr))`,
+                    gridTemplateColumns:
+                      dense || list.length > 10
+                        ? `repeat(auto-fill, minmax(${dense ? 112 : 132}px, 1fr))`
+                        : `repeat(${Math.max(6, list.length)}, minmax(0, 1fr))`,
                   }}
                 >
                   {list.map((u) => (

@@ -53,9 +53,11 @@ export function rationWords(f: FeedingOf): string {
       ? f.tableName
       : f.plan.method === 'fixed'
         ? 'grams as set'
-        : methodWord[f.plan.method];
+        : f.plan.method === 'growth' && f.learned
+          ? 'their own growth'
+          : methodWord[f.plan.method];
   return [
-    p.percentPerDay === null ? by : `${figures(p.percentPerDay, 2)} % by ${by}`,
+    p.percentPerDay === null ? by : `${figures(p.percentPerDay, 2)} %, ${by}`,
     f.plan.ofMethodShare !== 1 && `held to ${figures(100 * f.plan.ofMethodShare, 3)} %`,
     p.beyond.includes('mass') && 'their mass lies off the table: its edge',
     p.beyond.includes('warmth') && 'the water lies off the table: its edge',

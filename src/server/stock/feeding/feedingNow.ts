@@ -9,6 +9,7 @@ import {
   type TankNow,
 } from '@/core/feeding/prescription';
 import { type RationPlan, rationPlan } from '@/core/feeding/rationPlan';
+import { growthOfLot, type LearnedGrowth, spansOf } from '@/core/growth/ofLot';
 import { Z95 } from '@/core/quantities/interval';
 import { limitAt } from '@/core/species/life';
 import { type Species, valueNamed } from '@/core/species/species';
@@ -48,6 +49,8 @@ export type FeedingOf = {
   planFrom: 'here' | 'lot' | 'usual';
   tank: TankNow;
   values: FeedingValues;
+  /** Growth that this lot showed by its own weighings; null where Reference's is taken. */
+  learned: LearnedGrowth | null;
   grown: Grown | null;
   prescribed: Prescription;
   tableName: string | null;
@@ -71,7 +74,7 @@ const FED_DAYS = 90;
 /** Feed that was written down on fewer of the days since the weighing says nothing of all that they ate. */
 const WRITTEN_SHARE = 0.6;
 
-/** How a tank is fed while nobody has set anything: by the table of its species, else by growth. */
+/** How a tank is fed while nobody has set anything: by growth once its own is known, till then by the table of its species. */
 const usualPlan = (hasTable: boolean): RationPlan => rationPlan.parse({ method: hasTable ? 'table' : 'growth' });
 
 /**
@@ -114,12 +117,26 @@ export async function feedingNow(
   const of = new Map<number, FeedingOf>();
   for (const h of fed) {
     const species = book.get(h.species)!;
-    const values = valuesOf(species, h);
+    const warm = h.sensorId === null ? [] : (warmth.get(h.sensorId) ?? []);
+    const expected = valuesOf(species, h);
+    const learned =
+      expected.tgc === undefined
+        ? null
+        : growthOfLot(
+            { mean: expected.tgc, cv: expected.tgcCv },
+            spansOf(
+              weights
+                .filter((w) => w.lot_id === h.lotId)
+                .map((w) => ({ at: w.at, unitId: w.unit_id, meanG: w.value, sdG: sdOf(w) })),
+              (from, to) => degreeDays(warm, from, to),
+            ),
+          );
+    const values = learned ? { ...expected, tgc: learned.tgc, tgcCv: learned.cv } : expected;
     const weighed = weighedOf(h);
     const water = waterOf(sensors, h, now);
     const set = rations.of(h.lotId, h.unitId);
     const table = tableOf(tables, species, set?.plan.table);
-    const plan = set?.plan ?? usualPlan(table !== null);
+    const plan = set?.plan ?? usualPlan(table !== null && !learned);
     const since = eaten.get(h.holdingId);
     const days = weighed ? (now - weighed.at) / DAY_MS : 0;
     const tank: TankNow = {
@@ -127,12 +144,12 @@ export async function feedingNow(
       weighed: weighed
         ? {
             meanG: weighed.value,
-            sdG: weighed.high === null || weighed.low === null ? 0 : (weighed.high - weighed.low) / 2 / Z95,
+            sdG: sdOf(weighed),
             at: weighed.at,
           }
         : null,
       days,
-      degreeDays: weighed && h.sensorId !== null ? degreeDays(warmth.get(h.sensorId) ?? [], weighed.at, now) : 0,
+      degreeDays: weighed ? degreeDays(warm, weighed.at, now) : 0,
       fedG: since && since.since === weighed?.at && since.days >= WRITTEN_SHARE * Math.floor(days) ? since.grams : null,
       ...water,
       flowLPerMin: h.flowLPerMin,
@@ -161,6 +178,7 @@ export async function feedingNow(
       planFrom: set ? (set.here ? 'here' : 'lot') : 'usual',
       tank,
       values,
+      learned,
       grown,
       prescribed,
       tableName: table?.name ?? null,
@@ -228,24 +246,22 @@ function waterOf(sensors: readonly ReadNow[], h: Fed, now: number) {
 
 type Weighed = { lot_id: number; unit_id: number; value: number; low: number | null; high: number | null; at: number };
 
-/** The last weighings of lots in each of their units, the newest first. */
-export async function weightsOf(db: Db, lots: readonly number[], now: number): Promise<Weighed[]> {
+/** Weighings of older days tell nothing of how fish grow now. */
+const LEARNED_DAYS = 400;
+
+/** The weighings of lots, the newest first: the last of each unit, and those that growth is learned from. One statement. */
+async function weightsOf(db: Db, lots: readonly number[], now: number): Promise<Weighed[]> {
   if (lots.length === 0) return [];
   return await db('observation as o')
-    .join(
-      db('observation')
-        .whereIn('lot_id', [...lots])
-        .where('kind', 'meanG')
-        .where('at', '<=', now)
-        .groupBy('lot_id', 'unit_id')
-        .select('lot_id', 'unit_id', db.raw('MAX(`at`) AS latest'))
-        .as('m'),
-      (on) => on.on('m.lot_id', 'o.lot_id').andOn('m.unit_id', 'o.unit_id').andOn('m.latest', 'o.at'),
-    )
+    .whereIn('o.lot_id', [...lots])
     .where('o.kind', 'meanG')
+    .where('o.at', '<=', now)
+    .where('o.at', '>', now - LEARNED_DAYS * DAY_MS)
     .orderBy('o.at', 'desc')
     .select<Weighed[]>('o.lot_id', 'o.unit_id', 'o.value', 'o.low', 'o.high', 'o.at');
 }
+
+const sdOf = (w: Weighed) => (w.high === null || w.low === null ? 0 : (w.high - w.low) / 2 / Z95);
 
 /** What each holding was given today, meal by meal, and what was left of it. */
 async function givenToday(db: Db, ids: readonly number[], from: number, now: number) {

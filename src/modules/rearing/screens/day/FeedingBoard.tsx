@@ -22,7 +22,7 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
   return (
     <section aria-label="Board of the day">
       {rows.length > 6 && (
-        <p className="mb-1">
+        <div className="mb-1">
           <Toggle
             label="Which tanks"
             value={which}
@@ -32,13 +32,14 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
               { value: 'due', label: `${due.length} to feed now` },
             ]}
           />
-        </p>
+        </div>
       )}
       <div className={cx(GRID, 'items-end text-small text-soft max-md:hidden')} aria-hidden>
         <span className="col-start-2 flex justify-between">
-          {hours.map((h) => (
-            <span key={h} className="w-0 text-center whitespace-nowrap">
-              <span className="-ml-3">{String(h).padStart(2, '0')}:00</span>
+          {hours.map((h, i) => (
+            // Each below its hour; the outermost two stay within the board.
+            <span key={h} className="flex w-0 justify-center whitespace-nowrap first:justify-start last:justify-end">
+              <span className={i > 0 && i < hours.length - 1 ? '-ml-4' : ''}>{String(h).padStart(2, '0')}:00</span>
             </span>
           ))}
         </span>
@@ -73,8 +74,9 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
                     {r.feedG !== null && (
                       <>
                         <b>{feedMassOf(r.feedG, us)}</b>
-                        <span className="text-soft">
+                        <span className={r.givenG > MUCH * r.feedG ? 'text-careful' : 'text-soft'}>
                           , {feedMassOf(r.givenG, us)} given{r.leftG > 0 && `, ${feedMassOf(r.leftG, us)} left`}
+                          {r.givenG > MUCH * r.feedG && ': more than their ration'}
                         </span>
                       </>
                     )}
@@ -104,5 +106,8 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
   );
 }
 
+/** Above so many times its ration a tank was given too much. */
+const MUCH = 1.1;
+
 const GRID =
-  'grid grid-cols-[84px_minmax(0,1fr)_minmax(210px,300px)_128px] gap-x-4 max-md:grid-cols-[minmax(0,1fr)_auto]';
+  'grid grid-cols-[88px_minmax(0,1fr)_minmax(240px,360px)_112px] gap-x-5 max-md:grid-cols-[minmax(0,1fr)_auto]';

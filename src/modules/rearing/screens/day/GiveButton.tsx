@@ -1,5 +1,6 @@
 'use client';
 
+import { cx } from 'class-variance-authority';
 import { Check } from 'lucide-react';
 import { Questions } from '@/client/act/Questions';
 import { useAct } from '@/client/act/useAct';
@@ -22,7 +23,7 @@ export function GiveButton({ row }: { row: FeedRow }) {
       {due && due.g > 0 && !row.waits && (
         <Button
           disabled={act.busy}
-          className={due.now ? 'border-deep' : 'text-soft'}
+          className={cx('flex-nowrap whitespace-nowrap', due.now ? 'border-deep' : 'text-soft')}
           aria-label={`${row.unit}: given ${feedMassOf(due.g, us)}`}
           onClick={() =>
             void act.submit(
@@ -40,9 +41,9 @@ export function GiveButton({ row }: { row: FeedRow }) {
         >
           <Check size={17} aria-hidden />
           {feedMassOf(due.g, us)}
-          {due.meals > 1 && <span className="text-small text-soft">{due.meals} meals</span>}
         </Button>
       )}
+      {due && due.meals > 1 && !row.waits && <span className="text-mark text-soft">{due.meals} meals in one</span>}
       {act.done && (
         <span role="status" className="text-small text-deep">
           given{' '}

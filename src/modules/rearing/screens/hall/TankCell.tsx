@@ -8,7 +8,7 @@ import { TankDrawing } from './TankDrawing';
 import type { TankShown } from './tankOf';
 
 /** The largest tank's diameter. */
-const TANK_PX = 74;
+const TANK_PX = 70;
 const DENSE_PX = 40;
 
 /** One tank where it stands: drawn, with its number, how tight it is and by what, and what it wants. */
@@ -55,23 +55,20 @@ export function TankCell({
           <Later meanwhile={<span style={{ width: px, height: long ? px * 0.6 : px }} />}>
             <TankDrawing t={t} max={px} />
           </Later>
-          {f ? (
-            <span className="min-w-0 flex-1">
-              <span className="block text-small tracking-tight whitespace-nowrap">
-                <Doubtful number={f.number} sd={f.sd} />
-              </span>
-              {!dense && (
-                <span className="block truncate text-mark text-soft">
-                  {f.each ?? 'not weighed'}
-                  {f.fed?.next && `, next ${f.fed.next}`}
-                </span>
-              )}
-              {f.tight && <TightBar tight={f.tight} dense={dense} />}
+          {!f && <span className="text-small text-soft">empty</span>}
+          {f && !dense && (
+            <span className={cx('min-w-0 text-mark leading-tight text-soft', long && 'flex gap-2')}>
+              <span className="block whitespace-nowrap">{f.each ?? 'not weighed'}</span>
+              {f.fed?.next && <span className="block whitespace-nowrap">next {f.fed.next}</span>}
             </span>
-          ) : (
-            <span className="text-small text-soft">empty</span>
           )}
         </span>
+        {f && (
+          <span className="block text-small tracking-tight whitespace-nowrap">
+            <Doubtful number={f.number} sd={f.sd} />
+          </span>
+        )}
+        {f?.tight && <TightBar tight={f.tight} dense={dense} />}
         {f?.wants && !(dense && !f.wants.grave) && (
           <span
             className={cx(
@@ -98,7 +95,9 @@ function TightBar({ tight, dense }: { tight: { share: number; says: string; full
         />
       </span>
       {!dense && (
-        <span className={cx('block truncate text-mark', tight.full ? 'text-careful' : 'text-soft')}>{tight.says}</span>
+        <span className={cx('block text-mark leading-tight', tight.full ? 'text-careful' : 'text-soft')}>
+          {tight.says}
+        </span>
       )}
       <span className="sr-only">{Math.round(100 * tight.share)} % of what it bears</span>
     </>
