@@ -51,6 +51,7 @@ export class Feeding {
     let bag = this.bags[k];
     if (!bag || bag.leftG < massG + 500) {
       const { p } = this;
+      if (bag) await p.trySend('feed.count', { feedLot: bag.id, massG: 0, note: 'swept out' }, 'Hand', { sure: 'yes' });
       const done = await p.send(
         'feed.deliver',
         {

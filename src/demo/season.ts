@@ -70,7 +70,8 @@ function planSeason(p: Player): void {
   const tanks = new Tanks(station, feeding);
   p.at(-539, () => feeding.furnish());
   p.at(-1.3, () => feeding.plans());
-  p.at(-0.02, () => feeding.firstMeals());
+  // After the readings of this morning have come in: rations follow the water.
+  p.at(0, () => feeding.firstMeals());
   const eggs = new Eggs(station, tanks);
   new Brood(p).lay(FIRST_DAY);
   new CharDay(p, station, eggs).lay();

@@ -64,8 +64,8 @@ export type Prescription =
       beyond: ('mass' | 'warmth')[];
     };
 
-/** Growth that was fed for within so little of what is possible counts as not held back. */
-const NEARLY = 0.95;
+/** Lighter than they could be by less than this share counts as not held back: no weighing tells it. */
+const LIGHTER = 0.05;
 
 /**
  * The mean mass now: the last weighing carried on by the warmth since then, or by what was fed where that bears less:
@@ -83,7 +83,7 @@ export function grownSince(t: TankNow, v: FeedingValues): Grown | null {
       ? Number.POSITIVE_INFINITY
       : w.meanG + t.fedG / v.conversion / t.number;
   const meanG = Math.min(possibleG, byFeed);
-  return { meanG, cv, possibleG, hungry: meanG - w.meanG < NEARLY * (possibleG - w.meanG) };
+  return { meanG, cv, possibleG, hungry: meanG < (1 - LIGHTER) * possibleG };
 }
 
 /** What a tank is to be fed today, and what allows no more. */

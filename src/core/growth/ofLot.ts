@@ -45,3 +45,26 @@ export function growthOfLot(
   const widened = own.sd * Math.sqrt(Math.max(1, own.chiSquare / (own.n - 1)));
   return { tgc: own.tgc, cv: Math.min(prior.cv, widened / own.tgc), n: own.n };
 }
+
+/** Lots of a species from which on their scatter says how much lots differ. */
+const LEAST_LOTS = 3;
+
+/**
+ * What a hatchery knows of a species' growth before a lot has shown its own: Reference bent by all spans of its lots, in
+ * doubt by how much the lots differ among each other.
+ * @param lots the spans of each lot that has any
+ */
+export function growthOfHouse(
+  reference: { mean: number; cv: number },
+  lots: readonly (readonly GrowthInterval[])[],
+): { mean: number; cv: number; lots: number } {
+  const told = lots.filter((l) => l.length > 0);
+  const pooled = growthOfLot(reference, told.flat());
+  if (!pooled || told.length < 2) return { ...reference, lots: 0 };
+  const each = told.map((l) => ownGrowth(reference, l).tgc);
+  const mean = each.reduce((s, t) => s + t, 0) / each.length;
+  const scatter = Math.sqrt(each.reduce((s, t) => s + (t - mean) ** 2, 0) / (each.length - 1)) / mean;
+  // Of two lots nobody can tell how much lots differ: half of what Reference leaves open is kept.
+  const between = told.length < LEAST_LOTS ? Math.max(scatter, reference.cv / 2) : scatter;
+  return { mean: pooled.tgc, cv: Math.min(reference.cv, Math.hypot(pooled.cv, between)), lots: told.length };
+}

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Danger } from '@/core/incubation/danger';
 import { UnitSheet } from '@/modules/incubation/screens/room/UnitSheet';
 import { unitSheet } from '@/modules/incubation/views/unitSheet';
@@ -21,9 +22,16 @@ type Unit = {
 
 /**
  * The sheet of the unit in hand, for the rooms and for rearing.
+ * @param more what its room says of it besides
  * @param neighbours what stands beside it: of the same lot, stage and species they can be ponded together
  */
-export async function sheetOf(person: SignedIn, unit: Unit, close: string, neighbours: readonly LivingHolding[] = []) {
+export async function sheetOf(
+  person: SignedIn,
+  unit: Unit,
+  close: string,
+  neighbours: readonly LivingHolding[] = [],
+  more?: ReactNode,
+) {
   const first = unit.holdings[0];
   const [details, where, sites, totalVolumeMl, book] = await computedOnce('sheet', unit.id, '', () =>
     Promise.all([
@@ -58,6 +66,7 @@ export async function sheetOf(person: SignedIn, unit: Unit, close: string, neigh
       timeZone={person.timeZone}
       mayWrite={person.role !== 'reader'}
       totalVolumeMl={totalVolumeMl}
+      more={more}
     />
   );
 }

@@ -1,4 +1,5 @@
 import { HallScreen } from '@/modules/rearing/screens/HallScreen';
+import { TankToday } from '@/modules/rearing/screens/hall/TankToday';
 import { requestHall, requestNow } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 import { sheetOf } from '../_unit/sheet';
@@ -23,7 +24,17 @@ export default async function RearingPage({
       now={requestNow()}
       timeZone={person.timeZone}
       us={person.units === 'us'}
-      sheet={unit ? await sheetOf(person, unit, as === 'table' ? '/rearing?as=table' : '/rearing') : null}
+      sheet={
+        unit
+          ? await sheetOf(
+              person,
+              unit,
+              as === 'table' ? '/rearing?as=table' : '/rearing',
+              [],
+              <TankToday unit={unit} now={requestNow()} timeZone={person.timeZone} us={person.units === 'us'} />,
+            )
+          : null
+      }
     />
   );
 }

@@ -1,6 +1,7 @@
 import type { Cap, Prescription } from '@/core/feeding/prescription';
 import type { RationMethod } from '@/core/feeding/rationPlan';
 import { figures, grouped } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
@@ -29,11 +30,12 @@ export const methodWord: Record<RationMethod, string> = {
   fixed: 'as set',
 };
 
-/** Feed in the cup: grams to three figures, kilograms from ten on. */
-export const feedMassOf = (g: number, us: boolean): string =>
-  us || g >= 10_000
-    ? massOfAll(g, us, 2)
-    : `${g < 1 ? figures(g, 2) : g < 100 ? figures(g, 3) : grouped(Math.round(g))} g`;
+/** Feed in the cup: three figures of grams, kilograms from one on. */
+export function feedMassOf(g: number, us: boolean): string {
+  if (us) return massOfAll(g, us, 2);
+  if (g >= 1000) return `${figures(g / 1000, 3)} kg`;
+  return `${g < 1 ? figures(g, 2) : g < 100 ? figures(g, 3) : grouped(Math.round(g))} g`;
+}
 
 const noneWord: Record<Extract<Prescription, { is: 'none' }>['why'], string> = {
   notWeighed: 'never weighed: weigh a sample, or set the grams',
@@ -54,7 +56,9 @@ export function rationWords(f: FeedingOf): string {
       : f.plan.method === 'fixed'
         ? 'grams as set'
         : f.plan.method === 'growth' && f.learned
-          ? 'their own growth'
+          ? f.learned.from === 'lot'
+            ? 'their own growth'
+            : 'growth of their kind here'
           : methodWord[f.plan.method];
   return [
     p.percentPerDay === null ? by : `${figures(p.percentPerDay, 2)} %, ${by}`,
@@ -80,4 +84,11 @@ export function dayWords(at: number, timeZone: string, now: number): string {
   if (day === isoDay(now, timeZone)) return 'today';
   if (day === isoDay(now + DAY_MS, timeZone)) return 'tomorrow';
   return dayMonth(at, timeZone, now);
+}
+
+/** How fast they grow for the warmth, where that was learned here. */
+export function thermalGrowth(f: Pick<FeedingOf, 'learned'>): string {
+  if (!f.learned) return '';
+  const { tgc, cv, n, from } = f.learned;
+  return `; growth ${figures(tgc, 2)} ±${figures(Z95 * cv * tgc, 1)} by ${from === 'lot' ? `${n} spans of their own` : `${n} lots here`}`;
 }

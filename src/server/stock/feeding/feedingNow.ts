@@ -9,7 +9,8 @@ import {
   type TankNow,
 } from '@/core/feeding/prescription';
 import { type RationPlan, rationPlan } from '@/core/feeding/rationPlan';
-import { growthOfLot, type LearnedGrowth, spansOf } from '@/core/growth/ofLot';
+import { growthOfHouse, growthOfLot, type LearnedGrowth, spansOf } from '@/core/growth/ofLot';
+import type { GrowthInterval } from '@/core/growth/own';
 import { Z95 } from '@/core/quantities/interval';
 import { limitAt } from '@/core/species/life';
 import { type Species, valueNamed } from '@/core/species/species';
@@ -49,8 +50,8 @@ export type FeedingOf = {
   planFrom: 'here' | 'lot' | 'usual';
   tank: TankNow;
   values: FeedingValues;
-  /** Growth that this lot showed by its own weighings; null where Reference's is taken. */
-  learned: LearnedGrowth | null;
+  /** Growth as the lot, or others of its species here, showed it; null where Reference's is taken. */
+  learned: (LearnedGrowth & { from: 'lot' | 'house' }) | null;
   grown: Grown | null;
   prescribed: Prescription;
   tableName: string | null;
@@ -108,6 +109,7 @@ export async function feedingNow(
     Math.min(now, ...weights.map((w) => w.at)),
     now,
   );
+  const growth = learnedGrowth(fed, weights, (sensorId) => warmth.get(sensorId) ?? []);
   const hours = new Map<number, number>();
   const atHour = (hour: number) => {
     const known = hours.get(hour) ?? atLocalHour(now, hour, site.timeZone);
@@ -119,18 +121,7 @@ export async function feedingNow(
     const species = book.get(h.species)!;
     const warm = h.sensorId === null ? [] : (warmth.get(h.sensorId) ?? []);
     const expected = valuesOf(species, h);
-    const learned =
-      expected.tgc === undefined
-        ? null
-        : growthOfLot(
-            { mean: expected.tgc, cv: expected.tgcCv },
-            spansOf(
-              weights
-                .filter((w) => w.lot_id === h.lotId)
-                .map((w) => ({ at: w.at, unitId: w.unit_id, meanG: w.value, sdG: sdOf(w) })),
-              (from, to) => degreeDays(warm, from, to),
-            ),
-          );
+    const learned = growth.of(h, expected);
     const values = learned ? { ...expected, tgc: learned.tgc, tgcCv: learned.cv } : expected;
     const weighed = weighedOf(h);
     const water = waterOf(sensors, h, now);
@@ -202,6 +193,47 @@ export async function feedingNow(
     });
   }
   return { of, store };
+}
+
+/**
+ * Growth as it was seen here: of a lot by its own spans, held against what the lots of its species did; of one without
+ * spans as those did.
+ */
+function learnedGrowth(
+  fed: readonly Fed[],
+  weights: readonly Weighed[],
+  warm: (sensorId: number) => readonly Warm[],
+): { of: (h: Fed, expected: FeedingValues) => FeedingOf['learned'] } {
+  const spans = new Map<number, GrowthInterval[]>();
+  for (const h of fed) {
+    if (spans.has(h.lotId) || h.sensorId === null) continue;
+    const days = warm(h.sensorId);
+    const own = weights
+      .filter((w) => w.lot_id === h.lotId)
+      .map((w) => ({ at: w.at, unitId: w.unit_id, meanG: w.value, sdG: sdOf(w) }));
+    spans.set(
+      h.lotId,
+      spansOf(own, (from, to) => degreeDays(days, from, to)),
+    );
+  }
+  const houses = new Map<string, ReturnType<typeof growthOfHouse>>();
+  return {
+    of: (h, expected) => {
+      if (expected.tgc === undefined) return null;
+      let house = houses.get(h.species);
+      if (!house) {
+        const lots = [...new Set(fed.filter((x) => x.species === h.species).map((x) => x.lotId))];
+        house = growthOfHouse(
+          { mean: expected.tgc, cv: expected.tgcCv },
+          lots.map((l) => spans.get(l) ?? []),
+        );
+        houses.set(h.species, house);
+      }
+      const own = growthOfLot(house, spans.get(h.lotId) ?? []);
+      if (own) return { ...own, from: 'lot' };
+      return house.lots > 0 ? { tgc: house.mean, cv: house.cv, n: house.lots, from: 'house' } : null;
+    },
+  };
 }
 
 function valuesOf(species: Species, h: Fed): FeedingValues {

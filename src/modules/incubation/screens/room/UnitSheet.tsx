@@ -1,5 +1,5 @@
 import { X } from 'lucide-react';
-import { Fragment } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { ActPanel } from '@/client/act/ActPanel';
 import type { ActHolding, PlaceOption, SiteOption } from '@/client/holding';
 import { Worked } from '@/client/Working';
@@ -43,6 +43,8 @@ type Props = {
   timeZone: string;
   mayWrite: boolean;
   totalVolumeMl: number | null;
+  /** What its room says of it besides: how a tank is fed. */
+  more?: ReactNode;
 };
 
 /** One unit in hand: its number, one sentence that judges, its acts, its dead, its clock, its last entries. */
@@ -61,6 +63,7 @@ export function UnitSheet({
   timeZone,
   mayWrite,
   totalVolumeMl,
+  more,
 }: Props) {
   const first = holdings[0];
   return (
@@ -84,6 +87,7 @@ export function UnitSheet({
         </Link>
       </div>
       {holdings.length === 0 && <p className="quiet">{unit.name} is empty.</p>}
+      {more}
       {holdings.map((h, i) => (
         <div key={h.holdingId} className="mb-4">
           <p className="quiet text-body">

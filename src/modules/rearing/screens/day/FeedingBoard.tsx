@@ -44,7 +44,7 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
           ))}
         </span>
         <span className="col-start-3">ration, and why</span>
-        <span className="col-start-4 text-right">given as prescribed</span>
+        <span className="col-start-4 text-right">given</span>
       </div>
       {shown.length === 0 && <p className="quiet py-3">Nothing is to be fed just now.</p>}
       {rooms.map((room) => (
@@ -110,4 +110,4 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
 const MUCH = 1.1;
 
 const GRID =
-  'grid grid-cols-[88px_minmax(0,1fr)_minmax(240px,360px)_112px] gap-x-5 max-md:grid-cols-[minmax(0,1fr)_auto]';
+  'grid grid-cols-[88px_minmax(0,1fr)_minmax(220px,290px)_108px] gap-x-5 max-md:grid-cols-[minmax(0,1fr)_auto]';

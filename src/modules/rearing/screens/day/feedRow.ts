@@ -35,10 +35,11 @@ export type FeedRow = {
 export const weighedOut = (g: number): number => (g < 10 ? Math.round(g * 10) / 10 : Math.round(g));
 
 export function feedRowsOf(hall: HallView, reader: { timeZone: string; now: number; us: boolean }): FeedRow[] {
-  return hall.units.flatMap((u) => u.fed.map((f) => rowOf(u, f, reader)));
+  return hall.units.flatMap((u) => u.fed.map((f) => feedRowOf(u, f, reader)));
 }
 
-function rowOf(
+/** The line of what stands in one tank. */
+export function feedRowOf(
   u: HallUnit,
   f: HallUnit['fed'][number],
   reader: { timeZone: string; now: number; us: boolean },

@@ -8,7 +8,7 @@ import { TankDrawing } from './TankDrawing';
 import type { TankShown } from './tankOf';
 
 /** The largest tank's diameter. */
-const TANK_PX = 70;
+const TANK_PX = 68;
 const DENSE_PX = 40;
 
 /** One tank where it stands: drawn, with its number, how tight it is and by what, and what it wants. */
@@ -27,7 +27,7 @@ export function TankCell({
   const px = dense ? DENSE_PX : TANK_PX;
   const long = t.shape !== 'round';
   return (
-    <li className="min-w-0">
+    <li className="@container min-w-0">
       <Link
         href={`/rearing?unit=${encodeURIComponent(t.name)}`}
         scroll={false}
@@ -51,7 +51,8 @@ export function TankCell({
             </span>
           )}
         </span>
-        <span className={cx('flex gap-2', long && !dense ? 'flex-col gap-1' : 'items-center')}>
+        {/* Where a cell is narrow, the sheet open beside it, the words go below the drawing. */}
+        <span className={cx('flex flex-col gap-x-2', !(long && !dense) && '@[134px]:flex-row @[134px]:items-center')}>
           <Later meanwhile={<span style={{ width: px, height: long ? px * 0.6 : px }} />}>
             <TankDrawing t={t} max={px} />
           </Later>

@@ -17,18 +17,21 @@ type Fish = NonNullable<TankShown['fish']>;
 
 /** How much of the day's feed was given, around the tank; the next meal is a dot on it. */
 const RING = 5;
+/** Room for the dot of the next meal, which stands out over the ring. */
+const PAD = 3;
 
 /** A tank drawn as what it is, its fish in it; around a round one the day's feed. */
 export function TankDrawing({ t, max }: { t: TankShown; max: number }) {
-  if (t.shape === 'round') return <Round t={t} d={Math.round(max * t.size)} max={max} />;
+  if (t.shape === 'round') return <Round t={t} d={Math.round((max - 2 * PAD) * t.size)} />;
   return <Long t={t} width={Math.round(max * 1.9)} height={Math.round(max * 0.52)} />;
 }
 
 const colourOf = (f: Fish) => stageColour[f.glyph] ?? 'var(--deep)';
 const strokesOf = (f: Fish) => Math.round(6 + (MOST - 6) * f.crowd);
 
-function Round({ t, d, max }: { t: TankShown; d: number; max: number }) {
-  const [c, r] = [max / 2, d / 2];
+function Round({ t, d }: { t: TankShown; d: number }) {
+  const [max, r] = [d + 2 * PAD, d / 2];
+  const c = max / 2;
   const inner = r - RING - 2;
   const round = 2 * Math.PI * (r - RING / 2);
   const f = t.fish;

@@ -36,7 +36,7 @@ const NEARLY_FULL = 0.85;
 const MANY_DEAD = 0.05;
 
 /** What one sentence below a tank says: the gravest first, and nothing where nothing is to be said. */
-export function wantsOf(u: HallUnit, timeZone: string, us: boolean): { says: string; grave: boolean } | null {
+export function wantsOf(u: HallUnit, timeZone: string): { says: string; grave: boolean } | null {
   const due = u.holdings.flatMap((h) => h.due);
   const grave = due.find(isGrave);
   if (grave) return { says: grave.says, grave: true };
@@ -45,18 +45,14 @@ export function wantsOf(u: HallUnit, timeZone: string, us: boolean): { says: str
   if (u.number > 0 && u.dead7 > MANY_DEAD * u.number)
     return { says: `${figures((100 * u.dead7) / (u.number + u.dead7), 2)} % died in a week`, grave: true };
   const { tight } = u;
-  if (tight && tight.share >= 1)
-    return {
-      says: `full by ${limitWord[tight.limit]}: move ${figures(100 * (1 - 1 / tight.share), 2)} % out`,
-      grave: false,
-    };
+  if (tight && tight.share >= 1) return { says: `move ${figures(100 * (1 - 1 / tight.share), 2)} % out`, grave: false };
   if (waits) return { says: waitWords(waits, timeZone), grave: false };
   const late = u.fed.flatMap((f) => f.meals).filter((m) => m.is === 'late').length;
   if (late > 1) return { says: `${late} meals behind`, grave: false };
   const held = u.fed.find((f) => f.grown?.hungry);
   if (held?.grown)
     return {
-      says: `held back by feed: ${massEach(held.grown.meanG, us)}, could be ${massEach(held.grown.possibleG, us)}`,
+      says: `hungry: ${figures(100 * (1 - held.grown.meanG / held.grown.possibleG), 2)} % lighter than they could be`,
       grave: false,
     };
   const first = due.filter((d) => d.kind !== 'dead' || d.urgency === 1).sort((a, b) => a.urgency - b.urgency)[0];
@@ -111,7 +107,7 @@ export function tankOf(
                   dots: meals.map((m, i) => ({ turn: i / meals.length, is: m.is })),
                 }
               : null,
-          wants: wantsOf(u, timeZone, us),
+          wants: wantsOf(u, timeZone),
         }
       : null,
   };
