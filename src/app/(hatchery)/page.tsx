@@ -1,10 +1,11 @@
 import type { Metadata } from 'next';
 import { routine } from '@/modules/incubation/views/routine';
+import { feedThings } from '@/modules/rearing/screens/feedThings';
 import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
-import { computedOnce, requestDays, requestNow, requestRound } from '../_server/request';
+import { computedOnce, requestDays, requestHall, requestNow, requestRound } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -22,6 +23,7 @@ export default async function TodayPage({
     <TodayScreen
       today={await computedOnce('today', '', '', () => today(db(), person, at, holdings))}
       routine={await computedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
+      feeding={feedThings(await requestHall())}
       days={await requestDays()}
       now={at}
       timeZone={person.timeZone}

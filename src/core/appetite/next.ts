@@ -5,6 +5,15 @@ import { CalculationError, defineCalculation, schema } from '../calculation';
 export const traysLeft = ['none', 'few', 'tenth', 'quarter', 'more'] as const;
 export type TrayLeft = (typeof traysLeft)[number];
 
+/** What a tray shows, in the words that stand on its buttons and in the ledger. */
+export const trayWords: Record<TrayLeft, string> = {
+  none: 'nothing left',
+  few: 'a few pellets left',
+  tenth: 'less than a tenth left',
+  quarter: 'about a quarter left',
+  more: 'more left',
+};
+
 /** What of the meal such a tray has left, as a share: by eye, so that the middle of each step stands for it. `verify` */
 export const trayShare: Readonly<Record<TrayLeft, number>> = {
   none: 0,

@@ -1,9 +1,13 @@
 import { feedingNow } from '@/server/stock/feeding/feedingNow';
 import { feedLots, feedStore } from '@/server/stock/feeding/feedStore';
+import { livingStock } from '@/server/stock/livingStock';
 import { stockNow } from '@/server/stock/stockNow';
 import { feedLot, product, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { growthView } from './views/growth';
+import { hallView } from './views/hall';
+import { storeView } from './views/store';
 
 let h: TestHatchery;
 /** The thermometer of the hall. */
@@ -235,4 +239,114 @@ test('a table of rations from a file with a preamble feeds its species from then
     }),
   );
   expect(wrong).toMatchObject({ path: 'text', message: expect.stringMatching(/^Line 3/) });
+});
+
+describe('growth and conversion', () => {
+  /** Weighed three times, three weeks apart, in water of 10 °C, fed in between. */
+  const grown = async () => {
+    const unit = await fry();
+    for (const [mean, feed] of [
+      [0.7, 900],
+      [0.95, 1200],
+    ] as const) {
+      for (let d = 0; d < 21; d++) {
+        h.clock.now += DAY;
+        await h.send('temperature.record', { sensor, celsius: 10 });
+        if (d === 10) await h.send('feed.record', { unit, massG: feed, sure: 'yes' });
+      }
+      await h.send('weigh.record', {
+        unit,
+        batches: [0.99, 1, 1.01].map((f) => ({ massG: 50 * mean * f, count: 50 })),
+        sure: 'yes',
+      });
+    }
+    return unit;
+  };
+  const lines = async (targetG: number | null = null) => {
+    const now = h.clock.now;
+    const holdings = await livingStock(h.db, site(), now);
+    return growthView(h.db, h.manager.siteId, now, await hallView(h.db, site(), now, holdings), targetG);
+  };
+
+  test('own growth from two spans, feed for a gram of the last one, the day on which a size is reached', async () => {
+    await grown();
+    const [g] = await lines(2);
+    // 1000 · (0.95^⅓ − 0.7^⅓) / 210 = 0.453 and 1000 · (0.7^⅓ − 0.505^⅓) / 210 = 0.436.
+    expect(g).toMatchObject({ from: 'lot', spans: 2, referenceTgc: 1.2 });
+    expect(g!.tgc).toBeGreaterThan(0.42);
+    expect(g!.tgc).toBeLessThan(0.56);
+    // 1200 g of feed for 4000 · 0.25 g.
+    expect(g!.conversion!.conversion).toBeCloseTo(1.2, 1);
+    expect(g!.conversion!.low!).toBeLessThan(1.2);
+    expect(g!.conversion!.high!).toBeGreaterThan(1.2);
+    const days = (g!.target!.at! - h.clock.now) / DAY;
+    expect(days).toBeCloseTo((1000 * (Math.cbrt(2) - Math.cbrt(g!.now.meanG))) / g!.tgc! / 10, 0);
+    expect(g!.target!.low!).toBeLessThan(g!.target!.at!);
+    expect(g!.target!.high!).toBeGreaterThan(g!.target!.at!);
+  });
+
+  test('a feed entry put right changes the conversion, and the ration that follows', async () => {
+    await grown();
+    const entry = (await h.db('entry').where({ kind: 'feed' }).orderBy('seq', 'desc').first('id'))!.id;
+    await h.send('entry.correct', { entryId: entry, reason: 'a zero', replacement: { massG: 2400, sure: 'yes' } });
+    expect((await lines())[0]!.conversion!.conversion).toBeCloseTo(2.4, 1);
+  });
+
+  test('dead that were taken out are growth that was fed', async () => {
+    const unit = await grown();
+    const before = (await lines())[0]!.conversion!.gainG;
+    const at = h.clock.now - 2 * DAY;
+    await h.send('dead.record', { unit, number: 400, at });
+    const { conversion } = (await lines())[0]!;
+    // 400 of 0.7 g at the start: they count at the mean of both weighings, 0.825 g, instead of 0.95 g.
+    expect(conversion!.gainG).toBeCloseTo(before - 400 * 0.95 + 400 * 0.825, 0);
+  });
+});
+
+describe('what was left', () => {
+  test('a tray is a share of the last meal; weighed leftovers are themselves; never more than was given', async () => {
+    const unit = await fry();
+    expect(await refusal(h.send('tray.check', { unit, left: 'few' }))).toMatchObject({ path: 'unit' });
+    await h.send('feed.record', { unit, massG: 40 });
+    h.clock.now += HOUR;
+    expect(await h.send('tray.check', { unit, left: 'quarter' })).toMatchObject({ mealG: 40, nextG: 30 });
+    expect((await feeding()).leftG).toBe(10);
+    expect(await refusal(h.send('tray.check', { unit, leftG: 41 }))).toMatchObject({ path: 'leftG' });
+    expect(await refusal(h.send('tray.check', { unit }))).toMatchObject({ path: 'left' });
+  });
+
+  test('what was spilt with the meal is not left a second time', async () => {
+    const unit = await fry();
+    await h.send('feed.record', { unit, massG: 40, leftG: 6 });
+    h.clock.now += HOUR;
+    await h.send('tray.check', { unit, leftG: 8 });
+    expect((await feeding()).leftG).toBe(8);
+  });
+});
+
+test('the outlook of the store: eaten in the order in which bags expire, what is over by its date, when to order', async () => {
+  await fry();
+  const lot = await feedLot(h);
+  const of = (await h.db('feed_product').first('id'))!.id;
+  await h.send('feed.deliver', { product: of, lotName: 'A 1', massG: 60_000, bestBefore: h.clock.now + 10 * DAY });
+  const now = h.clock.now;
+  const view = await storeView(
+    h.db,
+    h.manager.siteId,
+    now,
+    await hallView(h.db, site(), now, await livingStock(h.db, site(), now)),
+    lot,
+  );
+  const { outlook } = view.products[0]!;
+  expect(outlook.stockKg).toBe(85);
+  expect(outlook.todayKg).toBeGreaterThan(0.08);
+  expect(outlook.laterKg).toBeGreaterThan(outlook.todayKg);
+  // In ten days not two kilograms are eaten of sixty.
+  expect(outlook.expires).toMatchObject([{ lot: 'A 1', g: expect.closeTo(59_000, -4) }]);
+  expect(outlook.daysLeft!).toBeGreaterThan(60);
+  expect(outlook.reorderInDays!).toBeCloseTo(outlook.daysLeft! - 10 - 7, 6);
+  expect(view.recall).toMatchObject({ name: 'B 1204', eaters: [] });
+  await h.send('feed.record', { unit: h.units.R1!, massG: 30, feedLot: lot });
+  const after = await storeView(h.db, h.manager.siteId, h.clock.now, { units: [], store: [], waters: [] }, lot);
+  expect(after.recall!.eaters).toMatchObject([{ unit: 'R1', g: 30, now: 'R1' }]);
 });

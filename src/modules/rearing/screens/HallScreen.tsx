@@ -54,6 +54,9 @@ export function HallScreen({
             <Link className="link" href="/rearing/store">
               Feed store
             </Link>
+            <Link className="link" href="/rearing/growth">
+              Growth
+            </Link>
             <Link className="link" href={table ? '/rearing' : '/rearing?as=table'}>
               {table ? 'As drawing' : 'As a table'}
             </Link>

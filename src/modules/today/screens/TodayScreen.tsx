@@ -10,7 +10,7 @@ import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import type { Today } from '../views/today';
 import { First } from './First';
-import { firstThings } from './firstThings';
+import { type FirstThing, firstThings, gravestFirst } from './firstThings';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
 import { SpawningWants } from './SpawningWants';
@@ -27,6 +27,7 @@ export function TodayScreen({
   today,
   days,
   routine,
+  feeding = [],
   now,
   timeZone,
   canSettle,
@@ -37,6 +38,8 @@ export function TodayScreen({
   today: Today;
   days: DaysNow;
   routine: readonly RoutineTask[];
+  /** What feeding wants before the walk. */
+  feeding?: readonly FirstThing[];
   now: number;
   timeZone: string;
   canSettle: boolean;
@@ -51,7 +54,7 @@ export function TodayScreen({
   const left = today.holdings.filter(daily).length;
   const routineLeft = routine.filter((t) => t.due).length;
   const walked = walkedRooms(today.holdings, room);
-  const first = firstThings(today.holdings, days.wants, now, unitHref);
+  const first = gravestFirst([...firstThings(today.holdings, days.wants, now, unitHref), ...feeding]);
   const shown = ({ id, by, unit, type, payload, at }: Today['proposals'][number]): ProposalShown => {
     const meant = today.holdings.filter(
       (h) =>

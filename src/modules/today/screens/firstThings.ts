@@ -99,3 +99,9 @@ function lineOf(list: readonly { h: LivingHolding; due: Due }[], hrefOf: (h: Liv
     href: hrefOf(h),
   };
 }
+
+const TONES: readonly FirstThing['tone'][] = ['grave', 'overdue', 'now'];
+
+/** Things of several rooms in one order; those of one tone stay as they stood. */
+export const gravestFirst = (things: readonly FirstThing[]): FirstThing[] =>
+  [...things].sort((a, b) => TONES.indexOf(a.tone) - TONES.indexOf(b.tone));

@@ -70,6 +70,8 @@ export type FeedingOf = {
 
 /** A reading older than this says nothing of the water now. */
 const STALE_MS = 6 * HOUR_MS;
+/** Less than this no kitchen scale shows, g. */
+const LEAST_CUP_G = 0.1;
 /** Growth is carried on from no older weighing by what was fed: who wrote feed down half a year ago tells nothing. */
 const FED_DAYS = 90;
 /** Feed that was written down on fewer of the days since the weighing says nothing of all that they ate. */
@@ -156,7 +158,9 @@ export async function feedingNow(
     const g = given.get(h.holdingId) ?? { meals: [], leftG: 0 };
     const givenG = g.meals.reduce((s, m) => s + m.g, 0);
     const feedG = prescribed.is === 'ration' ? prescribed.feedG : 0;
-    const count = plan.by === 'belt' ? 1 : (plan.mealsPerDay ?? usualMeals(shippedFeeding().meals, grown?.meanG ?? 1));
+    const wanted = plan.by === 'belt' ? 1 : (plan.mealsPerDay ?? usualMeals(shippedFeeding().meals, grown?.meanG ?? 1));
+    // A few fish eat less than a scale shows: so many cups as can be weighed.
+    const count = Math.max(1, Math.min(wanted, Math.floor(feedG / LEAST_CUP_G)));
     const rests = restsUntil(h.openedAt, now, thresholds.restAfterMove.value);
     const airless =
       water.oxygenMgPerL !== null &&

@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { traysLeft } from '@/core/appetite/next';
+import { traysLeft, trayWords } from '@/core/appetite/next';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
 import { listed } from '@/server/act/words';
-import { trayWords } from './words';
 
 /** What a tray, or the bottom, shows some time after a meal: by eye, or weighed. */
 export const checkTray = defineAct({

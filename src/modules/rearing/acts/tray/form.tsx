@@ -5,12 +5,11 @@ import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
 import { MeasureInput } from '@/client/inputs';
-import { traysLeft } from '@/core/appetite/next';
+import { traysLeft, trayWords } from '@/core/appetite/next';
 import { figures } from '@/core/quantities/format';
 import { SelectField } from '@/ui/SelectField';
 import { checkTray } from './act';
 import { trayLine } from './shorthand';
-import { trayWords } from './words';
 
 /** What a tray, or the bottom, shows. */
 export function TrayForm({ h }: { h: ActHolding }) {

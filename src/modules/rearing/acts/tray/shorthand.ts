@@ -1,10 +1,9 @@
-import { traysLeft } from '@/core/appetite/next';
+import { traysLeft, trayWords } from '@/core/appetite/next';
 import { holdingIn, lastWord, same, wrongNumber } from '@/core/shorthand/find';
 import { meant, where } from '@/core/shorthand/lines';
 import type { Shorthand } from '@/core/shorthand/reading';
 import { lineOf } from '@/server/act/line';
 import { checkTray } from './act';
-import { trayWords } from './words';
 
 export const trayLine: Shorthand = {
   verb: 'tray',

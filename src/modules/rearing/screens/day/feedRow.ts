@@ -90,7 +90,7 @@ export function feedRowOf(
       ? {
           label: f.product.lot ? `${f.product.name}, lot ${f.product.lot}` : `${f.product.name}, none in the store`,
           lotId: f.product.lotId,
-          short: f.product.leftG < (feedG ?? 0),
+          short: f.product.leftG < (feedG ?? 0) - f.givenG,
         }
       : f.size
         ? { label: f.size, lotId: null, short: false }

@@ -60,7 +60,7 @@ export function TankCell({
           {f && !dense && (
             <span className={cx('min-w-0 text-mark leading-tight text-soft', long && 'flex gap-2')}>
               <span className="block whitespace-nowrap">{f.each ?? 'not weighed'}</span>
-              {f.fed?.next && <span className="block whitespace-nowrap">next {f.fed.next}</span>}
+              {f.fed?.next && <span className="block whitespace-nowrap">{f.fed.next}</span>}
             </span>
           )}
         </span>

@@ -45,18 +45,19 @@ export function wantsOf(u: HallUnit, timeZone: string): { says: string; grave: b
   if (u.number > 0 && u.dead7 > MANY_DEAD * u.number)
     return { says: `${figures((100 * u.dead7) / (u.number + u.dead7), 2)} % died in a week`, grave: true };
   const { tight } = u;
-  if (tight && tight.share >= 1) return { says: `move ${figures(100 * (1 - 1 / tight.share), 2)} % out`, grave: false };
+  if (tight && tight.share >= 1)
+    return { says: `move ${Math.max(1, Math.round(100 * (1 - 1 / tight.share)))} % out`, grave: false };
   if (waits) return { says: waitWords(waits, timeZone), grave: false };
   const late = u.fed.flatMap((f) => f.meals).filter((m) => m.is === 'late').length;
   if (late > 1) return { says: `${late} meals behind`, grave: false };
   const held = u.fed.find((f) => f.grown?.hungry);
   if (held?.grown)
     return {
-      says: `hungry: ${figures(100 * (1 - held.grown.meanG / held.grown.possibleG), 2)} % lighter than they could be`,
+      says: `hungry: ${Math.round(100 * (1 - held.grown.meanG / held.grown.possibleG))} % lighter than they could be`,
       grave: false,
     };
   const first = due.filter((d) => d.kind !== 'dead' || d.urgency === 1).sort((a, b) => a.urgency - b.urgency)[0];
-  return first ? { says: first.says, grave: false } : null;
+  return first ? { says: first.says.split(':')[0]!, grave: false } : null;
 }
 
 export function tankOf(
@@ -103,7 +104,7 @@ export function tankOf(
               ? {
                   given: Math.min(1, given / ofG),
                   ofG,
-                  next: next ? clock(next.at, timeZone) : null,
+                  next: next ? (next.is === 'coming' ? `next ${clock(next.at, timeZone)}` : 'feed now') : null,
                   dots: meals.map((m, i) => ({ turn: i / meals.length, is: m.is })),
                 }
               : null,

@@ -1,0 +1,139 @@
+import type { ReactNode } from 'react';
+import { figures } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
+import { massEach, massOfAll } from '@/core/quantities/mass';
+import { dayMonth } from '@/core/time/localDay';
+import { Link } from '@/ui/Link';
+import type { GrowthLine } from '../views/growth';
+import { GrowthCurve } from './growth/GrowthCurve';
+import { fromWords, GrowthTable } from './growth/GrowthTable';
+import { TargetField } from './growth/TargetField';
+
+/** A lot of half the growth that Reference expects, or less, is asked about. */
+const SLOW = 0.5;
+
+/** Do they grow? One lot's curve with where it leads, and all of them to compare. */
+export function GrowthScreen({
+  lines,
+  of,
+  targetG,
+  now,
+  timeZone,
+  us,
+}: {
+  lines: readonly GrowthLine[];
+  of: number | null;
+  targetG: number | null;
+  now: number;
+  timeZone: string;
+  us: boolean;
+}) {
+  const chosen = lines.find((l) => l.holdingId === of) ?? lines[0];
+  return (
+    <section className="px-6 py-4 max-sm:px-3" aria-label="Growth">
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1>Growth</h1>
+        <nav aria-label="Of growth" className="ml-auto flex flex-wrap gap-x-4">
+          <Link className="link" href="/rearing">
+            Rearing hall
+          </Link>
+          <Link className="link" href="/rearing/feeding">
+            Feeding day
+          </Link>
+        </nav>
+      </div>
+      {!chosen ? (
+        <p className="quiet max-w-[46rem]">
+          Nothing that eats was weighed yet. Weigh two samples of a tank, some weeks apart: from then on its own growth
+          is known, rations follow it, and this page says when a size is reached.
+        </p>
+      ) : (
+        <>
+          <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-x-8 gap-y-3 max-lg:grid-cols-1">
+            <div className="min-w-0">
+              <h2>
+                {chosen.unit}{' '}
+                <Link className="link font-normal" href={`/lots/${chosen.lotId}`}>
+                  {chosen.lot}
+                </Link>
+              </h2>
+              <GrowthCurve g={chosen} now={now} />
+            </div>
+            <Facts g={chosen} now={now} timeZone={timeZone} us={us}>
+              <TargetField key={targetG} targetG={targetG} lot={chosen.holdingId} />
+            </Facts>
+          </div>
+          <div className="mt-5">
+            <GrowthTable rows={lines.map(({ ahead: _, weighings: __, ...row }) => row)} now={now} to={targetG} />
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+function Facts({
+  g,
+  now,
+  timeZone,
+  us,
+  children,
+}: {
+  g: GrowthLine;
+  now: number;
+  timeZone: string;
+  us: boolean;
+  children: ReactNode;
+}) {
+  const day = (at: number) => dayMonth(at, timeZone, now);
+  const t = g.target;
+  const slow = g.tgc !== null && g.referenceTgc !== null && g.tgc < SLOW * g.referenceTgc;
+  return (
+    <div className="flex flex-col gap-3 text-body">
+      <p>
+        About <b className="text-lead">{massEach(g.now.meanG, us)}</b> each now, {massEach(g.now.low, us)} to{' '}
+        {massEach(g.now.high, us)}.
+      </p>
+      {children}
+      {t && (
+        <p data-testid="reached">
+          {massEach(t.g, us)}:{' '}
+          {t.at === null ? (
+            'not in four years of such water.'
+          ) : (
+            <>
+              <b>{day(t.at)}</b>, between {day(t.low!)} and {t.high === null ? 'later than four years' : day(t.high)}.
+            </>
+          )}
+        </p>
+      )}
+      {g.tgc !== null && (
+        <p className={slow ? 'text-careful' : 'text-soft'}>
+          They grow by {figures(g.tgc, 2)} ±{figures(Z95 * g.tgcCv * g.tgc, 1)} for the warmth ({fromWords(g)})
+          {g.referenceTgc !== null &&
+            g.from !== 'reference' &&
+            `, ${Math.round((100 * g.tgc) / g.referenceTgc)} % of what Reference expects`}
+          .
+          {slow &&
+            ' Far below it: look at crowding, oxygen at dusk, size of the feed, and at the figure in Reference, which nobody has verified.'}
+        </p>
+      )}
+      {g.conversion && (
+        <p className="text-soft">
+          {massOfAll(g.conversion.feedG, us, 2)} of feed from {day(g.conversion.from)} to {day(g.conversion.to)}
+          {g.conversion.conversion === null
+            ? ' for no gain.'
+            : `: ${figures(g.conversion.conversion, 2)} g for a gram of growth${g.conversion.low === null ? '; the gain is not clear of the doubt of the weighings.' : `, ${figures(g.conversion.low, 2)} to ${figures(g.conversion.high!, 2)}.`}`}
+        </p>
+      )}
+      {g.hungry && (
+        <p className="text-careful">
+          Fed less than they could grow: {massEach(g.possibleG, us)} would have been possible by now.
+        </p>
+      )}
+      <p className="text-small text-soft">
+        The forecast holds while they are fed for it, at the water as it is foreseen. Weighing narrows it.
+      </p>
+    </div>
+  );
+}
