@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { figures } from '@/core/quantities/format';
+import { decimals, figures } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massEach, massOfAll } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
@@ -28,7 +28,7 @@ export function GrowthScreen({
   timeZone: string;
   us: boolean;
 }) {
-  const chosen = lines.find((l) => l.holdingId === of) ?? lines[0];
+  const chosen = lines.find((l) => l.holdingId === of) ?? lines.find((l) => l.ahead.length > 0) ?? lines[0];
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Growth">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -95,7 +95,10 @@ function Facts({
         {massEach(g.now.high, us)}.
       </p>
       {children}
-      {t && (
+      {t && g.tgc === null && (
+        <p className="text-soft">Reference has no growth of {g.speciesName}: no size can be foreseen.</p>
+      )}
+      {t && g.tgc !== null && (
         <p data-testid="reached">
           {massEach(t.g, us)}:{' '}
           {t.at === null ? (
@@ -109,7 +112,7 @@ function Facts({
       )}
       {g.tgc !== null && (
         <p className={slow ? 'text-careful' : 'text-soft'}>
-          They grow by {figures(g.tgc, 2)} ±{figures(Z95 * g.tgcCv * g.tgc, 1)} for the warmth ({fromWords(g)})
+          They grow by {decimals(g.tgc, 2)} ±{decimals(Z95 * g.tgcCv * g.tgc, 2)} for the warmth ({fromWords(g)})
           {g.referenceTgc !== null &&
             g.from !== 'reference' &&
             `, ${Math.round((100 * g.tgc) / g.referenceTgc)} % of what Reference expects`}

@@ -84,8 +84,8 @@ export function HallScreen({
                   // Neighbours in the hall are neighbours here: one row of it is one row of the page where it fits.
                   style={{
                     gridTemplateColumns:
-                      dense || list.length > 10
-                        ? `repeat(auto-fill, minmax(${dense ? 112 : 132}px, 1fr))`
+                      dense || list.length > 8
+                        ? `repeat(auto-fill, minmax(${dense ? 112 : 108}px, 1fr))`
                         : `repeat(${Math.max(6, list.length)}, minmax(0, 1fr))`,
                   }}
                 >

@@ -9,6 +9,7 @@ import type { LivingHolding } from '@/server/stock/livingStock';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import type { Today } from '../views/today';
+import { FeedingWants } from './FeedingWants';
 import { First } from './First';
 import { type FirstThing, firstThings, gravestFirst } from './firstThings';
 import { Next72 } from './Next72';
@@ -136,6 +137,7 @@ export function TodayScreen({
         )}
         <First things={first} />
         <SpawningWants wants={days.wants} now={now} timeZone={timeZone} />
+        <FeedingWants things={feeding} />
         {rooms.map(([roomId, room]) => {
           const inRoom = today.holdings.filter((h) => h.roomId === roomId);
           const here = likeliest ? [...inRoom].sort((a, b) => expectedIn(b) - expectedIn(a)) : inRoom;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useSession } from '@/client/session';
-import { figures } from '@/core/quantities/format';
+import { decimals, figures } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
@@ -58,7 +58,7 @@ export function GrowthTable({ rows, now, to }: { rows: readonly Row[]; now: numb
               ''
             ) : (
               <>
-                <b>{figures(r.tgc, 2)}</b> <span className="text-soft">±{figures(Z95 * r.tgcCv * r.tgc, 1)}</span>
+                <b>{decimals(r.tgc, 2)}</b> <span className="text-soft">±{decimals(Z95 * r.tgcCv * r.tgc, 2)}</span>
               </>
             ),
         },

@@ -1,0 +1,29 @@
+import { Link } from '@/ui/Link';
+import type { FirstThing } from './firstThings';
+
+const tones = { grave: 'border-hand text-hand', overdue: 'border-careful text-careful', now: 'border-deep' };
+
+/** What feeding wants, between the spawning day and the walk. */
+export function FeedingWants({ things }: { things: readonly FirstThing[] }) {
+  if (things.length === 0) return null;
+  return (
+    <section aria-label="Feeding" className="mb-4">
+      <h2 className="border-b border-strong pb-0.5">
+        Feeding{' '}
+        <Link className="link text-body font-normal" href="/rearing/feeding">
+          the day as a board
+        </Link>
+      </h2>
+      <ul>
+        {things.map((t) => (
+          <li key={t.key} data-tone={t.tone} className={`border-b border-rule border-l-[3px] pl-2 ${tones[t.tone]}`}>
+            <Link className="flex min-h-[40px] items-center gap-3 text-inherit no-underline" href={t.href}>
+              <b className="w-[4.5rem] flex-none text-ink">{t.who}</b>
+              <span>{t.says}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
