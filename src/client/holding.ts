@@ -7,6 +7,7 @@ export type ActHolding = {
   unit: string;
   lotId: number;
   lot: string;
+  species?: string;
   stage: string;
   stageName: string;
   number: number;

@@ -16,6 +16,10 @@ export type FeedChoices = {
     lots: readonly { id: number; name: string; bestBefore: number | null; leftG: number }[];
   }[];
   tables: readonly { id: string; name: string }[];
+  /** Ways of starting and weaning larvae, with the species that each is for. */
+  regimes: readonly { id: string; name: string; fits: string; species: readonly string[] }[];
+  /** Cones and cultures of live food. */
+  vessels: readonly { id: number; name: string }[];
 };
 
 /** Who sits here and how they like their figures; the same for every client component of a page. */

@@ -8,6 +8,7 @@ import { BroodYear } from './broodYear';
 import { CharDay } from './charDay';
 import { Eggs } from './eggs';
 import { Feeding } from './feeding';
+import { LiveFood } from './liveFood';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
 import { Player } from './player';
@@ -73,6 +74,7 @@ function planSeason(p: Player): void {
   // After the readings of this morning have come in: rations follow the water.
   p.at(0, () => feeding.firstMeals());
   const eggs = new Eggs(station, tanks);
+  new LiveFood(p, station).lay();
   new Brood(p).lay(FIRST_DAY);
   new CharDay(p, station, eggs).lay();
   new BroodYear(p, station, tanks).lay();

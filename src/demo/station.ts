@@ -18,6 +18,11 @@ export class Station {
   grab(kind: string): string | null {
     return this.free[kind]!.shift() ?? null;
   }
+  /** A unit by its name, out of those that are free. */
+  take(unit: string): void {
+    const list = this.free[unit.replace(/\d+/g, '')]!;
+    list.splice(list.indexOf(unit), 1);
+  }
   give(unit: string): void {
     const kind = unit.replace(/\d+/g, '');
     const list = this.free[kind]!;

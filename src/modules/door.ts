@@ -5,6 +5,7 @@ import type { Db, Trx } from '@/store/connection';
 import { decisions as brood } from './brood/acts/server';
 import { decisions as health } from './health/acts/server';
 import { decisions as incubation } from './incubation/acts/server';
+import { decisions as liveFood } from './liveFood/acts/server';
 import { decisions as moves } from './moves/acts/server';
 import { decisions as rearing } from './rearing/acts/server';
 import { decisions as records } from './records/acts/server';
@@ -18,6 +19,7 @@ const all: readonly Decision[] = [
   ...brood,
   ...health,
   ...incubation,
+  ...liveFood,
   ...moves,
   ...rearing,
   ...records,

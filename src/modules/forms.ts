@@ -2,6 +2,7 @@ import type { ActForms } from '@/client/act/actForms';
 import { forms as brood } from './brood/acts/client';
 import { forms as health } from './health/acts/client';
 import { forms as incubation } from './incubation/acts/client';
+import { forms as liveFood } from './liveFood/acts/client';
 import { forms as moves } from './moves/acts/client';
 import { forms as rearing } from './rearing/acts/client';
 import { forms as records } from './records/acts/client';
@@ -14,6 +15,7 @@ export const forms: readonly ActForms[] = [
   ...brood,
   ...health,
   ...incubation,
+  ...liveFood,
   ...moves,
   ...rearing,
   ...records,

@@ -12,7 +12,19 @@ const feeding = z.strictObject({
     z.strictObject({ belowG: z.number().positive().optional(), mealsPerDay: z.number().int().positive() }),
   ),
   sizes: z.array(z.strictObject({ id: z.string(), fromMm: z.number(), toMm: z.number() })),
+  cysts: z.array(
+    z.strictObject({
+      id: z.string(),
+      name: z.string(),
+      naupliiPerGram: z.number().positive(),
+      hatchShare: z.number().gt(0).max(1),
+      hours: z.array(z.strictObject({ celsius: z.number(), hours: z.number().positive() })).min(2),
+      source: z.string(),
+      hint: z.string(),
+    }),
+  ),
 });
+export type CystStrain = ShippedFeeding['cysts'][number];
 export type ShippedFeeding = z.output<typeof feeding>;
 
 let shelf: ShippedFeeding | undefined;

@@ -277,6 +277,7 @@ interface Observation {
   said: string | null;
   brood_batch_id: number | null;
   feed_lot_id: number | null;
+  vessel_id: number | null;
 }
 
 interface Paper {
@@ -573,6 +574,15 @@ interface Unit {
   area_cm2: number | null;
 }
 
+interface Vessel {
+  id: number;
+  site_id: number;
+  name: string;
+  kind: string;
+  volume_l: number;
+  retired: Small;
+}
+
 declare module 'knex/types/tables' {
   interface Tables {
     alarm: Alarm;
@@ -624,5 +634,6 @@ declare module 'knex/types/tables' {
     species_value: SpeciesValue;
     stage_seen: StageSeen;
     unit: Unit;
+    vessel: Vessel;
   }
 }

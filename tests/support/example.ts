@@ -73,3 +73,7 @@ export async function feedLot(h: TestHatchery): Promise<number> {
   h.clock.now += 1000;
   return id;
 }
+
+/** A cone of sixty litres. */
+export const cone = async (h: TestHatchery): Promise<number> =>
+  (await h.send<{ id: number }>('vessel.save', { name: 'C1', volumeL: 60 })).id;

@@ -28,7 +28,7 @@ export const session: SessionInfo = {
   siteName: 'Ombrel Hatchery',
   barred: [],
   usual: {},
-  feeds: { products: [], tables: [] },
+  feeds: { products: [], tables: [], regimes: [], vessels: [] },
   thresholds: {},
   now: NOW,
 };

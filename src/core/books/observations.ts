@@ -1,7 +1,7 @@
 import type { SensorKind } from '../readings/sensorKinds';
 
-/** Of what something was seen: a fish, what stands in a unit, a batch of adults, a lot, a room, a spawning day, a lot of feed. */
-type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day' | 'feedLot';
+/** Of what something was seen: a fish, what stands in a unit, a batch of adults, a lot, a room, a spawning day, a lot of feed, a vessel of live food. */
+type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day' | 'feedLot' | 'vessel';
 
 type Kind = {
   of: Of;
@@ -59,6 +59,11 @@ export const observationKinds = {
   feedLeft: { of: 'holding', value: 'g' },
   tray: { of: 'holding', value: 'share', said: 'what was left' },
   ration: { of: 'holding' },
+  regime: { of: 'holding', said: 'the regime that they follow' },
+  prey: { of: 'holding', value: 'animals', said: 'which prey' },
+  sow: { of: 'vessel', value: 'g', said: 'the strain' },
+  harvest: { of: 'vessel', value: 'animals' },
+  culture: { of: 'vessel', value: 'animals', said: 'per mL; or what became of it' },
   feedIn: { of: 'feedLot', value: 'g' },
   feedOut: { of: 'feedLot', value: 'g', said: 'why it was thrown away' },
   feedCount: { of: 'feedLot', value: 'g' },

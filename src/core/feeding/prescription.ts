@@ -50,7 +50,11 @@ export type Grown = {
 };
 
 export type Prescription =
-  | { is: 'none'; why: 'notWeighed' | 'noTemperature' | 'noTable' | 'noGrowth' | 'empty' | 'refused'; says?: string }
+  | {
+      is: 'none';
+      why: 'notWeighed' | 'noTemperature' | 'noTable' | 'noGrowth' | 'empty' | 'onLiveFood' | 'refused';
+      says?: string;
+    }
   | {
       is: 'ration';
       meanG: number | null;

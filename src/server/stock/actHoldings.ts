@@ -14,6 +14,7 @@ export function actHoldings(holdings: readonly LivingHolding[], book: ReadonlyMa
       unit: h.unit,
       lotId: h.lotId,
       lot: h.lot,
+      species: h.species,
       stage: h.stage,
       stageName: h.stageName,
       number: h.number,

@@ -41,6 +41,8 @@ export type Observation = {
   brood_batch_id?: number | null;
   /** The lot of feed that it took from, or was about. */
   feed_lot_id?: number | null;
+  /** The vessel of live food. */
+  vessel_id?: number | null;
   /** What was found, where that is no number. */
   said?: string | null;
   holding_id?: number | null;

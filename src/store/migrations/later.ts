@@ -120,4 +120,29 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('feed_table'),
   },
+  {
+    name: '0660_vessel',
+    up: create('vessel', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('name', 24).notNullable();
+      t.enum('kind', ['cone', 'culture']).notNullable();
+      t.double('volume_l').notNullable();
+      t.boolean('retired').notNullable().defaultTo(false);
+      t.unique(['site_id', 'name']);
+    }),
+    down: drop('vessel'),
+  },
+  {
+    name: '0661_observation_vessel',
+    up: (k) =>
+      k.raw(`ALTER TABLE observation
+        ADD COLUMN vessel_id INT UNSIGNED NULL,
+        ADD INDEX observation_vessel (vessel_id, kind, at, value),
+        ADD CONSTRAINT observation_vessel_id FOREIGN KEY (vessel_id) REFERENCES vessel (id)`),
+    down: (k) =>
+      k.raw(
+        'ALTER TABLE observation DROP FOREIGN KEY observation_vessel_id, DROP INDEX observation_vessel, DROP COLUMN vessel_id',
+      ),
+  },
 ];

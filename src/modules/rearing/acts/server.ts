@@ -4,8 +4,10 @@ import { decision as discard } from './discard/decide';
 import { decision as feed } from './feed/decide';
 import { decision as feedCount } from './feedCount/decide';
 import { decision as feedTable } from './feedTable/decide';
+import { decision as prey } from './prey/decide';
 import { decision as product } from './product/decide';
 import { decision as ration } from './ration/decide';
+import { decision as regime } from './regime/decide';
 import { decision as tray } from './tray/decide';
 
 /** Every act of this room, as the server carries it out. */
@@ -18,4 +20,6 @@ export const decisions = [
   discard,
   feedTable,
   tray,
+  regime,
+  prey,
 ] as unknown as readonly Decision[];

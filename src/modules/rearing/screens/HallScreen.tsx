@@ -54,6 +54,9 @@ export function HallScreen({
             <Link className="link" href="/rearing/store">
               Feed store
             </Link>
+            <Link className="link" href="/rearing/live-food">
+              Live food
+            </Link>
             <Link className="link" href="/rearing/growth">
               Growth
             </Link>

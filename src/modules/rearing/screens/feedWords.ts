@@ -3,6 +3,7 @@ import type { RationMethod } from '@/core/feeding/rationPlan';
 import { figures, grouped } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massOfAll } from '@/core/quantities/mass';
+import { warmth } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
 import type { CapacityLimit } from '@/core/water/capacity';
@@ -43,6 +44,7 @@ const noneWord: Record<Extract<Prescription, { is: 'none' }>['why'], string> = {
   noTable: 'no table for the species: set how they are fed',
   noGrowth: 'Reference has no growth of the species: set how they are fed',
   empty: 'nothing stands there',
+  onLiveFood: 'live food alone',
   refused: 'cannot be reckoned',
 };
 
@@ -91,4 +93,16 @@ export function thermalGrowth(f: Pick<FeedingOf, 'learned'>): string {
   if (!f.learned) return '';
   const { tgc, cv, n, from } = f.learned;
   return `; growth ${figures(tgc, 2)} ±${figures(Z95 * cv * tgc, 1)} by ${from === 'lot' ? `${n} spans of their own` : `${n} lots here`}`;
+}
+
+/** Where a tank is in its regime, and what it is fed of it today; the newest feed stands first, as it is offered. */
+export function regimeWords(r: NonNullable<FeedingOf['regime']>, us: boolean): string {
+  const place = r.by === 'days' ? `day ${r.place} after the hatch` : warmth(r.place, us);
+  if (r.feeds.length === 0) return `${place}: ${r.name} feeds nothing now`;
+  return `${place}: ${r.feeds
+    .map(
+      (f) =>
+        `${f.feed}${f.perMl === undefined ? '' : ` ${figures(f.perMl, 2)} per mL`}${f.share < 1 ? ` (${Math.round(100 * f.share)} %)` : ''}`,
+    )
+    .join(', then ')}`;
 }

@@ -101,7 +101,7 @@ export async function feedLots(
           WHEN o.kind = 'feedCount' THEN IF(o.at = c.latest, o.value, 0)
           WHEN c.latest IS NOT NULL AND o.at <= c.latest THEN 0
           WHEN o.kind = 'feedIn' THEN o.value
-          WHEN o.kind IN ('feed', 'feedOut') THEN -o.value
+          WHEN o.kind IN ('feed', 'feedOut', 'sow') THEN -o.value
           ELSE 0 END), 0) AS leftG`,
       ),
     );

@@ -9,6 +9,7 @@ import {
   type TankNow,
 } from '@/core/feeding/prescription';
 import { type RationPlan, rationPlan } from '@/core/feeding/rationPlan';
+import type { FeedNow, RegimeUnit } from '@/core/feeding/regime';
 import { growthOfHouse, growthOfLot, type LearnedGrowth, spansOf } from '@/core/growth/ofLot';
 import type { GrowthInterval } from '@/core/growth/own';
 import { Z95 } from '@/core/quantities/interval';
@@ -26,6 +27,7 @@ import type { StockNow } from '../stockNow';
 import { type FeedProduct, feedStore } from './feedStore';
 import { feedTables, tableOf } from './feedTables';
 import { rationsSet } from './rations';
+import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
 
 /** What fish are fed and stand in: the rest of a holding is nobody's business here. */
 export type Fed = Pick<
@@ -52,6 +54,8 @@ export type FeedingOf = {
   values: FeedingValues;
   /** Growth as the lot, or others of its species here, showed it; null where Reference's is taken. */
   learned: (LearnedGrowth & { from: 'lot' | 'house' }) | null;
+  /** The way of weaning that it follows, how far it is, and what is fed of it today. */
+  regime: { name: string; by: RegimeUnit; place: number; feeds: FeedNow[]; liveShare: number } | null;
   grown: Grown | null;
   prescribed: Prescription;
   tableName: string | null;
@@ -93,11 +97,12 @@ export async function feedingNow(
   const ids = fed.map((h) => h.holdingId);
   const lots = [...new Set(fed.map((h) => h.lotId))];
   const day = localDay(now, site.timeZone);
-  const [weights, given, eaten, rations, sensors, store, tables, book] = await Promise.all([
+  const [weights, given, eaten, rations, regimes, sensors, store, tables, book] = await Promise.all([
     weightsOf(db, lots, now),
     givenToday(db, ids, day.start, now),
     eatenSinceWeighed(db, ids, now),
     rationsSet(db, lots, now),
+    regimesFollowed(db, lots, now),
     readNow(db, site.siteId, now),
     feedStore(db, site.siteId, now),
     feedTables(db, site.siteId),
@@ -108,7 +113,7 @@ export async function feedingNow(
   const warmth = await warmthOf(
     db,
     [...new Set(fed.flatMap((h) => (h.sensorId === null ? [] : [h.sensorId])))],
-    Math.min(now, ...weights.map((w) => w.at)),
+    Math.min(now, ...weights.map((w) => w.at), ...fed.flatMap((h) => regimes.of(h.lotId, h.unitId)?.hatchedAt ?? [])),
     now,
   );
   const growth = learnedGrowth(fed, weights, (sensorId) => warmth.get(sensorId) ?? []);
@@ -129,7 +134,10 @@ export async function feedingNow(
     const water = waterOf(sensors, h, now);
     const set = rations.of(h.lotId, h.unitId);
     const table = tableOf(tables, species, set?.plan.table);
-    const plan = set?.plan ?? usualPlan(table !== null && !learned);
+    const regime = placeOf(regimes.of(h.lotId, h.unitId), warm, now);
+    const chosen = set?.plan ?? usualPlan(table !== null && !learned);
+    // What live food is of the day's feed is not given dry.
+    const plan = regime ? { ...chosen, ofMethodShare: chosen.ofMethodShare * (1 - regime.liveShare) } : chosen;
     const since = eaten.get(h.holdingId);
     const days = weighed ? (now - weighed.at) / DAY_MS : 0;
     const tank: TankNow = {
@@ -154,7 +162,10 @@ export async function feedingNow(
     const own = set?.plan.product === undefined ? undefined : store.find((p) => p.id === set.plan.product);
     const lengthMm = grown ? lengthOf(grown.meanG, values.condition ?? 1) : null;
     const fitting = own ?? (lengthMm === null ? undefined : fittingProduct(store, lengthMm));
-    const prescribed = prescribe(tank, plan, values, table, fitting?.proteinShare ?? thresholds.usualProtein.value);
+    const prescribed: Prescription =
+      regime && regime.liveShare >= 1
+        ? { is: 'none', why: 'onLiveFood' }
+        : prescribe(tank, plan, values, table, fitting?.proteinShare ?? thresholds.usualProtein.value);
     const g = given.get(h.holdingId) ?? { meals: [], leftG: 0 };
     const givenG = g.meals.reduce((s, m) => s + m.g, 0);
     const feedG = prescribed.is === 'ration' ? prescribed.feedG : 0;
@@ -174,6 +185,7 @@ export async function feedingNow(
       tank,
       values,
       learned,
+      regime,
       grown,
       prescribed,
       tableName: table?.name ?? null,
@@ -238,6 +250,14 @@ function learnedGrowth(
       return house.lots > 0 ? { tgc: house.mean, cv: house.cv, n: house.lots, from: 'house' } : null;
     },
   };
+}
+
+function placeOf(f: Followed | null, warm: readonly Warm[], now: number): FeedingOf['regime'] {
+  if (!f) return null;
+  const place = placeIn(f, now, degreeDays(warm, f.hatchedAt, now));
+  const feeds = feedsThen(f, place);
+  const liveShare = feeds.reduce((s, x) => s + (x.perMl === undefined ? 0 : x.share), 0);
+  return { name: f.name, by: f.by, place, feeds, liveShare: Math.min(1, liveShare) };
 }
 
 function valuesOf(species: Species, h: Fed): FeedingValues {
@@ -363,7 +383,12 @@ async function eatenSinceWeighed(db: Db, ids: readonly number[], now: number) {
 type Warm = { day: number; celsius: number };
 
 /** Daily means of waters from an instant on, and the last one before it. */
-async function warmthOf(db: Db, sensors: readonly number[], from: number, now: number): Promise<Map<number, Warm[]>> {
+export async function warmthOf(
+  db: Db,
+  sensors: readonly number[],
+  from: number,
+  now: number,
+): Promise<Map<number, Warm[]>> {
   const rows =
     sensors.length === 0
       ? []

@@ -81,12 +81,13 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
                       </>
                     )}
                     <span
-                      className={cx('block text-small', r.feedG === null ? 'text-careful' : 'text-soft')}
+                      className={cx('block text-small', r.feedG === null && !r.regime ? 'text-careful' : 'text-soft')}
                       title={`${grouped(r.number)} ${r.stageName}`}
                     >
                       {r.why}
                     </span>
-                    {r.feed && (
+                    {r.regime && <span className="block text-small text-soft">{r.regime}</span>}
+                    {r.feed && r.feedG !== null && (
                       <span className={cx('block truncate text-small', r.feed.short ? 'text-careful' : 'text-soft')}>
                         {r.feed.label}
                         {r.feed.short && r.feed.lotId !== null && ': not enough for today'}

@@ -2,7 +2,7 @@ import { beltGiven, type MealState } from '@/core/feeding/feedingDay';
 import { atLocalHour, clock } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
 import type { HallUnit, HallView } from '../../views/hall';
-import { rationWords, waitWords } from '../feedWords';
+import { rationWords, regimeWords, waitWords } from '../feedWords';
 
 /** A tank's line on the feeding day. */
 export type FeedRow = {
@@ -18,6 +18,8 @@ export type FeedRow = {
   /** The day's ration, null where none can be told. */
   feedG: number | null;
   why: string;
+  /** Its regime, where it follows one. */
+  regime: string | null;
   givenG: number;
   leftG: number;
   /** Hours of the day. */
@@ -67,6 +69,7 @@ export function feedRowOf(
     number: h.number,
     feedG,
     why: rationWords(f),
+    regime: f.regime && regimeWords(f.regime, reader.us),
     givenG: f.givenG,
     leftG: f.leftG,
     meals: f.meals.map((m) => ({ hour: hour(m.at), g: m.g, is: m.is })),

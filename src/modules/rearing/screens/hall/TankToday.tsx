@@ -33,7 +33,8 @@ export function TankToday({
                 </p>
               )}
               <p className={row.feedG === null ? 'text-careful' : 'text-small text-soft'}>{row.why}</p>
-              {row.feed && (
+              {row.regime && <p className="text-small text-soft">{row.regime}</p>}
+              {row.feed && row.feedG !== null && (
                 <p className={`text-small ${row.feed.short ? 'text-careful' : 'text-soft'}`}>{row.feed.label}</p>
               )}
               {row.waits && <p className="text-small text-careful">{row.waits}</p>}

@@ -1,0 +1,6 @@
+import type { ActForms } from '@/client/act/actForms';
+import { forms as harvest } from './harvest/form';
+import { forms as sow } from './sow/form';
+
+/** Every act of this room that has a form, as the browser draws it. */
+export const forms: readonly ActForms[] = [sow, harvest];

@@ -1,0 +1,75 @@
+'use client';
+
+import { formsOf } from '@/client/act/actForms';
+import type { Codec } from '@/client/form/codecs';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { MeasureInput } from '@/client/inputs';
+import { grouped } from '@/core/quantities/format';
+import { Tick } from '@/ui/Checkbox';
+import { TextField } from '@/ui/fields';
+import { harvestCone } from './act';
+
+/** Counts of samples, one after the other. */
+const COUNTS: Codec = {
+  blank: '',
+  write: (v) => ((v as number[] | undefined) ?? []).join(' '),
+  read: (t) => {
+    const parts = String(t)
+      .split(/[\s,;]+/)
+      .filter(Boolean);
+    const wrong = parts.find((p) => !/^\d{1,7}$/.test(p));
+    if (wrong) return { value: null, error: `“${wrong}” is no count: whole numbers, with spaces between` };
+    return { value: parts.length > 0 ? parts.map(Number) : null, error: null };
+  },
+};
+
+/** A harvest, counted by samples. @param vessel absent in a correction: it stays the one that was recorded */
+export function HarvestForm({ vessel, done }: { vessel?: { id: number; name: string }; done?: () => void }) {
+  const f = useActForm(harvestCone, {
+    about: vessel ? { vessel: vessel.id } : {},
+    draftFor: vessel ? `harvest ${vessel.id}` : undefined,
+    as: { counts: COUNTS, sampleMl: 'small' },
+    clears: ['counts', 'totalVolumeL', 'sampleMl'],
+    says: (r) =>
+      r && r.number > 0
+        ? `${grouped(Number(r.number.toPrecision(3)))} nauplii, ${grouped(Number(r.low.toPrecision(3)))} to ${grouped(Number(r.high.toPrecision(3)))}; ${grouped(Number(r.perGram.toPrecision(3)))} of a gram.`
+        : 'Recorded.',
+    done,
+  });
+  const poured = f.value('pouredAway') === true;
+  const counts = f.value('counts') ?? [];
+  const [ml, litres] = [f.value('sampleMl'), f.value('totalVolumeL')];
+  const mean = counts.length > 0 ? counts.reduce((s, n) => s + n, 0) / counts.length : null;
+  return (
+    <Form
+      of={f}
+      label={poured ? 'Record that it was poured away' : 'Record the harvest'}
+      needs={
+        poured
+          ? []
+          : [!litres && 'the volume of the harvest', !ml && 'the volume of a sample', counts.length === 0 && 'a count']
+      }
+    >
+      {!poured && (
+        <>
+          <MeasureInput label="Rinsed harvest, volume" {...f.measure('totalVolumeL')} />
+          <MeasureInput label="Each sample" {...f.measure('sampleMl')} />
+          <TextField
+            label="Nauplii in each sample"
+            {...f.typed('counts')}
+            placeholder="212 198 205"
+            hint={
+              mean !== null && ml && litres
+                ? `about ${grouped(Number(((mean / ml) * litres * 1000).toPrecision(3)))} in all`
+                : 'Stir, take three, count each; a drop of iodine holds them still'
+            }
+          />
+        </>
+      )}
+      <Tick {...f.field('pouredAway')}>it was poured away</Tick>
+    </Form>
+  );
+}
+
+export const forms = formsOf(harvestCone, { corrects: { harvest: () => <HarvestForm /> } });
