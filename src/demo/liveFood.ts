@@ -94,6 +94,19 @@ export class LiveFood {
               { sure: 'yes' },
             );
         });
+    for (const [day, unit, number] of [
+      [-2.1, 'R23', 620],
+      [-2.1, 'R24', 380],
+      [-1.07, 'R23', 540],
+      [-1.07, 'R24', 310],
+      [-0.06, 'R23', 410],
+      [-0.06, 'R24', 260],
+    ] as const)
+      p.at(
+        day,
+        async () =>
+          void (await p.trySend('dead.record', { unit: p.unit(unit), lotId, number }, 'Hand', { shortfall: 'yes' })),
+      );
     for (const [day, unit, mg, share] of [
       [-2.1, 'R23', 3.1, 0.9],
       [-2.1, 'R24', 3.6, 0.96],
@@ -117,9 +130,6 @@ export class LiveFood {
           },
           'Culturist',
         );
-        await p.trySend('dead.record', { unit: p.unit(unit), lotId, number: unit === 'R23' ? 620 : 380 }, 'Hand', {
-          shortfall: 'yes',
-        });
       });
   }
 

@@ -5,8 +5,9 @@ import { massEach, massOfAll } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
 import type { GrowthLine } from '../views/growth';
+import { fromWords } from './growth/fromWords';
 import { GrowthCurve } from './growth/GrowthCurve';
-import { fromWords, GrowthTable } from './growth/GrowthTable';
+import { GrowthTable } from './growth/GrowthTable';
 import { TargetField } from './growth/TargetField';
 
 /** A lot of half the growth that Reference expects, or less, is asked about. */

@@ -8,6 +8,7 @@ import { dayMonth } from '@/core/time/localDay';
 import { DataTable } from '@/ui/DataTable';
 import { Link } from '@/ui/Link';
 import type { GrowthLine } from '../../views/growth';
+import { fromWords } from './fromWords';
 
 type Row = Omit<GrowthLine, 'ahead' | 'weighings'>;
 
@@ -111,9 +112,6 @@ export function GrowthTable({ rows, now, to }: { rows: readonly Row[]; now: numb
     />
   );
 }
-
-export const fromWords = (r: Pick<Row, 'from' | 'spans'>): string =>
-  r.from === 'lot' ? `${r.spans} own spans` : r.from === 'house' ? `${r.spans} lots here` : 'Reference';
 
 function reachedWords(r: Row, day: (at: number) => string): string {
   if (!r.target) return 'reached';

@@ -1,0 +1,154 @@
+import { hallView } from '@/modules/rearing/views/hall';
+import { livingStock } from '@/server/stock/livingStock';
+import { cone } from '../../../tests/support/example';
+import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
+import { refusal } from '../../../tests/support/refusal';
+import { liveFoodView } from './views/liveFood';
+
+let h: TestHatchery;
+beforeEach(async () => {
+  h = await testHatchery();
+});
+
+const site = () => ({ siteId: h.manager.siteId, timeZone: 'Europe/Vienna' });
+const hall = async () => hallView(h.db, site(), h.clock.now, await livingStock(h.db, site(), h.clock.now));
+const view = async () =>
+  liveFoodView(
+    h.db,
+    site(),
+    h.clock.now,
+    (await hall()).units.flatMap((u) =>
+      u.holdings.map((x) => ({
+        holdingId: x.holdingId,
+        lotId: x.lotId,
+        lot: x.lot,
+        unitId: u.id,
+        unit: u.name,
+        sensorId: x.sensorId,
+        volumeL: u.volumeL,
+      })),
+    ),
+  );
+/** Pikeperch larvae in R1, a thousand litres, so many days after the hatch. */
+const larvae = async (days = 10, regime = 'percid-brine-shrimp') => {
+  const unit = h.units.R1!;
+  const room = (await h.db('unit').where({ id: unit }).first('room_id'))!.room_id;
+  await h.send('unit.save', { id: unit, room, name: 'R1', kind: 'tank', volumeL: 1000 });
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'pikeperch',
+    stage: 'fry',
+    unit,
+    measured: { method: 'counted', number: 20_000 },
+  });
+  await h.send('regime.follow', { unit, regime, hatchedAt: h.clock.now - days * DAY - HOUR });
+  return unit;
+};
+
+test('what a tank needs follows from its regime, its day and its water: 3 per mL of a thousand litres', async () => {
+  await larvae();
+  const v = await view();
+  expect(v.mouths).toMatchObject([{ unit: 'R1', place: 10, by: 'days', eachMeal: 3e6 }]);
+  // Five meals a day from seven to ten in the evening; it is nine in the morning.
+  expect(v.meals).toHaveLength(15);
+  expect(v.meals.every((m) => m.nauplii === 3e6 && m.met === 0)).toBe(true);
+});
+
+test('in the change to dry feed its share is less, and the dry ration is cut by what is live', async () => {
+  const unit = await larvae(18);
+  const v = await view();
+  const live = v.mouths[0]!.feeds.find((f) => f.perMl !== undefined)!;
+  expect(live.share).toBeGreaterThan(0);
+  expect(live.share).toBeLessThan(1);
+  expect(v.mouths[0]!.eachMeal).toBeCloseTo(3e6 * live.share, 0);
+  await h.send('ration.set', { unit, method: 'fixed', fixedG: 100 });
+  const [fed] = (await hall()).units.find((u) => u.name === 'R1')!.fed;
+  expect(fed!.prescribed).toMatchObject({ methodG: expect.closeTo(100 * (1 - live.share), 6) });
+});
+
+test('on live food alone no dry ration is told; after the regime has ended it feeds nothing', async () => {
+  await larvae(8);
+  expect((await hall()).units.find((u) => u.name === 'R1')!.fed[0]!.prescribed).toEqual({
+    is: 'none',
+    why: 'onLiveFood',
+  });
+});
+
+test('a plan of starts meets what is not sown yet, and names the meals that no cone meets in time', async () => {
+  await larvae();
+  const id = await cone(h);
+  let v = await view();
+  // The first meals come before any cyst hatches.
+  expect(v.short.length).toBeGreaterThan(0);
+  expect(v.short[0]!.at).toBeLessThan(h.clock.now + v.hatchHours * HOUR);
+  expect(v.starts.length).toBeGreaterThan(0);
+  expect(v.starts.every((s) => s.vesselId === id && s.cystsG <= 120 + 1e-6)).toBe(true);
+  // Sown as planned, its meals are met by what is sown.
+  const first = v.starts[0]!;
+  h.clock.now = Math.max(h.clock.now, first.at);
+  await h.send('cysts.sow', { vessel: id, cystsG: Math.ceil(first.cystsG) });
+  v = await view();
+  expect(v.vessels[0]!.batch!.hatchAt - h.clock.now).toBeCloseTo(21 * HOUR, -3);
+  expect(v.meals.some((m) => m.met >= m.nauplii - 1)).toBe(true);
+});
+
+test('a harvest is counted, given out and spoils; own harvests bend what is reckoned with', async () => {
+  const unit = await larvae();
+  const id = await cone(h);
+  await h.send('cysts.sow', { vessel: id, cystsG: 50 });
+  expect((await refusal(h.send('cysts.sow', { vessel: id, cystsG: 50 }))).message).toMatch(/not harvested/);
+  h.clock.now += 4 * HOUR;
+  expect(
+    (await refusal(h.send('cysts.harvest', { vessel: id, totalVolumeL: 40, sampleMl: 1, counts: [250] }))).message,
+  ).toMatch(/take 21 h/);
+  h.clock.now += 18 * HOUR;
+  const done = await h.send<{ number: number; low: number; high: number }>('cysts.harvest', {
+    vessel: id,
+    totalVolumeL: 40,
+    sampleMl: 0.5,
+    counts: [98, 104, 101],
+  });
+  // 303 in a millilitre and a half of forty litres.
+  expect(done.number).toBeCloseTo((303 / 1.5) * 40_000, -2);
+  expect(done.low).toBeLessThan(done.number);
+  expect(done.high).toBeGreaterThan(done.number);
+  await h.send('prey.give', { unit, number: 3_000_000, vessel: id });
+  let v = await view();
+  expect(v.vessels[0]!.kept!.left).toBeCloseTo(done.number - 3e6, 0);
+  expect(v.gives).toMatchObject({ harvests: 1 });
+  expect(v.gives.perGram).toBeCloseTo((2 * 280_000 * 0.8 * 0.9 + done.number / 50) / 3, -1);
+  expect((await refusal(h.send('prey.give', { unit, number: 9_000_000, vessel: id }))).message).toMatch(/has .* left/);
+  h.clock.now += 7 * HOUR;
+  v = await view();
+  expect(v.vessels[0]!.kept).toBeNull();
+});
+
+test('too much in a litre is refused or asked about; a cone that was not sown is not harvested', async () => {
+  const id = await cone(h);
+  expect((await refusal(h.send('cysts.sow', { vessel: id, cystsG: 900 }))).code).toBe('absurdDensity');
+  expect((await refusal(h.send('cysts.sow', { vessel: id, cystsG: 200 }))).message).toMatch(/3.3 g in each litre/);
+  await h.send('cysts.sow', { vessel: id, cystsG: 200, dense: 'yes' });
+  await h.send('cysts.harvest', { vessel: id, pouredAway: true });
+  expect((await refusal(h.send('cysts.harvest', { vessel: id, pouredAway: true }))).code).toBe('notSown');
+  expect(await refusal(h.send('cysts.harvest', { vessel: id }))).toMatchObject({ code: expect.any(String) });
+  expect(await refusal(h.send('vessel.save', { name: 'C1', volumeL: 20 }))).toMatchObject({ path: 'name' });
+});
+
+test('a regime of another species, a hatch that nobody knows', async () => {
+  const unit = h.units.R1!;
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'pikeperch',
+    stage: 'fry',
+    unit,
+    measured: { method: 'counted', number: 20_000 },
+  });
+  expect(await refusal(h.send('regime.follow', { unit, regime: 'salmonid-dry' }))).toMatchObject({ path: 'regime' });
+  expect(await refusal(h.send('regime.follow', { unit, regime: 'percid-brine-shrimp' }))).toMatchObject({
+    path: 'hatchedAt',
+  });
+});
+
+test('an empty hatchery: no vessels, no mouths, no meals', async () => {
+  expect(await view()).toMatchObject({ vessels: [], mouths: [], meals: [], starts: [], short: [] });
+});
