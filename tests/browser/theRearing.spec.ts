@@ -18,6 +18,7 @@ const problems: string[] = [];
 test.beforeAll(async ({ browser }) => {
   context = await browser.newContext();
   page = await context.newPage();
+  page.setDefaultTimeout(15_000);
   page.on('pageerror', (e) => problems.push(`${page.url()}: ${e.stack ?? e.message}`));
   // Run alone it begins with an empty hatchery; behind the others this is refused.
   await fetch(url('/api/first-run'), {
@@ -106,8 +107,8 @@ const tank = (name: string) => page.locator(`[data-unit="${name}"]`);
 const line = (name: string) => page.locator(`[data-feed="${name}"]`);
 
 test('the hall says who is hungry, and by how much; as a table the same', async () => {
-  await page.goto(url('/rearing'));
-  await expect(tank('FW1')).toContainText('hungry:');
+  await page.goto(url('/rearing?unit=FW1'));
+  await expect(page.getByRole('region', { name: 'Today' })).toContainText('the water would have borne');
   await expect(tank('FH1')).toContainText('not weighed');
   await page.getByRole('link', { name: 'As a table' }).click();
   await expect(page.getByRole('row', { name: /^FW1 / })).toContainText('fingerlings');
@@ -122,7 +123,7 @@ test('a feed in the store, its delivery; an empty name and a date that has passe
   await expect(dialog.getByText('needs a name')).toBeVisible();
   await dialog.getByLabel('Name and size').fill('Grower 1.5');
   await dialog.getByLabel('For fish from').fill('40 mm');
-  await dialog.getByLabel('to', { exact: true }).fill('9 cm');
+  await dialog.getByLabel('For fish up to').fill('9 cm');
   await dialog.getByLabel('Protein, %').fill('52');
   await dialog.getByRole('button', { name: 'Add to the store' }).click();
   const grower = page.locator('[data-product="Grower 1.5"]');

@@ -36,7 +36,7 @@ export function ProductForm({ product, done }: { product?: ProductShown; done?: 
       <TextField label="Name and size" {...f.field('name')} placeholder="Starter 0.5 mm" />
       <div className="grid grid-cols-2 gap-3">
         <MeasureInput label="For fish from" {...f.measure('fromMm')} />
-        <MeasureInput label="to" {...f.measure('toMm')} />
+        <MeasureInput label="For fish up to" {...f.measure('toMm')} />
       </div>
       <TextField label="Protein, %" inputMode="decimal" {...f.field('proteinShare')} />
       <div className="grid grid-cols-2 gap-3">
