@@ -102,11 +102,10 @@ export function GrowthTable({ rows, now, to }: { rows: readonly Row[]; now: numb
           cell: (r) => reachedWords(r, day),
         },
         {
-          id: 'says',
-          head: '',
+          id: 'hungry',
+          head: 'held back',
           value: (r) => (r.hungry ? r.possibleG / r.now.meanG : 0),
-          cell: (r) =>
-            r.hungry ? <span className="text-careful">hungry: could weigh {massEach(r.possibleG, us)}</span> : '',
+          cell: (r) => (r.hungry ? <span className="text-careful">could weigh {massEach(r.possibleG, us)}</span> : ''),
         },
       ]}
     />
