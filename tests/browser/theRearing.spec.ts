@@ -233,12 +233,12 @@ test('pikeperch larvae: a regime, the cones that it wants, sown, harvested, give
   await cone.getByRole('button', { name: /^Sow/ }).click();
   await dialog.getByLabel('Cysts').fill('90 g');
   await dialog.getByRole('button', { name: 'Sow', exact: true }).click();
-  await expect(cone).toContainText('90.0 g sown');
+  await expect(cone).toContainText('90 g sown');
   const ready = page.locator('[data-cone="C2"]');
   await expect(ready).toContainText('harvest');
   await ready.getByRole('button', { name: 'Harvest' }).click();
   await dialog.getByLabel('Rinsed harvest, volume').fill('40 L');
-  await dialog.getByLabel('Each sample').fill('0.5 mL');
+  await dialog.getByLabel('Each sample, mL').fill('0.5 mL');
   await dialog.getByLabel('Nauplii in each sample').fill('151 149 x');
   await expect(dialog.getByText('“x” is no count')).toBeVisible();
   await dialog.getByLabel('Nauplii in each sample').fill('151 149 150');

@@ -2,6 +2,7 @@ import { figures } from '@/core/quantities/format';
 import { warmth } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
+import { HallNav } from '@/modules/rearing/screens/HallNav';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import type { LiveFoodView } from '../views/liveFood';
@@ -34,14 +35,7 @@ export function LiveFoodScreen({
         <span data-testid="judged" className={view.short.length > 0 ? 'font-semibold text-hand' : 'text-soft'}>
           {judged(view, missed.length, at)}
         </span>
-        <nav aria-label="Of live food" className="ml-auto flex flex-wrap gap-x-4">
-          <Link className="link" href="/rearing">
-            Rearing hall
-          </Link>
-          <Link className="link" href="/rearing/feeding">
-            Feeding day
-          </Link>
-        </nav>
+        <HallNav here="/rearing/live-food" />
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)_290px] gap-x-8 gap-y-4 max-lg:grid-cols-1">
         <div className="min-w-0">

@@ -1,12 +1,12 @@
 import { figures } from '@/core/quantities/format';
 import { atLocalHour, isoDay, weekday } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
-import { Link } from '@/ui/Link';
 import type { HallView } from '../views/hall';
 import { FeedingBoard } from './day/FeedingBoard';
 import { bagsOf, feedRowsOf, nextRound } from './day/feedRow';
 import { WeighingOut } from './day/WeighingOut';
 import { feedMassOf } from './feedWords';
+import { HallNav } from './HallNav';
 
 /** What is weighed out and given, when, to whom: the day of feeding as a board. */
 export function FeedingDayScreen({
@@ -50,14 +50,7 @@ export function FeedingDayScreen({
             next at {next.at}: {next.tanks} {next.tanks === 1 ? 'tank' : 'tanks'}
           </span>
         )}
-        <nav aria-label="Of feeding" className="ml-auto flex flex-wrap gap-x-4">
-          <Link className="link" href="/rearing">
-            Rearing hall
-          </Link>
-          <Link className="link" href="/rearing/store">
-            Feed store
-          </Link>
-        </nav>
+        <HallNav here="/rearing/feeding" />
       </div>
       {rows.length === 0 ? (
         <p className="quiet">

@@ -9,6 +9,7 @@ import { fromWords } from './growth/fromWords';
 import { GrowthCurve } from './growth/GrowthCurve';
 import { GrowthTable } from './growth/GrowthTable';
 import { TargetField } from './growth/TargetField';
+import { HallNav } from './HallNav';
 
 /** A lot of half the growth that Reference expects, or less, is asked about. */
 const SLOW = 0.5;
@@ -34,14 +35,7 @@ export function GrowthScreen({
     <section className="px-6 py-4 max-sm:px-3" aria-label="Growth">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1>Growth</h1>
-        <nav aria-label="Of growth" className="ml-auto flex flex-wrap gap-x-4">
-          <Link className="link" href="/rearing">
-            Rearing hall
-          </Link>
-          <Link className="link" href="/rearing/feeding">
-            Feeding day
-          </Link>
-        </nav>
+        <HallNav here="/rearing/growth" />
       </div>
       {!chosen ? (
         <p className="quiet max-w-[46rem]">

@@ -4,6 +4,7 @@ import { clock } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
 import type { HallView } from '../views/hall';
 import { feedMassOf } from './feedWords';
+import { HallNav } from './HallNav';
 import { HallTable } from './HallTable';
 import { TankCell } from './hall/TankCell';
 import { tankOf } from './hall/tankOf';
@@ -47,23 +48,11 @@ export function HallScreen({
           <span className="text-soft">
             {living.length} of {units.length} units hold fish
           </span>
-          <nav aria-label="Of the hall" className="ml-auto flex flex-wrap gap-x-4">
-            <Link className="link" href="/rearing/feeding">
-              Feeding day
-            </Link>
-            <Link className="link" href="/rearing/store">
-              Feed store
-            </Link>
-            <Link className="link" href="/rearing/live-food">
-              Live food
-            </Link>
-            <Link className="link" href="/rearing/growth">
-              Growth
-            </Link>
+          <HallNav here="/rearing">
             <Link className="link" href={table ? '/rearing' : '/rearing?as=table'}>
               {table ? 'As drawing' : 'As a table'}
             </Link>
-          </nav>
+          </HallNav>
         </div>
         {units.length === 0 && (
           <p className="quiet">

@@ -6,6 +6,7 @@ import { DAY_MS } from '@/core/time/spans';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import type { StoreView } from '../views/store';
+import { HallNav } from './HallNav';
 import { AddProduct, AddTable, LotActs, ProductActs } from './store/ProductPanel';
 
 type Reader = { now: number; timeZone: string; us: boolean };
@@ -23,14 +24,7 @@ export function StoreScreen({
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1>Feed store</h1>
         {late.length > 0 && <span className="text-careful">order now: {late.map((p) => p.name).join(', ')}</span>}
-        <nav aria-label="Of feeding" className="ml-auto flex flex-wrap gap-x-4">
-          <Link className="link" href="/rearing">
-            Rearing hall
-          </Link>
-          <Link className="link" href="/rearing/feeding">
-            Feeding day
-          </Link>
-        </nav>
+        <HallNav here="/rearing/store" />
       </div>
       {view.recall && <Recall recall={view.recall} {...reader} />}
       {used.length === 0 ? (
