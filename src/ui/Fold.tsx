@@ -20,7 +20,7 @@ export function Fold({
   const shown = open || wanted;
   return (
     <Collapsible.Root open={shown} onOpenChange={setWanted} className={cx(className)} {...rest}>
-      <Collapsible.Trigger className="group inline-flex cursor-pointer items-start gap-1 text-left">
+      <Collapsible.Trigger className="group inline-flex cursor-pointer items-start gap-1 text-left max-sm:min-h-11 max-sm:items-center">
         <ChevronRight size={16} className="mt-[0.2em] flex-none group-data-[state=open]:rotate-90" aria-hidden />
         <span>{title}</span>
       </Collapsible.Trigger>
