@@ -292,7 +292,7 @@ export function valueWords(s: Species, path: string, value: unknown, us = false)
   const [group, key] = partsOf(path);
   const v = value as Record<string, number | undefined> & Partial<Pick<Milestone, 'model'>>;
   const of100 = (x: unknown, times = 100) => inFigures(Number(x) * times, 3);
-  const n = (x: unknown) => (typeof x === 'number' ? inFigures(x, 6) : '–');
+  const n = (x: unknown) => (typeof x === 'number' ? plain(Number(x.toPrecision(6))) : '–');
   if (value === null) return 'written anew';
   if (typeof value !== 'object') return n(value);
   if (Object.keys(value).length === 0) return 'checked';
