@@ -1,10 +1,11 @@
 import type { ReactNode } from 'react';
 import { decimals, figures } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
-import { massEach, massOfAll } from '@/core/quantities/mass';
+import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
 import type { GrowthLine } from '../views/growth';
+import { feedMassOf } from './feedWords';
 import { fromWords } from './growth/fromWords';
 import { GrowthCurve } from './growth/GrowthCurve';
 import { GrowthTable } from './growth/GrowthTable';
@@ -30,7 +31,11 @@ export function GrowthScreen({
   timeZone: string;
   us: boolean;
 }) {
-  const chosen = lines.find((l) => l.holdingId === of) ?? lines.find((l) => l.ahead.length > 0) ?? lines[0];
+  const chosen =
+    lines.find((l) => l.holdingId === of) ??
+    lines.find((l) => l.from === 'lot') ??
+    lines.find((l) => l.ahead.length > 0) ??
+    lines[0];
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Growth">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -118,7 +123,7 @@ function Facts({
       )}
       {g.conversion && (
         <p className="text-soft">
-          {massOfAll(g.conversion.feedG, us, 2)} of feed from {day(g.conversion.from)} to {day(g.conversion.to)}
+          {feedMassOf(g.conversion.feedG, us)} of feed from {day(g.conversion.from)} to {day(g.conversion.to)}
           {g.conversion.conversion === null
             ? ' for no gain.'
             : `: ${figures(g.conversion.conversion, 2)} g for a gram of growth${g.conversion.low === null ? '; the gain is not clear of the doubt of the weighings.' : `, ${figures(g.conversion.low, 2)} to ${figures(g.conversion.high!, 2)}.`}`}
