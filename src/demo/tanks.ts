@@ -1,3 +1,4 @@
+import type { TrayLeft } from '@/core/appetite/next';
 import type { Feeding } from './feeding';
 import type { Plan } from './plans';
 import type { Station } from './station';
@@ -7,6 +8,22 @@ export type Truth = Map<string, number>;
 
 /** Day from which on feed is written down at every round. */
 const SECOND_SEASON = -180;
+
+/** Day from which on the trays of the crayfish are looked at. */
+const FIRST_TRAY = -45;
+/** They moult in step, and will tonight. */
+const MOULT = 0.55;
+/** Days from moult to moult of a gram in such water; smaller ones moult oftener. */
+const MOULT_DAYS = 16.5;
+
+/** What the tray of a group in step has left, by where it is in the moult. */
+function trayAt(day: number, gram: number): TrayLeft {
+  const cycle = MOULT_DAYS * gram ** 0.3;
+  const phase = ((((day - MOULT) / cycle) % 1) + 1) % 1;
+  if (phase < 0.1 || phase > 0.93) return 'more';
+  if (phase < 0.22 || phase > 0.86) return 'quarter';
+  return phase < 0.3 ? 'tenth' : phase < 0.7 ? 'none' : 'few';
+}
 
 /** Feed for a gram of growth, and the share of their mass that keeps fish which do not grow. */
 const CONVERSION = 1.12;
@@ -108,6 +125,11 @@ export class Tanks {
             ? { feed: gram < 0.2 ? 'starter 0.4' : 'pellet 1.1' }
             : await this.feeding.bag(gram, massG);
         await p.trySend('feed.record', { unit: p.unit(state.unit), lotId: g.lotId, massG, ...from }, 'Hand');
+        if (g.species === 'noble-crayfish' && p.day > FIRST_TRAY)
+          p.at(p.day + 0.1, async () => {
+            const left = trayAt(p.day, gram);
+            await p.trySend('tray.check', { unit: p.unit(state.unit), lotId: g.lotId, left }, 'Hand');
+          });
       });
     }
     for (let d = g.pondedAt + 12; d < Math.min(end - 0.3, 0); d += 17)

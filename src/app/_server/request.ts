@@ -8,6 +8,7 @@ import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockL
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
 import { frozen } from '@/server/frozen';
 import { feedChoices } from '@/server/stock/feeding/feedChoices';
+import { vesselsNow } from '@/server/stock/feeding/vessels';
 import { type LivingHolding, livingStock } from '@/server/stock/livingStock';
 import { siteVersion } from '@/server/version';
 import { db, now } from './database';
@@ -87,3 +88,13 @@ export const requestHall = (): Promise<HallView> =>
 /** What may be fed, for the forms of every page. */
 export const requestFeeds = (): Promise<FeedChoices> =>
   computedOnce('feeds', '', '', ({ siteId }) => feedChoices(db(), siteId, requestNow()));
+
+/** Harvests of live food that stand, the one that spoils first before the others. */
+export const requestKept = () =>
+  computedOnce('kept', '', '', async ({ siteId }) =>
+    (await vesselsNow(db(), siteId, requestNow()))
+      .flatMap((v) =>
+        v.kept && v.kept.left > 0 ? [{ id: v.id, name: v.name, left: v.kept.left, until: v.kept.until }] : [],
+      )
+      .sort((a, b) => a.until - b.until),
+  );

@@ -26,6 +26,7 @@ const tank: TankNow = {
   celsius: 10,
   flowLPerMin: null,
   oxygenInMgPerL: null,
+  oxygenReadMgPerL: null,
   pH: null,
 };
 const table: FeedTable = feedTable.parse({

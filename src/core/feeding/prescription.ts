@@ -35,6 +35,8 @@ export type TankNow = {
   celsius: number | null;
   flowLPerMin: number | null;
   oxygenInMgPerL: number | null;
+  /** As read in its room; null where nobody measures it. */
+  oxygenReadMgPerL: number | null;
   pH: number | null;
 };
 

@@ -2,6 +2,7 @@
 
 import { type ReactNode, useState } from 'react';
 import { useSession } from '@/client/session';
+import { preyNumber } from '@/core/liveFood/preyNumber';
 import { figures } from '@/core/quantities/format';
 import { measured } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
@@ -12,7 +13,6 @@ import { Dialog } from '@/ui/Dialog';
 import { HarvestForm } from '../acts/harvest/form';
 import { SowForm } from '../acts/sow/form';
 import { VesselForm } from '../acts/vessel/form';
-import { preyNumber } from './words';
 
 /** Hatched this long ago and not harvested, nauplii have lost the best of their fat. */
 const LATE_MS = 4 * HOUR_MS;

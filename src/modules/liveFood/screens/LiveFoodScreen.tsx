@@ -1,3 +1,4 @@
+import { preyNumber } from '@/core/liveFood/preyNumber';
 import { figures } from '@/core/quantities/format';
 import { warmth } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
@@ -8,7 +9,6 @@ import { Table } from '@/ui/Table';
 import type { LiveFoodView } from '../views/liveFood';
 import { AddVessel, ConeCell } from './ConeCell';
 import { SupplyChart } from './SupplyChart';
-import { preyNumber } from './words';
 
 /** Will there be enough at each meal? Cones with their clocks, three days of demand against them, the plan of starts. */
 export function LiveFoodScreen({

@@ -2,12 +2,12 @@
 
 import { scaleLinear } from 'd3';
 import { useSession } from '@/client/session';
+import { preyNumber } from '@/core/liveFood/preyNumber';
 import { clock, dayMonth, localDay } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { Rule, XAxis, YAxis } from '@/ui/chart/parts';
 import type { LiveFoodView } from '../views/liveFood';
-import { preyNumber } from './words';
 
 const [W, H, ROW] = [900, 210, 22];
 

@@ -4,6 +4,7 @@ import { HOUR_MS } from '@/core/time/spans';
 import type { HallView } from '../views/hall';
 import { FeedingBoard } from './day/FeedingBoard';
 import { bagsOf, feedRowsOf, nextRound } from './day/feedRow';
+import type { KeptPrey } from './day/PreyButton';
 import { WeighingOut } from './day/WeighingOut';
 import { feedMassOf } from './feedWords';
 import { HallNav } from './HallNav';
@@ -11,11 +12,14 @@ import { HallNav } from './HallNav';
 /** What is weighed out and given, when, to whom: the day of feeding as a board. */
 export function FeedingDayScreen({
   hall,
+  kept,
   now,
   timeZone,
   us,
 }: {
   hall: HallView;
+  /** Harvests of live food that stand. */
+  kept: readonly KeptPrey[];
   now: number;
   timeZone: string;
   us: boolean;
@@ -59,7 +63,7 @@ export function FeedingDayScreen({
       ) : (
         <>
           <WeighingOut bags={bagsOf(rows)} day={isoDay(now, timeZone)} />
-          <FeedingBoard rows={rows} nowHour={nowHour} span={span} />
+          <FeedingBoard rows={rows} nowHour={nowHour} span={span} kept={kept} />
         </>
       )}
     </section>

@@ -7,6 +7,7 @@ const pages = [
   { href: '/rearing/live-food', word: 'Live food' },
   { href: '/rearing/store', word: 'Feed store' },
   { href: '/rearing/growth', word: 'Growth' },
+  { href: '/rearing/appetite', word: 'Appetite' },
 ] as const;
 
 /** From one page of rearing to the others. @param here the one that is looked at */

@@ -31,6 +31,8 @@ const feeding = (over: Partial<FeedingOf> = {}): FeedingOf =>
     givenG: 25,
     leftG: 0,
     today: [{ at: NOW - 4 * 3_600_000, g: 25 }],
+    preyToday: [],
+    regime: null,
     waits: null,
     product: { id: 3, name: 'Crumb 0.6', lotId: 8, lot: 'C-6', leftG: 900 },
     size: null,
@@ -132,4 +134,26 @@ test('before the walk: water that forbids feed, tanks that are meals behind, tan
     ['now', '2 tanks', 'to feed now: R1, R4'],
   ]);
   expect(feedThings(hall())).toEqual([]);
+});
+
+test('live food of a regime: how much a meal, which were given, what is due now', () => {
+  const regime = {
+    name: 'small brine shrimp',
+    by: 'days' as const,
+    place: 9,
+    feeds: [{ feed: 'brine shrimp', share: 1, mealsPerDay: 5, perMl: 3 }],
+    liveShare: 1,
+  };
+  const of = (over: Partial<FeedingOf>, volumeL: number | null = 2000) => {
+    const h = hall(feeding({ regime, prescribed: { is: 'none', why: 'onLiveFood' }, meals: [], ...over }));
+    h.units[0]!.volumeL = volumeL;
+    return feedRowsOf(h, reader)[0]!;
+  };
+  // Ten in Vienna: the meals of 7:00 and 10:45; 3 per mL of two thousand litres.
+  expect(of({}).prey).toEqual({ feed: 'brine shrimp', each: 6e6, given: 0, meals: 5, due: 7 });
+  expect(of({ preyToday: [{ at: NOW - 3 * 3_600_000, number: 5.8e6 }] }).prey).toMatchObject({ given: 1, due: 10.75 });
+  expect(of({ preyToday: [{ at: NOW, number: 12e6 }] }).prey).toMatchObject({ given: 2, due: null });
+  expect(of({}).why).toBe('live food alone');
+  expect(of({}).regime).toBe('day 9 after the hatch: brine shrimp 3 per mL');
+  expect(of({}, null).prey).toBeNull();
 });

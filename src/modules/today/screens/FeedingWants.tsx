@@ -1,7 +1,11 @@
 import { Link } from '@/ui/Link';
 import type { FirstThing } from './firstThings';
 
-const tones = { grave: 'border-hand text-hand', overdue: 'border-careful text-careful', now: 'border-deep' };
+const tones = {
+  grave: 'border-l-hand text-hand',
+  overdue: 'border-l-careful text-careful',
+  now: 'border-l-deep',
+};
 
 /** What feeding wants, between the spawning day and the walk. */
 export function FeedingWants({ things }: { things: readonly FirstThing[] }) {

@@ -65,6 +65,8 @@ export type FeedingOf = {
   lastFedAt: number | null;
   /** Each meal of today, as it was given. */
   today: { at: number; g: number }[];
+  /** Live food of today, as it was given. */
+  preyToday: { at: number; number: number }[];
   /** Why nothing should be fed just now, and until when. */
   waits: { why: 'rest' | 'oxygen'; until: number | null; value?: number; least?: number } | null;
   product: { id: number; name: string; lotId: number | null; lot: string | null; leftG: number } | null;
@@ -154,6 +156,7 @@ export async function feedingNow(
       fedG: since && since.since === weighed?.at && since.days >= WRITTEN_SHARE * Math.floor(days) ? since.grams : null,
       ...water,
       flowLPerMin: h.flowLPerMin,
+      oxygenReadMgPerL: water.oxygenMgPerL,
       oxygenInMgPerL:
         water.oxygenMgPerL ??
         (water.celsius === null ? null : oxygenSaturation(Math.min(40, Math.max(0, water.celsius)))),
@@ -166,7 +169,7 @@ export async function feedingNow(
       regime && regime.liveShare >= 1
         ? { is: 'none', why: 'onLiveFood' }
         : prescribe(tank, plan, values, table, fitting?.proteinShare ?? thresholds.usualProtein.value);
-    const g = given.get(h.holdingId) ?? { meals: [], leftG: 0 };
+    const g = given.get(h.holdingId) ?? { meals: [], prey: [], leftG: 0 };
     const givenG = g.meals.reduce((s, m) => s + m.g, 0);
     const feedG = prescribed.is === 'ration' ? prescribed.feedG : 0;
     const wanted = plan.by === 'belt' ? 1 : (plan.mealsPerDay ?? usualMeals(shippedFeeding().meals, grown?.meanG ?? 1));
@@ -193,6 +196,7 @@ export async function feedingNow(
       givenG,
       leftG: g.leftG,
       today: g.meals,
+      preyToday: g.prey.map((m) => ({ at: m.at, number: m.g })),
       lastFedAt: g.meals.at(-1)?.at ?? null,
       waits: airless
         ? { why: 'oxygen', until: null, value: water.oxygenMgPerL!, least: values.leastOxygenMgPerL! }
@@ -326,7 +330,7 @@ async function givenToday(db: Db, ids: readonly number[], from: number, now: num
       ? []
       : await db('observation')
           .whereIn('holding_id', [...ids])
-          .whereIn('kind', ['feed', 'feedLeft'])
+          .whereIn('kind', ['feed', 'feedLeft', 'prey'])
           .where('at', '>=', from)
           .where('at', '<=', now)
           .groupBy('holding_id', 'kind')
@@ -335,11 +339,15 @@ async function givenToday(db: Db, ids: readonly number[], from: number, now: num
             'kind',
             db.raw("GROUP_CONCAT(`at`, ':', value ORDER BY `at` SEPARATOR ' ') AS list"),
           );
-  const out = new Map<number, { meals: { at: number; g: number }[]; leftG: number }>();
+  const out = new Map<
+    number,
+    { meals: { at: number; g: number }[]; prey: { at: number; g: number }[]; leftG: number }
+  >();
   for (const r of rows) {
-    const of = out.get(r.holding_id) ?? { meals: [], leftG: 0 };
+    const of = out.get(r.holding_id) ?? { meals: [], prey: [], leftG: 0 };
     const list = r.list.split(' ').map((x) => x.split(':').map(Number) as [number, number]);
     if (r.kind === 'feed') of.meals = list.map(([at, g]) => ({ at, g }));
+    else if (r.kind === 'prey') of.prey = list.map(([at, g]) => ({ at, g }));
     else of.leftG = list.reduce((s, [, g]) => s + g, 0);
     out.set(r.holding_id, of);
   }

@@ -1,5 +1,5 @@
 import { FeedingDayScreen } from '@/modules/rearing/screens/FeedingDayScreen';
-import { requestHall, requestNow } from '../../../_server/request';
+import { requestHall, requestKept, requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';
 
 export const metadata = { title: 'Feeding day' };
@@ -9,6 +9,7 @@ export default async function FeedingDayPage() {
   return (
     <FeedingDayScreen
       hall={await requestHall()}
+      kept={await requestKept()}
       now={requestNow()}
       timeZone={person.timeZone}
       us={person.units === 'us'}

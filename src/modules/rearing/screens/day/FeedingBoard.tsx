@@ -10,12 +10,24 @@ import { feedMassOf } from '../feedWords';
 import { DayLine, type Span } from './DayLine';
 import type { FeedRow } from './feedRow';
 import { GiveButton } from './GiveButton';
+import { type KeptPrey, PreyButton } from './PreyButton';
 
 /** Tanks by the time of day: what each is to be given and why, what it got, and one tap for what is due. */
-export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]; nowHour: number; span: Span }) {
+export function FeedingBoard({
+  rows,
+  nowHour,
+  span,
+  kept,
+}: {
+  rows: readonly FeedRow[];
+  nowHour: number;
+  span: Span;
+  /** Harvests of live food that stand, the one that spoils first before the others. */
+  kept: readonly KeptPrey[];
+}) {
   const us = useSession().units === 'us';
   const [which, setWhich] = useState<'all' | 'due'>('all');
-  const due = rows.filter((r) => r.due?.now && !r.waits);
+  const due = rows.filter((r) => (r.due?.now || r.prey?.due != null) && !r.waits);
   const shown = which === 'due' ? due : rows;
   const rooms = [...new Set(shown.map((r) => r.room))];
   const hours = Array.from({ length: Math.floor((span.to - span.from) / 3) + 1 }, (_, i) => span.from + 3 * i);
@@ -86,7 +98,12 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
                     >
                       {r.why}
                     </span>
-                    {r.regime && <span className="block text-small text-soft">{r.regime}</span>}
+                    {r.regime && (
+                      <span className="block text-small text-soft">
+                        {r.regime}
+                        {r.prey && `; ${r.prey.given} of ${r.prey.meals} meals of live food given`}
+                      </span>
+                    )}
                     {r.feed && r.feedG !== null && (
                       <span className={cx('block truncate text-small', r.feed.short ? 'text-careful' : 'text-soft')}>
                         {r.feed.label}
@@ -97,6 +114,7 @@ export function FeedingBoard({ rows, nowHour, span }: { rows: readonly FeedRow[]
                   </span>
                   <span className="justify-self-end max-md:order-2">
                     <GiveButton row={r} />
+                    <PreyButton row={r} kept={kept} />
                   </span>
                 </li>
               ))}

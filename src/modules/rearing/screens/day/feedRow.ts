@@ -1,4 +1,6 @@
-import { beltGiven, type MealState } from '@/core/feeding/feedingDay';
+import { beltGiven, type MealState, mealStates } from '@/core/feeding/feedingDay';
+import { preyMeals } from '@/core/liveFood/demand';
+import { thresholds } from '@/core/thresholds';
 import { atLocalHour, clock } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
 import type { HallUnit, HallView } from '../../views/hall';
@@ -31,6 +33,8 @@ export type FeedRow = {
   /** What stands behind “given as prescribed”: the meals that are due, else the next. */
   due: { g: number; meals: number; now: boolean } | null;
   feed: { label: string; lotId: number | null; short: boolean } | null;
+  /** Live food of its regime: how much a meal, how many of today's were given, and what is due. */
+  prey: { feed: string; each: number; given: number; meals: number; due: number | null } | null;
 };
 
 /** Feed is weighed out to what a kitchen scale shows. */
@@ -82,6 +86,7 @@ export function feedRowOf(
           loaded: f.givenG >= 0.5 * belt,
         }
       : null,
+    prey: preyOf(u, f, hour, now, dayStart),
     waits: f.waits ? waitWords(f.waits, timeZone) : null,
     due:
       pending.length > 0
@@ -98,6 +103,38 @@ export function feedRowOf(
       : f.size
         ? { label: f.size, lotId: null, short: false }
         : null,
+  };
+}
+
+/** The live food that a tank's regime wants today; the volume of the tank must be known. */
+function preyOf(
+  u: HallUnit,
+  f: HallUnit['fed'][number],
+  hour: (at: number) => number,
+  now: number,
+  dayStart: number,
+): FeedRow['prey'] {
+  if (!f.regime || !u.volumeL) return null;
+  const meals = preyMeals(f.regime.feeds, u.volumeL, {
+    from: thresholds.preyFrom.value,
+    to: thresholds.preyTo.value,
+  });
+  const first = meals[0];
+  if (!first) return null;
+  const own = meals.filter((m) => m.feed === first.feed);
+  const givenN = f.preyToday.reduce((s, m) => s + m.number, 0);
+  const states = mealStates(
+    own.map((m) => ({ at: dayStart + m.at * HOUR_MS, g: m.number })),
+    givenN,
+    now,
+  );
+  const due = states.find((s) => s.is === 'now' || s.is === 'late');
+  return {
+    feed: first.feed,
+    each: first.number,
+    given: states.filter((s) => s.is === 'given').length,
+    meals: own.length,
+    due: due ? hour(due.at) : null,
   };
 }
 

@@ -1,4 +1,4 @@
-import { figures, grouped } from '@/core/quantities/format';
+import { figures, grouped } from '../quantities/format';
 
 /** Prey in numbers that one says: thousands to three figures, millions with their word. */
 export const preyNumber = (n: number): string =>

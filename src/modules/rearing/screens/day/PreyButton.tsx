@@ -1,0 +1,77 @@
+'use client';
+
+import { Check } from 'lucide-react';
+import { Questions } from '@/client/act/Questions';
+import { useAct } from '@/client/act/useAct';
+import { useSession } from '@/client/session';
+import { preyNumber } from '@/core/liveFood/preyNumber';
+import { Button } from '@/ui/Button';
+import { givePrey } from '../../acts/prey/act';
+import type { FeedRow } from './feedRow';
+
+/** A harvest that stands: which cone, how many are left. */
+export type KeptPrey = { id: number; name: string; left: number };
+
+/** One tap: the meal of live food that is due was given, out of the harvest that spoils first. */
+export function PreyButton({ row, kept }: { row: FeedRow; kept: readonly KeptPrey[] }) {
+  const { role } = useSession();
+  const act = useAct(givePrey);
+  const { prey } = row;
+  if (!prey || role === 'reader') return null;
+  const number = Number(prey.each.toPrecision(2));
+  const from = kept.find((k) => k.left >= number);
+  const r = act.refused;
+  return (
+    <span className="flex flex-col items-end gap-1">
+      {prey.due !== null && !row.waits && (
+        <Button
+          disabled={act.busy}
+          className="flex-nowrap border-deep whitespace-nowrap"
+          aria-label={`${row.unit}: ${preyNumber(number)} ${prey.feed} given`}
+          onClick={() =>
+            void act.submit(
+              {
+                unit: row.unitId,
+                lotId: row.lotId,
+                stage: row.stage,
+                number,
+                prey: prey.feed.slice(0, 40),
+                vessel: from?.id ?? null,
+              },
+              () => 'given',
+            )
+          }
+        >
+          <Check size={17} aria-hidden />
+          {preyNumber(number).replace(' million', ' M')}
+        </Button>
+      )}
+      {prey.due !== null && from && <span className="text-mark text-soft">out of {from.name}</span>}
+      {act.done && (
+        <span role="status" className="text-small text-deep">
+          given{' '}
+          {act.done.entry && (
+            <Button kind="link" onClick={() => void act.undo()}>
+              undo
+            </Button>
+          )}
+        </span>
+      )}
+      {r && (
+        <span role="alert" className="max-w-[26rem] text-left text-small text-hand">
+          {r.asks?.length ? (
+            <Questions
+              key={r.asks.map((a) => a.id).join()}
+              asks={r.asks}
+              busy={act.busy}
+              line
+              onAnswer={(given) => void act.answer(given)}
+            />
+          ) : (
+            `${r.message} ${r.todo}`
+          )}
+        </span>
+      )}
+    </span>
+  );
+}
