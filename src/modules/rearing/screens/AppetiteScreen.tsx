@@ -105,7 +105,7 @@ function Moult({ c, now, timeZone, us }: { c: Chosen } & Reader) {
       )}
       <p>
         Between moults about {feedMassOf(b.plateauG, us)} a day ({decimals(b.plateauPercent, 1)} % of their mass);
-        tomorrow {feedMassOf(b.tomorrowG, us)}.
+        {c.days.at(-1)?.sofar ? 'today' : 'tomorrow'} {feedMassOf(b.tomorrowG, us)} would be eaten.
       </p>
       {b.phases.soft > MANY_SOFT && (
         <p className="text-careful">Many are soft: no handling, no harvest; the soft are eaten by the hard.</p>
@@ -121,8 +121,9 @@ function Moult({ c, now, timeZone, us }: { c: Chosen } & Reader) {
 
 /** What binds besides, in the order in which it is looked at. */
 function Triage({ c, us }: { c: Chosen } & Reader) {
-  const last = c.days.at(-1);
-  const before = c.days.slice(-4, -1);
+  const whole = c.days.filter((d) => !d.sofar);
+  const last = whole.at(-1);
+  const before = whole.slice(-4, -1);
   const mean = before.reduce((s, d) => s + d.eatenG, 0) / Math.max(1, before.length);
   const fell = last !== undefined && before.length >= 2 && last.eatenG < FELL * mean;
   const says = (w: Chosen['water'][number]) => {

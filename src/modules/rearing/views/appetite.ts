@@ -17,7 +17,8 @@ const LEAST_DAYS = 6;
 /** How far what was left by eye may be off, as a share of the meal. */
 const BY_EYE = 0.08;
 
-export type DayEaten = { day: number; offeredG: number; eatenG: number; celsius: number | null };
+/** `sofar`: the day is not over, so that its sum says nothing of the appetite yet. */
+export type DayEaten = { day: number; offeredG: number; eatenG: number; celsius: number | null; sofar: boolean };
 export type Meal = { at: number; offeredG: number; left: TrayLeft | null; leftG: number };
 
 export type AppetiteView = {
@@ -88,13 +89,19 @@ export async function appetiteView(
           .orderBy('day')
           .select<{ day: number; celsius: number }[]>('day', db.raw('sum / n AS celsius')),
   ]);
-  const days = daysOf(seen, warmth, site.timeZone);
+  const days = daysOf(seen, warmth, site.timeZone, localDay(now, site.timeZone).start);
   const species = book.get(h.species)!;
   const limit = (what: string) => {
     const l = species.limits.find((x) => x.what === what && x.stage === h.stage) ?? limitAt(species, what, h.station);
     return { low: l?.low ?? null, high: l?.high ?? null };
   };
-  const told = one.moults ? beliefOf(days, h.number, f.grown?.meanG ?? null) : { belief: null, why: null };
+  const told = one.moults
+    ? beliefOf(
+        days.filter((d) => !d.sofar),
+        h.number,
+        f.grown?.meanG ?? null,
+      )
+    : { belief: null, why: null };
   return {
     tanks: list,
     chosen: {
@@ -132,12 +139,13 @@ function daysOf(
   seen: readonly Seen[],
   warmth: readonly { day: number; celsius: number }[],
   timeZone: string,
+  today: number,
 ): DayEaten[] {
   const by = new Map<number, DayEaten>();
   for (const s of seen) {
     if (s.kind === 'tray') continue;
     const day = localDay(s.at, timeZone).start;
-    const d = by.get(day) ?? { day, offeredG: 0, eatenG: 0, celsius: null };
+    const d = by.get(day) ?? { day, offeredG: 0, eatenG: 0, celsius: null, sofar: day === today };
     if (s.kind === 'feed') {
       d.offeredG += s.value;
       d.eatenG += s.value;

@@ -76,9 +76,9 @@ export function AppetiteCurve({ c, now }: { c: Chosen; now: number }) {
           opacity={0.5}
         />
       ))}
-      <Line of={c.days} x={noon} y={(d) => d.eatenG} />
+      <Line of={c.days.filter((d) => !d.sofar)} x={noon} y={(d) => d.eatenG} />
       {c.days.map((d) => (
-        <Point key={d.day} x={noon(d)} y={d.eatenG} r={3.4} />
+        <Point key={d.day} x={noon(d)} y={d.eatenG} r={3.4} fill={d.sofar ? 'var(--strong)' : 'var(--deep)'} />
       ))}
       <Rule x={now} />
       {b && (
@@ -86,7 +86,7 @@ export function AppetiteCurve({ c, now }: { c: Chosen; now: number }) {
           <Rule y={b.plateauG} dashed />
           <Point x={now + DAY_MS / 2} y={Math.min(b.tomorrowG, most)} r={4} fill="var(--careful)" />
           <Label x={now + DAY_MS / 2} y={Math.min(b.tomorrowG, most)}>
-            {`tomorrow ${feedMassOf(b.tomorrowG, us)}`}
+            {`${c.days.at(-1)!.sofar ? 'today' : 'tomorrow'} ${feedMassOf(b.tomorrowG, us)}`}
           </Label>
         </>
       )}
