@@ -398,7 +398,7 @@ test('every screen passes the accessibility check, by day and in the dim room', 
     '/ /flow /parts /rooms/2?unit=J1 /rearing?unit=R2 /lots/1 /moves /brood /brood/arrivals /brood/next',
     '/brood/deformities /brood/conditioning /spawning /records?tab=ledger /records?tab=readings',
     '/calculators /reference /compare /reference?species=pikeperch /reference?page=thresholds /take',
-    '/bring /setup /rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food',
+    '/bring /setup /rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food /rearing/appetite',
   ];
   for (const path of paths.join(' ').split(' ')) {
     await page.goto(url(path));

@@ -199,6 +199,14 @@ test('crayfish by their trays: fed, looked at, the next meal by what was left; i
   await expect(page.getByText('By the tray the next meal is 3 g.')).toBeVisible();
   await log(page, 'feed 3g FH2', 'It was given');
   await log(page, 'tray few FH2');
+  await page.goto(url('/rearing/appetite'));
+  await page.getByRole('navigation', { name: 'Tanks' }).getByRole('link', { name: 'FH2' }).click();
+  await expect(page.getByRole('region', { name: 'Meals' })).toContainText('4 g');
+  await page.getByRole('button', { name: 'nothing', exact: true }).click();
+  await expect(page.getByText('By the tray the next meal is 3.30 g.')).toBeVisible();
+  await page.getByRole('button', { name: 'undo' }).click();
+  await expect(page.getByText('a few pellets left')).toBeVisible();
+  await accessible(page);
   await page.goto(url('/records?tab=ledger'));
   await expect(page.getByText('a few pellets left, of 3 g').first()).toBeVisible();
 });
@@ -265,7 +273,15 @@ test('with wet hands: the board on a phone, nothing cut off, all of it as tall a
       isMobile: true,
     })
   ).newPage();
-  for (const path of ['/rearing', '/rearing/feeding', '/rearing/live-food', '/rearing/store', '/rearing/growth']) {
+  for (const path of [
+    '/rearing',
+    '/rearing/feeding',
+    '/rearing/live-food',
+    '/rearing/store',
+    '/rearing/growth',
+    '/rearing/appetite',
+    '/rearing/appetite',
+  ]) {
     await phone.goto(url(path));
     await expect(phone.locator('h1').first()).toBeVisible();
     const wide = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

@@ -321,6 +321,10 @@ describe('what was left', () => {
     h.clock.now += HOUR;
     await h.send('tray.check', { unit, leftG: 8 });
     expect((await feeding()).leftG).toBe(8);
+    // Looked at again later: nine in all, not seventeen.
+    h.clock.now += HOUR;
+    await h.send('tray.check', { unit, leftG: 9 });
+    expect((await feeding()).leftG).toBe(9);
   });
 });
 

@@ -1,6 +1,5 @@
 'use client';
 
-import { type ReactNode, useState } from 'react';
 import { useSession } from '@/client/session';
 import { preyNumber } from '@/core/liveFood/preyNumber';
 import { figures } from '@/core/quantities/format';
@@ -8,8 +7,7 @@ import { measured } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
 import type { Vessel } from '@/server/stock/feeding/vessels';
-import { Button } from '@/ui/Button';
-import { Dialog } from '@/ui/Dialog';
+import { DialogButton } from '@/ui/DialogButton';
 import { HarvestForm } from '../acts/harvest/form';
 import { SowForm } from '../acts/sow/form';
 import { VesselForm } from '../acts/vessel/form';
@@ -69,15 +67,15 @@ export function ConeCell({
         {role !== 'reader' && (
           <p className="mt-1 flex flex-wrap gap-x-3">
             {b && (
-              <InDialog word="Harvest" title={`${v.name}: harvest`} button={due}>
+              <DialogButton word="Harvest" title={`${v.name}: harvest`} kind={due ? 'plain' : 'link'}>
                 {(done) => <HarvestForm vessel={v} done={done} />}
-              </InDialog>
+              </DialogButton>
             )}
             {!b && (
-              <InDialog
+              <DialogButton
                 word={sowNow ? `Sow ${figures(next!.cystsG, 3)} g` : 'Sow'}
                 title={`${v.name}: sow`}
-                button={sowNow}
+                kind={sowNow ? 'plain' : 'link'}
               >
                 {(done) => (
                   <SowForm
@@ -87,11 +85,11 @@ export function ConeCell({
                     done={done}
                   />
                 )}
-              </InDialog>
+              </DialogButton>
             )}
-            <InDialog word="Edit" title={v.name}>
+            <DialogButton word="Edit" title={v.name}>
               {(done) => <VesselForm vessel={v} done={done} />}
-            </InDialog>
+            </DialogButton>
           </p>
         )}
       </div>
@@ -101,34 +99,9 @@ export function ConeCell({
 
 export function AddVessel() {
   return (
-    <InDialog word="Add a cone" title="A cone" button>
+    <DialogButton word="Add a cone" title="A cone" kind="plain">
       {(done) => <VesselForm done={done} />}
-    </InDialog>
-  );
-}
-
-function InDialog({
-  word,
-  title,
-  button = false,
-  children,
-}: {
-  word: string;
-  title: string;
-  button?: boolean;
-  children: (done: () => void) => ReactNode;
-}) {
-  const [open, setOpen] = useState(false);
-  return (
-    <Dialog
-      title={title}
-      side="edge"
-      open={open}
-      onOpenChange={setOpen}
-      trigger={<Button kind={button ? 'plain' : 'link'}>{word}</Button>}
-    >
-      {children(() => setOpen(false))}
-    </Dialog>
+    </DialogButton>
   );
 }
 

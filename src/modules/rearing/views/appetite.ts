@@ -164,7 +164,7 @@ function mealsOf(seen: readonly Seen[], from: number): Meal[] {
       if (m.at < from) return [];
       const next = feeds[i + 1]?.at ?? Number.POSITIVE_INFINITY;
       const within = (s: Seen) => s.at >= m.at && s.at < next;
-      const tray = seen.find((s) => s.kind === 'tray' && within(s));
+      const tray = seen.findLast((s) => s.kind === 'tray' && within(s));
       const leftG = seen.filter((s) => s.kind === 'feedLeft' && within(s)).reduce((t, s) => t + s.value, 0);
       return [{ at: m.at, offeredG: m.value, left: (tray?.said as TrayLeft | null) ?? null, leftG }];
     })

@@ -16,7 +16,7 @@ export const decision = decides(checkTray, async (c, p) => {
     .where('at', '<=', asOf(c, event))
     .where('at', '>', event.at - DAY_MS)
     .orderBy('at', 'desc')
-    .first<{ value: number; entry_seq: number } | undefined>('value', 'entry_seq');
+    .first<{ value: number; at: number } | undefined>('value', 'at');
   if (!meal)
     throw new ActRefused(
       'noMeal',
@@ -32,12 +32,17 @@ export const decision = decides(checkTray, async (c, p) => {
       'leftG',
       'Leftovers are wet: weigh them dry, or take the water off.',
     );
-  // What was written down as spilt or left with the meal itself is not left twice.
-  const known = await c
+  // What was written down as spilt or left with the meal, or found at an earlier look, is not left twice.
+  const [known] = await c
     .trx('observation')
-    .where({ entry_seq: meal.entry_seq, kind: 'feedLeft' })
-    .first<{ value: number } | undefined>('value');
-  const more = Math.max(0, leftG - (known?.value ?? 0));
+    .where({ holding_id: at.holding.id, kind: 'feedLeft' })
+    .where('at', '>=', meal.at)
+    .where('at', '<=', asOf(c, event))
+    .modify((q) => {
+      if (c.replacing) q.whereNot('entry_seq', c.replacing.seq);
+    })
+    .sum({ g: 'value' });
+  const more = Math.max(0, leftG - Number(known?.g ?? 0));
   await c.record([
     {
       kind: 'tray',

@@ -2,13 +2,13 @@
 
 import { cx } from 'class-variance-authority';
 import { Check } from 'lucide-react';
-import { Questions } from '@/client/act/Questions';
 import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
 import { Button } from '@/ui/Button';
 import { recordFeed } from '../../acts/feed/act';
 import { feedMassOf } from '../feedWords';
 import type { FeedRow } from './feedRow';
+import { TapSays } from './TapSays';
 
 /** One tap: what is due was given as prescribed, out of the bag that the row names. */
 export function GiveButton({ row }: { row: FeedRow }) {
@@ -16,7 +16,6 @@ export function GiveButton({ row }: { row: FeedRow }) {
   const us = units === 'us';
   const act = useAct(recordFeed);
   const { due } = row;
-  const r = act.refused;
   if (role === 'reader') return null;
   return (
     <span className="flex flex-col items-end gap-1">
@@ -44,36 +43,7 @@ export function GiveButton({ row }: { row: FeedRow }) {
         </Button>
       )}
       {due && due.meals > 1 && !row.waits && <span className="text-mark text-soft">{due.meals} meals in one</span>}
-      {act.done && (
-        <span role="status" className="text-small text-deep">
-          given{' '}
-          {act.done.entry && (
-            <Button kind="link" onClick={() => void act.undo()}>
-              undo
-            </Button>
-          )}
-        </span>
-      )}
-      {r && (
-        <span role="alert" className="max-w-[26rem] text-left text-small text-hand">
-          {r.asks?.length ? (
-            <Questions
-              key={r.asks.map((a) => a.id).join()}
-              asks={r.asks}
-              busy={act.busy}
-              line
-              onAnswer={(given) => void act.answer(given)}
-            />
-          ) : (
-            `${r.message} ${r.todo}`
-          )}
-          {r.asks?.length ? (
-            <Button kind="link" onClick={act.clear}>
-              not given
-            </Button>
-          ) : null}
-        </span>
-      )}
+      <TapSays act={act} />
     </span>
   );
 }

@@ -1,13 +1,13 @@
 'use client';
 
 import { Check } from 'lucide-react';
-import { Questions } from '@/client/act/Questions';
 import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
 import { preyNumber } from '@/core/liveFood/preyNumber';
 import { Button } from '@/ui/Button';
 import { givePrey } from '../../acts/prey/act';
 import type { FeedRow } from './feedRow';
+import { TapSays } from './TapSays';
 
 /** A harvest that stands: which cone, how many are left. */
 export type KeptPrey = { id: number; name: string; left: number };
@@ -20,7 +20,6 @@ export function PreyButton({ row, kept }: { row: FeedRow; kept: readonly KeptPre
   if (!prey || role === 'reader') return null;
   const number = Number(prey.each.toPrecision(2));
   const from = kept.find((k) => k.left >= number);
-  const r = act.refused;
   return (
     <span className="flex flex-col items-end gap-1">
       {prey.due !== null && !row.waits && (
@@ -47,31 +46,7 @@ export function PreyButton({ row, kept }: { row: FeedRow; kept: readonly KeptPre
         </Button>
       )}
       {prey.due !== null && from && <span className="text-mark text-soft">out of {from.name}</span>}
-      {act.done && (
-        <span role="status" className="text-small text-deep">
-          given{' '}
-          {act.done.entry && (
-            <Button kind="link" onClick={() => void act.undo()}>
-              undo
-            </Button>
-          )}
-        </span>
-      )}
-      {r && (
-        <span role="alert" className="max-w-[26rem] text-left text-small text-hand">
-          {r.asks?.length ? (
-            <Questions
-              key={r.asks.map((a) => a.id).join()}
-              asks={r.asks}
-              busy={act.busy}
-              line
-              onAnswer={(given) => void act.answer(given)}
-            />
-          ) : (
-            `${r.message} ${r.todo}`
-          )}
-        </span>
-      )}
+      <TapSays act={act} />
     </span>
   );
 }
