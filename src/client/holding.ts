@@ -1,3 +1,4 @@
+import type { RationPlan } from '@/core/feeding/rationPlan';
 import type { Capability } from '@/core/species/capabilities';
 import type { Station } from '@/core/species/stations';
 
@@ -24,6 +25,8 @@ export type ActHolding = {
   stepCelsius?: number | null;
   /** The change a day that a programme of it keeps to, °C. */
   dayCelsius?: number | null;
+  /** How it is fed now, where that was set: its form begins with it. */
+  plan?: RationPlan;
   /** Why hands should stay off just now, and how gravely: 1 worst, 3 mild. */
   handsOff?: { severity: number; why: string } | null;
 };

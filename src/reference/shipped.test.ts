@@ -2,7 +2,7 @@ import { modelRange, rateFunction } from '@/core/development/model';
 import { hatchOf } from '@/core/species/life';
 import { provenances } from '@/core/species/provenances';
 import { layOver, layOverWhatFits } from './overlay';
-import { shippedSpecies, speciesOf } from './shipped';
+import { shippedSpecies, speciesOf, withValuesOfGroup } from './shipped';
 
 describe.each([...shippedSpecies().values()].map((s) => [s.name, s] as const))('%s', (_, s) => {
   test('warmer is never slower within the range of each clock, and each stage follows the one before', () => {
@@ -94,4 +94,17 @@ test('oxygen use of eggs goes with their mass to the power 0.8: pikeperch some 2
   const byMass = of('arctic-char') * (mass('pikeperch') / mass('arctic-char'));
   expect(of('pikeperch') / byMass).toBeGreaterThan(2);
   expect(of('pikeperch') / byMass).toBeLessThan(2.9);
+});
+
+test('a species that was written whole before there were values for feeding is fed by those of its group', () => {
+  const own = { ...speciesOf('wels'), id: 'own-wels', values: [] };
+  const value = (what: string) => withValuesOfGroup(own).values.find((v) => v.what === what)?.value;
+  expect(value('thermal growth coefficient')).toBe(1);
+  expect(value('feed conversion')).toBe(1.1);
+  const set = { ...own, values: [{ what: 'feed conversion', value: 0.8, unit: 'g', source: 'own', hint: '' }] };
+  expect(
+    withValuesOfGroup(set)
+      .values.filter((v) => v.what === 'feed conversion')
+      .map((v) => v.value),
+  ).toEqual([0.8]);
 });

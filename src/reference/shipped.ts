@@ -24,20 +24,21 @@ export function shippedSpecies(): ReadonlyMap<string, Species> {
           );
         const s = parsed.data;
         const ofGroup = shared.filter((t) => t.groups.includes(s.group) && !s.tasks.some((own) => own.id === t.id));
-        const values = shippedFeeding().values.filter(
-          (v) => v.groups.includes(s.group) && !s.values.some((own) => own.what === v.what),
-        );
         return [
           s.id,
-          {
-            ...s,
-            tasks: [...s.tasks, ...ofGroup.map(({ groups: _, ...t }) => t)],
-            values: [...s.values, ...values.map(({ groups: _, ...v }) => v)],
-          },
+          withValuesOfGroup({ ...s, tasks: [...s.tasks, ...ofGroup.map(({ groups: _, ...t }) => t)] }),
         ] as const;
       }),
   );
   return shelf;
+}
+
+/** A species with the values that its group is fed by, where it has none of its own. */
+export function withValuesOfGroup(s: Species): Species {
+  const values = shippedFeeding().values.filter(
+    (v) => v.groups.includes(s.group) && !s.values.some((own) => own.what === v.what),
+  );
+  return { ...s, values: [...s.values, ...values.map(({ groups: _, ...v }) => v)] };
 }
 
 /** A species of the shelf. @throws Error when there is none: callers check user input first */

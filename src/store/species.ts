@@ -1,6 +1,6 @@
 import { type Species, species as speciesSchema } from '@/core/species/species';
 import { layOverWhatFits } from '@/reference/overlay';
-import { shippedSpecies } from '@/reference/shipped';
+import { shippedSpecies, withValuesOfGroup } from '@/reference/shipped';
 import { fromJson } from './books/rows';
 import type { Db } from './connection';
 
@@ -49,7 +49,8 @@ function baseOf(
   for (let i = own.length - 1; i >= 0; i--) {
     if (own[i]!.path !== WHOLE) continue;
     const read = speciesSchema.safeParse(fromJson<unknown>(own[i]!.value));
-    if (read.success) return { species: read.data, after: i + 1, unfit };
+    // One that was written before there were values for feeding is fed by those of its group.
+    if (read.success) return { species: withValuesOfGroup(read.data), after: i + 1, unfit };
     const first = read.error.issues[0]!;
     unfit.push({ path: `the whole species, at ${first.path.join('.')}`, why: first.message });
   }

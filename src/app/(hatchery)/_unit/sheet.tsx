@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { RationPlan } from '@/core/feeding/rationPlan';
 import type { Danger } from '@/core/incubation/danger';
 import { UnitSheet } from '@/modules/incubation/screens/room/UnitSheet';
 import { unitSheet } from '@/modules/incubation/views/unitSheet';
@@ -22,7 +23,7 @@ type Unit = {
 
 /**
  * The sheet of the unit in hand, for the rooms and for rearing.
- * @param more what its room says of it besides
+ * @param of what its room says of it besides, and how what stands in it is fed
  * @param neighbours what stands beside it: of the same lot, stage and species they can be ponded together
  */
 export async function sheetOf(
@@ -30,7 +31,7 @@ export async function sheetOf(
   unit: Unit,
   close: string,
   neighbours: readonly LivingHolding[] = [],
-  more?: ReactNode,
+  of: { more?: ReactNode; plans?: ReadonlyMap<number, RationPlan> } = {},
 ) {
   const first = unit.holdings[0];
   const [details, where, sites, totalVolumeMl, book] = await computedOnce('sheet', unit.id, '', () =>
@@ -56,7 +57,10 @@ export async function sheetOf(
       key={unit.id}
       unit={unit}
       holdings={unit.holdings}
-      acts={actHoldings(unit.holdings, book)}
+      acts={actHoldings(unit.holdings, book).map((a, i) => ({
+        ...a,
+        plan: of.plans?.get(unit.holdings[i]!.holdingId),
+      }))}
       siblings={actHoldings(siblings, book)}
       places={where}
       sites={sites}
@@ -66,7 +70,7 @@ export async function sheetOf(
       timeZone={person.timeZone}
       mayWrite={person.role !== 'reader'}
       totalVolumeMl={totalVolumeMl}
-      more={more}
+      more={of.more}
     />
   );
 }

@@ -26,13 +26,10 @@ export default async function RearingPage({
       us={person.units === 'us'}
       sheet={
         unit
-          ? await sheetOf(
-              person,
-              unit,
-              as === 'table' ? '/rearing?as=table' : '/rearing',
-              [],
-              <TankToday unit={unit} now={requestNow()} timeZone={person.timeZone} us={person.units === 'us'} />,
-            )
+          ? await sheetOf(person, unit, as === 'table' ? '/rearing?as=table' : '/rearing', [], {
+              more: <TankToday unit={unit} now={requestNow()} timeZone={person.timeZone} us={person.units === 'us'} />,
+              plans: new Map(unit.fed.flatMap((f) => (f.planFrom === 'usual' ? [] : [[f.holdingId, f.set!] as const]))),
+            })
           : null
       }
     />

@@ -48,6 +48,8 @@ export type Fed = Pick<
 export type FeedingOf = {
   holdingId: number;
   plan: RationPlan;
+  /** As it was set, before live food takes its share; null for none. */
+  set: RationPlan | null;
   /** Set for these here, for their lot elsewhere, or by nobody yet. */
   planFrom: 'here' | 'lot' | 'usual';
   tank: TankNow;
@@ -184,6 +186,7 @@ export async function feedingNow(
     of.set(h.holdingId, {
       holdingId: h.holdingId,
       plan,
+      set: set?.plan ?? null,
       planFrom: set ? (set.here ? 'here' : 'lot') : 'usual',
       tank,
       values,
