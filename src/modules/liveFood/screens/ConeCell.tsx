@@ -65,7 +65,7 @@ export function ConeCell({
           </p>
         )}
         {role !== 'reader' && (
-          <p className="mt-1 flex flex-wrap gap-x-3">
+          <p className="mt-1 flex flex-wrap gap-x-3 max-sm:gap-x-6">
             {b && (
               <DialogButton word="Harvest" title={`${v.name}: harvest`} kind={due ? 'plain' : 'link'}>
                 {(done) => <HarvestForm vessel={v} done={done} />}

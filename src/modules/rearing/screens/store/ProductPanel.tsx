@@ -18,7 +18,7 @@ function Writers({ children }: { children: ReactNode }) {
 export function ProductActs({ product }: { product: ProductShown }) {
   return (
     <Writers>
-      <span className="flex flex-wrap gap-x-3">
+      <span className="flex gap-x-3 whitespace-nowrap max-sm:gap-x-6">
         <DialogButton word="Delivery" title={`${product.name}: delivery`}>
           {(done) => <DeliverForm product={product} done={done} />}
         </DialogButton>
@@ -34,7 +34,7 @@ export function ProductActs({ product }: { product: ProductShown }) {
 export function LotActs({ lot }: { lot: { id: number; name: string } }) {
   return (
     <Writers>
-      <span className="flex flex-wrap gap-x-3">
+      <span className="flex gap-x-3 whitespace-nowrap max-sm:gap-x-6">
         <DialogButton word="Weigh" title={`Lot ${lot.name}: what is left`}>
           {(done) => <FeedCountForm lot={lot} done={done} />}
         </DialogButton>
