@@ -95,7 +95,9 @@ function Moult({ c, now, timeZone, us }: { c: Chosen } & Reader) {
       </p>
       {b.nextDrop ? (
         <p className={soon ? 'text-careful' : ''} data-testid="drop">
-          Appetite falls about <b>{day(b.nextDrop.at)}</b>, between {day(b.nextDrop.low)} and {day(b.nextDrop.high)}
+          Appetite falls about <b>{day(b.nextDrop.at)}</b>
+          {day(b.nextDrop.low) !== day(b.nextDrop.high) &&
+            `, between ${day(b.nextDrop.low)} and ${day(b.nextDrop.high)}`}
           {soon && ': offer less from now on, rather than let it rot'}.
         </p>
       ) : (
@@ -104,7 +106,7 @@ function Moult({ c, now, timeZone, us }: { c: Chosen } & Reader) {
         </p>
       )}
       <p>
-        Between moults about {feedMassOf(b.plateauG, us)} a day ({decimals(b.plateauPercent, 1)} % of their mass);
+        Between moults about {feedMassOf(b.plateauG, us)} a day ({decimals(b.plateauPercent, 1)} % of their mass);{' '}
         {c.days.at(-1)?.sofar ? 'today' : 'tomorrow'} {feedMassOf(b.tomorrowG, us)} would be eaten.
       </p>
       {b.phases.soft > MANY_SOFT && (
