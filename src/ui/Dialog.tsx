@@ -3,7 +3,8 @@
 import { cva } from 'class-variance-authority';
 import { X } from 'lucide-react';
 import { AlertDialog, Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
+import { Button, type ButtonKind } from './Button';
 
 const box = cva('fixed z-30 overflow-auto bg-sheet', {
   variants: {
@@ -103,5 +104,25 @@ export function StayOrGo({
         </AlertDialog.Content>
       </AlertDialog.Portal>
     </AlertDialog.Root>
+  );
+}
+
+/** A word that opens something at the edge to be filled, which closes it once it is done. */
+export function DialogButton({
+  word,
+  title,
+  kind = 'link',
+  children,
+}: {
+  word: string;
+  title: string;
+  kind?: ButtonKind;
+  children: (done: () => void) => ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Dialog title={title} side="edge" open={open} onOpenChange={setOpen} trigger={<Button kind={kind}>{word}</Button>}>
+      {children(() => setOpen(false))}
+    </Dialog>
   );
 }

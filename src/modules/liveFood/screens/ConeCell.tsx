@@ -7,7 +7,7 @@ import { measured } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
 import type { Vessel } from '@/server/stock/feeding/vessels';
-import { DialogButton } from '@/ui/DialogButton';
+import { DialogButton } from '@/ui/Dialog';
 import { HarvestForm } from '../acts/harvest/form';
 import { SowForm } from '../acts/sow/form';
 import { VesselForm } from '../acts/vessel/form';

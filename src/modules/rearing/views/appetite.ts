@@ -122,7 +122,7 @@ export async function appetiteView(
         { what: 'temperature', value: f.tank.celsius, ...limit('temperature') },
         {
           what: 'oxygen',
-          value: f.waits?.why === 'oxygen' ? f.waits.value! : f.tank.oxygenReadMgPerL,
+          value: f.tank.oxygenReadMgPerL,
           ...limit('oxygen'),
         },
         { what: 'pH', value: f.tank.pH, ...limit('pH') },

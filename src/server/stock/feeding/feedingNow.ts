@@ -10,9 +10,6 @@ import {
 } from '@/core/feeding/prescription';
 import { type RationPlan, rationPlan } from '@/core/feeding/rationPlan';
 import type { FeedNow, RegimeUnit } from '@/core/feeding/regime';
-import { growthOfHouse, growthOfLot, type LearnedGrowth, spansOf } from '@/core/growth/ofLot';
-import type { GrowthInterval } from '@/core/growth/own';
-import { Z95 } from '@/core/quantities/interval';
 import { limitAt } from '@/core/species/life';
 import { type Species, valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
@@ -26,8 +23,10 @@ import { type ReadNow, readNow } from '../../sensorsNow';
 import type { StockNow } from '../stockNow';
 import { type FeedProduct, feedStore } from './feedStore';
 import { feedTables, tableOf } from './feedTables';
+import { type GrowthHere, learnedGrowth, sdOf, weightsOf } from './growthHere';
 import { rationsSet } from './rations';
 import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
+import { degreeDays, type Warm, warmthOf } from './warmth';
 
 /** What fish are fed and stand in: the rest of a holding is nobody's business here. */
 export type Fed = Pick<
@@ -55,7 +54,7 @@ export type FeedingOf = {
   tank: TankNow;
   values: FeedingValues;
   /** Growth as the lot, or others of its species here, showed it; null where Reference's is taken. */
-  learned: (LearnedGrowth & { from: 'lot' | 'house' }) | null;
+  learned: GrowthHere | null;
   /** The way of weaning that it follows, how far it is, and what is fed of it today. */
   regime: { name: string; by: RegimeUnit; place: number; feeds: FeedNow[]; liveShare: number } | null;
   grown: Grown | null;
@@ -218,47 +217,6 @@ export async function feedingNow(
   return { of, store };
 }
 
-/**
- * Growth as it was seen here: of a lot by its own spans, held against what the lots of its species did; of one without
- * spans as those did.
- */
-function learnedGrowth(
-  fed: readonly Fed[],
-  weights: readonly Weighed[],
-  warm: (sensorId: number) => readonly Warm[],
-): { of: (h: Fed, expected: FeedingValues) => FeedingOf['learned'] } {
-  const spans = new Map<number, GrowthInterval[]>();
-  for (const h of fed) {
-    if (spans.has(h.lotId) || h.sensorId === null) continue;
-    const days = warm(h.sensorId);
-    const own = weights
-      .filter((w) => w.lot_id === h.lotId)
-      .map((w) => ({ at: w.at, unitId: w.unit_id, meanG: w.value, sdG: sdOf(w) }));
-    spans.set(
-      h.lotId,
-      spansOf(own, (from, to) => degreeDays(days, from, to)),
-    );
-  }
-  const houses = new Map<string, ReturnType<typeof growthOfHouse>>();
-  return {
-    of: (h, expected) => {
-      if (expected.tgc === undefined) return null;
-      let house = houses.get(h.species);
-      if (!house) {
-        const lots = [...new Set(fed.filter((x) => x.species === h.species).map((x) => x.lotId))];
-        house = growthOfHouse(
-          { mean: expected.tgc, cv: expected.tgcCv },
-          lots.map((l) => spans.get(l) ?? []),
-        );
-        houses.set(h.species, house);
-      }
-      const own = growthOfLot(house, spans.get(h.lotId) ?? []);
-      if (own) return { ...own, from: 'lot' };
-      return house.lots > 0 ? { tgc: house.mean, cv: house.cv, n: house.lots, from: 'house' } : null;
-    },
-  };
-}
-
 function placeOf(f: Followed | null, warm: readonly Warm[], now: number): FeedingOf['regime'] {
   if (!f) return null;
   const place = placeIn(f, now, degreeDays(warm, f.hatchedAt, now));
@@ -306,25 +264,6 @@ function waterOf(sensors: readonly ReadNow[], h: Fed, now: number) {
     pH: inRoom('pH'),
   };
 }
-
-type Weighed = { lot_id: number; unit_id: number; value: number; low: number | null; high: number | null; at: number };
-
-/** Weighings of older days tell nothing of how fish grow now. */
-const LEARNED_DAYS = 400;
-
-/** The weighings of lots, the newest first: the last of each unit, and those that growth is learned from. One statement. */
-async function weightsOf(db: Db, lots: readonly number[], now: number): Promise<Weighed[]> {
-  if (lots.length === 0) return [];
-  return await db('observation as o')
-    .whereIn('o.lot_id', [...lots])
-    .where('o.kind', 'meanG')
-    .where('o.at', '<=', now)
-    .where('o.at', '>', now - LEARNED_DAYS * DAY_MS)
-    .orderBy('o.at', 'desc')
-    .select<Weighed[]>('o.lot_id', 'o.unit_id', 'o.value', 'o.low', 'o.high', 'o.at');
-}
-
-const sdOf = (w: Weighed) => (w.high === null || w.low === null ? 0 : (w.high - w.low) / 2 / Z95);
 
 /** What each holding was given today, meal by meal, and what was left of it. */
 async function givenToday(db: Db, ids: readonly number[], from: number, now: number) {
@@ -389,43 +328,4 @@ async function eatenSinceWeighed(db: Db, ids: readonly number[], now: number) {
   return new Map(
     rows.map((r) => [r.holding_id, { since: Number(r.since), grams: Number(r.grams), days: Number(r.days) }]),
   );
-}
-
-type Warm = { day: number; celsius: number };
-
-/** Daily means of waters from an instant on, and the last one before it. */
-export async function warmthOf(
-  db: Db,
-  sensors: readonly number[],
-  from: number,
-  now: number,
-): Promise<Map<number, Warm[]>> {
-  const rows =
-    sensors.length === 0
-      ? []
-      : await db('reading_day')
-          .whereIn('sensor_id', [...sensors])
-          .where('day', '>', from - 2 * DAY_MS)
-          .where('day', '<=', now)
-          .orderBy(['sensor_id', 'day'])
-          .select<{ sensor_id: number; day: number; celsius: number }[]>(
-            'sensor_id',
-            'day',
-            db.raw('sum / n AS celsius'),
-          );
-  const out = new Map<number, Warm[]>();
-  for (const r of rows) (out.get(r.sensor_id) ?? out.set(r.sensor_id, []).get(r.sensor_id)!).push(r);
-  return out;
-}
-
-/** Degree-days above 0 °C between two instants: a day without readings is taken to be as the one before it. */
-export function degreeDays(days: readonly Warm[], from: number, to: number): number {
-  let sum = 0;
-  for (const [i, d] of days.entries()) {
-    const begins = i === 0 ? Math.min(from, d.day) : d.day;
-    const ends = days[i + 1]?.day ?? to;
-    const span = Math.min(ends, to) - Math.max(begins, from);
-    if (span > 0) sum += (Math.max(0, d.celsius) * span) / DAY_MS;
-  }
-  return sum;
 }

@@ -4,8 +4,8 @@ import { thresholds } from '@/core/thresholds';
 import { addLocalDays, atLocalHour, localDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
-import { degreeDays, warmthOf } from './feedingNow';
 import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
+import { degreeDays, warmthOf } from './warmth';
 
 /** What follows a regime: of a holding what is needed to tell its place and its water. */
 export type Follower = {

@@ -11,8 +11,8 @@ import { turnOf } from '@/core/species/life';
 import type { Species } from '@/core/species/species';
 import { DAY_MS } from '@/core/time/spans';
 import { shippedRegimes } from '@/reference/regimes';
-import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { lastSet } from './lastSet';
 
 /** A regime as a tank follows it. */
 export type Followed = {
@@ -49,33 +49,11 @@ export async function regimesFollowed(
   lotIds: readonly number[],
   now: number,
 ): Promise<{ of: (lotId: number, unitId: number) => Followed | null }> {
-  const lots = [...new Set(lotIds)];
-  const rows =
-    lots.length === 0
-      ? []
-      : await db('observation as o')
-          .join(
-            db('observation')
-              .whereIn('lot_id', lots)
-              .where('kind', 'regime')
-              .where('at', '<=', now)
-              .groupBy('lot_id', 'unit_id')
-              .select('lot_id', 'unit_id', db.raw('MAX(`at`) AS latest'))
-              .as('m'),
-            (on) => on.on('m.lot_id', 'o.lot_id').andOn('m.unit_id', 'o.unit_id').andOn('m.latest', 'o.at'),
-          )
-          .join('entry as e', 'e.seq', 'o.entry_seq')
-          .where('o.kind', 'regime')
-          .orderBy([
-            { column: 'o.at', order: 'desc' },
-            { column: 'o.entry_seq', order: 'desc' },
-          ])
-          .select<{ lot_id: number; unit_id: number; intent: string }[]>('o.lot_id', 'o.unit_id', 'e.intent');
+  const set = await lastSet(db, 'regime', lotIds, now);
   return {
     of: (lotId, unitId) => {
-      const own = rows.filter((r) => r.lot_id === lotId);
-      const found = own.find((r) => r.unit_id === unitId) ?? own[0];
-      const read = found && intent.safeParse(fromJson(found.intent));
+      const found = set.of(lotId, unitId);
+      const read = found && intent.safeParse(found.intent);
       const shipped = read?.success ? shippedRegimes().find((r) => r.id === read.data.regime) : undefined;
       if (!shipped || !read?.success) return null;
       return {

@@ -2,7 +2,7 @@
 
 import type { ReactNode } from 'react';
 import { useSession } from '@/client/session';
-import { DialogButton } from '@/ui/DialogButton';
+import { DialogButton } from '@/ui/Dialog';
 import { DeliverForm } from '../../acts/deliver/form';
 import { DiscardForm } from '../../acts/discard/form';
 import { FeedCountForm } from '../../acts/feedCount/form';
