@@ -83,6 +83,7 @@ export function FeedingBoard({
                     <DayLine row={r} span={span} nowHour={nowHour} dimmed={r.waits !== null} />
                   </span>
                   <span className="min-w-0 text-body leading-tight max-md:order-3">
+                    {r.feedG === null && r.givenG > 0 && <b>{feedMassOf(r.givenG, us)} given</b>}
                     {r.feedG !== null && (
                       <>
                         <b>{feedMassOf(r.feedG, us)}</b>

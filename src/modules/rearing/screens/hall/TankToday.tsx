@@ -26,6 +26,7 @@ export function TankToday({
         return (
           <div key={f.holdingId} className="flex items-start justify-between gap-3">
             <div className="min-w-0 leading-snug">
+              {row.feedG === null && row.givenG > 0 && <p>{feedMassOf(row.givenG, us)} given today</p>}
               {row.feedG !== null && (
                 <p>
                   <b>{feedMassOf(row.feedG, us)}</b> today, {feedMassOf(row.givenG, us)} given
