@@ -71,7 +71,11 @@ export const nextOf = (h: ActHolding): string | undefined =>
   h.stages[h.stages.findIndex((s) => s.id === h.stage) + 1]?.id;
 
 /** Which holding an act means. */
-export const at = (h: ActHolding) => ({ unit: h.unitId, lotId: h.lotId, stage: h.stage });
+export const at = (h: Pick<ActHolding, 'unitId' | 'lotId' | 'stage'>) => ({
+  unit: h.unitId,
+  lotId: h.lotId,
+  stage: h.stage,
+});
 
 export function placeOptions(places: readonly PlaceOption[], not?: number) {
   return places

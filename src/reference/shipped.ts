@@ -1,8 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
+import { firstAt } from '@/core/species/life';
 import { type Species, species, tasksOfGroups } from '@/core/species/species';
 import { shippedFeeding } from './feeding';
+import { larvalValues, shippedLarvae } from './larvae';
 
 const folder = join(process.cwd(), 'src/reference/species');
 let shelf: Map<string, Species> | undefined;
@@ -33,12 +35,20 @@ export function shippedSpecies(): ReadonlyMap<string, Species> {
   return shelf;
 }
 
-/** A species with the values that its group is fed by, where it has none of its own. */
+/** A species with what its group is fed by, and what is looked at in its larvae, where it has none of its own. */
 export function withValuesOfGroup(s: Species): Species {
-  const values = shippedFeeding().values.filter(
-    (v) => v.groups.includes(s.group) && !s.values.some((own) => own.what === v.what),
+  const ofGroup = <T extends { groups: readonly string[] }>(list: readonly T[]) =>
+    list.filter((v) => v.groups.includes(s.group)).map(({ groups: _, ...v }) => v);
+  const values = [...ofGroup(shippedFeeding().values), ...larvalValues(s.group)].filter(
+    (v) => !s.values.some((own) => own.what === v.what),
   );
-  return { ...s, values: [...s.values, ...values.map(({ groups: _, ...v }) => v)] };
+  const stage = (firstAt(s, 'fry') ?? firstAt(s, 'yolksac'))?.id;
+  const checks = ofGroup(shippedLarvae().checks).filter((c) => !s.checks.some((own) => own.id === c.id));
+  return {
+    ...s,
+    values: [...s.values, ...values],
+    checks: stage === undefined ? s.checks : [...s.checks, ...checks.map((c) => ({ ...c, stage }))],
+  };
 }
 
 /** A species of the shelf. @throws Error when there is none: callers check user input first */

@@ -61,6 +61,7 @@ export const observationKinds = {
   ration: { of: 'holding' },
   regime: { of: 'holding', said: 'the regime that they follow' },
   prey: { of: 'holding', value: 'animals', said: 'which prey' },
+  taken: { of: 'holding' },
   sow: { of: 'vessel', value: 'g', said: 'the strain' },
   harvest: { of: 'vessel', value: 'animals' },
   culture: { of: 'vessel', value: 'animals', said: 'per mL; or what became of it' },

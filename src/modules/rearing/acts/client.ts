@@ -6,7 +6,8 @@ import { forms as feedCount } from './feedCount/form';
 import { forms as prey } from './prey/form';
 import { forms as ration } from './ration/form';
 import { forms as regime } from './regime/form';
+import { forms as taken } from './taken/form';
 import { forms as tray } from './tray/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [feed, tray, ration, regime, prey, deliver, feedCount, discard];
+export const forms: readonly ActForms[] = [feed, tray, ration, regime, prey, taken, deliver, feedCount, discard];

@@ -8,6 +8,7 @@ import { decision as prey } from './prey/decide';
 import { decision as product } from './product/decide';
 import { decision as ration } from './ration/decide';
 import { decision as regime } from './regime/decide';
+import { decision as taken } from './taken/decide';
 import { decision as tray } from './tray/decide';
 
 /** Every act of this room, as the server carries it out. */
@@ -19,6 +20,7 @@ export const decisions = [
   feedCount,
   discard,
   feedTable,
+  taken,
   tray,
   regime,
   prey,

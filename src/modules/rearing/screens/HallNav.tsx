@@ -4,6 +4,7 @@ import { Link } from '@/ui/Link';
 const pages = [
   { href: '/rearing', word: 'Rearing hall' },
   { href: '/rearing/feeding', word: 'Feeding day' },
+  { href: '/rearing/first-feeding', word: 'First feeding' },
   { href: '/rearing/live-food', word: 'Live food' },
   { href: '/rearing/store', word: 'Feed store' },
   { href: '/rearing/growth', word: 'Growth' },

@@ -1,4 +1,6 @@
+import { group } from 'd3';
 import type { HallView } from '../views/hall';
+import { larvalWant } from './firstFeeding/larvalWords';
 
 /** What feeding wants before the walk, as Today lists it. */
 export type FeedThing = {
@@ -43,8 +45,27 @@ export function feedThings(hall: HallView): FeedThing[] {
           },
         ];
   return [
+    ...larvalThings(hall),
     ...line('airless', 'grave', airless, 'oxygen too low to feed', '/rearing'),
     ...line('late', 'overdue', late, 'meals behind'),
     ...line('due', 'now', due, 'to feed now'),
   ];
+}
+
+/** Larvae that starve or are about to, one line for each thing that is wanted of them. */
+function larvalThings(hall: HallView): FeedThing[] {
+  const wants = hall.units.flatMap((u) =>
+    u.larval.flatMap((state) => {
+      const want = larvalWant({ state });
+      return want && state.tone !== 'calm' ? [{ unit: u.name, says: want.says, tone: state.tone }] : [];
+    }),
+  );
+  return [...group(wants, (w) => w.says)].map(([says, list]) => ({
+    key: `larvae ${says}`,
+    who: list.length === 1 ? list[0]!.unit : `${list.length} tanks`,
+    says: list.length === 1 ? says : `${says}: ${some(list.map((w) => w.unit))}`,
+    when: '',
+    tone: list[0]!.tone as FeedThing['tone'],
+    href: '/rearing/first-feeding',
+  }));
 }

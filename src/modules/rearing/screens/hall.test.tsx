@@ -62,6 +62,7 @@ const unit = (name: string, over: Partial<HallUnit> = {}): HallUnit => ({
   sd: 1500,
   massG: 47_100 * 0.305,
   tight: { limit: 'density', share: 0.62, bears: 76_000, fullAt: NOW + 3 * 86_400_000 },
+  larval: [],
   dead7: 44,
   ...over,
 });

@@ -1,10 +1,12 @@
 import { type Tightness, tightness } from '@/core/feeding/tightness';
+import type { LarvalState } from '@/core/feeding/larvalState';
 import { valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
 import { unionisedFraction } from '@/core/water/ammonia';
 import { type FeedingOf, feedingNow } from '@/server/stock/feeding/feedingNow';
 import type { FeedProduct } from '@/server/stock/feeding/feedStore';
+import { larvaeNow } from '@/server/stock/feeding/larvae';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
@@ -30,6 +32,8 @@ export type HallUnit = {
   /** Mass of all as it is likely to be now; null while some of it was never weighed. */
   massG: number | null;
   tight: Tightness | null;
+  /** How larvae in it stand between yolk and food; none where none are. */
+  larval: LarvalState[];
   dead7: number;
 };
 
@@ -67,7 +71,7 @@ export async function hallView(
   const here = new Set(units.map((u) => u.id));
   const living = holdings.filter((h) => here.has(h.unitId));
   const eating = living.filter((h) => h.station === 'fry' || h.station === 'fingerlings');
-  const [{ of, store }, book, totals, dead, waters] = await Promise.all([
+  const [{ of, store }, book, totals, dead, waters, larvae] = await Promise.all([
     feedingNow(db, site, now, eating),
     speciesBook(db, site.siteId),
     totalsBy(db, site.siteId, now, 'unit'),
@@ -77,6 +81,7 @@ export async function hallView(
       now,
     ),
     waterNow(db, site.siteId, now),
+    larvaeNow(db, site, now, living),
   ]);
   return {
     store,
@@ -96,6 +101,7 @@ export async function hallView(
         sd,
         massG,
         tight: massG === null || !species || number <= 0 ? null : tightOf(u, species, fed, number, massG, now),
+        larval: own.flatMap((h) => larvae.get(h.holdingId)?.state ?? []),
         dead7: dead.get(u.id) ?? 0,
       };
     }),

@@ -3,6 +3,7 @@ import { figures } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { clock } from '@/core/time/localDay';
 import type { HallUnit } from '../../views/hall';
+import { larvalWant } from '../firstFeeding/larvalWords';
 import { dayWords, limitWord, waitWords } from '../feedWords';
 
 /** A tank as its place in the hall shows it. */
@@ -42,12 +43,15 @@ export function wantsOf(u: HallUnit, timeZone: string): { says: string; grave: b
   if (grave) return { says: grave.says, grave: true };
   const waits = u.fed.find((f) => f.waits)?.waits;
   if (waits?.why === 'oxygen') return { says: waitWords(waits, timeZone), grave: true };
+  const larvae = gravestLarvae(u);
+  if (larvae?.grave) return larvae;
   if (u.number > 0 && u.dead7 > MANY_DEAD * u.number)
     return { says: `${figures((100 * u.dead7) / (u.number + u.dead7), 2)} % died in a week`, grave: true };
   const { tight } = u;
   if (tight && tight.share >= 1)
     return { says: `move ${Math.max(1, Math.round(100 * (1 - 1 / tight.share)))} % out`, grave: false };
   if (waits) return { says: waitWords(waits, timeZone), grave: false };
+  if (larvae) return larvae;
   const late = u.fed.flatMap((f) => f.meals).filter((m) => m.is === 'late').length;
   if (late > 1) return { says: `${late} meals behind`, grave: false };
   const held = u.fed.find((f) => f.grown?.hungry);
@@ -59,6 +63,10 @@ export function wantsOf(u: HallUnit, timeZone: string): { says: string; grave: b
   const first = due.filter((d) => d.kind !== 'dead' || d.urgency === 1).sort((a, b) => a.urgency - b.urgency)[0];
   return first ? { says: first.says.split(':')[0]!, grave: false } : null;
 }
+
+/** What its larvae want between yolk and food, the gravest of several lots. */
+const gravestLarvae = (u: HallUnit) =>
+  u.larval.flatMap((state) => larvalWant({ state }) ?? []).sort((a, b) => Number(b.grave) - Number(a.grave))[0] ?? null;
 
 export function tankOf(
   u: HallUnit,

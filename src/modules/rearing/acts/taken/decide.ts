@@ -1,0 +1,66 @@
+import { feedingOf } from '@/core/species/life';
+import { ActRefused } from '@/server/act/refused';
+import { ask, decides } from '@/server/context';
+import { larvaeNow } from '@/server/stock/feeding/larvae';
+import { idsOf, standing } from '@/server/stock/standing';
+import { asOf, eventOf } from '@/server/when';
+import { SENSOR_OF_UNIT } from '@/store/waters';
+import { feedingTaken, unmet } from './act';
+import { criterionWords } from './criterionWords';
+
+export const decision = decides(feedingTaken, async (c, p) => {
+  const event = eventOf(c, p);
+  const at = await standing(c, p.unit, asOf(c, event), p, ['eats', 'ponded']);
+  const species = await c.species(at.lot.species);
+  if (!feedingOf(species))
+    throw new ActRefused('noFirstMeal', `${species.name} feed from the hatch on.`, 'unit', 'Check the unit.');
+  const water = await c
+    .trx('unit as u')
+    .where('u.id', at.unit.id)
+    .first<{ sensor: number | null }>(c.trx.raw(`${SENSOR_OF_UNIT} AS sensor`));
+  const known = await larvaeNow(c.trx, { siteId: c.site.id }, event.at, [
+    {
+      holdingId: at.holding.id,
+      lotId: at.lot.id,
+      unitId: at.unit.id,
+      species: species.id,
+      station: species.stages.find((s) => s.id === at.holding.stage)?.station ?? 'fry',
+      number: at.holding.number,
+      sensorId: water.sensor,
+    },
+  ]);
+  const l = known.get(at.holding.id);
+  if (l?.taken && !c.replacing)
+    throw new ActRefused(
+      'alreadyTaken',
+      `${at.unit.name} was declared feeding before.`,
+      'unit',
+      'Nothing is to be done.',
+    );
+  if (l && !l.food)
+    throw new ActRefused(
+      'notFed',
+      `Nothing was given to ${at.lot.name} yet, by the books.`,
+      'unit',
+      'Record its meals first: who was fed nothing has not taken it.',
+    );
+  const open = l?.criteria.filter((x) => x.met !== true) ?? [];
+  if (open.length > 0)
+    ask(c, unmet, {
+      message: `${open.map((x) => criterionWords(x, l!)).join('; ')}.`,
+      path: 'unit',
+      todo: 'Look at their guts an hour after a meal, and count the dead; or say why in the note.',
+      choices: [{ value: 'yes', label: 'They eat all the same' }],
+    });
+  await c.record([
+    {
+      kind: 'taken',
+      ...event,
+      replacesSeq: c.replacing?.seq,
+      intent: { ...p, criteria: l?.criteria.map((x) => criterionWords(x, l)).join('; ') },
+      acts: [],
+      observations: [{ ...idsOf(at), kind: 'taken' }],
+    },
+  ]);
+  return { lot: at.lot.name, unit: at.unit.name };
+});

@@ -1,0 +1,266 @@
+import { type LarvalClock, larvalClock } from '@/core/feeding/larvalClock';
+import { larvalRateOf } from '@/core/feeding/larvalRate';
+import {
+  type Criterion,
+  type LarvaeMarks,
+  type LarvalState,
+  larvalState,
+  type Sample,
+  takenCriteria,
+} from '@/core/feeding/larvalState';
+import { feedingOf, hatchOf } from '@/core/species/life';
+import { thresholds } from '@/core/thresholds';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+import { regimesFollowed } from './regimesFollowed';
+import { warmthOf } from './warmth';
+
+/** What larvae are asked after: which, where, of what, in which water. */
+export type Larvae = {
+  holdingId: number;
+  lotId: number;
+  unitId: number;
+  species: string;
+  station: string;
+  number: number;
+  sensorId: number | null;
+};
+
+/** Larvae between hatch and food taken, with their clock, what they were given, what samples showed. */
+export type LarvaeAt = {
+  holdingId: number;
+  clock: LarvalClock | null;
+  /** Why there is no clock. */
+  noClock: 'hatch' | 'water' | null;
+  state: LarvalState;
+  food: { first: number; last: number; days: number } | null;
+  /** Samples of the last round of each check, by its id. */
+  samples: Record<string, Sample>;
+  criteria: Criterion[];
+  dead: { number: number; of: number } | null;
+  taken: { at: number; by: string } | null;
+  /** What they are first fed by the regime that they follow; null where none is chosen. */
+  regime: { name: string; first: string; live: boolean } | null;
+};
+
+/** Looks of one round are one sample: so far apart they are two. */
+const ROUND_MS = 6 * HOUR_MS;
+/** Samples older than this say nothing of larvae now. */
+const SAMPLE_MS = 4 * DAY_MS;
+/** After the point of no return this page has nothing to say any more. */
+const AFTER_MS = 7 * DAY_MS;
+/** Declared taken, they stay in sight so long. */
+const TAKEN_MS = 5 * DAY_MS;
+
+export const larvaeMarks = (): LarvaeMarks => ({
+  gutFull: thresholds.gutFullShare.value,
+  bladderFilled: thresholds.bladderShare.value,
+  longestGapHours: thresholds.larvalGapHours.value,
+  takenDays: thresholds.takenDays.value,
+  takenDeadADay: thresholds.takenDead.value,
+});
+
+/**
+ * Larvae that come to feed, of all that stand: those between their hatch and a week after the point of no return that
+ * nobody has declared feeding. A fixed number of statements, whatever stands.
+ */
+export async function larvaeNow(
+  db: Db,
+  site: { siteId: number },
+  now: number,
+  all: readonly Larvae[],
+): Promise<Map<number, LarvaeAt>> {
+  const book = await speciesBook(db, site.siteId);
+  const young = all.filter((h) => {
+    const species = book.get(h.species);
+    return (h.station === 'yolksac' || h.station === 'fry') && species && feedingOf(species) && h.number > 0;
+  });
+  const out = new Map<number, LarvaeAt>();
+  if (young.length === 0) return out;
+  const lots = [...new Set(young.map((h) => h.lotId))];
+  const [foreseen, regimes, taken] = await Promise.all([
+    db('prediction')
+      .whereIn('lot_id', lots)
+      .whereNotNull('at')
+      .select<
+        { lot_id: number; sensor_id: number; milestone: string; at: number; low: number | null; high: number | null }[]
+      >('lot_id', 'sensor_id', 'milestone', 'at', 'low', 'high'),
+    regimesFollowed(db, lots, now),
+    takenOf(db, lots, now),
+  ]);
+  const dateOf = (h: Larvae, milestone: string | undefined) => {
+    const own = foreseen.filter((p) => p.lot_id === h.lotId && p.milestone === milestone);
+    return own.find((p) => p.sensor_id === h.sensorId) ?? own[0] ?? null;
+  };
+  const hatched = young.map((h) => {
+    const species = book.get(h.species)!;
+    const hatch = dateOf(h, hatchOf(species)?.id)?.at ?? regimes.of(h.lotId, h.unitId)?.hatchedAt ?? null;
+    return { h, species, hatch };
+  });
+  // Months after their hatch nobody asks for their first meal.
+  const recent = hatched.filter((x) => x.hatch === null || now - x.hatch < LARVAL_MS);
+  const warmth = await warmthOf(
+    db,
+    [...new Set(recent.flatMap(({ h }) => (h.sensorId === null ? [] : [h.sensorId])))],
+    Math.min(now, ...recent.map((x) => x.hatch ?? now)),
+    now,
+  );
+  const clocked = recent.flatMap(({ h, species, hatch }) => {
+    const rate = larvalRateOf(species);
+    const seen = dateOf(h, feedingOf(species)?.id);
+    const temperatures = (h.sensorId === null ? [] : (warmth.get(h.sensorId) ?? [])).map((w) => ({
+      at: Math.min(now, w.day + DAY_MS / 2),
+      celsius: w.celsius,
+    }));
+    const clock =
+      hatch === null || !rate
+        ? null
+        : larvalClock({
+            hatchAt: hatch,
+            feeding:
+              seen && seen.low !== null && seen.high !== null && seen.at > hatch
+                ? { at: seen.at, low: seen.low, high: seen.high }
+                : null,
+            ...rate,
+            temperatures,
+            now,
+          });
+    const declared = taken.find((t) => t.lotId === h.lotId && t.unitId === h.unitId) ?? null;
+    const end = clock?.dates.noReturn?.high ?? clock?.dates.firstFeeding?.high ?? null;
+    // Of unknown age only those still on their yolk are surely larvae.
+    const current = clock ? end === null || now <= end + AFTER_MS : h.station === 'yolksac';
+    if (!current || (declared && now - declared.at > TAKEN_MS)) return [];
+    return [{ h, clock, declared, noClock: clock ? null : hatch === null ? ('hatch' as const) : ('water' as const) }];
+  });
+  const ids = clocked.map((c) => c.h.lotId);
+  const [food, samples, dead] = await Promise.all([
+    foodOf(db, ids, now),
+    samplesOf(db, ids, now),
+    deadOf(
+      db,
+      clocked.map((c) => c.h.holdingId),
+      now,
+    ),
+  ]);
+  for (const { h, clock, declared, noClock } of clocked) {
+    const fed = food.filter((f) => f.lotId === h.lotId);
+    const here = fed.find((f) => f.unitId === h.unitId);
+    const own = samplesIn(samples, h);
+    const died = dead.get(h.holdingId);
+    const known = {
+      // They ate before they were moved as well; whether they eat now is told where they stand.
+      food:
+        fed.length === 0
+          ? null
+          : {
+              first: Math.min(...fed.map((f) => f.first)),
+              last: here?.last ?? Math.max(...fed.map((f) => f.last)),
+              days: here?.days ?? Math.max(...fed.map((f) => f.days)),
+            },
+      guts: own.gutFull ?? null,
+      bladders: own.bladder ?? null,
+      dead: died === undefined ? null : { number: died, of: h.number },
+      taken: declared !== null,
+    };
+    const regime = regimes.of(h.lotId, h.unitId);
+    out.set(h.holdingId, {
+      holdingId: h.holdingId,
+      clock,
+      noClock,
+      state: larvalState(clock, known, larvaeMarks(), now),
+      food: known.food,
+      samples: own,
+      criteria: takenCriteria(known, larvaeMarks()),
+      dead: known.dead,
+      taken: declared && { at: declared.at, by: declared.by },
+      regime: regime && {
+        name: regime.name,
+        first: regime.steps[0]!.feed,
+        live: regime.steps[0]!.perMl !== undefined,
+      },
+    });
+  }
+  return out;
+}
+
+/** No larva is so long on its way: older ones are left alone without asking. */
+const LARVAL_MS = 240 * DAY_MS;
+
+async function takenOf(db: Db, lots: readonly number[], now: number) {
+  return await db('observation as o')
+    .join('entry as e', 'e.seq', 'o.entry_seq')
+    .join('person as p', 'p.id', 'e.recorded_by')
+    .whereIn('o.lot_id', [...lots])
+    .where('o.kind', 'taken')
+    .where('o.at', '<=', now)
+    .orderBy('o.at', 'desc')
+    .select<{ lotId: number; unitId: number; at: number; by: string }[]>(
+      { lotId: 'o.lot_id', unitId: 'o.unit_id', at: 'o.at' },
+      db.raw("IF(e.measured_by = '', p.name, e.measured_by) AS `by`"),
+    );
+}
+
+/** First and last meal of each lot in each unit, dry or live, and on how many days it was fed. */
+async function foodOf(db: Db, lots: readonly number[], now: number) {
+  const rows =
+    lots.length === 0
+      ? []
+      : await db('observation')
+          .whereIn('lot_id', [...lots])
+          .whereIn('kind', ['feed', 'prey'])
+          .where('at', '<=', now)
+          .groupBy('lot_id', 'unit_id')
+          .select<{ lotId: number; unitId: number; first: number; last: number; days: number }[]>(
+            { lotId: 'lot_id', unitId: 'unit_id' },
+            db.raw('MIN(`at`) AS first'),
+            db.raw('MAX(`at`) AS last'),
+            db.raw(`COUNT(DISTINCT FLOOR(\`at\` / ${DAY_MS})) AS days`),
+          );
+  return rows.map((r) => ({ ...r, first: Number(r.first), last: Number(r.last), days: Number(r.days) }));
+}
+
+type Looked = { lotId: number; unitId: number; kind: string; at: number; successes: number; trials: number };
+
+async function samplesOf(db: Db, lots: readonly number[], now: number): Promise<Looked[]> {
+  return lots.length === 0
+    ? []
+    : await db('observation')
+        .whereIn('lot_id', [...lots])
+        .where('kind', 'like', 'check:%')
+        .where('at', '>', now - SAMPLE_MS)
+        .where('at', '<=', now)
+        .orderBy('at', 'desc')
+        .select<Looked[]>({ lotId: 'lot_id', unitId: 'unit_id' }, 'kind', 'at', 'successes', 'trials');
+}
+
+/** The last round of each check in a tank, its beakers together. */
+function samplesIn(all: readonly Looked[], h: Larvae): Record<string, Sample> {
+  const out: Record<string, Sample> = {};
+  for (const s of all) {
+    if (s.lotId !== h.lotId || s.unitId !== h.unitId) continue;
+    const id = s.kind.slice('check:'.length);
+    const round = out[id];
+    if (!round) out[id] = { successes: s.successes, trials: s.trials, at: s.at };
+    else if (round.at - s.at <= ROUND_MS) {
+      round.successes += s.successes;
+      round.trials += s.trials;
+    }
+  }
+  return out;
+}
+
+/** Dead of the last three days; none where nobody counted them. */
+async function deadOf(db: Db, holdingIds: readonly number[], now: number): Promise<Map<number, number>> {
+  const rows =
+    holdingIds.length === 0
+      ? []
+      : await db('observation')
+          .whereIn('holding_id', [...holdingIds])
+          .where('kind', 'dead')
+          .where('at', '>', now - 3 * DAY_MS)
+          .where('at', '<=', now)
+          .groupBy('holding_id')
+          .select<{ holding_id: number; n: number }[]>('holding_id', db.raw('SUM(value) AS n'));
+  return new Map(rows.map((r) => [r.holding_id, Number(r.n)]));
+}
