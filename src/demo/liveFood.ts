@@ -2,11 +2,28 @@ import { DAY_MS } from '@/core/time/spans';
 import type { Player } from './player';
 import type { Station } from './station';
 
+/** A beaker looked at. */
+export const looked = async (p: Player, sample: Record<string, unknown>): Promise<void> =>
+  void (await p.trySend('check.record', sample, 'Culturist'));
+
 /** When half of the larvae had hatched, at the station that they came from. */
 const HATCHED = -11.6;
 const CAME = -5.4;
 /** What a gram of cysts gives here, give or take: counted at each harvest. */
 const PER_GRAM = [196_000, 211_000, 187_000, 204_000, 199_000, 214_000];
+
+/** Small larvae in cold water: rotifers longer than the school has them, and thinner. */
+const LONG_ON_ROTIFERS = [
+  { feed: 'rotifers', from: 3, to: 14, mealsPerDay: 4, perMl: 2 },
+  { feed: 'newly hatched brine shrimp', from: 9, to: 26, mealsPerDay: 5, perMl: 3 },
+  { feed: 'starter 0.2 to 0.4 mm', from: 20, to: 36, mealsPerDay: 20 },
+  { feed: 'crumble 0.4 to 0.8 mm', from: 32, mealsPerDay: 16 },
+];
+/** Rotifers of two cultures by day, the last of this morning: in a sample of half a millilitre, with eggs of sixty. */
+const ROTIFERS = {
+  RC1: { half: [60, 75, 90, 105, 103, 108, 104, 110], eggs: [22, 24, 23, 21, 22, 20, 23, 22], takenFrom: 3 },
+  RC2: { half: [60, 80, 100, 112, 110, 102, 90, 58], eggs: [22, 24, 23, 21, 18, 12, 6, 3], takenFrom: 4 },
+};
 
 /**
  * Pikeperch larvae in two sister tanks on two regimes, and the cones that feed them. Nothing is left to chance, so that
@@ -15,6 +32,7 @@ const PER_GRAM = [196_000, 211_000, 187_000, 204_000, 199_000, 214_000];
 export class LiveFood {
   private readonly cones = new Map<string, number>();
   private harvests = 0;
+  private larvae: number | null = null;
 
   constructor(
     private readonly p: Player,
@@ -28,6 +46,7 @@ export class LiveFood {
         this.cones.set(name, Number((await p.send('vessel.save', { name, kind: 'cone', volumeL: 60 })).id));
     });
     p.at(CAME, () => this.come());
+    for (const [name, r] of Object.entries(ROTIFERS)) this.culture(name, r);
     // Two cones a day, one after the other; the last was sown an hour late yesterday.
     for (let d = -5; d < -1; d++) {
       this.sow(d + 0.02, d % 2 === 0 ? 'C1' : 'C3', 115);
@@ -36,6 +55,40 @@ export class LiveFood {
     this.sow(-1 + 0.02, 'C3', 118, false);
     this.sow(-1 + 0.29, 'C4', 118, false);
     p.at(-0.035, () => this.harvest('C3', 118));
+  }
+
+  /** A culture counted each morning, and what of it was taken; one of them is about to crash. */
+  private culture(name: string, r: (typeof ROTIFERS)['RC1']): void {
+    const { p } = this;
+    const litres = 60;
+    let vessel = 0;
+    p.at(-8.1, async () => {
+      vessel = Number((await p.send('vessel.save', { name, kind: 'culture', volumeL: litres })).id);
+      await p.trySend('culture.start', { vessel, organism: 'rotifers', perMl: 2 * r.half[0]! }, 'Culturist');
+    });
+    for (const [i, half] of r.half.entries())
+      p.at(i - 7.06, async () => {
+        await p.trySend(
+          'culture.count',
+          {
+            vessel,
+            sampleMl: 0.5,
+            counts: [half - 3, half + 4, half - 1],
+            carrying: r.eggs[i],
+            eggsOf: 60,
+            takenL: i >= r.takenFrom && (name === 'RC1' || i < 6) ? 18 : undefined,
+          },
+          'Hand',
+          { sure: 'yes' },
+        );
+        if (name === 'RC1' && this.larvae !== null)
+          await p.trySend(
+            'prey.give',
+            { unit: p.unit('R23'), lotId: this.larvae, number: 1_000_000, prey: 'rotifers', vessel },
+            'Hand',
+            { sure: 'yes' },
+          );
+      });
   }
 
   private async come(): Promise<void> {
@@ -58,6 +111,7 @@ export class LiveFood {
     );
     if (!done) return;
     const lotId = Number(done.lotId);
+    this.larvae = lotId;
     await p.trySend(
       'move.record',
       {
@@ -74,13 +128,13 @@ export class LiveFood {
       'Culturist',
       { tempered: 'tempered', overload: 'yes', shortfall: 'yes', answer: 'yes' },
     );
-    for (const [unit, regime] of [
-      ['R23', 'percid-rotifers'],
-      ['R24', 'percid-brine-shrimp'],
+    for (const [unit, regime, steps] of [
+      ['R23', 'percid-rotifers', LONG_ON_ROTIFERS],
+      ['R24', 'percid-brine-shrimp', undefined],
     ] as const)
       await p.trySend(
         'regime.follow',
-        { unit: p.unit(unit), lotId, regime, hatchedAt: Math.round(p.anchor + HATCHED * DAY_MS) },
+        { unit: p.unit(unit), lotId, regime, steps, hatchedAt: Math.round(p.anchor + HATCHED * DAY_MS) },
         'Culturist',
       );
     for (let d = Math.ceil(CAME); d <= 0; d++)
@@ -107,9 +161,9 @@ export class LiveFood {
         async () =>
           void (await p.trySend('dead.record', { unit: p.unit(unit), lotId, number }, 'Hand', { shortfall: 'yes' })),
       );
-    for (const [day, unit, mg, share] of [
-      [-2.1, 'R23', 3.1, 0.9],
-      [-2.1, 'R24', 3.6, 0.96],
+    for (const [day, unit, mg] of [
+      [-2.1, 'R23', 3.1],
+      [-2.1, 'R24', 3.6],
     ] as const)
       p.at(day, async () => {
         await p.trySend(
@@ -118,19 +172,20 @@ export class LiveFood {
           'Culturist',
           { sure: 'yes' },
         );
-        await p.trySend(
-          'check.record',
-          {
-            unit: p.unit(unit),
-            lotId,
-            stage: 'fry',
-            check: 'gutFull',
-            trials: 50,
-            successes: Math.round(50 * share),
-          },
-          'Culturist',
-        );
       });
+    for (const [day, unit, check, successes, trials] of [
+      [-2.1, 'R23', 'gutFull', 41, 50],
+      [-2.1, 'R24', 'gutFull', 46, 50],
+      [-1.08, 'R23', 'gutFull', 43, 50],
+      [-1.08, 'R24', 'gutFull', 49, 50],
+      [-1.08, 'R23', 'bladder', 39, 50],
+      [-1.08, 'R24', 'bladder', 47, 50],
+      [-0.07, 'R23', 'gutFull', 47, 60],
+      [-0.07, 'R24', 'gutFull', 58, 60],
+      [-0.07, 'R24', 'clinging', 1, 60],
+      [-0.07, 'R23', 'clinging', 9, 60],
+    ] as const)
+      p.at(day, () => looked(p, { unit: p.unit(unit), lotId, stage: 'fry', check, successes, trials }));
   }
 
   /** Sown, and harvested when it has hatched; the harvest of today is still to be done. */

@@ -8,6 +8,7 @@ import { BroodYear } from './broodYear';
 import { CharDay } from './charDay';
 import { Eggs } from './eggs';
 import { Feeding } from './feeding';
+import { FirstMeals } from './firstMeals';
 import { LiveFood } from './liveFood';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
@@ -75,6 +76,7 @@ function planSeason(p: Player): void {
   p.at(0, () => feeding.firstMeals());
   const eggs = new Eggs(station, tanks);
   new LiveFood(p, station).lay();
+  new FirstMeals(p, station).lay();
   new Brood(p).lay(FIRST_DAY);
   new CharDay(p, station, eggs).lay();
   new BroodYear(p, station, tanks).lay();

@@ -23,7 +23,19 @@ const feeding = z.strictObject({
       hint: z.string(),
     }),
   ),
+  cultures: z.array(
+    z.strictObject({
+      id: z.string(),
+      name: z.string(),
+      /** Whether those that carry eggs can be told. */
+      eggs: z.boolean(),
+      feeding: z.string(),
+      source: z.string(),
+      hint: z.string(),
+    }),
+  ),
 });
+export type CultureKind = ShippedFeeding['cultures'][number];
 export type CystStrain = ShippedFeeding['cysts'][number];
 export type ShippedFeeding = z.output<typeof feeding>;
 

@@ -77,3 +77,7 @@ export async function feedLot(h: TestHatchery): Promise<number> {
 /** A cone of sixty litres. */
 export const cone = async (h: TestHatchery): Promise<number> =>
   (await h.send<{ id: number }>('vessel.save', { name: 'C1', volumeL: 60 })).id;
+
+/** A vessel of fifty litres for a culture. */
+export const cultureVessel = async (h: TestHatchery): Promise<number> =>
+  (await h.send<{ id: number }>('vessel.save', { name: 'RC1', kind: 'culture', volumeL: 50 })).id;

@@ -94,7 +94,17 @@ export const requestKept = () =>
   computedOnce('kept', '', '', async ({ siteId }) =>
     (await vesselsNow(db(), siteId, requestNow()))
       .flatMap((v) =>
-        v.kept && v.kept.left > 0 ? [{ id: v.id, name: v.name, left: v.kept.left, until: v.kept.until }] : [],
+        v.kept && v.kept.left > 0
+          ? [
+              {
+                id: v.id,
+                name: v.name,
+                prey: v.culture?.kind.name ?? 'brine shrimp',
+                left: v.kept.left,
+                until: v.kept.until,
+              },
+            ]
+          : [],
       )
       .sort((a, b) => a.until - b.until),
   );

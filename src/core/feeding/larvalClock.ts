@@ -51,6 +51,8 @@ const AHEAD_MS = 300 * DAY_MS;
 export function larvalClock(i: {
   hatchAt: number;
   feeding: { at: number; low: number; high: number } | null;
+  /** They were seen feeding then: they came to it at the latest by that time. */
+  by?: number | null;
   cv: number;
   rate: (celsius: number) => number;
   places: readonly LarvalPlace[];
@@ -60,16 +62,19 @@ export function larvalClock(i: {
   if (i.temperatures.length === 0) return null;
   const line = makeTimeline(i.temperatures, [], i.hatchAt, Math.max(i.now, i.hatchAt) + AHEAD_MS);
   const sum = accumulate(line, i.rate);
-  const way = i.feeding ? valueAt(line, sum, i.feeding.at) : 1;
+  const foreseen = i.feeding?.at ?? crossing(line, sum, 1);
+  const early = i.by !== undefined && i.by !== null && i.by < foreseen ? i.by : null;
+  const feeding = early === null ? i.feeding : { at: early, low: early, high: early };
+  const way = feeding ? valueAt(line, sum, feeding.at) : 1;
   if (!(way > 0)) return null;
   // One doubt of the whole way, in logs: what was seen has none.
-  const doubt = i.feeding
-    ? Math.max(0, Math.log(valueAt(line, sum, i.feeding.high) / Math.max(1e-9, valueAt(line, sum, i.feeding.low)))) /
+  const doubt = feeding
+    ? Math.max(0, Math.log(valueAt(line, sum, feeding.high) / Math.max(1e-9, valueAt(line, sum, feeding.low)))) /
       (2 * Z95)
     : i.cv;
   const when = (share: number) => crossing(line, sum, share * way);
   const dates: LarvalClock['dates'] = {};
-  const feeds = i.feeding?.at ?? when(1);
+  const feeds = feeding?.at ?? when(1);
   if (!Number.isFinite(feeds)) return null;
   const put = (id: LarvalEvent, share: number, sd: number) => {
     // Shares lie above nought: their doubt is taken on the log scale, as that of the way is.
@@ -79,8 +84,8 @@ export function larvalClock(i: {
       dates[id] = { id, at, low, high: Number.isFinite(high) ? high : line.at.at(-1)! };
   };
   for (const p of i.places) put(p.id, p.way, p.sd);
-  dates.firstFeeding = i.feeding
-    ? { id: 'firstFeeding', at: feeds, low: i.feeding.low, high: i.feeding.high }
+  dates.firstFeeding = feeding
+    ? { id: 'firstFeeding', at: feeds, low: feeding.low, high: feeding.high }
     : { id: 'firstFeeding', at: feeds, low: when(Math.exp(-Z95 * i.cv)), high: when(Math.exp(Z95 * i.cv)) };
   return { hatchAt: i.hatchAt, dates, passed: valueAt(line, sum, i.now) / way };
 }

@@ -296,4 +296,25 @@ export const ofGrowing = {
     unit: 'a day',
     hint: 'the wave of those that starve has passed',
   },
+  cultureEggShare: {
+    of: 'hands',
+    what: 'share of rotifers carrying eggs below which a culture is about to crash',
+    value: 0.15,
+    unit: 'of rotifers',
+    hint: 'a thriving culture shows two or three times as many; learn what yours shows before it falls',
+  },
+  cultureFall: {
+    of: 'hands',
+    what: 'fall of a culture from one count to the next that is called a crash',
+    value: 0.3,
+    unit: 'of its number',
+    hint: 'what was taken out is added back before; samples of three scatter by some tenths',
+  },
+  cultureCountHours: {
+    of: 'hands',
+    what: 'hours after which a culture that was not counted is asked after',
+    value: 26,
+    unit: 'h',
+    hint: 'once a day, and two hours of grace',
+  },
 } as const satisfies Record<string, Shipped>;

@@ -97,10 +97,11 @@ export function ConeCell({
   );
 }
 
-export function AddVessel() {
+export function AddVessel({ kind }: { kind: Vessel['kind'] }) {
+  const name = kind === 'cone' ? 'a cone' : 'a culture vessel';
   return (
-    <DialogButton word="Add a cone" title="A cone" kind="plain">
-      {(done) => <VesselForm done={done} />}
+    <DialogButton word={`Add ${name}`} title={name.replace('a', 'A')} kind="plain">
+      {(done) => <VesselForm kind={kind} done={done} />}
     </DialogButton>
   );
 }

@@ -8,6 +8,7 @@ import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import type { LiveFoodView } from '../views/liveFood';
 import { AddVessel, ConeCell } from './ConeCell';
+import { CultureCell } from './CultureCell';
 import { SupplyChart } from './SupplyChart';
 
 /** Will there be enough at each meal? Cones with their clocks, three days of demand against them, the plan of starts. */
@@ -27,6 +28,7 @@ export function LiveFoodScreen({
       ? clock(t, timeZone)
       : `${dayMonth(t, timeZone, now)} ${clock(t, timeZone)}`;
   const cones = view.vessels.filter((v) => v.kind === 'cone');
+  const cultures = view.vessels.filter((v) => v.kind === 'culture');
   const missed = view.meals.filter((m) => m.nauplii - m.met > 1);
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Live food">
@@ -62,7 +64,22 @@ export function LiveFoodScreen({
             ))}
           </ul>
           <p className="mt-2">
-            <AddVessel />
+            <AddVessel kind="cone" />
+          </p>
+          <h2 className="mt-5 border-b-2 border-deep/40 pb-0.5">Cultures</h2>
+          {cultures.length === 0 && (
+            <p className="quiet py-2">
+              None yet. Rotifers, water fleas or worms: counted each day, this page says how they grow, how much may be
+              taken, and when one is about to crash.
+            </p>
+          )}
+          <ul>
+            {cultures.map((v) => (
+              <CultureCell key={v.id} v={v} kinds={view.cultureKinds} />
+            ))}
+          </ul>
+          <p className="mt-2">
+            <AddVessel kind="culture" />
           </p>
           <p className="mt-3 text-small text-soft">
             Reckoned with {preyNumber(view.gives.perGram)} nauplii of a gram ±{Math.round(196 * view.gives.cv)} %
@@ -189,8 +206,13 @@ function Mouths({ view, us }: { view: LiveFoodView; us: boolean }) {
         </Table>
       )}
       {view.others.map((o) => (
-        <p key={o.feed} className="mt-2 text-small">
-          {o.feed}: {preyNumber(o.number)} in the next 24 hours for {o.units.join(', ')}, from cultures.
+        <p key={o.feed} className={`mt-2 ${o.gives !== null && o.gives < o.number ? 'text-hand' : 'text-small'}`}>
+          {o.feed}: {preyNumber(o.number)} in the next 24 hours for {o.units.join(', ')}.{' '}
+          {o.gives === null
+            ? 'No culture of it is known here.'
+            : o.gives >= o.number
+              ? `The cultures grow ${preyNumber(o.gives)} in a day: enough.`
+              : `The cultures grow only ${preyNumber(o.gives)} in a day: brine shrimp of a small strain, thinner meals, or set on another.`}
         </p>
       ))}
     </section>

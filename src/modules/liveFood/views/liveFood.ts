@@ -40,8 +40,9 @@ export type LiveFoodView = {
   hatchHours: number;
   usableHours: number;
   strains: { id: string; name: string }[];
-  /** Meals of other live food, that no cone gives. */
-  others: { feed: string; number: number; units: string[] }[];
+  /** Meals of other live food, that no cone gives, and what cultures of it grow in a day; null where none is kept. */
+  others: { feed: string; number: number; units: string[]; gives: number | null }[];
+  cultureKinds: { id: string; name: string; feeding: string }[];
   until: number;
 };
 
@@ -144,7 +145,8 @@ export async function liveFoodView(
         eachMeal: f.volumeL === null ? null : (f.meals.find((m) => m.kind === 'brineShrimp')?.number ?? 0),
       };
     }),
-    others: othersOf(follow, tanks, now),
+    others: othersOf(follow, tanks, vessels, now),
+    cultureKinds: shippedFeeding().cultures.map((k) => ({ id: k.id, name: k.name, feeding: k.feeding })),
     until,
   };
 }
@@ -160,7 +162,12 @@ function together(meals: readonly { at: number; number: number }[]): { at: numbe
 }
 
 /** What the next day's meals take of live food that no cone gives. */
-function othersOf(follow: readonly Following[], tanks: readonly Tank[], now: number): LiveFoodView['others'] {
+function othersOf(
+  follow: readonly Following[],
+  tanks: readonly Tank[],
+  vessels: readonly Vessel[],
+  now: number,
+): LiveFoodView['others'] {
   const by = new Map<string, { number: number; units: Set<string> }>();
   for (const f of follow)
     for (const m of f.meals) {
@@ -170,5 +177,15 @@ function othersOf(follow: readonly Following[], tanks: readonly Tank[], now: num
       of.units.add(tanks.find((t) => t.holdingId === f.holdingId)!.unit);
       by.set(m.feed, of);
     }
-  return [...by].map(([feed, o]) => ({ feed, number: o.number, units: [...o.units] }));
+  return [...by].map(([feed, o]) => {
+    // A regime names its feed in words: “rotifers of the pond” are rotifers.
+    const own = vessels.filter((v) => v.culture && feed.toLowerCase().includes(v.culture.kind.name));
+    return {
+      feed,
+      number: o.number,
+      units: [...o.units],
+      gives:
+        own.length === 0 ? null : own.reduce((s, v) => s + v.culture!.mayTake * v.culture!.perMl * v.volumeL * 1000, 0),
+    };
+  });
 }

@@ -7,7 +7,6 @@ import { HOUR_MS } from '@/core/time/spans';
 import { criterionWords } from '@/modules/rearing/acts/taken/criterionWords';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
-import { Table } from '@/ui/Table';
 import { TakenForm } from '../acts/taken/form';
 import type { FirstFeedingView, LarvalLot, LarvalTank } from '../views/firstFeeding';
 import { ClockStrip } from './firstFeeding/ClockStrip';
@@ -157,55 +156,15 @@ function Tank({ t, checks }: { t: LarvalTank; checks: LarvalLot['checks'] }) {
           {t.regime && `, ${t.regime.name}`}
         </span>
       </p>
-      <Table>
-        <thead>
-          <tr>
-            <th>looked for</th>
-            <th className="num">found</th>
-            <th>says</th>
-            <th>when</th>
-            {records && <th />}
-          </tr>
-        </thead>
-        <tbody>
-          {checks.map((c) => {
-            const s = t.samples[c.id];
-            const j = s ? judgeLarvae(c.id, s) : null;
-            return (
-              <tr key={c.id}>
-                <td title={c.looks}>{c.name}</td>
-                <td className="num">
-                  {j && s && (
-                    <>
-                      {percent(j.share)}{' '}
-                      <span className="text-small text-soft">
-                        {percent(j.low)} to {percent(j.high)}, {s.successes} of {s.trials}
-                      </span>
-                    </>
-                  )}
-                </td>
-                <td className={j?.is === 'bad' ? 'text-hand' : j?.is === 'open' ? 'text-careful' : ''}>
-                  {j ? sampleWords(j) : <span className="text-soft">not looked at</span>}
-                </td>
-                <td className="whitespace-nowrap text-soft">{s && `${spanWords(now - s.at)} ago`}</td>
-                {records && (
-                  <td className="text-right">
-                    <DialogButton word="Sample" title={`${t.unit}: ${c.name}`}>
-                      {(done) => (
-                        <SampleForm tank={t} check={c} before={s && now - s.at <= ROUND_MS ? s : null} done={done} />
-                      )}
-                    </DialogButton>
-                  </td>
-                )}
-              </tr>
-            );
-          })}
-        </tbody>
-      </Table>
+      <ul className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(128px,1fr))] gap-x-3 gap-y-2">
+        {checks.map((c) => (
+          <Looked key={c.id} t={t} c={c} records={records} />
+        ))}
+      </ul>
       {!t.taken && t.food && (
         <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
           <span className="text-small text-soft">
-            To be declared taken:{' '}
+            Taken:{' '}
             {t.criteria.map((c, k) => (
               <span key={c.id} className={c.met === true ? 'text-deep' : c.met === false ? 'text-careful' : ''}>
                 {k > 0 && '; '}
@@ -226,5 +185,39 @@ function Tank({ t, checks }: { t: LarvalTank; checks: LarvalLot['checks'] }) {
         </p>
       )}
     </section>
+  );
+}
+
+/** One thing that is looked at in a tank: the last round, what it says, and a press to look again. */
+function Looked({ t, c, records }: { t: LarvalTank; c: LarvalLot['checks'][number]; records: boolean }) {
+  const { now } = useSession();
+  const s = t.samples[c.id];
+  const j = s ? judgeLarvae(c.id, s) : null;
+  return (
+    <li className="border-l-2 border-rule pl-2 leading-snug" data-check={c.id}>
+      <p className="text-small text-soft" title={c.looks}>
+        {c.name}
+      </p>
+      {j && s ? (
+        <>
+          <p>
+            <b>{percent(j.share)}</b>{' '}
+            <span className="text-small text-soft">
+              {s.successes} of {s.trials}, {spanWords(now - s.at)} ago
+            </span>
+          </p>
+          <p className={`text-small ${j.is === 'bad' ? 'text-hand' : j.is === 'open' ? 'text-careful' : 'text-deep'}`}>
+            {sampleWords(j)}
+          </p>
+        </>
+      ) : (
+        <p className="text-small text-soft">not looked at</p>
+      )}
+      {records && (
+        <DialogButton word="Sample" title={`${t.unit}: ${c.name}`}>
+          {(done) => <SampleForm tank={t} check={c} before={s && now - s.at <= ROUND_MS ? s : null} done={done} />}
+        </DialogButton>
+      )}
+    </li>
   );
 }

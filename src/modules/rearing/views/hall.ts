@@ -1,5 +1,5 @@
-import { type Tightness, tightness } from '@/core/feeding/tightness';
 import type { LarvalState } from '@/core/feeding/larvalState';
+import { type Tightness, tightness } from '@/core/feeding/tightness';
 import { valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';

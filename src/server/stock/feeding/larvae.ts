@@ -25,6 +25,8 @@ export type Larvae = {
   station: string;
   number: number;
   sensorId: number | null;
+  /** When they came to stand so where they are. */
+  openedAt: number;
 };
 
 /** Larvae between hatch and food taken, with their clock, what they were given, what samples showed. */
@@ -113,15 +115,18 @@ export async function larvaeNow(
       at: Math.min(now, w.day + DAY_MS / 2),
       celsius: w.celsius,
     }));
+    // Who came in feeding, or was moved as such, came to feed at the latest then.
+    const came =
+      h.station === 'fry'
+        ? Math.min(...young.filter((x) => x.lotId === h.lotId && x.station === 'fry').map((x) => x.openedAt))
+        : null;
     const clock =
       hatch === null || !rate
         ? null
         : larvalClock({
             hatchAt: hatch,
-            feeding:
-              seen && seen.low !== null && seen.high !== null && seen.at > hatch
-                ? { at: seen.at, low: seen.low, high: seen.high }
-                : null,
+            feeding: feedingSeen(seen, hatch),
+            by: came !== null && came > hatch ? came : null,
             ...rate,
             temperatures,
             now,
@@ -144,18 +149,18 @@ export async function larvaeNow(
     ),
   ]);
   for (const { h, clock, declared, noClock } of clocked) {
-    const fed = food.filter((f) => f.lotId === h.lotId);
+    // Fed in another tank before they came here they ate too; a sister tank's meals are not theirs.
+    const fed = food.filter((f) => f.lotId === h.lotId && (f.unitId === h.unitId || f.first < h.openedAt));
     const here = fed.find((f) => f.unitId === h.unitId);
     const own = samplesIn(samples, h);
     const died = dead.get(h.holdingId);
     const known = {
-      // They ate before they were moved as well; whether they eat now is told where they stand.
       food:
         fed.length === 0
           ? null
           : {
               first: Math.min(...fed.map((f) => f.first)),
-              last: here?.last ?? Math.max(...fed.map((f) => f.last)),
+              last: here?.last ?? Math.min(h.openedAt, Math.max(...fed.map((f) => f.last))),
               days: here?.days ?? Math.max(...fed.map((f) => f.days)),
             },
       guts: own.gutFull ?? null,
@@ -186,6 +191,11 @@ export async function larvaeNow(
 
 /** No larva is so long on its way: older ones are left alone without asking. */
 const LARVAL_MS = 240 * DAY_MS;
+
+/** First feeding as the lot's own dates say it, where they do. */
+function feedingSeen(d: { at: number; low: number | null; high: number | null } | null, hatch: number) {
+  return d && d.low !== null && d.high !== null && d.at > hatch ? { at: d.at, low: d.low, high: d.high } : null;
+}
 
 async function takenOf(db: Db, lots: readonly number[], now: number) {
   return await db('observation as o')

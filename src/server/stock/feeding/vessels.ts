@@ -1,8 +1,11 @@
+import { type CultureCount, type CultureState, cultureState } from '@/core/liveFood/culture';
 import { hatchHours } from '@/core/liveFood/hatchHours';
 import { type Yield, yieldOf } from '@/core/liveFood/yields';
 import { thresholds } from '@/core/thresholds';
-import { HOUR_MS } from '@/core/time/spans';
-import { type CystStrain, shippedFeeding } from '@/reference/feeding';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
+import { type CultureKind, type CystStrain, shippedFeeding } from '@/reference/feeding';
+import { ActRefused } from '@/server/act/refused';
+import type { Context } from '@/server/context';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 
@@ -22,6 +25,8 @@ export type Vessel = {
     expected: number;
     sd: number;
   } | null;
+  /** A culture that runs in it. */
+  culture: (CultureState & { kind: CultureKind; startedAt: number; counts: CultureCount[] }) | null;
   /** What was harvested last and is good still, less what was given of it. */
   kept: { at: number; until: number; harvested: number; left: number } | null;
 };
@@ -44,8 +49,7 @@ export async function yieldsOf(db: Db, siteId: number, now: number): Promise<(st
   const rows = await db('observation as o')
     .join('vessel as v', 'v.id', 'o.vessel_id')
     .join('entry as e', 'e.seq', 'o.entry_seq')
-    .where('v.site_id', siteId)
-    .where('o.kind', 'harvest')
+    .where({ 'v.site_id': siteId, 'v.kind': 'cone', 'o.kind': 'harvest' })
     .where('o.at', '<=', now)
     .orderBy('o.at', 'desc')
     .limit(3 * LEARNED)
@@ -81,7 +85,7 @@ export async function vesselsNow(db: Db, siteId: number, now: number): Promise<V
         'e.intent',
       );
   const usable = thresholds.naupliiUsable.value * HOUR_MS;
-  const [vessels, sown, harvested, given, gives] = await Promise.all([
+  const [vessels, sown, harvested, given, gives, cultures] = await Promise.all([
     db('vessel')
       .where({ site_id: siteId, retired: false })
       .orderBy('name')
@@ -95,6 +99,7 @@ export async function vesselsNow(db: Db, siteId: number, now: number): Promise<V
       .where('o.at', '<=', now)
       .select<{ vessel_id: number; at: number; value: number }[]>('o.vessel_id', 'o.at', 'o.value'),
     yieldsOf(db, siteId, now),
+    culturesOf(db, siteId, now),
   ]);
   return vessels.map((v) => {
     const s = sown.find((x) => x.vessel_id === v.id);
@@ -118,6 +123,10 @@ export async function vesselsNow(db: Db, siteId: number, now: number): Promise<V
               sd: i.cystsG * of.perGram * of.cv,
             }
           : null,
+      culture: cultureIn(
+        cultures.filter((x) => x.vesselId === v.id),
+        now,
+      ),
       kept:
         h && until > now
           ? {
@@ -130,4 +139,53 @@ export async function vesselsNow(db: Db, siteId: number, now: number): Promise<V
           : null,
     };
   });
+}
+
+/** Days of counts that are read of a culture. */
+const CULTURE_DAYS = 30;
+
+type CultureRow = { vesselId: number; at: number; value: number; said: string; intent: string };
+
+/** What was done with cultures lately, oldest first: started, counted, ended. One statement. */
+async function culturesOf(db: Db, siteId: number, now: number): Promise<CultureRow[]> {
+  return await db('observation as o')
+    .join('vessel as v', 'v.id', 'o.vessel_id')
+    .join('entry as e', 'e.seq', 'o.entry_seq')
+    .where({ 'v.site_id': siteId, 'o.kind': 'culture' })
+    .where('o.at', '>', now - CULTURE_DAYS * DAY_MS)
+    .where('o.at', '<=', now)
+    .orderBy(['o.at', 'o.entry_seq'])
+    .select<CultureRow[]>({ vesselId: 'o.vessel_id' }, 'o.at', 'o.value', 'o.said', 'e.intent');
+}
+
+/** The culture that runs in a vessel by what was done with it. */
+function cultureIn(rows: readonly CultureRow[], now: number): Vessel['culture'] {
+  const ended = rows.findLastIndex((r) => r.said === 'ended');
+  const own = rows.slice(ended + 1);
+  const begun = own.findLast((r) => r.said === 'started') ?? own[0];
+  if (!begun) return null;
+  const first = fromJson<{ organism?: string }>(begun.intent);
+  const counts = own
+    .filter((r) => r.at >= begun.at)
+    .map((r): CultureCount => {
+      const i = fromJson<{ carrying?: number; eggsOf?: number; takenL?: number; volumeL?: number }>(r.intent);
+      return {
+        at: r.at,
+        perMl: r.value,
+        eggs: i.carrying !== undefined && i.eggsOf ? { carrying: i.carrying, of: i.eggsOf } : null,
+        takenShare: i.takenL && i.volumeL ? Math.min(1, i.takenL / i.volumeL) : 0,
+      };
+    });
+  return { ...cultureState(counts, now), kind: cultureKind(first.organism ?? ''), startedAt: begun.at, counts };
+}
+
+/** A kind of culture by Reference; the first where an older version knew another. */
+export const cultureKind = (id: string): CultureKind =>
+  shippedFeeding().cultures.find((c) => c.id === id) ?? shippedFeeding().cultures[0]!;
+
+/** The vessel that an act is about, as it stood then. @throws ActRefused at the field where there is none */
+export async function vesselOf(c: Context, id: number, at: number): Promise<Vessel> {
+  const v = (await vesselsNow(c.trx, c.site.id, at)).find((x) => x.id === id);
+  if (!v) throw new ActRefused('noVessel', 'There is no such vessel.', 'vessel', 'Choose one of the list.');
+  return v;
 }

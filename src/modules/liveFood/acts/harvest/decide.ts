@@ -3,7 +3,7 @@ import { figures, grouped } from '@/core/quantities/format';
 import { HOUR_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
-import { vesselsNow } from '@/server/stock/feeding/vessels';
+import { vesselOf } from '@/server/stock/feeding/vessels';
 import { eventOf } from '@/server/when';
 import { harvestCone, sure } from './act';
 
@@ -15,8 +15,7 @@ const FAR = 4;
 export const decision = decides(harvestCone, async (c, p) => {
   const event = eventOf(c, p);
   // While it is corrected the harvest itself is not what emptied the cone.
-  const v = (await vesselsNow(c.trx, c.site.id, c.replacing ? event.at - 1 : event.at)).find((x) => x.id === p.vessel);
-  if (!v) throw new ActRefused('noVessel', 'There is no such cone.', 'vessel', 'Choose one of the list.');
+  const v = await vesselOf(c, p.vessel, c.replacing ? event.at - 1 : event.at);
   if (!v.batch) throw new ActRefused('notSown', `${v.name} was not sown.`, 'vessel', 'Record the sowing first.');
   const count = p.pouredAway
     ? null

@@ -1,7 +1,7 @@
 'use client';
 
 import { formsOf } from '@/client/act/actForms';
-import type { Codec } from '@/client/form/codecs';
+import { COUNTS } from '@/client/form/counts';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { MeasureInput } from '@/client/inputs';
@@ -9,20 +9,6 @@ import { grouped } from '@/core/quantities/format';
 import { Tick } from '@/ui/Checkbox';
 import { TextField } from '@/ui/fields';
 import { harvestCone } from './act';
-
-/** Counts of samples, one after the other. */
-const COUNTS: Codec = {
-  blank: '',
-  write: (v) => ((v as number[] | undefined) ?? []).join(' '),
-  read: (t) => {
-    const parts = String(t)
-      .split(/[\s,;]+/)
-      .filter(Boolean);
-    const wrong = parts.find((p) => !/^\d{1,7}$/.test(p));
-    if (wrong) return { value: null, error: `“${wrong}” is no count: whole numbers, with spaces between` };
-    return { value: parts.length > 0 ? parts.map(Number) : null, error: null };
-  },
-};
 
 /** A harvest, counted by samples. @param vessel absent in a correction: it stays the one that was recorded */
 export function HarvestForm({ vessel, done }: { vessel?: { id: number; name: string }; done?: () => void }) {

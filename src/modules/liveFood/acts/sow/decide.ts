@@ -7,7 +7,7 @@ import { shippedFeeding } from '@/reference/feeding';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
 import { feedLotOf } from '@/server/stock/feeding/feedLot';
-import { strainOf, vesselsNow } from '@/server/stock/feeding/vessels';
+import { strainOf, vesselOf } from '@/server/stock/feeding/vessels';
 import { eventOf } from '@/server/when';
 import { dense, over, sowCysts } from './act';
 
@@ -18,8 +18,7 @@ export const decision = decides(sowCysts, async (c, p) => {
   const event = eventOf(c, p);
   if (!shippedFeeding().cysts.some((s) => s.id === p.strain))
     throw new ActRefused('noStrain', 'Reference has no such cysts.', 'strain', 'Choose one of the list.');
-  const v = (await vesselsNow(c.trx, c.site.id, event.at)).find((x) => x.id === p.vessel);
-  if (!v) throw new ActRefused('noVessel', 'There is no such cone.', 'vessel', 'Choose one of the list.');
+  const v = await vesselOf(c, p.vessel, event.at);
   if (v.kind !== 'cone')
     throw new ActRefused('noCone', `${v.name} is a culture: cysts go into a cone.`, 'vessel', 'Choose a cone.');
   const perL = p.cystsG / v.volumeL;

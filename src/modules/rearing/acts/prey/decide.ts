@@ -1,7 +1,7 @@
 import { grouped } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
-import { vesselsNow } from '@/server/stock/feeding/vessels';
+import { vesselOf } from '@/server/stock/feeding/vessels';
 import { can, idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { givePrey, sure } from './act';
@@ -24,15 +24,14 @@ export const decision = decides(givePrey, async (c, p) => {
     });
   let vesselName: string | undefined;
   if (p.vessel !== undefined) {
-    const vessel = (await vesselsNow(c.trx, c.site.id, c.now)).find((v) => v.id === p.vessel);
-    if (!vessel) throw new ActRefused('noVessel', 'There is no such vessel.', 'vessel', 'Choose one of the list.');
+    const vessel = await vesselOf(c, p.vessel, c.now);
     vesselName = vessel.name;
     const left = vessel.kept?.left ?? 0;
-    if (vessel.kind === 'cone' && !c.replacing && p.number > left)
+    if (!c.replacing && p.number > left)
       ask(c, sure, {
         message: `By the counts ${vessel.name} has ${grouped(Math.max(0, Math.round(left)))} left.`,
         path: 'number',
-        todo: 'Was the harvest counted, and is this the cone?',
+        todo: 'Was the harvest counted, and is this the vessel?',
         choices: [{ value: 'yes', label: 'They came from it' }],
       });
   }

@@ -27,6 +27,7 @@ export const decision = decides(feedingTaken, async (c, p) => {
       station: species.stages.find((s) => s.id === at.holding.stage)?.station ?? 'fry',
       number: at.holding.number,
       sensorId: water.sensor,
+      openedAt: at.holding.opened_at ?? event.at,
     },
   ]);
   const l = known.get(at.holding.id);

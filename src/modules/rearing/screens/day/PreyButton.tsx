@@ -9,8 +9,8 @@ import { givePrey } from '../../acts/prey/act';
 import type { FeedRow } from './feedRow';
 import { TapSays } from './TapSays';
 
-/** A harvest that stands: which cone, how many are left. */
-export type KeptPrey = { id: number; name: string; left: number };
+/** A harvest that stands: which vessel, of what, how many are left. */
+export type KeptPrey = { id: number; name: string; prey: string; left: number };
 
 /** One tap: the meal of live food that is due was given, out of the harvest that spoils first. */
 export function PreyButton({ row, kept }: { row: FeedRow; kept: readonly KeptPrey[] }) {
@@ -19,7 +19,7 @@ export function PreyButton({ row, kept }: { row: FeedRow; kept: readonly KeptPre
   const { prey } = row;
   if (!prey || role === 'reader') return null;
   const number = Number(prey.each.toPrecision(2));
-  const from = kept.find((k) => k.left >= number);
+  const from = kept.find((k) => prey.feed.toLowerCase().includes(k.prey) && k.left >= number);
   return (
     <span className="flex flex-col items-end gap-1">
       {prey.due !== null && !row.waits && (

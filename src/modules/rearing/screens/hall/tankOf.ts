@@ -3,8 +3,8 @@ import { figures } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { clock } from '@/core/time/localDay';
 import type { HallUnit } from '../../views/hall';
-import { larvalWant } from '../firstFeeding/larvalWords';
 import { dayWords, limitWord, waitWords } from '../feedWords';
+import { larvalWant } from '../firstFeeding/larvalWords';
 
 /** A tank as its place in the hall shows it. */
 export type TankShown = {
