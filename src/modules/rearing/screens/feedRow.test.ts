@@ -48,6 +48,7 @@ const hall = (...fed: FeedingOf[]): HallView => ({
         name: `R${i + 1}`,
         room: 'Hall',
         fed: [{ ...f, holdingId: i + 1 }],
+        larval: [],
         holdings: [{ holdingId: i + 1, lotId: 7, lot: 'AC-30-02', stage: 'fry', stageName: 'fry', number: 100 }],
       }) as unknown as HallUnit,
   ),
@@ -134,6 +135,20 @@ test('before the walk: water that forbids feed, tanks that are meals behind, tan
     ['now', '2 tanks', 'to feed now: R1, R4'],
   ]);
   expect(feedThings(hall())).toEqual([]);
+});
+
+test('larvae that starve stand before all else, those that want the same in one line', () => {
+  const h = hall(feeding({ meals: [] }), feeding({ meals: [] }), feeding({ meals: [] }));
+  h.units[0]!.larval = [{ is: 'look', tone: 'now' }];
+  h.units[1]!.larval = [{ is: 'starving', tone: 'grave' }];
+  h.units[2]!.larval = [
+    { is: 'starving', tone: 'grave' },
+    { is: 'yolk', tone: 'calm' },
+  ];
+  expect(feedThings(h).map((t) => [t.tone, t.who, t.says, t.href])).toEqual([
+    ['grave', '2 tanks', 'larvae starve: nothing given yet: R2, R3', '/rearing/first-feeding'],
+    ['now', 'R1', 'look at their guts', '/rearing/first-feeding'],
+  ]);
 });
 
 test('live food of a regime: how much a meal, which were given, what is due now', () => {

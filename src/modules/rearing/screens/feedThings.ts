@@ -60,12 +60,16 @@ function larvalThings(hall: HallView): FeedThing[] {
       return want && state.tone !== 'calm' ? [{ unit: u.name, says: want.says, tone: state.tone }] : [];
     }),
   );
-  return [...group(wants, (w) => w.says)].map(([says, list]) => ({
-    key: `larvae ${says}`,
-    who: list.length === 1 ? list[0]!.unit : `${list.length} tanks`,
-    says: list.length === 1 ? says : `${says}: ${some(list.map((w) => w.unit))}`,
-    when: '',
-    tone: list[0]!.tone as FeedThing['tone'],
-    href: '/rearing/first-feeding',
-  }));
+  // The gravest first, whichever tank stands before the other.
+  const order = ['grave', 'overdue', 'now'];
+  return [...group(wants, (w) => w.says)]
+    .sort((a, b) => order.indexOf(a[1][0]!.tone) - order.indexOf(b[1][0]!.tone))
+    .map(([says, list]) => ({
+      key: `larvae ${says}`,
+      who: list.length === 1 ? list[0]!.unit : `${list.length} tanks`,
+      says: list.length === 1 ? says : `${says}: ${some(list.map((w) => w.unit))}`,
+      when: '',
+      tone: list[0]!.tone as FeedThing['tone'],
+      href: '/rearing/first-feeding',
+    }));
 }

@@ -14,6 +14,7 @@ export const feedingTaken = defineAct({
   input: z.object({ ...eventFields, ...standingFields }),
   result: returns<{ lot: string; unit: string }>(),
   questions: [unmet],
+  onlyTakenBack: 'It says nothing but that they eat.',
   kinds: {
     taken: {
       word: 'feeding taken',

@@ -1,9 +1,9 @@
 'use client';
 
-import { formsOf, ofHolding } from '@/client/act/actForms';
+import { formsOf } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
-import { type ActHolding, at } from '@/client/holding';
+import { at } from '@/client/holding';
 import { feedingTaken } from './act';
 
 /** Somebody decides that they eat. @param done what closes it, where it stands in a dialog */
@@ -32,6 +32,5 @@ export const forms = formsOf(feedingTaken, {
       form: ({ h }) => <TakenForm h={h} />,
     },
   ],
-  corrects: { taken: ofHolding((h: ActHolding) => <TakenForm h={h} />) },
   aboutUnit: true,
 });
