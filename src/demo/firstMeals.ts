@@ -3,7 +3,7 @@ import { looked } from './liveFood';
 import type { Player } from './player';
 import type { Station } from './station';
 
-const HATCHED = -13.5;
+const HATCHED = -19;
 const CAME = -3.6;
 
 /** Ide larvae in two sister tanks: one is fed from its first hour on, the other was overlooked. */

@@ -1,6 +1,6 @@
 import { hallView } from '@/modules/rearing/views/hall';
 import { livingStock } from '@/server/stock/livingStock';
-import { cone } from '../../../tests/support/example';
+import { cone, cultureVessel } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { liveFoodView } from './views/liveFood';
@@ -151,4 +151,78 @@ test('a regime of another species, a hatch that nobody knows', async () => {
 
 test('an empty hatchery: no vessels, no mouths, no meals', async () => {
   expect(await view()).toMatchObject({ vessels: [], mouths: [], meals: [], starts: [], short: [] });
+});
+
+describe('a culture', () => {
+  const count = (vessel: number, each: number, over: Record<string, unknown> = {}) =>
+    h.send<{ perMl: number; taken: number }>('culture.count', {
+      vessel,
+      sampleMl: 0.5,
+      counts: [each, each, each],
+      ...over,
+    });
+  const started = async () => {
+    const vessel = await cultureVessel(h);
+    await h.send('culture.start', { vessel, organism: 'rotifers', perMl: 120 });
+    return vessel;
+  };
+  const of = async () => (await view()).vessels.find((v) => v.name === 'RC1')!;
+
+  test('counted each day it tells its growth, what may be taken, and gives it out', async () => {
+    const unit = await larvae(4, 'percid-rotifers');
+    const vessel = await started();
+    for (const each of [90, 130]) {
+      h.clock.now += DAY;
+      await count(vessel, each);
+    }
+    const c = (await of()).culture!;
+    expect(c).toMatchObject({ is: 'growing', kind: { name: 'rotifers' } });
+    expect(c.rate).toBeCloseTo(Math.log(260 / 120) / 2, 1);
+    // More than it grows again is asked about; nothing is recorded by the question.
+    h.clock.now += DAY;
+    expect((await refusal(count(vessel, 180, { takenL: 40 }))).message).toMatch(/taken of a culture that grows/);
+    const done = await count(vessel, 180, { takenL: 15 });
+    expect(done).toMatchObject({ perMl: 360, taken: 360 * 15_000 });
+    expect((await of()).kept).toMatchObject({ harvested: 5.4e6, left: 5.4e6 });
+    await h.send('prey.give', { unit, number: 2e6, prey: 'rotifers', vessel });
+    expect((await of()).kept!.left).toBeCloseTo(3.4e6, 0);
+    expect((await refusal(h.send('prey.give', { unit, number: 9e6, prey: 'rotifers', vessel }))).message).toMatch(
+      /left/,
+    );
+    // Its meals of rotifers are held against what it grows.
+    const rotifers = (await view()).others.find((o) => o.feed === 'rotifers')!;
+    expect(rotifers.units).toEqual(['R1']);
+    expect(rotifers.gives).toBeCloseTo((await of()).culture!.mayTake * (await of()).culture!.perMl * 50_000, 0);
+  });
+
+  test('few with eggs warns, a fall is a crash; ended and set on anew it begins with nothing behind it', async () => {
+    const vessel = await started();
+    h.clock.now += DAY;
+    await count(vessel, 80, { carrying: 2, eggsOf: 60 });
+    expect((await of()).culture).toMatchObject({ is: 'crashing', why: 'fewEggs' });
+    h.clock.now += DAY;
+    await count(vessel, 40, { carrying: 15, eggsOf: 60 });
+    expect((await of()).culture).toMatchObject({ is: 'crashing', why: 'falls' });
+    await h.send('culture.end', { vessel, why: 'crashed' });
+    expect((await of()).culture).toBeNull();
+    expect((await refusal(count(vessel, 40))).message).toMatch(/No culture runs/);
+    h.clock.now += HOUR;
+    await h.send('culture.start', { vessel, organism: 'waterFleas', perMl: 1 });
+    expect((await of()).culture).toMatchObject({ is: 'young', kind: { name: 'water fleas' } });
+  });
+
+  test('put right it is held against the counts before it; a tenfold count is asked about, half an egg sample refused', async () => {
+    const vessel = await started();
+    h.clock.now += DAY;
+    expect((await refusal(count(vessel, 800))).message).toMatch(/1.600 in a millilitre; about 120 were expected/);
+    await count(vessel, 80);
+    const entry = await h.db('entry').orderBy('seq', 'desc').first('id');
+    await h.send('entry.correct', { entryId: entry!.id, reason: 'misread', replacement: { counts: [70, 70, 70] } });
+    expect((await of()).culture!.counts.map((x) => x.perMl)).toEqual([120, 140]);
+    expect((await refusal(count(vessel, 80, { carrying: 4 }))).message).toMatch(/belongs to the other/);
+    expect((await refusal(count(vessel, 80, { takenL: 500 }))).message).toMatch(/holds 50/);
+    expect((await refusal(h.send('culture.start', { vessel, perMl: 100 }))).message).toMatch(/run in RC1 since/);
+    const c1 = await cone(h);
+    expect((await refusal(h.send('culture.start', { vessel: c1, perMl: 100 }))).code).toBe('noCultureVessel');
+  });
 });

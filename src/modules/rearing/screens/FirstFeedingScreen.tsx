@@ -2,7 +2,7 @@
 
 import { useSession } from '@/client/session';
 import { judgeLarvae } from '@/core/feeding/larvalSample';
-import { grouped, percent } from '@/core/quantities/format';
+import { grouped } from '@/core/quantities/format';
 import { HOUR_MS } from '@/core/time/spans';
 import { criterionWords } from '@/modules/rearing/acts/taken/criterionWords';
 import { DialogButton } from '@/ui/Dialog';
@@ -93,7 +93,7 @@ function Ready({ l, clock }: { l: LarvalLot; clock: NonNullable<LarvalTank['cloc
   });
   return (
     <aside aria-label={`Ready for ${l.lot}`}>
-      <h3>To stand ready</h3>
+      <h3 className="border-b border-strong pb-0.5">To stand ready</h3>
       <ul className="leading-snug">
         {!first.food && (
           <li className={`border-b border-rule py-1.5 ${now >= feeds.low ? 'font-semibold text-hand' : ''}`}>
@@ -164,7 +164,7 @@ function Tank({ t, checks }: { t: LarvalTank; checks: LarvalLot['checks'] }) {
       {!t.taken && t.food && (
         <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
           <span className="text-small text-soft">
-            Taken:{' '}
+            Criteria:{' '}
             {t.criteria.map((c, k) => (
               <span key={c.id} className={c.met === true ? 'text-deep' : c.met === false ? 'text-careful' : ''}>
                 {k > 0 && '; '}
@@ -201,10 +201,13 @@ function Looked({ t, c, records }: { t: LarvalTank; c: LarvalLot['checks'][numbe
       {j && s ? (
         <>
           <p>
-            <b>{percent(j.share)}</b>{' '}
+            <b>{Math.round(100 * j.share)} %</b>{' '}
             <span className="text-small text-soft">
-              {s.successes} of {s.trials}, {spanWords(now - s.at)} ago
+              {Math.round(100 * j.low)} to {Math.round(100 * j.high)}
             </span>
+          </p>
+          <p className="text-small text-soft">
+            {s.successes} of {s.trials}, {spanWords(now - s.at)} ago
           </p>
           <p className={`text-small ${j.is === 'bad' ? 'text-hand' : j.is === 'open' ? 'text-careful' : 'text-deep'}`}>
             {sampleWords(j)}

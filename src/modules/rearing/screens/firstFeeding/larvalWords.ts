@@ -55,7 +55,7 @@ export function larvalWords(l: Pick<LarvaeAt, 'state' | 'clock' | 'food' | 'noCl
     case 'gap':
       return `no meal for ${spanWords(r.now - l.food!.last)}: they hold nothing in reserve`;
     case 'notTaking':
-      return `they do not take it${left}: other prey, more of it, light, film, temperature`;
+      return `too few take it${left}: other prey, more of it, light, film, temperature`;
     case 'bladders':
       return `swim bladders empty and ${spanWords(d!.bladderUntil!.high - r.now)} left at most: film off, sprays on`;
     case 'look':
@@ -76,7 +76,7 @@ export function larvalWant(l: Pick<LarvaeAt, 'state'>): { says: string; grave: b
     starving: 'larvae starve: nothing given yet',
     mealLate: 'first meal is late',
     gap: `no meal for over ${thresholds.larvalGapHours.value} h`,
-    notTaking: 'larvae do not take their food',
+    notTaking: 'too few larvae take their food',
     bladders: 'swim bladders empty',
     firstMealDue: 'first meal now',
     look: 'look at their guts',

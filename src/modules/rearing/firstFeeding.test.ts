@@ -1,0 +1,150 @@
+import { livingStock } from '@/server/stock/livingStock';
+import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
+import { refusal } from '../../../tests/support/refusal';
+import { firstFeedingView } from './views/firstFeeding';
+import { hallView } from './views/hall';
+
+let h: TestHatchery;
+beforeEach(async () => {
+  h = await testHatchery();
+});
+
+const site = () => ({ siteId: h.manager.siteId, timeZone: 'Europe/Vienna' });
+const view = async () => firstFeedingView(h.db, site(), h.clock.now, await livingStock(h.db, site(), h.clock.now));
+const tank = async (name: string) => (await view()).lots.flatMap((l) => l.tanks).find((t) => t.unit === name);
+
+/** Water of the hall, read each day for two weeks and some hours ago. */
+async function water(celsius: number) {
+  const room = (await h.db('unit').where({ id: h.units.R1! }).first('room_id'))!.room_id;
+  const { id } = await h.send<{ id: number }>('sensor.save', { name: 'hall', room });
+  for (let d = 14; d >= 0; d--)
+    await h.send('temperature.record', {
+      sensor: id,
+      celsius,
+      at: h.clock.now - d * DAY - HOUR,
+    });
+}
+/** Pikeperch on their yolk in R1; a regime tells that half had hatched so many days ago. */
+async function larvae(days: number, stage = 'yolksac') {
+  const unit = h.units.R1!;
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'pikeperch',
+    stage,
+    unit,
+    measured: { method: 'counted', number: 20_000 },
+  });
+  await h.send('regime.follow', { unit, regime: 'percid-rotifers', hatchedAt: h.clock.now - days * DAY });
+  return unit;
+}
+const meal = (unit: number) => h.send('prey.give', { unit, number: 400_000, prey: 'rotifers' });
+const look = (unit: number, check: string, successes: number, trials: number) =>
+  h.send('check.record', { unit, check, successes, trials });
+
+test('at sixteen degrees pikeperch come to feed 6.4 days after the hatch; the clock says it with what comes before and after', async () => {
+  await water(16);
+  await larvae(3);
+  const t = (await tank('R1'))!;
+  const after = (id: 'mouthOpen' | 'firstFeeding' | 'noReturn') => (t.clock!.dates[id]!.at - t.clock!.hatchAt) / DAY;
+  expect(after('firstFeeding')).toBeCloseTo(6.368, 2);
+  expect(after('mouthOpen')).toBeCloseTo(0.7 * 6.368, 2);
+  expect(after('noReturn')).toBeCloseTo(2 * 6.368, 2);
+  expect(t.clock!.passed).toBeCloseTo(3 / 6.368, 2);
+  expect(t.state.is).toBe('yolk');
+  expect(t.regime).toMatchObject({ first: 'rotifers', live: true });
+});
+
+test('a hatchery’s own point of no return takes the place of the shelf’s', async () => {
+  await water(16);
+  await larvae(3);
+  await h.send('species.setValue', {
+    species: 'pikeperch',
+    path: 'values.point-of-no-return',
+    value: { value: 1.5, spread: 0.1 },
+    source: 'own beakers',
+    why: 'kept unfed in two seasons',
+  });
+  const t = (await tank('R1'))!;
+  expect((t.clock!.dates.noReturn!.at - t.clock!.hatchAt) / DAY).toBeCloseTo(1.5 * 6.368, 2);
+});
+
+test('never fed: due, late, starving, each on the hall and the desk; one meal ends it, taken back it stands again', async () => {
+  await water(16);
+  const unit = await larvae(5.5);
+  const hallSays = async () =>
+    (await hallView(h.db, site(), h.clock.now, await livingStock(h.db, site(), h.clock.now))).units.find(
+      (u) => u.name === 'R1',
+    )!.larval;
+  expect((await tank('R1'))!.state.is).toBe('firstMealDue');
+  h.clock.now += 3 * DAY;
+  expect((await tank('R1'))!.state).toEqual({ is: 'starving', tone: 'grave' });
+  expect(await hallSays()).toEqual([{ is: 'starving', tone: 'grave' }]);
+  await meal(unit);
+  expect((await tank('R1'))!.state.is).toBe('feeding');
+  const entry = await h.db('entry').orderBy('seq', 'desc').first('id');
+  await h.send('entry.correct', { entryId: entry!.id, reason: 'it was R2' });
+  expect((await tank('R1'))!.state.is).toBe('starving');
+});
+
+test('what a sister tank ate is not theirs; what they ate before they were moved is', async () => {
+  await water(16);
+  const unit = await larvae(7);
+  await meal(unit);
+  h.clock.now += HOUR;
+  await h.send('move.record', {
+    sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number: 8000 } } }],
+    to: h.units.R2!,
+    tempered: 'tempered',
+    overload: 'yes',
+    handsOff: 'yes',
+    early: 'yes',
+    severe: 'yes',
+  });
+  h.clock.now += 20 * HOUR;
+  await meal(unit);
+  const [here, moved] = [(await tank('R1'))!, (await tank('R2'))!];
+  expect(here.food).toMatchObject({ days: 2 });
+  expect(moved.food!.last).toBeLessThan(h.clock.now - 19 * HOUR);
+  expect(moved.state).toEqual({ is: 'gap', tone: 'grave' });
+});
+
+test('feeding is declared taken by criteria; what is not met is asked, by name; twice is refused', async () => {
+  await water(16);
+  const unit = await larvae(7);
+  expect((await refusal(h.send('feeding.taken', { unit }))).code).toBe('notFed');
+  for (let d = 0; d < 4; d++) {
+    await meal(unit);
+    h.clock.now += DAY;
+  }
+  await meal(unit);
+  await look(unit, 'gutFull', 40, 60);
+  const asked = await refusal(h.send('feeding.taken', { unit }));
+  expect(asked.message).toMatch(/40 of 60 with full guts, 90 % wanted; dead of the last three days not counted/);
+  h.clock.now += 7 * HOUR;
+  // Two beakers of one round are one sample.
+  await look(unit, 'gutFull', 29, 30);
+  await look(unit, 'gutFull', 30, 30);
+  await h.send('dead.record', { unit, number: 120 });
+  expect((await tank('R1'))!.samples.gutFull).toMatchObject({ successes: 59, trials: 60 });
+  expect((await tank('R1'))!.state.is).toBe('ready');
+  await h.send('feeding.taken', { unit });
+  const t = (await tank('R1'))!;
+  expect(t.state.is).toBe('taken');
+  expect(t.taken!.by).not.toBe('');
+  expect((await refusal(h.send('feeding.taken', { unit }))).code).toBe('alreadyTaken');
+  h.clock.now += 6 * DAY;
+  expect(await tank('R1')).toBeUndefined();
+});
+
+test('without a thermometer, or a hatch that is known, it says why there is no clock', async () => {
+  await larvae(5);
+  expect(await tank('R1')).toMatchObject({ clock: null, noClock: 'water', state: { is: 'unknown' } });
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'pikeperch',
+    stage: 'yolksac',
+    unit: h.units.R2!,
+    measured: { method: 'counted', number: 5000 },
+  });
+  expect(await tank('R2')).toMatchObject({ clock: null, noClock: 'hatch' });
+});
