@@ -456,6 +456,14 @@ interface ReadingStrike {
   undone_at: number | null;
 }
 
+interface Regime {
+  site_id: number;
+  id: string;
+  content: string;
+  recorded_by: number;
+  recorded_at: number;
+}
+
 interface ReleaseSite {
   id: number;
   site_id: number;
@@ -624,6 +632,7 @@ declare module 'knex/types/tables' {
     reading_left_out: ReadingLeftOut;
     reading_replaced: ReadingReplaced;
     reading_strike: ReadingStrike;
+    regime: Regime;
     release_site: ReleaseSite;
     room: Room;
     routine_task: RoutineTask;

@@ -119,7 +119,7 @@ test('feeding is declared taken by criteria; what is not met is asked, by name; 
   await meal(unit);
   await look(unit, 'gutFull', 40, 60);
   const asked = await refusal(h.send('feeding.taken', { unit }));
-  expect(asked.message).toMatch(/40 of 60 with full guts, 90 % wanted; dead of the last three days not counted/);
+  expect(asked.message).toMatch(/40 of 60 with full guts, 90.% wanted; dead of the last three days not counted/);
   h.clock.now += 7 * HOUR;
   // Two beakers of one round are one sample.
   await look(unit, 'gutFull', 29, 30);
@@ -147,4 +147,70 @@ test('without a thermometer, or a hatch that is known, it says why there is no c
     measured: { method: 'counted', number: 5000 },
   });
   expect(await tank('R2')).toMatchObject({ clock: null, noClock: 'hatch' });
+});
+
+test('an own regime is copied from one that ships, followed, and changed for all that follow it', async () => {
+  await water(16);
+  const unit = await larvae(7);
+  const steps = [
+    { feed: 'rotifers', from: 3, to: 12, mealsPerDay: 4, perMl: 5 },
+    { feed: 'brine shrimp', from: 9 },
+  ];
+  const own = { name: 'Ours', species: 'pikeperch', fits: 'the hall', steps };
+  const gap = [steps[0]!, { feed: 'brine shrimp', from: 14 }];
+  const no = await refusal(h.send('regime.save', { ...own, steps: gap }));
+  expect([no.path, no.message]).toEqual(['steps[1].from', expect.stringMatching(/without food from day 12 to 14/)]);
+  expect((await refusal(h.send('regime.save', { ...own, name: 'rotifers first, then brine shrimp' }))).code).toBe(
+    'nameTaken',
+  );
+  await h.send('regime.save', own);
+  await h.send('regime.follow', { unit, regime: 'ours', hatchedAt: h.clock.now - 7 * DAY });
+  expect((await tank('R1'))!.regime).toMatchObject({ name: 'Ours', first: 'rotifers' });
+  await h.send('regime.save', { ...own, steps: [{ feed: 'small brine shrimp', from: 3 }] });
+  expect((await tank('R1'))!.regime).toMatchObject({ first: 'small brine shrimp' });
+  // Of another species it is none.
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'arctic-char',
+    stage: 'yolksac',
+    unit: h.units.R3!,
+    measured: { method: 'counted', number: 500 },
+  });
+  expect(
+    (await refusal(h.send('regime.follow', { unit: h.units.R3!, regime: 'ours', hatchedAt: h.clock.now }))).code,
+  ).toBe('noRegime');
+});
+
+test('two ways on sister tanks stand beside each other, from when both were followed', async () => {
+  await water(16);
+  const unit = await larvae(7);
+  await meal(unit);
+  await h.send('dead.record', { unit, number: 900 });
+  h.clock.now += HOUR;
+  await h.send('move.record', {
+    sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number: 9000 } } }],
+    to: h.units.R2!,
+    tempered: 'tempered',
+    overload: 'yes',
+    handsOff: 'yes',
+    early: 'yes',
+    severe: 'yes',
+  });
+  await h.send('regime.follow', {
+    unit: h.units.R2!,
+    regime: 'percid-brine-shrimp',
+    hatchedAt: h.clock.now - 7 * DAY,
+  });
+  for (let d = 0; d < 3; d++) {
+    h.clock.now += DAY;
+    await h.send('dead.record', { unit, number: 100 });
+    await h.send('dead.record', { unit: h.units.R2!, number: 45 });
+  }
+  const [s, ...more] = (await view()).schools;
+  expect(more).toEqual([]);
+  // The nine hundred before the other way began count for neither.
+  expect([s!.a.unit, s!.a.dead, s!.b.unit, s!.b.dead]).toEqual(['R1', 300, 'R2', 135]);
+  expect(s!.deaths!.at).toBeCloseTo(135 / 9000 / (300 / 10_100), 3);
+  expect(s!.deaths!.high).toBeLessThan(1);
+  expect(s!.mass).toBeNull();
 });

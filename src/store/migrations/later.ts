@@ -145,4 +145,16 @@ export const laterMigrations: readonly Step[] = [
         'ALTER TABLE observation DROP FOREIGN KEY observation_vessel_id, DROP INDEX observation_vessel, DROP COLUMN vessel_id',
       ),
   },
+  {
+    name: '0662_regime',
+    up: create('regime', (t) => {
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('id', 60).notNullable();
+      t.json('content').notNullable();
+      t.integer('recorded_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('recorded_at').notNullable();
+      t.primary(['site_id', 'id']);
+    }),
+    down: drop('regime'),
+  },
 ];

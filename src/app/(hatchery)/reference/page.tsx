@@ -14,7 +14,7 @@ import {
   thresholdsView,
   valueHistory,
 } from '@/modules/reference/views/reference';
-import { shippedRegimes } from '@/reference/regimes';
+import { regimesHere } from '@/server/stock/feeding/regimesHere';
 import { db, now } from '../../_server/database';
 import { computedOnce } from '../../_server/request';
 import { requirePerson, type SignedIn } from '../../_server/session';
@@ -42,7 +42,7 @@ export default async function ReferencePage({ searchParams }: { searchParams: Pr
       ownDrift={read ? await computedOnce('drift', read.id, '', () => ownDrift(db(), siteId, read.id)) : []}
       ownDeaths={read ? await computedOnce('deaths', read.id, '', () => ownDeaths(db(), siteId, read.id)) : null}
       fits={protocols.filter((p) => read && p.groups.includes(read.group)).map((p) => p.name)}
-      regimes={read ? shippedRegimes().filter((r) => regimeFits(r, read)) : []}
+      regimes={read ? (await regimesHere(db(), siteId)).filter((r) => regimeFits(r, read)) : []}
       mayEdit={role === 'manager'}
       now={now()}
       timeZone={timeZone}

@@ -8,6 +8,7 @@ import { decision as prey } from './prey/decide';
 import { decision as product } from './product/decide';
 import { decision as ration } from './ration/decide';
 import { decision as regime } from './regime/decide';
+import { decision as regimeSave } from './regimeSave/decide';
 import { decision as taken } from './taken/decide';
 import { decision as tray } from './tray/decide';
 
@@ -23,5 +24,6 @@ export const decisions = [
   taken,
   tray,
   regime,
+  regimeSave,
   prey,
 ] as unknown as readonly Decision[];

@@ -12,6 +12,7 @@ import type { FirstFeedingView, LarvalLot, LarvalTank } from '../views/firstFeed
 import { ClockStrip } from './firstFeeding/ClockStrip';
 import { larvalWords, spanWords, whenWords } from './firstFeeding/larvalWords';
 import { SampleForm } from './firstFeeding/SampleForm';
+import { Schools } from './firstFeeding/Schools';
 import { sampleWords } from './firstFeeding/sampleWords';
 import { HallNav } from './HallNav';
 
@@ -48,6 +49,7 @@ export function FirstFeedingScreen({ view }: { view: FirstFeedingView }) {
       {view.lots.map((l) => (
         <Lot key={l.lotId} l={l} />
       ))}
+      <Schools list={view.schools} />
     </section>
   );
 }

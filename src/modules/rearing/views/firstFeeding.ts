@@ -5,6 +5,7 @@ import { type LarvaeAt, larvaeNow } from '@/server/stock/feeding/larvae';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+import { type SchoolsOfLot, schoolsBesideEachOther } from './schools';
 
 /** Larvae of one lot in one unit. */
 export type LarvalTank = LarvaeAt & {
@@ -29,7 +30,7 @@ export type LarvalLot = {
   tanks: LarvalTank[];
 };
 
-export type FirstFeedingView = { lots: LarvalLot[] };
+export type FirstFeedingView = { lots: LarvalLot[]; schools: SchoolsOfLot[] };
 
 const GRAVEST = ['grave', 'overdue', 'now', 'calm'] as const;
 
@@ -40,7 +41,11 @@ export async function firstFeedingView(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<FirstFeedingView> {
-  const [larvae, book] = await Promise.all([larvaeNow(db, site, now, holdings), speciesBook(db, site.siteId)]);
+  const [larvae, book, schools] = await Promise.all([
+    larvaeNow(db, site, now, holdings),
+    speciesBook(db, site.siteId),
+    schoolsBesideEachOther(db, site, now, holdings),
+  ]);
   const lots = new Map<number, LarvalLot>();
   for (const h of holdings) {
     const l = larvae.get(h.holdingId);
@@ -73,7 +78,7 @@ export async function firstFeedingView(
     });
   }
   const rank = (l: LarvalLot) => Math.min(...l.tanks.map((t) => GRAVEST.indexOf(t.state.tone)));
-  return { lots: [...lots.values()].sort((a, b) => rank(a) - rank(b)) };
+  return { schools, lots: [...lots.values()].sort((a, b) => rank(a) - rank(b)) };
 }
 
 const checksOf = (s: Species): LarvalLot['checks'] =>

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import type { RegimePlan } from '@/core/feeding/regimes';
 import type { Species } from '@/core/species/species';
+import type { RegimeHere } from '@/server/stock/feeding/regimesHere';
 import { Link } from '@/ui/Link';
 import type { OwnDrift } from '../views/drift';
 import type { OwnClock as Own } from '../views/ownClock';
@@ -44,7 +44,7 @@ export function ReferenceScreen({
   /** Protocols that fit the species. */
   fits?: readonly string[];
   /** Ways of starting and weaning its larvae. */
-  regimes?: readonly RegimePlan[];
+  regimes?: readonly RegimeHere[];
 }) {
   const kept = book.species.filter((s) => s.kept);
   return (

@@ -1,13 +1,17 @@
 'use client';
 
 import { scaleLinear } from 'd3';
+import type { ReactNode } from 'react';
 import { useSession } from '@/client/session';
 import { feedsAt, regimeInOrder } from '@/core/feeding/regime';
 import type { RegimePlan } from '@/core/feeding/regimes';
 import { figures, plain } from '@/core/quantities/format';
 import { forReader, measured } from '@/core/quantities/reader';
+import { RegimeSaveForm } from '@/modules/rearing/acts/regimeSave/form';
+import type { RegimeHere } from '@/server/stock/feeding/regimesHere';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { XAxis } from '@/ui/chart/parts';
+import { DialogButton } from '@/ui/Dialog';
 
 const W = 640;
 const ROW = 26;
@@ -18,7 +22,16 @@ const TAIL = 0.15;
 const UNIT = { days: 'days after hatch', degreeDays: 'degree-days after hatch' } as const;
 
 /** The ways in which larvae of a species are started and weaned, one strip each. */
-export function Regimes({ list }: { list: readonly RegimePlan[] }) {
+export function Regimes({
+  list,
+  species,
+  mayEdit,
+}: {
+  list: readonly RegimeHere[];
+  species: string;
+  /** A manager copies one and changes it. */
+  mayEdit: boolean;
+}) {
   return (
     <section className="mt-5" data-testid="regimes">
       <h2 className="mb-1">First feeding and weaning</h2>
@@ -27,13 +40,19 @@ export function Regimes({ list }: { list: readonly RegimePlan[] }) {
         first, and takes over while both are fed.
       </p>
       {list.map((r) => (
-        <Regime key={r.id} r={r} />
+        <Regime key={r.id} r={r}>
+          {mayEdit && (
+            <DialogButton word={r.own ? 'Change' : 'Copy and change'} title={r.own ? r.name : `A copy of “${r.name}”`}>
+              {(done) => <RegimeSaveForm from={r} own={r.own} species={species} done={done} />}
+            </DialogButton>
+          )}
+        </Regime>
       ))}
     </section>
   );
 }
 
-function Regime({ r }: { r: RegimePlan }) {
+function Regime({ r, children }: { r: RegimeHere; children?: ReactNode }) {
   const us = useSession().units === 'us';
   const steps = regimeInOrder(r.steps, r.by);
   const changes = steps.flatMap((s) => [s.from, s.to ?? s.from]);
@@ -54,7 +73,8 @@ function Regime({ r }: { r: RegimePlan }) {
   return (
     <article className="mb-4 border-b border-rule pb-3" aria-label={r.name}>
       <h3 className="font-bold">
-        {r.name} {r.source === 'verify' && <span className="text-small font-normal text-careful">verify</span>}
+        {r.name} {r.own && <span className="text-small font-normal text-deep">own</span>}{' '}
+        {r.source === 'verify' && <span className="text-small font-normal text-careful">verify</span>}
       </h3>
       <p className="text-small text-soft">
         {r.fits}
@@ -99,6 +119,7 @@ function Regime({ r }: { r: RegimePlan }) {
           {c}
         </p>
       ))}
+      {children}
     </article>
   );
 }

@@ -1,13 +1,13 @@
 'use client';
 
 import { useSession } from '@/client/session';
-import type { RegimePlan } from '@/core/feeding/regimes';
 import { figures } from '@/core/quantities/format';
 import { degreesOf, forReader, readerUnit } from '@/core/quantities/reader';
 import { limitId, valueId } from '@/core/species/ids';
 import { provenances } from '@/core/species/provenances';
 import type { Species } from '@/core/species/species';
 import { dayMonth, isoDay } from '@/core/time/localDay';
+import type { RegimeHere } from '@/server/stock/feeding/regimesHere';
 import { Glyph } from '@/ui/drawings/glyphs';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
@@ -50,7 +50,7 @@ export function SpeciesPage({
   /** Names of the protocols that fit it. */
   fits?: readonly string[];
   /** Ways of starting and weaning its larvae. */
-  regimes?: readonly RegimePlan[];
+  regimes?: readonly RegimeHere[];
 }) {
   const us = useSession().units === 'us';
   const steady = steadyOf(s.milestones);
@@ -130,7 +130,7 @@ export function SpeciesPage({
       {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
       {/* Below the fold: the browser draws it from the values that it has. */}
       <Later meanwhile={<div className="h-[80rem]" aria-hidden />}>
-        {regimes.length > 0 && <Regimes list={regimes} />}
+        {regimes.length > 0 && <Regimes list={regimes} species={s.id} mayEdit={mayEdit} />}
         <h2 className="mt-5 mb-1">Limits and values</h2>
         <Table>
           <tbody>

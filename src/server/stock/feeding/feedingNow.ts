@@ -105,7 +105,7 @@ export async function feedingNow(
     givenToday(db, ids, day.start, now),
     eatenSinceWeighed(db, ids, now),
     rationsSet(db, lots, now),
-    regimesFollowed(db, lots, now),
+    regimesFollowed(db, site.siteId, lots, now),
     readNow(db, site.siteId, now),
     feedStore(db, site.siteId, now),
     feedTables(db, site.siteId),

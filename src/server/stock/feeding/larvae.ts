@@ -88,7 +88,7 @@ export async function larvaeNow(
       .select<
         { lot_id: number; sensor_id: number; milestone: string; at: number; low: number | null; high: number | null }[]
       >('lot_id', 'sensor_id', 'milestone', 'at', 'low', 'high'),
-    regimesFollowed(db, lots, now),
+    regimesFollowed(db, site.siteId, lots, now),
     takenOf(db, lots, now),
   ]);
   const dateOf = (h: Larvae, milestone: string | undefined) => {

@@ -28,13 +28,14 @@ export type Following = Follower & {
 /** Every tank that follows a regime, with what it is fed today and its meals of live food for so many days. */
 export async function following(
   db: Db,
-  site: { timeZone: string },
+  site: { siteId: number; timeZone: string },
   now: number,
   all: readonly Follower[],
   days: number,
 ): Promise<Following[]> {
   const regimes = await regimesFollowed(
     db,
+    site.siteId,
     all.map((f) => f.lotId),
     now,
   );

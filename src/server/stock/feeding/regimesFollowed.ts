@@ -10,9 +10,9 @@ import {
 import { turnOf } from '@/core/species/life';
 import type { Species } from '@/core/species/species';
 import { DAY_MS } from '@/core/time/spans';
-import { shippedRegimes } from '@/reference/regimes';
 import type { Db } from '@/store/connection';
 import { lastSet } from './lastSet';
+import { regimesHere } from './regimesHere';
 
 /** A regime as a tank follows it. */
 export type Followed = {
@@ -21,6 +21,8 @@ export type Followed = {
   by: RegimeUnit;
   steps: RegimeStep[];
   hatchedAt: number;
+  /** Since when it is followed. */
+  since: number;
 };
 
 const intent = z.object({
@@ -43,18 +45,19 @@ export async function hatchOf(db: Db, lotId: number, species: Species): Promise<
   return foreseen?.at ?? null;
 }
 
-/** The regimes that holdings follow, by holding; of a lot that was moved the one that it followed before. One statement. */
+/** The regimes that holdings follow, by holding; of a lot that was moved the one that it followed before. Two statements. */
 export async function regimesFollowed(
   db: Db,
+  siteId: number,
   lotIds: readonly number[],
   now: number,
 ): Promise<{ of: (lotId: number, unitId: number) => Followed | null }> {
-  const set = await lastSet(db, 'regime', lotIds, now);
+  const [set, all] = await Promise.all([lastSet(db, 'regime', lotIds, now), regimesHere(db, siteId)]);
   return {
     of: (lotId, unitId) => {
       const found = set.of(lotId, unitId);
       const read = found && intent.safeParse(found.intent);
-      const shipped = read?.success ? shippedRegimes().find((r) => r.id === read.data.regime) : undefined;
+      const shipped = read?.success ? all.find((r) => r.id === read.data.regime) : undefined;
       if (!shipped || !read?.success) return null;
       return {
         id: shipped.id,
@@ -62,6 +65,7 @@ export async function regimesFollowed(
         by: shipped.by,
         steps: regimeInOrder(read.data.steps ?? shipped.steps, shipped.by),
         hatchedAt: read.data.hatchedAt,
+        since: found!.at,
       };
     },
   };

@@ -2,10 +2,10 @@ import { CalculationError } from '@/core/calculation';
 import { regimeInOrder } from '@/core/feeding/regime';
 import { regimeFits } from '@/core/feeding/regimes';
 import { DAY_MS } from '@/core/time/spans';
-import { shippedRegimes } from '@/reference/regimes';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { hatchOf } from '@/server/stock/feeding/regimesFollowed';
+import { regimesHere } from '@/server/stock/feeding/regimesHere';
 import { idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { followRegime } from './act';
@@ -14,7 +14,7 @@ export const decision = decides(followRegime, async (c, p) => {
   const event = eventOf(c, p);
   const at = await standing(c, p.unit, asOf(c, event), p, ['eats', 'ponded']);
   const species = await c.species(at.lot.species);
-  const regime = shippedRegimes().find((r) => r.id === p.regime);
+  const regime = (await regimesHere(c.trx, c.site.id)).find((r) => r.id === p.regime);
   if (!regime || !regimeFits(regime, species))
     throw new ActRefused(
       'noRegime',
