@@ -43,7 +43,7 @@ export type ActForms = {
   offers?: readonly Offer[];
   corrects?: Readonly<Record<string, (found: ToCorrect) => ReactNode>>;
   /** How it is said in the log line. */
-  shorthand?: Shorthand;
+  shorthand?: Shorthand | readonly Shorthand[];
   /** It is about one unit, which may turn out to be another. */
   aboutUnit?: true;
 };

@@ -61,6 +61,26 @@ export function holdingIn(name: string, c: Ctx, usual: readonly Capability[] = [
   };
 }
 
+/** The cone or culture of a name; where there is none, the nearest are told. */
+export function vesselNamed(
+  name: string,
+  c: Ctx,
+  kind: 'cone' | 'culture',
+): { id: number; name: string } | Extract<Reading, { kind: 'wrong' }> {
+  const all = (c.snapshot.vessels ?? []).filter((v) => v.kind === kind);
+  const found = all.find((v) => same(v.name, name));
+  if (found) return found;
+  return {
+    kind: 'wrong',
+    code: 'unknownUnit',
+    message: `There is no ${kind} “${name}”`,
+    nearest: nearest(
+      name,
+      all.map((v) => v.name),
+    ),
+  };
+}
+
 export function wholeNumber(text: string, c: Ctx): number | Wrong {
   const n = parseNumber(text, c.options.locale);
   if (!n.ok)

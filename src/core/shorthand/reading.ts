@@ -12,6 +12,8 @@ export type Snapshot = {
     wasUsed: boolean;
   }[];
   sensors: readonly { id: number; name: string; room: string }[];
+  /** Cones and cultures of live food; absent in what an earlier version kept offline. */
+  vessels?: readonly { id: number; name: string; kind: 'cone' | 'culture' }[];
   lots: readonly { id: number; name: string; species: string; alive: number; sd: number }[];
 };
 export type SnapshotHolding = {

@@ -35,6 +35,10 @@ const snapshot: Snapshot = {
     },
   ],
   sensors: [{ id: 2, name: 'bay2', room: 'Cold room' }],
+  vessels: [
+    { id: 31, name: 'C1', kind: 'cone' },
+    { id: 32, name: 'RC1', kind: 'culture' },
+  ],
   lots: [{ id: 1, name: 'AC-31-01', species: 'Arctic char', alive: 39900, sd: 900 }],
 };
 const read = (line: string, locale = 'en-GB', system: 'metric' | 'us' = 'metric') =>
@@ -176,4 +180,25 @@ describe('lines as people say them', () => {
     expect(read('help')).toEqual({ kind: 'help' });
     expect(read('?')).toEqual({ kind: 'help' });
   });
+});
+
+test('live food and guts in one line; what is no cone, no count, or more than were looked at is said', () => {
+  expect(sent('sow 80g C1')).toEqual({ type: 'cysts.sow', vessel: 31, cystsG: 80 });
+  expect(sent('sow 2 oz c1', 'en-US', 'us')).toMatchObject({ cystsG: expect.closeTo(56.7, 1) });
+  expect(sent('harvest C1 40L 0.5mL 212 198 205')).toEqual({
+    type: 'cysts.harvest',
+    vessel: 31,
+    totalVolumeL: 40,
+    sampleMl: 0.5,
+    counts: [212, 198, 205],
+  });
+  expect(read('harvest C1 40L 0.5mL 212 198 205')).toMatchObject({
+    says: [expect.stringMatching(/^16.4 million nauplii from C1, 3 samples of 0.5 mL\.$/)],
+  });
+  expect(sent('guts 45/50 R4')).toMatchObject({ type: 'check.record', check: 'gutFull', successes: 45, trials: 50 });
+  expect(code('guts 55/50 R4')).toBe('number');
+  expect(code('sow 80g RC1')).toBe('unknownUnit');
+  expect(code('sow 80g')).toBe('incomplete');
+  expect(code('harvest C1 40L 0.5mL 21x')).toBe('number');
+  expect(code('harvest C1 40L 0.5mL')).toBe('incomplete');
 });

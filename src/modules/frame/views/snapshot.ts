@@ -5,9 +5,9 @@ import { stockNow, totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 
-/** What the log line needs to read lines back in the browser. Four queries. */
+/** What the log line needs to read lines back in the browser. A fixed number of queries. */
 export async function snapshot(db: Db, siteId: number, now: number): Promise<Snapshot> {
-  const [units, standings, sensors, totals, book, lots] = await Promise.all([
+  const [units, standings, sensors, totals, book, lots, vessels] = await Promise.all([
     db('unit as u')
       .join('room as r', 'r.id', 'u.room_id')
       .where({ 'u.site_id': siteId, 'u.retired': false })
@@ -28,6 +28,7 @@ export async function snapshot(db: Db, siteId: number, now: number): Promise<Sna
     speciesBook(db, siteId),
     // Lots that are gone can be traced too: the newest of them travel along.
     db('lot').where({ site_id: siteId }).orderBy('id', 'desc').limit(400).select('id', 'name', 'species'),
+    db('vessel').where({ site_id: siteId, retired: false }).orderBy('name').select('id', 'name', 'kind'),
   ]);
   return {
     at: now,
@@ -53,6 +54,7 @@ export async function snapshot(db: Db, siteId: number, now: number): Promise<Sna
         })),
     })),
     sensors,
+    vessels: vessels.map((v) => ({ ...v, kind: v.kind as 'cone' | 'culture' })),
     lots: lots.map((l) => ({
       id: l.id,
       name: l.name,

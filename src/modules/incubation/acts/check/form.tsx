@@ -11,7 +11,7 @@ import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
 import { recordCheck } from './act';
 import { SwimUpForm } from './SwimUpForm';
-import { eyedLine } from './shorthand';
+import { eyedLine, gutsLine } from './shorthand';
 
 export function CheckForm({ h }: { h: ActHolding }) {
   const ofStage = h.checks.filter((c) => c.stage === h.stage || h.checks.length < 3);
@@ -52,7 +52,7 @@ function stuckSays(r: { low: number; high: number }): string {
 }
 
 export const forms = formsOf(recordCheck, {
-  shorthand: eyedLine,
+  shorthand: [eyedLine, gutsLine],
   offers: [
     {
       id: 'check',

@@ -9,6 +9,7 @@ import { grouped } from '@/core/quantities/format';
 import { Tick } from '@/ui/Checkbox';
 import { TextField } from '@/ui/fields';
 import { harvestCone } from './act';
+import { harvestLine } from './shorthand';
 
 /** A harvest, counted by samples. @param vessel absent in a correction: it stays the one that was recorded */
 export function HarvestForm({ vessel, done }: { vessel?: { id: number; name: string }; done?: () => void }) {
@@ -58,4 +59,4 @@ export function HarvestForm({ vessel, done }: { vessel?: { id: number; name: str
   );
 }
 
-export const forms = formsOf(harvestCone, { corrects: { harvest: () => <HarvestForm /> } });
+export const forms = formsOf(harvestCone, { shorthand: harvestLine, corrects: { harvest: () => <HarvestForm /> } });

@@ -11,6 +11,7 @@ import { clock, dayMonth } from '@/core/time/localDay';
 import { Caution } from '@/ui/caution';
 import { SelectField } from '@/ui/SelectField';
 import { sowCysts } from './act';
+import { sowLine } from './shorthand';
 
 /** What a litre of hatching water takes besides the cysts. FAO 361 (1996); `verify` */
 const SALT_G_PER_L = 28;
@@ -66,4 +67,4 @@ export function SowForm({
   );
 }
 
-export const forms = formsOf(sowCysts, { corrects: { sow: () => <SowForm /> } });
+export const forms = formsOf(sowCysts, { shorthand: sowLine, corrects: { sow: () => <SowForm /> } });
