@@ -1,6 +1,6 @@
 import { preyNumber } from '@/core/liveFood/preyNumber';
+import { plain } from '@/core/quantities/format';
 import { parseMeasure } from '@/core/quantities/measure';
-import { measured } from '@/core/quantities/reader';
 import { vesselNamed, wrongNumber } from '@/core/shorthand/find';
 import type { Shorthand } from '@/core/shorthand/reading';
 import { lineOf } from '@/server/act/line';
@@ -27,7 +27,7 @@ export const harvestLine: Shorthand = {
     const counts = figures.map(Number);
     const mean = counts.reduce((s, n) => s + n, 0) / counts.length;
     return lineOf(harvestCone, { vessel: vessel.id, totalVolumeL: whole.value / 1000, sampleMl: each.value, counts }, [
-      `${preyNumber((mean / each.value) * whole.value)} nauplii from ${vessel.name}, ${counts.length} ${counts.length === 1 ? 'sample' : 'samples'} of ${measured(each.value, 'volume', us)}.`,
+      `${preyNumber((mean / each.value) * whole.value)} nauplii from ${vessel.name}, ${counts.length} ${counts.length === 1 ? 'sample' : 'samples'} of ${plain(each.value)} mL.`,
     ]);
   },
 };
