@@ -1,11 +1,19 @@
 import type { Metadata } from 'next';
 import { routine } from '@/modules/incubation/views/routine';
+import { liveFoodThings } from '@/modules/liveFood/screens/liveFoodThings';
 import { feedThings } from '@/modules/rearing/screens/feedThings';
 import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
-import { computedOnce, requestDays, requestHall, requestNow, requestRound } from '../_server/request';
+import {
+  computedOnce,
+  requestDays,
+  requestHall,
+  requestLiveFoodDue,
+  requestNow,
+  requestRound,
+} from '../_server/request';
 import { requirePerson } from '../_server/session';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -23,7 +31,7 @@ export default async function TodayPage({
     <TodayScreen
       today={await computedOnce('today', '', '', () => today(db(), person, at, holdings))}
       routine={await computedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
-      feeding={feedThings(await requestHall())}
+      feeding={[...feedThings(await requestHall()), ...liveFoodThings(await requestLiveFoodDue(), at, person.timeZone)]}
       days={await requestDays()}
       now={at}
       timeZone={person.timeZone}

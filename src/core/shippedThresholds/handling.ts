@@ -268,6 +268,20 @@ export const ofHandling = {
     unit: 'of those hatched',
     hint: 'count before and after once',
   },
+  naupliiChilled: {
+    of: 'hands',
+    what: 'hours for which a harvest of nauplii kept below 10 °C is good',
+    value: 24,
+    unit: 'h',
+    hint: 'FAO 361 (1996) tells of a day in the cold with little of their fat lost; with air, and not too dense',
+  },
+  shellShare: {
+    of: 'hands',
+    what: 'share of empty shells in a harvest above which it is settled again',
+    value: 0.05,
+    unit: 'of the harvest',
+    hint: 'a round guess: fewer are better, larvae cannot digest them',
+  },
   naupliiYieldCv: {
     of: 'hands',
     what: 'doubt of a hatch of cysts, while fewer than four harvests were counted',

@@ -3,7 +3,8 @@ import { livingStock } from '@/server/stock/livingStock';
 import { cone, cultureVessel } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
-import { liveFoodView } from './views/liveFood';
+import { liveFoodThings } from './screens/liveFoodThings';
+import { liveFoodDue, liveFoodView } from './views/liveFood';
 
 let h: TestHatchery;
 beforeEach(async () => {
@@ -225,4 +226,82 @@ describe('a culture', () => {
     const c1 = await cone(h);
     expect((await refusal(h.send('culture.start', { vessel: c1, perMl: 100 }))).code).toBe('noCultureVessel');
   });
+});
+
+describe('what Today says of live food', () => {
+  const due = async () =>
+    liveFoodDue(
+      h.db,
+      site(),
+      h.clock.now,
+      (await hall()).units.flatMap((u) =>
+        u.holdings.map((x) => ({
+          holdingId: x.holdingId,
+          lotId: x.lotId,
+          lot: x.lot,
+          unitId: u.id,
+          unit: u.name,
+          sensorId: x.sensorId,
+          volumeL: u.volumeL,
+        })),
+      ),
+    );
+  const says = async () =>
+    liveFoodThings(await due(), h.clock.now, 'Europe/Vienna').map((t) => `${t.tone} ${t.who}: ${t.says}`);
+
+  test('a start missed says beforehand which meal fails, by when to sow for it, and what is lost already', async () => {
+    await larvae();
+    const id = await cone(h);
+    const d = await due();
+    // Meals before the next hatch are lost; the first after it may still be sown for.
+    expect(d.lost.every((m) => m.at < h.clock.now + 21 * HOUR)).toBe(true);
+    expect(d.sow!.by).toBe(d.sow!.mealAt - 21 * HOUR);
+    expect(d.sow!.by).toBeGreaterThanOrEqual(h.clock.now);
+    expect((await says()).at(-1)).toMatch(/^(now|overdue) Cones: sow by .* else the meal at .* fails$/);
+    // An hour too late it is lost, and the next one is spoken of.
+    const before = d.sow!.mealAt;
+    h.clock.now = d.sow!.by + HOUR;
+    const later = await due();
+    expect(later.lost.map((m) => m.at)).toContain(before);
+    expect(later.sow!.mealAt).toBeGreaterThan(before);
+    // Sown, it is harvested when it has hatched.
+    await h.send('cysts.sow', { vessel: id, cystsG: 100 });
+    h.clock.now += 22 * HOUR;
+    expect(await says()).toContainEqual(expect.stringMatching(/^now C1: hatched since .*: harvest it$/));
+    h.clock.now += 5 * HOUR;
+    expect(await says()).toContainEqual(expect.stringMatching(/^overdue C1: hatched since/));
+  });
+
+  test('a culture about to crash, or not counted, is named; nobody fed and no culture say nothing', async () => {
+    expect(await says()).toEqual([]);
+    const vessel = await cultureVessel(h);
+    await h.send('culture.start', { vessel, perMl: 100 });
+    h.clock.now += 27 * HOUR;
+    expect(await says()).toEqual(['now RC1: count the rotifers']);
+    await h.send('culture.count', { vessel, sampleMl: 1, counts: [120, 124, 118], carrying: 2, eggsOf: 60 });
+    expect(await says()).toEqual(['overdue RC1: rotifers are about to crash: take nothing, set on anew']);
+  });
+});
+
+test('a harvest kept cold is good for a day; shells among it are told as a share', async () => {
+  const id = await cone(h);
+  const harvest = async (over: Record<string, unknown>) => {
+    await h.send('cysts.sow', { vessel: id, cystsG: 50 });
+    h.clock.now += 22 * HOUR;
+    return h.send<{ shells: number | null }>('cysts.harvest', {
+      vessel: id,
+      totalVolumeL: 40,
+      sampleMl: 0.5,
+      counts: [98, 104, 98],
+      ...over,
+    });
+  };
+  expect((await harvest({})).shells).toBeNull();
+  const kept = async () => (await view()).vessels[0]!.kept;
+  expect((await kept())!.until - h.clock.now).toBe(6 * HOUR);
+  const cold = await harvest({ shells: 100, chilled: true });
+  expect(cold.shells).toBeCloseTo(0.25, 9);
+  expect((await kept())!.until - h.clock.now).toBe(24 * HOUR);
+  h.clock.now += 20 * HOUR;
+  expect((await kept())!.left).toBeGreaterThan(0);
 });

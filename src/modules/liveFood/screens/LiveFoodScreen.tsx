@@ -120,6 +120,7 @@ function Starts({ view, now, at }: { view: LiveFoodView; now: number; at: (t: nu
               <th>when</th>
               <th>cone</th>
               <th className="num">cysts</th>
+              <th>at the latest</th>
               <th>hatches</th>
               <th className="num">meals</th>
             </tr>
@@ -130,12 +131,18 @@ function Starts({ view, now, at }: { view: LiveFoodView; now: number; at: (t: nu
                 <td>{s.at <= now ? 'now' : at(s.at)}</td>
                 <td>{s.cone}</td>
                 <td className="num">{figures(s.cystsG, 3)} g</td>
+                <td className={s.latest < now + 2 * HOUR_MS ? 'text-hand' : 'text-soft'}>{at(s.latest)}</td>
                 <td>{at(s.harvestAt)}</td>
                 <td className="num">{s.for.length}</td>
               </tr>
             ))}
           </tbody>
         </Table>
+      )}
+      {view.starts.length > 0 && (
+        <p className="mt-1 text-small text-soft">
+          Sown later than that, the first of its meals comes before the hatch.
+        </p>
       )}
       {view.short.length > 0 && (
         <p className="mt-2 text-hand" data-testid="short">

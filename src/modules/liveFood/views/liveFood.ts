@@ -29,8 +29,8 @@ export type LiveFoodView = {
   mouths: Mouth[];
   /** Meals of brine shrimp of the next three days, and what meets them as it is sown now. */
   meals: Supplied['meals'];
-  /** What is to be sown so that the rest is met too. */
-  starts: (Start & { vesselId: number })[];
+  /** What is to be sown so that the rest is met too; later than `latest` its first meal fails. */
+  starts: (Start & { vesselId: number; latest: number })[];
   /** Meals that no start meets, by their place among `meals`. */
   short: { at: number; nauplii: number }[];
   proven: boolean;
@@ -51,7 +51,8 @@ export const AHEAD_DAYS = 3;
 /** The warmth of a cone that is reckoned with. */
 const CONE_CELSIUS = 28;
 
-type Tank = {
+/** A tank that may be fed live food. */
+export type Tank = {
   holdingId: number;
   lotId: number;
   lot: string;
@@ -61,13 +62,13 @@ type Tank = {
   volumeL: number | null;
 };
 
-/** Will there be enough at each meal? What the tanks need, what is sown, and what has to be sown when. */
-export async function liveFoodView(
+/** What the tanks need of brine shrimp in the next days, and what is sown and kept against it. */
+async function demandAndSupply(
   db: Db,
   site: { siteId: number; timeZone: string },
   now: number,
   tanks: readonly Tank[],
-): Promise<LiveFoodView> {
+) {
   const [vessels, gives, follow] = await Promise.all([
     vesselsNow(db, site.siteId, now),
     yieldsOf(db, site.siteId, now),
@@ -97,6 +98,56 @@ export async function liveFoodView(
   ]);
   const met = supply(meals, batches);
   const missing = met.meals.flatMap((m) => (m.nauplii - m.met > 1 ? [{ at: m.at, nauplii: m.nauplii - m.met }] : []));
+  return { vessels, cones, strain, own, sure, usableMs, hatch, until, follow, met, missing };
+}
+
+/** What live food wants of people today: told without the plan, which takes its time. */
+export type LiveFoodDue = {
+  /** Hatched and not harvested, since when. */
+  harvest: { cone: string; since: number }[];
+  /** The first meal that nothing sown meets, and until when a cone may be sown for it; null where all are met. */
+  sow: { mealAt: number; by: number; nauplii: number } | null;
+  /** Meals that no sowing meets any more. */
+  lost: { at: number; nauplii: number }[];
+  cultures: { name: string; kind: string; is: 'crashing' | 'uncounted' }[];
+};
+
+export async function liveFoodDue(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  tanks: readonly Tank[],
+): Promise<LiveFoodDue> {
+  const { vessels, cones, hatch, missing } = await demandAndSupply(db, site, now, tanks);
+  const hatchMs = hatch * HOUR_MS;
+  const first = missing.find((m) => m.at - hatchMs >= now);
+  return {
+    harvest: cones.flatMap((v) =>
+      v.batch && v.batch.hatchAt <= now ? [{ cone: v.name, since: v.batch.hatchAt }] : [],
+    ),
+    sow: first && cones.length > 0 ? { mealAt: first.at, by: first.at - hatchMs, nauplii: first.nauplii } : null,
+    lost: missing.filter((m) => m.at - hatchMs < now),
+    cultures: vessels.flatMap((v) =>
+      v.culture && (v.culture.is === 'crashing' || v.culture.is === 'uncounted')
+        ? [{ name: v.name, kind: v.culture.kind.name, is: v.culture.is }]
+        : [],
+    ),
+  };
+}
+
+/** Will there be enough at each meal? What the tanks need, what is sown, and what has to be sown when. */
+export async function liveFoodView(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  tanks: readonly Tank[],
+): Promise<LiveFoodView> {
+  const { vessels, cones, strain, own, sure, usableMs, hatch, until, follow, met, missing } = await demandAndSupply(
+    db,
+    site,
+    now,
+    tanks,
+  );
   const staff = Array.from({ length: AHEAD_DAYS + 1 }, (_, d) => {
     const day = d === 0 ? now : addLocalDays(now, d, site.timeZone);
     return {
@@ -122,7 +173,11 @@ export async function liveFoodView(
     vessels,
     meals: met.meals,
     starts: (plan?.starts ?? [])
-      .map((s) => ({ ...s, vesselId: cones.find((v) => v.name === s.cone)!.id }))
+      .map((s) => ({
+        ...s,
+        vesselId: cones.find((v) => v.name === s.cone)!.id,
+        latest: Math.min(...s.for.map((m) => missing[m]!.at)) - hatch * HOUR_MS,
+      }))
       .sort((a, b) => a.at - b.at),
     short: plan
       ? plan.short.map((s) => ({ at: missing[s.meal]!.at, nauplii: s.nauplii }))

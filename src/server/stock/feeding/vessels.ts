@@ -35,6 +35,10 @@ export type Vessel = {
 export const strainOf = (id: string): CystStrain =>
   shippedFeeding().cysts.find((c) => c.id === id) ?? shippedFeeding().cysts[0]!;
 
+/** How long a harvest is good. @param chilled kept cold until it is fed */
+export const keepsMs = (chilled: boolean): number =>
+  (chilled ? thresholds.naupliiChilled.value : thresholds.naupliiUsable.value) * HOUR_MS;
+
 /** What a gram of cysts is expected to give after settling and rinsing, before own harvests are known. */
 const expectedOf = (strain: CystStrain) => ({
   perGram: strain.naupliiPerGram * strain.hatchShare * thresholds.naupliiSeparated.value,
@@ -84,7 +88,6 @@ export async function vesselsNow(db: Db, siteId: number, now: number): Promise<V
         'o.value',
         'e.intent',
       );
-  const usable = thresholds.naupliiUsable.value * HOUR_MS;
   const [vessels, sown, harvested, given, gives, cultures] = await Promise.all([
     db('vessel')
       .where({ site_id: siteId, retired: false })
@@ -95,7 +98,7 @@ export async function vesselsNow(db: Db, siteId: number, now: number): Promise<V
     db('observation as o')
       .join('vessel as v', 'v.id', 'o.vessel_id')
       .where({ 'v.site_id': siteId, 'o.kind': 'prey' })
-      .where('o.at', '>', now - 2 * usable)
+      .where('o.at', '>', now - 2 * keepsMs(true))
       .where('o.at', '<=', now)
       .select<{ vessel_id: number; at: number; value: number }[]>('o.vessel_id', 'o.at', 'o.value'),
     yieldsOf(db, siteId, now),
@@ -107,7 +110,7 @@ export async function vesselsNow(db: Db, siteId: number, now: number): Promise<V
     const open = s && (!h || h.at < s.at);
     const i = s && fromJson<{ cystsG: number; strain: string; celsius: number }>(s.intent);
     const of = i && gives(i.strain);
-    const until = h ? h.at + usable : 0;
+    const until = h ? h.at + keepsMs(fromJson<{ chilled?: boolean }>(h.intent).chilled ?? false) : 0;
     return {
       ...v,
       kind: v.kind as Vessel['kind'],

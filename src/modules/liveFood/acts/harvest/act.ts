@@ -23,6 +23,10 @@ export const harvestCone = defineAct({
         .array(z.number().int('must be whole numbers').min(0, 'must not be below 0'))
         .max(40, 'are more samples than anybody counts')
         .default([]),
+      /** Empty shells in the same samples: larvae cannot digest them. */
+      shells: z.number().int('must be a whole number').min(0, 'must not be below 0').optional(),
+      /** Kept cold until it is fed: they burn less of their fat. */
+      chilled: z.boolean().default(false),
       pouredAway: z.boolean().default(false),
     })
     .superRefine((p, c) => {
@@ -31,7 +35,15 @@ export const harvestCone = defineAct({
         if (p[k] === undefined) c.addIssue({ code: 'custom', path: [k], message: 'is needed to tell the number' });
       if (p.counts.length === 0) c.addIssue({ code: 'custom', path: ['counts'], message: 'needs at least one sample' });
     }),
-  result: returns<{ vessel: string; number: number; low: number; high: number; perGram: number }>(),
+  result: returns<{
+    vessel: string;
+    number: number;
+    low: number;
+    high: number;
+    perGram: number;
+    shells: number | null;
+    until: number;
+  }>(),
   questions: [sure],
   kinds: {
     harvest: {
@@ -39,7 +51,11 @@ export const harvestCone = defineAct({
       says: ({ intent: i }) =>
         i.pouredAway
           ? [`${i.vesselName ?? ''} poured away`]
-          : listed([{ count: Math.round(Number(i.number ?? 0)) }, ` nauplii from ${i.vesselName ?? ''}`]),
+          : listed(
+              [{ count: Math.round(Number(i.number ?? 0)) }, ` nauplii from ${i.vesselName ?? ''}`],
+              i.shells ? `${i.shells} shells among ${i.counts?.reduce((s, n) => s + n, 0) ?? 0}` : null,
+              i.chilled && 'kept cold',
+            ),
       measured: (i) => (typeof i.number === 'number' ? { value: i.number } : {}),
     },
   },

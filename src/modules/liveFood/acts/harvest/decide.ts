@@ -3,7 +3,7 @@ import { figures, grouped } from '@/core/quantities/format';
 import { HOUR_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
-import { vesselOf } from '@/server/stock/feeding/vessels';
+import { keepsMs, vesselOf } from '@/server/stock/feeding/vessels';
 import { eventOf } from '@/server/when';
 import { harvestCone, sure } from './act';
 
@@ -67,5 +67,7 @@ export const decision = decides(harvestCone, async (c, p) => {
     low: Math.max(0, number - half),
     high: number + half,
     perGram: number / v.batch.cystsG,
+    shells: p.shells === undefined ? null : p.shells / Math.max(1, p.shells + p.counts.reduce((s, n) => s + n, 0)),
+    until: event.at + keepsMs(p.chilled),
   };
 });

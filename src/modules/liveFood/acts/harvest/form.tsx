@@ -4,8 +4,9 @@ import { formsOf } from '@/client/act/actForms';
 import { COUNTS } from '@/client/form/counts';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
-import { MeasureInput } from '@/client/inputs';
-import { grouped } from '@/core/quantities/format';
+import { MeasureInput, NumberInput } from '@/client/inputs';
+import { grouped, percent } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { Tick } from '@/ui/Checkbox';
 import { TextField } from '@/ui/fields';
 import { harvestCone } from './act';
@@ -17,10 +18,10 @@ export function HarvestForm({ vessel, done }: { vessel?: { id: number; name: str
     about: vessel ? { vessel: vessel.id } : {},
     draftFor: vessel ? `harvest ${vessel.id}` : undefined,
     as: { counts: COUNTS, sampleMl: 'small' },
-    clears: ['counts', 'totalVolumeL', 'sampleMl'],
+    clears: ['counts', 'totalVolumeL', 'sampleMl', 'shells'],
     says: (r) =>
       r && r.number > 0
-        ? `${grouped(Number(r.number.toPrecision(3)))} nauplii, ${grouped(Number(r.low.toPrecision(3)))} to ${grouped(Number(r.high.toPrecision(3)))}; ${grouped(Number(r.perGram.toPrecision(3)))} of a gram.`
+        ? `${grouped(Number(r.number.toPrecision(3)))} nauplii, ${grouped(Number(r.low.toPrecision(3)))} to ${grouped(Number(r.high.toPrecision(3)))}; ${grouped(Number(r.perGram.toPrecision(3)))} of a gram.${shellsSay(r.shells)}`
         : 'Recorded.',
     done,
   });
@@ -54,9 +55,27 @@ export function HarvestForm({ vessel, done }: { vessel?: { id: number; name: str
           />
         </>
       )}
+      {!poured && (
+        <>
+          <NumberInput
+            label="Empty shells in the same samples"
+            {...f.field('shells')}
+            hint="They cannot be digested and block the gut; empty: not looked at"
+          />
+          <Tick {...f.field('chilled')}>kept cold, below 10 °C, until it is fed</Tick>
+        </>
+      )}
       <Tick {...f.field('pouredAway')}>it was poured away</Tick>
     </Form>
   );
 }
+
+/** What many shells among the harvest mean. */
+const shellsSay = (share: number | null) =>
+  share === null
+    ? ''
+    : share > thresholds.shellShare.value
+      ? ` ${percent(share)} shells: settle it again, draw off only the orange layer.`
+      : ` ${percent(share)} shells.`;
 
 export const forms = formsOf(harvestCone, { shorthand: harvestLine, corrects: { harvest: () => <HarvestForm /> } });
