@@ -18,6 +18,10 @@ test('what was taken out is added back: a culture harvested each day by what it 
   expect(Math.exp(c.rate!)).toBeCloseTo(1.5, 6);
   expect(c.mayTake).toBeCloseTo(1 / 3, 6);
   expect(cultureState(counts([200, 200, 200, 200]), NOW)).toMatchObject({ is: 'standing', mayTake: 0 });
+  // What was taken this morning is not taken twice; tomorrow it is another day.
+  const taken = counts([200, 200, 200, 200], [1 / 3, 1 / 3, 1 / 3, 0.3]);
+  expect(cultureState(taken, NOW + HOUR_MS).mayTake).toBeCloseTo(1 / 3 - 0.3, 6);
+  expect(cultureState(taken, NOW + 20 * HOUR_MS).mayTake).toBeCloseTo(1 / 3, 6);
 });
 
 test('after a harvest it stands lower, and is carried on by its growth, no further than two days', () => {

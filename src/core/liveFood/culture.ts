@@ -20,7 +20,9 @@ export type CultureState = {
   half: number | null;
   /** In a millilitre now, carried on from the last count. */
   perMl: number;
-  /** Share that may be taken today. */
+  /** Share that it grows again in a day. */
+  growsShare: number;
+  /** Share that may still be taken today. */
   mayTake: number;
   eggShare: number | null;
   /** Why it is called crashing. */
@@ -33,6 +35,8 @@ const MEMORY_MS = 6 * DAY_MS;
 const MOST_SHARE = 0.4;
 /** Carried on no further than this: nobody knows a culture that was not looked at for days. */
 const CARRY_MS = 2 * DAY_MS;
+/** Taken so short ago, it is the harvest of today. */
+const TODAY_MS = 18 * HOUR_MS;
 const SURE = 0.95;
 
 /**
@@ -42,7 +46,8 @@ const SURE = 0.95;
  */
 export function cultureState(counts: readonly CultureCount[], now: number): CultureState {
   const last = counts.at(-1);
-  if (!last) return { is: 'young', rate: null, half: null, perMl: 0, mayTake: 0, eggShare: null, why: null };
+  if (!last)
+    return { is: 'young', rate: null, half: null, perMl: 0, growsShare: 0, mayTake: 0, eggShare: null, why: null };
   const recent = counts.filter((c) => c.perMl > 0 && last.at - c.at <= MEMORY_MS);
   let kept = 1;
   const undiluted = recent.map((c) => {
@@ -65,13 +70,15 @@ export function cultureState(counts: readonly CultureCount[], now: number): Cult
   const falls = last.perMl === 0 || (before !== undefined && step < Math.log(1 - thresholds.cultureFall.value));
   const carried = Math.min(CARRY_MS, Math.max(0, now - last.at)) / DAY_MS;
   const perMl = last.perMl * (1 - last.takenShare) * Math.exp(Math.max(-1, Math.min(1, rate ?? 0)) * carried);
+  const grows = Math.min(MOST_SHARE, harvestShare(rate ?? 0, 1));
+  const takenToday = now - last.at < TODAY_MS ? last.takenShare : 0;
   const state = (is: CultureState['is'], why: CultureState['why'] = null): CultureState => ({
     is,
     rate,
     half,
     perMl,
-    // What it surely grows where three counts tell, else what it seems to.
-    mayTake: is === 'growing' ? Math.min(MOST_SHARE, harvestShare(rate ?? 0, 1)) : 0,
+    growsShare: is === 'growing' ? grows : 0,
+    mayTake: is === 'growing' ? Math.max(0, grows - takenToday) : 0,
     eggShare,
     why,
   });

@@ -193,7 +193,7 @@ describe('a culture', () => {
     // Its meals of rotifers are held against what it grows.
     const rotifers = (await view()).others.find((o) => o.feed === 'rotifers')!;
     expect(rotifers.units).toEqual(['R1']);
-    expect(rotifers.gives).toBeCloseTo((await of()).culture!.mayTake * (await of()).culture!.perMl * 50_000, 0);
+    expect(rotifers.gives).toBeCloseTo(3.4e6 + (await of()).culture!.growsShare * 360 * 50_000, 0);
   });
 
   test('few with eggs warns, a fall is a crash; ended and set on anew it begins with nothing behind it', async () => {

@@ -111,6 +111,7 @@ function stateWords(c: Culture, v: Vessel, now: number): string {
     case 'young':
       return 'one count tells no growth: count again tomorrow';
     case 'growing':
+      if (c.mayTake <= 0.01) return 'today’s share is taken: count it again tomorrow';
       return `may give ${figures(c.mayTake * v.volumeL, 2)} L today, ${preyNumber(c.mayTake * c.perMl * v.volumeL * 1000)}`;
   }
 }

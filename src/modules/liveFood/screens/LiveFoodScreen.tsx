@@ -218,8 +218,8 @@ function Mouths({ view, us }: { view: LiveFoodView; us: boolean }) {
           {o.gives === null
             ? 'No culture of it is known here.'
             : o.gives >= o.number
-              ? `The cultures grow ${preyNumber(o.gives)} in a day: enough.`
-              : `The cultures grow only ${preyNumber(o.gives)} in a day: brine shrimp of a small strain, thinner meals, or set on another.`}
+              ? `The cultures give ${preyNumber(o.gives)} in a day: enough.`
+              : `The cultures give only ${preyNumber(o.gives)} in a day: brine shrimp of a small strain, thinner meals, or set on another.`}
         </p>
       ))}
     </section>

@@ -40,7 +40,7 @@ export type LiveFoodView = {
   hatchHours: number;
   usableHours: number;
   strains: { id: string; name: string }[];
-  /** Meals of other live food, that no cone gives, and what cultures of it grow in a day; null where none is kept. */
+  /** Meals of other live food, that no cone gives, and what cultures of it hold and grow in a day; null where none is kept. */
   others: { feed: string; number: number; units: string[]; gives: number | null }[];
   cultureKinds: { id: string; name: string; feeding: string }[];
   until: number;
@@ -48,6 +48,8 @@ export type LiveFoodView = {
 
 /** Days that demand and plan look ahead. */
 export const AHEAD_DAYS = 3;
+/** A smaller part of a meal than this is not missed. */
+const LEAST_SHORT = 0.01;
 /** The warmth of a cone that is reckoned with. */
 const CONE_CELSIUS = 28;
 
@@ -180,7 +182,11 @@ export async function liveFoodView(
       }))
       .sort((a, b) => a.at - b.at),
     short: plan
-      ? plan.short.map((s) => ({ at: missing[s.meal]!.at, nauplii: s.nauplii }))
+      ? plan.short.flatMap((s) => {
+          const meal = missing[s.meal]!;
+          // What the solver leaves by rounding is no short meal.
+          return s.nauplii > LEAST_SHORT * meal.nauplii ? [{ at: meal.at, nauplii: s.nauplii }] : [];
+        })
       : missing.map((m) => ({ at: m.at, nauplii: m.nauplii })),
     proven: plan?.proven ?? true,
     gives: own,
@@ -205,6 +211,9 @@ export async function liveFoodView(
     until,
   };
 }
+
+/** What a culture grows in a day, by its last count. */
+const dailyOf = (v: Vessel) => v.culture!.growsShare * (v.culture!.counts.at(-1)?.perMl ?? 0) * v.volumeL * 1000;
 
 /** Meals of one quarter of an hour are one. */
 function together(meals: readonly { at: number; number: number }[]): { at: number; nauplii: number }[] {
@@ -239,8 +248,7 @@ function othersOf(
       feed,
       number: o.number,
       units: [...o.units],
-      gives:
-        own.length === 0 ? null : own.reduce((s, v) => s + v.culture!.mayTake * v.culture!.perMl * v.volumeL * 1000, 0),
+      gives: own.length === 0 ? null : own.reduce((s, v) => s + (v.kept?.left ?? 0) + dailyOf(v), 0),
     };
   });
 }

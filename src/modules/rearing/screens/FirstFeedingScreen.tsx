@@ -143,6 +143,8 @@ function Tank({ t, checks }: { t: LarvalTank; checks: LarvalLot['checks'] }) {
   const { now, timeZone, role } = useSession();
   const reader = { now, timeZone };
   const records = role === 'manager' || role === 'culturist';
+  const looked = checks.filter((c) => t.samples[c.id]);
+  const unseen = checks.filter((c) => !t.samples[c.id]);
   return (
     <section aria-label={t.unit} data-tank={t.unit} className="mt-2 border-t border-rule pt-2">
       <p>
@@ -158,11 +160,21 @@ function Tank({ t, checks }: { t: LarvalTank; checks: LarvalLot['checks'] }) {
           {t.regime && `, ${t.regime.name}`}
         </span>
       </p>
-      <ul className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(128px,1fr))] gap-x-3 gap-y-2">
-        {checks.map((c) => (
-          <Looked key={c.id} t={t} c={c} records={records} />
-        ))}
-      </ul>
+      {looked.length > 0 && (
+        <ul className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-3 gap-y-2">
+          {looked.map((c) => (
+            <Looked key={c.id} t={t} c={c} records={records} />
+          ))}
+        </ul>
+      )}
+      {records && unseen.length > 0 && (
+        <p className="mt-1 flex flex-wrap items-baseline gap-x-3 gap-y-1 text-small text-soft max-sm:gap-y-4">
+          {looked.length > 0 ? 'Not looked at:' : 'Look at:'}
+          {unseen.map((c) => (
+            <Sample key={c.id} t={t} c={c} word={c.name} />
+          ))}
+        </p>
+      )}
       {!t.taken && t.food && (
         <p className="mt-1 flex flex-wrap items-baseline gap-x-4">
           <span className="text-small text-soft">
@@ -193,36 +205,37 @@ function Tank({ t, checks }: { t: LarvalTank; checks: LarvalLot['checks'] }) {
 /** One thing that is looked at in a tank: the last round, what it says, and a press to look again. */
 function Looked({ t, c, records }: { t: LarvalTank; c: LarvalLot['checks'][number]; records: boolean }) {
   const { now } = useSession();
-  const s = t.samples[c.id];
-  const j = s ? judgeLarvae(c.id, s) : null;
+  const s = t.samples[c.id]!;
+  const j = judgeLarvae(c.id, s);
   return (
     <li className="border-l-2 border-rule pl-2 leading-snug" data-check={c.id}>
       <p className="text-small text-soft" title={c.looks}>
         {c.name}
       </p>
-      {j && s ? (
-        <>
-          <p>
-            <b>{Math.round(100 * j.share)} %</b>{' '}
-            <span className="text-small text-soft">
-              {Math.round(100 * j.low)} to {Math.round(100 * j.high)}
-            </span>
-          </p>
-          <p className="text-small text-soft">
-            {s.successes} of {s.trials}, {spanWords(now - s.at)} ago
-          </p>
-          <p className={`text-small ${j.is === 'bad' ? 'text-hand' : j.is === 'open' ? 'text-careful' : 'text-deep'}`}>
-            {sampleWords(j)}
-          </p>
-        </>
-      ) : (
-        <p className="text-small text-soft">not looked at</p>
-      )}
-      {records && (
-        <DialogButton word="Sample" title={`${t.unit}: ${c.name}`}>
-          {(done) => <SampleForm tank={t} check={c} before={s && now - s.at <= ROUND_MS ? s : null} done={done} />}
-        </DialogButton>
-      )}
+      <p>
+        <b>{Math.round(100 * j.share)} %</b>{' '}
+        <span className="text-small text-soft">
+          {Math.round(100 * j.low)} to {Math.round(100 * j.high)}
+        </span>
+      </p>
+      <p className="text-small text-soft">
+        {s.successes} of {s.trials}, {spanWords(now - s.at)} ago
+      </p>
+      <p className={`text-small ${j.is === 'bad' ? 'text-hand' : j.is === 'open' ? 'text-careful' : 'text-deep'}`}>
+        {sampleWords(j)}
+      </p>
+
+      {records && <Sample t={t} c={c} word="Look again" />}
     </li>
+  );
+}
+
+function Sample({ t, c, word }: { t: LarvalTank; c: LarvalLot['checks'][number]; word: string }) {
+  const { now } = useSession();
+  const s = t.samples[c.id];
+  return (
+    <DialogButton word={word} title={`${t.unit}: ${c.name}`}>
+      {(done) => <SampleForm tank={t} check={c} before={s && now - s.at <= ROUND_MS ? s : null} done={done} />}
+    </DialogButton>
   );
 }

@@ -77,7 +77,9 @@ export async function firstFeedingView(
       sd: h.sd,
     });
   }
-  const rank = (l: LarvalLot) => Math.min(...l.tanks.map((t) => GRAVEST.indexOf(t.state.tone)));
+  const grave = (t: LarvalTank) => GRAVEST.indexOf(t.state.tone);
+  for (const l of lots.values()) l.tanks.sort((a, b) => grave(a) - grave(b));
+  const rank = (l: LarvalLot) => grave(l.tanks[0]!);
   return { schools, lots: [...lots.values()].sort((a, b) => rank(a) - rank(b)) };
 }
 

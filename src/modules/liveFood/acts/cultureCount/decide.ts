@@ -36,12 +36,13 @@ export const decision = decides(countCulture, async (c, p) => {
   if (expected > 0 && count.perUnit > 0 && (count.perUnit > FAR * expected || count.perUnit < expected / FAR))
     odd.push(`${figures(count.perUnit, 3)} in a millilitre; about ${figures(expected, 2)} were expected.`);
   const share = (p.takenL ?? 0) / v.volumeL;
-  if (share > v.culture.mayTake + MUCH && share > MUCH)
-    odd.push(`${percent(share)} taken of a culture that grows ${percent(v.culture.mayTake)} of it again in a day.`);
+  const grows = v.culture.growsShare;
+  if (share > grows + MUCH && share > MUCH)
+    odd.push(`${percent(share)} taken of a culture that grows ${percent(grows)} of it again in a day.`);
   if (odd.length > 0)
     ask(c, sure, {
       message: odd.join(' '),
-      path: odd.length === 1 && share > v.culture.mayTake + MUCH ? 'takenL' : 'counts',
+      path: odd.length === 1 && share > grows + MUCH ? 'takenL' : 'counts',
       todo: 'Check the volume of the samples; keep enough to carry on, and a reserve apart.',
       choices: [{ value: 'yes', label: 'It is so' }],
     });

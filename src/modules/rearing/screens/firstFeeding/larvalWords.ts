@@ -1,7 +1,7 @@
 import type { LarvalDate } from '@/core/feeding/larvalClock';
 import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
-import { DAY_MS, HOUR_MS } from '@/core/time/spans';
+import { DAY_MS, HOUR_MS, MINUTE_MS } from '@/core/time/spans';
 import type { LarvaeAt } from '@/server/stock/feeding/larvae';
 
 type Reader = { now: number; timeZone: string };
@@ -14,8 +14,9 @@ export const whenWords = (at: number, { now, timeZone }: Reader): string =>
       ? `${dayMonth(at, timeZone, now)} ${clock(at, timeZone)}`
       : dayMonth(at, timeZone, now);
 
-/** How long until then, or since: hours up to two days, days beyond. @example spanWords(90 * 3_600_000) // '4 days' */
+/** How long until then, or since: minutes, hours up to two days, days beyond. @example spanWords(90 * 3_600_000) // '4 days' */
 export function spanWords(ms: number): string {
+  if (Math.abs(ms) < 1.5 * HOUR_MS) return `${Math.round(Math.abs(ms) / MINUTE_MS)} min`;
   const hours = Math.round(Math.abs(ms) / HOUR_MS);
   if (hours < 48) return `${hours} h`;
   return `${Math.round(Math.abs(ms) / DAY_MS)} days`;
