@@ -6,7 +6,7 @@ type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day' | 'feedLot' | 'v
 type Kind = {
   of: Of;
   /** What its value counts or measures; absent where it has none. */
-  value?: 'animals' | 'g' | 'mm' | 's' | 'share' | 'index' | 'L/min' | 'minutes' | 'mg/L' | 'mL' | 'amount';
+  value?: 'animals' | 'g' | 'mm' | 's' | 'share' | 'index' | 'L/min' | 'minutes' | 'mg/L' | 'mL' | 'amount' | 'instant';
   /** What its word says; absent where it says none. */
   said?: string;
   /** So many with it out of so many looked at go with it, or so many weighed. */
@@ -62,6 +62,7 @@ export const observationKinds = {
   regime: { of: 'holding', said: 'the regime that they follow' },
   prey: { of: 'holding', value: 'animals', said: 'which prey' },
   taken: { of: 'holding' },
+  feedHold: { of: 'holding', value: 'instant' },
   sow: { of: 'vessel', value: 'g', said: 'the strain' },
   harvest: { of: 'vessel', value: 'animals' },
   culture: { of: 'vessel', value: 'animals', said: 'per mL; or what became of it' },

@@ -354,3 +354,27 @@ test('the outlook of the store: eaten in the order in which bags expire, what is
   const after = await storeView(h.db, h.manager.siteId, h.clock.now, { units: [], store: [], waters: [] }, lot);
   expect(after.recall!.eaters).toMatchObject([{ unit: 'R1', g: 30, now: 'R1' }]);
 });
+
+test('a tank that is not fed before handling says until when, its meal is asked about, nought hours lift it', async () => {
+  const at = await standIn(h, 'fry');
+  await h.send('ration.set', { ...at, method: 'fixed', fixedG: 100 });
+  const waits = async () => (await feeding()).waits;
+  h.clock.now += 12 * HOUR;
+  await h.send('feed.hold', { ...at, why: 'grading', hours: 20 });
+  expect(await waits()).toEqual({ why: 'hold', until: h.clock.now + 20 * 3_600_000, said: 'grading' });
+  const asked = await refusal(h.send('feed.record', { ...at, massG: 10 }));
+  expect([asked.code, asked.message]).toEqual(['held', expect.stringMatching(/not fed until .*: grading or counting/)]);
+  await h.send('feed.record', { ...at, massG: 10, held: 'yes' });
+  h.clock.now += 3_600_000;
+  await h.send('feed.hold', { ...at, why: 'grading', hours: 0 });
+  expect(await waits()).toBeNull();
+  await h.send('feed.record', { ...at, massG: 11 });
+  // A meal given before it was said, and written down later, is not asked about.
+  h.clock.now += 2 * HOUR;
+  await h.send('feed.hold', { ...at, why: 'handling', hours: 5 });
+  h.clock.now += 60_000;
+  await h.send('feed.record', { ...at, massG: 12, at: h.clock.now - 40 * 60_000 });
+  // Over by itself.
+  h.clock.now += 6 * 3_600_000;
+  expect(await waits()).toBeNull();
+});

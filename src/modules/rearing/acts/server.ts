@@ -4,6 +4,7 @@ import { decision as discard } from './discard/decide';
 import { decision as feed } from './feed/decide';
 import { decision as feedCount } from './feedCount/decide';
 import { decision as feedTable } from './feedTable/decide';
+import { decision as hold } from './hold/decide';
 import { decision as prey } from './prey/decide';
 import { decision as product } from './product/decide';
 import { decision as ration } from './ration/decide';
@@ -23,6 +24,7 @@ export const decisions = [
   feedTable,
   taken,
   tray,
+  hold,
   regime,
   regimeSave,
   prey,

@@ -8,6 +8,7 @@ import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
 import type { CapacityLimit } from '@/core/water/capacity';
 import type { FeedingOf } from '@/server/stock/feeding/feedingNow';
+import { type HoldReason, holdReasons } from '../acts/hold/act';
 
 export const capWord: Record<Cap, string> = {
   oxygen: 'oxygen allows no more',
@@ -74,7 +75,12 @@ export function rationWords(f: FeedingOf): string {
 }
 
 /** Why nothing is given just now. */
-export function waitWords(w: NonNullable<FeedingOf['waits']>, timeZone: string): string {
+export function waitWords(w: NonNullable<FeedingOf['waits']>, timeZone: string, now: number): string {
+  if (w.why === 'hold') {
+    const reason = holdReasons[w.said as HoldReason] ?? 'held back';
+    const day = dayWords(w.until!, timeZone, now);
+    return `no feed until ${day === 'today' ? '' : `${day} `}${clock(w.until!, timeZone)}: ${reason}`;
+  }
   return w.why === 'rest'
     ? `just came: rest until ${clock(w.until!, timeZone)}`
     : `oxygen ${figures(w.value!, 2)} mg/L, below ${figures(w.least!, 2)}: no feed until it has risen`;

@@ -152,7 +152,7 @@ describe('drawn where they stand', () => {
   });
 
   test('one sentence, the gravest: a rise before a full tank, a full tank before late meals, hunger before a weighing', () => {
-    const says = (u: HallUnit) => wantsOf(u, 'Europe/Vienna');
+    const says = (u: HallUnit) => wantsOf(u, 'Europe/Vienna', NOW);
     const rise = { kind: 'rise', urgency: 1, says: '90 dead, usually about 4' } as never;
     const weigh = { kind: 'weigh', urgency: 3, says: 'sample weights are 20 days old' } as never;
     const full = { limit: 'oxygen', share: 1.25, bears: 1, fullAt: NOW } as const;
@@ -167,6 +167,15 @@ describe('drawn where they stand', () => {
       says: 'move 20 % out',
       grave: false,
     });
+    // Larvae that starve stand before crowding, and those that want a look after it.
+    expect(says(unit('R1', { tight: full, larval: [{ is: 'starving', tone: 'grave' }] }))).toEqual({
+      says: 'larvae starve: nothing given yet',
+      grave: true,
+    });
+    expect(says(unit('R1', { fed: [late], larval: [{ is: 'look', tone: 'now' }] }))!.says).toBe('look at their guts');
+    expect(
+      says(unit('R1', { fed: [feeding({ waits: { why: 'hold', until: NOW + 3_600_000, said: 'grading' } })] }))!.says,
+    ).toBe('no feed until 11:00: grading or counting');
     expect(says(unit('R1', { fed: [late], holdings: [fish({ due: [weigh] })] }))!.says).toBe('2 meals behind');
     expect(says(unit('R1', { fed: [hungry], holdings: [fish({ due: [weigh] })] }))!.says).toBe(
       'hungry: 23 % lighter than they could be',
@@ -177,7 +186,7 @@ describe('drawn where they stand', () => {
 
   test('low oxygen forbids feed, and stands in red', () => {
     const airless = feeding({ waits: { why: 'oxygen', until: null, value: 4.2, least: 5 } });
-    expect(wantsOf(unit('R1', { fed: [airless] }), 'Europe/Vienna')).toEqual({
+    expect(wantsOf(unit('R1', { fed: [airless] }), 'Europe/Vienna', NOW)).toEqual({
       says: 'oxygen 4.2 mg/L, below 5: no feed until it has risen',
       grave: true,
     });

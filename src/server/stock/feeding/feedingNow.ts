@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { type MealState, mealStates, mealsOf, restsUntil, usualMeals } from '@/core/feeding/feedingDay';
 import { lengthOf } from '@/core/feeding/pellet';
 import {
@@ -24,6 +25,7 @@ import type { StockNow } from '../stockNow';
 import { type FeedProduct, feedStore } from './feedStore';
 import { feedTables, tableOf } from './feedTables';
 import { type GrowthHere, learnedGrowth, sdOf, weightsOf } from './growthHere';
+import { lastSet } from './lastSet';
 import { rationsSet } from './rations';
 import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
 import { degreeDays, type Warm, warmthOf } from './warmth';
@@ -43,6 +45,15 @@ export type Fed = Pick<
   | 'roomId'
   | 'flowLPerMin'
 >;
+
+/** Why nothing should be fed just now. `said` is the reason that somebody gave. */
+export type Waits = {
+  why: 'rest' | 'oxygen' | 'hold';
+  until: number | null;
+  value?: number;
+  least?: number;
+  said?: string;
+};
 
 export type FeedingOf = {
   holdingId: number;
@@ -69,7 +80,7 @@ export type FeedingOf = {
   /** Live food of today, as it was given. */
   preyToday: { at: number; number: number }[];
   /** Why nothing should be fed just now, and until when. */
-  waits: { why: 'rest' | 'oxygen'; until: number | null; value?: number; least?: number } | null;
+  waits: Waits | null;
   product: { id: number; name: string; lotId: number | null; lot: string | null; leftG: number } | null;
   /** Of no product of the store: the size that fits. */
   size: string | null;
@@ -100,12 +111,13 @@ export async function feedingNow(
   const ids = fed.map((h) => h.holdingId);
   const lots = [...new Set(fed.map((h) => h.lotId))];
   const day = localDay(now, site.timeZone);
-  const [weights, given, eaten, rations, regimes, sensors, store, tables, book] = await Promise.all([
+  const [weights, given, eaten, rations, regimes, held, sensors, store, tables, book] = await Promise.all([
     weightsOf(db, lots, now),
     givenToday(db, ids, day.start, now),
     eatenSinceWeighed(db, ids, now),
     rationsSet(db, lots, now),
     regimesFollowed(db, site.siteId, lots, now),
+    heldFeed(db, lots, now),
     readNow(db, site.siteId, now),
     feedStore(db, site.siteId, now),
     feedTables(db, site.siteId),
@@ -202,9 +214,7 @@ export async function feedingNow(
       lastFedAt: g.meals.at(-1)?.at ?? null,
       waits: airless
         ? { why: 'oxygen', until: null, value: water.oxygenMgPerL!, least: values.leastOxygenMgPerL! }
-        : rests === null
-          ? null
-          : { why: 'rest', until: rests },
+        : (held.of(h) ?? (rests === null ? null : { why: 'rest', until: rests })),
       product: fitting
         ? { id: fitting.id, name: fitting.name, lotId: lot?.id ?? null, lot: lot?.name ?? null, leftG: lot?.leftG ?? 0 }
         : null,
@@ -262,6 +272,26 @@ function waterOf(sensors: readonly ReadNow[], h: Fed, now: number) {
     celsius: fresh(sensors.find((s) => s.id === h.sensorId)),
     oxygenMgPerL: inRoom('oxygen'),
     pH: inRoom('pH'),
+  };
+}
+
+const hold = z.object({ until: z.number(), why: z.string() });
+
+/** Tanks that somebody said are not fed for a while. One statement. */
+export async function heldFeed(
+  db: Db,
+  lots: readonly number[],
+  now: number,
+): Promise<{ of: (h: Pick<Fed, 'lotId' | 'unitId'>) => Waits | null }> {
+  const set = await lastSet(db, 'feedHold', lots, now);
+  return {
+    of: (h) => {
+      const found = set.of(h.lotId, h.unitId);
+      const read = found?.here ? hold.safeParse(found.intent) : null;
+      return read?.success && read.data.until > now
+        ? { why: 'hold', until: read.data.until, said: read.data.why }
+        : null;
+    },
   };
 }
 

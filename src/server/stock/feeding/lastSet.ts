@@ -9,7 +9,7 @@ export type LastSet = {
 /** The last entries that set how lots are fed, whatever was set before. One statement. */
 export async function lastSet(
   db: Db,
-  kind: 'ration' | 'regime',
+  kind: 'ration' | 'regime' | 'feedHold',
   lotIds: readonly number[],
   now: number,
 ): Promise<LastSet> {

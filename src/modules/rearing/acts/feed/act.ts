@@ -10,6 +10,8 @@ export const sure = defineQuestion('sure', 'yes');
 export const again = defineQuestion('again', 'another');
 /** More than the day's ration. */
 export const beyond = defineQuestion('beyondRation', 'yes');
+/** Somebody said that they are not fed just now. */
+export const held = defineQuestion('held', 'yes');
 /** Feed that is past its date, or of which the store has not so much. */
 export const feedLotOdd = defineQuestion('feedLotOdd', 'yes');
 
@@ -29,7 +31,7 @@ export const recordFeed = defineAct({
     leftG: z.number().min(0, 'must not be below 0').optional(),
   }),
   result: returns<{ lot: string; unit: string }>(),
-  questions: [sure, again, beyond, feedLotOdd],
+  questions: [sure, again, beyond, held, feedLotOdd],
   kinds: {
     feed: {
       word: 'feed',

@@ -87,7 +87,7 @@ export function feedRowOf(
         }
       : null,
     prey: preyOf(u, f, hour, now, dayStart),
-    waits: f.waits ? waitWords(f.waits, timeZone) : null,
+    waits: f.waits ? waitWords(f.waits, timeZone, now) : null,
     due:
       pending.length > 0
         ? { g: sum(pending), meals: pending.length, now: true }

@@ -37,12 +37,12 @@ const NEARLY_FULL = 0.85;
 const MANY_DEAD = 0.05;
 
 /** What one sentence below a tank says: the gravest first, and nothing where nothing is to be said. */
-export function wantsOf(u: HallUnit, timeZone: string): { says: string; grave: boolean } | null {
+export function wantsOf(u: HallUnit, timeZone: string, now: number): { says: string; grave: boolean } | null {
   const due = u.holdings.flatMap((h) => h.due);
   const grave = due.find(isGrave);
   if (grave) return { says: grave.says, grave: true };
   const waits = u.fed.find((f) => f.waits)?.waits;
-  if (waits?.why === 'oxygen') return { says: waitWords(waits, timeZone), grave: true };
+  if (waits?.why === 'oxygen') return { says: waitWords(waits, timeZone, now), grave: true };
   const larvae = gravestLarvae(u);
   if (larvae?.grave) return larvae;
   if (u.number > 0 && u.dead7 > MANY_DEAD * u.number)
@@ -50,7 +50,7 @@ export function wantsOf(u: HallUnit, timeZone: string): { says: string; grave: b
   const { tight } = u;
   if (tight && tight.share >= 1)
     return { says: `move ${Math.max(1, Math.round(100 * (1 - 1 / tight.share)))} % out`, grave: false };
-  if (waits) return { says: waitWords(waits, timeZone), grave: false };
+  if (waits) return { says: waitWords(waits, timeZone, now), grave: false };
   if (larvae) return larvae;
   const late = u.fed.flatMap((f) => f.meals).filter((m) => m.is === 'late').length;
   if (late > 1) return { says: `${late} meals behind`, grave: false };
@@ -116,7 +116,7 @@ export function tankOf(
                   dots: meals.map((m, i) => ({ turn: i / meals.length, is: m.is })),
                 }
               : null,
-          wants: wantsOf(u, timeZone),
+          wants: wantsOf(u, timeZone, now),
         }
       : null,
   };
