@@ -16,6 +16,7 @@ import { addReadings } from '@/store/readings';
 import { pickBySql } from './baseline/pickSql';
 import { rateLoop } from './baseline/predictLoop';
 import { appetiteBench, growthBench, moultFigures, startsBench } from './feeding';
+import { feedingDayBench } from './feedingDay';
 import { kinshipBench, planBench } from './genetics';
 import { datesBench, mqttBench, programmeBench } from './incubation';
 import { scriptOf, type Typing, typing } from './page';
@@ -70,6 +71,9 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));
+    const feedingDay = await feedingDayBench(own);
+    add(feedingDay.result);
+    plans.push(feedingDay.bound);
     const byMqtt = await ofMqtt(own);
     add(byMqtt.result);
     plans.push(byMqtt.lost);

@@ -43,7 +43,7 @@ export function tightness(
   now: number,
   grown: ((days: number) => number) | null,
 ): Tightness | null {
-  const at = (massG: number) => bearsAt(b, massG);
+  const at = bearing(b);
   const here = at(meanG);
   if (!here || number <= 0) return null;
   const full = (days: number) => {
@@ -65,8 +65,8 @@ export function tightness(
   return { limit: here.limit, share: number / here.number, bears: here.number, fullAt };
 }
 
-function bearsAt(b: Bears, massG: number): { number: number; limit: CapacityLimit } | null {
-  const lengthMm = lengthOf(massG, b.condition ?? 1);
+/** What a unit bears at a mean mass: its limits are the same for each. */
+function bearing(b: Bears): (massG: number) => { number: number; limit: CapacityLimit } | null {
   const flow = b.flowLPerMin;
   const feedMgPerKgHour = b.rationShare === null ? null : (b.rationShare * 1e6) / 24;
   const limits = {
@@ -91,8 +91,9 @@ function bearsAt(b: Bears, massG: number): { number: number; limit: CapacityLimi
         }
       : {}),
   };
-  if (Object.keys(limits).length === 0) return null;
-  return capacity({ lengthMm, massG, volumeL: b.volumeL ?? 1, flowLPerMin: flow || 1, ...limits });
+  if (Object.keys(limits).length === 0) return () => null;
+  const of = { volumeL: b.volumeL ?? 1, flowLPerMin: flow || 1, ...limits };
+  return (massG) => capacity({ lengthMm: lengthOf(massG, b.condition ?? 1), massG, ...of });
 }
 
 /** Doubt of a mean mass as its 95 % interval on the log scale. */

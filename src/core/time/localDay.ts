@@ -36,9 +36,18 @@ const local = (at: number, timeZone: string) => new Date(at + offsetMs(at, timeZ
 
 /** The same local day some days on (or back, negative), start of day. */
 export function addLocalDays(at: number, days: number, timeZone: string): number {
-  const d = new TZDate(at, timeZone);
-  return new TZDate(d.getFullYear(), d.getMonth(), d.getDate() + days, timeZone).getTime();
+  let on = daysOn.get(days);
+  if (!on) {
+    on = byQuarter((of, zone) => {
+      const d = new TZDate(of, zone);
+      return new TZDate(d.getFullYear(), d.getMonth(), d.getDate() + days, zone).getTime();
+    });
+    // Plans ask for a few days on; who asks for a whole calendar once need not be remembered.
+    if (daysOn.size < 64) daysOn.set(days, on);
+  }
+  return on(at, timeZone);
 }
+const daysOn = new Map<number, (at: number, timeZone: string) => number>();
 
 /** `2031-04-14` of the local day. */
 export function isoDay(at: number, timeZone: string): string {

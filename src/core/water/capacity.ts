@@ -33,22 +33,21 @@ const input = z.strictObject({
 });
 type Input = z.output<typeof input>;
 
-/** The mass that each limit bears, kg, with its arithmetic. @throws CalculationError where the water has nothing left */
-function massByLimit(i: Input): { limit: CapacityLimit; kg: number; expression: string; says: string }[] {
-  const cm = `${i.lengthMm} / 10`;
+/** The mass that each limit bears, kg, with its arithmetic where it is shown. @throws CalculationError where the water has nothing left */
+function massByLimit(i: Input): { limit: CapacityLimit; kg: number; expression: () => string; says: string }[] {
   const out: ReturnType<typeof massByLimit> = [];
   if (i.densityIndexKgPerM3PerCm !== undefined)
     out.push({
       limit: 'density',
       kg: (((i.densityIndexKgPerM3PerCm * i.volumeL) / 1000) * i.lengthMm) / 10,
-      expression: `${i.densityIndexKgPerM3PerCm} * ${i.volumeL} / 1000 * ${cm}`,
+      expression: () => `${i.densityIndexKgPerM3PerCm} * ${i.volumeL} / 1000 * ${i.lengthMm} / 10`,
       says: 'by room',
     });
   if (i.flowIndexKgPerLMinPerCm !== undefined)
     out.push({
       limit: 'flow',
       kg: (i.flowIndexKgPerLMinPerCm * i.flowLPerMin * i.lengthMm) / 10,
-      expression: `${i.flowIndexKgPerLMinPerCm} * ${i.flowLPerMin} * ${cm}`,
+      expression: () => `${i.flowIndexKgPerLMinPerCm} * ${i.flowLPerMin} * ${i.lengthMm} / 10`,
       says: 'by flow',
     });
   if (i.oxygen) {
@@ -58,7 +57,7 @@ function massByLimit(i: Input): { limit: CapacityLimit; kg: number; expression: 
     out.push({
       limit: 'oxygen',
       kg: (i.flowLPerMin * 60 * (inMgPerL - outMgPerL)) / useMgPerKgHour,
-      expression: `${i.flowLPerMin} * 60 * (${inMgPerL} - ${outMgPerL}) / ${useMgPerKgHour}`,
+      expression: () => `${i.flowLPerMin} * 60 * (${inMgPerL} - ${outMgPerL}) / ${useMgPerKgHour}`,
       says: 'by oxygen',
     });
   }
@@ -69,7 +68,7 @@ function massByLimit(i: Input): { limit: CapacityLimit; kg: number; expression: 
     out.push({
       limit: 'ammonia',
       kg: (i.flowLPerMin * 60 * (mostMgPerL - inMgPerL)) / madeMgPerKgHour,
-      expression: `${i.flowLPerMin} * 60 * (${mostMgPerL} - ${inMgPerL}) / ${madeMgPerKgHour}`,
+      expression: () => `${i.flowLPerMin} * 60 * (${mostMgPerL} - ${inMgPerL}) / ${madeMgPerKgHour}`,
       says: 'by ammonia',
     });
   }
@@ -110,7 +109,7 @@ export const calculation = defineCalculation({
       formula: 'mass by each limit, over the mass of one; the lowest counts',
       steps: [
         ...each.map(
-          (m): Step => ({ name: `${m.limit}Kg`, says: m.says, expression: m.expression, value: m.kg, unit: 'kg' }),
+          (m): Step => ({ name: `${m.limit}Kg`, says: m.says, expression: m.expression(), value: m.kg, unit: 'kg' }),
         ),
         {
           name: 'number',

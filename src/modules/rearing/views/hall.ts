@@ -83,11 +83,13 @@ export async function hallView(
     waterNow(db, site.siteId, now),
     larvaeNow(db, site, now, living),
   ]);
+  const byUnit = new Map<number, LivingHolding[]>();
+  for (const h of living) byUnit.set(h.unitId, [...(byUnit.get(h.unitId) ?? []), h]);
   return {
     store,
     waters,
     units: units.map((u) => {
-      const own = living.filter((h) => h.unitId === u.id);
+      const own = byUnit.get(u.id) ?? [];
       const fed = own.flatMap((h) => of.get(h.holdingId) ?? []);
       const { number, sd } = totals.get(String(u.id)) ?? { number: 0, sd: 0 };
       const weighed = own.length > 0 && own.every((h) => of.get(h.holdingId)?.grown);

@@ -100,8 +100,8 @@ export async function larvaeNow(
     const hatch = dateOf(h, hatchOf(species)?.id)?.at ?? regimes.of(h.lotId, h.unitId)?.hatchedAt ?? null;
     return { h, species, hatch };
   });
-  // Months after their hatch nobody asks for their first meal.
-  const recent = hatched.filter((x) => x.hatch === null || now - x.hatch < LARVAL_MS);
+  // Months after their hatch nobody asks for their first meal; of unknown age only those on their yolk are surely larvae.
+  const recent = hatched.filter((x) => (x.hatch === null ? x.h.station === 'yolksac' : now - x.hatch < LARVAL_MS));
   const warmth = await warmthOf(
     db,
     [...new Set(recent.flatMap(({ h }) => (h.sensorId === null ? [] : [h.sensorId])))],
@@ -133,8 +133,7 @@ export async function larvaeNow(
           });
     const declared = taken.find((t) => t.lotId === h.lotId && t.unitId === h.unitId) ?? null;
     const end = clock?.dates.noReturn?.high ?? clock?.dates.firstFeeding?.high ?? null;
-    // Of unknown age only those still on their yolk are surely larvae.
-    const current = clock ? end === null || now <= end + AFTER_MS : h.station === 'yolksac';
+    const current = clock === null ? h.station === 'yolksac' : end === null || now <= end + AFTER_MS;
     if (!current || (declared && now - declared.at > TAKEN_MS)) return [];
     return [{ h, clock, declared, noClock: clock ? null : hatch === null ? ('hatch' as const) : ('water' as const) }];
   });
