@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Locator, type Page } from '@playwright/test';
+import { type Browser, type BrowserContext, expect, type Locator, type Page } from '@playwright/test';
+import { uuidv7 } from 'uuidv7';
 
 export const url = (path: string) => `${process.env.BASE_URL}${path}`;
 export const PASSWORD = 'correct horse battery';
@@ -75,3 +76,53 @@ export const lowerThanAFinger = (page: Page) =>
       }))
       .filter((e) => e.tall > 0 && e.tall < 36),
   );
+
+/** A manager's browser, signed in. `send` does an act for what is not looked at; `problems` is what pages threw. */
+export type AtWork = {
+  context: BrowserContext;
+  page: Page;
+  problems: string[];
+  send: <R = Record<string, unknown>>(type: string, payload: Record<string, unknown>) => Promise<R>;
+  /** Units by name, as they stand now. */
+  units: () => Promise<Record<string, number>>;
+};
+
+/** Run alone it begins with an empty hatchery; behind other files with theirs. */
+export async function atWork(browser: Browser): Promise<AtWork> {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  page.setDefaultTimeout(15_000);
+  const problems: string[] = [];
+  page.on('pageerror', (e) => problems.push(`${page.url()}: ${e.stack ?? e.message}`));
+  await fetch(url('/api/first-run'), {
+    method: 'POST',
+    body: JSON.stringify({
+      siteName: 'Ombrel Hatchery',
+      timeZone: 'Europe/Vienna',
+      managerName: 'Manager',
+      password: PASSWORD,
+    }),
+  });
+  await signIn(page, 'Manager');
+  return {
+    context,
+    page,
+    problems,
+    send: async (type, payload) => {
+      const r = await page.request.post(url('/api/commands'), { data: { id: uuidv7(), ...parts(type, payload) } });
+      const body = (await r.json()) as { result: never; message?: string };
+      if (!r.ok()) throw new Error(`${type}: ${JSON.stringify(body)}`);
+      return body.result;
+    },
+    units: async () => {
+      const known = (await (await page.request.get(url('/api/snapshot'))).json()) as {
+        units: { id: number; name: string }[];
+      };
+      return Object.fromEntries(known.units.map((u) => [u.name, u.id]));
+    },
+  };
+}
+
+/** Fields and answers apart, as they are sent. */
+const parts = (type: string, { answers, ...payload }: Record<string, unknown>) =>
+  answers ? { type, payload, answers } : { type, payload };

@@ -1,6 +1,5 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { uuidv7 } from 'uuidv7';
-import { accessible, choose, log, lowerThanAFinger, PASSWORD, signIn, url } from './hands';
+import { type AtWork, accessible, atWork, choose, log, lowerThanAFinger, url } from './hands';
 
 /**
  * Fry and larvae as whoever feeds them sees them: a hungry raceway through a month of rations, pikeperch larvae on live
@@ -10,27 +9,16 @@ test.describe.configure({ mode: 'serial' });
 
 const DAY = 86_400_000;
 const HOUR = 3_600_000;
+let work: AtWork;
 let context: BrowserContext;
 let page: Page;
-const units: Record<string, number> = {};
-const problems: string[] = [];
+let units: Record<string, number>;
+const send = <R = Record<string, unknown>>(type: string, payload: Record<string, unknown>) =>
+  work.send<R>(type, payload);
 
 test.beforeAll(async ({ browser }) => {
-  context = await browser.newContext();
-  page = await context.newPage();
-  page.setDefaultTimeout(15_000);
-  page.on('pageerror', (e) => problems.push(`${page.url()}: ${e.stack ?? e.message}`));
-  // Run alone it begins with an empty hatchery; behind the others this is refused.
-  await fetch(url('/api/first-run'), {
-    method: 'POST',
-    body: JSON.stringify({
-      siteName: 'Ombrel Hatchery',
-      timeZone: 'Europe/Vienna',
-      managerName: 'Manager',
-      password: PASSWORD,
-    }),
-  });
-  await signIn(page, 'Manager');
+  work = await atWork(browser);
+  ({ context, page } = work);
   const hall = (await send<{ id: number }>('room.save', { name: 'Feeding hall', kind: 'rearing' })).id;
   const sensor = (await send<{ id: number }>('sensor.save', { name: 'feed1', room: hall })).id;
   await send('unit.addMany', {
@@ -52,10 +40,7 @@ test.beforeAll(async ({ browser }) => {
     volumeL: 9000,
     flowLPerMin: 400,
   });
-  const known = (await (await page.request.get(url('/api/snapshot'))).json()) as {
-    units: { id: number; name: string }[];
-  };
-  for (const u of known.units) units[u.name] = u.id;
+  units = await work.units();
   const rows = Array.from({ length: 45 * 24 + 1 }, (_, h) => {
     const at = Date.now() - (45 * 24 - h) * HOUR;
     return `${new Date(at).toISOString()},12.0`;
@@ -93,16 +78,10 @@ test.beforeAll(async ({ browser }) => {
   });
 });
 test.afterAll(async () => {
-  expect(problems).toEqual([]);
+  expect(work.problems).toEqual([]);
   await context.close();
 });
 
-async function send<R = Record<string, unknown>>(type: string, payload: Record<string, unknown>): Promise<R> {
-  const r = await page.request.post(url('/api/commands'), { data: { id: uuidv7(), type, payload } });
-  const body = (await r.json()) as { result: R; message?: string };
-  if (!r.ok()) throw new Error(`${type}: ${JSON.stringify(body)}`);
-  return body.result;
-}
 const tank = (name: string) => page.locator(`[data-unit="${name}"]`);
 const line = (name: string) => page.locator(`[data-feed="${name}"]`);
 
@@ -280,7 +259,7 @@ test('with wet hands: the board on a phone, nothing cut off, all of it as tall a
     '/rearing/store',
     '/rearing/growth',
     '/rearing/appetite',
-    '/rearing/appetite',
+    '/rearing/first-feeding',
   ]) {
     await phone.goto(url(path));
     await expect(phone.locator('h1').first()).toBeVisible();
