@@ -109,7 +109,7 @@ test('rotifers: a culture is set on, counted, taken from and given; the larvae a
   await expect(culture).toHaveAttribute('data-culture', 'RC1');
   await expect(culture.locator('[data-state="growing"]')).toContainText('may give');
   await culture.getByRole('button', { name: 'Count' }).click();
-  await dialog.getByLabel('Each sample').fill('0.5 mL');
+  await dialog.getByLabel('Each sample, mL').fill('0.5 mL');
   await dialog.getByLabel('In each sample').fill('160 155 165');
   await dialog.getByLabel('With eggs').fill('70');
   await dialog.getByLabel('out of').fill('60');
@@ -134,7 +134,7 @@ test('a crash is told by the eggs before it comes; the culture ends and another 
   await page.goto(url('/rearing/live-food'));
   const culture = page.locator('[data-culture="RC1"]');
   await culture.getByRole('button', { name: 'Count' }).click();
-  await dialog.getByLabel('Each sample').fill('0.5 mL');
+  await dialog.getByLabel('Each sample, mL').fill('0.5 mL');
   await dialog.getByLabel('In each sample').fill('150 148 155');
   await dialog.getByLabel('With eggs').fill('2');
   await dialog.getByLabel('out of').fill('60');
