@@ -48,6 +48,8 @@ describe('a field’s name ends with its unit', () => {
     ['targetMgPerL', '100', 100],
     ['densityKgPerL', '1.08', 1.08],
     ['concentrationPerMl', '0.5', 0.5],
+    ['perMl', '80', 80],
+    ['perKg', '3', 3],
     ['hours', '3.5', 3.5],
   ])('%s: “%s” is %d', (name, text, base) => {
     expect(read(name, text)).toEqual({ value: expect.closeTo(base, 2), error: null });

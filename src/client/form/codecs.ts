@@ -40,11 +40,11 @@ export type As = 'small' | 'plain' | 'words' | 'yesNo' | 'day' | Method | Codec;
 /** A field's name ends with its unit, here as everywhere: what that unit measures, and how many base units it is. */
 const UNITS: readonly [RegExp, Dimension, number][] = [
   [/LPerMin$/, 'flow', 1],
-  [/(?<!Per)G$/, 'mass', 1],
-  [/(?<!Per)Mm$/, 'length', 1],
-  [/(?<!Per)Ml$/, 'volume', 1],
+  [/(?<![Pp]er)G$/, 'mass', 1],
+  [/(?<![Pp]er)Mm$/, 'length', 1],
+  [/(?<![Pp]er)Ml$/, 'volume', 1],
   // Volumes have millilitres for a base.
-  [/(?<!Per)L$/, 'volume', 1000],
+  [/(?<![Pp]er)L$/, 'volume', 1000],
   [/^celsius$|Celsius$/, 'temperature', 1],
 ];
 const SHARE = /(^s|S)hare$/;
