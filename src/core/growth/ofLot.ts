@@ -15,7 +15,7 @@ const LEAST_DEGREE_DAYS = 10;
 export function spansOf(
   weighings: readonly Weighing[],
   degreeDays: (from: number, to: number) => number,
-): GrowthInterval[] {
+): (GrowthInterval & { from: number; to: number; unitId: number })[] {
   const units = [...new Set(weighings.map((w) => w.unitId))];
   return units.flatMap((unit) => {
     const own = weighings.filter((w) => w.unitId === unit).sort((a, b) => a.at - b.at);
@@ -23,7 +23,18 @@ export function spansOf(
       const start = own[i]!;
       const warmth = degreeDays(start.at, end.at);
       if (end.at - start.at < LEAST_DAYS * DAY_MS || warmth < LEAST_DEGREE_DAYS) return [];
-      return [{ startG: start.meanG, startSdG: start.sdG, endG: end.meanG, endSdG: end.sdG, degreeDays: warmth }];
+      return [
+        {
+          from: start.at,
+          to: end.at,
+          unitId: unit,
+          startG: start.meanG,
+          startSdG: start.sdG,
+          endG: end.meanG,
+          endSdG: end.sdG,
+          degreeDays: warmth,
+        },
+      ];
     });
   });
 }

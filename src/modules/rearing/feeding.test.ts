@@ -262,11 +262,38 @@ describe('growth and conversion', () => {
     }
     return unit;
   };
-  const lines = async (targetG: number | null = null) => {
+  const lines = async (targetG: number | null = null, by: number | null = null) => {
     const now = h.clock.now;
     const holdings = await livingStock(h.db, site(), now);
-    return growthView(h.db, h.manager.siteId, now, await hallView(h.db, site(), now, holdings), targetG);
+    return growthView(h.db, h.manager.siteId, now, await hallView(h.db, site(), now, holdings), targetG, by);
   };
+
+  test('a size by a day: the warmth that it takes, or the share of growth that is enough, and the feed for it', async () => {
+    await grown();
+    const at = (await lines(2))[0]!.target!.at!;
+    const [g] = await lines(2, h.clock.now + 2 * (at - h.clock.now));
+    // Twice the time is half the growth: half of the warmth is enough.
+    expect(g!.wanted!.share).toBeCloseTo(0.5, 2);
+    expect(g!.wanted!.needsCelsius).toBeCloseTo(5, 1);
+    expect(g!.wanted!.foreseenCelsius).toBeCloseTo(10, 1);
+    expect(g!.wanted!.feedG).toBeCloseTo(2 - g!.now.meanG, 1);
+    const [late] = await lines(2, h.clock.now + (at - h.clock.now) / 3);
+    expect(late!.wanted!.share).toBeCloseTo(3, 1);
+    expect(late!.wanted!.needsCelsius).toBeGreaterThan(late!.wanted!.bearsCelsius!);
+    expect((await lines(2))[0]!.wanted).toBeNull();
+  });
+
+  test('what growth cost in feed, by the bags of which a price is known', async () => {
+    await grown();
+    const [before] = await lines();
+    expect(before!.conversion).toMatchObject({ costPerKg: null, expected: 1 });
+    const entry = (await h.db('entry').where({ kind: 'feed' }).orderBy('seq', 'desc').first('id'))!.id;
+    const bag = await feedLot(h);
+    await h.send('entry.correct', { entryId: entry, reason: 'the bag', replacement: { feedLot: bag } });
+    const [g] = await lines();
+    // Six a kilogram of feed, and so many grams of it for a gram.
+    expect(g!.conversion!.costPerKg).toBeCloseTo(6 * g!.conversion!.conversion!, 3);
+  });
 
   test('own growth from two spans, feed for a gram of the last one, the day on which a size is reached', async () => {
     await grown();

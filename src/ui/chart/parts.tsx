@@ -215,3 +215,20 @@ export function apart<T extends { y: number }>(labels: readonly T[], least: numb
     out.push({ ...l, y: Math.max(l.y, (out.at(-1)?.y ?? Number.NEGATIVE_INFINITY) + least) });
   return out;
 }
+
+/** A stretch of time in which something held, over the whole height, with its word at the top. */
+export function Shade({ from, to, fill, children }: { from: number; to: number; fill: string; children?: string }) {
+  const { x, box } = useChart();
+  const [left, right] = [Math.max(box.left, x(from)), Math.min(box.right, x(to))];
+  if (right <= left) return null;
+  return (
+    <g>
+      <rect x={left} width={right - left} y={box.top} height={box.bottom - box.top} fill={fill} opacity={0.12} />
+      {children && (
+        <text x={left + 3} y={box.top + 12} fontSize={11.5} fill="var(--soft)">
+          {children}
+        </text>
+      )}
+    </g>
+  );
+}

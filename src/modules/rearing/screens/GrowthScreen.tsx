@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { decimals, figures } from '@/core/quantities/format';
+import { decimals, degrees, figures } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
@@ -20,6 +20,7 @@ export function GrowthScreen({
   lines,
   of,
   targetG,
+  by,
   now,
   timeZone,
   us,
@@ -27,6 +28,8 @@ export function GrowthScreen({
   lines: readonly GrowthLine[];
   of: number | null;
   targetG: number | null;
+  /** Local day on which the size is wanted; null for none. */
+  by: string | null;
   now: number;
   timeZone: string;
   us: boolean;
@@ -60,16 +63,31 @@ export function GrowthScreen({
               <GrowthCurve g={chosen} now={now} />
             </div>
             <Facts g={chosen} now={now} timeZone={timeZone} us={us}>
-              <TargetField key={targetG} targetG={targetG} lot={chosen.holdingId} />
+              <TargetField key={`${targetG} ${by}`} targetG={targetG} by={by} lot={chosen.holdingId} />
             </Facts>
           </div>
           <div className="mt-5">
-            <GrowthTable rows={lines.map(({ ahead: _, weighings: __, ...row }) => row)} now={now} to={targetG} />
+            <GrowthTable
+              rows={lines.map(({ ahead: _, weighings: __, stretches: ___, outside: ____, ...row }) => row)}
+              now={now}
+              to={targetG}
+            />
           </div>
         </>
       )}
     </section>
   );
+}
+
+/** No ration brings it, or the water would have to be warmer than they bear. */
+const wantedTone = (w: NonNullable<GrowthLine['wanted']>) => (w.share > 1 ? 'text-careful' : '');
+
+function wantedSays(w: NonNullable<GrowthLine['wanted']>, size: string, day: string, us: boolean): string {
+  const [needs, foreseen] = [degrees(w.needsCelsius, us), degrees(w.foreseenCelsius, us)];
+  if (w.share <= 1)
+    return `${size} by ${day}: ${Math.round(100 * w.share)} % of the growth that the water bears is enough (${needs} on the mean, ${foreseen} are foreseen): hold them back, or have them earlier.`;
+  const tooWarm = w.bearsCelsius !== null && w.needsCelsius > w.bearsCelsius;
+  return `${size} by ${day} takes ${needs} on the mean; ${foreseen} are foreseen. More feed does not bring it${tooWarm ? `, and ${degrees(w.bearsCelsius!, us)} is the most that they bear: begin earlier, or with larger ones` : ': warm the water, or begin earlier'}.`;
 }
 
 function Facts({
@@ -110,6 +128,14 @@ function Facts({
           )}
         </p>
       )}
+      {g.wanted && t && (
+        <p data-testid="wanted" className={wantedTone(g.wanted)}>
+          {wantedSays(g.wanted, massEach(t.g, us), day(g.wanted.by), us)}
+          {g.wanted.feedG !== null &&
+            g.wanted.share <= 1 &&
+            ` ${feedMassOf(g.wanted.feedG * g.number, us)} of feed until then.`}
+        </p>
+      )}
       {g.tgc !== null && (
         <p className={slow ? 'text-careful' : 'text-soft'}>
           They grow by {decimals(g.tgc, 2)} ±{decimals(Z95 * g.tgcCv * g.tgc, 2)} for the warmth ({fromWords(g)})
@@ -126,12 +152,15 @@ function Facts({
           {feedMassOf(g.conversion.feedG, us)} of feed from {day(g.conversion.from)} to {day(g.conversion.to)}
           {g.conversion.conversion === null
             ? ' for no gain.'
-            : `: ${figures(g.conversion.conversion, 2)} g for a gram of growth${g.conversion.low === null ? '; the gain is not clear of the doubt of the weighings.' : `, ${figures(g.conversion.low, 2)} to ${figures(g.conversion.high!, 2)}.`}`}
+            : `: ${figures(g.conversion.conversion, 2)} g for a gram of growth${g.conversion.low === null ? '; the gain is not clear of the doubt of the weighings.' : `, ${figures(g.conversion.low, 2)} to ${figures(g.conversion.high!, 2)}${g.conversion.expected === null ? '' : `; ${figures(g.conversion.expected, 2)} expected`}.`}`}
+          {g.conversion.costPerKg !== null &&
+            ` A kilogram of growth cost ${figures(g.conversion.costPerKg, 3)} in feed.`}
         </p>
       )}
       {g.hungry && (
         <p className="text-careful">
-          Fed less than they could grow: {massEach(g.possibleG, us)} would have been possible by now.
+          Fed less than they could grow: {massEach(g.possibleG, us)} would have been possible by now
+          {g.lostDays !== null && g.lostDays >= 1 && `; that is ${Math.round(g.lostDays)} days of growth`}.
         </p>
       )}
       <p className="text-small text-soft">

@@ -1,9 +1,14 @@
 import { comingCourse } from '@/core/development/coming';
 import { type Conversion, conversionOf } from '@/core/feeding/conversion';
 import { massAt, reaches, warmthFrom } from '@/core/growth/forecast';
+import { spansOf } from '@/core/growth/ofLot';
+import { outsideOf, type Stretch, stretchesOf } from '@/core/growth/stretches';
+import { daysBehind, type Wanted, wantedBy } from '@/core/growth/wanted';
 import { Z95 } from '@/core/quantities/interval';
 import { valueNamed } from '@/core/species/species';
 import { DAY_MS } from '@/core/time/spans';
+import { sdOf } from '@/server/stock/feeding/growthHere';
+import { degreeDays, warmthOf } from '@/server/stock/feeding/warmth';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { daysOf } from '@/store/waters';
@@ -26,6 +31,13 @@ export type GrowthLine = {
   now: Doubted;
   hungry: boolean;
   possibleG: number;
+  /** Days of growth that too little feed has cost; null where that is not known. */
+  lostDays: number | null;
+  /** Spans in which they grew slower than they do, or made up for it; and water beyond what they bear. */
+  stretches: Stretch[];
+  outside: ReturnType<typeof outsideOf>;
+  /** What it takes to weigh the target by the day that is asked for. */
+  wanted: (Wanted & { by: number; bearsCelsius: number | null }) | null;
   /** The coefficient that is reckoned with, and what Reference expects. */
   tgc: number | null;
   tgcCv: number;
@@ -37,7 +49,17 @@ export type GrowthLine = {
   /** The size that is asked for; null where it is reached already, `at` null where the water does not bring it. */
   target: { g: number; at: number | null; low: number | null; high: number | null } | null;
   /** Of the span between the last two weighings here. */
-  conversion: (Conversion & { from: number; to: number; feedG: number }) | null;
+  conversion:
+    | (Conversion & {
+        from: number;
+        to: number;
+        feedG: number;
+        /** What Reference expects. */
+        expected: number | null;
+        /** Price of a kilogram of gain, by the feed of which a price is known; null where none is. */
+        costPerKg: number | null;
+      })
+    | null;
 };
 
 /** Days that the forecast is drawn ahead, and by which step. */
@@ -49,7 +71,7 @@ const BEHIND_DAYS = 400;
 /**
  * How every lot that eats grew in its tank, and when it reaches a size. The water to come is that of the room's own
  * course: last year's, moved to meet today, where that foresaw the last weeks better than standing still.
- * @param targetG the size that is asked for; absent, twice what each weighs now
+ * @param targetG the size that is asked for; absent, twice what each weighs now  @param by the day on which it is wanted
  */
 export async function growthView(
   db: Db,
@@ -57,6 +79,7 @@ export async function growthView(
   now: number,
   hall: HallView,
   targetG: number | null,
+  by: number | null = null,
 ): Promise<GrowthLine[]> {
   const fed = hall.units.flatMap((u) =>
     u.fed.flatMap((f) => {
@@ -65,10 +88,11 @@ export async function growthView(
     }),
   );
   const sensors = [...new Set(fed.flatMap(({ h }) => (h.sensorId === null ? [] : [h.sensorId])))];
-  const [weights, book, courses] = await Promise.all([
+  const [weights, book, courses, past] = await Promise.all([
     allWeights(db, [...new Set(fed.map(({ h }) => h.lotId))], now),
     speciesBook(db, siteId),
     Promise.all(sensors.map(async (s) => [s, await courseOf(db, s, now)] as const)),
+    warmthOf(db, sensors, now - BEHIND_DAYS * DAY_MS, now),
   ]);
   const spans = fed.map(({ h }) => {
     const here = weights.filter((w) => w.lot_id === h.lotId && w.unit_id === h.unitId);
@@ -91,6 +115,10 @@ export async function growthView(
       tgcCv: f.values.tgcCv,
     };
     const wanted = targetG ?? 2 * grown.meanG;
+    const lived = h.sensorId === null ? [] : (past.get(h.sensorId) ?? []);
+    const own = weights
+      .filter((x) => x.lot_id === h.lotId && x.unit_id === h.unitId)
+      .map((x) => ({ at: x.at, unitId: x.unit_id, meanG: x.value, sdG: sdOf(x) }));
     const reached = w && coefficient && wanted > grown.meanG ? reaches(w, { ...state, targetG: wanted }) : null;
     const span = spans.find((s) => s.holdingId === h.holdingId)!;
     return {
@@ -113,6 +141,29 @@ export async function growthView(
       now: { at: now, meanG: grown.meanG, ...logInterval(grown.meanG, grown.cv) },
       hungry: grown.hungry,
       possibleG: grown.possibleG,
+      lostDays:
+        grown.hungry && coefficient && f.tank.celsius !== null
+          ? daysBehind(grown.meanG, grown.possibleG, coefficient, f.tank.celsius)
+          : null,
+      stretches: coefficient
+        ? stretchesOf(
+            spansOf(own, (from, to) => degreeDays(lived, from, to)),
+            { tgc: coefficient, sd: coefficient * f.values.tgcCv },
+          )
+        : [],
+      outside: own[0]
+        ? outsideOf(
+            lived.filter((d) => d.day >= own[0]!.at),
+            f.values.warmth,
+          )
+        : [],
+      wanted: wantedOf(
+        by,
+        w,
+        { ...state, targetG: wanted, conversion: f.values.conversion },
+        f.values.warmth.high,
+        now,
+      ),
       tgc: coefficient,
       tgcCv: f.values.tgcCv,
       from: f.learned?.from ?? 'reference',
@@ -129,9 +180,21 @@ export async function growthView(
         wanted > grown.meanG
           ? { g: wanted, at: reached?.at ?? null, low: reached?.low ?? null, high: reached?.high ?? null }
           : null,
-      conversion: conversionIn(h, span, fedIn.get(h.holdingId)),
+      conversion: conversionIn(h, span, fedIn.get(h.holdingId), f.values.conversion ?? null),
     };
   });
+}
+
+/** What the date asks for, and the warmest that they bear. */
+function wantedOf(
+  by: number | null,
+  w: Parameters<typeof wantedBy>[0] | null,
+  g: Parameters<typeof wantedBy>[1],
+  bearsCelsius: number | undefined,
+  now: number,
+): GrowthLine['wanted'] {
+  const wanted = by === null || !w ? null : wantedBy(w, g, now, by);
+  return wanted && { ...wanted, by: by!, bearsCelsius: bearsCelsius ?? null };
 }
 
 const logInterval = (meanG: number, cv: number) => ({
@@ -162,7 +225,7 @@ async function courseOf(db: Db, sensor: number, now: number) {
 }
 
 type Span = { holdingId: number; from: number; to: number };
-type FedIn = { feedG: number; startN: number; endN: number; dead: number };
+type FedIn = { feedG: number; cost: number; costedG: number; startN: number; endN: number; dead: number };
 
 /** What holdings were fed between two instants each, how many stood there at both, and how many died. Two statements. */
 async function fedBetween(db: Db, spans: readonly Span[]): Promise<Map<number, FedIn>> {
@@ -173,14 +236,18 @@ async function fedBetween(db: Db, spans: readonly Span[]): Promise<Map<number, F
   );
   const [seen, stood] = await Promise.all([
     db('observation as o')
+      .leftJoin('feed_lot as l', 'l.id', 'o.feed_lot_id')
+      .leftJoin('feed_product as q', 'q.id', 'l.product_id')
       .join(asTable as unknown as string, 's.holding_id', 'o.holding_id')
       .whereIn('o.kind', ['feed', 'feedLeft', 'dead'])
       .where('o.at', '>', db.raw('s.a'))
       .where('o.at', '<=', db.raw('s.b'))
       .groupBy('o.holding_id')
-      .select<{ id: number; feedG: number; dead: number }[]>(
+      .select<{ id: number; feedG: number; cost: number; costedG: number; dead: number }[]>(
         { id: 'o.holding_id' },
         db.raw("SUM(CASE o.kind WHEN 'feed' THEN o.value WHEN 'feedLeft' THEN -o.value ELSE 0 END) AS feedG"),
+        db.raw("SUM(IF(o.kind = 'feed' AND q.price_per_kg IS NOT NULL, o.value * q.price_per_kg / 1000, 0)) AS cost"),
+        db.raw("SUM(IF(o.kind = 'feed' AND q.price_per_kg IS NOT NULL, o.value, 0)) AS costedG"),
         db.raw("SUM(IF(o.kind = 'dead', o.value, 0)) AS dead"),
       ),
     db('posting as p')
@@ -201,6 +268,8 @@ async function fedBetween(db: Db, spans: readonly Span[]): Promise<Map<number, F
         r.id,
         {
           feedG: Number(s?.feedG ?? 0),
+          cost: Number(s?.cost ?? 0),
+          costedG: Number(s?.costedG ?? 0),
           dead: Number(s?.dead ?? 0),
           startN: Number(r.startN),
           endN: Number(r.endN),
@@ -218,14 +287,17 @@ function conversionIn(
   h: { number: number; sd: number },
   span: { a: Weighed | null; b: Weighed | null },
   fed: FedIn | undefined,
+  expected: number | null,
 ): GrowthLine['conversion'] {
   const { a, b } = span;
   if (!a || !b || !fed || fed.feedG <= 0 || fed.startN <= 0) return null;
-  const sd = (w: Weighed) => (w.high === null || w.low === null ? 0 : (w.high - w.low) / 2 / Z95);
   const gone = Math.max(0, fed.startN - fed.endN);
   const gainG = fed.endN * b.value - fed.startN * a.value + (gone * (a.value + b.value)) / 2;
   // Both masses share the doubt of the number; the samples are each their own.
   const ofNumber = h.number > 0 ? (h.sd / h.number) * gainG : 0;
-  const c = conversionOf(fed.feedG, gainG, Math.hypot(fed.startN * sd(a), fed.endN * sd(b), ofNumber));
-  return { ...c, from: a.at, to: b.at, feedG: fed.feedG };
+  const c = conversionOf(fed.feedG, gainG, Math.hypot(fed.startN * sdOf(a), fed.endN * sdOf(b), ofNumber));
+  // Where half of the feed has a price, the rest is taken to cost as much.
+  const perG = fed.costedG >= fed.feedG / 2 ? fed.cost / fed.costedG : null;
+  const costPerKg = perG === null || gainG <= 0 ? null : (perG * fed.feedG * 1000) / gainG;
+  return { ...c, from: a.at, to: b.at, feedG: fed.feedG, expected, costPerKg };
 }

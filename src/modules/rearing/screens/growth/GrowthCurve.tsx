@@ -6,7 +6,7 @@ import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
 import { boxOf, Chart } from '@/ui/chart/Chart';
-import { Band, Label, Line, Point, Rule, XAxis, YAxis } from '@/ui/chart/parts';
+import { Band, Label, Line, Point, Rule, Shade, XAxis, YAxis } from '@/ui/chart/parts';
 import type { GrowthLine } from '../../views/growth';
 
 const [W, H] = [900, 330];
@@ -56,6 +56,16 @@ export function GrowthCurve({ g, now }: { g: GrowthLine; now: number }) {
         ],
       }}
     >
+      {g.outside.map((o) => (
+        <Shade key={`o${o.from}`} from={o.from} to={o.to} fill="var(--careful)">
+          {o.to - o.from > 12 * DAY_MS ? `too ${o.is}` : undefined}
+        </Shade>
+      ))}
+      {g.stretches.map((s) => (
+        <Shade key={`s${s.from}`} from={s.from} to={s.to} fill={s.is === 'slow' ? 'var(--loss)' : 'var(--deep)'}>
+          {s.is === 'slow' ? 'slow' : 'caught up'}
+        </Shade>
+      ))}
       <YAxis ticks={y.ticks(4)} format={(v) => massEach(v, us)} />
       <XAxis lines ticks={months} />
       <Band of={g.ahead} x={(p) => p.at} low={(p) => Math.max(LEAST_G, p.low)} high={(p) => p.high} />

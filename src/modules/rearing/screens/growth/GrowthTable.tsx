@@ -10,7 +10,7 @@ import { Link } from '@/ui/Link';
 import type { GrowthLine } from '../../views/growth';
 import { fromWords } from './fromWords';
 
-type Row = Omit<GrowthLine, 'ahead' | 'weighings'>;
+type Row = Omit<GrowthLine, 'ahead' | 'weighings' | 'stretches' | 'outside'>;
 
 /** Every lot that grows, to be sorted: who is light, who is slow, who converts badly. */
 export function GrowthTable({ rows, now, to }: { rows: readonly Row[]; now: number; to: number | null }) {
