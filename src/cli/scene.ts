@@ -43,9 +43,9 @@ export async function openScene(
     const done = await migrate(db);
     if (done.length > 0) say(`database brought up to date (${done.length} steps)`);
     const anchor = Date.parse(env.MORULA_FREEZE ?? env.MORULA_NOW ?? DEMO_ANCHOR);
-    const { day } = sceneOf(scene)!;
+    const { day, house } = sceneOf(scene)!;
     const { seedIfEmpty } = await import('@/demo/seed');
-    await seedIfEmpty(db, anchor, say, day);
+    await seedIfEmpty(db, anchor, say, { day, house });
     // A clock that somebody set is that of the morning; the other scenes lie before it.
     const fixed = env.MORULA_FREEZE !== undefined || (env.MORULA_NOW !== undefined && scene === 'morning');
     return { scene, url, startAt: fixed ? null : await clockOf(db, demoMorning(anchor) + day * DAY_MS) };

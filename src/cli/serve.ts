@@ -3,7 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
-import { sceneOf } from '@/core/demoScenes';
+import { demoScenes, sceneOf } from '@/core/demoScenes';
 import { makeClock } from '@/core/time/clock';
 import { HOUR_MS } from '@/core/time/spans';
 import { demoPowerCut, demoProbes } from '@/demo/probes';
@@ -153,7 +153,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
       ? startProbes({
           url: broker.urlFor('probes'),
           site,
-          plans: demoProbes(sceneOf(opened?.scene)?.day ?? 0),
+          plans: demoProbes(sceneOf(opened?.scene) ?? demoScenes[0]),
           everyMs: 60_000,
           now: () => (clock ?? Date.now)(),
           cut: demoPowerCut,

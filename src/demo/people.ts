@@ -119,6 +119,11 @@ export async function furnish(p: Player): Promise<void> {
     ['Lower Ombrel', 'River Ombrel', 25000],
   ] as const)
     await p.send('releaseSite.save', { name, water, target, permit: 'on file' });
+  await addPeople(p);
+}
+
+/** The people of the demo: the same in each of its houses, so that who is signed in stays so. */
+export async function addPeople(p: Player): Promise<void> {
   for (const [name, role] of [
     ['Culturist', 'culturist'],
     ['Hand', 'hand'],

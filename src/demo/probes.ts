@@ -1,6 +1,6 @@
 import { HOUR_MS } from '@/core/time/spans';
 import type { PowerCut, ProbePlan } from '@/simulators/probes';
-import { waterOf } from './waters';
+import { warmWaters, waterOf } from './waters';
 
 /** What a probe of each water does once the demo runs on: as the water stood at the moment at which it opens, with a day's swing. */
 const probe = (day: number, sensor: string, more: Partial<ProbePlan> = {}): ProbePlan => ({
@@ -13,8 +13,22 @@ const probe = (day: number, sensor: string, more: Partial<ProbePlan> = {}): Prob
   ...more,
 });
 
+/** The loop of the warm hall holds; its jars are heated apart. */
+const warmProbes = (): readonly ProbePlan[] =>
+  warmWaters.map((w) => ({
+    sensor: w.sensor,
+    base: w.celsius(0),
+    swing: 0.2,
+    driftPerDay: 0,
+    noise: 0.05,
+    decimals: 2,
+  }));
+
 /** One drifts, one sticks after a day, and some hours in the power of all is cut for a while. */
-export const demoProbes = (day: number): readonly ProbePlan[] => [
+export const demoProbes = ({ day, house }: { day: number; house: 'river' | 'warm' }): readonly ProbePlan[] =>
+  house === 'warm' ? warmProbes() : riverProbes(day);
+
+const riverProbes = (day: number): readonly ProbePlan[] => [
   probe(day, 'cold1', { driftPerDay: 0.08 }),
   probe(day, 'cold2', { sticksAfter: 26 * HOUR_MS }),
   probe(day, 'bay2', { swing: 0.25 }),

@@ -1,10 +1,15 @@
 import type { Db } from '@/store/connection';
 import { refreshStatistics } from '@/store/statistics';
 
-/** Seeds the demo hatchery when there is none yet. @param until the last day that is played, from the anchor */
-export async function seedIfEmpty(db: Db, anchor: number, say: (text: string) => void, until = 0): Promise<void> {
+/** Seeds a scene of the demo when its database is empty. */
+export async function seedIfEmpty(
+  db: Db,
+  anchor: number,
+  say: (text: string) => void,
+  scene: { day: number; house: 'river' | 'warm' },
+): Promise<void> {
   if (await db('site').first('id')) return;
-  const { seedDemo } = await import('./season');
-  await seedDemo(db, anchor, say, until);
+  if (scene.house === 'warm') await (await import('./warmHall')).seedWarmHall(db, anchor, say);
+  else await (await import('./season')).seedDemo(db, anchor, say, scene.day);
   await refreshStatistics(db);
 }

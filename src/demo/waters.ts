@@ -31,6 +31,12 @@ export const waters: readonly Water[] = [
   { sensor: 'river', celsius: (d) => 9.5 - 7 * season(d) + 0.9 * Math.sin(2 * Math.PI * d) },
 ];
 
+/** The water of the second house, its hall and its jars: one loop, and a heater for the jars. */
+export const warmWaters: readonly Water[] = [
+  { sensor: 'hall', celsius: (d) => 26 + 0.4 * Math.sin(2 * Math.PI * d) },
+  { sensor: 'jars', celsius: (d) => 24.2 + 0.15 * Math.sin(2 * Math.PI * d) },
+];
+
 export function waterOf(sensor: string): Water {
   return waters.find((w) => w.sensor === sensor)!;
 }
