@@ -193,24 +193,25 @@ function layTanks(p: Player): void {
           { sure: 'yes' },
         );
       });
-    if (t.species === 'giant-river-prawn') continue;
-    p.at(-3.5, async () => {
-      await p.trySend(
-        'ration.set',
-        {
-          ...stands(p, t.unit),
-          method: 'growth',
-          mealsPerDay: t.stage === 'fry' ? 8 : 6,
-          fromHour: 0,
-          toHour: 24,
-          by: 'hand',
-        },
-        'Culturist',
-        { sure: 'yes' },
-      );
-    });
+    const prawns = t.species === 'giant-river-prawn';
+    if (!prawns)
+      p.at(-3.5, async () => {
+        await p.trySend(
+          'ration.set',
+          {
+            ...stands(p, t.unit),
+            method: 'growth',
+            mealsPerDay: t.stage === 'fry' ? 8 : 6,
+            fromHour: 0,
+            toHour: 24,
+            by: 'hand',
+          },
+          'Culturist',
+          { sure: 'yes' },
+        );
+      });
     const grams = WEIGHED[t.unit]!.at(-1)![1] * t.number;
-    for (let h = -45; h <= -1; h += 3)
+    for (let h = prawns ? 0 : -45; h <= -1; h += 3)
       p.at(h / 24, async () => {
         await p.trySend(
           'feed.record',
@@ -283,6 +284,12 @@ function layLarvae(p: Player): void {
     ] as const)
       await p.trySend('regime.follow', { ...stands(p, unit), regime, hatchedAt: at(hatched) }, 'Culturist');
   });
+  for (const [unit, number] of [
+    ['H1', 45],
+    ['H2', 120],
+  ] as const)
+    for (let d = -2; d <= 0; d++)
+      p.at(d - 0.05, async () => void (await p.trySend('dead.record', { ...stands(p, unit), number }, 'Hand')));
   for (let h = -10; h <= -1; h += 3)
     p.at(h / 24, async () => {
       await p.trySend(

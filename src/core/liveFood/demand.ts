@@ -9,6 +9,10 @@ export function preyKind(feed: string): PreyKind {
 }
 
 /** One meal of live food for a tank. */
+/** Whether a feed of a regime is live prey, or was: it is kept up by density, or named as such. */
+export const isLiveFood = (f: { feed: string; perMl?: number }): boolean =>
+  f.perMl !== undefined || /shrimp|nauplii|rotifer|flea|plankton|worm/i.test(f.feed);
+
 export type PreyFeeding = { at: number; number: number; feed: string; kind: PreyKind };
 
 /** Where a regime says nothing of them. */

@@ -1,4 +1,4 @@
-import { preyKind, preyMeals } from './demand';
+import { isLiveFood, preyKind, preyMeals } from './demand';
 import { hatchHours } from './hatchHours';
 import { supply } from './supply';
 import { yieldOf } from './yields';
@@ -91,4 +91,12 @@ describe('what a regime takes of live food', () => {
       'other',
     ]);
   });
+});
+
+test('live prey is told by its density, or by its name; dry feed is none', () => {
+  expect(isLiveFood({ feed: 'anything', perMl: 2 })).toBe(true);
+  expect(
+    ['rotifers of the pond, sieved', 'small water fleas', 'frozen plankton'].every((feed) => isLiveFood({ feed })),
+  ).toBe(true);
+  expect(['starter 0.2 to 0.4 mm', 'crumble', 'minced fish'].some((feed) => isLiveFood({ feed }))).toBe(false);
 });

@@ -15,7 +15,7 @@ const [W, H, ROW] = [900, 210, 22];
 export function SupplyChart({ view, now }: { view: LiveFoodView; now: number }) {
   const { timeZone } = useSession();
   const cones = view.vessels.filter((v) => v.kind === 'cone');
-  const height = H + ROW * cones.length + 26;
+  const height = H + ROW * cones.length + 8;
   const box = { ...boxOf(W, height, { left: 84, right: 16, top: 12 }), bottom: H - 24 };
   const from = Math.min(now - 2 * HOUR_MS, ...cones.flatMap((v) => (v.batch ? [v.batch.sownAt] : [])));
   const x = scaleLinear().domain([from, view.until]).range([box.left, box.right]);

@@ -11,6 +11,7 @@ import {
 } from '@/core/feeding/prescription';
 import { type RationPlan, rationPlan } from '@/core/feeding/rationPlan';
 import type { FeedNow, RegimeUnit } from '@/core/feeding/regime';
+import { isLiveFood } from '@/core/liveFood/demand';
 import { limitAt } from '@/core/species/life';
 import { type Species, valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
@@ -231,7 +232,7 @@ function placeOf(f: Followed | null, warm: readonly Warm[], now: number): Feedin
   if (!f) return null;
   const place = placeIn(f, now, degreeDays(warm, f.hatchedAt, now));
   const feeds = feedsThen(f, place);
-  const liveShare = feeds.reduce((s, x) => s + (x.perMl === undefined ? 0 : x.share), 0);
+  const liveShare = feeds.reduce((s, x) => s + (isLiveFood(x) ? x.share : 0), 0);
   return { name: f.name, by: f.by, place, feeds, liveShare: Math.min(1, liveShare) };
 }
 

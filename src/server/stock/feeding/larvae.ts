@@ -8,6 +8,7 @@ import {
   type Sample,
   takenCriteria,
 } from '@/core/feeding/larvalState';
+import { isLiveFood } from '@/core/liveFood/demand';
 import { feedingOf, hatchOf } from '@/core/species/life';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
@@ -181,7 +182,7 @@ export async function larvaeNow(
       regime: regime && {
         name: regime.name,
         first: regime.steps[0]!.feed,
-        live: regime.steps[0]!.perMl !== undefined,
+        live: isLiveFood(regime.steps[0]!),
       },
     });
   }
