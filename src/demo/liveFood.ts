@@ -12,7 +12,7 @@ const CAME = -5.4;
 /** What a gram of cysts gives here, give or take: counted at each harvest. */
 const PER_GRAM = [196_000, 211_000, 187_000, 204_000, 199_000, 214_000];
 
-/** Small larvae in cold water: rotifers longer than the school has them, and thinner. */
+/** Small larvae in cold water: rotifers longer than the shipped regime has them, and thinner. */
 const LONG_ON_ROTIFERS = [
   { feed: 'rotifers', from: 3, to: 14, mealsPerDay: 4, perMl: 2 },
   { feed: 'newly hatched brine shrimp', from: 9, to: 26, mealsPerDay: 5, perMl: 3 },

@@ -167,10 +167,10 @@ test('guts: too few, then a second beaker; the log line counts with it; what is 
   await expect(inTank('LH1').locator('[data-check="gutFull"]')).toContainText('50 of 60');
 });
 
-test('a school is copied and changed: a gap is refused at its line; the tank follows it', async () => {
+test('a regime is copied and changed: a gap is refused at its line; the tank follows it', async () => {
   await page.goto(url('/reference?species=pikeperch'));
-  const school = page.getByRole('article', { name: 'rotifers first, then brine shrimp' });
-  await school.getByRole('button', { name: 'Copy and change' }).click();
+  const shipped = page.getByRole('article', { name: 'rotifers first, then brine shrimp' });
+  await shipped.getByRole('button', { name: 'Copy and change' }).click();
   await dialog.getByLabel('Name').fill('Ours at 16 degrees');
   await dialog.getByLabel('step 2, from').fill('12');
   await expect(dialog.getByText('leaves them without food from day 9 to 12')).toBeVisible();

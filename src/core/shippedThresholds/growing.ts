@@ -266,7 +266,7 @@ export const ofGrowing = {
     what: 'share of larvae with yolk left above which feeding is early',
     value: 0.5,
     unit: 'of larvae',
-    hint: 'half of them; a school that feeds over the yolk raises it',
+    hint: 'half of them; who feeds over the yolk raises it',
   },
   deformedShare: {
     of: 'swimUp',

@@ -206,7 +206,7 @@ test('two ways on sister tanks stand beside each other, from when both were foll
     await h.send('dead.record', { unit, number: 100 });
     await h.send('dead.record', { unit: h.units.R2!, number: 45 });
   }
-  const [s, ...more] = (await view()).schools;
+  const [s, ...more] = (await view()).beside;
   expect(more).toEqual([]);
   // The nine hundred before the other way began count for neither.
   expect([s!.a.unit, s!.a.dead, s!.b.unit, s!.b.dead]).toEqual(['R1', 300, 'R2', 135]);

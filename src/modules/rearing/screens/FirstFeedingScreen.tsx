@@ -11,8 +11,8 @@ import { TakenForm } from '../acts/taken/form';
 import type { FirstFeedingView, LarvalLot, LarvalTank } from '../views/firstFeeding';
 import { ClockStrip } from './firstFeeding/ClockStrip';
 import { larvalWords, spanWords, whenWords } from './firstFeeding/larvalWords';
+import { RegimesBeside } from './firstFeeding/RegimesBeside';
 import { SampleForm } from './firstFeeding/SampleForm';
-import { Schools } from './firstFeeding/Schools';
 import { sampleWords } from './firstFeeding/sampleWords';
 import { HallNav } from './HallNav';
 
@@ -49,7 +49,7 @@ export function FirstFeedingScreen({ view }: { view: FirstFeedingView }) {
       {view.lots.map((l) => (
         <Lot key={l.lotId} l={l} />
       ))}
-      <Schools list={view.schools} />
+      <RegimesBeside list={view.beside} />
     </section>
   );
 }

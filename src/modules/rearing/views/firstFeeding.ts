@@ -5,7 +5,7 @@ import { type LarvaeAt, larvaeNow } from '@/server/stock/feeding/larvae';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-import { type SchoolsOfLot, schoolsBesideEachOther } from './schools';
+import { type RegimesOfLot, regimesBesideEachOther } from './regimesBeside';
 
 /** Larvae of one lot in one unit. */
 export type LarvalTank = LarvaeAt & {
@@ -30,7 +30,7 @@ export type LarvalLot = {
   tanks: LarvalTank[];
 };
 
-export type FirstFeedingView = { lots: LarvalLot[]; schools: SchoolsOfLot[] };
+export type FirstFeedingView = { lots: LarvalLot[]; beside: RegimesOfLot[] };
 
 const GRAVEST = ['grave', 'overdue', 'now', 'calm'] as const;
 
@@ -41,10 +41,10 @@ export async function firstFeedingView(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<FirstFeedingView> {
-  const [larvae, book, schools] = await Promise.all([
+  const [larvae, book, beside] = await Promise.all([
     larvaeNow(db, site, now, holdings),
     speciesBook(db, site.siteId),
-    schoolsBesideEachOther(db, site, now, holdings),
+    regimesBesideEachOther(db, site, now, holdings),
   ]);
   const lots = new Map<number, LarvalLot>();
   for (const h of holdings) {
@@ -80,7 +80,7 @@ export async function firstFeedingView(
   const grave = (t: LarvalTank) => GRAVEST.indexOf(t.state.tone);
   for (const l of lots.values()) l.tanks.sort((a, b) => grave(a) - grave(b));
   const rank = (l: LarvalLot) => grave(l.tanks[0]!);
-  return { schools, lots: [...lots.values()].sort((a, b) => rank(a) - rank(b)) };
+  return { beside, lots: [...lots.values()].sort((a, b) => rank(a) - rank(b)) };
 }
 
 const checksOf = (s: Species): LarvalLot['checks'] =>

@@ -8,7 +8,6 @@ import {
   type Sample,
   takenCriteria,
 } from '@/core/feeding/larvalState';
-import { isLiveFood } from '@/core/liveFood/demand';
 import { feedingOf, hatchOf } from '@/core/species/life';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
@@ -182,7 +181,7 @@ export async function larvaeNow(
       regime: regime && {
         name: regime.name,
         first: regime.steps[0]!.feed,
-        live: isLiveFood(regime.steps[0]!),
+        live: regime.steps[0]!.perMl !== undefined,
       },
     });
   }

@@ -2,7 +2,7 @@ import { studentQuantile } from '../distributions';
 import { Z95 } from '../quantities/interval';
 
 /** What a tank showed while it followed its regime: dead as they were counted, what stood there, mean mass. */
-export type SchoolSeen = {
+export type RegimeSeen = {
   /** Dead of each count. */
   dead: readonly number[];
   /** Animals at the beginning, and the doubt of that number as a share. */
@@ -23,17 +23,17 @@ const LEAST_COUNTS = 3;
  * McCullagh and Nelder 1989, chapter 6), with Student's t for the few counts that there are.
  * @returns null for what cannot be told: too few counts, none dead, not weighed
  */
-export function compareSchools(a: SchoolSeen, b: SchoolSeen): { deaths: Times | null; mass: Times | null } {
+export function compareRegimes(a: RegimeSeen, b: RegimeSeen): { deaths: Times | null; mass: Times | null } {
   return { deaths: deathsOf(a, b), mass: massOf(a, b) };
 }
 
-function deathsOf(a: SchoolSeen, b: SchoolSeen): Times | null {
-  const sum = (s: SchoolSeen) => s.dead.reduce((t, n) => t + n, 0);
+function deathsOf(a: RegimeSeen, b: RegimeSeen): Times | null {
+  const sum = (s: RegimeSeen) => s.dead.reduce((t, n) => t + n, 0);
   const [da, db] = [sum(a), sum(b)];
   const counts = a.dead.length + b.dead.length;
   if (Math.min(a.dead.length, b.dead.length) < LEAST_COUNTS || da === 0 || db === 0) return null;
   if (!(a.stood > 0) || !(b.stood > 0)) return null;
-  const scatter = (s: SchoolSeen, total: number) => {
+  const scatter = (s: RegimeSeen, total: number) => {
     const mean = total / s.dead.length;
     return s.dead.reduce((t, n) => t + (n - mean) ** 2 / mean, 0);
   };
@@ -42,7 +42,7 @@ function deathsOf(a: SchoolSeen, b: SchoolSeen): Times | null {
   return times(Math.log(da / a.stood / (db / b.stood)), studentQuantile(0.975, counts - 2) * sd);
 }
 
-function massOf(a: SchoolSeen, b: SchoolSeen): Times | null {
+function massOf(a: RegimeSeen, b: RegimeSeen): Times | null {
   if (!a.mean || !b.mean || a.mean.g <= 0 || b.mean.g <= 0) return null;
   return times(Math.log(a.mean.g / b.mean.g), Z95 * Math.hypot(a.mean.sd / a.mean.g, b.mean.sd / b.mean.g));
 }

@@ -1,7 +1,7 @@
 import { Chance } from '../chance';
-import { compareSchools, type SchoolSeen } from './schools';
+import { compareRegimes, type RegimeSeen } from './regimesCompared';
 
-const seen = (over: Partial<SchoolSeen> = {}): SchoolSeen => ({
+const seen = (over: Partial<RegimeSeen> = {}): RegimeSeen => ({
   dead: [100, 100, 100],
   stood: 10_000,
   standsCv: 0,
@@ -10,7 +10,7 @@ const seen = (over: Partial<SchoolSeen> = {}): SchoolSeen => ({
 });
 
 test('worked by hand: half as many of as many died, even counts scatter no more than chance', () => {
-  const c = compareSchools(seen({ dead: [50, 50, 50] }), seen());
+  const c = compareRegimes(seen({ dead: [50, 50, 50] }), seen());
   // sd = √(1/150 + 1/300) = 0.1; t of four degrees 2.776445.
   expect(c.deaths!.at).toBeCloseTo(0.5, 9);
   expect(c.deaths!.low).toBeCloseTo(0.5 * Math.exp(-0.2776445), 6);
@@ -20,17 +20,17 @@ test('worked by hand: half as many of as many died, even counts scatter no more 
 });
 
 test('waves of dead, and a number that nobody counted, widen it', () => {
-  const even = compareSchools(seen(), seen()).deaths!;
-  const waves = compareSchools(seen({ dead: [20, 250, 30] }), seen()).deaths!;
-  const guessed = compareSchools(seen({ standsCv: 0.1 }), seen()).deaths!;
+  const even = compareRegimes(seen(), seen()).deaths!;
+  const waves = compareRegimes(seen({ dead: [20, 250, 30] }), seen()).deaths!;
+  const guessed = compareRegimes(seen({ standsCv: 0.1 }), seen()).deaths!;
   expect(waves.high / waves.low).toBeGreaterThan(even.high / even.low);
   expect(guessed.high / guessed.low).toBeGreaterThan(even.high / even.low);
 });
 
 test('what cannot be told is not told', () => {
-  expect(compareSchools(seen({ dead: [3, 4] }), seen()).deaths).toBeNull();
-  expect(compareSchools(seen({ dead: [0, 0, 0] }), seen()).deaths).toBeNull();
-  expect(compareSchools(seen({ mean: null }), seen()).mass).toBeNull();
+  expect(compareRegimes(seen({ dead: [3, 4] }), seen()).deaths).toBeNull();
+  expect(compareRegimes(seen({ dead: [0, 0, 0] }), seen()).deaths).toBeNull();
+  expect(compareRegimes(seen({ mean: null }), seen()).mass).toBeNull();
 });
 
 test('the interval holds the true ratio in 93 to 98 of a hundred, where dead come in waves', () => {
@@ -44,7 +44,7 @@ test('the interval holds the true ratio in 93 to 98 of a hundred, where dead com
   let held = 0;
   for (let k = 0; k < rounds; k++) {
     const tank = (mean: number) => seen({ dead: Array.from({ length: 7 }, () => count(mean)) });
-    const { deaths } = compareSchools(tank(60), tank(40));
+    const { deaths } = compareRegimes(tank(60), tank(40));
     if (deaths!.low <= 1.5 && 1.5 <= deaths!.high) held += 1;
   }
   expect(held / rounds).toBeGreaterThan(0.93);

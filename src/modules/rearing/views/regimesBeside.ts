@@ -1,11 +1,11 @@
-import { compareSchools, type SchoolSeen, type Times } from '@/core/feeding/schools';
+import { compareRegimes, type RegimeSeen, type Times } from '@/core/feeding/regimesCompared';
 import { sdOf, weightsOf } from '@/server/stock/feeding/growthHere';
 import { regimesFollowed } from '@/server/stock/feeding/regimesFollowed';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import type { Db } from '@/store/connection';
 
 /** A tank of a lot of which tanks follow different regimes. */
-export type SchoolTank = {
+export type RegimeTank = {
   unit: string;
   regime: string;
   since: number;
@@ -16,25 +16,25 @@ export type SchoolTank = {
 };
 
 /** Two ways on tanks of one lot, the second held against the first. */
-export type SchoolsOfLot = {
+export type RegimesOfLot = {
   lotId: number;
   lot: string;
-  a: SchoolTank;
-  b: SchoolTank;
+  a: RegimeTank;
+  b: RegimeTank;
   /** So many times as many died in b as in a, and so many times as heavy are they there. */
   deaths: Times | null;
   mass: Times | null;
 };
 
-type Told = SchoolTank & { seen: SchoolSeen };
+type Told = RegimeTank & { seen: RegimeSeen };
 
 /** Every lot that stands in two tanks or more on different regimes: what the ways came to, two by two. */
-export async function schoolsBesideEachOther(
+export async function regimesBesideEachOther(
   db: Db,
   site: { siteId: number },
   now: number,
   holdings: readonly LivingHolding[],
-): Promise<SchoolsOfLot[]> {
+): Promise<RegimesOfLot[]> {
   const several = holdings.filter((h) => holdings.some((o) => o.lotId === h.lotId && o.unitId !== h.unitId));
   if (several.length === 0) return [];
   const lots = [...new Set(several.map((h) => h.lotId))];
@@ -83,7 +83,7 @@ export async function schoolsBesideEachOther(
       .filter((o) => o.regime !== first!.regime)
       .map(({ seen, ...b }) => {
         const { seen: firstSeen, ...a } = first!;
-        return { lotId, lot: of.find((f) => f.h.lotId === lotId)!.h.lot, a, b, ...compareSchools(seen, firstSeen) };
+        return { lotId, lot: of.find((f) => f.h.lotId === lotId)!.h.lot, a, b, ...compareRegimes(seen, firstSeen) };
       });
   });
 }

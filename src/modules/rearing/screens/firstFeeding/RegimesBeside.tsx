@@ -1,16 +1,16 @@
 'use client';
 
 import { useSession } from '@/client/session';
-import type { Times } from '@/core/feeding/schools';
+import type { Times } from '@/core/feeding/regimesCompared';
 import { figures, grouped } from '@/core/quantities/format';
 import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
-import type { SchoolsOfLot } from '../../views/schools';
+import type { RegimesOfLot } from '../../views/regimesBeside';
 
 /** Two ways of feeding on sister tanks: what they came to, and whether that is more than chance. */
-export function Schools({ list }: { list: readonly SchoolsOfLot[] }) {
+export function RegimesBeside({ list }: { list: readonly RegimesOfLot[] }) {
   const { now, timeZone, units } = useSession();
   if (list.length === 0) return null;
   return (
@@ -62,14 +62,14 @@ const between = (t: Times) => `${figures(t.low, 2)} to ${figures(t.high, 2)}`;
 /** Whether chance alone would do: one lies in the interval. */
 const open = (t: Times) => t.low <= 1 && t.high >= 1;
 
-function deathsSay(s: SchoolsOfLot): string {
+function deathsSay(s: RegimesOfLot): string {
   if (!s.deaths) return 'Three counts of dead in each tank tell whether more die in one.';
   return open(s.deaths)
     ? `Whether more die in one is open: ${figures(s.deaths.at, 2)} times as many in ${s.b.unit} (${between(s.deaths)}).`
     : `In ${s.b.unit} ${figures(s.deaths.at, 2)} times as many died as in ${s.a.unit} (${between(s.deaths)}): ${s.deaths.at < 1 ? s.b.regime : s.a.regime} lost fewer.`;
 }
 
-function massSay(s: SchoolsOfLot): string {
+function massSay(s: RegimesOfLot): string {
   if (!s.mass) return 'Weigh both to tell which grows.';
   const by = (x: number) => `${Math.round(100 * Math.abs(x - 1))} %`;
   return open(s.mass)
