@@ -262,6 +262,8 @@ export const registry: readonly Listed[] = [
     'Water',
     async () => (await import('./water/flows')).exchange,
   ),
+  listed('water.salt', 'Salt into the water', 'Water', async () => (await import('./water/salting')).salting),
+  listed('water.clay', 'Clay to cloud the water', 'Water', async () => (await import('./water/salting')).clouding),
   listed('water.mix', 'Hot and cold mixed', 'Water', async () => (await import('./water/mixing')).mix),
   listed(
     'water.dechlorination',

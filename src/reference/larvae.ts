@@ -26,6 +26,8 @@ const larvae = z.strictObject({
       says: z.string(),
       from: z.enum(larvalEvents),
       until: z.enum(larvalEvents),
+      /** What reckons its amount. */
+      calculator: z.string().optional(),
       source: z.string(),
       hint: z.string(),
     }),

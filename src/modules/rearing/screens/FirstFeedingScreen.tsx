@@ -131,6 +131,14 @@ function Ready({ l, clock }: { l: LarvalLot; clock: NonNullable<LarvalTank['cloc
                   ? `now, until ${whenWords(r.ends, reader)}`
                   : `from ${whenWords(r.begins, reader)}`}
               . {r.hint.charAt(0).toUpperCase() + r.hint.slice(1)}.
+              {r.calculator && (
+                <>
+                  {' '}
+                  <Link className="link" href={`/calculators?calc=${r.calculator}`}>
+                    How much
+                  </Link>
+                </>
+              )}
             </p>
           </li>
         ))}
