@@ -21,6 +21,8 @@ export type ActHolding = {
   checks: readonly { id: string; name: string; stage: string; looks: string }[];
   /** Of its hardened eggs, where Reference has it. */
   eggDiameterMm?: number;
+  /** It grows by moults. */
+  moults?: boolean;
   /** What the species bears at once when the water changes, °C. */
   stepCelsius?: number | null;
   /** The change a day that a programme of it keeps to, °C. */

@@ -50,6 +50,22 @@ describe('asked', () => {
   const meals = Array.from({ length: 26 }, (_, k) => ({ at: day(k), eatenG: [60, 150][k % 9] ?? 310 + 2 * k }));
   const tank = { meals, animals: 1400, meanG: 6, celsius: [{ at: day(0), celsius: 28 }], cycleDays: 9 };
 
+  test('shells looked at bend what the meals say, as far as the sample is large; none looked at bend nothing', () => {
+    const plain = run(calculation, tank);
+    const seen = (soft: number, hard: number) =>
+      run(calculation, { ...tank, samples: [{ at: day(25), soft, hard }] }).phases;
+    // The meals say that they are hard, and so do forty shells.
+    expect(seen(0, 40).hard).toBeGreaterThanOrEqual(plain.phases.hard);
+    // One soft of five is little against 26 days; thirty of forty are not.
+    expect(seen(1, 4).soft).toBeLessThan(0.15);
+    expect(seen(30, 10).soft).toBeGreaterThan(0.15);
+    expect(seen(30, 10).soft).toBeGreaterThan(seen(3, 1).soft);
+    expect(run(calculation, { ...tank, samples: [] })).toEqual(plain);
+    // A look on a day without a meal is of that day.
+    const later = run(calculation, { ...tank, samples: [{ at: day(27), soft: 36, hardening: 4, hard: 0 }] });
+    expect(later.phases.soft).toBeGreaterThan(0.5);
+  });
+
   test('it foretells the next moult of a tank in step, and what they eat until then', () => {
     const o = run(calculation, tank);
     expect(Math.abs(Date.parse(o.nextDrop!.at) - Date.parse(day(27)))).toBeLessThan(1.5 * 86_400_000);

@@ -27,6 +27,18 @@ const input = z.strictObject({
   celsius: z
     .array(z.strictObject({ at: schema.instant, celsius: z.number().min(-2, 'is colder than water gets') }))
     .min(1, 'needs at least one temperature'),
+  /** Shells looked at: how many of a sample were soft, hardening, hard. */
+  samples: z
+    .array(
+      z.strictObject({
+        at: schema.instant,
+        soft: schema.count.default(0),
+        hardening: schema.count.default(0),
+        hard: schema.count.default(0),
+      }),
+    )
+    .max(1000, 'are more than anybody looks at')
+    .default([]),
   /** Days from moult to moult, where the hatchery knows better than by size and temperature. */
   cycleDays: schema.positive.max(200, 'is no moult cycle').optional(),
   cycleCv: schema.positive.max(1, 'is no doubt of a cycle').optional(),
@@ -34,13 +46,15 @@ const input = z.strictObject({
 });
 type Input = z.output<typeof input>;
 
-type Days = { first: number; eaten: DayEaten[]; celsius: number[]; jumped: boolean[] };
+type Shells = { soft: number; hardening: number; hard: number };
+type Days = { first: number; eaten: DayEaten[]; celsius: number[]; jumped: boolean[]; shells: Map<number, Shells> };
 
 /** Meals of each day together, the temperature of each day, and the days before which it jumped. */
 function daysOf(i: Input): Days {
   const first = Math.floor(Math.min(...i.meals.map((m) => Date.parse(m.at))) / DAY_MS);
   const dayOf = (at: string) => Math.floor(Date.parse(at) / DAY_MS) - first;
-  const length = Math.max(...i.meals.map((m) => dayOf(m.at))) + 1;
+  // A look after the last meal counts: it is of today.
+  const length = Math.max(...[...i.meals, ...i.samples].map((m) => dayOf(m.at))) + 1;
   if (length > 800) throw new CalculationError('input', 'meals', 'lie more than two years apart');
   const eaten: DayEaten[] = Array.from({ length }, () => null);
   for (const m of i.meals) {
@@ -61,7 +75,17 @@ function daysOf(i: Input): Days {
     const [now, before] = [read.has(day - 1), read.has(day - 2)];
     return now && before && Math.abs(celsius[day - 1]! - celsius[day - 2]!) >= i.jumpCelsius;
   });
-  return { first, eaten, celsius, jumped };
+  const shells = new Map<number, Shells>();
+  for (const s of i.samples) {
+    const day = dayOf(s.at);
+    const before = shells.get(day);
+    shells.set(day, {
+      soft: s.soft + (before?.soft ?? 0),
+      hardening: s.hardening + (before?.hardening ?? 0),
+      hard: s.hard + (before?.hard ?? 0),
+    });
+  }
+  return { first, eaten, celsius, jumped, shells };
 }
 
 const modelOf = (i: Input, d: Days): CycleModel => ({
@@ -77,7 +101,11 @@ function follow(i: Input): { belief: Belief; days: Days; last: number } {
   const firstG = given[Math.floor(0.7 * (given.length - 1))]!;
   if (firstG === 0) throw new CalculationError('input', 'meals', 'nothing was eaten: there is no appetite to read');
   const filter = new PhaseFilter(modelOf(i, days), firstG);
-  for (const [day, e] of days.eaten.entries()) filter.step(day, e, days.jumped[day]!);
+  for (const [day, e] of days.eaten.entries()) {
+    filter.step(day, e, days.jumped[day]!);
+    const shells = days.shells.get(day);
+    if (shells) filter.look(shells);
+  }
   const last = days.eaten.length - 1;
   return { belief: filter.belief(last), days, last };
 }

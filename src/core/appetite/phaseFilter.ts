@@ -54,6 +54,8 @@ export const OUT_OF_STEP = 0.2;
 const LENGTHS = [-2, -4 / 3, -2 / 3, 0, 2 / 3, 4 / 3, 2] as const;
 /** Points of less weight than this are let go: they change no answer. */
 const LEAST_WEIGHT = 1e-10;
+/** Of shells looked at, so many are taken for what they are not. */
+const MISTAKEN = 0.03;
 /** Points of the grid, and how many lengths of the cycle it has. */
 export const LENGTHS_OF_GRID = LENGTHS.length;
 export const POINTS = LENGTHS.length * SPREADS.length * BINS;
@@ -247,6 +249,27 @@ export class PhaseFilter {
       // A plateau below nothing cannot be: the least is a hundredth of what was thought.
       this.mean[i] = Math.max(0.01 * p, p + gain * off);
       this.variance[i] = Math.max(1e-12, (1 - gain * a) * v);
+    }
+    let all = 0;
+    for (let i = 0; i < this.points; i++) {
+      this.weight[i] = Math.exp(log[i]! - top);
+      all += this.weight[i]!;
+    }
+    for (let i = 0; i < this.points; i++) this.weight[i]! /= all;
+  }
+
+  /** Shells looked at: so many soft, hardening, hard of a sample (multinomial), each by its share of the group. */
+  look({ soft, hardening, hard }: { soft: number; hardening: number; hard: number }): void {
+    const log = new Float64Array(this.points).fill(Number.NEGATIVE_INFINITY);
+    let top = Number.NEGATIVE_INFINITY;
+    // Somebody mistakes some: no sample rules a phase out.
+    const told = (share: number) => Math.log(MISTAKEN / 3 + (1 - MISTAKEN) * share);
+    for (let i = 0; i < this.points; i++) {
+      if (this.weight[i]! <= 0) continue;
+      const s = Math.floor(i / BINS) % SPREADS.length;
+      const [a, b] = [this.softShare[s]![i % BINS]!, this.hardeningShare[s]![i % BINS]!];
+      log[i] = Math.log(this.weight[i]!) + soft * told(a) + hardening * told(b) + hard * told(Math.max(0, 1 - a - b));
+      top = Math.max(top, log[i]!);
     }
     let all = 0;
     for (let i = 0; i < this.points; i++) {

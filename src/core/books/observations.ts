@@ -62,6 +62,7 @@ export const observationKinds = {
   regime: { of: 'holding', said: 'the regime that they follow' },
   prey: { of: 'holding', value: 'animals', said: 'which prey' },
   taken: { of: 'holding' },
+  moult: { of: 'holding', value: 'share', counted: true },
   feedHold: { of: 'holding', value: 'instant' },
   sow: { of: 'vessel', value: 'g', said: 'the strain' },
   harvest: { of: 'vessel', value: 'animals' },

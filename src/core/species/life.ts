@@ -59,3 +59,7 @@ export const timedLater = (book: ReadonlyMap<string, Species>): [species: string
 
 /** The change of temperature that eggs and larvae of a species bear at once, °C; null where Reference has none. */
 export const stepBorne = (s: Species): number | null => limitAt(s, 'temperature step', 'eggs')?.high ?? null;
+
+/** Groups that grow by moults: their appetite falls with each, and they are soft after it. */
+const MOULTING: readonly Species['group'][] = ['crayfish', 'shrimp', 'crab', 'lobster'];
+export const moults = (s: Pick<Species, 'group'>): boolean => MOULTING.includes(s.group);

@@ -1,6 +1,7 @@
 import { livingStock } from '@/server/stock/livingStock';
 import { standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
+import { refusal } from '../../../tests/support/refusal';
 import { appetiteView } from './views/appetite';
 import { hallView } from './views/hall';
 
@@ -62,6 +63,30 @@ test('a group in step: its next drop is foretold about where it comes', async ()
   // The fast ended yesterday: the next one begins in some ten or eleven days.
   expect(days).toBeGreaterThan(7);
   expect(days).toBeLessThan(15);
+}, 60_000);
+
+test('shells looked at go into what is read from the meals; of fish, or of more than stand there, none', async () => {
+  const unit = await crayfish(20, (d) => (d % 13 >= 11 ? 'more' : d % 13 === 10 ? 'quarter' : 'none'));
+  const before = (await view()).chosen!;
+  expect(before.shells).toBeNull();
+  h.clock.now += HOUR;
+  await h.send('moult.sample', { unit, soft: 24, hardening: 10, hard: 6 });
+  const after = (await view()).chosen!;
+  expect(after.shells).toMatchObject({ soft: 24, hardening: 10, hard: 6 });
+  expect(after.belief!.phases.soft).toBeGreaterThan(before.belief!.phases.soft + 0.1);
+  const entry = await h.db('entry').orderBy('seq', 'desc').first('id');
+  await h.send('entry.correct', { entryId: entry!.id, reason: 'another tank' });
+  expect((await view()).chosen!.belief).toEqual(before.belief);
+  expect((await refusal(h.send('moult.sample', { unit, hard: 2000 }))).code).toBe('moreThanThere');
+  expect((await refusal(h.send('moult.sample', { unit }))).message).toMatch(/needs at least one/);
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'arctic-char',
+    stage: 'fry',
+    unit: h.units.R2!,
+    measured: { method: 'counted', number: 50 },
+  });
+  expect((await refusal(h.send('moult.sample', { unit: h.units.R2!, soft: 1 }))).code).toBe('noShell');
 }, 60_000);
 
 test('those that moult stand first; fish have their meals, and no moult', async () => {

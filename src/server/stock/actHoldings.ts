@@ -1,5 +1,5 @@
 import { capabilitiesOf } from '@/core/species/capabilities';
-import { stepBorne } from '@/core/species/life';
+import { moults, stepBorne } from '@/core/species/life';
 import { changeADay, type Species, stageOf, valueNamed } from '@/core/species/species';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
@@ -25,6 +25,7 @@ export function actHoldings(holdings: readonly LivingHolding[], book: ReadonlyMa
       checks: species.checks,
       eggDiameterMm: valueNamed(species, 'hardened egg diameter')?.value,
       stepCelsius: stepBorne(species),
+      ...(moults(species) ? { moults: true } : {}),
       dayCelsius: changeADay(species),
       handsOff: h.handsOff && { severity: h.handsOff.severity, why: h.handsOff.why },
     };

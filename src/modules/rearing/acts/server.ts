@@ -5,6 +5,7 @@ import { decision as feed } from './feed/decide';
 import { decision as feedCount } from './feedCount/decide';
 import { decision as feedTable } from './feedTable/decide';
 import { decision as hold } from './hold/decide';
+import { decision as moult } from './moult/decide';
 import { decision as prey } from './prey/decide';
 import { decision as product } from './product/decide';
 import { decision as ration } from './ration/decide';
@@ -25,6 +26,7 @@ export const decisions = [
   taken,
   tray,
   hold,
+  moult,
   regime,
   regimeSave,
   prey,

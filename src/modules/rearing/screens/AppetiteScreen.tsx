@@ -5,6 +5,7 @@ import { DAY_MS } from '@/core/time/spans';
 import { Link } from '@/ui/Link';
 import type { AppetiteView } from '../views/appetite';
 import { AppetiteCurve } from './appetite/AppetiteCurve';
+import { LookAtShells } from './appetite/LookAtShells';
 import { TrayTaps } from './appetite/TrayTaps';
 import { feedMassOf } from './feedWords';
 import { HallNav } from './HallNav';
@@ -83,7 +84,13 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 function Moult({ c, now, timeZone, us }: { c: Chosen } & Reader) {
   if (!c.moults) return null;
   const b = c.belief;
-  if (!b) return <p className="text-soft">{c.why}.</p>;
+  if (!b)
+    return (
+      <section aria-label="Moult">
+        <p className="text-soft">{c.why}.</p>
+        <LookAtShells c={c} />
+      </section>
+    );
   const day = (iso: string) => dayMonth(Date.parse(iso), timeZone, now);
   const soon = b.nextDrop !== null && Date.parse(b.nextDrop.low) < now + DAY_MS;
   return (
@@ -112,6 +119,13 @@ function Moult({ c, now, timeZone, us }: { c: Chosen } & Reader) {
       {b.phases.soft > MANY_SOFT && (
         <p className="text-careful">Many are soft: no handling, no harvest; the soft are eaten by the hard.</p>
       )}
+      {c.shells && (
+        <p className="text-small text-soft" data-testid="shells">
+          Looked at {dayMonth(c.shells.at, timeZone, now)}: {c.shells.soft} soft, {c.shells.hardening} hardening,{' '}
+          {c.shells.hard} hard.
+        </p>
+      )}
+      <LookAtShells c={c} />
       {b.warnings?.map((w) => (
         <p key={w} className="text-small text-soft">
           {w[0]!.toUpperCase() + w.slice(1)}.

@@ -1,15 +1,14 @@
 import type { TrayLeft } from '@/core/appetite/next';
 import { calculation as phase } from '@/core/appetite/phase';
 import { CalculationError, run } from '@/core/calculation';
-import { limitAt } from '@/core/species/life';
+import { limitAt, moults } from '@/core/species/life';
 import { localDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
+import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import type { HallView } from './hall';
 
-/** Groups whose appetite falls with the moult. */
-const MOULTING: readonly string[] = ['crayfish', 'shrimp', 'crab', 'lobster'];
 /** Days of meals that are looked at. */
 const BEHIND_DAYS = 60;
 /** Fewer days with a meal tell no course. */
@@ -39,6 +38,8 @@ export type AppetiteView = {
     /** Of today and yesterday, the newest first. */
     meals: Meal[];
     belief: ReturnType<typeof phase.compute> | null;
+    /** Shells as last looked at. */
+    shells: Shells | null;
     /** Why nothing is told of the moult. */
     why: string | null;
     water: { what: 'temperature' | 'oxygen' | 'pH'; value: number | null; low: number | null; high: number | null }[];
@@ -58,7 +59,7 @@ export async function appetiteView(
   const all = hall.units.flatMap((u) =>
     u.fed.map((f) => {
       const h = u.holdings.find((x) => x.holdingId === f.holdingId)!;
-      return { u, f, h, moults: MOULTING.includes(book.get(h.species)!.group) };
+      return { u, f, h, moults: moults(book.get(h.species)!) };
     }),
   );
   const tanks = [...all].sort((a, b) => Number(b.moults) - Number(a.moults));
@@ -72,7 +73,7 @@ export async function appetiteView(
   if (!one) return { tanks: list, chosen: null };
   const { u, f, h } = one;
   const from = localDay(now - BEHIND_DAYS * DAY_MS, site.timeZone).start;
-  const [seen, warmth] = await Promise.all([
+  const [seen, shells, warmth] = await Promise.all([
     db('observation')
       .where({ holding_id: h.holdingId })
       .whereIn('kind', ['feed', 'feedLeft', 'tray'])
@@ -80,6 +81,7 @@ export async function appetiteView(
       .where('at', '<=', now)
       .orderBy('at')
       .select<{ kind: string; at: number; value: number; said: string | null }[]>('kind', 'at', 'value', 'said'),
+    shellsOf(db, h.holdingId, from, now),
     h.sensorId === null
       ? []
       : db('reading_day')
@@ -100,6 +102,7 @@ export async function appetiteView(
         days.filter((d) => !d.sofar),
         h.number,
         f.grown?.meanG ?? null,
+        shells,
       )
     : { belief: null, why: null };
   return {
@@ -117,6 +120,7 @@ export async function appetiteView(
       moults: one.moults,
       days,
       meals: mealsOf(seen, localDay(now - DAY_MS, site.timeZone).start),
+      shells: shells.at(-1) ?? null,
       ...told,
       water: [
         { what: 'temperature', value: f.tank.celsius, ...limit('temperature') },
@@ -130,6 +134,23 @@ export async function appetiteView(
       deadWeek: u.dead7,
     },
   };
+}
+
+/** Crustaceans looked at for their shells. */
+export type Shells = { at: number; soft: number; hardening: number; hard: number };
+
+async function shellsOf(db: Db, holdingId: number, from: number, now: number): Promise<Shells[]> {
+  const rows = await db('observation as o')
+    .join('entry as e', 'e.seq', 'o.entry_seq')
+    .where({ 'o.holding_id': holdingId, 'o.kind': 'moult' })
+    .where('o.at', '>=', from)
+    .where('o.at', '<=', now)
+    .orderBy('o.at')
+    .select<{ at: number; intent: string }[]>('o.at', 'e.intent');
+  return rows.map((r) => {
+    const i = fromJson<Partial<Shells>>(r.intent);
+    return { at: r.at, soft: i.soft ?? 0, hardening: i.hardening ?? 0, hard: i.hard ?? 0 };
+  });
 }
 
 type Seen = { kind: string; at: number; value: number; said: string | null };
@@ -176,6 +197,7 @@ function beliefOf(
   days: readonly DayEaten[],
   animals: number,
   meanG: number | null,
+  shells: readonly Shells[],
 ): { belief: ReturnType<typeof phase.compute> | null; why: string | null } {
   if (meanG === null)
     return { belief: null, why: 'never weighed: the length of the moult cycle follows from their size' };
@@ -199,6 +221,7 @@ function beliefOf(
         animals,
         meanG,
         celsius,
+        ...(shells.length > 0 ? { samples: shells.map((s) => ({ ...s, at: new Date(s.at).toISOString() })) } : {}),
       }),
       why: null,
     };
