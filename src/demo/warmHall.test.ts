@@ -1,4 +1,4 @@
-import { liveFoodView } from '@/modules/liveFood/views/liveFood';
+import { liveFoodView, mouthsOf } from '@/modules/liveFood/views/liveFood';
 import { firstFeedingView } from '@/modules/rearing/views/firstFeeding';
 import { hallView } from '@/modules/rearing/views/hall';
 import { livingStock } from '@/server/stock/livingStock';
@@ -37,22 +37,7 @@ test('the second house: nothing is refused, sound books, larvae between yolk and
     H2: 'firstMealDue',
     H1: 'feeding',
   });
-  const food = await liveFoodView(
-    db,
-    site,
-    NOW,
-    hall.units.flatMap((u) =>
-      u.holdings.map((h) => ({
-        holdingId: h.holdingId,
-        lotId: h.lotId,
-        lot: h.lot,
-        unitId: u.id,
-        unit: u.name,
-        sensorId: h.sensorId,
-        volumeL: u.volumeL,
-      })),
-    ),
-  );
+  const food = await liveFoodView(db, site, NOW, mouthsOf(hall));
   expect(food.mouths.map((m) => m.unit)).toEqual(['H1', 'H2']);
   expect(food.meals.length).toBeGreaterThan(6);
   expect(food.vessels.find((v) => v.name === 'F1')!.culture).toMatchObject({ is: 'growing' });

@@ -3,7 +3,7 @@ import { cache } from 'react';
 import type { FeedChoices } from '@/client/session';
 import { decimalMark } from '@/core/quantities/format';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
-import { type LiveFoodDue, liveFoodDue, type Tank } from '@/modules/liveFood/views/liveFood';
+import { type LiveFoodDue, liveFoodDue, mouthsOf, type Tank } from '@/modules/liveFood/views/liveFood';
 import { type HallView, hallView } from '@/modules/rearing/views/hall';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
@@ -87,18 +87,7 @@ export const requestHall = (): Promise<HallView> =>
   computedOnce('hall', '', '', async (person) => hallView(db(), person, requestNow(), await requestRound()));
 
 /** Tanks of the hall as live food asks after them. */
-export const requestMouths = async (): Promise<Tank[]> =>
-  (await requestHall()).units.flatMap((u) =>
-    u.holdings.map((h) => ({
-      holdingId: h.holdingId,
-      lotId: h.lotId,
-      lot: h.lot,
-      unitId: u.id,
-      unit: u.name,
-      sensorId: h.sensorId,
-      volumeL: u.volumeL,
-    })),
-  );
+export const requestMouths = async (): Promise<Tank[]> => mouthsOf(await requestHall());
 
 /** What live food wants of people today. */
 export const requestLiveFoodDue = (): Promise<LiveFoodDue> =>

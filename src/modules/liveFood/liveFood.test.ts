@@ -4,7 +4,7 @@ import { cone, cultureVessel } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { liveFoodThings } from './screens/liveFoodThings';
-import { liveFoodDue, liveFoodView } from './views/liveFood';
+import { liveFoodDue, liveFoodView, mouthsOf } from './views/liveFood';
 
 let h: TestHatchery;
 beforeEach(async () => {
@@ -13,23 +13,7 @@ beforeEach(async () => {
 
 const site = () => ({ siteId: h.manager.siteId, timeZone: 'Europe/Vienna' });
 const hall = async () => hallView(h.db, site(), h.clock.now, await livingStock(h.db, site(), h.clock.now));
-const view = async () =>
-  liveFoodView(
-    h.db,
-    site(),
-    h.clock.now,
-    (await hall()).units.flatMap((u) =>
-      u.holdings.map((x) => ({
-        holdingId: x.holdingId,
-        lotId: x.lotId,
-        lot: x.lot,
-        unitId: u.id,
-        unit: u.name,
-        sensorId: x.sensorId,
-        volumeL: u.volumeL,
-      })),
-    ),
-  );
+const view = async () => liveFoodView(h.db, site(), h.clock.now, mouthsOf(await hall()));
 /** Pikeperch larvae in R1, a thousand litres, so many days after the hatch. */
 const larvae = async (days = 10, regime = 'percid-brine-shrimp') => {
   const unit = h.units.R1!;
@@ -229,23 +213,7 @@ describe('a culture', () => {
 });
 
 describe('what Today says of live food', () => {
-  const due = async () =>
-    liveFoodDue(
-      h.db,
-      site(),
-      h.clock.now,
-      (await hall()).units.flatMap((u) =>
-        u.holdings.map((x) => ({
-          holdingId: x.holdingId,
-          lotId: x.lotId,
-          lot: x.lot,
-          unitId: u.id,
-          unit: u.name,
-          sensorId: x.sensorId,
-          volumeL: u.volumeL,
-        })),
-      ),
-    );
+  const due = async () => liveFoodDue(h.db, site(), h.clock.now, mouthsOf(await hall()));
   const says = async () =>
     liveFoodThings(await due(), h.clock.now, 'Europe/Vienna').map((t) => `${t.tone} ${t.who}: ${t.says}`);
 

@@ -7,6 +7,7 @@ import type { Yield } from '@/core/liveFood/yields';
 import { thresholds } from '@/core/thresholds';
 import { addLocalDays, atLocalHour } from '@/core/time/localDay';
 import { HOUR_MS, MINUTE_MS } from '@/core/time/spans';
+import type { HallView } from '@/modules/rearing/views/hall';
 import { shippedFeeding } from '@/reference/feeding';
 import { type Following, following } from '@/server/stock/feeding/preyDemand';
 import { strainOf, type Vessel, vesselsNow, yieldsOf } from '@/server/stock/feeding/vessels';
@@ -63,6 +64,20 @@ export type Tank = {
   sensorId: number | null;
   volumeL: number | null;
 };
+
+/** Tanks of the hall as live food asks after them. */
+export const mouthsOf = (hall: HallView): Tank[] =>
+  hall.units.flatMap((u) =>
+    u.holdings.map((h) => ({
+      holdingId: h.holdingId,
+      lotId: h.lotId,
+      lot: h.lot,
+      unitId: u.id,
+      unit: u.name,
+      sensorId: h.sensorId,
+      volumeL: u.volumeL,
+    })),
+  );
 
 /** What the tanks need of brine shrimp in the next days, and what is sown and kept against it. */
 async function demandAndSupply(

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { type MealState, mealStates, mealsOf, restsUntil, usualMeals } from '@/core/feeding/feedingDay';
 import { lengthOf } from '@/core/feeding/pellet';
 import {
@@ -26,7 +25,7 @@ import type { StockNow } from '../stockNow';
 import { type FeedProduct, feedStore } from './feedStore';
 import { feedTables, tableOf } from './feedTables';
 import { type GrowthHere, learnedGrowth, sdOf, weightsOf } from './growthHere';
-import { lastSet } from './lastSet';
+import { heldFeed, type Waits } from './held';
 import { rationsSet } from './rations';
 import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
 import { degreeDays, type Warm, warmthOf } from './warmth';
@@ -46,15 +45,6 @@ export type Fed = Pick<
   | 'roomId'
   | 'flowLPerMin'
 >;
-
-/** Why nothing should be fed just now. `said` is the reason that somebody gave. */
-export type Waits = {
-  why: 'rest' | 'oxygen' | 'hold';
-  until: number | null;
-  value?: number;
-  least?: number;
-  said?: string;
-};
 
 export type FeedingOf = {
   holdingId: number;
@@ -273,26 +263,6 @@ function waterOf(sensors: readonly ReadNow[], h: Fed, now: number) {
     celsius: fresh(sensors.find((s) => s.id === h.sensorId)),
     oxygenMgPerL: inRoom('oxygen'),
     pH: inRoom('pH'),
-  };
-}
-
-const hold = z.object({ until: z.number(), why: z.string() });
-
-/** Tanks that somebody said are not fed for a while. One statement. */
-export async function heldFeed(
-  db: Db,
-  lots: readonly number[],
-  now: number,
-): Promise<{ of: (h: Pick<Fed, 'lotId' | 'unitId'>) => Waits | null }> {
-  const set = await lastSet(db, 'feedHold', lots, now);
-  return {
-    of: (h) => {
-      const found = set.of(h.lotId, h.unitId);
-      const read = found?.here ? hold.safeParse(found.intent) : null;
-      return read?.success && read.data.until > now
-        ? { why: 'hold', until: read.data.until, said: read.data.why }
-        : null;
-    },
   };
 }
 
