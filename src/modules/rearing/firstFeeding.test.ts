@@ -136,6 +136,20 @@ test('feeding is declared taken by criteria; what is not met is asked, by name; 
   expect(await tank('R1')).toBeUndefined();
 });
 
+test('the regime bends to what the beaker says: tried before the change, held where too few take it', async () => {
+  await water(16);
+  const unit = await larvae(5);
+  // Rotifers from day 3, brine shrimp from day 6.
+  await meal(unit);
+  expect((await tank('R1'))!.regime!.advice).toBeNull();
+  h.clock.now += 0.5 * DAY;
+  await look(unit, 'tookNext', 30, 30);
+  expect((await tank('R1'))!.regime!.advice).toMatchObject({ is: 'ready', from: 6 });
+  h.clock.now += 2 * DAY;
+  await look(unit, 'tookNext', 8, 40);
+  expect((await tank('R1'))!.regime!.advice).toMatchObject({ is: 'hold', feed: 'newly hatched brine shrimp' });
+});
+
 test('without a thermometer, or a hatch that is known, it says why there is no clock', async () => {
   await larvae(5);
   expect(await tank('R1')).toMatchObject({ clock: null, noClock: 'water', state: { is: 'unknown' } });

@@ -10,7 +10,7 @@ import { Link } from '@/ui/Link';
 import { TakenForm } from '../acts/taken/form';
 import type { FirstFeedingView, LarvalLot, LarvalTank } from '../views/firstFeeding';
 import { ClockStrip } from './firstFeeding/ClockStrip';
-import { larvalWords, spanWords, whenWords } from './firstFeeding/larvalWords';
+import { adviceWords, larvalWords, spanWords, whenWords } from './firstFeeding/larvalWords';
 import { RegimesBeside } from './firstFeeding/RegimesBeside';
 import { SampleForm } from './firstFeeding/SampleForm';
 import { sampleWords } from './firstFeeding/sampleWords';
@@ -168,6 +168,7 @@ function Tank({ t, checks }: { t: LarvalTank; checks: LarvalLot['checks'] }) {
           {t.regime && `, ${t.regime.name}`}
         </span>
       </p>
+      {adviceWords(t.regime) && <p className="text-careful">{adviceWords(t.regime)}</p>}
       {looked.length > 0 && (
         <ul className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-3 gap-y-2">
           {looked.map((c) => (

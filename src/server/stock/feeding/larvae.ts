@@ -1,5 +1,6 @@
 import { type LarvalClock, larvalClock } from '@/core/feeding/larvalClock';
 import { larvalRateOf } from '@/core/feeding/larvalRate';
+import { judgeLarvae } from '@/core/feeding/larvalSample';
 import {
   type Criterion,
   type LarvaeMarks,
@@ -8,13 +9,15 @@ import {
   type Sample,
   takenCriteria,
 } from '@/core/feeding/larvalState';
+import type { RegimeUnit } from '@/core/feeding/regime';
+import { type RegimeAdvice, regimeAdvice } from '@/core/feeding/regimeAdvice';
 import { feedingOf, hatchOf } from '@/core/species/life';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-import { regimesFollowed } from './regimesFollowed';
-import { warmthOf } from './warmth';
+import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
+import { degreeDays, type Warm, warmthOf } from './warmth';
 
 /** What larvae are asked after: which, where, of what, in which water. */
 export type Larvae = {
@@ -43,7 +46,14 @@ export type LarvaeAt = {
   dead: { number: number; of: number } | null;
   taken: { at: number; by: string } | null;
   /** What they are first fed by the regime that they follow; null where none is chosen. */
-  regime: { name: string; first: string; live: boolean } | null;
+  regime: {
+    name: string;
+    first: string;
+    live: boolean;
+    by: RegimeUnit;
+    /** What a sample of the next feed says of the change. */
+    advice: RegimeAdvice;
+  } | null;
 };
 
 /** Looks of one round are one sample: so far apart they are two. */
@@ -182,6 +192,8 @@ export async function larvaeNow(
         name: regime.name,
         first: regime.steps[0]!.feed,
         live: regime.steps[0]!.perMl !== undefined,
+        by: regime.by,
+        advice: adviceOf(regime, h.sensorId === null ? [] : (warmth.get(h.sensorId) ?? []), own.tookNext, now),
       },
     });
   }
@@ -190,6 +202,12 @@ export async function larvaeNow(
 
 /** No larva is so long on its way: older ones are left alone without asking. */
 const LARVAL_MS = 240 * DAY_MS;
+
+/** Whether the change of feed that comes, or runs, goes by the plan. */
+function adviceOf(r: Followed, warm: readonly Warm[], took: Sample | undefined, now: number): RegimeAdvice {
+  const place = placeIn(r, now, degreeDays(warm, r.hatchedAt, now));
+  return regimeAdvice(r.steps, feedsThen(r, place), place, took ? judgeLarvae('tookNext', took).is : null);
+}
 
 /** First feeding as the lot's own dates say it, where they do. */
 function feedingSeen(d: { at: number; low: number | null; high: number | null } | null, hatch: number) {

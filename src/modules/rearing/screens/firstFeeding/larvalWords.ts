@@ -86,3 +86,20 @@ export function larvalWant(l: Pick<LarvaeAt, 'state'>): { says: string; grave: b
   const says = words[l.state.is];
   return says ? { says, grave: l.state.tone === 'grave' } : null;
 }
+
+/** What a sample of the next feed says of the change that comes, or runs; null where nothing is to be said. */
+export function adviceWords(r: LarvaeAt['regime']): string | null {
+  const a = r?.advice;
+  if (!r || !a) return null;
+  const from = 'from' in a ? (r.by === 'days' ? `day ${a.from}` : `${a.from} degree-days`) : '';
+  switch (a.is) {
+    case 'hold':
+      return `too few take ${a.feed}: hold the change, feed both, try again tomorrow`;
+    case 'goOn':
+      return `they take ${a.feed}: the change goes on`;
+    case 'try':
+      return `${a.feed} from ${from}: try in a beaker whether they take it`;
+    case 'ready':
+      return `they take ${a.feed}: it may begin before ${from}`;
+  }
+}
