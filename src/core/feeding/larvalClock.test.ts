@@ -84,6 +84,7 @@ const marks: LarvaeMarks = {
   gutFull: 0.9,
   bladderFilled: 0.8,
   longestGapHours: 12,
+  longestGapDryHours: 30,
   takenDays: 4,
   takenDeadADay: 0.02,
 };
@@ -108,6 +109,7 @@ const fedTo = (day: number) => ({
   first: HATCH + 10 * DAY_MS,
   last: HATCH + day * DAY_MS - HOUR_MS,
   days: Math.floor(day - 10) + 1,
+  live: true,
 });
 const looked = (successes: number, trials: number, day: number) => ({
   successes,
@@ -127,6 +129,8 @@ describe('between yolk and food', () => {
 
   test('with food: a pause, empty guts, empty bladders, and when to look', () => {
     expect(state(12, { food: { ...fedTo(12), last: HATCH + 11.4 * DAY_MS } }).is).toBe('gap');
+    // A belt that was loaded fourteen hours ago still runs.
+    expect(state(12, { food: { ...fedTo(12), last: HATCH + 11.4 * DAY_MS, live: false } }).is).toBe('look');
     expect(state(12, { food: fedTo(12), guts: looked(30, 60, 12) })).toEqual({ is: 'notTaking', tone: 'overdue' });
     expect(state(14, { food: fedTo(14), guts: looked(30, 60, 14) })).toEqual({ is: 'notTaking', tone: 'grave' });
     expect(state(12, { food: fedTo(12), guts: looked(59, 60, 12), bladders: looked(20, 50, 12) }).is).toBe('bladders');

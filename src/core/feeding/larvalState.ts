@@ -19,8 +19,8 @@ export function verdictOf(s: Pick<Sample, 'successes' | 'trials'>, mark: number)
 
 /** What is known of larvae that come to feed, besides their clock. */
 export type LarvaeNow = {
-  /** Their food so far, dry or live; null for none. */
-  food: { first: number; last: number; days: number } | null;
+  /** Their food so far, dry or live, and whether the last of it was live; null for none. */
+  food: { first: number; last: number; days: number; live: boolean } | null;
   /** Full guts, filled swim bladders as last looked at; null where nobody looked lately. */
   guts: Sample | null;
   bladders: Sample | null;
@@ -34,6 +34,8 @@ export type LarvaeMarks = {
   bladderFilled: number;
   /** Longest night or pause between meals that larvae bear, hours. */
   longestGapHours: number;
+  /** The same of dry feed: a belt that runs is loaded once a day. */
+  longestGapDryHours: number;
   takenDays: number;
   takenDeadADay: number;
 };
@@ -95,7 +97,8 @@ export function larvalState(clock: LarvalClock | null, l: LarvaeNow, marks: Larv
     if (now >= feeds.low) return { is: 'firstMealDue', tone: 'now' };
     return { is: now >= (d.mouthOpen?.low ?? feeds.low) ? 'soon' : 'yolk', tone: 'calm' };
   }
-  if (now - l.food.last > marks.longestGapHours * HOUR_MS) return { is: 'gap', tone: 'grave' };
+  const gapHours = l.food.live ? marks.longestGapHours : marks.longestGapDryHours;
+  if (now - l.food.last > gapHours * HOUR_MS) return { is: 'gap', tone: 'grave' };
   const guts = l.guts && now - l.guts.at <= LOOK_MS ? verdictOf(l.guts, marks.gutFull) : null;
   if (guts === 'below' && now >= feeds.at) {
     const grave = d.noReturn !== undefined && now >= feeds.at + (d.noReturn.low - feeds.at) / 2;

@@ -282,6 +282,13 @@ export const ofGrowing = {
     unit: 'h',
     hint: 'a night and some; they are small and hold nothing in reserve',
   },
+  larvalGapDry: {
+    of: 'swimUp',
+    what: 'longest pause between dry feed written down for larvae',
+    value: 30,
+    unit: 'h',
+    hint: 'a belt is loaded once a day and runs through it; with cups by hand they want one every hour or two',
+  },
   takenDays: {
     of: 'swimUp',
     what: 'days of feeding after which it may be declared taken',

@@ -132,6 +132,18 @@ test('feeding is declared taken by criteria; what is not met is asked, by name; 
   expect(t.state.is).toBe('taken');
   expect(t.taken!.by).not.toBe('');
   expect((await refusal(h.send('feeding.taken', { unit }))).code).toBe('alreadyTaken');
+  // Moved afterwards, they are taken in the other tank too.
+  h.clock.now += HOUR;
+  await h.send('move.record', {
+    sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number: 8000 } } }],
+    to: h.units.R2!,
+    tempered: 'tempered',
+    overload: 'yes',
+    handsOff: 'yes',
+    early: 'yes',
+    severe: 'yes',
+  });
+  expect((await tank('R2'))!.state.is).toBe('taken');
   h.clock.now += 6 * DAY;
   expect(await tank('R1')).toBeUndefined();
 });

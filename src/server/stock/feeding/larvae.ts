@@ -4,6 +4,7 @@ import { judgeLarvae } from '@/core/feeding/larvalSample';
 import {
   type Criterion,
   type LarvaeMarks,
+  type LarvaeNow,
   type LarvalState,
   larvalState,
   type Sample,
@@ -39,7 +40,7 @@ export type LarvaeAt = {
   /** Why there is no clock. */
   noClock: 'hatch' | 'water' | null;
   state: LarvalState;
-  food: { first: number; last: number; days: number } | null;
+  food: LarvaeNow['food'];
   /** Samples of the last round of each check, by its id. */
   samples: Record<string, Sample>;
   criteria: Criterion[];
@@ -69,6 +70,7 @@ export const larvaeMarks = (): LarvaeMarks => ({
   gutFull: thresholds.gutFullShare.value,
   bladderFilled: thresholds.bladderShare.value,
   longestGapHours: thresholds.larvalGapHours.value,
+  longestGapDryHours: thresholds.larvalGapDry.value,
   takenDays: thresholds.takenDays.value,
   takenDeadADay: thresholds.takenDead.value,
 });
@@ -141,7 +143,8 @@ export async function larvaeNow(
             temperatures,
             now,
           });
-    const declared = taken.find((t) => t.lotId === h.lotId && t.unitId === h.unitId) ?? null;
+    // Declared where they stood before they came here, it goes with them.
+    const declared = taken.find((t) => t.lotId === h.lotId && (t.unitId === h.unitId || t.at <= h.openedAt)) ?? null;
     const end = clock?.dates.noReturn?.high ?? clock?.dates.firstFeeding?.high ?? null;
     const current = clock === null ? h.station === 'yolksac' : end === null || now <= end + AFTER_MS;
     if (!current || (declared && now - declared.at > TAKEN_MS)) return [];
@@ -171,6 +174,7 @@ export async function larvaeNow(
               first: Math.min(...fed.map((f) => f.first)),
               last: here?.last ?? Math.min(h.openedAt, Math.max(...fed.map((f) => f.last))),
               days: here?.days ?? Math.max(...fed.map((f) => f.days)),
+              live: (here ?? fed[0]!).live,
             },
       guts: own.gutFull ?? null,
       bladders: own.bladder ?? null,
@@ -238,13 +242,20 @@ async function foodOf(db: Db, lots: readonly number[], now: number) {
           .whereIn('kind', ['feed', 'prey'])
           .where('at', '<=', now)
           .groupBy('lot_id', 'unit_id')
-          .select<{ lotId: number; unitId: number; first: number; last: number; days: number }[]>(
+          .select<{ lotId: number; unitId: number; first: number; last: number; days: number; live: number }[]>(
             { lotId: 'lot_id', unitId: 'unit_id' },
             db.raw('MIN(`at`) AS first'),
             db.raw('MAX(`at`) AS last'),
+            db.raw("MAX(IF(kind = 'prey', `at`, 0)) >= MAX(`at`) AS live"),
             db.raw(`COUNT(DISTINCT FLOOR(\`at\` / ${DAY_MS})) AS days`),
           );
-  return rows.map((r) => ({ ...r, first: Number(r.first), last: Number(r.last), days: Number(r.days) }));
+  return rows.map((r) => ({
+    ...r,
+    first: Number(r.first),
+    last: Number(r.last),
+    days: Number(r.days),
+    live: Number(r.live) === 1,
+  }));
 }
 
 type Looked = { lotId: number; unitId: number; kind: string; at: number; successes: number; trials: number };

@@ -1,5 +1,4 @@
 import type { LarvalDate } from '@/core/feeding/larvalClock';
-import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { DAY_MS, HOUR_MS, MINUTE_MS } from '@/core/time/spans';
 import type { LarvaeAt } from '@/server/stock/feeding/larvae';
@@ -76,7 +75,7 @@ export function larvalWant(l: Pick<LarvaeAt, 'state'>): { says: string; grave: b
     tooLate: 'never fed, past the point of no return',
     starving: 'larvae starve: nothing given yet',
     mealLate: 'first meal is late',
-    gap: `no meal for over ${thresholds.larvalGapHours.value} h`,
+    gap: 'no meal for too long',
     notTaking: 'too few larvae take their food',
     bladders: 'swim bladders empty',
     firstMealDue: 'first meal now',
