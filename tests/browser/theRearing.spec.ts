@@ -192,7 +192,8 @@ test('crayfish by their trays: fed, looked at, the next meal by what was left; i
 
 test('pikeperch larvae: a regime, the cones that it wants, sown, harvested, given', async () => {
   await page.goto(url('/rearing/live-food'));
-  await expect(page.getByTestId('judged')).toHaveText('no tank follows a regime');
+  await expect(page.getByRole('heading', { name: 'Live food' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^FH1 / })).toHaveCount(0);
   await page.goto(url('/rearing?unit=FH1'));
   await page.getByRole('button', { name: 'Regime' }).click();
   await choose(page.getByLabel('Regime', { exact: true }), 'percid-brine-shrimp');
