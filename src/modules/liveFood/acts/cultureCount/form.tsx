@@ -66,7 +66,7 @@ export function CultureCountForm({
             ? undefined
             : mayTake > 0
               ? `It grows ${percent(mayTake)} again in a day: ${figures(mayTake * vessel.volumeL, 2)} L${perMl === null ? '' : `, ${preyNumber(perMl * mayTake * vessel.volumeL * 1000)}`}`
-              : 'It does not grow: take nothing'
+              : 'By the counts so far nothing should be taken now'
         }
       />
     </Form>
