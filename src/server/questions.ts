@@ -24,6 +24,8 @@ export const path = defineQuestion('path', 'meant');
 export const quota = defineQuestion('quota', 'meant');
 /** A count and the books differ beyond chance: which stands. */
 export const answer = defineQuestion('answer', 'combine', 'replace', 'note');
+/** Somebody said that they are not fed just now. */
+export const held = defineQuestion('held', 'yes');
 /** What moves animals into a unit may be asked of it. */
 export const loadQuestions = [overload, withBrood] as const;
 export const ruleQuestions = [path, quota] as const;

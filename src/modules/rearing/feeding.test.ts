@@ -391,6 +391,8 @@ test('a tank that is not fed before handling says until when, its meal is asked 
   expect(await waits()).toEqual({ why: 'hold', until: h.clock.now + 20 * 3_600_000, said: 'grading' });
   const asked = await refusal(h.send('feed.record', { ...at, massG: 10 }));
   expect([asked.code, asked.message]).toEqual(['held', expect.stringMatching(/not fed until .*: grading or counting/)]);
+  // Live food as well.
+  expect((await refusal(h.send('prey.give', { ...at, number: 1000 }))).code).toBe('held');
   await h.send('feed.record', { ...at, massG: 10, held: 'yes' });
   h.clock.now += 3_600_000;
   await h.send('feed.hold', { ...at, why: 'grading', hours: 0 });

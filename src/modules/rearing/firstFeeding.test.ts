@@ -41,6 +41,18 @@ const meal = (unit: number) => h.send('prey.give', { unit, number: 400_000, prey
 const look = (unit: number, check: string, successes: number, trials: number) =>
   h.send('check.record', { unit, check, successes, trials });
 
+/** So many of them moved into R2. */
+const toR2 = (unit: number, number: number) =>
+  h.send('move.record', {
+    sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number } } }],
+    to: h.units.R2!,
+    tempered: 'tempered',
+    overload: 'yes',
+    handsOff: 'yes',
+    early: 'yes',
+    severe: 'yes',
+  });
+
 test('at sixteen degrees pikeperch come to feed 6.4 days after the hatch; the clock says it with what comes before and after', async () => {
   await water(16);
   await larvae(3);
@@ -91,15 +103,7 @@ test('what a sister tank ate is not theirs; what they ate before they were moved
   const unit = await larvae(7);
   await meal(unit);
   h.clock.now += HOUR;
-  await h.send('move.record', {
-    sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number: 8000 } } }],
-    to: h.units.R2!,
-    tempered: 'tempered',
-    overload: 'yes',
-    handsOff: 'yes',
-    early: 'yes',
-    severe: 'yes',
-  });
+  await toR2(unit, 8000);
   h.clock.now += 20 * HOUR;
   await meal(unit);
   const [here, moved] = [(await tank('R1'))!, (await tank('R2'))!];
@@ -134,15 +138,7 @@ test('feeding is declared taken by criteria; what is not met is asked, by name; 
   expect((await refusal(h.send('feeding.taken', { unit }))).code).toBe('alreadyTaken');
   // Moved afterwards, they are taken in the other tank too.
   h.clock.now += HOUR;
-  await h.send('move.record', {
-    sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number: 8000 } } }],
-    to: h.units.R2!,
-    tempered: 'tempered',
-    overload: 'yes',
-    handsOff: 'yes',
-    early: 'yes',
-    severe: 'yes',
-  });
+  await toR2(unit, 8000);
   expect((await tank('R2'))!.state.is).toBe('taken');
   h.clock.now += 6 * DAY;
   expect(await tank('R1')).toBeUndefined();
@@ -213,15 +209,7 @@ test('two ways on sister tanks stand beside each other, from when both were foll
   await meal(unit);
   await h.send('dead.record', { unit, number: 900 });
   h.clock.now += HOUR;
-  await h.send('move.record', {
-    sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number: 9000 } } }],
-    to: h.units.R2!,
-    tempered: 'tempered',
-    overload: 'yes',
-    handsOff: 'yes',
-    early: 'yes',
-    severe: 'yes',
-  });
+  await toR2(unit, 9000);
   await h.send('regime.follow', {
     unit: h.units.R2!,
     regime: 'percid-brine-shrimp',

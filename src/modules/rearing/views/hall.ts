@@ -4,6 +4,7 @@ import { valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
 import { unionisedFraction } from '@/core/water/ammonia';
+import { deadSince } from '@/server/stock/deadSince';
 import { type FeedingOf, feedingNow } from '@/server/stock/feeding/feedingNow';
 import type { FeedProduct } from '@/server/stock/feeding/feedStore';
 import { larvaeNow } from '@/server/stock/feeding/larvae';
@@ -75,9 +76,10 @@ export async function hallView(
     feedingNow(db, site, now, eating),
     speciesBook(db, site.siteId),
     totalsBy(db, site.siteId, now, 'unit'),
-    deadOfWeek(
+    deadSince(
       db,
       living.map((h) => h.holdingId),
+      now - 7 * DAY_MS,
       now,
     ),
     waterNow(db, site.siteId, now),
@@ -104,7 +106,7 @@ export async function hallView(
         massG,
         tight: massG === null || !species || number <= 0 ? null : tightOf(u, species, fed, number, massG, now),
         larval: own.flatMap((h) => larvae.get(h.holdingId)?.state ?? []),
-        dead7: dead.get(u.id) ?? 0,
+        dead7: own.reduce((s, h) => s + (dead.get(h.holdingId) ?? 0), 0),
       };
     }),
   };
@@ -152,21 +154,6 @@ function tightOf(
     now,
     rise === null ? null : (days) => (Math.cbrt(meanG) + rise * days) ** 3,
   );
-}
-
-/** Dead of the last seven days by unit, of what stands there now. */
-async function deadOfWeek(db: Db, holdingIds: readonly number[], now: number): Promise<Map<number, number>> {
-  const rows =
-    holdingIds.length === 0
-      ? []
-      : await db('observation')
-          .whereIn('holding_id', [...holdingIds])
-          .where('kind', 'dead')
-          .where('at', '>', now - 7 * DAY_MS)
-          .where('at', '<=', now)
-          .groupBy('unit_id')
-          .select<{ unit_id: number; n: number }[]>('unit_id', db.raw('SUM(value) AS n'));
-  return new Map(rows.map((r) => [r.unit_id, Number(r.n)]));
 }
 
 /** The thermometers of the rooms with tanks, as last read. */

@@ -17,6 +17,7 @@ import { thresholds } from '@/core/thresholds';
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+import { deadSince } from '../deadSince';
 import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
 import { degreeDays, type Warm, warmthOf } from './warmth';
 
@@ -63,6 +64,8 @@ const ROUND_MS = 6 * HOUR_MS;
 const SAMPLE_MS = 4 * DAY_MS;
 /** After the point of no return this page has nothing to say any more. */
 const AFTER_MS = 7 * DAY_MS;
+/** Dead are held against the criterion over so many days. */
+const DEAD_DAYS = 3;
 /** Declared taken, they stay in sight so long. */
 const TAKEN_MS = 5 * DAY_MS;
 
@@ -154,9 +157,10 @@ export async function larvaeNow(
   const [food, samples, dead] = await Promise.all([
     foodOf(db, ids, now),
     samplesOf(db, ids, now),
-    deadOf(
+    deadSince(
       db,
       clocked.map((c) => c.h.holdingId),
+      now - DEAD_DAYS * DAY_MS,
       now,
     ),
   ]);
@@ -286,19 +290,4 @@ function samplesIn(all: readonly Looked[], h: Larvae): Record<string, Sample> {
     }
   }
   return out;
-}
-
-/** Dead of the last three days; none where nobody counted them. */
-async function deadOf(db: Db, holdingIds: readonly number[], now: number): Promise<Map<number, number>> {
-  const rows =
-    holdingIds.length === 0
-      ? []
-      : await db('observation')
-          .whereIn('holding_id', [...holdingIds])
-          .where('kind', 'dead')
-          .where('at', '>', now - 3 * DAY_MS)
-          .where('at', '<=', now)
-          .groupBy('holding_id')
-          .select<{ holding_id: number; n: number }[]>('holding_id', db.raw('SUM(value) AS n'));
-  return new Map(rows.map((r) => [r.holding_id, Number(r.n)]));
 }

@@ -3,6 +3,7 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';
 import { listed } from '@/server/act/words';
+import { held } from '@/server/questions';
 
 /** More than such fish eat. */
 export const sure = defineQuestion('sure', 'yes');
@@ -10,8 +11,6 @@ export const sure = defineQuestion('sure', 'yes');
 export const again = defineQuestion('again', 'another');
 /** More than the day's ration. */
 export const beyond = defineQuestion('beyondRation', 'yes');
-/** Somebody said that they are not fed just now. */
-export const held = defineQuestion('held', 'yes');
 /** Feed that is past its date, or of which the store has not so much. */
 export const feedLotOdd = defineQuestion('feedLotOdd', 'yes');
 

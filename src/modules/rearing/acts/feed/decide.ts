@@ -7,12 +7,11 @@ import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { feedingNow } from '@/server/stock/feeding/feedingNow';
 import { feedLotOf } from '@/server/stock/feeding/feedLot';
-import { heldFeed } from '@/server/stock/feeding/held';
 import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { stockNow } from '@/server/stock/stockNow';
 import { asOf, eventOf } from '@/server/when';
-import { type HoldReason, holdReasons } from '../hold/act';
-import { again, beyond, feedLotOdd, held, recordFeed, sure } from './act';
+import { askHeld } from '../hold/askHeld';
+import { again, beyond, feedLotOdd, recordFeed, sure } from './act';
 
 export const decision = decides(recordFeed, async (c, p) => {
   const event = eventOf(c, p);
@@ -27,7 +26,7 @@ export const decision = decides(recordFeed, async (c, p) => {
       'Leftovers are wet: weigh them dry, or take the water off.',
     );
   await mustBeAMeal(c, at, p, event.at);
-  await mustNotBeHeld(c, at, event.at);
+  await askHeld(c, at, event.at);
   await mustBeMeant(c, at, p, event.at);
   const from = p.feedLot === undefined ? null : await takenFrom(c, p.feedLot, p.massG, event.at);
   const of = idsOf(at);
@@ -92,18 +91,6 @@ async function mustBeAMeal(c: Context, at: Standing, p: { massG: number }, when:
     path: 'massG',
     todo: 'Check grams against kilograms.',
     choices: [{ value: 'yes', label: 'It was given' }],
-  });
-}
-
-/** Fish that somebody said are not fed for a while. */
-async function mustNotBeHeld(c: Context, at: Standing, when: number): Promise<void> {
-  const waits = (await heldFeed(c.trx, [at.lot.id], when)).of({ lotId: at.lot.id, unitId: at.unit.id });
-  if (!waits) return;
-  ask(c, held, {
-    message: `${at.unit.name} is not fed until ${clock(waits.until!, c.site.timeZone)} on ${dayMonth(waits.until!, c.site.timeZone)}: ${holdReasons[waits.said as HoldReason] ?? 'held back'}.`,
-    path: 'unit',
-    todo: 'A full gut costs oxygen and fouls the water while they are handled.',
-    choices: [{ value: 'yes', label: 'It was given all the same' }],
   });
 }
 

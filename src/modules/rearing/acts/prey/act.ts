@@ -3,6 +3,7 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';
 import { listed } from '@/server/act/words';
+import { held } from '@/server/questions';
 
 /** More than the harvest has left, or far beyond what a tank is kept at. */
 export const sure = defineQuestion('sure', 'yes');
@@ -21,7 +22,7 @@ export const givePrey = defineAct({
     vessel: z.number().int().optional(),
   }),
   result: returns<{ lot: string; unit: string }>(),
-  questions: [sure],
+  questions: [sure, held],
   kinds: {
     prey: {
       word: 'live food',

@@ -4,6 +4,7 @@ import { ask, decides } from '@/server/context';
 import { vesselOf } from '@/server/stock/feeding/vessels';
 import { can, idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
+import { askHeld } from '../hold/askHeld';
 import { givePrey, sure } from './act';
 
 /** Prey beyond this many in a millilitre is no density that a tank is kept at. */
@@ -14,6 +15,7 @@ export const decision = decides(givePrey, async (c, p) => {
   const at = await standing(c, p.unit, asOf(c, event), p, ['eats', 'ponded']);
   if (await can(c, at, 'picked'))
     throw new ActRefused('eggsDoNotEat', `${at.unit.name} holds eggs.`, 'unit', 'Check the unit.');
+  await askHeld(c, at, event.at);
   const perMl = at.unit.volume_l ? p.number / (1000 * at.unit.volume_l) : null;
   if (perMl !== null && perMl > MOST_PER_ML)
     ask(c, sure, {
