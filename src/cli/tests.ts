@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { HOME, say } from './home';
 import { DUMP_PROGRAM, ensurePrograms, startDatabase, stopDatabase } from './mariadb';
 import { build } from './serve';
+import { readCounts } from './testCounts';
 
 type Step = { name: string; command: string; args: string[]; env?: Record<string, string> };
 
@@ -21,6 +22,7 @@ export async function test(args: string[]): Promise<number> {
   };
   let passed = 0;
   let failed = 0;
+  const what: string[] = [];
   const names = unitOnly ? args.slice(1) : [];
   const checks: Step[] = [
     { name: 'types', command: 'node', args: ['node_modules/typescript/bin/tsc', '--noEmit'] },
@@ -52,6 +54,7 @@ export async function test(args: string[]): Promise<number> {
       const r = await run(s);
       passed += r.passed;
       failed += r.failed;
+      what.push(...r.what.map((w) => `${s.name}: ${w}`));
     }
   };
   try {
@@ -68,6 +71,7 @@ export async function test(args: string[]): Promise<number> {
   } finally {
     await stopDatabase(server.dir);
   }
+  for (const w of what) process.stdout.write(`failed in ${w}\n`);
   process.stdout.write(`${passed} passed, ${failed} failed\n`);
   return failed === 0 && passed > 0 ? 0 : 1;
 }
@@ -85,7 +89,7 @@ const jest = (...projects: string[]) => [
 ];
 
 /** Runs one step, passes its output on, and reads from it how many passed and failed; a step without counts is one. */
-async function run(s: Step): Promise<{ passed: number; failed: number }> {
+async function run(s: Step): Promise<{ passed: number; failed: number; what: string[] }> {
   say(s.name);
   const child = spawn(s.command, s.args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...s.env } });
   let output = '';
@@ -96,18 +100,5 @@ async function run(s: Step): Promise<{ passed: number; failed: number }> {
     });
   const status = await new Promise<number | null>((ok, fail) => child.on('close', ok).on('error', fail));
   process.stderr.write(`${s.name}:\n${output}`);
-  if (/^No tests found/m.test(output)) return { passed: 0, failed: status === 0 ? 0 : 1 };
-  const counted = /^Tests:\s+(?:(\d+) failed, )?(?:\d+ skipped, )?(?:(\d+) passed, )?\d+ total/m.exec(output);
-  if (counted)
-    return {
-      passed: Number(counted[2] ?? 0),
-      failed: Number(counted[1] ?? 0) + (status !== 0 && !counted[1] ? 1 : 0),
-    };
-  const playwright = { failed: /^\s+(\d+) failed/m.exec(output), passed: /^\s+(\d+) passed/m.exec(output) };
-  if (playwright.passed || playwright.failed)
-    return {
-      passed: Number(playwright.passed?.[1] ?? 0),
-      failed: Number(playwright.failed?.[1] ?? 0) + (status !== 0 && !playwright.failed ? 1 : 0),
-    };
-  return status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+  return readCounts(output, status);
 }

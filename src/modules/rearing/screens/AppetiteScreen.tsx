@@ -35,7 +35,7 @@ export function AppetiteScreen({ view, ...reader }: { view: AppetiteView } & Rea
               href={`/rearing/appetite?of=${t.holdingId}`}
               scroll={false}
               aria-current={t.holdingId === c?.holdingId ? 'page' : undefined}
-              className={t.holdingId === c?.holdingId ? 'font-bold text-ink' : t.moults ? 'link' : 'text-soft'}
+              className={`inline-block min-w-6 py-0.5 ${t.holdingId === c?.holdingId ? 'font-bold text-ink' : t.moults ? 'link' : 'text-soft'}`}
             >
               {t.unit}
             </Link>

@@ -1,5 +1,4 @@
 import { clock, dayMonth } from '@/core/time/localDay';
-import type { defineQuestion } from '@/server/act/question';
 import { ask, type Context } from '@/server/context';
 import { held } from '@/server/questions';
 import { heldFeed } from '@/server/stock/feeding/held';
