@@ -6,6 +6,7 @@ import { roomView } from '@/modules/incubation/views/room';
 import { routine } from '@/modules/incubation/views/routine';
 import { lotView } from '@/modules/lot/views/lot';
 import { releases } from '@/modules/moves/views/releases';
+import { feedingStretch } from '@/modules/rearing/views/feedingDay';
 import { hallView } from '@/modules/rearing/views/hall';
 import { ledger } from '@/modules/records/views/ledger';
 import { stockAt } from '@/modules/records/views/stockList';
@@ -90,6 +91,7 @@ async function asked(name: string): Promise<Asked> {
       routine: () => routine(db, person, ANCHOR, holdings),
       room: () => roomView(db, person, room.room_id, ANCHOR, holdings),
       rearing: () => hallView(db, person, ANCHOR, holdings),
+      feedingStretch: () => feedingStretch(db, person, ANCHOR, 0),
       lot: () => lotView(db, person, first.lot_id, ANCHOR),
       flow: () => flow(db, 1, ANCHOR - 270 * 86_400_000, ANCHOR + 10 * 86_400_000, {}),
       'stock list': () => stockAt(db, 1, ANCHOR),

@@ -211,6 +211,19 @@ describe('how tight', () => {
     expect(tightness(bears, 5, 1, 0, () => 1.01)!.fullAt).toBeNull();
   });
 
+  test('larvae by their number, weighed or not: 50 in a litre of 1 000 L; what lives on the bottom by its mass there', () => {
+    const few = { ...bears, larvaePerL: 50 };
+    expect(tightness(few, 60_000, null, 9, null)).toEqual({ limit: 'larvae', share: 1.2, bears: 50_000, fullAt: 9 });
+    expect(tightness(few, 40_000, null, 9, null)).toMatchObject({ share: 0.8, fullAt: null });
+    // Of five milligrams each the flow would bear two million.
+    expect(tightness(few, 40_000, 0.005, 9, null)).toMatchObject({ limit: 'larvae', bears: 50_000 });
+    expect(tightness(bears, 40_000, null, 9, null)).toBeNull();
+    // 0.4 kg on each of 2.5 square metres, of two grams each.
+    expect(
+      tightness({ ...bears, volumeL: null, flowLPerMin: null, bottom: { kgPerM2: 0.4, areaM2: 2.5 } }, 250, 2, 9, null),
+    ).toMatchObject({ limit: 'bottom', bears: 500, share: 0.5 });
+  });
+
   test('neither volume nor flow known: no claim', () => {
     expect(tightness({ ...bears, volumeL: null, flowLPerMin: null }, 5000, 1, 0, null)).toBeNull();
   });

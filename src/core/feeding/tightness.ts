@@ -4,6 +4,9 @@ import { type CapacityLimit, capacity } from '../water/capacity';
 import { lengthOf } from './pellet';
 import { TAN_PER_PROTEIN } from './ration';
 
+/** What binds: of larvae their number in the water, of what lives on the bottom its mass on that. */
+export type TightBy = CapacityLimit | 'larvae' | 'bottom';
+
 /** What a tank bears is held against: indices of Reference, its water, and what its ration asks of that. */
 export type Bears = {
   volumeL: number | null;
@@ -15,12 +18,16 @@ export type Bears = {
   /** Total ammonia nitrogen that may leave, mg/L. */
   mostTanMgPerL: number | null;
   proteinShare: number;
+  /** Larvae that a litre bears, of those that eat live food; null of older ones. */
+  larvaePerL?: number | null;
+  /** What the bottom bears of those that live on it, and how much of it there is. */
+  bottom?: { kgPerM2: number; areaM2: number } | null;
   /** Feed a day, as a share of the mass. */
   rationShare: number | null;
 };
 
 export type Tightness = {
-  limit: CapacityLimit;
+  limit: TightBy;
   /** Of what the binding limit bears. */
   share: number;
   bears: number;
@@ -33,17 +40,23 @@ const MOST_DAYS = 365;
 
 /**
  * How tight a tank is by the limit that binds, and the day on which their growth fills it at the water as it is now.
- * Null where no limit can be told: neither volume nor flow is known.
+ * Null where no limit can be told: neither volume nor flow is known, nor a mass where a mass is what binds.
+ * @param meanG null of what was never weighed: their number alone may bind
  * @param grown mean mass after so many days
  */
 export function tightness(
   b: Bears,
   number: number,
-  meanG: number,
+  meanG: number | null,
   now: number,
   grown: ((days: number) => number) | null,
 ): Tightness | null {
   const at = bearing(b);
+  if (meanG === null) {
+    const most = larvaeBorne(b);
+    if (most === null || number <= 0) return null;
+    return { limit: 'larvae', share: number / most, bears: most, fullAt: number >= most ? now : null };
+  }
   const here = at(meanG);
   if (!here || number <= 0) return null;
   const full = (days: number) => {
@@ -66,7 +79,7 @@ export function tightness(
 }
 
 /** What a unit bears at a mean mass: its limits are the same for each. */
-function bearing(b: Bears): (massG: number) => { number: number; limit: CapacityLimit } | null {
+function bearing(b: Bears): (massG: number) => { number: number; limit: TightBy } | null {
   const flow = b.flowLPerMin;
   const feedMgPerKgHour = b.rationShare === null ? null : (b.rationShare * 1e6) / 24;
   const limits = {
@@ -91,10 +104,21 @@ function bearing(b: Bears): (massG: number) => { number: number; limit: Capacity
         }
       : {}),
   };
-  if (Object.keys(limits).length === 0) return () => null;
   const of = { volumeL: b.volumeL ?? 1, flowLPerMin: flow || 1, ...limits };
-  return (massG) => capacity({ lengthMm: lengthOf(massG, b.condition ?? 1), massG, ...of });
+  const larvae = larvaeBorne(b);
+  return (massG) => {
+    const all: { number: number; limit: TightBy }[] = [
+      ...(Object.keys(limits).length > 0
+        ? [capacity({ lengthMm: lengthOf(massG, b.condition ?? 1), massG, ...of })]
+        : []),
+      ...(larvae === null ? [] : [{ number: larvae, limit: 'larvae' as const }]),
+      ...(b.bottom ? [{ number: (1000 * b.bottom.kgPerM2 * b.bottom.areaM2) / massG, limit: 'bottom' as const }] : []),
+    ];
+    return all.length === 0 ? null : all.reduce((a, x) => (x.number < a.number ? x : a));
+  };
 }
+
+const larvaeBorne = (b: Bears): number | null => (b.larvaePerL && b.volumeL ? b.larvaePerL * b.volumeL : null);
 
 /** Doubt of a mean mass as its 95 % interval on the log scale. */
 export const massInterval = (meanG: number, cv: number) => ({

@@ -273,3 +273,61 @@ test('a harvest kept cold is good for a day; shells among it are told as a share
   h.clock.now += 20 * HOUR;
   expect((await kept())!.left).toBeGreaterThan(0);
 });
+
+test('one harvest shared out over two tanks is one record: each has its part, the cone what is left; put right it is right', async () => {
+  const unit = await larvae();
+  const other = h.units.R2!;
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'pikeperch',
+    stage: 'fry',
+    unit: other,
+    measured: { method: 'counted', number: 40_000 },
+  });
+  await h.send('regime.follow', { unit: other, regime: 'percid-brine-shrimp', hatchedAt: h.clock.now - 10 * DAY });
+  const vessel = await cone(h);
+  await h.send('cysts.sow', { vessel, cystsG: 80 });
+  h.clock.now += 22 * HOUR;
+  await h.send('cysts.harvest', { vessel, totalVolumeL: 60, sampleMl: 1, counts: [200, 200, 200] });
+  expect((await view()).mouths.map((m) => [m.unit, m.prey.length])).toEqual([
+    ['R1', 1],
+    ['R2', 1],
+  ]);
+  const parts = [
+    { unit, number: 2_000_000 },
+    { unit: other, number: 4_000_000 },
+  ];
+  const r = await h.send<{ left: number }>('prey.share', { vessel, prey: 'brine shrimp', parts });
+  expect(r).toMatchObject({ given: 6_000_000, tanks: 2, left: 6_000_000 });
+  const left = async () => (await view()).vessels[0]!.kept!.left;
+  expect(await left()).toBe(6_000_000);
+  const entry = (await h.db('entry').where({ kind: 'preyShared' }).first('id'))!.id;
+  await h.send('entry.correct', {
+    entryId: entry,
+    reason: 'R2 got less',
+    replacement: { parts: [parts[0], { unit: other, number: 3_000_000 }] },
+  });
+  expect(await left()).toBe(7_000_000);
+  // More than is left is asked about; a tank twice, or nothing at all, is refused.
+  expect(
+    await refusal(h.send('prey.share', { vessel, prey: 'brine shrimp', parts: [{ unit, number: 7_500_000 }] })),
+  ).toMatchObject({
+    code: 'sure',
+  });
+  expect(
+    await refusal(h.send('prey.share', { vessel, prey: 'brine shrimp', parts: [parts[0], parts[0]] })),
+  ).toMatchObject({
+    code: 'twice',
+  });
+  expect(
+    await refusal(h.send('prey.share', { vessel, prey: 'brine shrimp', parts: [{ unit, number: 0 }] })),
+  ).toMatchObject({
+    code: 'nothing',
+  });
+  expect(await left()).toBe(7_000_000);
+});
+
+test('too many larvae for the water are told before they are weighed', async () => {
+  await larvae();
+  expect((await hall()).units.find((u) => u.name === 'R1')!.tight).toMatchObject({ limit: 'larvae', share: 0.4 });
+});

@@ -312,6 +312,25 @@ describe('growth and conversion', () => {
     expect(g!.target!.high!).toBeGreaterThan(g!.target!.at!);
   });
 
+  test('what was given stands beside what the ration asked for; a ration changed meanwhile claims nothing', async () => {
+    const unit = await fry();
+    await h.send('ration.set', { unit, method: 'fixed', fixedG: 50, mealsPerDay: 4 });
+    for (let d = 0; d < 20; d++) {
+      h.clock.now += DAY;
+      if (d % 2 === 0) await h.send('feed.record', { unit, massG: 80, sure: 'yes' });
+      if (d === 0 || d === 19)
+        await h.send('weigh.record', {
+          unit,
+          batches: [0.99, 1.01].map((f) => ({ massG: 50 * (d === 0 ? 0.52 : 0.75) * f, count: 50 })),
+          sure: 'yes',
+        });
+    }
+    // Nineteen days of 50 g were asked for, nine times 80 g were given since the first of the two weighings.
+    expect((await lines())[0]!.conversion).toMatchObject({ feedG: 720, plannedG: expect.closeTo(950, 1) });
+    await h.send('ration.set', { unit, method: 'fixed', fixedG: 70, mealsPerDay: 4 });
+    expect((await lines())[0]!.conversion).toMatchObject({ feedG: 720, plannedG: null });
+  });
+
   test('a feed entry put right changes the conversion, and the ration that follows', async () => {
     await grown();
     const entry = (await h.db('entry').where({ kind: 'feed' }).orderBy('seq', 'desc').first('id'))!.id;

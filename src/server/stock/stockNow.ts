@@ -43,7 +43,7 @@ export async function stockNow(
   db: Db,
   siteId: number,
   now: number,
-  only: { roomId?: number; lotId?: number; stations?: readonly Station[] } = {},
+  only: { roomId?: number; lotId?: number; unitIds?: readonly number[]; stations?: readonly Station[] } = {},
 ): Promise<StockNow[]> {
   const rows = (await db('holding as h')
     .join('lot as t', 't.id', 'h.lot_id')
@@ -59,6 +59,7 @@ export async function stockNow(
     .modify((q) => {
       if (only.roomId !== undefined) q.where('u.room_id', only.roomId);
       if (only.lotId !== undefined) q.where('h.lot_id', only.lotId);
+      if (only.unitIds) q.whereIn('h.unit_id', [...only.unitIds]);
       if (only.stations) q.whereIn('h.station', [...only.stations]);
     })
     .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id', 'h.stage'])
@@ -151,7 +152,7 @@ export async function totalsBy(
   siteId: number,
   now: number,
   group: 'station' | 'species' | 'lot' | 'room' | 'unit',
-  only: { lotId?: number; roomId?: number } = {},
+  only: { lotId?: number; roomId?: number; unitIds?: readonly number[] } = {},
 ): Promise<Map<string, { number: number; sd: number }>> {
   const by = {
     station: 'h.station',
@@ -163,6 +164,7 @@ export async function totalsBy(
   const one = [
     only.lotId === undefined ? '' : ` AND h.lot_id = ${Number(only.lotId)}`,
     only.roomId === undefined ? '' : ` AND u.room_id = ${Number(only.roomId)}`,
+    only.unitIds === undefined ? '' : ` AND h.unit_id IN (${[-1, ...only.unitIds].map(Number).join(',')})`,
   ].join('');
   const [rows] = (await db.raw(
     `SELECT g, SUM(POW(c * sd, 2)) AS variance FROM (
@@ -178,6 +180,7 @@ export async function totalsBy(
     .modify((q) => {
       if (only.lotId !== undefined) q.where('h.lot_id', only.lotId);
       if (only.roomId !== undefined) q.where('u.room_id', only.roomId);
+      if (only.unitIds) q.whereIn('h.unit_id', [...only.unitIds]);
     })
     .groupByRaw(by)
     .select<{ g: string; n: string | number }[]>(db.raw(`${by} AS g`), db.raw('SUM(h.number) AS n'));

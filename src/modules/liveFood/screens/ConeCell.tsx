@@ -11,6 +11,8 @@ import { DialogButton } from '@/ui/Dialog';
 import { HarvestForm } from '../acts/harvest/form';
 import { SowForm } from '../acts/sow/form';
 import { VesselForm } from '../acts/vessel/form';
+import type { Mouth } from '../views/liveFood';
+import { ShareOut } from './ShareOut';
 
 /** Hatched this long ago and not harvested, nauplii have lost the best of their fat. */
 const LATE_MS = 4 * HOUR_MS;
@@ -20,11 +22,14 @@ export function ConeCell({
   v,
   strains,
   next,
+  mouths,
 }: {
   v: Vessel;
   strains: readonly { id: string; name: string }[];
   /** The start that is planned for it. */
   next: { at: number; cystsG: number } | null;
+  /** Who follows a regime with live food. */
+  mouths: readonly Mouth[];
 }) {
   const { now, timeZone, units, role } = useSession();
   const us = units === 'us';
@@ -87,6 +92,7 @@ export function ConeCell({
                 )}
               </DialogButton>
             )}
+            <ShareOut v={v} prey="brine shrimp" mouths={mouths} />
             <DialogButton word="Edit" title={v.name}>
               {(done) => <VesselForm vessel={v} done={done} />}
             </DialogButton>

@@ -13,12 +13,14 @@ import { CultureCountForm } from '../acts/cultureCount/form';
 import { CultureEndForm } from '../acts/cultureEnd/form';
 import { CultureStartForm } from '../acts/cultureStart/form';
 import { VesselForm } from '../acts/vessel/form';
+import type { Mouth } from '../views/liveFood';
+import { ShareOut } from './ShareOut';
 
 type Culture = NonNullable<Vessel['culture']>;
 type Kinds = readonly { id: string; name: string; feeding: string }[];
 
 /** A culture with its counts drawn, how it grows, how much may be taken today, and whether it is about to crash. */
-export function CultureCell({ v, kinds }: { v: Vessel; kinds: Kinds }) {
+export function CultureCell({ v, kinds, mouths }: { v: Vessel; kinds: Kinds; mouths: readonly Mouth[] }) {
   const { now, timeZone, units, role } = useSession();
   const at = (t: number) =>
     isoDay(t, timeZone) === isoDay(now, timeZone)
@@ -80,6 +82,7 @@ export function CultureCell({ v, kinds }: { v: Vessel; kinds: Kinds }) {
               {(done) => <CultureStartForm vessel={v} kinds={kinds} done={done} />}
             </DialogButton>
           )}
+          {c && <ShareOut v={v} prey={c.kind.name} mouths={mouths} />}
           <DialogButton word="Edit" title={v.name}>
             {(done) => <VesselForm vessel={v} kind="culture" done={done} />}
           </DialogButton>

@@ -59,6 +59,7 @@ export function LiveFoodScreen({
                 key={v.id}
                 v={v}
                 strains={view.strains}
+                mouths={view.mouths}
                 next={view.starts.find((s) => s.vesselId === v.id) ?? null}
               />
             ))}
@@ -75,7 +76,7 @@ export function LiveFoodScreen({
           )}
           <ul>
             {cultures.map((v) => (
-              <CultureCell key={v.id} v={v} kinds={view.cultureKinds} />
+              <CultureCell key={v.id} v={v} kinds={view.cultureKinds} mouths={view.mouths} />
             ))}
           </ul>
           <p className="mt-2">

@@ -1,5 +1,6 @@
 import { normalQuantile } from '@/core/distributions';
 import { USUAL_G_PER_L } from '@/core/liveFood/brineShrimp';
+import { preyMeals } from '@/core/liveFood/demand';
 import { hatchHours } from '@/core/liveFood/hatchHours';
 import { planStarts, type Start } from '@/core/liveFood/plan';
 import { type Batch, type Supplied, supply } from '@/core/liveFood/supply';
@@ -15,14 +16,21 @@ import type { Db } from '@/store/connection';
 
 /** A tank that is fed live food, and what it eats today. */
 export type Mouth = {
+  unitId: number;
   unit: string;
+  lotId: number;
   lot: string;
+  stage: string;
+  number: number;
+  volumeL: number | null;
   regime: string;
   by: Following['regime']['by'];
   place: number;
   feeds: Following['feeds'];
   /** Of brine shrimp, each meal; null where the tank's volume is not known. */
   eachMeal: number | null;
+  /** What of live food it is fed today, and how much of each a meal. */
+  prey: { feed: string; each: number }[];
 };
 
 export type LiveFoodView = {
@@ -63,6 +71,8 @@ export type Tank = {
   unit: string;
   sensorId: number | null;
   volumeL: number | null;
+  stage: string;
+  number: number;
 };
 
 /** Tanks of the hall as live food asks after them. */
@@ -76,6 +86,8 @@ export const mouthsOf = (hall: HallView): Tank[] =>
       unit: u.name,
       sensorId: h.sensorId,
       volumeL: u.volumeL,
+      stage: h.stage,
+      number: h.number,
     })),
   );
 
@@ -212,13 +224,21 @@ export async function liveFoodView(
     mouths: follow.map((f) => {
       const t = tanks.find((x) => x.holdingId === f.holdingId)!;
       return {
+        unitId: t.unitId,
         unit: t.unit,
+        lotId: t.lotId,
         lot: t.lot,
+        stage: t.stage,
+        number: t.number,
+        volumeL: t.volumeL,
         regime: f.regime.name,
         by: f.regime.by,
         place: f.place,
         feeds: f.feeds,
         eachMeal: f.volumeL === null ? null : (f.meals.find((m) => m.kind === 'brineShrimp')?.number ?? 0),
+        prey: preyMeals(f.feeds, f.volumeL ?? 0, { from: 0, to: 24 })
+          .filter((m) => m.at === 0)
+          .map((m) => ({ feed: m.feed, each: m.number })),
       };
     }),
     others: othersOf(follow, tanks, vessels, now),

@@ -1,6 +1,8 @@
 import { figures } from '@/core/quantities/format';
 import { atLocalHour, isoDay, weekday } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
+import { Link } from '@/ui/Link';
+import type { Stretch } from '../views/feedingDay';
 import type { HallView } from '../views/hall';
 import { FeedingBoard } from './day/FeedingBoard';
 import { bagsOf, feedRowsOf, nextRound } from './day/feedRow';
@@ -12,12 +14,15 @@ import { HallNav } from './HallNav';
 /** What is weighed out and given, when, to whom: the day of feeding as a board. */
 export function FeedingDayScreen({
   hall,
+  walk,
   kept,
   now,
   timeZone,
   us,
 }: {
   hall: HallView;
+  /** Of a day too long to be read at once: the stretches of its walk, and the one that is shown. */
+  walk: { stretches: readonly Stretch[]; place: number } | null;
   /** Harvests of live food that stand. */
   kept: readonly KeptPrey[];
   now: number;
@@ -56,6 +61,7 @@ export function FeedingDayScreen({
         )}
         <HallNav here="/rearing/feeding" />
       </div>
+      {walk && walk.stretches.length > 1 && <Stretches {...walk} />}
       {rows.length === 0 ? (
         <p className="quiet">
           Nothing eats yet. What is ponded from the incubation room, or brought in as fry, stands here with its ration.
@@ -67,5 +73,27 @@ export function FeedingDayScreen({
         </>
       )}
     </section>
+  );
+}
+
+/** The walk in stretches, and the one that is shown: cups and sums are of that one. */
+function Stretches({ stretches, place }: { stretches: readonly Stretch[]; place: number }) {
+  return (
+    <nav aria-label="Stretches of the walk" className="mb-2 flex flex-wrap gap-x-4 gap-y-1 max-sm:gap-y-4">
+      {stretches.map((s, i) => (
+        <Link
+          key={s.unitIds[0]}
+          href={`/rearing/feeding?stretch=${i + 1}`}
+          aria-current={i === place ? 'page' : undefined}
+          title={`${s.tanks} tanks`}
+          className={`inline-block min-w-6 py-0.5 ${i === place ? 'font-bold text-ink' : 'link'}`}
+        >
+          {s.room} {s.first === s.last ? s.first : `${s.first} to ${s.last}`}
+        </Link>
+      ))}
+      <span className="py-0.5 text-soft">
+        {stretches.reduce((n, s) => n + s.tanks, 0)} tanks in all; sums and cups are of this stretch
+      </span>
+    </nav>
   );
 }

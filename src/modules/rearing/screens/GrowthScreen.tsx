@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { decimals, degrees, figures } from '@/core/quantities/format';
+import { decimals, degrees, figures, percent } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
 import { dayMonth } from '@/core/time/localDay';
@@ -153,6 +153,8 @@ function Facts({
           {g.conversion.conversion === null
             ? ' for no gain.'
             : `: ${figures(g.conversion.conversion, 2)} g for a gram of growth${g.conversion.low === null ? '; the gain is not clear of the doubt of the weighings.' : `, ${figures(g.conversion.low, 2)} to ${figures(g.conversion.high!, 2)}${g.conversion.expected === null ? '' : `; ${figures(g.conversion.expected, 2)} expected`}.`}`}
+          {g.conversion.plannedG !== null &&
+            ` Their ration asked for ${feedMassOf(g.conversion.plannedG, us)}: ${percent(g.conversion.feedG / g.conversion.plannedG)} of it was given.`}
           {g.conversion.costPerKg !== null &&
             ` A kilogram of growth cost ${figures(g.conversion.costPerKg, 3)} in feed.`}
         </p>

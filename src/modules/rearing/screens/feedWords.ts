@@ -1,12 +1,12 @@
 import type { Cap, Prescription } from '@/core/feeding/prescription';
 import type { RationMethod } from '@/core/feeding/rationPlan';
+import type { TightBy } from '@/core/feeding/tightness';
 import { figures, grouped } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massOfAll } from '@/core/quantities/mass';
 import { warmth } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
-import type { CapacityLimit } from '@/core/water/capacity';
 import type { FeedingOf } from '@/server/stock/feeding/feedingNow';
 import { type HoldReason, holdReasons } from '../acts/hold/act';
 
@@ -17,11 +17,13 @@ export const capWord: Record<Cap, string> = {
   warm: 'too warm to feed',
 };
 
-export const limitWord: Record<CapacityLimit, string> = {
+export const limitWord: Record<TightBy, string> = {
   density: 'room',
   flow: 'flow',
   oxygen: 'oxygen',
   ammonia: 'ammonia',
+  larvae: 'larvae in a litre',
+  bottom: 'bottom',
 };
 
 export const methodWord: Record<RationMethod, string> = {

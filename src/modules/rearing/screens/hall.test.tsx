@@ -55,6 +55,7 @@ const unit = (name: string, over: Partial<HallUnit> = {}): HallUnit => ({
   row: '',
   y: 0,
   volumeL: 900,
+  areaCm2: null,
   flowLPerMin: null,
   holdings: [fish()],
   fed: [feeding()],

@@ -1,5 +1,6 @@
 import { comingCourse } from '@/core/development/coming';
 import { type Conversion, conversionOf } from '@/core/feeding/conversion';
+import { plannedFeed } from '@/core/feeding/plannedFeed';
 import { massAt, reaches, warmthFrom } from '@/core/growth/forecast';
 import { spansOf } from '@/core/growth/ofLot';
 import { outsideOf, type Stretch, stretchesOf } from '@/core/growth/stretches';
@@ -7,8 +8,9 @@ import { daysBehind, type Wanted, wantedBy } from '@/core/growth/wanted';
 import { Z95 } from '@/core/quantities/interval';
 import { valueNamed } from '@/core/species/species';
 import { DAY_MS } from '@/core/time/spans';
+import { feedTables, tableOf } from '@/server/stock/feeding/feedTables';
 import { sdOf } from '@/server/stock/feeding/growthHere';
-import { degreeDays, warmthOf } from '@/server/stock/feeding/warmth';
+import { degreeDays, type Warm, warmthOf } from '@/server/stock/feeding/warmth';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { daysOf } from '@/store/waters';
@@ -58,6 +60,8 @@ export type GrowthLine = {
         expected: number | null;
         /** Price of a kilogram of gain, by the feed of which a price is known; null where none is. */
         costPerKg: number | null;
+        /** What their ration asked for in that time, g; null where it was changed meanwhile or cannot be told. */
+        plannedG: number | null;
       })
     | null;
 };
@@ -88,9 +92,10 @@ export async function growthView(
     }),
   );
   const sensors = [...new Set(fed.flatMap(({ h }) => (h.sensorId === null ? [] : [h.sensorId])))];
-  const [weights, book, courses, past] = await Promise.all([
+  const [weights, book, tables, courses, past] = await Promise.all([
     allWeights(db, [...new Set(fed.map(({ h }) => h.lotId))], now),
     speciesBook(db, siteId),
+    feedTables(db, siteId),
     Promise.all(sensors.map(async (s) => [s, await courseOf(db, s, now)] as const)),
     warmthOf(db, sensors, now - BEHIND_DAYS * DAY_MS, now),
   ]);
@@ -180,7 +185,14 @@ export async function growthView(
         wanted > grown.meanG
           ? { g: wanted, at: reached?.at ?? null, low: reached?.low ?? null, high: reached?.high ?? null }
           : null,
-      conversion: conversionIn(h, span, fedIn.get(h.holdingId), f.values.conversion ?? null),
+      conversion: conversionIn(h, span, fedIn.get(h.holdingId), f.values.conversion ?? null, (in_) =>
+        // A ration that was changed meanwhile is not what they were fed by.
+        f.planSince !== null && span.a && f.planSince > span.a.at
+          ? null
+          : plannedFeed(f.plan, f.values, tableOf(tables, species, f.plan.table), in_, (k) =>
+              celsiusOn(lived, span.a!.at + k * DAY_MS),
+            ),
+      ),
     };
   });
 }
@@ -223,6 +235,10 @@ async function courseOf(db: Db, sensor: number, now: number) {
   const coming = comingCourse(days, now);
   return coming?.how === 'lastYear' ? coming.points : [{ at: now, celsius: last.mean }];
 }
+
+/** A water on a day: as it was read then, or last before. */
+const celsiusOn = (days: readonly Warm[], at: number): number | null =>
+  days.findLast((d) => d.day <= at)?.celsius ?? null;
 
 type Span = { holdingId: number; from: number; to: number };
 type FedIn = { feedG: number; cost: number; costedG: number; startN: number; endN: number; dead: number };
@@ -288,6 +304,7 @@ function conversionIn(
   span: { a: Weighed | null; b: Weighed | null },
   fed: FedIn | undefined,
   expected: number | null,
+  planned: (span: Parameters<typeof plannedFeed>[3]) => number | null,
 ): GrowthLine['conversion'] {
   const { a, b } = span;
   if (!a || !b || !fed || fed.feedG <= 0 || fed.startN <= 0) return null;
@@ -299,5 +316,12 @@ function conversionIn(
   // Where half of the feed has a price, the rest is taken to cost as much.
   const perG = fed.costedG >= fed.feedG / 2 ? fed.cost / fed.costedG : null;
   const costPerKg = perG === null || gainG <= 0 ? null : (perG * fed.feedG * 1000) / gainG;
-  return { ...c, from: a.at, to: b.at, feedG: fed.feedG, expected, costPerKg };
+  const plannedG = planned({
+    days: (b.at - a.at) / DAY_MS,
+    startG: a.value,
+    endG: b.value,
+    startN: fed.startN,
+    endN: fed.endN,
+  });
+  return { ...c, from: a.at, to: b.at, feedG: fed.feedG, expected, costPerKg, plannedG };
 }

@@ -9,9 +9,12 @@ import { type FeedingOf, feedingNow } from '@/server/stock/feeding/feedingNow';
 import type { FeedProduct } from '@/server/stock/feeding/feedStore';
 import { larvaeNow } from '@/server/stock/feeding/larvae';
 import type { LivingHolding } from '@/server/stock/livingStock';
-import { totalsBy } from '@/server/stock/stockNow';
+import { type StockNow, totalsBy } from '@/server/stock/stockNow';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+
+/** Kinds of rooms that are drawn as the hall. */
+export const HALL_ROOMS = ['rearing', 'outdoor'] as const;
 
 export type HallUnit = {
   id: number;
@@ -23,6 +26,7 @@ export type HallUnit = {
   row: string;
   y: number;
   volumeL: number | null;
+  areaCm2: number | null;
   flowLPerMin: number | null;
   holdings: LivingHolding[];
   /** How each of them is fed; none of what does not eat. */
@@ -44,38 +48,44 @@ export type HallView = {
   waters: { name: string; room: string; celsius: number | null }[];
 };
 
-/** Tanks, raceways and ponds where they stand, with what stands in them, how tight it is, and how it is fed today. */
+/**
+ * Tanks, raceways and ponds where they stand, with what stands in them, how tight it is, and how it is fed today.
+ * @param holdings what stands in them  @param part only these units, and all that eat, whose weighings growth is
+ *   learned from
+ */
 export async function hallView(
   db: Db,
   site: { siteId: number; timeZone: string },
   now: number,
   holdings: readonly LivingHolding[],
+  part?: { unitIds: readonly number[]; among: readonly StockNow[] },
 ): Promise<HallView> {
   const units = await db('unit as u')
     .join('room as r', 'r.id', 'u.room_id')
     .where({ 'u.site_id': site.siteId, 'u.retired': false })
-    .whereIn('r.kind', ['rearing', 'outdoor'])
+    .whereIn('r.kind', HALL_ROOMS)
+    .modify((q) => {
+      if (part) q.whereIn('u.id', [...part.unitIds]);
+    })
     .orderBy(['r.walk_order', 'u.place_y', 'u.place_x', 'u.id'])
-    .select<Pick<HallUnit, 'id' | 'name' | 'kind' | 'room' | 'roomId' | 'row' | 'y' | 'volumeL' | 'flowLPerMin'>[]>(
-      'u.id',
-      'u.name',
-      'u.kind',
-      {
-        room: 'r.name',
-        roomId: 'r.id',
-        row: 'u.battery',
-        y: 'u.place_y',
-        volumeL: 'u.volume_l',
-        flowLPerMin: 'u.flow_l_min',
-      },
-    );
+    .select<
+      Pick<HallUnit, 'id' | 'name' | 'kind' | 'room' | 'roomId' | 'row' | 'y' | 'volumeL' | 'areaCm2' | 'flowLPerMin'>[]
+    >('u.id', 'u.name', 'u.kind', {
+      room: 'r.name',
+      roomId: 'r.id',
+      row: 'u.battery',
+      y: 'u.place_y',
+      volumeL: 'u.volume_l',
+      areaCm2: 'u.area_cm2',
+      flowLPerMin: 'u.flow_l_min',
+    });
   const here = new Set(units.map((u) => u.id));
   const living = holdings.filter((h) => here.has(h.unitId));
   const eating = living.filter((h) => h.station === 'fry' || h.station === 'fingerlings');
   const [{ of, store }, book, totals, dead, waters, larvae] = await Promise.all([
-    feedingNow(db, site, now, eating),
+    feedingNow(db, site, now, eating, part?.among),
     speciesBook(db, site.siteId),
-    totalsBy(db, site.siteId, now, 'unit'),
+    totalsBy(db, site.siteId, now, 'unit', part && { unitIds: part.unitIds }),
     deadSince(
       db,
       living.map((h) => h.holdingId),
@@ -104,7 +114,7 @@ export async function hallView(
         number,
         sd,
         massG,
-        tight: massG === null || !species || number <= 0 ? null : tightOf(u, species, fed, number, massG, now),
+        tight: fed.length === 0 || !species || number <= 0 ? null : tightOf(u, species, fed, number, massG, now),
         larval: own.flatMap((h) => larvae.get(h.holdingId)?.state ?? []),
         dead7: own.reduce((s, h) => s + (dead.get(h.holdingId) ?? 0), 0),
       };
@@ -113,18 +123,21 @@ export async function hallView(
 }
 
 function tightOf(
-  u: Pick<HallUnit, 'volumeL' | 'flowLPerMin'>,
+  u: Pick<HallUnit, 'volumeL' | 'areaCm2' | 'flowLPerMin'>,
   species: Parameters<typeof valueNamed>[0],
   fed: readonly FeedingOf[],
   number: number,
-  massG: number,
+  massG: number | null,
   now: number,
 ): Tightness | null {
   const first = fed[0]!;
   const { tank, values } = first;
   const named = (what: string) => valueNamed(species, what)?.value;
   const rations = fed.map((f) => (f.prescribed.is === 'ration' ? f.prescribed.methodG : null));
-  const meanG = massG / number;
+  const meanG = massG === null ? null : massG / number;
+  const load = named('load of the bottom');
+  // Larvae are those that eat live food, or have not been weighed since they hatched.
+  const larvae = fed.some((f) => (f.regime?.liveShare ?? 0) > 0 || (massG === null && f.regime !== null));
   const rise =
     values.tgc !== undefined && tank.celsius !== null ? (values.tgc * Math.max(0, tank.celsius)) / 1000 : null;
   return tightness(
@@ -146,13 +159,16 @@ function tightOf(
         tank.pH !== null && tank.celsius !== null
           ? values.mostUnionisedMgPerL / unionisedFraction(tank.celsius, tank.pH)
           : null,
+      larvaePerL: larvae ? (named('larvae in a litre') ?? null) : null,
+      bottom: load !== undefined && u.areaCm2 ? { kgPerM2: load, areaM2: u.areaCm2 / 10_000 } : null,
       proteinShare: thresholds.usualProtein.value,
-      rationShare: rations.every((r) => r !== null) ? rations.reduce((s, r) => s + r!, 0) / massG : null,
+      rationShare:
+        massG !== null && rations.every((r) => r !== null) ? rations.reduce((s, r) => s + r!, 0) / massG : null,
     },
     number,
     meanG,
     now,
-    rise === null ? null : (days) => (Math.cbrt(meanG) + rise * days) ** 3,
+    rise === null || meanG === null ? null : (days) => (Math.cbrt(meanG) + rise * days) ** 3,
   );
 }
 
@@ -161,7 +177,7 @@ async function waterNow(db: Db, siteId: number, now: number): Promise<HallView['
   return await db('sensor as s')
     .join('room as r', 'r.id', 's.room_id')
     .where({ 's.site_id': siteId, 's.kind': 'temperature' })
-    .whereIn('r.kind', ['rearing', 'outdoor'])
+    .whereIn('r.kind', HALL_ROOMS)
     .orderBy(['r.walk_order', 's.id'])
     .select<HallView['waters']>(
       { name: 's.name', room: 'r.name' },

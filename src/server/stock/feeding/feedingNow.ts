@@ -53,6 +53,8 @@ export type FeedingOf = {
   set: RationPlan | null;
   /** Set for these here, for their lot elsewhere, or by nobody yet. */
   planFrom: 'here' | 'lot' | 'usual';
+  /** Since when they are fed so; null while nobody has set it. */
+  planSince: number | null;
   tank: TankNow;
   values: FeedingValues;
   /** Growth as the lot, or others of its species here, showed it; null where Reference's is taken. */
@@ -92,18 +94,20 @@ const usualPlan = (hasTable: boolean): RationPlan => rationPlan.parse({ method: 
 /**
  * What every holding that eats is to be fed today, why, and what it was given so far. A fixed number of statements
  * however many holdings and however long their history.
+ * @param among those whose weighings growth is learned from: all that eat, where only some are asked about
  */
 export async function feedingNow(
   db: Db,
   site: { siteId: number; timeZone: string },
   now: number,
   fed: readonly Fed[],
+  among: readonly Fed[] = fed,
 ): Promise<{ of: Map<number, FeedingOf>; store: FeedProduct[] }> {
   const ids = fed.map((h) => h.holdingId);
   const lots = [...new Set(fed.map((h) => h.lotId))];
   const day = localDay(now, site.timeZone);
   const [weights, given, eaten, rations, regimes, held, sensors, store, tables, book] = await Promise.all([
-    weightsOf(db, lots, now),
+    weightsOf(db, [...new Set([...fed, ...among].map((h) => h.lotId))], now),
     givenToday(db, ids, day.start, now),
     eatenSinceWeighed(db, ids, now),
     rationsSet(db, lots, now),
@@ -118,11 +122,11 @@ export async function feedingNow(
     weights.find((w) => w.lot_id === h.lotId && w.unit_id === h.unitId) ?? weights.find((w) => w.lot_id === h.lotId);
   const warmth = await warmthOf(
     db,
-    [...new Set(fed.flatMap((h) => (h.sensorId === null ? [] : [h.sensorId])))],
+    [...new Set([...fed, ...among].flatMap((h) => (h.sensorId === null ? [] : [h.sensorId])))],
     Math.min(now, ...weights.map((w) => w.at), ...fed.flatMap((h) => regimes.of(h.lotId, h.unitId)?.hatchedAt ?? [])),
     now,
   );
-  const growth = learnedGrowth(fed, weights, (sensorId) => warmth.get(sensorId) ?? []);
+  const growth = learnedGrowth(among, weights, (sensorId) => warmth.get(sensorId) ?? []);
   const hours = new Map<number, number>();
   const atHour = (hour: number) => {
     const known = hours.get(hour) ?? atLocalHour(now, hour, site.timeZone);
@@ -189,6 +193,7 @@ export async function feedingNow(
       holdingId: h.holdingId,
       plan,
       set: set?.plan ?? null,
+      planSince: set?.at ?? null,
       planFrom: set ? (set.here ? 'here' : 'lot') : 'usual',
       tank,
       values,
