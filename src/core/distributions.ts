@@ -31,6 +31,11 @@ export function chiSquareUpper(x: number, df: number): number {
   return 1 - jstat.chisquare.cdf(x, df);
 }
 
+/** x with P(X <= x) = p for a Beta(a, b). */
+export function betaQuantile(p: number, a: number, b: number): number {
+  return jstat.beta.inv(p, a, b);
+}
+
 /** x with P(X <= x) = p for chi-square with df degrees of freedom. */
 export function chiSquareQuantile(p: number, df: number): number {
   return jstat.chisquare.inv(p, df);

@@ -1,7 +1,7 @@
 import { all, create } from 'mathjs';
 import { CalculationError, parseInput, run } from './calculation';
 import { rateFunction } from './development/model';
-import { betaCdf, chiSquareUpper, normalQuantile, studentQuantile } from './distributions';
+import { betaCdf, chiSquareUpper, normalCdf, normalQuantile, studentQuantile } from './distributions';
 import { loadCalculation, registry } from './registry';
 
 const math = create(all!, {});
@@ -12,6 +12,7 @@ function scope(): Map<string, unknown> {
     Object.entries({
       studentQuantile,
       normalQuantile,
+      normalCdf,
       betaCdf,
       chiSquareUpper,
       ln: Math.log,

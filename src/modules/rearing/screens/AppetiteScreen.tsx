@@ -28,14 +28,14 @@ export function AppetiteScreen({ view, ...reader }: { view: AppetiteView } & Rea
         <HallNav here="/rearing/appetite" />
       </div>
       {view.tanks.length > 1 && (
-        <nav aria-label="Tanks" className="mb-2 flex flex-wrap gap-x-3 gap-y-1 max-sm:gap-y-4">
+        <nav aria-label="Tanks" className="mb-2 flex flex-wrap gap-x-3 gap-y-1 max-sm:gap-y-0">
           {view.tanks.slice(0, 40).map((t) => (
             <Link
               key={t.holdingId}
               href={`/rearing/appetite?of=${t.holdingId}`}
               scroll={false}
               aria-current={t.holdingId === c?.holdingId ? 'page' : undefined}
-              className={`inline-block min-w-6 py-0.5 ${t.holdingId === c?.holdingId ? 'font-bold text-ink' : t.moults ? 'link' : 'text-soft'}`}
+              className={`inline-block min-w-6 py-0.5 max-sm:min-h-11 max-sm:min-w-11 max-sm:py-3 ${t.holdingId === c?.holdingId ? 'font-bold text-ink' : t.moults ? 'link' : 'text-soft'}`}
             >
               {t.unit}
             </Link>

@@ -79,14 +79,14 @@ export function FeedingDayScreen({
 /** The walk in stretches, and the one that is shown: cups and sums are of that one. */
 function Stretches({ stretches, place }: { stretches: readonly Stretch[]; place: number }) {
   return (
-    <nav aria-label="Stretches of the walk" className="mb-2 flex flex-wrap gap-x-4 gap-y-1 max-sm:gap-y-4">
+    <nav aria-label="Stretches of the walk" className="mb-2 flex flex-wrap gap-x-4 gap-y-1 max-sm:gap-y-0">
       {stretches.map((s, i) => (
         <Link
           key={s.unitIds[0]}
           href={`/rearing/feeding?stretch=${i + 1}`}
           aria-current={i === place ? 'page' : undefined}
           title={`${s.tanks} tanks`}
-          className={`inline-block min-w-6 py-0.5 ${i === place ? 'font-bold text-ink' : 'link'}`}
+          className={`inline-block min-w-6 py-0.5 max-sm:min-h-11 max-sm:min-w-11 max-sm:py-3 ${i === place ? 'font-bold text-ink' : 'link'}`}
         >
           {s.room} {s.first === s.last ? s.first : `${s.first} to ${s.last}`}
         </Link>
