@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { isoDay } from '@/core/time/localDay';
+import { clock, instantsOf, isoDay } from '@/core/time/localDay';
 import { dayOrderOf, dayText, readDay, readTime } from '@/core/time/typedDay';
 import { Calendar } from '@/ui/Calendar';
 import { type About, Field } from '@/ui/fields';
@@ -134,5 +134,47 @@ export function TimeInput({
       }}
       onBlur={() => value && setText(value)}
     />
+  );
+}
+
+/** An instant to come, as a day and a time; nothing while one of them is missing, or where the clocks skip that time. */
+export function InstantField({
+  label,
+  value,
+  onChange,
+  error,
+  hint,
+}: About & { value: number | null; onChange: (at: number | null) => void }) {
+  const { timeZone } = useSession();
+  const [day, setDay] = useState(value === null ? '' : isoDay(value, timeZone));
+  const [time, setTime] = useState(value === null ? '' : clock(value, timeZone));
+  const put = (d: string, t: string) => {
+    setDay(d);
+    setTime(t);
+    const [year, month, date] = d.split('-').map(Number);
+    const [hour, minute] = t.split(':').map(Number);
+    if (!year || !month || !date || hour === undefined || minute === undefined || Number.isNaN(hour)) onChange(null);
+    else onChange(instantsOf({ year, month, day: date, hour, minute }, timeZone)[0] ?? null);
+  };
+  return (
+    <Field label={label} error={error} hint={hint}>
+      {(p) => (
+        <span className="flex gap-2">
+          <DayInput
+            {...p}
+            className="max-w-[13rem]"
+            value={day}
+            onChange={(d) => put(d, time)}
+            onTime={(t) => put(day, t)}
+          />
+          <TimeInput
+            aria-label={`${label}, time`}
+            className="max-w-[8rem]"
+            value={time}
+            onChange={(t) => put(day, t)}
+          />
+        </span>
+      )}
+    </Field>
   );
 }

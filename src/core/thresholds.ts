@@ -1,3 +1,4 @@
+import { ofGrading } from './shippedThresholds/grading';
 import { ofGrowing } from './shippedThresholds/growing';
 import { ofHandling } from './shippedThresholds/handling';
 import { ownThresholds } from './thresholdsInForce';
@@ -9,7 +10,7 @@ import { ownThresholds } from './thresholdsInForce';
 export { thresholdSubjects } from './shippedThresholds/shipped';
 
 /** As they ship. What is in force is `thresholds`. */
-export const shippedThresholds = { ...ofHandling, ...ofGrowing };
+export const shippedThresholds = { ...ofHandling, ...ofGrading, ...ofGrowing };
 
 export type ThresholdId = keyof typeof shippedThresholds;
 export const thresholdIds = Object.keys(shippedThresholds) as ThresholdId[];

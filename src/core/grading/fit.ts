@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineCalculation, schema } from '../calculation';
 import { studentQuantile } from '../distributions';
+import { lengthOf } from '../feeding/pellet';
 
 /** A normal component of a mixture of lengths. */
 export type Component = { share: number; meanMm: number; sdMm: number };
@@ -191,9 +192,6 @@ function areGroups(components: readonly Component[], n: number): boolean {
   );
 }
 
-/** Length of a fish of a mass by Fulton's factor: K = 10⁵ W / L³, L in mm, W in g. */
-export const lengthOfMass = (massG: number, k: number): number => Math.cbrt((1e5 * massG) / k);
-
 export const calculation = defineCalculation({
   id: 'grade.fit',
   title: 'How sizes lie',
@@ -265,7 +263,7 @@ export const calculation = defineCalculation({
 });
 
 const lengthsOf = (i: { lengthsMm?: number[]; massesG?: number[]; k?: number }): number[] =>
-  i.lengthsMm ?? i.massesG!.map((w) => lengthOfMass(w, i.k!));
+  i.lengthsMm ?? i.massesG!.map((w) => lengthOf(w, i.k!));
 
 /** Of fewer, two in a hundred are seen less often than not. */
 const FEW = 50;

@@ -1,14 +1,16 @@
 import { run } from '../calculation';
 import { Chance } from '../chance';
 import { normalCdf } from '../distributions';
+import { eatenAfter } from './afterCut';
 import { calculation as bars, bestBars, gridOf } from './bars';
 import { calculation as cannibals, pairShareMeasured, pairShareNormal, pairShareSd, pairShareSizes } from './cannibals';
-import { cvInterval, calculation as fit, fitLengths, lengthOfMass } from './fit';
+import { cvInterval, calculation as fit, fitLengths } from './fit';
 import { gradeNormal, gradeSizes, kept } from './grader';
 import { learnGrader } from './learn';
 import { cvOf, meanOf, measuredSizes, mixedSizes, normalSizes } from './sizes';
 import { calculation as split, splitBy } from './split';
 import { farOut, spreadAhead } from './spread';
+import { waiting } from './waiting';
 
 const DAY = 86_400_000;
 const grader = (over: Partial<Parameters<typeof gradeNormal>[2]> = {}) => ({
@@ -175,7 +177,6 @@ describe('how sizes lie', () => {
   });
 
   test('masses are read as lengths by Fulton’s factor; all alike, two alone, both at once', () => {
-    expect(lengthOfMass(1.25, 1)).toBeCloseTo(50, 9);
     const o = run(fit, { massesG: [1.25, 1.25, 1.25], k: 1 });
     expect(o).toMatchObject({ meanMm: expect.closeTo(50, 9), cv: expect.closeTo(0, 12), cvLow: null });
     expect(o.warnings!.some((w) => /one length/.test(w))).toBe(true);
@@ -226,6 +227,51 @@ describe('who can swallow whom', () => {
     expect(run(cannibals, { meanMm: 20, cv: 0.3, gapeRatio: 1, number: 10, eatenPerDay: 100 }).lossPerDay).toBe(10);
     expect(() => run(cannibals, { meanMm: 20, gapeRatio: 0.7 })).toThrow(/either lengths|cv/);
     expect(() => run(cannibals, { meanMm: 20, cv: 0.2, gapeRatio: 0.7, number: 5 })).toThrow(/eatenPerDay/);
+  });
+});
+
+describe('eaten after the cut', () => {
+  test('no bar that parts leaves what there was; its deviation is that of leaving out one after the other', () => {
+    const chance = new Chance(31);
+    const mm = Array.from({ length: 40 }, () => chance.normal(30, 8)).sort((a, b) => a - b);
+    const of = { number: 1000, gapeRatio: 0.7, eatenPerDay: 2 };
+    const g = grader({ bars: [3.4, 5], selectivityMm: 0.5 });
+    // All in one class: as they stand, but for pairs of a fish with itself, which no gape below one makes.
+    const whole = eatenAfter(mm, grader({ bars: [0.01] }), of);
+    expect(whole.value).toBeCloseTo(2000 * pairShareSizes(measuredSizes(mm), 0.7), 6);
+    const plain = (list: readonly number[]) => {
+      let sum = 0;
+      for (let c = 0; c < 3; c++) {
+        const s = list.map((x) => gradeSizes({ mm: [x], share: [1] }, g)[c]!.share);
+        const all = s.reduce((a, x) => a + x, 0);
+        let pairs = 0;
+        for (const [i, a] of list.entries())
+          for (const [j, b] of list.entries()) if (b <= 0.7 * a) pairs += s[i]! * s[j]!;
+        sum += pairs / all / list.length;
+      }
+      return 2000 * sum;
+    };
+    const after = eatenAfter(mm, g, of);
+    expect(after.value).toBeCloseTo(plain(mm), 6);
+    const each = mm.map((_, i) => plain(mm.filter((_x, j) => j !== i)));
+    const mean = each.reduce((a, x) => a + x, 0) / 40;
+    expect(after.sd).toBeCloseTo(Math.sqrt((39 / 40) * each.reduce((a, x) => a + (x - mean) ** 2, 0)), 6);
+    expect(after.byClass.reduce((a, x) => a + x, 0)).toBeCloseTo(after.value, 9);
+    expect(after.value).toBeLessThan(whole.value);
+  });
+
+  test('waiting costs more each day, of those that are left; nothing where the spread does not rise and none fit', () => {
+    const mm = [20, 22, 24, 26, 40, 50];
+    const w = waiting(mm, { number: 1000, cv: 0.37, perDay: 0.01, gapeRatio: 0.6, eatenPerDay: 0.1 }, 7);
+    expect(w).toHaveLength(8);
+    expect(w[0]).toMatchObject({ day: 0, eatenSoFar: 0, eaten: 1000 * pairShareMeasured(mm, 0.6) * 0.1 });
+    expect(w[7]!.eatenSoFar).toBeCloseTo(
+      w.slice(0, 7).reduce((a, x) => a + x.eaten, 0),
+      9,
+    );
+    expect(
+      waiting([20, 21, 22], { number: 9, cv: 0.05, perDay: 0, gapeRatio: 0.5, eatenPerDay: 1 }, 3)[3]!.eatenSoFar,
+    ).toBe(0);
   });
 });
 

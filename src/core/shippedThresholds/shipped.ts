@@ -1,6 +1,7 @@
 /** What a threshold is about, in the order in which Reference shows them. */
 export const thresholdSubjects = {
   counting: 'Counting and weighing',
+  grading: 'Grading',
   brood: 'Brood and spawning',
   doses: 'Doses and baths',
   dead: 'Dead eggs and fungus',

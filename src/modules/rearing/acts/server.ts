@@ -9,6 +9,7 @@ import { decision as moult } from './moult/decide';
 import { decision as prey } from './prey/decide';
 import { decision as product } from './product/decide';
 import { decision as ration } from './ration/decide';
+import { decision as ready } from './ready/decide';
 import { decision as regime } from './regime/decide';
 import { decision as regimeSave } from './regimeSave/decide';
 import { decision as taken } from './taken/decide';
@@ -30,4 +31,5 @@ export const decisions = [
   regime,
   regimeSave,
   prey,
+  ready,
 ] as unknown as readonly Decision[];

@@ -8,6 +8,7 @@ const pages = [
   { href: '/rearing/live-food', word: 'Live food' },
   { href: '/rearing/store', word: 'Feed store' },
   { href: '/rearing/growth', word: 'Growth' },
+  { href: '/rearing/grading', word: 'Grading' },
   { href: '/rearing/appetite', word: 'Appetite' },
 ] as const;
 

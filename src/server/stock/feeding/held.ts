@@ -11,7 +11,7 @@ export type Waits = {
   said?: string;
 };
 
-const hold = z.object({ until: z.number(), why: z.string() });
+const hold = z.object({ until: z.number(), why: z.string(), holdFrom: z.number().optional() });
 
 /** Tanks that somebody said are not fed for a while. One statement. */
 export async function heldFeed(
@@ -24,7 +24,8 @@ export async function heldFeed(
     of: (h) => {
       const found = set.of(h.lotId, h.unitId);
       const read = found?.here ? hold.safeParse(found.intent) : null;
-      return read?.success && read.data.until > now
+      // Planned ahead it begins later than it was said.
+      return read?.success && read.data.until > now && (read.data.holdFrom ?? 0) <= now
         ? { why: 'hold', until: read.data.until, said: read.data.why }
         : null;
     },

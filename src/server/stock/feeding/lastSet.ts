@@ -9,7 +9,7 @@ export type LastSet = {
 /** The last entries that set how lots are fed, whatever was set before. One statement. */
 export async function lastSet(
   db: Db,
-  kind: 'ration' | 'regime' | 'feedHold',
+  kind: 'ration' | 'regime' | 'feedHold' | 'spread' | 'gradingPlan',
   lotIds: readonly number[],
   now: number,
 ): Promise<LastSet> {

@@ -14,6 +14,11 @@ export const grade = defineAct({
   by: ['manager', 'culturist'],
   input: z.object({
     ...eventFields,
+    /** Gaps of the bars, smallest first: what they really parted is learned from what the classes measure. */
+    barsMm: z
+      .array(z.number().gt(0, 'must be above 0').max(500, 'is wider than any grader'))
+      .max(6, 'are more bars than any grader has')
+      .optional(),
     unit: z.number().int(),
     lotId: z.number().int().optional(),
     stage: z.string().optional(),

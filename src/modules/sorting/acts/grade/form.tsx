@@ -6,15 +6,32 @@ import { useActForm } from '@/client/form/useActForm';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { at, placeOptions } from '@/client/holding';
 import { HowManyInput } from '@/client/measure/HowMany';
+import { TallyPad } from '@/client/measure/TallyPad';
 import { grade } from '@/modules/sorting/acts/grade/act';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 
-export function GradeForm({ h, places }: { h: ActHolding; places: readonly PlaceOption[] }) {
+export function GradeForm({
+  h,
+  places,
+  plan,
+  done,
+}: {
+  h: Pick<ActHolding, 'unitId' | 'lotId' | 'stage'>;
+  places: readonly PlaceOption[];
+  /** As it was laid out on the bench, smallest first. */
+  plan?: { barsMm: number[]; classes: readonly { grade: string; unit: number | null }[] };
+  done?: () => void;
+}) {
   const f = useActForm(grade, {
-    about: at(h),
-    begin: { classes: ['L', 'S'].map((name) => ({ grade: name }) as never) },
+    about: { ...at(h), ...(plan ? { barsMm: plan.barsMm } : {}) },
+    begin: {
+      classes: (plan?.classes ?? ['L', 'S'].map((name) => ({ grade: name, unit: null }))).map(
+        (c) => ({ grade: c.grade, ...(c.unit === null ? {} : { unit: c.unit }) }) as never,
+      ),
+    },
+    done,
     says: (r) => `New lots: ${(r?.lots ?? []).join(', ')}.`,
   });
   const classes = f.lines('classes');
@@ -32,6 +49,20 @@ export function GradeForm({ h, places }: { h: ActHolding; places: readonly Place
         Feed none today and see that the receiving units are filled. With every class measured the grading is a count of
         the whole.
       </p>
+      <TallyPad
+        word="Classes"
+        classes={classes.each.map((c, i) => ({
+          id: String(c.key),
+          word: c.value('grade') ?? `class ${i + 1}`,
+          key: String(i + 1),
+        }))}
+        onCount={(n) => {
+          for (const c of classes.each) {
+            const number = n[String(c.key)];
+            if (number !== undefined) c.fill('amount', { kind: 'measured', measured: { method: 'counted', number } });
+          }
+        }}
+      />
       {classes.each.map((c) => (
         <fieldset key={c.key} className="flex flex-col gap-2 border-t border-rule pt-2">
           <legend className="sr-only">Class {c.key + 1}</legend>
