@@ -1,8 +1,8 @@
 import { decides } from '@/server/context';
+import { census } from '@/server/stock/census';
 import { askSensitive } from '@/server/stock/sensitive';
 import { standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
-import { census } from '../../census';
 import { recordCount } from './act';
 
 export const decision = decides(recordCount, async (c, p) => {

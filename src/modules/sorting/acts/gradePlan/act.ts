@@ -46,7 +46,11 @@ export const planGrading = defineAct({
       says: ({ intent: i }) =>
         listed(
           (i.classes ?? []).map((k) => k.grade).join(', '),
-          (i.barsMm ?? []).length > 0 && [`bars ${(i.barsMm ?? []).join(' and ')} mm`],
+          (i.barsMm ?? []).length > 0 && [
+            'bars ',
+            ...(i.barsMm ?? []).flatMap((figure, k) => (k === 0 ? [{ figure }] : [' and ', { figure }])),
+            ' mm',
+          ],
           i.who,
         ),
     },

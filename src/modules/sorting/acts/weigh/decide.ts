@@ -4,10 +4,10 @@ import { meanWeight } from '@/core/sampling/meanWeight';
 import type { Station } from '@/core/species/stations';
 import { thresholds } from '@/core/thresholds';
 import { ask, type Context, decides } from '@/server/context';
+import { census } from '@/server/stock/census';
 import { observe } from '@/server/stock/observe';
 import { idsOf, type Standing, stageName, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
-import { census } from '../../census';
 import { recordWeighing, sure } from './act';
 
 export const decision = decides(recordWeighing, async (c, p) => {

@@ -6,11 +6,11 @@ import { Z95 } from '@/core/quantities/interval';
 import type { Event } from '@/server/act/event';
 import { answered, ask, type Context } from '@/server/context';
 import { answer } from '@/server/questions';
-import { said } from '@/server/stock/said';
-import { booksOf, idsOf, type Standing, seenNumber } from '@/server/stock/standing';
-import { usualCv } from '@/server/stock/usualScatter';
 import { asOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
+import { said } from './said';
+import { booksOf, idsOf, type Standing, seenNumber } from './standing';
+import { usualCv } from './usualScatter';
 
 /**
  * Compares a count with the books (drift included) and records what the user chose. Without a choice: combined while
