@@ -13,6 +13,7 @@ import { LiveFood } from './liveFood';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
 import { Player } from './player';
+import { Sizes } from './sizes';
 import { Station } from './station';
 import { Tanks } from './tanks';
 import { loggerFile, waters } from './waters';
@@ -69,12 +70,14 @@ export async function seedDemo(db: Db, anchor: number, say: (text: string) => vo
 function planSeason(p: Player): void {
   const station = new Station(p);
   const feeding = new Feeding(p);
-  const tanks = new Tanks(station, feeding);
+  const sizes = new Sizes(p);
+  const tanks = new Tanks(station, feeding, sizes);
   p.at(-539, () => feeding.furnish());
   p.at(-1.3, () => feeding.plans());
   // After the readings of this morning have come in: rations follow the water.
   p.at(0, () => feeding.firstMeals());
   const eggs = new Eggs(station, tanks);
+  sizes.lay();
   new LiveFood(p, station).lay();
   new FirstMeals(p, station).lay();
   new Brood(p).lay(FIRST_DAY);

@@ -1,6 +1,7 @@
 import type { TrayLeft } from '@/core/appetite/next';
 import type { Feeding } from './feeding';
 import type { Plan } from './plans';
+import type { Sizes } from './sizes';
 import type { Station } from './station';
 
 /** Living animals of a lot in truth, by unit. */
@@ -50,6 +51,7 @@ export class Tanks {
   constructor(
     private readonly station: Station,
     private readonly feeding: Feeding,
+    private readonly sizes: Sizes,
   ) {
     this.p = station.p;
   }
@@ -178,9 +180,12 @@ export class Tanks {
         totalMassG: Number((n * each * p.chance.normal(1, 0.012)).toPrecision(5)),
       },
     });
+    // Pikeperch go over bars; the others by hand and eye into bowls.
+    const barMm = g.species === 'pikeperch' ? this.sizes.barFor(gram) : null;
     const done = await p.trySend(
       'grade.record',
       {
+        ...(barMm === null ? {} : { barsMm: [barMm] }),
         unit: p.unit(state.unit),
         lotId: g.lotId,
         stage: 'fingerling',
@@ -197,6 +202,7 @@ export class Tanks {
       return;
     }
     this.station.give(state.unit);
+    if (barMm !== null) this.sizes.graded([to[0], to[1]], gram, barMm);
     const lots = await p.lotsIn([to[0], to[1]]);
     const grow = (unit: string, n: number, each: number) =>
       lots.get(unit) !== undefined &&
