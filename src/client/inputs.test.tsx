@@ -143,13 +143,13 @@ describe('how many', () => {
     expect(read({ ...emptyHowMany('volume'), total: '0', rows: [{ a: '10', b: '200' }] })).toBeNull();
   });
 
-  test('weighed buckets open as their sum', () => {
+  test('weighed buckets open one by one', () => {
     const v = howManyValue(
       { method: 'buckets', batches: [{ massG: 25, count: 100 }], bucketsG: [8000, 500] },
       'en-GB',
       metric,
     );
-    expect([v.method, v.total]).toEqual(['weight', '8.5']);
+    expect([v.method, v.buckets]).toEqual(['buckets', '8 0.5']);
   });
 
   test('by volume: the number with its ± as the samples come, and a warning while there are few', async () => {

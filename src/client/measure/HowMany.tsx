@@ -10,6 +10,7 @@ import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
 import { massDoubt } from '@/core/quantities/reader';
 import { countByWeight } from '@/core/sampling/countByWeight';
+import { running, withOneMore } from '@/core/sampling/foretold';
 import { fewestBatches, meanWeight, outlyingBatches } from '@/core/sampling/meanWeight';
 import { thresholds } from '@/core/thresholds';
 import { Button } from '@/ui/Button';
@@ -18,6 +19,7 @@ import { TextField } from '@/ui/fields';
 import { decimalOf, MeasureInput, NumberInput, numberText, useShown } from '../inputs';
 import { type ScatterOf, useSession } from '../session';
 import { Worked } from '../Working';
+import { BucketInputs, CarriedWater, CounterInputs, RecaptureInputs, SplitterInputs } from './otherWays';
 import { PairRows, readPairs } from './pairs';
 import { type HowManyValue, type Method, readHowMany, rowCounts } from './readHowMany';
 import { TallyPad } from './TallyPad';
@@ -26,9 +28,13 @@ const words: Record<Method, string> = {
   all: 'all that is left',
   counted: 'counted',
   weight: 'weighed',
+  buckets: 'bucket by bucket',
   volume: 'by volume',
   trough: 'by a row in the trough',
   displaced: 'by water displaced',
+  splitter: 'a counted share',
+  counter: 'counting device',
+  recapture: 'marked and caught again',
   estimated: 'estimated',
 };
 
@@ -78,6 +84,10 @@ export function HowManyInput({
       {(value.method === 'weight' || value.method === 'volume' || value.method === 'displaced') && (
         <SampleInputs value={value} set={set} error={error} of={of} />
       )}
+      {value.method === 'buckets' && <BucketInputs value={value} set={set} error={error} of={of} />}
+      {value.method === 'splitter' && <SplitterInputs value={value} set={set} error={error} />}
+      {value.method === 'counter' && <CounterInputs value={value} set={set} error={error} />}
+      {value.method === 'recapture' && <RecaptureInputs value={value} set={set} error={error} />}
       {value.method === 'trough' && <TroughInputs value={value} set={set} error={error} />}
     </div>
   );
@@ -120,6 +130,7 @@ function SampleInputs({
         value={value.total}
         onChange={(total) => set({ total })}
       />
+      {weight && <CarriedWater value={value} set={set} />}
       <Outcome value={value} of={of} />
     </>
   );
@@ -218,8 +229,9 @@ export function Outcome({ value, of }: { value: HowManyValue; of?: ScatterOf }) 
   const unit = useShown();
   const m = readHowMany(value, locale, unit);
   if (!m || m === 'all') return null;
-  if (m.method === 'trough' || m.method === 'displaced') return <ByCalculation m={m} />;
-  if (m.method !== 'volume' && m.method !== 'weight') return null;
+  if (m.method === 'counted' || m.method === 'estimated' || m.method === 'combined') return null;
+  if (m.method !== 'volume' && (m.method !== 'weight' || m.carriedShare))
+    return <ByCalculation m={m} priorCv={priorCv} />;
   if (m.method === 'volume') {
     const c = volumetricCount(m.samples, m.totalVolumeMl, 0, { priorCv });
     const half = bookedHalf(c.sd, c.eggs * c.relativeHalf);
@@ -268,18 +280,19 @@ function bookedHalf(sd: number, ofSamples: number): { value: number; says: strin
 }
 
 /** The number by the calculation of its method, which also says what is doubtful. */
-function ByCalculation({ m }: { m: Extract<MeasurementInput, { method: 'trough' | 'displaced' }> }) {
+function ByCalculation({ m, priorCv }: { m: MeasurementInput; priorCv?: number }) {
   const parsed = measurement.parse(m);
-  const n = numberFrom(parsed);
+  const n = numberFrom(parsed, priorCv);
   const d = withDoubt(n.number, Z95 * n.sd);
   // As it is worked for the books: with the doubt of a packing that nobody calibrated.
   const o = m.method === 'trough' ? trough.compute(trough.input.parse(workingOf(parsed)!.input)) : null;
   return (
     <div className="border-t border-rule pt-2" data-testid="outcome">
-      <Worked request={workingOf(parsed)!}>
+      <Worked request={workingOf(parsed, priorCv)!}>
         <span className="text-title font-bold">{d.number}</span>
         {d.half && <span className="ml-1 text-soft">±{d.half}</span>}
       </Worked>
+      {'batches' in m && <MeanWeight batches={m.batches} />}
       {o && (
         <span className="ml-3 text-soft">
           {figures(o.diameterMm, 3)} mm, {grouped(o.eggsPerL)} a litre
@@ -319,6 +332,7 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
   if (batches.length === 0 || batches.some((b) => b.count <= 0 || b.massG <= 0)) return null;
   const r = meanWeight(batches);
   const share = r.half / r.ratio;
+  const next = withOneMore(batches);
   const settled = batches.length >= fewestBatches() && share <= thresholds.settledShare.value;
   return (
     <p className="text-body" data-testid="mean-weight" data-settled={settled}>
@@ -332,7 +346,42 @@ export function MeanWeight({ batches }: { batches: readonly { massG: number; cou
           : batches.length < fewestBatches()
             ? `weigh ${fewestBatches() - batches.length} more ${fewestBatches() - batches.length === 1 ? 'batch' : 'batches'} at least`
             : `still ±${decimals(100 * share, 0)} %: weigh another`}
+        {!settled && next !== null && `, one more would bring about ±${decimals(100 * next, 1)} %`}
       </span>
+      <Settling batches={batches} />
     </p>
+  );
+}
+
+const [W, H] = [300, 64];
+/** The mean after each batch with its band: whether it settles is seen before it is read. */
+function Settling({ batches }: { batches: readonly { massG: number; count: number }[] }) {
+  const all = running(batches).filter((r) => r.half !== null);
+  if (all.length < 2) return null;
+  const last = all.at(-1)!;
+  // From the third batch on: the band of two reaches beyond any chart.
+  const shown = all.filter((r) => r.n >= 3);
+  const reach = 1.25 * Math.max(...shown.map((r) => Math.abs(r.meanG - last.meanG) + r.half!));
+  const x = (n: number) => 6 + ((n - 2) / Math.max(1, batches.length - 2)) * (W - 12);
+  const y = (g: number) => H / 2 - (Math.max(-reach, Math.min(reach, g - last.meanG)) / reach) * (H / 2 - 4);
+  const line = (of: (r: (typeof all)[number]) => number, list: readonly (typeof all)[number][]) =>
+    list.map((r) => `${x(r.n).toFixed(1)},${y(of(r)).toFixed(1)}`).join('L');
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      className="mt-1 block w-full max-w-[300px]"
+      role="img"
+      aria-label={`Mean after each batch, ${all.length + 1} in all`}
+    >
+      <path
+        d={`M${line((r) => r.meanG + r.half!, shown)}L${line((r) => r.meanG - r.half!, [...shown].reverse())}Z`}
+        fill="var(--deep)"
+        opacity={0.16}
+      />
+      <path d={`M${line((r) => r.meanG, all)}`} fill="none" stroke="var(--deep)" strokeWidth={1.8} />
+      {all.map((r) => (
+        <circle key={r.n} cx={x(r.n)} cy={y(r.meanG)} r={2.6} fill="var(--deep)" />
+      ))}
+    </svg>
   );
 }

@@ -2,7 +2,18 @@ import type { MeasurementInput } from '@/core/books/measurement';
 import { decimalOf, measureOf, measureText, numberText, type Reader, type useShown, wholeOf } from '../inputs';
 import { emptyPairs, type Pair, pairsText, readPairs } from './pairs';
 
-export type Method = 'all' | 'counted' | 'weight' | 'volume' | 'trough' | 'displaced' | 'estimated';
+export type Method =
+  | 'all'
+  | 'counted'
+  | 'weight'
+  | 'buckets'
+  | 'volume'
+  | 'trough'
+  | 'displaced'
+  | 'splitter'
+  | 'counter'
+  | 'recapture'
+  | 'estimated';
 
 export type HowManyValue = {
   method: Method;
@@ -16,6 +27,19 @@ export type HowManyValue = {
   packing: string;
   /** Standard deviation of the packing, where it was learned. */
   packingSd: string;
+  /** Buckets weighed one after the other. */
+  buckets: string;
+  /** Water weighed along, per cent of the total, and its deviation. */
+  water: string;
+  waterSd: string;
+  /** Of a splitter: per cent that goes aside, and its deviation. */
+  share: string;
+  shareSd: string;
+  /** Of a device: passes as it counted them and as hands did, “482/500”. */
+  checks: string;
+  /** Of two catches: marked in the first, caught in the second, of these with a mark. */
+  marked: string;
+  recaptured: string;
 };
 export const emptyHowMany = (method: Method): HowManyValue => ({
   method,
@@ -27,6 +51,14 @@ export const emptyHowMany = (method: Method): HowManyValue => ({
   counts: '',
   packing: '',
   packingSd: '',
+  buckets: '',
+  water: '',
+  waterSd: '',
+  share: '',
+  shareSd: '',
+  checks: '',
+  marked: '',
+  recaptured: '',
 });
 
 /** Counts of rows, parted by spaces. */
@@ -39,6 +71,41 @@ export function rowCounts(text: string, locale: string): { counts: number[]; err
     counts.push(n);
   }
   return { counts, error: null };
+}
+
+/** Passes of a device, “482/500”: as it counted and as hands did. */
+export function deviceChecks(text: string): { checks: { device: number; hand: number }[]; error: string | null } {
+  const checks: { device: number; hand: number }[] = [];
+  for (const word of text
+    .trim()
+    .split(/[\s,;]+/)
+    .filter(Boolean)) {
+    const pair = /^(\d+)\/(\d+)$/.exec(word);
+    if (!pair || Number(pair[1]) < 1 || Number(pair[2]) < 1)
+      return {
+        checks: [],
+        error: `“${word}” is no pass: write what the device counted and what hands did, as 482/500`,
+      };
+    checks.push({ device: Number(pair[1]), hand: Number(pair[2]) });
+  }
+  return { checks, error: null };
+}
+
+/** Figures of a list, parted by spaces or lines; null where one of them cannot be read. */
+export function listOf(text: string, read: (word: string) => number | null): number[] | null {
+  const all = text
+    .trim()
+    .split(/[\s;]+/)
+    .filter(Boolean)
+    .map(read);
+  return all.every((x): x is number => x !== null && x > 0) ? all : null;
+}
+
+/** Per cent as a share; undefined where nothing stands there, null where it cannot be read. */
+function shareOf(text: string, locale: string): number | undefined | null {
+  if (text.trim() === '') return undefined;
+  const v = decimalOf(text, locale).value;
+  return v === null ? null : v / 100;
 }
 
 /** The measurement that a value stands for; null while it is incomplete or cannot be read. */
@@ -72,14 +139,51 @@ export function readHowMany(
       ...(packing.value !== null && Number(v.packingSd) > 0 ? { packingSd: Number(v.packingSd) } : {}),
     };
   }
+  if (v.method === 'recapture') {
+    const [marked, caught, recaptured] = [v.marked, v.number, v.recaptured].map((x) => wholeOf(x, locale).value);
+    if (!marked || !caught || recaptured == null || recaptured > Math.min(marked, caught)) return null;
+    return { method: 'recapture', marked, caught, recaptured };
+  }
+  if (v.method === 'counter') {
+    const counted = wholeOf(v.number, locale).value;
+    const { checks } = deviceChecks(v.checks);
+    return counted === null || checks.length === 0 ? null : { method: 'counter', counted, checks };
+  }
+  if (v.method === 'splitter') {
+    const counted = wholeOf(v.number, locale).value;
+    const share = shareOf(v.share, locale);
+    const shareSd = shareOf(v.shareSd, locale);
+    if (counted === null || !share || share > 1 || shareSd === null) return null;
+    return { method: 'splitter', counted, share, ...(shareSd === undefined ? {} : { shareSd }) };
+  }
+  if (v.method === 'buckets') {
+    const batches = readPairs(v.rows, 'mass', unit('mass', true), locale);
+    const bucketsG = listOf(v.buckets, (w) => measureOf(w, 'mass', unit('mass'), locale).value);
+    const water = waterOf(v, locale);
+    if (!batches || batches.length === 0 || batches.some((p) => p.measure <= 0 || p.count <= 0)) return null;
+    if (!bucketsG || bucketsG.length === 0 || !water) return null;
+    return {
+      method: 'buckets',
+      batches: batches.map((p) => ({ massG: p.measure, count: p.count })),
+      bucketsG,
+      ...water,
+    };
+  }
   const weight = v.method === 'weight';
   const pairs = readPairs(v.rows, weight ? 'mass' : 'volume', unit(weight ? 'mass' : 'volume', true), locale);
   const total = measureOf(v.total, weight ? 'mass' : 'volume', unit(weight ? 'mass' : 'volume'), locale).value;
   if (!pairs || pairs.length === 0 || pairs.some((p) => p.measure <= 0) || total === null || total <= 0) return null;
-  if (weight)
-    return pairs.some((p) => p.count <= 0)
+  if (weight) {
+    const water = waterOf(v, locale);
+    return pairs.some((p) => p.count <= 0) || !water
       ? null
-      : { method: 'weight', batches: pairs.map((p) => ({ massG: p.measure, count: p.count })), totalMassG: total };
+      : {
+          method: 'weight',
+          batches: pairs.map((p) => ({ massG: p.measure, count: p.count })),
+          totalMassG: total,
+          ...water,
+        };
+  }
   if (v.method === 'displaced')
     return {
       method: 'displaced',
@@ -91,6 +195,13 @@ export function readHowMany(
     samples: pairs.map((p) => ({ volumeMl: p.measure, count: p.count })),
     totalVolumeMl: total,
   };
+}
+
+/** Water that came along, as a measurement has it; null where it cannot be read. */
+function waterOf(v: HowManyValue, locale: string): { carriedShare?: number; carriedSd?: number } | null {
+  const [share, sd] = [shareOf(v.water, locale), shareOf(v.waterSd, locale)];
+  if (share === null || sd === null || (share !== undefined && (share < 0 || share >= 1))) return null;
+  return { ...(share ? { carriedShare: share } : {}), ...(share && sd ? { carriedSd: sd } : {}) };
 }
 
 /** How many, in one way or in several that are reconciled; null while one of them is incomplete. */
@@ -152,19 +263,41 @@ export function howManyValue(
         total: measureText(m.totalVolumeMl, 'volume', unit('volume'), locale),
       };
     case 'weight':
-    case 'buckets': {
-      const total = m.method === 'weight' ? m.totalMassG : m.bucketsG.reduce((s, b) => s + b, 0);
+    case 'buckets':
       return {
-        ...emptyHowMany('weight'),
+        ...emptyHowMany(m.method),
         rows: pairsText(
           m.batches.map((x) => ({ measure: x.massG, count: x.count })),
           'mass',
           unit('mass', true),
           locale,
         ),
-        total: measureText(total, 'mass', unit('mass'), locale),
+        ...(m.method === 'weight'
+          ? { total: measureText(m.totalMassG, 'mass', unit('mass'), locale) }
+          : { buckets: m.bucketsG.map((g) => measureText(g, 'mass', unit('mass'), locale)).join(' ') }),
+        ...(m.carriedShare ? { water: number(100 * m.carriedShare) } : {}),
+        ...(m.carriedSd ? { waterSd: number(100 * m.carriedSd) } : {}),
       };
-    }
+    case 'splitter':
+      return {
+        ...emptyHowMany('splitter'),
+        number: number(m.counted),
+        share: number(100 * m.share),
+        ...(m.shareSd ? { shareSd: number(100 * m.shareSd) } : {}),
+      };
+    case 'counter':
+      return {
+        ...emptyHowMany('counter'),
+        number: number(m.counted),
+        checks: m.checks.map((c) => `${c.device}/${c.hand}`).join(' '),
+      };
+    case 'recapture':
+      return {
+        ...emptyHowMany('recapture'),
+        marked: number(m.marked),
+        number: number(m.caught),
+        recaptured: number(m.recaptured),
+      };
     case 'displaced':
       return {
         ...emptyHowMany('displaced'),

@@ -1,3 +1,7 @@
+import { withoutWater } from '../counting/carriedWater';
+import { byCounter } from '../counting/counter';
+import { markRecapture } from '../counting/markRecapture';
+import { bySplitter } from '../counting/splitter';
 import { eggsByRatio } from '../eggs/byRatio';
 import { combineEstimates } from '../eggs/combine';
 import { trough } from '../eggs/trough';
@@ -24,9 +28,8 @@ export function numberFrom(m: Measurement, usualCv?: number): MeasuredNumber & {
     }
     case 'weight':
     case 'buckets': {
-      const total = m.method === 'weight' ? m.totalMassG : m.bucketsG.reduce((s, b) => s + b, 0);
-      const sd = m.method === 'weight' ? m.totalMassSdG : m.bucketSdG * Math.sqrt(m.bucketsG.length);
-      const c = countByWeight(m.batches, total, sd, { priorCv: usualCv });
+      const { totalG, sdG } = weighedWithoutWater(m);
+      const c = countByWeight(m.batches, totalG, sdG, { priorCv: usualCv });
       return { number: Math.round(c.number), sd: c.sd, df: finiteOrNull(c.df), how: 'weighed', meanG: c.meanG };
     }
     case 'trough': {
@@ -42,6 +45,18 @@ export function numberFrom(m: Measurement, usualCv?: number): MeasuredNumber & {
       );
       return { number: Math.round(c.eggs), sd: c.sd, df: finiteOrNull(c.ratio.df), how: 'volume' };
     }
+    case 'splitter': {
+      const c = bySplitter(m.counted, m.share, m.shareSd);
+      return { number: Math.round(c.number), sd: c.sd, df: null, how: 'estimated' };
+    }
+    case 'counter': {
+      const c = byCounter(m.counted, m.checks);
+      return { number: Math.round(c.number), sd: c.sd, df: finiteOrNull(c.df), how: 'counted' };
+    }
+    case 'recapture': {
+      const c = markRecapture(m.marked, m.caught, m.recaptured);
+      return { number: Math.round(c.number), sd: c.sd, df: null, how: 'estimated' };
+    }
     case 'combined': {
       const parts = m.parts.map((p) => numberFrom(p, usualCv));
       // A count of every one leaves nothing to reconcile.
@@ -51,6 +66,14 @@ export function numberFrom(m: Measurement, usualCv?: number): MeasuredNumber & {
       return { number: Math.round(c.value), sd: c.sd, df: null, how: parts[0]!.how };
     }
   }
+}
+
+/** What was weighed in all, less the water that came along; g, with its standard deviation. */
+function weighedWithoutWater(m: Extract<Measurement, { method: 'weight' | 'buckets' }>) {
+  const wetG = m.method === 'weight' ? m.totalMassG : m.bucketsG.reduce((s, b) => s + b, 0);
+  const sd = m.method === 'weight' ? m.totalMassSdG : m.bucketSdG * Math.sqrt(m.bucketsG.length);
+  const share = m.carriedShare ?? 0;
+  return { totalG: withoutWater(wetG, share), sdG: Math.hypot(sd * (1 - share), wetG * (m.carriedSd ?? 0)) };
 }
 
 /** As it is worked for the books: a packing that nobody has calibrated is never taken as known. */
@@ -71,12 +94,27 @@ export function workingOf(
         id: 'eggs.volumetric',
         input: { samples: m.samples, totalVolumeMl: m.totalVolumeMl, totalVolumeSdMl: m.totalVolumeSdMl, ...prior },
       };
-    case 'weight':
+    case 'weight': {
+      const { totalG, sdG } = weighedWithoutWater(m);
+      return { id: 'count.byWeight', input: { batches: m.batches, totalMassG: totalG, totalMassSdG: sdG, ...prior } };
+    }
+    case 'splitter':
       return {
-        id: 'count.byWeight',
-        input: { batches: m.batches, totalMassG: m.totalMassG, totalMassSdG: m.totalMassSdG, ...prior },
+        id: 'count.splitter',
+        input: { counted: m.counted, share: m.share, ...(m.shareSd === undefined ? {} : { shareSd: m.shareSd }) },
+      };
+    case 'counter':
+      return { id: 'count.counter', input: { counted: m.counted, checks: m.checks } };
+    case 'recapture':
+      return {
+        id: 'count.markRecapture',
+        input: { marked: m.marked, caught: m.caught, recaptured: m.recaptured },
       };
     case 'buckets':
+      if (m.carriedShare) {
+        const { totalG, sdG } = weighedWithoutWater(m);
+        return { id: 'count.byWeight', input: { batches: m.batches, totalMassG: totalG, totalMassSdG: sdG, ...prior } };
+      }
       return {
         id: 'count.byBuckets',
         input: { batches: m.batches, bucketsG: m.bucketsG, bucketSdG: m.bucketSdG, ...prior },

@@ -14,7 +14,11 @@ export type Fit = {
 
 /** At most so many components: more are noise in any sample that hands measure. */
 const MOST_COMPONENTS = 3;
-/** A component is no narrower than this share of its mean: one length measured again and again is no group of fish. */
+/**
+ * A component is no narrower than this share of the spread of all: lengths read to the half millimetre heap, and a heap is
+ * no group of fish. Nor narrower than so much of its mean.
+ */
+const NARROWEST_OF_ALL = 0.3;
 const NARROWEST = 0.01;
 /** Each component holds at least so many animals. */
 const FEWEST = 3;
@@ -92,6 +96,7 @@ function binned(list: readonly number[]): { x: Float64Array; w: Float64Array; n:
 function run(
   data: { x: Float64Array; w: Float64Array; n: number },
   begin: readonly Component[],
+  leastSd: number,
 ): { components: Component[]; logL: number } {
   let components = begin.map((c) => ({ ...c }));
   const k = components.length;
@@ -125,7 +130,7 @@ function run(
       if (n0[j]! <= 0) return { ...c, share: 0 };
       const mean = n1[j]! / n0[j]!;
       const sd = Math.sqrt(Math.max(0, n2[j]! / n0[j]! - mean * mean));
-      return { share: n0[j]! / data.n, meanMm: mean, sdMm: Math.max(sd, NARROWEST * mean) };
+      return { share: n0[j]! / data.n, meanMm: mean, sdMm: Math.max(sd, leastSd) };
     });
     if (logL - before < 1e-7 * Math.abs(logL)) break;
     before = logL;
@@ -166,13 +171,14 @@ export function fitLengths(lengthsMm: readonly number[]): Fit {
   const n = one.n;
   const data = binned(lengthsMm);
   const sd1 = Math.max(one.n > 1 ? one.sd * Math.sqrt((n - 1) / n) : 0, NARROWEST * one.mean);
-  const single = run(data, [{ share: 1, meanMm: one.mean, sdMm: sd1 }]);
+  const leastSd = Math.max(NARROWEST * one.mean, NARROWEST_OF_ALL * sd1);
+  const single = run(data, [{ share: 1, meanMm: one.mean, sdMm: sd1 }], leastSd);
   const bicOf = (logL: number, k: number) => -2 * logL + (3 * k - 1) * Math.log(n);
   let best = { components: [{ share: 1, meanMm: one.mean, sdMm: sd1 }], bic: bicOf(single.logL, 1) };
   const bic = [best.bic];
   for (let k = 2; k <= MOST_COMPONENTS && n >= 8 * k; k++) {
     const runs = begins(lengthsMm, k)
-      .map((b) => run(data, b))
+      .map((b) => run(data, b, leastSd))
       .filter(({ components }) => areGroups(components, n));
     if (runs.length === 0) break;
     const top = runs.reduce((a, r) => (r.logL > a.logL ? r : a));

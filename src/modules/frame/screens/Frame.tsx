@@ -1,4 +1,4 @@
-import { BookOpen, Calculator, ListChecks, ScrollText, Waves } from 'lucide-react';
+import { BookOpen, Calculator, Hash, ListChecks, ScrollText, Waves } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/client/session';
 import { WorkingProvider } from '@/client/Working';
@@ -38,6 +38,7 @@ const stationGlyphs = {
 const desks = [
   { href: '/', word: 'Today', icon: ListChecks },
   { href: '/flow', word: 'Flow', icon: Waves },
+  { href: '/count', word: 'Count', icon: Hash },
   { href: '/calculators', word: 'Calculators', icon: Calculator },
   { href: '/reference', word: 'Reference', icon: BookOpen },
   { href: '/records', word: 'Records', icon: ScrollText },

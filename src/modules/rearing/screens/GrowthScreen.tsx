@@ -147,6 +147,19 @@ function Facts({
             ' Far below it: look at crowding, oxygen at dusk, size of the feed, and at the figure in Reference, which nobody has verified.'}
         </p>
       )}
+      {g.spread.length > 0 && (
+        <p data-testid="spread" className="text-soft">
+          Spread of lengths:{' '}
+          {g.spread
+            .slice(-4)
+            .map((s) => `${day(s.at)} ${decimals(100 * s.cv, 0)} ±${decimals(100 * s.half, 0)} %`)
+            .join(', ')}
+          .{' '}
+          <Link className="link" href={`/rearing/grading?of=${g.holdingId}`}>
+            Grading
+          </Link>
+        </p>
+      )}
       {g.conversion && (
         <p className="text-soft">
           {feedMassOf(g.conversion.feedG, us)} of feed from {day(g.conversion.from)} to {day(g.conversion.to)}

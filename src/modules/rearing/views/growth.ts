@@ -11,6 +11,7 @@ import { DAY_MS } from '@/core/time/spans';
 import { feedTables, tableOf } from '@/server/stock/feeding/feedTables';
 import { sdOf } from '@/server/stock/feeding/growthHere';
 import { degreeDays, type Warm, warmthOf } from '@/server/stock/feeding/warmth';
+import { spreadsOf } from '@/server/stock/spreads';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { daysOf } from '@/store/waters';
@@ -29,6 +30,8 @@ export type GrowthLine = {
   number: number;
   /** Weighed in this tank or before it came here, oldest first. */
   weighings: (Doubted & { here: boolean })[];
+  /** Spread of lengths by each sample here, oldest first. */
+  spread: { at: number; cv: number; half: number }[];
   /** Likely now. */
   now: Doubted;
   hungry: boolean;
@@ -92,8 +95,9 @@ export async function growthView(
     }),
   );
   const sensors = [...new Set(fed.flatMap(({ h }) => (h.sensorId === null ? [] : [h.sensorId])))];
-  const [weights, book, tables, courses, past] = await Promise.all([
+  const [weights, spreads, book, tables, courses, past] = await Promise.all([
     allWeights(db, [...new Set(fed.map(({ h }) => h.lotId))], now),
+    spreadsOf(db, [...new Set(fed.map(({ h }) => h.lotId))], now),
     speciesBook(db, siteId),
     feedTables(db, siteId),
     Promise.all(sensors.map(async (s) => [s, await courseOf(db, s, now)] as const)),
@@ -143,6 +147,9 @@ export async function growthView(
           high: x.high ?? x.value,
           here: x.unit_id === h.unitId,
         })),
+      spread: spreads
+        .filter((x) => x.lotId === h.lotId && x.unitId === h.unitId)
+        .map((x) => ({ at: x.at, cv: x.cv, half: Z95 * x.sd })),
       now: { at: now, meanG: grown.meanG, ...logInterval(grown.meanG, grown.cv) },
       hungry: grown.hungry,
       possibleG: grown.possibleG,

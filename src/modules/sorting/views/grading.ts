@@ -9,6 +9,7 @@ import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
 import type { HallUnit, HallView } from '@/modules/rearing/views/hall';
 import { lastSet } from '@/server/stock/feeding/lastSet';
+import { spreadsOf } from '@/server/stock/spreads';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { type GraderHere, gradersLearned } from './gradersLearned';
@@ -100,7 +101,6 @@ export type GradingView = { rows: SizeRow[]; order: OutOfOrder[]; bench: Bench |
 
 /** Samples older than this say nothing of the sizes now. */
 const SAMPLE_DAYS = 30;
-const SERIES_DAYS = 120;
 /** It passes the mark within so many days: soon. */
 const SOON_DAYS = 7;
 
@@ -321,38 +321,6 @@ async function benchOf(
 
 /** Where Reference has none for a group. */
 const USUAL_WIDTH = 0.13;
-
-async function spreadsOf(db: Db, lots: readonly number[], now: number) {
-  const rows =
-    lots.length === 0
-      ? []
-      : await db('observation')
-          .whereIn('lot_id', [...lots])
-          .where('kind', 'spread')
-          .where('at', '<=', now)
-          .where('at', '>', now - SERIES_DAYS * DAY_MS)
-          .orderBy('at')
-          .select<
-            {
-              lot_id: number;
-              unit_id: number;
-              at: number;
-              value: number;
-              low: number | null;
-              high: number | null;
-              trials: number;
-            }[]
-          >('lot_id', 'unit_id', 'at', 'value', 'low', 'high', 'trials');
-  return rows.map((r) => ({
-    lotId: r.lot_id,
-    unitId: r.unit_id,
-    at: r.at,
-    cv: r.value,
-    // Its interval is even on the log scale.
-    sd: r.low !== null && r.high !== null && r.low > 0 ? (r.value * Math.log(r.high / r.low)) / 2 / Z95 : r.value / 2,
-    n: r.trials,
-  }));
-}
 
 async function readySince(db: Db, holdingId: number, since: number, now: number): Promise<string[]> {
   const said: (string | null)[] = await db('observation')

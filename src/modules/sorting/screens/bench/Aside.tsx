@@ -46,7 +46,7 @@ function Eaten({ bench, bars }: { bench: Bench; bars: readonly number[] }) {
   const [a, b] = [withDoubt(eaten.value, half(eaten)), withDoubt(after.value, after.half)];
   return (
     <section aria-label="Eaten a day">
-      <h3>Eaten a day</h3>
+      <h3 className="font-bold">Eaten a day</h3>
       <p>
         <b className="text-figure">{a.number}</b>
         {a.half && <span className="text-small text-soft"> ±{a.half}</span>}
@@ -63,8 +63,8 @@ function Eaten({ bench, bars }: { bench: Bench; bars: readonly number[] }) {
   );
 }
 
-const [W, H] = [228, 74];
-const BOX = boxOf(W, H, { left: 2, right: 6, top: 16, bottom: 14 });
+const [W, H] = [228, 88];
+const BOX = boxOf(W, H, { left: 2, right: 6, top: 16, bottom: 20 });
 
 function Waiting({ bench }: { bench: Bench }) {
   const { gapeRatio, eatenPerDay } = bench.values;
@@ -81,7 +81,7 @@ function Waiting({ bench }: { bench: Bench }) {
   const y = scaleLinear().domain([0, last.eatenSoFar]).range([BOX.bottom, BOX.top]);
   return (
     <section aria-label="If one waits">
-      <h3>If one waits</h3>
+      <h3 className="font-bold">If one waits</h3>
       <Chart
         {...{ width: W, height: H, box: BOX, x, y }}
         says={`Eaten in a week: ${grouped(Number(last.eatenSoFar.toPrecision(2)))}`}
@@ -91,10 +91,10 @@ function Waiting({ bench }: { bench: Bench }) {
         <text x={BOX.right} y={11} textAnchor="end" fontSize={13} fontWeight={700} fill="var(--loss)">
           {grouped(Number(last.eatenSoFar.toPrecision(2)))} eaten
         </text>
-        <text x={BOX.left} y={H - 1} fontSize={12} fill="var(--soft)">
+        <text x={BOX.left} y={H - 5} fontSize={12} fill="var(--soft)">
           today
         </text>
-        <text x={BOX.right} y={H - 1} textAnchor="end" fontSize={12} fill="var(--soft)">
+        <text x={BOX.right} y={H - 5} textAnchor="end" fontSize={12} fill="var(--soft)">
           in 7 days
         </text>
       </Chart>
@@ -112,7 +112,7 @@ function Prepared({ bench, classes }: { bench: Bench; classes: readonly BenchCla
   if (!plan)
     return (
       <section aria-label="Before it begins">
-        <h3>Before it begins</h3>
+        <h3 className="font-bold">Before it begins</h3>
         <p className="text-small text-soft">
           No feed since the day before, receiving tanks filled a day ahead, baskets and salt, two people. Plan it: this
           list then stands here with its hours.
@@ -133,7 +133,7 @@ function Prepared({ bench, classes }: { bench: Bench; classes: readonly BenchCla
   ];
   return (
     <section aria-label="Before it begins" data-testid="prepared">
-      <h3>
+      <h3 className="font-bold">
         {plan.on > now ? 'Begins' : 'Began'} {dayMonth(plan.on, timeZone, now)} {clock(plan.on, timeZone)}
       </h3>
       <p className={since <= now ? 'text-deep' : ''}>
@@ -164,7 +164,7 @@ function Next({ bench }: { bench: Bench }) {
   if (!p) return null;
   return (
     <section aria-label="Next grading">
-      <h3>The spread</h3>
+      <h3 className="font-bold">The spread</h3>
       <p>
         {p.at === null
           ? 'does not reach the mark within a year.'
