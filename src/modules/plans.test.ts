@@ -10,6 +10,7 @@ import { feedingStretch } from '@/modules/rearing/views/feedingDay';
 import { hallView } from '@/modules/rearing/views/hall';
 import { ledger } from '@/modules/records/views/ledger';
 import { stockAt } from '@/modules/records/views/stockList';
+import { gradingView } from '@/modules/sorting/views/grading';
 import { daysNow } from '@/modules/spawning/views/daysNow';
 import { today } from '@/modules/today/views/today';
 import { waterDays } from '@/modules/water/views/waterDays';
@@ -91,6 +92,7 @@ async function asked(name: string): Promise<Asked> {
       routine: () => routine(db, person, ANCHOR, holdings),
       room: () => roomView(db, person, room.room_id, ANCHOR, holdings),
       rearing: () => hallView(db, person, ANCHOR, holdings),
+      grading: async () => gradingView(db, person, ANCHOR, await hallView(db, person, ANCHOR, holdings), null),
       feedingStretch: () => feedingStretch(db, person, ANCHOR, 0),
       lot: () => lotView(db, person, first.lot_id, ANCHOR),
       flow: () => flow(db, 1, ANCHOR - 270 * 86_400_000, ANCHOR + 10 * 86_400_000, {}),

@@ -397,9 +397,12 @@ test('kept while the connection is gone, and sent once when it is back', async (
 for (const [what, paths] of [
   ['of the day', '/ /flow /parts /rooms/2?unit=J1 /rearing?unit=R2 /lots/1 /moves /take /bring'],
   ['of the parents', '/brood /brood/arrivals /brood/next /brood/deformities /brood/conditioning /spawning'],
-  ['of the books', '/records?tab=ledger /records?tab=readings /calculators /compare /setup'],
+  ['of the books', '/records?tab=ledger /records?tab=readings /calculators /compare /setup /count'],
   ['of what is known', '/reference /reference?species=pikeperch /reference?page=thresholds'],
-  ['of the hall', '/rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food /rearing/appetite'],
+  [
+    'of the hall',
+    '/rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food /rearing/appetite /rearing/grading',
+  ],
 ] as const)
   test(`the screens ${what} pass the accessibility check, by day and in the dim room`, async () => {
     for (const path of paths.split(' ')) {

@@ -361,7 +361,8 @@ function Settling({ batches }: { batches: readonly { massG: number; count: numbe
   const last = all.at(-1)!;
   // From the third batch on: the band of two reaches beyond any chart.
   const shown = all.filter((r) => r.n >= 3);
-  const reach = 1.25 * Math.max(...shown.map((r) => Math.abs(r.meanG - last.meanG) + r.half!));
+  // Batches that agree to the last digit have no band: any scale draws their line.
+  const reach = 1.25 * Math.max(...shown.map((r) => Math.abs(r.meanG - last.meanG) + r.half!)) || 1;
   const x = (n: number) => 6 + ((n - 2) / Math.max(1, batches.length - 2)) * (W - 12);
   const y = (g: number) => H / 2 - (Math.max(-reach, Math.min(reach, g - last.meanG)) / reach) * (H / 2 - 4);
   const line = (of: (r: (typeof all)[number]) => number, list: readonly (typeof all)[number][]) =>

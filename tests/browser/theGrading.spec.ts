@@ -1,0 +1,173 @@
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { type AtWork, accessible, atWork, choose, lowerThanAFinger, shown, url } from './hands';
+
+/** Pikeperch that shoot apart: measured, laid out on the bench, graded by tally; a pond counted by mark and recapture. */
+test.describe.configure({ mode: 'serial' });
+
+const DAY = 86_400_000;
+let work: AtWork;
+let context: BrowserContext;
+let page: Page;
+let units: Record<string, number>;
+
+test.beforeAll(async ({ browser }) => {
+  work = await atWork(browser);
+  ({ context, page } = work);
+  const { send } = work;
+  const hall = (await send<{ id: number }>('room.save', { name: 'Grading hall', kind: 'rearing' })).id;
+  await send('unit.addMany', {
+    room: hall,
+    kind: 'tank',
+    prefix: 'GH',
+    from: 1,
+    count: 5,
+    battery: 'Row G',
+    volumeL: 1500,
+    flowLPerMin: 60,
+  });
+  units = await work.units();
+  for (const [unit, species, number] of [
+    ['GH1', 'pikeperch', 900],
+    ['GH5', 'ide', 4000],
+  ] as const)
+    await send('stock.bring', {
+      account: 'opening',
+      species,
+      stage: 'fry',
+      unit: units[unit],
+      at: Date.now() - 20 * DAY,
+      measured: { method: 'estimated', number, half: Math.round(number / 10) },
+    });
+  await send('weigh.record', {
+    unit: units.GH1,
+    at: Date.now() - DAY,
+    batches: [0.24, 0.25].map((g) => ({ massG: 20 * g, count: 20 })),
+  });
+});
+test.afterAll(async () => {
+  expect(work.problems).toEqual([]);
+  await context.close();
+});
+
+/** Lengths of two groups, without chance: 80 about 27 mm, 14 about 45. */
+const lengths = [
+  ...Array.from({ length: 80 }, (_, i) => 21 + (i % 13)),
+  ...Array.from({ length: 14 }, (_, i) => 42 + (i % 7)),
+].join(' ');
+
+test('lengths pasted, one read wrongly is asked about; then the bench shows how they lie', async () => {
+  await page.goto(url('/rearing/grading'));
+  await page.getByRole('link', { name: 'GH1' }).first().click();
+  await expect(page.getByText('No length of these was measured yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Measure lengths' }).click();
+  const field = page.getByRole('textbox', { name: /Lengths of a sample/ });
+  await field.fill(`${lengths} 2745`);
+  await page.getByRole('button', { name: 'Record lengths' }).click();
+  await expect(page.getByText('stands alone among fish')).toBeVisible();
+  await field.fill(lengths);
+  await expect(page.getByText(/94, mean 2\d\.\d mm, spread/)).toBeVisible();
+  await page.getByRole('button', { name: 'Record lengths' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('slider')).toHaveCount(2);
+  await expect(page.locator('[data-class]')).toHaveCount(3);
+  await expect(page.getByRole('region', { name: 'Eaten a day' })).toContainText('after this cut');
+  await accessible(page);
+});
+
+test('a bar is moved by its keys: the classes follow; two classes want one bar', async () => {
+  const small = page.locator('[data-class="S"] .num').first();
+  const before = await small.innerText();
+  const bar = page.getByRole('slider').first();
+  const at = Number(await bar.getAttribute('aria-valuenow'));
+  await bar.focus();
+  await page.keyboard.press('PageUp');
+  await expect(bar).toHaveAttribute('aria-valuenow', String(Number((at + 0.5).toFixed(1))));
+  await expect(small).not.toHaveText(before);
+  await page.getByRole('button', { name: 'Two classes' }).click();
+  await expect(page.getByRole('slider')).toHaveCount(1);
+  await expect(page.locator('[data-class]')).toHaveCount(2);
+});
+
+test('planned for tomorrow the feed is held; what stands ready is ticked, and stays so', async () => {
+  await page.getByRole('button', { name: 'Even classes' }).click();
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('It begins', { exact: true }).fill('tomorrow');
+  await form.getByLabel('It begins, time').fill('22:30');
+  await form.getByLabel('Who').fill('two people');
+  await form.getByRole('button', { name: 'Plan it' }).click();
+  await expect(page.getByText(/is not fed from/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  const list = page.getByTestId('prepared');
+  await expect(list).toContainText('no feed from');
+  await list.getByText('salt for the bowls').click();
+  await page.goto(page.url());
+  await expect(page.getByTestId('prepared').getByRole('checkbox', { name: 'salt for the bowls' })).toBeChecked();
+});
+
+test('graded on the day: classes tallied by key, the rest measured as what is left; each is a lot of its own', async () => {
+  await page.getByRole('button', { name: 'Grade so' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByRole('button', { name: /Classes by tap or key/ }).click();
+  await form.getByRole('button', { name: 'one S', exact: true }).focus();
+  for (const key of ['1', '1', '2', '1']) await page.keyboard.press(key);
+  await expect(form.locator('[data-tally]').first()).toHaveText('3');
+  await page.keyboard.press('Backspace');
+  await expect(form.locator('[data-tally]').first()).toHaveText('2');
+  const classes = form.getByRole('group', { name: /^Class/ });
+  const last = (await classes.count()) - 1;
+  for (let k = 0; k < last; k++)
+    await classes
+      .nth(k)
+      .getByLabel('Number of animals')
+      .fill(String(300 - 60 * k));
+  await classes.nth(last).getByRole('radio', { name: 'all that is left' }).click();
+  await form.getByRole('button', { name: 'Record grading' }).click();
+  await expect(form.getByText(/New lots: /)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.goto(url('/rearing/grading'));
+  await expect(page.getByText('Never measured:')).toContainText('GH2');
+});
+
+test('count desk: what a way gives is said before; marked and caught again, held against the books', async () => {
+  await page.goto(url('/count'));
+  await choose(page.getByRole('combobox', { name: 'What is counted' }), { label: /^GH5,/ });
+  await page.getByText('What each way gives').click();
+  await expect(page.getByText(/wants about \d+ batches/).first()).toBeVisible();
+  await accessible(page);
+  await page.getByRole('radio', { name: 'marked and caught again' }).click();
+  await page.getByLabel('Marked and let go').fill('400');
+  await page.getByLabel('Caught again').fill('350');
+  await page.getByLabel('of these marked').fill('34');
+  // 401 · 351 / 35 − 1 = 4020.
+  await expect(page.getByTestId('outcome')).toContainText(/4.0[0-9]{2}/);
+  await expect(page.getByText('The interval does not hold what is not ticked')).toBeVisible();
+  await page.getByRole('button', { name: 'Record count' }).click();
+  await expect(page.getByText(/The count says 4.000|The count says 4.020/)).toBeVisible();
+  await page.goto(url('/rearing?unit=GH5'));
+  const n = await shown(page.getByTestId('unit-number').first());
+  expect(n.number).toBeGreaterThan(3900);
+  expect(n.number).toBeLessThan(4100);
+});
+
+test('with wet hands: count desk and bench on a phone, nothing cut off, all of it as tall as a finger', async ({
+  browser,
+}) => {
+  const phone = await (
+    await browser.newContext({
+      storageState: await context.storageState(),
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    })
+  ).newPage();
+  for (const path of ['/count', '/rearing/grading']) {
+    await phone.goto(url(path));
+    await expect(phone.locator('h1').first()).toBeVisible();
+    const wide = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(wide, path).toBeLessThanOrEqual(0);
+    expect(await lowerThanAFinger(phone), path).toEqual([]);
+    await accessible(phone);
+  }
+  await phone.close();
+});
