@@ -165,6 +165,27 @@ describe('the bench', () => {
     expect(await waits()).toBeNull();
   });
 
+  test('the largest stay where they are: a new lot in the tank that was graded, which holds it alone', async () => {
+    const unit = await fry(1000);
+    await h.send('grade.record', {
+      unit,
+      barsMm: [3.6],
+      classes: [
+        {
+          grade: 'S',
+          unit: h.units.R2!,
+          amount: { kind: 'measured', measured: { method: 'counted', number: 400 } },
+        },
+        { grade: 'L', unit, amount: { kind: 'all' } },
+      ],
+    });
+    const standing = await livingStock(h.db, site(), h.clock.now);
+    expect(standing.map((x) => [x.unit, x.grade, x.number])).toEqual([
+      ['R1', 'L', 600],
+      ['R2', 'S', 400],
+    ]);
+  });
+
   test('graded with known bars, the classes measured: body width and sharpness are learned from what they held', async () => {
     const unit = await fry();
     await h.send('lengths.record', { unit, lengthsMm: drawn(60, 26, 0.18) });

@@ -68,7 +68,7 @@ export function GradeForm({
           <legend className="sr-only">Class {c.key + 1}</legend>
           <div className="grid grid-cols-[5rem_1fr] gap-2">
             <TextField label="Class" {...c.field('grade')} />
-            <SelectField label="To" {...c.field('unit')} options={placeOptions(places, h.unitId)} />
+            <SelectField label="To" {...c.field('unit')} options={placeOptions(places)} />
           </div>
           <HowManyInput
             {...c.many('amount')}
