@@ -89,6 +89,8 @@ export function Distribution({
           .map((c) => [`${said(c.from)}`, c.n, ...c.parts.map((p) => decimals(p, 1))]),
       }}
       on={{
+        // Its bars are controls: it is no picture.
+        role: 'group',
         ref: svg,
         onPointerMove: (e) => held.current !== null && put(held.current, at(e) * w),
         onPointerUp: () => {
