@@ -18,6 +18,7 @@ import { rateLoop } from './baseline/predictLoop';
 import { appetiteBench, growthBench, moultFigures, startsBench } from './feeding';
 import { feedingDayBench } from './feedingDay';
 import { kinshipBench, planBench } from './genetics';
+import { gradingBench } from './grading';
 import { datesBench, mqttBench, programmeBench } from './incubation';
 import { scriptOf, type Typing, typing } from './page';
 import { addBrood, planning } from './planPage';
@@ -67,7 +68,7 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     add(kinshipBench());
     add(appetiteBench());
     add(growthBench());
-    plans.push(...planBench(), ...startsBench(), ...moultBounds());
+    plans.push(...planBench(), ...startsBench(), ...moultBounds(), ...gradingBench());
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));

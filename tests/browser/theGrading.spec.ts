@@ -134,7 +134,7 @@ test('count desk: what a way gives is said before; marked and caught again, held
   await accessible(page);
   await page.getByRole('radio', { name: 'marked and caught again' }).click();
   await page.getByLabel('Marked and let go').fill('400');
-  await page.getByLabel('Caught again').fill('350');
+  await page.getByRole('textbox', { name: 'Caught again' }).fill('350');
   await page.getByLabel('of these marked').fill('34');
   // 401 · 351 / 35 − 1 = 4020.
   await expect(page.getByTestId('outcome')).toContainText(/4.0[0-9]{2}/);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
-import { eatenADay, pairShareSizes } from './cannibals';
+import { eatenADay } from './cannibals';
 import { kept } from './grader';
 import { measuredSizes, mixedSizes, normalSizes, type Sizes } from './sizes';
 import { graderInput, lengthsAs } from './split';
@@ -70,14 +70,16 @@ export function bestBars(
   const classes =
     goal.kind === 'shares' ? goal.shares.length : goal.kind === 'sizes' ? goal.atMm.length + 1 : goal.classes;
   const wanted = goal.kind === 'shares' ? normalised(goal.shares) : [];
+  const eats = goal.kind === 'eaten' ? swallowed(s.mm, goal.gapeRatio) : null;
   const parts = Array.from({ length: classes }, () => new Float64Array(m));
+  const left = new Float64Array(m);
   let best: BestBars | null = null;
   let [tried, allowed] = [0, 0];
   const chosen: number[] = new Array(classes - 1);
   const judge = () => {
     tried += 1;
     // From the widest bar down: what passes goes on.
-    const left = Float64Array.from(s.share);
+    left.set(s.share);
     for (let c = classes - 1; c >= 1; c--) {
       const k = keeps[chosen[c - 1]!]!;
       const part = parts[c]!;
@@ -87,10 +89,10 @@ export function bestBars(
       }
     }
     parts[0]!.set(left);
-    const shares = parts.map((p) => p.reduce((a, x) => a + x, 0));
+    const shares = parts.map(sumOf);
     if (shares.some((x, c) => most[c] !== null && most[c] !== undefined && x * number > most[c]! * (1 + 1e-9))) return;
     allowed += 1;
-    const score = scoreOf(goal, wanted, s, parts, shares, number);
+    const score = scoreOf(goal, wanted, s, eats, parts, shares, number);
     if (!best || score < best.score - 1e-15)
       best = { bars: chosen.map((b) => sorted[b]!), shares, score, tried: 0, allowed: 0 };
   };
@@ -108,38 +110,55 @@ export function bestBars(
   return best && { ...(best as BestBars), tried, allowed };
 }
 
+const sumOf = (p: Float64Array): number => {
+  let sum = 0;
+  for (let i = 0; i < p.length; i++) sum += p[i]!;
+  return sum;
+};
+
 const normalised = (list: readonly number[]) => {
   const all = list.reduce((a, x) => a + x, 0);
   return list.map((x) => x / all);
 };
 
+/** For each node, how many from the smallest on it can swallow: of one distribution the same for every set of bars. */
+function swallowed(mm: readonly number[], gapeRatio: number): Int32Array {
+  const out = new Int32Array(mm.length);
+  for (let i = 0, j = 0; i < mm.length; i++) {
+    while (j < mm.length && mm[j]! <= gapeRatio * mm[i]!) j += 1;
+    out[i] = j;
+  }
+  return out;
+}
+
 function scoreOf(
   goal: BarGoal,
   wanted: readonly number[],
   s: Sizes,
+  eats: Int32Array | null,
   parts: readonly Float64Array[],
   shares: readonly number[],
   number: number,
 ): number {
   if (goal.kind === 'shares') return shares.reduce((a, x, c) => a + (x - wanted[c]!) ** 2, 0);
+  const m = s.mm.length;
+  let score = 0;
   if (goal.kind === 'sizes') {
-    let wrong = 0;
     for (const [c, p] of parts.entries()) {
       const [low, high] = [goal.atMm[c - 1] ?? 0, goal.atMm[c] ?? Number.POSITIVE_INFINITY];
-      for (const [i, mm] of s.mm.entries()) if (mm < low || mm >= high) wrong += p[i]!;
+      for (let i = 0; i < m; i++) if (s.mm[i]! < low || s.mm[i]! >= high) score += p[i]!;
     }
-    return wrong;
+    return score;
   }
-  return parts.reduce(
-    (a, p, c) =>
-      a +
-      eatenADay(
-        number * shares[c]!,
-        pairShareSizes({ mm: s.mm, share: p as unknown as readonly number[] }, goal.gapeRatio),
-        goal.eatenPerDay,
-      ),
-    0,
-  );
+  const below = new Float64Array(m + 1);
+  for (const [c, p] of parts.entries()) {
+    if (shares[c]! <= 0) continue;
+    for (let i = 0; i < m; i++) below[i + 1] = below[i]! + p[i]!;
+    let pairs = 0;
+    for (let i = 0; i < m; i++) pairs += p[i]! * below[eats![i]!]!;
+    score += eatenADay(number * shares[c]!, pairs / shares[c]! ** 2, goal.eatenPerDay);
+  }
+  return score;
 }
 
 /** More sets than this are not tried in one question. */

@@ -36,8 +36,9 @@ export function splitBy(
   const z = zOf(confidence);
   const t = of.lengthsMm && of.lengthsMm.length > 1 ? studentQuantile(upperOf(confidence), of.lengthsMm.length - 1) : z;
   const ofNumber = number > 0 ? (z * numberSd) / number : 0;
+  const worth = of.lengthsMm && sumsOf(of.lengthsMm, ascending);
   return classes.map((c, k) => {
-    const interval = of.lengthsMm ? shareInterval(of.lengthsMm, ascending, k, number, t) : null;
+    const interval = worth ? shareInterval(worth[k]!, of.lengthsMm!.length, number, t) : null;
     const n = number * c.share;
     if (!interval)
       return {
@@ -58,15 +59,21 @@ export function splitBy(
   });
 }
 
-/** Wilson's interval of a class's share for the animals that the sample is worth, with Student's t: its spread is the sample's own. */
-function shareInterval(lengthsMm: readonly number[], g: Grader, k: number, number: number, z: number) {
-  const n = lengthsMm.length;
-  let [sum, squares] = [0, 0];
+/** Of each class, the sum of the shares in which fish go there, and of their squares. */
+function sumsOf(lengthsMm: readonly number[], g: Grader): { sum: number; squares: number }[] {
+  const out = Array.from({ length: g.bars.length + 1 }, () => ({ sum: 0, squares: 0 }));
   for (const mm of lengthsMm) {
-    const s = classShares(mm, g)[k]!;
-    sum += s;
-    squares += s * s;
+    const shares = classShares(mm, g);
+    for (let k = 0; k < out.length; k++) {
+      out[k]!.sum += shares[k]!;
+      out[k]!.squares += shares[k]! * shares[k]!;
+    }
   }
+  return out;
+}
+
+/** Wilson's interval of a class's share for the animals that the sample is worth, with Student's t: its spread is the sample's own. */
+function shareInterval({ sum, squares }: { sum: number; squares: number }, n: number, number: number, z: number) {
   const share = sum / n;
   // Fish in doubt vary less than fish that are in or out: the sample is worth more of them.
   const spread = ((squares / n - share * share) * n) / Math.max(1, n - 1);
