@@ -75,13 +75,13 @@ test('lengths pasted, one read wrongly is asked about; then the bench shows how 
 
 test('a bar is moved by its keys: the classes follow; two classes want one bar', async () => {
   const small = page.locator('[data-class="S"] .num').first();
-  const before = await small.innerText();
+  const before = await small.textContent();
   const bar = page.getByRole('slider').first();
   const at = Number(await bar.getAttribute('aria-valuenow'));
   await bar.focus();
   await page.keyboard.press('PageUp');
   await expect(bar).toHaveAttribute('aria-valuenow', String(Number((at + 0.5).toFixed(1))));
-  await expect(small).not.toHaveText(before);
+  await expect(small).not.toHaveText(before!);
   await page.getByRole('button', { name: 'Two classes' }).click();
   await expect(page.getByRole('slider')).toHaveCount(1);
   await expect(page.locator('[data-class]')).toHaveCount(2);
@@ -140,11 +140,13 @@ test('count desk: what a way gives is said before; marked and caught again, held
   await expect(page.getByTestId('outcome')).toContainText(/4.0[0-9]{2}/);
   await expect(page.getByText('The interval does not hold what is not ticked')).toBeVisible();
   await page.getByRole('button', { name: 'Record count' }).click();
-  await expect(page.getByText(/The count says 4.000|The count says 4.020/)).toBeVisible();
+  await expect(page.getByText(/The count says 4.0/)).toBeVisible();
   await page.goto(url('/rearing?unit=GH5'));
   const n = await shown(page.getByTestId('unit-number').first());
-  expect(n.number).toBeGreaterThan(3900);
-  expect(n.number).toBeLessThan(4100);
+  // Between the catch and the books, which expect that some died unseen in twenty days; surer than either.
+  expect(n.number).toBeGreaterThan(3300);
+  expect(n.number).toBeLessThan(4020);
+  expect(n.half).toBeLessThan(1100);
 });
 
 test('with wet hands: count desk and bench on a phone, nothing cut off, all of it as tall as a finger', async ({
