@@ -68,16 +68,18 @@ export async function choose(field: Locator, option: string | { label: string | 
   await expect(list).toHaveCount(0);
 }
 
-/** What can be pressed on a page and is lower than a finger. */
+/** What can be pressed on a page and is lower than a finger: of a tick or a choice its words, which press it too. */
 export const lowerThanAFinger = (page: Page) =>
-  page.locator('main a, main button').evaluateAll((all) =>
-    all
-      .map((e) => ({
-        says: `${e.textContent || e.getAttribute('aria-label')}`,
-        tall: e.getBoundingClientRect().height,
-      }))
-      .filter((e) => e.tall > 0 && e.tall < 36),
-  );
+  page
+    .locator('main a, main button:not([role=radio], [role=checkbox]), main label:has([role=radio], [role=checkbox])')
+    .evaluateAll((all) =>
+      all
+        .map((e) => ({
+          says: `${e.textContent || e.getAttribute('aria-label')}`,
+          tall: e.getBoundingClientRect().height,
+        }))
+        .filter((e) => e.tall > 0 && e.tall < 36),
+    );
 
 /** A manager's browser, signed in. `send` does an act for what is not looked at; `problems` is what pages threw. */
 export type AtWork = {
