@@ -40,7 +40,10 @@ export function LotScreen({ lot, us, now, timeZone }: { lot: LotView; us: boolea
             </>
           )}
         </span>
-        <Link className="link ml-auto" href={`/flow?lot=${lot.id}`}>
+        <Link className="link ml-auto" href={`/lots/${lot.id}/line`}>
+          all its counts together
+        </Link>
+        <Link className="link" href={`/flow?lot=${lot.id}`}>
           its line in Flow
         </Link>
       </div>

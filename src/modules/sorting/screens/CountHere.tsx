@@ -36,7 +36,11 @@ export function CountHere({
         <Link className="link" href={`/lots/${row.lotId}`}>
           {row.lot}
         </Link>
-        . The books say <Doubtful number={row.number} sd={row.sd} />.
+        . The books say <Doubtful number={row.number} sd={row.sd} />;{' '}
+        <Link className="link" href={`/lots/${row.lotId}/line`}>
+          all counts of its line
+        </Link>
+        .
       </p>
       <Fold
         className="border-y border-rule py-1.5"
