@@ -17,6 +17,8 @@ export type LinePoint = {
   unseen?: { expected: number; sd: number };
   /** As somebody measured it. */
   count?: { number: number; sd: number };
+  /** Where those that were measured on their way left: their number is their own, not a part of that. */
+  leftFrom?: string;
   /** The entry by which it was measured. */
   seq: number | null;
 };
@@ -109,7 +111,16 @@ export function lineOf(
       };
     return {
       n: amount.number,
-      id: add({ place: to, at, what: 'went over', from: [], knownLoss: 0, count: measured(amount), seq }),
+      id: add({
+        place: to,
+        at,
+        what: 'went over',
+        from: [],
+        knownLoss: 0,
+        count: measured(amount),
+        leftFrom: before,
+        seq,
+      }),
     };
   };
   /** The point at which a holding stands just before something leaves it. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { scaleLinear, scaleUtc } from 'd3';
-import { short } from '@/core/quantities/format';
+import { grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { XAxis } from '@/ui/chart/parts';
@@ -10,6 +10,9 @@ import type { LineMark } from '../views/line';
 const W = 1120;
 /** A lane is as tall as a number and its dot. */
 const LANE = 40;
+/** Numbers of one lane stand so far apart, or they cannot be read. */
+const APART = 52;
+const said = (m: LineMark) => grouped(Number((m.counted ? m.counted.number : m.says).toPrecision(3)));
 
 /** The line as it ran: one lane for each lot in its unit, a dot for each number that was measured, threads for what went over. */
 export function LineGraph({
@@ -35,6 +38,19 @@ export function LineGraph({
   const y = scaleLinear().domain([0, lanes.length]).range([box.top, box.bottom]);
   const up = (m: LineMark) => y(lanes.indexOf(laneOf(m)) + 0.5);
   const of = new Map(marks.map((m) => [m.id, m]));
+  // Numbers that would lie over one another: the one that does not fit stands, then the first of them.
+  const labelled = new Set<string>();
+  for (const lane of lanes) {
+    const own = marks
+      .filter((m) => laneOf(m) === lane && (m.counted || m.what === 'now'))
+      .sort((a, b) => Number(b.id === blamed) - Number(a.id === blamed) || a.at - b.at);
+    const at: number[] = [];
+    for (const m of own) {
+      if (at.some((p) => Math.abs(p - x(m.at)) < APART)) continue;
+      at.push(x(m.at));
+      labelled.add(m.id);
+    }
+  }
   return (
     <Chart
       {...{ width: W, height: H, box, x, y }}
@@ -85,16 +101,18 @@ export function LineGraph({
                 r={m.counted ? 4.5 : 3}
                 fill={wrong ? 'var(--hand)' : m.counted ? 'var(--deep)' : 'var(--strong)'}
               />
-              <text
-                x={x(m.at) + (m.what === 'now' ? 8 : 0)}
-                y={up(m) - 8}
-                textAnchor={m.what === 'now' ? 'start' : 'middle'}
-                fontSize={12}
-                fontWeight={wrong ? 700 : undefined}
-                fill={wrong ? 'var(--hand)' : 'var(--ink)'}
-              >
-                {short(Math.round(m.counted ? m.counted.number : m.says))}
-              </text>
+              {labelled.has(m.id) && (
+                <text
+                  x={x(m.at) + (m.what === 'now' ? 8 : 0)}
+                  y={up(m) - 8}
+                  textAnchor={m.what === 'now' ? 'start' : 'middle'}
+                  fontSize={12}
+                  fontWeight={wrong ? 700 : undefined}
+                  fill={wrong ? 'var(--hand)' : 'var(--ink)'}
+                >
+                  {said(m)}
+                </text>
+              )}
             </g>
           );
         })}

@@ -55,7 +55,7 @@ export function LineScreen({
             </div>
           )}
           <LineGraph marks={line.marks} blamed={line.blamed?.id ?? null} now={now} timeZone={timeZone} />
-          <div className="mt-4 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-x-10 gap-y-6 max-lg:grid-cols-1">
+          <div className="mt-4 grid grid-cols-[minmax(0,1.75fr)_minmax(0,1fr)] gap-x-8 gap-y-6 max-lg:grid-cols-1">
             <Counts counts={counts} blamed={line.blamed?.id ?? null} day={day} />
             <div className="flex flex-col gap-6">
               <NowThere line={line} />

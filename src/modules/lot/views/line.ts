@@ -106,7 +106,7 @@ export async function lineView(db: Db, site: { siteId: number }, lotId: number, 
   if (points.length > MOST_POINTS) return nothing('tooWide');
   const all = reconcileLine(points);
   if (!all) return nothing('notTied');
-  const counts = all.points.filter((p) => p.count).length;
+  const counts = all.points.filter((p) => p.count && p.what !== 'emptied').length;
   const limit = blamedFrom(counts, normalQuantile);
   const blamed = all.worst && Math.abs(all.worst.off) > limit ? all.worst : null;
   // As if it had never been counted: its point stays, tied by the others.
@@ -121,8 +121,9 @@ export async function lineView(db: Db, site: { siteId: number }, lotId: number, 
     lotId: Number(p.place.lot),
     unit: unitName.get(p.place.unit) ?? '',
     stageName: nameOfStage(book, speciesOf.get(p.place.lot) ?? lot.species, p.place.stage),
-    from: p.from.filter((f) => f.share > 0).map((f) => f.id),
-    counted: p.count ? { number: p.count.number, half: Z95 * p.count.sd } : null,
+    from: [...p.from.filter((f) => f.share > 0).map((f) => f.id), ...(p.leftFrom ? [p.leftFrom] : [])],
+    // That an emptied tank holds none is no count of anybody’s.
+    counted: p.count && p.what !== 'emptied' ? { number: p.count.number, half: Z95 * p.count.sd } : null,
     says: Math.max(0, p.says),
     half: Z95 * p.sd,
     off: p.off,
