@@ -97,6 +97,8 @@ function Verdict({ line, day }: { line: LineView; day: (at: number) => string })
       <b>They cannot all be true together.</b> Look at {b.unit}, {day(b.at)}, first: {words(b.counted!)} were told
       there, the others say {words(b.others)}: {grouped(Math.abs(b.counted!.number - b.others.number))} too{' '}
       {more ? 'many' : 'few'}, {decimals(Math.abs(b.off), 1)} standard deviations. {look(b, more)}
+      {line.alike.length > 0 &&
+        ` As far off: ${line.alike.map((m) => `${m.unit} on ${day(m.at)}, ${words(m.counted!)}`).join('; ')}.`}
     </p>
   );
 }

@@ -36,6 +36,8 @@ export type LineView = {
   /** The count that fits least, where it lies off by more than chance. */
   blamed: LineMark | null;
   worst: LineMark | null;
+  /** Counts that fit no better than the one that is blamed: which of them is wrong the numbers do not tell. */
+  alike: LineMark[];
   counts: number;
   /** What stands now, with and without the one that is blamed. */
   now: {
@@ -53,6 +55,8 @@ export type LineView = {
   why: 'tooWide' | 'notTied' | null;
 };
 
+/** Off by so little less, in standard deviations, a count is as likely the wrong one. */
+const ALIKE = 0.5;
 /** More lots than this in one line are no line that anybody reads. */
 const MOST_LOTS = 40;
 /** More points than this are not worked while somebody waits. */
@@ -82,6 +86,7 @@ export async function lineView(db: Db, site: { siteId: number }, lotId: number, 
     marks: [],
     blamed: null,
     worst: null,
+    alike: [],
     counts: 0,
     now: [],
     limit: 0,
@@ -143,6 +148,14 @@ export async function lineView(db: Db, site: { siteId: number }, lotId: number, 
     marks,
     worst: all.worst && mark(all.worst),
     blamed: blamed && mark(blamed),
+    alike: blamed
+      ? all.points
+          .filter(
+            (p) =>
+              p.id !== blamed.id && p.count && p.what !== 'emptied' && Math.abs(blamed.off) - Math.abs(p.off) < ALIKE,
+          )
+          .map(mark)
+      : [],
     counts,
     limit,
     entry: all.worst?.seq ? await entryAt(db, site, all.worst) : null,
