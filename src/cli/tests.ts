@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { HOME, say } from './home';
 import { DUMP_PROGRAM, ensurePrograms, startDatabase, stopDatabase } from './mariadb';
@@ -49,8 +49,15 @@ export async function test(args: string[]): Promise<number> {
     args: ['node_modules/@playwright/test/cli.js', 'test'],
     env: { ...env, NODE_OPTIONS: '' },
   };
+  let stopped = false;
+  const stop = () => {
+    stopped = true;
+    for (const c of running) c.kill('SIGTERM');
+  };
+  process.once('SIGINT', stop).once('SIGTERM', stop);
   const inTurn = async (steps: readonly Step[]) => {
     for (const s of steps) {
+      if (stopped) return;
       const r = await run(s);
       passed += r.passed;
       failed += r.failed;
@@ -63,7 +70,7 @@ export async function test(args: string[]): Promise<number> {
     await Promise.all([
       inTurn([store]),
       inTurn(core).then(async () => {
-        if (unitOnly) return;
+        if (unitOnly || stopped) return;
         build();
         await inTurn([browser]);
       }),
@@ -73,8 +80,11 @@ export async function test(args: string[]): Promise<number> {
   }
   for (const w of what) process.stdout.write(`failed in ${w}\n`);
   process.stdout.write(`${passed} passed, ${failed} failed\n`);
-  return failed === 0 && passed > 0 ? 0 : 1;
+  return failed === 0 && passed > 0 && !stopped ? 0 : 1;
 }
+
+/** Steps at work: told to stop, they end with it. */
+const running = new Set<ChildProcess>();
 
 const CORE_PARTS = 5;
 
@@ -92,6 +102,7 @@ const jest = (...projects: string[]) => [
 async function run(s: Step): Promise<{ passed: number; failed: number; what: string[] }> {
   say(s.name);
   const child = spawn(s.command, s.args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...s.env } });
+  running.add(child);
   let output = '';
   // Kept until the step is over: two that run side by side would be read mixed.
   for (const stream of [child.stdout, child.stderr])
@@ -99,6 +110,7 @@ async function run(s: Step): Promise<{ passed: number; failed: number; what: str
       output += text;
     });
   const status = await new Promise<number | null>((ok, fail) => child.on('close', ok).on('error', fail));
+  running.delete(child);
   process.stderr.write(`${s.name}:\n${output}`);
   return readCounts(output, status);
 }

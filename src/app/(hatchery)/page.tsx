@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { routine } from '@/modules/incubation/views/routine';
 import { liveFoodThings } from '@/modules/liveFood/screens/liveFoodThings';
 import { feedThings } from '@/modules/rearing/screens/feedThings';
+import { gradingThings } from '@/modules/sorting/screens/gradingThings';
 import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
 import { db } from '../_server/database';
@@ -9,6 +10,7 @@ import { idIn } from '../_server/idOf';
 import {
   computedOnce,
   requestDays,
+  requestGradingDue,
   requestHall,
   requestLiveFoodDue,
   requestNow,
@@ -31,7 +33,11 @@ export default async function TodayPage({
     <TodayScreen
       today={await computedOnce('today', '', '', () => today(db(), person, at, holdings))}
       routine={await computedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
-      feeding={[...feedThings(await requestHall()), ...liveFoodThings(await requestLiveFoodDue(), at, person.timeZone)]}
+      feeding={[
+        ...feedThings(await requestHall()),
+        ...liveFoodThings(await requestLiveFoodDue(), at, person.timeZone),
+        ...gradingThings(await requestGradingDue(), at, person.timeZone),
+      ]}
       days={await requestDays()}
       now={at}
       timeZone={person.timeZone}

@@ -6,6 +6,7 @@ import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
 import { type LiveFoodDue, liveFoodDue, mouthsOf, type Tank } from '@/modules/liveFood/views/liveFood';
 import { type HallView, hallView } from '@/modules/rearing/views/hall';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
+import { type GradingDue, gradingDue } from '@/modules/sorting/views/gradingDue';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
 import { frozen } from '@/server/frozen';
 import { feedChoices } from '@/server/stock/feeding/feedChoices';
@@ -92,6 +93,10 @@ export const requestMouths = async (): Promise<Tank[]> => mouthsOf(await request
 /** What live food wants of people today. */
 export const requestLiveFoodDue = (): Promise<LiveFoodDue> =>
   computedOnce('liveFoodDue', '', '', async (person) => liveFoodDue(db(), person, requestNow(), await requestMouths()));
+
+/** Gradings that are planned or wanted. */
+export const requestGradingDue = (): Promise<GradingDue> =>
+  computedOnce('gradingDue', '', '', async () => gradingDue(db(), requestNow(), await requestHall()));
 
 /** What may be fed, for the forms of every page. */
 export const requestFeeds = (): Promise<FeedChoices> =>

@@ -66,6 +66,19 @@ test('at sixteen degrees pikeperch come to feed 6.4 days after the hatch; the cl
   expect(t.regime).toMatchObject({ first: 'rotifers', live: true });
 });
 
+test('what stands ready is ticked tank by tank, and taken back it does not', async () => {
+  await water(16);
+  const unit = await larvae(5);
+  await toR2(unit, 8000);
+  const r = await h.send('ready.tick', { unit, what: 'larvae: film', says: 'surface film off' });
+  expect(r).toMatchObject({ unit: 'R1' });
+  expect((await tank('R1'))!.ready).toEqual(['larvae: film']);
+  expect((await tank('R2'))!.ready).toEqual([]);
+  const entry = (await h.db('entry').where({ kind: 'prepared' }).first('id'))!.id;
+  await h.send('entry.correct', { entryId: entry, reason: 'not yet' });
+  expect((await tank('R1'))!.ready).toEqual([]);
+});
+
 test('a hatchery’s own point of no return takes the place of the shelf’s', async () => {
   await water(16);
   await larvae(3);

@@ -6,7 +6,9 @@ import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/suppo
 import { refusal } from '../../../tests/support/refusal';
 import { lengthsIn } from './acts/lengths/LengthsField';
 import { barsFor, classesOf, tanksFor } from './screens/bench/bench';
+import { gradingThings } from './screens/gradingThings';
 import { gradingView } from './views/grading';
+import { gradingDue } from './views/gradingDue';
 
 let h: TestHatchery;
 beforeEach(async () => {
@@ -92,6 +94,9 @@ describe('size watch', () => {
     await h.send('lengths.record', { unit, lengthsMm: drawn(120, 30, 0.26, 3), sure: 'yes' });
     [row] = (await view()).rows;
     expect(row).toMatchObject({ is: 'grade' });
+    expect(
+      gradingThings(await gradingDue(h.db, h.clock.now, await hall()), h.clock.now, 'Europe/Vienna'),
+    ).toMatchObject([{ who: 'R1', says: expect.stringMatching(/sizes lie apart, spread 2\d %/) }]);
     expect(row!.eaten!.value).toBeGreaterThan(0);
     expect(row!.eaten!.low).toBeLessThan(row!.eaten!.value);
     expect(row!.weekLoss!).toBeGreaterThan(row!.eaten!.value);
@@ -161,8 +166,17 @@ describe('the bench', () => {
     expect(bench!.plan).toMatchObject({ on, barsMm: [3.2], noFeedHours: 18 });
     expect(bench!.ready).toEqual(['grading: salt']);
     expect((await view()).rows[0]!.plannedAt).toBe(on);
+    const things = async () =>
+      gradingThings(await gradingDue(h.db, h.clock.now, await hall()), h.clock.now, 'Europe/Vienna').map((t) => [
+        t.who,
+        t.tone,
+      ]);
+    expect(await things()).toEqual([['R1', 'now']]);
     h.clock.now = on + 5 * HOUR;
     expect(await waits()).toBeNull();
+    expect(await things()).toEqual([['R1', 'overdue']]);
+    h.clock.now = on + 30 * HOUR;
+    expect(await things()).toEqual([]);
   });
 
   test('the largest stay where they are: a new lot in the tank that was graded, which holds it alone', async () => {

@@ -7,6 +7,7 @@ import { HOUR_MS } from '@/core/time/spans';
 import { criterionWords } from '@/modules/rearing/acts/taken/criterionWords';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
+import { ReadyTick } from '../acts/ready/ReadyTick';
 import { TakenForm } from '../acts/taken/form';
 import type { FirstFeedingView, LarvalLot, LarvalTank } from '../views/firstFeeding';
 import { ClockStrip } from './firstFeeding/ClockStrip';
@@ -124,6 +125,20 @@ function Ready({ l, clock }: { l: LarvalLot; clock: NonNullable<LarvalTank['cloc
         {shown.map((r) => (
           <li key={r.id} className={`border-b border-rule py-1.5 ${now > r.ends ? 'text-soft' : ''}`}>
             <p className={now >= r.begins && now <= r.ends ? 'font-semibold' : ''}>{r.says}</p>
+            {now >= r.begins && now <= r.ends && (
+              <p className="flex flex-wrap gap-x-4">
+                {l.tanks.map((t) => (
+                  <ReadyTick
+                    key={t.unitId}
+                    of={t}
+                    what={`larvae: ${r.id}`}
+                    says={r.says}
+                    label={l.tanks.length > 1 ? `ready in ${t.unit}` : 'it stands ready'}
+                    done={t.ready.includes(`larvae: ${r.id}`)}
+                  />
+                ))}
+              </p>
+            )}
             <p className="text-small text-soft">
               {now > r.ends
                 ? `over since ${whenWords(r.ends, reader)}`

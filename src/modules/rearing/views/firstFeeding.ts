@@ -15,6 +15,8 @@ export type LarvalTank = LarvaeAt & {
   stage: string;
   number: number;
   sd: number;
+  /** Of what has to stand ready, what does. */
+  ready: string[];
 };
 
 /** A lot that comes to feed: its clock stands above its tanks. */
@@ -41,10 +43,15 @@ export async function firstFeedingView(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<FirstFeedingView> {
-  const [larvae, book, beside] = await Promise.all([
+  const [larvae, book, beside, ready] = await Promise.all([
     larvaeNow(db, site, now, holdings),
     speciesBook(db, site.siteId),
     regimesBesideEachOther(db, site, now, holdings),
+    standReady(
+      db,
+      holdings.map((h) => h.holdingId),
+      now,
+    ),
   ]);
   const lots = new Map<number, LarvalLot>();
   for (const h of holdings) {
@@ -75,12 +82,28 @@ export async function firstFeedingView(
       stage: h.stage,
       number: h.number,
       sd: h.sd,
+      ready: ready.get(h.holdingId) ?? [],
     });
   }
   const grave = (t: LarvalTank) => GRAVEST.indexOf(t.state.tone);
   for (const l of lots.values()) l.tanks.sort((a, b) => grave(a) - grave(b));
   const rank = (l: LarvalLot) => grave(l.tanks[0]!);
   return { beside, lots: [...lots.values()].sort((a, b) => rank(a) - rank(b)) };
+}
+
+/** What was ticked as standing ready, by holding. One statement. */
+async function standReady(db: Db, holdingIds: readonly number[], now: number): Promise<Map<number, string[]>> {
+  const rows =
+    holdingIds.length === 0
+      ? []
+      : await db('observation')
+          .whereIn('holding_id', [...holdingIds])
+          .where('kind', 'prepared')
+          .where('at', '<=', now)
+          .select<{ holding_id: number; said: string }[]>('holding_id', 'said');
+  const out = new Map<number, string[]>();
+  for (const r of rows) out.set(r.holding_id, [...(out.get(r.holding_id) ?? []), r.said]);
+  return out;
 }
 
 const checksOf = (s: Species): LarvalLot['checks'] =>

@@ -10,11 +10,15 @@ export function ReadyTick({
   of,
   what,
   says,
+  label = says,
   done,
 }: {
   of: { unitId: number; lotId: number; stage: string };
   what: string;
+  /** What stands ready, for the ledger. */
   says: string;
+  /** The words of the tick, where they are others. */
+  label?: string;
   done: boolean;
 }) {
   const { role } = useSession();
@@ -28,7 +32,7 @@ export function ReadyTick({
           on && void act.submit({ unit: of.unitId, lotId: of.lotId, stage: of.stage, what, says }, () => 'ready')
         }
       >
-        {says}
+        {label}
       </Tick>
       {act.refused && (
         <span role="alert" className="text-small text-loss">
