@@ -30,6 +30,18 @@ const firstShare = (left: number, tanks: readonly SharedTank[]): number => {
   return Number(Math.floor(wanted > 0 ? Math.min(left, wanted) : left).toPrecision(3));
 };
 
+/** Shares as anybody measures them out: whole hundredths of the whole, and nothing lost by that. */
+function roundShares(total: number, mouths: readonly number[]): number[] {
+  const step = 10 ** Math.max(0, Math.floor(Math.log10(Math.max(1, total))) - 2);
+  const shares = sharedOut(Math.floor(total / step), mouths).map((n) => n * step);
+  // What is over by the step goes with the first that gets any.
+  const first = Math.max(
+    0,
+    shares.findIndex((n) => n > 0),
+  );
+  return shares.map((n, i) => (i === first ? n + Math.round(total - step * Math.floor(total / step)) : n));
+}
+
 /** A harvest shared out over its tanks. @param harvest absent in a correction: what was recorded stands there */
 export function ShareOutForm({
   harvest,
@@ -44,7 +56,7 @@ export function ShareOutForm({
   done?: () => void;
 }) {
   const parts = (total: number) => {
-    const shares = sharedOut(
+    const shares = roundShares(
       total,
       tanks.map((t) => t.larvae),
     );
@@ -64,8 +76,8 @@ export function ShareOutForm({
   const given = lines.each.reduce((s, l) => s + (l.value('number') ?? 0), 0);
   const tankOf = (unit: number | null) => tanks.find((t) => t.unitId === unit);
   const again = (total: number) => {
-    const shares = sharedOut(
-      total,
+    const shares = roundShares(
+      Math.floor(total),
       lines.each.map((l) => tankOf(l.value('unit'))?.larvae ?? 0),
     );
     for (const [i, l] of lines.each.entries()) l.fill('number', shares[i]!);
