@@ -563,6 +563,15 @@ interface StageSeen {
   sd: number;
 }
 
+interface TallyPart {
+  id: string;
+  unit_id: number;
+  person_id: number;
+  counts: string;
+  begun_at: number;
+  at: number;
+}
+
 interface Unit {
   id: number;
   site_id: number;
@@ -642,6 +651,7 @@ declare module 'knex/types/tables' {
     spawning_day: SpawningDay;
     species_value: SpeciesValue;
     stage_seen: StageSeen;
+    tally_part: TallyPart;
     unit: Unit;
     vessel: Vessel;
   }

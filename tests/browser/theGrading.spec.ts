@@ -112,6 +112,22 @@ test('graded on the day: classes tallied by key, the rest measured as what is le
   await expect(form.locator('[data-tally]').first()).toHaveText('3');
   await page.keyboard.press('Backspace');
   await expect(form.locator('[data-tally]').first()).toHaveText('2');
+  // A colleague taps at a phone of their own: the parts meet, also after the connection was lost there.
+  const phone = await context.newPage();
+  await phone.goto(url('/rearing/grading'));
+  await phone.getByRole('link', { name: 'GH1' }).first().click();
+  await phone.getByRole('button', { name: 'Grade so' }).click();
+  const there = phone.getByRole('dialog');
+  await there.getByRole('button', { name: /Classes by tap or key/ }).click();
+  await there.getByRole('button', { name: 'one S', exact: true }).focus();
+  await phone.route('**/api/commands', (r) => r.abort());
+  for (const key of ['1', '1', '1']) await phone.keyboard.press(key);
+  await expect(there.getByTestId('together')).toContainText('Not sent yet');
+  await phone.unroute('**/api/commands');
+  await expect(form.getByTestId('together')).toContainText('Together: 5 S, 1 M');
+  await expect(there.getByTestId('together')).toContainText('Together: 5 S, 1 M');
+  await expect(form.getByLabel('Number of animals').first()).toHaveValue('5');
+  await phone.close();
   const classes = form.getByRole('group', { name: /^Class/ });
   const last = (await classes.count()) - 1;
   for (let k = 0; k < last; k++)

@@ -157,4 +157,17 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('regime'),
   },
+  {
+    name: '0670_tally_part',
+    up: create('tally_part', (t) => {
+      t.string('id', 36).notNullable().primary();
+      t.integer('unit_id').unsigned().notNullable().references('unit.id');
+      t.integer('person_id').unsigned().notNullable().references('person.id');
+      t.json('counts').notNullable();
+      t.bigInteger('begun_at').notNullable();
+      t.bigInteger('at').notNullable();
+      t.index(['unit_id', 'begun_at']);
+    }),
+    down: drop('tally_part'),
+  },
 ];

@@ -67,7 +67,11 @@ export function CountHere({
           <li>By eye: give an honest give or take; practised eyes are often off by a third.</li>
         </ul>
       </Fold>
-      {role === 'reader' ? <p className="quiet">A reader counts nothing.</p> : <CountForm h={row} methods={everyWay} />}
+      {role === 'reader' ? (
+        <p className="quiet">A reader counts nothing.</p>
+      ) : (
+        <CountForm h={row} methods={everyWay} together />
+      )}
     </section>
   );
 }

@@ -7,8 +7,12 @@ import { type ActHolding, at } from '@/client/holding';
 import { HowManyInput } from '@/client/measure/HowMany';
 import type { Method } from '@/client/measure/readHowMany';
 import { saidCensus } from '../../saidCensus';
+import { TallyTogether } from '../../screens/TallyTogether';
 import { recordCount } from './act';
 import { countLine } from './shorthand';
+
+/** Fish of one kind, tapped one by one. */
+const ONE_CLASS = [{ id: 'fish', word: 'fish', key: 'f' }];
 
 /** The ways of counting fish and eggs that stand in a unit. */
 const usualWays: readonly Method[] = ['counted', 'weight', 'volume', 'estimated'];
@@ -27,10 +31,13 @@ export const everyWay: readonly Method[] = [
 export function CountForm({
   h,
   methods = usualWays,
+  together = false,
   done,
 }: {
   h: Pick<ActHolding, 'unitId' | 'lotId' | 'stage'>;
   methods?: readonly Method[];
+  /** Several may tally at once, each at a device of their own. */
+  together?: boolean;
   done?: () => void;
 }) {
   const f = useActForm(recordCount, {
@@ -42,6 +49,16 @@ export function CountForm({
   });
   return (
     <Form of={f} label="Record count">
+      {together && (
+        <TallyTogether
+          unitId={h.unitId}
+          classes={ONE_CLASS}
+          word="Tally, alone or together"
+          onSum={(sum) => {
+            if (sum.fish) f.fill('measured', { method: 'counted', number: sum.fish } as never);
+          }}
+        />
+      )}
       <HowManyInput {...f.many('measured')} methods={methods} of="count" />
     </Form>
   );

@@ -6,8 +6,8 @@ import { useActForm } from '@/client/form/useActForm';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { at, placeOptions } from '@/client/holding';
 import { HowManyInput } from '@/client/measure/HowMany';
-import { TallyPad } from '@/client/measure/TallyPad';
 import { grade } from '@/modules/sorting/acts/grade/act';
+import { TallyTogether } from '@/modules/sorting/screens/TallyTogether';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
@@ -49,16 +49,17 @@ export function GradeForm({
         Feed none today and see that the receiving units are filled. With every class measured the grading is a count of
         the whole.
       </p>
-      <TallyPad
-        word="Classes"
+      <TallyTogether
+        unitId={h.unitId}
+        word="Classes by tap or key, alone or together"
         classes={classes.each.map((c, i) => ({
-          id: String(c.key),
+          id: c.value('grade') ?? `class ${i + 1}`,
           word: c.value('grade') ?? `class ${i + 1}`,
           key: String(i + 1),
         }))}
-        onCount={(n) => {
+        onSum={(n) => {
           for (const c of classes.each) {
-            const number = n[String(c.key)];
+            const number = n[c.value('grade') ?? ''];
             if (number !== undefined) c.fill('amount', { kind: 'measured', measured: { method: 'counted', number } });
           }
         }}
