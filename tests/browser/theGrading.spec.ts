@@ -88,7 +88,8 @@ test('a bar is moved by its keys: the classes follow; two classes want one bar',
 });
 
 test('planned for tomorrow the feed is held; what stands ready is ticked, and stays so', async () => {
-  await page.getByRole('button', { name: 'Even classes' }).click();
+  await page.getByRole('button', { name: 'one class more' }).click();
+  await expect(page.getByRole('slider')).toHaveCount(2);
   await page.getByRole('button', { name: 'Plan it' }).click();
   const form = page.getByRole('dialog');
   await form.getByLabel('It begins', { exact: true }).fill('tomorrow');
@@ -103,7 +104,7 @@ test('planned for tomorrow the feed is held; what stands ready is ticked, and st
   await expect(page.getByTestId('prepared').getByRole('checkbox', { name: 'salt for the bowls' })).toBeChecked();
 });
 
-test('graded on the day: classes tallied by key, the rest measured as what is left; each is a lot of its own', async () => {
+test('graded on the day into three: classes tallied by key while a colleague taps, the rest measured as what is left; each is a lot of its own', async () => {
   await page.getByRole('button', { name: 'Grade so' }).click();
   const form = page.getByRole('dialog');
   await form.getByRole('button', { name: /Classes by tap or key/ }).click();
@@ -124,8 +125,8 @@ test('graded on the day: classes tallied by key, the rest measured as what is le
   for (const key of ['1', '1', '1']) await phone.keyboard.press(key);
   await expect(there.getByTestId('together')).toContainText('Not sent yet');
   await phone.unroute('**/api/commands');
-  await expect(form.getByTestId('together')).toContainText('Together: 5 S, 1 M');
-  await expect(there.getByTestId('together')).toContainText('Together: 5 S, 1 M');
+  await expect(form.getByTestId('together')).toContainText('Together: 5 S, 1 M, 0 L');
+  await expect(there.getByTestId('together')).toContainText('Together: 5 S, 1 M, 0 L');
   await expect(form.getByLabel('Number of animals').first()).toHaveValue('5');
   await phone.close();
   const classes = form.getByRole('group', { name: /^Class/ });

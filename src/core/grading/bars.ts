@@ -281,7 +281,6 @@ export const calculation = defineCalculation({
     toMm: 5.6,
     stepMm: 0.1,
     goal: { kind: 'eaten', classes: 3, gapeRatio: 0.7 },
-    most: [20_000, null, 8000],
   },
 });
 
