@@ -57,12 +57,23 @@ export function GradeForm({
           word: c.value('grade') ?? `class ${i + 1}`,
           key: String(i + 1),
         }))}
-        onSum={(n) => {
-          for (const c of classes.each) {
-            const number = n[c.value('grade') ?? ''];
-            if (number !== undefined) c.fill('amount', { kind: 'measured', measured: { method: 'counted', number } });
-          }
-        }}
+        onSum={(sum) =>
+          // All lines at once: one after the other each would forget what was put into the one before.
+          f.fill(
+            'classes',
+            classes.each.map((c) => {
+              const number = sum[c.value('grade') ?? ''];
+              const counted = number
+                ? { kind: 'measured', measured: { method: 'counted', number } }
+                : c.value('amount');
+              return {
+                grade: c.value('grade') ?? '',
+                ...(c.value('unit') === null ? {} : { unit: c.value('unit') }),
+                ...(counted ? { amount: counted } : {}),
+              };
+            }) as never,
+          )
+        }
       />
       {classes.each.map((c) => (
         <fieldset key={c.key} className="flex flex-col gap-2 border-t border-rule pt-2">
