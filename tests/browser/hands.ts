@@ -130,3 +130,28 @@ export async function atWork(browser: Browser): Promise<AtWork> {
 /** Fields and answers apart, as they are sent. */
 const parts = (type: string, { answers, ...payload }: Record<string, unknown>) =>
   answers ? { type, payload, answers } : { type, payload };
+
+/** Pages at a phone: nothing cut off, all that is pressed as tall as a finger, and what axe asks. */
+export async function holdsOnAPhone(
+  browser: Browser,
+  context: BrowserContext,
+  paths: readonly string[],
+): Promise<void> {
+  const phone = await (
+    await browser.newContext({
+      storageState: await context.storageState(),
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    })
+  ).newPage();
+  for (const path of paths) {
+    await phone.goto(url(path));
+    await expect(phone.locator('h1').first()).toBeVisible();
+    const wide = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(wide, path).toBeLessThanOrEqual(0);
+    expect(await lowerThanAFinger(phone), path).toEqual([]);
+    await accessible(phone);
+  }
+  await phone.close();
+}

@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { type AtWork, accessible, atWork, choose, lowerThanAFinger, shown, url } from './hands';
+import { type AtWork, accessible, atWork, choose, holdsOnAPhone, shown, url } from './hands';
 
 /** Pikeperch that shoot apart: measured, laid out on the bench, graded by tally; a pond counted by mark and recapture. */
 test.describe.configure({ mode: 'serial' });
@@ -169,21 +169,5 @@ test('count desk: what a way gives is said before; marked and caught again, held
 test('with wet hands: count desk and bench on a phone, nothing cut off, all of it as tall as a finger', async ({
   browser,
 }) => {
-  const phone = await (
-    await browser.newContext({
-      storageState: await context.storageState(),
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-    })
-  ).newPage();
-  for (const path of ['/count', '/rearing/grading']) {
-    await phone.goto(url(path));
-    await expect(phone.locator('h1').first()).toBeVisible();
-    const wide = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-    expect(wide, path).toBeLessThanOrEqual(0);
-    expect(await lowerThanAFinger(phone), path).toEqual([]);
-    await accessible(phone);
-  }
-  await phone.close();
+  await holdsOnAPhone(browser, context, ['/count', '/rearing/grading']);
 });

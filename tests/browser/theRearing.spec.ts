@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { type AtWork, accessible, atWork, choose, log, lowerThanAFinger, url } from './hands';
+import { type AtWork, accessible, atWork, choose, holdsOnAPhone, log, url } from './hands';
 
 /**
  * Fry and larvae as whoever feeds them sees them: a hungry raceway through a month of rations, pikeperch larvae on live
@@ -245,15 +245,7 @@ test('pikeperch larvae: a regime, the cones that it wants, sown, harvested, give
 });
 
 test('with wet hands: the board on a phone, nothing cut off, all of it as tall as a finger', async ({ browser }) => {
-  const phone = await (
-    await browser.newContext({
-      storageState: await context.storageState(),
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-    })
-  ).newPage();
-  for (const path of [
+  await holdsOnAPhone(browser, context, [
     '/rearing',
     '/rearing/feeding',
     '/rearing/live-food',
@@ -261,15 +253,7 @@ test('with wet hands: the board on a phone, nothing cut off, all of it as tall a
     '/rearing/growth',
     '/rearing/appetite',
     '/rearing/first-feeding',
-  ]) {
-    await phone.goto(url(path));
-    await expect(phone.locator('h1').first()).toBeVisible();
-    const wide = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-    expect(wide, path).toBeLessThanOrEqual(0);
-    expect(await lowerThanAFinger(phone), path).toEqual([]);
-    await accessible(phone);
-  }
-  await phone.close();
+  ]);
 });
 
 test('who ate of a bag', async () => {

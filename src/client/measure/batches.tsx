@@ -1,5 +1,5 @@
 import { outlyingBatches } from '@/core/sampling/meanWeight';
-import { MeanWeight } from './HowMany';
+import { MeanWeight } from './Outcome';
 import { type Pair, PairRows } from './pairs';
 
 export type Batch = { massG: number; count: number };

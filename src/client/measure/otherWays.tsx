@@ -8,7 +8,7 @@ import { Fold } from '@/ui/Fold';
 import { TextField } from '@/ui/fields';
 import { decimalOf, measureOf, NumberInput, useShown, wholeOf } from '../inputs';
 import { type ScatterOf, useSession } from '../session';
-import { Outcome } from './HowMany';
+import { Outcome } from './Outcome';
 import { PairRows } from './pairs';
 import { deviceChecks, type HowManyValue } from './readHowMany';
 
