@@ -360,6 +360,12 @@ export const registry: readonly Listed[] = [
     'Growth and feed',
     async () => (await import('./growth/growth')).thermal,
   ),
+  listed(
+    'growth.moults',
+    'Growth from moult to moult',
+    'Growth and feed',
+    async () => (await import('./growth/byMoults')).calculation,
+  ),
   listed('growth.own', 'Own growth', 'Growth and feed', async () => (await import('./growth/own')).calculation),
   listed(
     'growth.forecast',

@@ -2,17 +2,8 @@ import { z } from 'zod';
 import { CalculationError, defineCalculation, schema } from '../calculation';
 import { decimals } from '../quantities/format';
 import { DAY_MS } from '../time/spans';
+import { usualCycleDays } from './cycle';
 import { type Belief, type CycleModel, type DayEaten, PhaseFilter, usualCycle } from './phaseFilter';
-
-/**
- * Days between moults by size and temperature: longer with size and cold. Own starting values for shrimps and prawns:
- * six days at one gram and 28 °C. `verify`
- */
-const CYCLE_1G_28C = 6;
-const BY_SIZE = 0.3;
-const BY_WARMTH = 0.06;
-export const usualCycleDays = (meanG: number, celsius: number) =>
-  CYCLE_1G_28C * meanG ** BY_SIZE * Math.exp(-BY_WARMTH * (celsius - 28));
 
 /** From one day to the next: a larger step while hard sets off a moult. `verify` */
 const JUMP_CELSIUS = 2.5;

@@ -1,4 +1,5 @@
 import { normalCdf } from '../distributions';
+import { MOULTING } from './cycle';
 
 /** How appetite runs through a moult cycle: shares of the cycle, from one moult to the next, and what is eaten in them. */
 export type CycleShape = {
@@ -34,7 +35,7 @@ export type CycleModel = {
 };
 
 export const usualCycle: Omit<CycleModel, 'cycleDays'> = {
-  cycleCv: 0.15,
+  cycleCv: MOULTING.cycleCv,
   shape: { softUntil: 0.1, hardUntil: 0.22, fastFrom: 0.9, softEats: 0.1, fastEats: 0.35 },
   wander: 0.012,
   scatter: 0.1,

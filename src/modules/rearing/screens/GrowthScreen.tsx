@@ -113,10 +113,10 @@ function Facts({
         {massEach(g.now.high, us)}.
       </p>
       {children}
-      {t && g.tgc === null && (
+      {t && g.tgc === null && g.moultGain === null && (
         <p className="text-soft">Reference has no growth of {g.speciesName}: no size can be foreseen.</p>
       )}
-      {t && g.tgc !== null && (
+      {t && (g.tgc !== null || g.moultGain !== null) && (
         <p data-testid="reached">
           {massEach(t.g, us)}:{' '}
           {t.at === null ? (
@@ -134,6 +134,13 @@ function Facts({
           {g.wanted.feedG !== null &&
             g.wanted.share <= 1 &&
             ` ${feedMassOf(g.wanted.feedG * g.number, us)} of feed until then.`}
+        </p>
+      )}
+      {g.moultGain && (
+        <p className="text-soft">
+          They grow from moult to moult: each adds {percent(g.moultGain.share)} ±
+          {decimals(100 * Z95 * g.moultGain.sd, 0)} of their mass, by Reference. The curve is that of a group out of
+          step.
         </p>
       )}
       {g.tgc !== null && (

@@ -1,6 +1,7 @@
 import { comingCourse } from '@/core/development/coming';
 import { type Conversion, conversionOf } from '@/core/feeding/conversion';
 import { plannedFeed } from '@/core/feeding/plannedFeed';
+import { massByMoults, moultTime, reachesByMoults } from '@/core/growth/byMoults';
 import { massAt, reaches, warmthFrom } from '@/core/growth/forecast';
 import { spansOf } from '@/core/growth/ofLot';
 import { outsideOf, type Stretch, stretchesOf } from '@/core/growth/stretches';
@@ -44,6 +45,8 @@ export type GrowthLine = {
   /** What it takes to weigh the target by the day that is asked for. */
   wanted: (Wanted & { by: number; bearsCelsius: number | null }) | null;
   /** The coefficient that is reckoned with, and what Reference expects. */
+  /** Of what grows from moult to moult: the mass that each adds, as a share; null of fish, and where it is not known. */
+  moultGain: { share: number; sd: number } | null;
   tgc: number | null;
   tgcCv: number;
   from: 'lot' | 'house' | 'reference';
@@ -123,12 +126,28 @@ export async function growthView(
       tgc: coefficient ?? 0,
       tgcCv: f.values.tgcCv,
     };
+    const gain = coefficient === null ? valueNamed(species, 'moult gain') : undefined;
+    const course = h.sensorId === null ? undefined : courses.find(([s]) => s === h.sensorId)?.[1];
+    const steps =
+      gain && course && course.length > 0
+        ? {
+            t: moultTime(course, now),
+            g: { startG: grown.meanG, startCv: grown.cv, gain: gain.value, gainSd: gain.spread ?? 0 },
+          }
+        : null;
     const wanted = targetG ?? 2 * grown.meanG;
     const lived = h.sensorId === null ? [] : (past.get(h.sensorId) ?? []);
     const own = weights
       .filter((x) => x.lot_id === h.lotId && x.unit_id === h.unitId)
       .map((x) => ({ at: x.at, unitId: x.unit_id, meanG: x.value, sdG: sdOf(x) }));
-    const reached = w && coefficient && wanted > grown.meanG ? reaches(w, { ...state, targetG: wanted }) : null;
+    const reached =
+      wanted <= grown.meanG
+        ? null
+        : steps
+          ? reachesByMoults(steps.t, { ...steps.g, targetG: wanted })
+          : w && coefficient
+            ? reaches(w, { ...state, targetG: wanted })
+            : null;
     const span = spans.find((s) => s.holdingId === h.holdingId)!;
     return {
       holdingId: h.holdingId,
@@ -176,16 +195,17 @@ export async function growthView(
         f.values.warmth.high,
         now,
       ),
+      moultGain: gain ? { share: gain.value, sd: gain.spread ?? 0 } : null,
       tgc: coefficient,
       tgcCv: f.values.tgcCv,
       from: f.learned?.from ?? 'reference',
       spans: f.learned?.n ?? 0,
       referenceTgc: valueNamed(species, 'thermal growth coefficient')?.value ?? null,
       ahead:
-        w && coefficient
+        steps || (w && coefficient)
           ? Array.from({ length: AHEAD_DAYS / STEP_DAYS + 1 }, (_, i) => {
               const at = now + i * STEP_DAYS * DAY_MS;
-              return { at, ...massAt(w, state, at) };
+              return { at, ...(steps ? massByMoults(steps.t, steps.g, at) : massAt(w!, state, at)) };
             })
           : [],
       target:
