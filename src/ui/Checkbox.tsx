@@ -44,7 +44,7 @@ export function Tick({
   children: ReactNode;
 }) {
   return (
-    <label className="flex cursor-pointer items-center gap-2 pointer-coarse:py-2">
+    <label className="flex cursor-pointer items-center gap-2 pointer-coarse:py-2.5">
       <Checkbox checked={checked} onChange={onChange} disabled={disabled} />
       {children}
     </label>

@@ -38,7 +38,7 @@ export function Choice<T extends string>({
             className={
               tall
                 ? `button justify-start ${value === o.value ? 'border-deep bg-deep-wash font-bold' : ''}`
-                : 'flex cursor-pointer items-center gap-1.5 pointer-coarse:py-2'
+                : 'flex cursor-pointer items-center gap-1.5 pointer-coarse:py-2.5'
             }
           >
             <RadioGroup.Item

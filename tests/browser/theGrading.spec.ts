@@ -100,6 +100,8 @@ test('planned for tomorrow the feed is held; what stands ready is ticked, and st
   const list = page.getByTestId('prepared');
   await expect(list).toContainText('no feed from');
   await list.getByText('salt for the bowls').click();
+  // Ticked once it is recorded, not before.
+  await expect(list.getByRole('checkbox', { name: 'salt for the bowls' })).toBeChecked();
   await page.goto(page.url());
   await expect(page.getByTestId('prepared').getByRole('checkbox', { name: 'salt for the bowls' })).toBeChecked();
 });
