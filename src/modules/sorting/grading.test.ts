@@ -179,6 +179,27 @@ describe('the bench', () => {
     expect(await things()).toEqual([]);
   });
 
+  test('a plan for later leaves a hold of today in force; fed again while the plan holds them is meant', async () => {
+    const unit = await fry();
+    h.clock.now += 8 * HOUR;
+    const on = h.clock.now + 40 * HOUR;
+    await h.send('feed.hold', { unit, why: 'treatment', hours: 6 });
+    h.clock.now += HOUR;
+    const classes = [
+      { grade: 'S', unit: h.units.R2! },
+      { grade: 'L', unit },
+    ];
+    await h.send('grading.plan', { unit, on, classes, noFeedHours: 18 });
+    const waits = async () => (await hall()).units.find((u) => u.name === 'R1')!.fed[0]!.waits;
+    expect(await waits()).toMatchObject({ why: 'hold', said: 'treatment' });
+    h.clock.now = on - 20 * HOUR;
+    expect(await waits()).toBeNull();
+    h.clock.now = on - 2 * HOUR;
+    expect(await waits()).toMatchObject({ why: 'hold', said: 'grading' });
+    await h.send('feed.hold', { unit, why: 'grading', hours: 0 });
+    expect(await waits()).toBeNull();
+  });
+
   test('the largest stay where they are: a new lot in the tank that was graded, which holds it alone', async () => {
     const unit = await fry(1000);
     await h.send('grade.record', {

@@ -59,10 +59,7 @@ export const decision = decides(planGrading, async (c, p) => {
       // Read as a hold of the feed, too: it begins when the fish are to be empty and ends some hours after the grading.
       intent: { ...p, why: 'grading', holdFrom, until: p.on + AFTER_HOURS * HOUR_MS },
       acts: [],
-      observations: [
-        { ...idsOf(at), kind: 'gradingPlan', value: p.on },
-        { ...idsOf(at), kind: 'feedHold', value: p.on + AFTER_HOURS * HOUR_MS },
-      ],
+      observations: [{ ...idsOf(at), kind: 'gradingPlan', value: p.on }],
     },
   ]);
   return { lot: at.lot.name, unit: at.unit.name, holdFrom };

@@ -134,7 +134,12 @@ export function barsFor(
     return tank ? (tightIn(b, { ...tank, number: 0, massG: 0 }, 1, meanG, now)?.bears ?? null) : null;
   });
   const best = bestBars(sizes, b.row.number, gapsOf(b), b.values, goal, most);
-  if (best) return { bars: best.bars, within: true };
+  // By what each class really weighs: a tank may be too small for a large class all the same.
+  if (best)
+    return {
+      bars: best.bars,
+      within: !classesOf(b, best.bars, unitIds, now).some((c) => c.tight && c.tight.share > 1),
+    };
   const free = bestBars(sizes, b.row.number, gapsOf(b), b.values, goal);
   return { bars: free?.bars ?? [gapsOf(b)[0]!], within: false };
 }
