@@ -111,6 +111,8 @@ export async function furnish(p: Player): Promise<void> {
     [7, 2, bay2],
   ] as const)
     await many(brood, 'tank', 'H', from, count, { battery: 'Brood', volumeL: 4000, flowLPerMin: 40, sensor, y: from });
+  const display = await room('Display house', 'rearing');
+  await many(display, 'tank', 'D', 1, 6, { battery: 'Display', volumeL: 3000, flowLPerMin: 40, sensor: bay2, y: 0 });
   await many(ponds, 'pond', 'P', 1, 3, { battery: 'Meadow', volumeL: 900000, sensor: river, y: 0 });
   for (const [name, water, target] of [
     ['Lake Ivarre', 'Lake Ivarre', 85000],

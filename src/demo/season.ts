@@ -13,6 +13,7 @@ import { LiveFood } from './liveFood';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
 import { Player } from './player';
+import { Selections } from './selections';
 import { Sizes } from './sizes';
 import { Station } from './station';
 import { Tanks } from './tanks';
@@ -83,6 +84,7 @@ function planSeason(p: Player): void {
   new Brood(p).lay(FIRST_DAY);
   new CharDay(p, station, eggs).lay();
   new BroodYear(p, station, tanks).lay();
+  new Selections(p).lay();
   for (const plan of plans(p.chance)) p.at(plan.day + 0.1, () => eggs.take(plan));
   for (const [day, number] of [
     [-300, 5200],

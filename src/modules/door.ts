@@ -10,6 +10,7 @@ import { decisions as moves } from './moves/acts/server';
 import { decisions as rearing } from './rearing/acts/server';
 import { decisions as records } from './records/acts/server';
 import { decisions as reference } from './reference/acts/server';
+import { decisions as selection } from './selection/acts/server';
 import { decisions as setup } from './setup/acts/server';
 import { decisions as sorting } from './sorting/acts/server';
 import { decisions as spawning } from './spawning/acts/server';
@@ -24,6 +25,7 @@ const all: readonly Decision[] = [
   ...rearing,
   ...records,
   ...reference,
+  ...selection,
   ...setup,
   ...sorting,
   ...spawning,
@@ -35,6 +37,9 @@ export const decisions: Decisions = {
   byType: new Map(all.map((d) => [d.act.type, d])),
   byKind: new Map(all.flatMap((d) => Object.keys(d.act.kinds ?? {}).map((kind) => [kind, d] as const))),
 };
+
+/** Types of acts that change nothing which pages of the house show. */
+export const quietTypes: readonly string[] = all.flatMap(({ act }) => (act.quiet ? [act.type] : []));
 
 /** The only door by which anything is written: see `executeBy`. */
 export const execute = (db: Db, actor: Actor, sent: Sent, now: number): Promise<Done> =>

@@ -495,6 +495,39 @@ interface RoutineTask {
   retired: Small;
 }
 
+interface Selection {
+  id: number;
+  site_id: number;
+  unit_id: number;
+  lot_id: number;
+  stage: string;
+  scheme: string;
+  goal: string;
+  begun_by: number;
+  begun_at: number;
+  entry_seq: number | null;
+  over_at: number | null;
+}
+
+interface SelectionFish {
+  id: string;
+  selection_id: number;
+  nth: number;
+  content: string;
+  followed: Small;
+  first_id: string | null;
+  person_id: number;
+  at: number;
+}
+
+interface SelectionScheme {
+  site_id: number;
+  species: string;
+  content: string;
+  recorded_by: number;
+  recorded_at: number;
+}
+
 interface Sensor {
   id: number;
   site_id: number;
@@ -645,6 +678,9 @@ declare module 'knex/types/tables' {
     release_site: ReleaseSite;
     room: Room;
     routine_task: RoutineTask;
+    selection: Selection;
+    selection_fish: SelectionFish;
+    selection_scheme: SelectionScheme;
     sensor: Sensor;
     sign_in: SignIn;
     site: Site;

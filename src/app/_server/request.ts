@@ -2,6 +2,7 @@ import 'server-only';
 import { cache } from 'react';
 import type { FeedChoices } from '@/client/session';
 import { decimalMark } from '@/core/quantities/format';
+import { quietTypes } from '@/modules/door';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
 import { type LiveFoodDue, liveFoodDue, mouthsOf, type Tank } from '@/modules/liveFood/views/liveFood';
 import { type HallView, hallView } from '@/modules/rearing/views/hall';
@@ -25,7 +26,7 @@ const kept = new Map<string, { key: string; computed: Promise<unknown> }>();
 /** Of lots, rooms and units so many are kept: those that people look at just now. */
 const MOST_KEPT = 40;
 
-const versionNow = cache(async (siteId: number) => siteVersion(db(), siteId));
+const versionNow = cache(async (siteId: number) => siteVersion(db(), siteId, quietTypes));
 
 /**
  * Computes something once for all pages and people until a command or new dates change something, or its time is

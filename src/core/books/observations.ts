@@ -42,8 +42,8 @@ export const observationKinds = {
 
   pick: { of: 'holding', value: 'animals' },
   dead: { of: 'holding', value: 'animals' },
-  cull: { of: 'holding', value: 'animals' },
-  sale: { of: 'holding', value: 'animals' },
+  cull: { of: 'holding', value: 'animals', said: 'what became of them' },
+  sale: { of: 'holding', value: 'animals', said: 'what became of them' },
   sample: { of: 'holding', value: 'animals' },
   escape: { of: 'holding', value: 'animals' },
   unitLoss: { of: 'holding', value: 'animals' },

@@ -37,6 +37,8 @@ export type Act<S extends z.ZodType = z.ZodType, R = unknown> = {
   readonly result?: Returns<R>;
   /** What it may ask before it is recorded. */
   readonly questions?: readonly Question[];
+  /** It comes many times a minute and changes nothing that pages of the house show: they are not worked anew. */
+  readonly quiet?: true;
   /** Carries out other acts, and hands them the answers. */
   readonly passesAnswersOn?: true;
   readonly kinds?: Readonly<Record<string, EntryKind<z.output<S>>>>;

@@ -52,6 +52,7 @@ export async function recordLoss(
   amount: Amount,
   intent: unknown,
   shown: number | null,
+  said: string | null = null,
 ) {
   await c.record([
     {
@@ -61,7 +62,7 @@ export async function recordLoss(
       intent,
       // A pick of none is worth recording (it was looked at) but moves nothing.
       acts: amount.kind === 'number' && amount.number === 0 ? [] : [{ act: 'lose', account, from: at.place, amount }],
-      observations: [{ kind, ...idsOf(at), value: shown }],
+      observations: [{ kind, ...idsOf(at), value: shown, ...(said === null ? {} : { said }) }],
     },
   ]);
   return { lot: at.lot.name, unit: at.unit.name, number: shown };

@@ -170,4 +170,51 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('tally_part'),
   },
+  {
+    name: '0680_selection',
+    up: create('selection', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('unit_id').unsigned().notNullable().references('unit.id');
+      t.integer('lot_id').unsigned().notNullable().references('lot.id');
+      t.string('stage', 20).notNullable();
+      t.json('scheme').notNullable();
+      t.json('goal').notNullable().comment('so many to keep, so many for the second pond, the range, the prices');
+      t.integer('begun_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('begun_at').notNullable();
+      t.bigInteger('entry_seq').unsigned().comment('by which it reached the books');
+      t.bigInteger('over_at').comment('given up without reaching the books');
+      t.index(['site_id', 'begun_at']);
+      t.index('lot_id');
+    }),
+    down: drop('selection'),
+  },
+  {
+    name: '0681_selection_fish',
+    up: create('selection_fish', (t) => {
+      t.string('id', 36).notNullable().primary();
+      t.integer('selection_id').unsigned().notNullable().references('selection.id');
+      t.integer('nth').unsigned().notNullable();
+      t.json('content').notNullable();
+      t.boolean('followed').notNullable();
+      t.string('first_id', 36);
+      t.integer('person_id').unsigned().notNullable().references('person.id');
+      t.bigInteger('at').notNullable().comment('when it came here');
+      t.index(['selection_id', 'at']);
+      t.index('first_id');
+    }),
+    down: drop('selection_fish'),
+  },
+  {
+    name: '0682_selection_scheme',
+    up: create('selection_scheme', (t) => {
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('species', 40).notNullable();
+      t.json('content').notNullable();
+      t.integer('recorded_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('recorded_at').notNullable();
+      t.primary(['site_id', 'species']);
+    }),
+    down: drop('selection_scheme'),
+  },
 ];

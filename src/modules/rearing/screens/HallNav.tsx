@@ -9,11 +9,12 @@ const pages = [
   { href: '/rearing/store', word: 'Feed store' },
   { href: '/rearing/growth', word: 'Growth' },
   { href: '/rearing/grading', word: 'Grading' },
+  { href: '/rearing/selection', word: 'Selection' },
   { href: '/rearing/appetite', word: 'Appetite' },
 ] as const;
 
-/** From one page of rearing to the others. @param here the one that is looked at */
-export function HallNav({ here, children }: { here: (typeof pages)[number]['href']; children?: ReactNode }) {
+/** From one page of rearing to the others. @param here the one that is looked at; null for one behind them */
+export function HallNav({ here, children }: { here: (typeof pages)[number]['href'] | null; children?: ReactNode }) {
   return (
     <nav
       aria-label="Of rearing"

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { fateDetails, givenAway, killedHow } from '@/core/books/fates';
 import { measurement } from '@/core/books/measurement';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
@@ -16,16 +17,20 @@ export const recordLossOf = defineAct({
     all: z.boolean().default(false),
     measured: measurement.optional(),
     cause: z.string().trim().max(200, 'is too long').default(''),
-    receiver: z.string().trim().max(120, 'is too long').default(''),
+    /** Of those that go out alive or as food: what becomes of them. */
+    fate: z.enum(givenAway).default('sold'),
+    ...fateDetails,
+    /** How those that are culled were killed. */
+    method: killedHow,
   }),
   result: returns<{ lot: string; unit: string; number: number | null }>(),
   questions: [shortfall, sensitive],
   kinds: {
-    cull: { word: 'culled' },
-    sale: { word: 'sold' },
+    cull: { word: 'culled', paper: '/print/fates' },
+    sale: { word: 'sold', paper: '/print/fates' },
     sample: { word: 'sampled' },
     escape: { word: 'escaped' },
     unitLoss: { word: 'unit lost' },
   },
-  texts: (i) => [i.cause, i.receiver],
+  texts: (i) => [i.cause, i.receiver, i.method],
 });

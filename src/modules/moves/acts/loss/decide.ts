@@ -26,5 +26,6 @@ export const decision = decides(recordLossOf, async (c, p) => {
   const kind = ({ culled: 'cull', sold: 'sale', sampled: 'sample', escaped: 'escape', dead: 'unitLoss' } as const)[
     p.account
   ];
-  return recordLoss(c, event, kind, p.account, at, amount, p, p.all ? at.number : measured.number);
+  const said = p.account === 'sold' ? p.fate : p.account === 'culled' ? 'culled' : null;
+  return recordLoss(c, event, kind, p.account, at, amount, p, p.all ? at.number : measured.number, said);
 });

@@ -4,6 +4,7 @@ import { formsOf, ofHolding } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
+import { DecimalInput, MeasureInput } from '@/client/inputs';
 import { HowManyInput } from '@/client/measure/HowMany';
 import { allOrMeasured, measuredOrAll } from '@/client/measure/readHowMany';
 import { Caution } from '@/ui/caution';
@@ -12,9 +13,12 @@ import { SelectField } from '@/ui/SelectField';
 import { recordLossOf } from './act';
 import { sellLine } from './shorthand';
 
+/** Ways out: those that go out alive or as food are one account of the books. */
 const outWords = {
   culled: 'culled',
   sold: 'sold',
+  display: 'to a display',
+  food: 'as food',
   escaped: 'escaped',
   dead: 'unit lost',
 } as const;
@@ -30,31 +34,44 @@ export function OutForm({ h }: { h: ActHolding }) {
     adjust: allOrMeasured,
     says: () => 'Recorded.',
   });
-  const account = f.value('account') as keyof typeof outWords;
-  const chosen = f.field('account');
+  const account = f.field('account');
+  const fate = f.field('fate');
+  const away = account.value === 'sold';
+  const way = (away ? fate.value || 'sold' : account.value) as keyof typeof outWords;
   const many = f.many('measured', 'number');
   return (
-    <Form of={f} label={account === 'sold' ? 'Record sale' : 'Record loss'}>
+    <Form of={f} label={away ? (way === 'sold' ? 'Record sale' : 'Record it') : 'Record loss'}>
       <SelectField
         label="They were"
-        {...chosen}
+        value={way}
+        error={account.error ?? fate.error}
         onChange={(a) => {
-          chosen.onChange(a);
+          if (a === 'sold' || a === 'display' || a === 'food') fate.onChange(a);
+          account.onChange(a === 'display' || a === 'food' ? 'sold' : a);
           if (a === 'dead' || a === 'escaped') many.onChange({ ...many.value, method: 'all' });
         }}
         options={(Object.keys(outWords) as (keyof typeof outWords)[]).map((k) => ({ value: k, label: outWords[k] }))}
       />
       <HowManyInput {...many} methods={['counted', 'weight', 'estimated', 'all']} />
-      {account === 'sold' ? (
-        <TextField label="To whom" {...f.field('receiver')} />
+      {away ? (
+        <>
+          <TextField label="To whom" {...f.field('receiver')} />
+          <div className="grid grid-cols-2 gap-2">
+            <DecimalInput label="Price of one" {...f.field('priceEach')} />
+            <MeasureInput label="Mass of all" {...f.measure('massG')} />
+          </div>
+        </>
       ) : (
         <TextField label="What happened" {...f.field('cause')} />
       )}
-      {account === 'culled' && (
-        <Caution>
-          Humane killing only by trained people, by the method that local rules allow; see that one application was
-          enough.
-        </Caution>
+      {way === 'culled' && (
+        <>
+          <TextField label="How they were killed" {...f.field('method')} />
+          <Caution>
+            Humane killing only by trained people, by the method that local rules allow; see that one application was
+            enough.
+          </Caution>
+        </>
       )}
     </Form>
   );

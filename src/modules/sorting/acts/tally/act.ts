@@ -22,4 +22,5 @@ export const putTally = defineAct({
     ),
   }),
   result: returns<TallyTogether>(),
+  quiet: true,
 });

@@ -1,0 +1,8 @@
+import { exampleOf, standIn } from '../../../../../tests/support/example';
+
+export const example = exampleOf({
+  given: async (h) => ({
+    selection: (await h.send<{ id: number }>('selection.open', { ...(await standIn(h, 'fry')), keep: 40, second: 60 }))
+      .id,
+  }),
+});

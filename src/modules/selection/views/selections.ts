@@ -1,0 +1,127 @@
+import { type Odds, oddsOf, type SignForetold, signsForetold } from '@/core/selection/foretold';
+import { type SelectionTotals, totalsOf } from '@/core/selection/totals';
+import { DAY_MS } from '@/core/time/spans';
+import type { HallView } from '@/modules/rearing/views/hall';
+import type { Db } from '@/store/connection';
+import type { SelectionGoal } from '../input';
+import { fishOf, selectionRows } from '../onBench';
+import { linesOf, secondLooks } from './looks';
+
+export type SelectionLine = {
+  id: number;
+  lotId: number;
+  lot: string;
+  unit: string;
+  line: string;
+  begunAt: number;
+  is: 'open' | 'booked' | 'givenUp';
+  goal: SelectionGoal;
+  totals: SelectionTotals;
+};
+
+/** A tank whose fish may come to the bench. */
+export type SelectionTank = {
+  holdingId: number;
+  unitId: number;
+  unit: string;
+  room: string;
+  lotId: number;
+  lot: string;
+  stage: string;
+  speciesId: string;
+  speciesName: string;
+  number: number;
+};
+
+/** Followed fish of one selection that nobody has looked at again. */
+export type Awaited = { lot: string; lotId: number; since: number; followed: number; due: boolean };
+
+export type SelectionsView = {
+  open: SelectionLine[];
+  past: SelectionLine[];
+  tanks: SelectionTank[];
+  awaited: Awaited[];
+  odds: Odds[];
+  signs: (SignForetold & { word: string })[];
+  looks: number;
+};
+
+/** Followed fish are looked at again after so long. */
+const AGAIN_DAYS = 150;
+
+/** All selections of a site, what they came to, and what second looks taught. A fixed number of statements. */
+export async function selectionsView(db: Db, siteId: number, now: number, hall: HallView): Promise<SelectionsView> {
+  const rows = await selectionRows(db, siteId);
+  const lotIds = [...new Set(rows.map((r) => r.lotId))];
+  const [fish, names, units, lines, looks] = await Promise.all([
+    fishOf(
+      db,
+      rows.map((r) => r.id),
+    ),
+    db('lot').whereIn('id', lotIds).select('id', 'name'),
+    db('unit').where({ site_id: siteId }).select('id', 'name'),
+    linesOf(db, lotIds),
+    secondLooks(db, rows),
+  ]);
+  const lotName = new Map(names.map((l) => [l.id, l.name]));
+  const unitName = new Map(units.map((u) => [u.id, u.name]));
+  const all = rows.map(
+    (r): SelectionLine => ({
+      id: r.id,
+      lotId: r.lotId,
+      lot: lotName.get(r.lotId) ?? '',
+      unit: unitName.get(r.unitId) ?? '',
+      line: lines.get(r.lotId) ?? 'own',
+      begunAt: r.begunAt,
+      is: r.overAt !== null ? 'givenUp' : r.entrySeq !== null ? 'booked' : 'open',
+      goal: r.goal,
+      totals: totalsOf(fish.get(r.id)!, r.scheme),
+    }),
+  );
+  const seen = new Set([...fish.values()].flat().flatMap((f) => (f.gone || f.first === null ? [] : [f.first])));
+  const words = new Map(rows.flatMap((r) => r.scheme.signs.map((s) => [s.id, s.word] as const)));
+  return {
+    open: all.filter((s) => s.is === 'open'),
+    past: all.filter((s) => s.is !== 'open'),
+    tanks: hall.units.flatMap((u) =>
+      u.fed.map((f) => {
+        const h = u.holdings.find((x) => x.holdingId === f.holdingId)!;
+        return {
+          holdingId: h.holdingId,
+          unitId: u.id,
+          unit: u.name,
+          room: u.room,
+          lotId: h.lotId,
+          lot: h.lot,
+          stage: h.stage,
+          speciesId: h.species,
+          speciesName: h.speciesName,
+          number: h.number,
+        };
+      }),
+    ),
+    awaited: rows.flatMap((r): Awaited[] => {
+      if (r.overAt !== null) return [];
+      const left = fish
+        .get(r.id)!
+        .filter((f) => !f.gone && (f.tag || f.marks.length > 0) && !seen.has(f.id) && stays(f.decision));
+      return left.length === 0
+        ? []
+        : [
+            {
+              lot: lotName.get(r.lotId) ?? '',
+              lotId: r.lotId,
+              since: r.begunAt,
+              followed: left.length,
+              due: r.begunAt < now - AGAIN_DAYS * DAY_MS,
+            },
+          ];
+    }),
+    odds: oddsOf(looks),
+    signs: signsForetold(looks).map((s) => ({ ...s, word: words.get(s.sign) ?? s.sign })),
+    looks: looks.length,
+  };
+}
+
+/** Fish that are still in the house. */
+export const stays = (decision: string): boolean => decision === 'keep' || decision === 'second';
