@@ -26,7 +26,7 @@ export function SelectionsScreen({ view, now, timeZone }: { view: SelectionsView
       {view.tanks.length === 0 ? (
         <p className="quiet">Nothing eats yet. Fry and fingerlings come to the bench once they can be told apart.</p>
       ) : (
-        <Begin tanks={view.tanks} />
+        <Begin tanks={view.tanks} schemes={view.schemes} />
       )}
       {view.open.length > 0 && <Lines title="On the bench" lines={view.open} day={day} />}
       {view.awaited.length > 0 && (

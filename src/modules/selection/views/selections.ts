@@ -1,10 +1,13 @@
 import { type Odds, oddsOf, type SignForetold, signsForetold } from '@/core/selection/foretold';
+import type { SelectionScheme } from '@/core/selection/scheme';
 import { type SelectionTotals, totalsOf } from '@/core/selection/totals';
 import { DAY_MS } from '@/core/time/spans';
 import type { HallView } from '@/modules/rearing/views/hall';
 import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
 import type { SelectionGoal } from '../input';
 import { fishOf, selectionRows } from '../onBench';
+import { schemesFor } from '../schemesFor';
 import { linesOf, secondLooks } from './looks';
 
 export type SelectionLine = {
@@ -44,6 +47,8 @@ export type SelectionsView = {
   odds: Odds[];
   signs: (SignForetold & { word: string })[];
   looks: number;
+  /** How fish of each species that eats here are judged. */
+  schemes: { species: string; name: string; scheme: SelectionScheme }[];
 };
 
 /** Followed fish are looked at again after so long. */
@@ -53,7 +58,8 @@ const AGAIN_DAYS = 150;
 export async function selectionsView(db: Db, siteId: number, now: number, hall: HallView): Promise<SelectionsView> {
   const rows = await selectionRows(db, siteId);
   const lotIds = [...new Set(rows.map((r) => r.lotId))];
-  const [fish, names, units, lines, looks] = await Promise.all([
+  const species = [...new Set(hall.units.flatMap((u) => u.fed.flatMap((f) => speciesIn(u, f.holdingId))))];
+  const [fish, names, units, lines, looks, schemes, book] = await Promise.all([
     fishOf(
       db,
       rows.map((r) => r.id),
@@ -62,6 +68,8 @@ export async function selectionsView(db: Db, siteId: number, now: number, hall: 
     db('unit').where({ site_id: siteId }).select('id', 'name'),
     linesOf(db, lotIds),
     secondLooks(db, rows),
+    schemesFor(db, siteId, species),
+    speciesBook(db, siteId),
   ]);
   const lotName = new Map(names.map((l) => [l.id, l.name]));
   const unitName = new Map(units.map((u) => [u.id, u.name]));
@@ -120,8 +128,12 @@ export async function selectionsView(db: Db, siteId: number, now: number, hall: 
     odds: oddsOf(looks),
     signs: signsForetold(looks).map((s) => ({ ...s, word: words.get(s.sign) ?? s.sign })),
     looks: looks.length,
+    schemes: species.map((s) => ({ species: s, name: book.get(s)?.name ?? s, scheme: schemes.get(s)! })),
   };
 }
+
+const speciesIn = (u: HallView['units'][number], holdingId: number): string[] =>
+  u.holdings.flatMap((h) => (h.holdingId === holdingId ? [h.species] : []));
 
 /** Fish that are still in the house. */
 export const stays = (decision: string): boolean => decision === 'keep' || decision === 'second';

@@ -32,7 +32,7 @@ export const decision = decides(judgeFish, async (c, p) => {
           .trx('selection_fish')
           .where('selection_id', on.id)
           .whereIn('first_id', firsts)
-          .select<{ id: string; first_id: string; content: string }[]>('id', 'first_id', 'content');
+          .select<{ id: string; first_id: string }[]>('id', 'first_id');
   for (const [i, f] of p.fish.entries()) {
     const old = before.get(f.id);
     if (old && old.selection_id !== on.id)
@@ -50,9 +50,8 @@ export const decision = decides(judgeFish, async (c, p) => {
         );
       const other = [
         ...p.fish.filter((x) => x.first === f.first && !x.gone).map((x) => x.id),
-        ...again
-          .filter((x) => !JSON.parse(x.content).gone && !ids.includes(x.id) && x.first_id === f.first)
-          .map((x) => x.id),
+        // One that was taken back keeps no first look.
+        ...again.filter((x) => !ids.includes(x.id) && x.first_id === f.first).map((x) => x.id),
       ].find((id) => id !== f.id);
       if (other)
         throw new ActRefused(

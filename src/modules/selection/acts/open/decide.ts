@@ -2,7 +2,7 @@ import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { can, standing } from '@/server/stock/standing';
 import { selectionGoal } from '../../input';
-import { schemeFor } from '../../schemeFor';
+import { schemesFor } from '../../schemesFor';
 import { openSelection } from './act';
 
 export const decision = decides(openSelection, async (c, p) => {
@@ -22,13 +22,12 @@ export const decision = decides(openSelection, async (c, p) => {
       'unit',
       'Go on with that one: several may judge at once, each at a device of their own.',
     );
-  const species = await c.species(at.lot.species);
   const [id] = (await c.trx('selection').insert({
     site_id: c.site.id,
     unit_id: at.unit.id,
     lot_id: at.lot.id,
     stage: at.place.stage,
-    scheme: JSON.stringify(await schemeFor(c.trx, c.site.id, species)),
+    scheme: JSON.stringify((await schemesFor(c.trx, c.site.id, [at.lot.species])).get(at.lot.species)),
     goal: JSON.stringify(selectionGoal.parse(p)),
     begun_by: c.actor.id,
     begun_at: c.now,
