@@ -186,7 +186,8 @@ export async function lineCards(db: Db, siteId: number): Promise<LineCard[]> {
     .map(({ lots, ...card }): LineCard => {
       const mostly = (lotId: number) => (lots.get(lotId) ?? 0) >= MOST_OF;
       const totals = rows
-        .filter((r) => r.overAt === null && mostly(r.lotId))
+        // A second look chooses among those that were kept.
+        .filter((r) => r.overAt === null && mostly(r.lotId) && !fish.get(r.id)!.some((f) => f.first !== null))
         .map((r) => totalsOf(fish.get(r.id)!, r.scheme));
       const odd = deformed.filter((d) => mostly(d.lotId));
       const second = oddsOf(looks.filter((l) => l.line === card.line).map((l) => ({ ...l, type: '' })))[0];

@@ -3,10 +3,11 @@ import type { SelectionScheme } from '@/core/selection/scheme';
 import { type SelectionTotals, totalsOf } from '@/core/selection/totals';
 import { DAY_MS } from '@/core/time/spans';
 import type { HallView } from '@/modules/rearing/views/hall';
+import { flowsBetweenLots } from '@/store/books/flows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import type { SelectionGoal } from '../input';
-import { fishOf, selectionRows } from '../onBench';
+import { fishOf, type SelectionRow, selectionRows } from '../onBench';
 import { schemesFor } from '../schemesFor';
 import { linesOf, secondLooks } from './looks';
 
@@ -71,6 +72,7 @@ export async function selectionsView(db: Db, siteId: number, now: number, hall: 
     schemesFor(db, siteId, species),
     speciesBook(db, siteId),
   ]);
+  const home = await lotsStill(db, rows);
   const lotName = new Map(names.map((l) => [l.id, l.name]));
   const unitName = new Map(units.map((u) => [u.id, u.name]));
   const all = rows.map(
@@ -109,7 +111,7 @@ export async function selectionsView(db: Db, siteId: number, now: number, hall: 
       }),
     ),
     awaited: rows.flatMap((r): Awaited[] => {
-      if (r.overAt !== null) return [];
+      if (r.entrySeq === null || !home.has(r.entrySeq)) return [];
       const left = fish
         .get(r.id)!
         .filter((f) => !f.gone && (f.tag || f.marks.length > 0) && !seen.has(f.id) && stays(f.decision));
@@ -130,6 +132,29 @@ export async function selectionsView(db: Db, siteId: number, now: number, hall: 
     looks: looks.length,
     schemes: species.map((s) => ({ species: s, name: book.get(s)?.name ?? s, scheme: schemes.get(s)! })),
   };
+}
+
+/** Entries of selections of which some fish still stand here, in the lots that they made or in what became of those. */
+async function lotsStill(db: Db, rows: readonly SelectionRow[]): Promise<Set<number>> {
+  const seqs = rows.flatMap((r) => r.entrySeq ?? []);
+  const made = await db('posting as p')
+    .join('holding as h', 'h.id', 'p.holding_id')
+    .whereIn('p.entry_seq', seqs)
+    .whereNull('p.superseded_seq')
+    .where('p.account', 'holding')
+    .where('p.delta', '>', 0)
+    .select<{ seq: number; lotId: number }[]>({ seq: 'p.entry_seq', lotId: 'h.lot_id' });
+  const lots = [...new Set(made.map((m) => m.lotId))];
+  const [own, further] = await Promise.all([
+    db('holding').whereIn('lot_id', lots).where('number', '>', 0).distinct().pluck('lot_id'),
+    flowsBetweenLots(db)
+      .whereIn('h.lot_id', lots)
+      .whereExists((q) => q.from('holding as n').whereRaw('n.lot_id = g.lot_id AND n.number > 0').select(db.raw('1')))
+      .distinct()
+      .pluck('h.lot_id'),
+  ]);
+  const still = new Set<number>([...own, ...further]);
+  return new Set(made.filter((m) => still.has(m.lotId)).map((m) => m.seq));
 }
 
 const speciesIn = (u: HallView['units'][number], holdingId: number): string[] =>

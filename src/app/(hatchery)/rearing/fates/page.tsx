@@ -17,7 +17,7 @@ export default async function FatesPage() {
     <section className="px-6 py-4 max-sm:px-3" aria-label="Fates">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1>Fates</h1>
-        <span className="text-soft">what became of those that left by a person’s choice, in a year</span>
+        <span className="text-soft">of a year</span>
         <HallNav here={null} />
       </div>
       <Fates

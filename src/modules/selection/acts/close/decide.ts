@@ -153,7 +153,8 @@ async function lotsOf(c: Context, at: Standing, when: number, parts: readonly Pa
     const lot = await newLot(c, {
       species,
       at: when,
-      name: await freeName(c, `${at.lot.name} ${word}`.slice(0, 36)),
+      // Chosen again it is not “kept kept”.
+      name: await freeName(c, `${at.lot.name.replace(/ (kept|second)\d*$/, '')} ${word}`.slice(0, 36)),
       grade: gradeFrom(at.lot.grade, word),
       fertilisedAt: at.lot.fertilised_at,
     });

@@ -301,12 +301,12 @@ function FollowedPick({
       <legend className="label mb-1 text-small text-soft">
         {away.length === 0 ? 'Every followed fish was looked at again' : 'Is it one of those that were followed?'}
       </legend>
-      <div className="flex max-h-44 flex-wrap gap-1.5 overflow-y-auto">
+      <div className="flex gap-1.5 overflow-x-auto pb-1">
         {away.map((f) => (
           <Button
             key={f.fish.id}
             aria-pressed={f.fish.id === first}
-            className={`flex-col px-2 ${f.fish.id === first ? 'border-deep bg-deep-wash' : ''}`}
+            className={`flex-none flex-col px-2 ${f.fish.id === first ? 'border-deep bg-deep-wash' : ''}`}
             onClick={() => onPick(f.fish.id === first ? null : f)}
           >
             <FishMarks marks={f.fish.marks} className="w-20" />

@@ -188,7 +188,7 @@ function Last({
   return (
     <section aria-label="Judged last" className="mt-4">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
-        <h3 className="font-bold">Judged last</h3>
+        <h3 className="font-bold">{onEdit ? 'Judged last' : 'All that were judged'}</h3>
         {(['all', 'followed', 'undecided'] as const).map((o) => (
           <Button key={o} kind="link" className={only === o ? 'font-bold' : ''} onClick={() => setOnly(o)}>
             {o}

@@ -17,9 +17,13 @@ export function Sums({ bench, totals }: { bench: SelectionBenchView; totals: Sel
     <aside className="flex flex-col gap-5" aria-label="So far">
       <Against bench={bench} totals={totals} />
       <Reasons totals={totals} />
-      <Gamble bench={bench} />
-      <Foretold bench={bench} />
-      <Ready bench={bench} />
+      {bench.is === 'open' && (
+        <>
+          <Gamble bench={bench} />
+          <Foretold bench={bench} />
+          <Ready bench={bench} />
+        </>
+      )}
     </aside>
   );
 }
