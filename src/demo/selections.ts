@@ -130,13 +130,13 @@ export class Selections {
       });
   }
 
-  private async lengths(unit: string, gram: number): Promise<void> {
+  private async lengths(unit: string, gram: number, n = 90): Promise<void> {
     const mean = lengthOf(gram, 1);
     await this.p.trySend(
       'lengths.record',
       {
         unit: this.p.unit(unit),
-        lengthsMm: Array.from({ length: 90 }, () =>
+        lengthsMm: Array.from({ length: n }, () =>
           Number((Math.round(2 * this.chance.normal(mean, 0.13 * mean)) / 2).toFixed(1)),
         ),
       },
@@ -227,6 +227,9 @@ export class Selections {
       [b.tanks.second, of('second')],
     ] as const)
       this.tend(tank, lots.get(tank)!, list.length, gram, p.day, b.soFar === undefined ? b.secondLook : 1);
+    p.at(b.secondLook - 0.1, () =>
+      this.lengths(b.tanks.keep, gram * Math.exp(0.0085 * (b.secondLook - b.firstLook)), 58),
+    );
     p.at(b.secondLook, () => this.second(b, lots.get(b.tanks.keep)!, of('keep')));
     if (b.soFar === undefined)
       p.at(b.secondLook + 4, async () => {
@@ -311,6 +314,7 @@ export class Selections {
   /** Half a year later: those that were followed stand beside what was said of them. */
   private async second(b: Batch, lotId: number, kept: readonly { fish: JudgedFish; is: Fish }[]): Promise<void> {
     const { p, chance } = this;
+    const middle = lengthOf(this.gram(b, p.day), 1);
     const begun = await p.trySend(
       'selection.open',
       {
@@ -323,7 +327,9 @@ export class Selections {
         keepCostPerMonth: 1.5,
         survivalShare: 0.96,
         months: 8,
-        targetG: 400,
+        targetG: 250,
+        fromMm: Math.round(0.74 * middle),
+        toMm: Math.round(1.26 * middle),
       },
       'Culturist',
     );

@@ -6,7 +6,13 @@ import { useActForm } from '@/client/form/useActForm';
 import { useTyped } from '@/client/form/useTyped';
 import { DecimalInput, decimalOf, numberText } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { type ReasonGroup, reasonGroups, type SelectionScheme } from '@/core/selection/scheme';
+import {
+  deformityReasons,
+  type ReasonGroup,
+  reasonGroups,
+  type SelectionScheme,
+  sizeReasons,
+} from '@/core/selection/scheme';
 import { Button } from '@/ui/Button';
 import { TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
@@ -37,6 +43,8 @@ export const slug = (word: string, taken: readonly string[]): string => {
   }
 };
 
+const always = new Set([...deformityReasons, ...sizeReasons].map((r) => r.id));
+
 type Typed = {
   reasons: SelectionScheme['reasons'];
   signs: { id: string; word: string }[];
@@ -48,7 +56,8 @@ type Typed = {
 export function SchemeForm({ species, scheme, done }: { species: string; scheme: SelectionScheme; done?: () => void }) {
   const { locale } = useSession();
   const typing = useTyped<Typed>(() => ({
-    reasons: scheme.reasons,
+    // Deformities and sizes stand in every one.
+    reasons: scheme.reasons.filter((r) => !always.has(r.id)),
     signs: scheme.signs,
     types: scheme.types.join(', '),
     ratio: numberText(scheme.lengthRatio, locale),
@@ -81,7 +90,9 @@ export function SchemeForm({ species, scheme, done }: { species: string; scheme:
       ]}
     >
       <fieldset className="flex flex-col gap-1">
-        <legend className="label text-small text-soft">Reasons, the first that counts first</legend>
+        <legend className="label text-small text-soft">
+          Reasons, the first that counts first; deformities stand before them, sizes after
+        </legend>
         {t.reasons.map((r, i) => (
           <div key={r.id} className="grid grid-cols-[1.6rem_1fr_8rem_auto] items-center gap-1.5">
             <span className="text-right text-small text-soft">{i + 1}</span>

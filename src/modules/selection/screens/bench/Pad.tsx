@@ -229,7 +229,9 @@ export function Pad({
       <Fold
         title="Follow it: tag, marks, length, remark"
         className="mt-2"
-        open={faults.some((f) => f.path === 'why' || f.path === 'tag') || draft.why !== '' || draft.tag !== ''}
+        open={
+          faults.some((f) => f.path === 'why' || f.path === 'tag') || draft.why !== '' || (draft.tag !== '' && !first)
+        }
       >
         <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-2 max-sm:grid-cols-1">
           <div className="flex flex-col gap-2">
@@ -297,7 +299,7 @@ function FollowedPick({
   onPick: (f: Followed | null) => void;
 }) {
   return (
-    <fieldset className="field mb-2">
+    <fieldset className="field mb-2 min-w-0">
       <legend className="label mb-1 text-small text-soft">
         {away.length === 0 ? 'Every followed fish was looked at again' : 'Is it one of those that were followed?'}
       </legend>

@@ -43,6 +43,11 @@ export function SizeCut({
     <section aria-label="Cut by size" className="flex flex-col gap-2">
       {bench.lengths && <Lengths bench={bench} mm={bench.lengths.mm} us={us} said={said} />}
       <div className="flex flex-wrap gap-x-6 gap-y-2">
+        {!range && !bench.lengths && (
+          <span className="basis-full text-small text-soft">
+            Measure lengths, or set the range in the goal: fish compete with those of their size.
+          </span>
+        )}
         {(['small', 'large'] as const).map((size) => (
           <Cut
             key={size}
