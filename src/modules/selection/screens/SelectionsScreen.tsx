@@ -116,33 +116,35 @@ function Odds({ view }: { view: SelectionsView }) {
   return (
     <section aria-label="Odds" className="mt-5">
       <h2 className="border-b-2 border-deep/40 pb-0.5">What became of those that were kept</h2>
-      <Table>
-        <thead>
-          <tr>
-            <th>line</th>
-            <th>type</th>
-            <th className="num">looked at twice</th>
-            <th className="num">became what was hoped</th>
-            <th className="num">of 100, 95 %</th>
-          </tr>
-        </thead>
-        <tbody>
-          {view.odds.map((o) => (
-            <tr key={`${o.line} ${o.type}`}>
-              <td>{o.line}</td>
-              <td>{o.type || 'not said'}</td>
-              <td className="num">{o.of}</td>
-              <td className="num">{o.became}</td>
-              <td className="num">
-                {per100(o.share)}{' '}
-                <span className="text-small text-soft">
-                  ({per100(o.low)} to {per100(o.high)})
-                </span>
-              </td>
+      <div className="overflow-x-auto">
+        <Table>
+          <thead>
+            <tr>
+              <th>line</th>
+              <th>type</th>
+              <th className="num">looked at twice</th>
+              <th className="num">became what was hoped</th>
+              <th className="num">of 100, 95 %</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {view.odds.map((o) => (
+              <tr key={`${o.line} ${o.type}`}>
+                <td>{o.line}</td>
+                <td>{o.type || 'not said'}</td>
+                <td className="num">{o.of}</td>
+                <td className="num">{o.became}</td>
+                <td className="num">
+                  {per100(o.share)}{' '}
+                  <span className="text-small text-soft">
+                    ({per100(o.low)} to {per100(o.high)})
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </div>
     </section>
   );
 }
@@ -152,34 +154,36 @@ function Signs({ view }: { view: SelectionsView }) {
   return (
     <section aria-label="Early signs" className="mt-5">
       <h2 className="border-b-2 border-deep/40 pb-0.5">Did early signs foretell it?</h2>
-      <Table>
-        <thead>
-          <tr>
-            <th>sign at the first look</th>
-            <th className="num">with it</th>
-            <th className="num">without</th>
-            <th>says</th>
-          </tr>
-        </thead>
-        <tbody>
-          {view.signs.map((s) => (
-            <tr key={s.sign}>
-              <td>{s.word}</td>
-              <td className="num">
-                {s.with.became} of {s.with.of}
-              </td>
-              <td className="num">
-                {s.without.became} of {s.without.of}
-              </td>
-              <td className={s.is === 'open' ? 'text-soft' : 'font-semibold'}>
-                {s.is === 'open'
-                  ? 'no more than chance so far'
-                  : `${s.is === 'foretells' ? 'more' : 'fewer'} became it: ${per100(Math.abs(s.difference))} in 100 apart, ${per100(Math.min(Math.abs(s.low), Math.abs(s.high)))} to ${per100(Math.max(Math.abs(s.low), Math.abs(s.high)))}`}
-              </td>
+      <div className="overflow-x-auto">
+        <Table>
+          <thead>
+            <tr>
+              <th>sign at the first look</th>
+              <th className="num">with it</th>
+              <th className="num">without</th>
+              <th>says</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {view.signs.map((s) => (
+              <tr key={s.sign}>
+                <td>{s.word}</td>
+                <td className="num">
+                  {s.with.became} of {s.with.of}
+                </td>
+                <td className="num">
+                  {s.without.became} of {s.without.of}
+                </td>
+                <td className={s.is === 'open' ? 'text-soft' : 'font-semibold'}>
+                  {s.is === 'open'
+                    ? 'no more than chance so far'
+                    : `${s.is === 'foretells' ? 'more' : 'fewer'} became it: ${per100(Math.abs(s.difference))} in 100 apart, ${per100(Math.min(Math.abs(s.low), Math.abs(s.high)))} to ${per100(Math.max(Math.abs(s.low), Math.abs(s.high)))}`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </div>
     </section>
   );
 }

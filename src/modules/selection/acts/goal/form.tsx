@@ -12,6 +12,7 @@ export function GoalForm({ selection, goal, done }: { selection: number; goal: S
     about: { selection },
     begin: goal,
     draftFor: `goal of ${selection}`,
+    as: { targetG: 'small' },
     event: false,
     says: () => 'Set.',
     done,

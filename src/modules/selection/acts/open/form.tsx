@@ -17,6 +17,7 @@ export function OpenForm({ tanks, done }: { tanks: readonly SelectionTank[]; don
     about: {},
     begin: {},
     draftFor: 'selection',
+    as: { targetG: 'small' },
     event: false,
     needs: { unit: 'a tank', keep: 'how many to keep' },
     says: (r) => {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Undo2 } from 'lucide-react';
-import { type KeyboardEvent, useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { type FishFault, faultsOf, type JudgedFish, type SelectionDecision } from '@/core/selection/judged';
@@ -68,6 +68,11 @@ export function Pad({
   const [length, setLength] = useState(edits?.lengthMm ? measureText(edits.lengthMm, 'length', shown, locale) : '');
   const [faults, setFaults] = useState<FishFault[]>([]);
   const [deformities, setDeformities] = useState(false);
+  const keep = useRef<HTMLButtonElement>(null);
+  // Keys go to the pad from the first fish on; where fingers tap nothing jumps.
+  useEffect(() => {
+    if (matchMedia('(pointer: fine)').matches) keep.current?.focus({ preventScroll: true });
+  }, []);
   const put = (more: Partial<Draft>) => {
     setDraft((d) => ({ ...d, ...more }));
     setFaults([]);
@@ -162,7 +167,7 @@ export function Pad({
       />
       <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
         <Button kind="link" aria-pressed={deformities} onClick={() => setDeformities(!deformities)}>
-          {deformities ? 'other reasons' : 'a deformity'} <kbd className="text-soft">d</kbd>
+          {deformities ? 'other reasons' : 'a deformity'} <kbd className="text-soft pointer-coarse:hidden">d</kbd>
         </Button>
         {deformities && (
           <span className="text-small text-soft">Turn it: fins twisted below are felt, not seen from above.</span>
@@ -181,13 +186,13 @@ export function Pad({
         {decisionWords.map((d, i) => (
           <Button
             key={d.id}
-            autoFocus={i === 0}
-            className="min-h-[3.6rem] flex-col touch-manipulation"
+            ref={i === 0 ? keep : undefined}
+            className="min-h-[3.6rem] flex-col touch-manipulation last:max-sm:col-span-2"
             style={{ borderBottom: `4px solid ${d.tone}` }}
             onClick={() => decide(d.id)}
           >
             <b>{d.word}</b>
-            <kbd className="text-soft">{d.key}</kbd>
+            <kbd className="text-soft pointer-coarse:hidden">{d.key}</kbd>
           </Button>
         ))}
       </div>
@@ -207,7 +212,7 @@ export function Pad({
         )}
         {onUndo && !edits && (
           <Button onClick={onUndo}>
-            <Undo2 size={17} aria-hidden /> Undo <kbd className="text-soft">⌫</kbd>
+            <Undo2 size={17} aria-hidden /> Undo <kbd className="text-soft pointer-coarse:hidden">⌫</kbd>
           </Button>
         )}
       </div>
@@ -280,7 +285,7 @@ function Chips({
             className={has.includes(r.id) ? 'border-deep bg-deep-wash font-bold' : ''}
             onClick={() => onToggle(r.id)}
           >
-            {i < 9 && <kbd className="text-soft">{i + 1}</kbd>} {r.word}
+            {i < 9 && <kbd className="text-soft pointer-coarse:hidden">{i + 1}</kbd>} {r.word}
           </Button>
         ))}
       </div>
