@@ -40,9 +40,12 @@ export function SizeCut({
   const said = (v: number) => (us ? decimals(v / MM_PER_INCH, 1) : decimals(v, 0));
   const range = rangeOf(bench.goal);
   return (
-    <section aria-label="Cut by size" className="flex flex-col gap-2">
+    <section
+      aria-label="Cut by size"
+      className={`grid items-center gap-x-6 gap-y-2 ${bench.lengths ? 'grid-cols-[minmax(0,1fr)_auto] max-sm:grid-cols-1' : ''}`}
+    >
       {bench.lengths && <Lengths bench={bench} mm={bench.lengths.mm} us={us} said={said} />}
-      <div className="flex flex-wrap gap-x-6 gap-y-2">
+      <div className={`flex gap-x-6 gap-y-2 ${bench.lengths ? 'flex-col' : 'flex-wrap'}`}>
         {!range && !bench.lengths && (
           <span className="basis-full text-small text-soft">
             Measure lengths, or set the range in the goal: fish compete with those of their size.
@@ -195,8 +198,8 @@ function Cut({
   const word = size === 'small' ? 'too small' : 'too large';
   return (
     <div className="flex items-center gap-2" data-cut={size}>
-      <span>
-        <b>{word}</b> {says && <span className="block text-small text-soft">{says}</span>}
+      <span className="w-24 flex-none">
+        <b className="whitespace-nowrap">{word}</b> {says && <span className="block text-small text-soft">{says}</span>}
       </span>
       <Button aria-label={`one ${word} less`} disabled={!own} onClick={() => more(-1)}>
         <Minus size={16} aria-hidden />
@@ -208,6 +211,7 @@ function Cut({
       <Select
         aria-label={`where those that are ${word} go`}
         value={to}
+        className="w-36"
         onChange={(v) => setTo(v as SelectionDecision)}
         options={decisionWords
           .filter((d) => d.id === 'second' || d.id === 'sell' || d.id === 'undecided')
