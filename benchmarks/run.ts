@@ -22,6 +22,7 @@ import { gradingBench } from './grading';
 import { datesBench, mqttBench, programmeBench } from './incubation';
 import { scriptOf, type Typing, typing } from './page';
 import { addBrood, planning } from './planPage';
+import { reconcilingBench } from './reconciling';
 import {
   type App,
   buildBare,
@@ -68,7 +69,7 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     add(kinshipBench());
     add(appetiteBench());
     add(growthBench());
-    plans.push(...planBench(), ...startsBench(), ...moultBounds(), ...gradingBench());
+    plans.push(...planBench(), ...startsBench(), ...moultBounds(), ...gradingBench(), ...reconcilingBench());
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name));

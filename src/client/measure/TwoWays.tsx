@@ -44,7 +44,7 @@ export function Ways({
         <div key={i} className={i > 0 ? 'border-t border-strong pt-3' : ''}>
           {i > 0 && (
             <div className="mb-1 flex items-baseline justify-between">
-              <b>The same eggs another way</b>
+              <b>The same again, another way</b>
               <Button kind="link" className="text-small" onClick={() => onChange(ways.filter((_, k) => k !== i))}>
                 leave it out
               </Button>
@@ -78,7 +78,7 @@ function Reconciled({ measured, of }: { measured: MeasurementInput | null; of?: 
   const { usual } = useSession();
   if (measured?.method !== 'combined') return null;
   const each = measured.parts.map((p) => numberFrom(measurement.parse(p), of && usual[of]));
-  if (each.some((n) => n.sd === 0)) return <p className="quiet">One of them was counted egg by egg: it stands.</p>;
+  if (each.some((n) => n.sd === 0)) return <p className="quiet">One of them was counted one by one: it stands.</p>;
   const c = combineEstimates(each.map((n) => ({ value: n.number, sd: n.sd })));
   const d = withDoubt(c.value, Z95 * c.sd);
   return (

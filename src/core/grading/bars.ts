@@ -52,8 +52,8 @@ export function drawnTogether(s: Sizes, nodes = NODES): Sizes {
 /**
  * The best bars of those that a grader can be set to: every set of them is tried, so that no better one exists among
  * them for these lengths.
- * @param gaps that may be set, mm  @param most animals that the tank of each class bears, smallest class first; null
- *   where nothing binds  @returns null where no set keeps within what the tanks bear
+ * @param gaps that may be set, mm  @param most animals that the tank of each class bears, smallest class first, or how
+ *   many by the mean of their cubed lengths (of small ones more fit); null where nothing binds  @returns null where no set keeps within what the tanks bear
  */
 export function bestBars(
   sizes: Sizes,
@@ -61,7 +61,7 @@ export function bestBars(
   gaps: readonly number[],
   g: { widthPerLength: number; selectivityMm: number },
   goal: BarGoal,
-  most: readonly (number | null)[] = [],
+  most: readonly (number | null | ((meanCubedMm3: number) => number | null))[] = [],
 ): BestBars | null {
   const s = drawnTogether(sizes);
   const m = s.mm.length;
@@ -76,6 +76,15 @@ export function bestBars(
   let best: BestBars | null = null;
   let [tried, allowed] = [0, 0];
   const chosen: number[] = new Array(classes - 1);
+  const cubed = s.mm.map((mm) => mm ** 3);
+  const borne = (c: number, share: number): number => {
+    const of = most[c] ?? null;
+    if (typeof of !== 'function') return of ?? Number.POSITIVE_INFINITY;
+    const part = parts[c]!;
+    let sum = 0;
+    for (let i = 0; i < m; i++) sum += part[i]! * cubed[i]!;
+    return of(sum / share) ?? Number.POSITIVE_INFINITY;
+  };
   const judge = () => {
     tried += 1;
     // From the widest bar down: what passes goes on.
@@ -90,7 +99,7 @@ export function bestBars(
     }
     parts[0]!.set(left);
     const shares = parts.map(sumOf);
-    if (shares.some((x, c) => most[c] !== null && most[c] !== undefined && x * number > most[c]! * (1 + 1e-9))) return;
+    if (shares.some((x, c) => x > 0 && x * number > borne(c, x) * (1 + 1e-9))) return;
     allowed += 1;
     const score = scoreOf(goal, wanted, s, eats, parts, shares, number);
     if (!best || score < best.score - 1e-15)

@@ -345,6 +345,12 @@ describe('where to set the bars', () => {
     expect(free.shares[0]).toBeGreaterThan(0.2);
     expect(tight.shares[0]).toBeLessThanOrEqual(0.2);
     expect(tight.allowed).toBeLessThan(tight.tried);
+    // By what each class weighs: of small ones more fit than of large ones, by hand for every set that was allowed.
+    const bears = (mm3: number) => 12_000_000 / mm3;
+    const byMass = bestBars(s, 1000, gaps, g, { kind: 'shares', shares: [1, 1, 1] }, [bears, bears, bears])!;
+    expect(byMass.allowed).toBeLessThan(byMass.tried);
+    for (const [c, part] of gradeSizes(s, { ...g, bars: byMass.bars }).entries())
+      expect([c, 1000 * part.share <= bears(part.meanCubedMm3) * (1 + 1e-9)]).toEqual([c, true]);
     const input = {
       lengths: { meanMm: 27, cv: 0.2 },
       number: 1000,

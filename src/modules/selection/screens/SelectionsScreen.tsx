@@ -115,15 +115,14 @@ function Odds({ view }: { view: SelectionsView }) {
   if (view.odds.length === 0) return null;
   return (
     <section aria-label="Odds" className="mt-5">
-      <h2 className="border-b-2 border-deep/40 pb-0.5">What became of those that were kept</h2>
+      <h2 className="border-b-2 border-deep/40 pb-0.5">How many became what was hoped</h2>
       <div className="overflow-x-auto">
         <Table>
           <thead>
             <tr>
               <th>line</th>
               <th>type</th>
-              <th className="num">looked at twice</th>
-              <th className="num">became what was hoped</th>
+              <th className="num">became it</th>
               <th className="num">of 100, 95 %</th>
             </tr>
           </thead>
@@ -132,8 +131,9 @@ function Odds({ view }: { view: SelectionsView }) {
               <tr key={`${o.line} ${o.type}`}>
                 <td>{o.line}</td>
                 <td>{o.type || 'not said'}</td>
-                <td className="num">{o.of}</td>
-                <td className="num">{o.became}</td>
+                <td className="num">
+                  {o.became} of {o.of}
+                </td>
                 <td className="num">
                   {per100(o.share)}{' '}
                   <span className="text-small text-soft">

@@ -67,7 +67,7 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
               {(done) => <GoalForm selection={bench.id} goal={bench.goal} done={done} />}
             </DialogButton>
             <DialogButton word="Measure lengths" title={`${bench.unit}: lengths`}>
-              {(done) => <LengthsForm h={bench} done={done} />}
+              {(done) => <LengthsForm h={bench} aroundMm={middleOf(bench)} done={done} />}
             </DialogButton>
           </>
         )}
@@ -145,6 +145,10 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
     </>
   );
 }
+
+/** How long they are about, by the last sample. */
+const middleOf = (bench: SelectionBenchView): number | undefined =>
+  bench.lengths?.mm[Math.floor(bench.lengths.mm.length / 2)];
 
 function Sent({ unsent, refused }: { unsent: number; refused: number }) {
   return (

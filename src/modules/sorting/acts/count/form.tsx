@@ -4,8 +4,8 @@ import { formsOf, ofHolding } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { type ActHolding, at } from '@/client/holding';
-import { HowManyInput } from '@/client/measure/HowMany';
 import type { Method } from '@/client/measure/readHowMany';
+import { Ways } from '@/client/measure/TwoWays';
 import { saidCensus } from '../../saidCensus';
 import { TallyTogether } from '../../screens/TallyTogether';
 import { recordCount } from './act';
@@ -59,7 +59,7 @@ export function CountForm({
           }}
         />
       )}
-      <HowManyInput {...f.many('measured')} methods={methods} of="count" />
+      <Ways {...f.ways('measured')} methods={methods} what="animals" of="count" />
     </Form>
   );
 }

@@ -9,9 +9,19 @@ import { decimals, figures } from '@/core/quantities/format';
 import { recordLengths } from './act';
 import { LengthsField } from './LengthsField';
 import { lengthsLine } from './shorthand';
+import { TapScale } from './TapScale';
 
-/** Lengths of a sample, judged as they are typed. @param done what closes it, where it stands in a dialog */
-export function LengthsForm({ h, done }: { h: Pick<ActHolding, 'unitId' | 'lotId' | 'stage'>; done?: () => void }) {
+/** Lengths of a sample, judged as they are typed or tapped. */
+export function LengthsForm({
+  h,
+  aroundMm,
+  done,
+}: {
+  h: Pick<ActHolding, 'unitId' | 'lotId' | 'stage'>;
+  /** How long they are about, where that is known before the first is measured. */
+  aroundMm?: number;
+  done?: () => void;
+}) {
   const f = useActForm(recordLengths, {
     about: at(h),
     needs: { lengthsMm: 'the lengths' },
@@ -21,6 +31,9 @@ export function LengthsForm({ h, done }: { h: Pick<ActHolding, 'unitId' | 'lotId
   });
   const list = f.value('lengthsMm') ?? [];
   const { value, onChange, error } = f.measure('lengthsMm');
+  const first = list[0];
+  // The first one that is typed makes the scale, where nothing was known before.
+  const about = aroundMm ?? first;
   return (
     <Form of={f} label="Record lengths">
       <LengthsField
@@ -30,6 +43,16 @@ export function LengthsForm({ h, done }: { h: Pick<ActHolding, 'unitId' | 'lotId
           list.length >= 3 ? judged(list) : 'From several places by lift net; fifty or more show shooters and runts'
         }
       />
+      {about === undefined ? (
+        <p className="text-small text-soft">Type the first one: the others can be tapped on a scale about it.</p>
+      ) : (
+        <TapScale
+          aroundMm={about}
+          typed={value}
+          onTap={(text) => onChange(`${value.trim()} ${text}`.trim())}
+          onUndo={value.trim() === '' ? null : () => onChange(value.trim().replace(/\s*\S+$/, ''))}
+        />
+      )}
     </Form>
   );
 }

@@ -2,12 +2,14 @@
 
 import { useMemo, useState } from 'react';
 import type { PlaceOption } from '@/client/holding';
+import { measureOf, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { fitLengths } from '@/core/grading/fit';
 import { decimals, grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { Button } from '@/ui/Button';
 import { DialogButton } from '@/ui/Dialog';
+import { TextField } from '@/ui/fields';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { GradeForm } from '../../acts/grade/form';
@@ -19,7 +21,7 @@ import { type Aim, barsFor, classesOf, tanksFor } from './bench';
 import { ClassTable } from './ClassTable';
 import { Distribution } from './Distribution';
 
-const aims: readonly { id: Aim; word: string }[] = [
+const aims: readonly { id: Exclude<Aim, object>; word: string }[] = [
   { id: 'even', word: 'Even classes' },
   { id: 'eaten', word: 'Least eaten within the tanks’ limits' },
   { id: 'two', word: 'Two classes' },
@@ -41,7 +43,7 @@ export function GradingBench({ bench }: { bench: Bench }) {
   const fit = useMemo(() => fitLengths(bench.lengthsMm), [bench.lengthsMm]);
   const of = classesOf(bench, bars, units, now);
   const aim = (a: Aim, n = classes) => {
-    const many = a === 'two' ? 2 : Math.max(n, 2);
+    const many = a === 'two' ? 2 : typeof a === 'object' ? a.atMm.length + 1 : Math.max(n, 2);
     const to = many === classes ? units : tanksFor(bench, many);
     const found = barsFor(bench, a, many, to, now);
     setClasses(many);
@@ -82,7 +84,7 @@ export function GradingBench({ bench }: { bench: Bench }) {
           )}
           {may && (
             <DialogButton word="Measure anew" title={`${row.unit}: lengths`}>
-              {(done) => <LengthsForm h={row} done={done} />}
+              {(done) => <LengthsForm h={row} aroundMm={row.sample?.meanMm} done={done} />}
             </DialogButton>
           )}
         </div>
@@ -106,6 +108,16 @@ export function GradingBench({ bench }: { bench: Bench }) {
               one class more
             </Button>
           )}
+          <DialogButton word="Sizes I want" title={`${row.unit}: sizes that are wanted`}>
+            {(done) => (
+              <WantedSizes
+                onSet={(atMm) => {
+                  aim({ atMm });
+                  done();
+                }}
+              />
+            )}
+          </DialogButton>
           {said && <span className="text-small text-careful">{said}</span>}
         </div>
         {may && (
@@ -134,6 +146,46 @@ export function GradingBench({ bench }: { bench: Bench }) {
       </div>
       <Aside bench={bench} bars={bars} classes={of} />
     </div>
+  );
+}
+
+/** Most bars that a grader is set to here. */
+const MOST_BARS = 3;
+
+/** Lengths at which the classes part, typed one after the other. */
+function WantedSizes({ onSet }: { onSet: (atMm: number[]) => void }) {
+  const { locale } = useSession();
+  const shown = useShown()('length', true);
+  const [text, setText] = useState('');
+  const read = text
+    .split(/[\s;]+/)
+    .filter(Boolean)
+    .map((t) => measureOf(t, 'length', shown, locale).value);
+  const at = [...new Set(read.flatMap((v) => v ?? []))].sort((a, b) => a - b);
+  const wrong = read.some((v) => v === null || v <= 0)
+    ? 'cannot be read as lengths'
+    : at.length > MOST_BARS
+      ? `at most ${MOST_BARS} lengths: four classes`
+      : null;
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (at.length > 0 && !wrong) onSet(at);
+      }}
+    >
+      <TextField
+        label={`Classes part at, ${shown}`}
+        value={text}
+        onChange={setText}
+        error={wrong}
+        hint="smaller than the first are one class, longer than the last another: 24 32"
+      />
+      <Button kind="main" type="submit" className="self-start" disabled={at.length === 0 || wrong !== null}>
+        Set the bars
+      </Button>
+    </form>
   );
 }
 

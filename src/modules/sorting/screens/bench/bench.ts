@@ -107,7 +107,7 @@ export function gapsOf(b: Bench): number[] {
   return gridOf(from, Math.max(from + step, high), step);
 }
 
-export type Aim = 'even' | 'eaten' | 'two';
+export type Aim = 'even' | 'eaten' | 'two' | { atMm: number[] };
 
 /**
  * Bars by an aim, within what the chosen tanks bear where any set of them does. `within` says whether it does.
@@ -121,24 +121,32 @@ export function barsFor(
   now: number,
 ): { bars: number[]; within: boolean } {
   const sizes = measuredSizes(b.lengthsMm);
-  const n = aim === 'two' ? 2 : classes;
+  const n = aim === 'two' ? 2 : typeof aim === 'object' ? aim.atMm.length + 1 : classes;
   const { gapeRatio, eatenPerDay } = b.values;
   const goal =
-    aim === 'eaten' && gapeRatio !== null && eatenPerDay > 0
-      ? ({ kind: 'eaten', classes: n, gapeRatio, eatenPerDay } as const)
-      : ({ kind: 'shares', shares: new Array(n).fill(1) } as const);
-  const meanG = b.row.meanG ?? (b.values.condition * sizes.mm.reduce((s, x) => s + x ** 3, 0)) / sizes.mm.length / 1e5;
+    typeof aim === 'object'
+      ? ({ kind: 'sizes', atMm: aim.atMm } as const)
+      : aim === 'eaten' && gapeRatio !== null && eatenPerDay > 0
+        ? ({ kind: 'eaten', classes: n, gapeRatio, eatenPerDay } as const)
+        : ({ kind: 'shares', shares: new Array(n).fill(1) } as const);
+  // As it stands now: how soon it is full is asked of the bars that were found.
+  const still = { ...b, values: { ...b.values, rise: null } };
   const most = Array.from({ length: n }, (_, k) => {
     const tank = b.tanks.find((t) => t.id === unitIds[k]);
-    // By the mean of all: of a small class more fit, of a large one fewer.
-    return tank ? (tightIn(b, { ...tank, number: 0, massG: 0 }, 1, meanG, now)?.bears ?? null) : null;
+    if (!tank) return null;
+    // Of a small class more fit, of a large one fewer; what stands there besides takes its place by mass.
+    const others = tank.id === b.row.unitId ? 0 : (tank.massG ?? 0);
+    return (meanCubedMm3: number) => {
+      const meanG = (b.values.condition * meanCubedMm3) / 1e5;
+      const bears = tightIn(still, { ...tank, number: 0, massG: 0 }, 1, meanG, now)?.bears ?? null;
+      return bears === null ? null : Math.max(0, bears - others / meanG);
+    };
   });
   const best = bestBars(sizes, b.row.number, gapsOf(b), b.values, goal, most);
-  // By what each class really weighs: a tank may be too small for a large class all the same.
   if (best)
     return {
       bars: best.bars,
-      within: !classesOf(b, best.bars, unitIds, now).some((c) => c.tight && c.tight.share > 1),
+      within: !classesOf(b, best.bars, unitIds, now).some((c) => c.tight && c.tight.share > 1.01),
     };
   const free = bestBars(sizes, b.row.number, gapsOf(b), b.values, goal);
   return { bars: free?.bars ?? [gapsOf(b)[0]!], within: false };
