@@ -236,13 +236,13 @@ test('the second look: the followed stand beside what was said, and whether the 
   await expect(page.getByTestId('gamble')).toContainText('1 of 1 became what was hoped');
   await page.goto(url('/rearing/selection'));
   await expect(page.getByRole('region', { name: 'Early signs' })).toContainText('1 of 1');
-  await page.goto(url('/rearing/lines'));
-  await expect(page.locator('[data-line="Aldern golden"]')).toContainText('kept when chosen');
+  await page.goto(url('/rearing/strains'));
+  await expect(page.locator('[data-strain="Aldern golden"]')).toContainText('kept when chosen');
   await accessible(page);
 });
 
 test('with wet hands: the bench, its list, fates and lines on a phone', async ({ browser }) => {
   await page.goto(url('/rearing/selection'));
   const bench = await page.getByRole('region', { name: 'On the bench' }).getByRole('link').first().getAttribute('href');
-  await holdsOnAPhone(browser, context, ['/rearing/selection', bench!, '/rearing/fates', '/rearing/lines']);
+  await holdsOnAPhone(browser, context, ['/rearing/selection', bench!, '/rearing/fates', '/rearing/strains']);
 });

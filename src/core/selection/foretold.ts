@@ -2,7 +2,7 @@ import { betaQuantile } from '../distributions';
 import { shareDifference } from '../sampling/difference';
 
 /** A fish that was looked at twice: what was said at first, and whether it became what was hoped. */
-export type SecondLook = { line: string; type: string; signs: readonly string[]; became: boolean };
+export type SecondLook = { strain: string; type: string; signs: readonly string[]; became: boolean };
 
 export type SignForetold = {
   sign: string;
@@ -42,18 +42,18 @@ export function signsForetold(looks: readonly SecondLook[]): SignForetold[] {
     .sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference));
 }
 
-export type Odds = { line: string; type: string; became: number; of: number; alpha: number; beta: number } & {
+export type Odds = { strain: string; type: string; became: number; of: number; alpha: number; beta: number } & {
   share: number;
   low: number;
   high: number;
 };
 
-/** Odds that a fish becomes what is hoped, by line and type: a Beta, one more than so many that did and that did not. */
+/** Odds that a fish becomes what is hoped, by strain and type: a Beta, one more than so many that did and that did not. */
 export function oddsOf(looks: readonly SecondLook[]): Odds[] {
-  const groups = new Map<string, { line: string; type: string; became: number; of: number }>();
+  const groups = new Map<string, { strain: string; type: string; became: number; of: number }>();
   for (const l of looks) {
-    const key = `${l.line}|${l.type}`;
-    const g = groups.get(key) ?? { line: l.line, type: l.type, became: 0, of: 0 };
+    const key = `${l.strain}|${l.type}`;
+    const g = groups.get(key) ?? { strain: l.strain, type: l.type, became: 0, of: 0 };
     groups.set(key, { ...g, became: g.became + (l.became ? 1 : 0), of: g.of + 1 });
   }
   return [...groups.values()]

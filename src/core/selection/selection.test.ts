@@ -172,7 +172,7 @@ describe('the range in which fish compete', () => {
 });
 
 describe('whether early signs foretold it', () => {
-  const look = (became: boolean, ...signs: string[]) => ({ line: 'A', type: 'plain', signs, became });
+  const look = (became: boolean, ...signs: string[]) => ({ strain: 'A', type: 'plain', signs, became });
   const many = (n: number, of: () => ReturnType<typeof look>) => Array.from({ length: n }, of);
 
   test('the worked example of Newcombe 1998, table II: 56 of 70 with it, 48 of 80 without', () => {
@@ -200,16 +200,16 @@ describe('whether early signs foretold it', () => {
     expect(signsForetold([])).toEqual([]);
   });
 
-  test('odds are learned by line and type, as select.gamble takes them', () => {
+  test('odds are learned by strain and type, as select.gamble takes them', () => {
     const odds = oddsOf([
       ...many(6, () => look(true)),
       ...many(16, () => look(false)),
-      { line: 'B', type: 'plain', signs: [], became: true },
+      { strain: 'B', type: 'plain', signs: [], became: true },
     ]);
-    expect(odds[0]).toMatchObject({ line: 'A', type: 'plain', became: 6, of: 22, alpha: 7, beta: 17 });
+    expect(odds[0]).toMatchObject({ strain: 'A', type: 'plain', became: 6, of: 22, alpha: 7, beta: 17 });
     expect(odds[0]!.share).toBeCloseTo(7 / 24, 12);
     expect(odds[0]!.low).toBeLessThan(odds[0]!.share);
-    expect(odds[1]).toMatchObject({ line: 'B', alpha: 2, beta: 1 });
+    expect(odds[1]).toMatchObject({ strain: 'B', alpha: 2, beta: 1 });
   });
 });
 

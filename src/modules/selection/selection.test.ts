@@ -10,8 +10,8 @@ import { refusal } from '../../../tests/support/refusal';
 import { quietTypes } from '../door';
 import { fishOf, selectionRows } from './onBench';
 import { selectionBench } from './views/bench';
-import { lineCards } from './views/lines';
 import { selectionsView } from './views/selections';
+import { strainCards } from './views/strains';
 
 let h: TestHatchery;
 let site: { siteId: number; timeZone: string };
@@ -283,8 +283,8 @@ test('half a year later: the followed stand beside what was said; whether signs 
   await judge(second, [{ ...again[0]!, nth: 2, gone: true }]);
   await judge(second, [newFish({ first: followed[0]!.id, became: 'yes' })]);
   const b = await bench();
-  expect(b.line).toBe('Aldern golden');
-  expect(b.odds).toMatchObject([{ line: 'Aldern golden', type: 'plain', became: 4, of: 8, alpha: 5, beta: 5 }]);
+  expect(b.strain).toBe('Aldern golden');
+  expect(b.odds).toMatchObject([{ strain: 'Aldern golden', type: 'plain', became: 4, of: 8, alpha: 5, beta: 5 }]);
   expect(b.signs).toMatchObject([
     {
       sign: 'fin-base',
@@ -324,7 +324,7 @@ test('the manager’s order holds for selections that begin from then on; reason
   });
 });
 
-test('what became of a line: by its share of every lot, brought or bred, over several batches', async () => {
+test('what became of a strain: by its share of every lot, brought or bred, over several batches', async () => {
   await brought(100);
   await brought(60, 'R4', { lotName: 'second year' });
   await brought(50, 'R5', { lotName: 'theirs', strain: '', origin: 'Tessel brook station' });
@@ -339,8 +339,8 @@ test('what became of a line: by its share of every lot, brought or bred, over se
     measured: { method: 'counted', number: 5 },
     receiver: 'a school',
   });
-  const cards = await lineCards(h.db, site.siteId);
-  const aldern = cards.find((c) => c.line === 'Aldern golden')!;
+  const cards = await strainCards(h.db, site.siteId);
+  const aldern = cards.find((c) => c.strain === 'Aldern golden')!;
   expect(aldern).toMatchObject({
     from: 'brought',
     began: 160,
@@ -353,7 +353,7 @@ test('what became of a line: by its share of every lot, brought or bred, over se
     alive: 50,
     gone: { dead: 10 },
   });
-  expect(cards.find((c) => c.line === 'Tessel brook station')).toMatchObject({
+  expect(cards.find((c) => c.strain === 'Tessel brook station')).toMatchObject({
     began: 50,
     cameThrough: 50,
     kept: null,

@@ -15,8 +15,8 @@ export function SelectionsScreen({ view, now, timeZone }: { view: SelectionsView
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <h1>Selection</h1>
         <HallNav here="/rearing/selection">
-          <Link className="link" href="/rearing/lines">
-            Lines
+          <Link className="link" href="/rearing/strains">
+            Strains
           </Link>
           <Link className="link" href="/rearing/fates">
             Fates
@@ -64,7 +64,7 @@ function Lines({ title, lines, day }: { title: string; lines: readonly Selection
             <tr>
               <th>begun</th>
               <th>fish of</th>
-              <th>line</th>
+              <th>strain or supplier</th>
               <th className="num">judged</th>
               {decisionWords.map((d) => (
                 <th key={d.id} className="num">
@@ -86,7 +86,7 @@ function Lines({ title, lines, day }: { title: string; lines: readonly Selection
                 <td>
                   {s.unit}, {s.lot}
                 </td>
-                <td className="text-soft">{s.line}</td>
+                <td className="text-soft">{s.strain}</td>
                 <td className="num">{grouped(s.totals.all)}</td>
                 {decisionWords.map((d) => (
                   <td key={d.id} className="num">
@@ -120,7 +120,7 @@ function Odds({ view }: { view: SelectionsView }) {
         <Table>
           <thead>
             <tr>
-              <th>line</th>
+              <th>strain or supplier</th>
               <th>type</th>
               <th className="num">became it</th>
               <th className="num">of 100, 95 %</th>
@@ -128,8 +128,8 @@ function Odds({ view }: { view: SelectionsView }) {
           </thead>
           <tbody>
             {view.odds.map((o) => (
-              <tr key={`${o.line} ${o.type}`}>
-                <td>{o.line}</td>
+              <tr key={`${o.strain} ${o.type}`}>
+                <td>{o.strain}</td>
                 <td>{o.type || 'not said'}</td>
                 <td className="num">
                   {o.became} of {o.of}

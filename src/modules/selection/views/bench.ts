@@ -11,7 +11,7 @@ import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import type { SelectionGoal } from '../input';
 import { fishOf, selectionRows } from '../onBench';
-import { linesOf, secondLooks } from './looks';
+import { secondLooks, strainsOf } from './looks';
 import { stays } from './selections';
 
 /** A fish that was followed since an earlier look. */
@@ -40,7 +40,7 @@ export type SelectionBenchView = {
   speciesId: string;
   speciesName: string;
   stage: string;
-  line: string;
+  strain: string;
   begunAt: number;
   /** What the books hold in the unit; null where the lot no longer stands there. */
   number: number | null;
@@ -77,14 +77,14 @@ export async function selectionBench(
   const u = hall.units.find((x) => x.id === row.unitId);
   const h = u?.holdings.find((x) => x.lotId === row.lotId && x.stage === row.stage);
   const grown = u?.fed.find((f) => f.holdingId === h?.holdingId)?.grown ?? null;
-  const [fish, lot, unit, book, samples, links, lines, looks, entry, growth] = await Promise.all([
+  const [fish, lot, unit, book, samples, links, strains, looks, entry, growth] = await Promise.all([
     fishOf(db, [id]),
     db('lot').where({ id: row.lotId }).first('name', 'species'),
     db('unit').where({ id: row.unitId }).first('name'),
     speciesBook(db, site.siteId),
     lastSet(db, 'spread', [row.lotId], now),
     lineage(db, row.lotId),
-    linesOf(db, [row.lotId]),
+    strainsOf(db, [row.lotId]),
     secondLooks(db, rows),
     row.entrySeq === null ? null : db('entry').where({ seq: row.entrySeq }).first('id'),
     row.goal.targetG !== undefined && u && h
@@ -106,7 +106,7 @@ export async function selectionBench(
     speciesId: lot!.species,
     speciesName: book.get(lot!.species)?.name ?? lot!.species,
     stage: row.stage,
-    line: lines.get(row.lotId) ?? 'own',
+    strain: strains.get(row.lotId) ?? 'own',
     begunAt: row.begunAt,
     number: h?.number ?? null,
     sd: h?.sd ?? 0,

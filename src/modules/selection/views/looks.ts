@@ -4,9 +4,9 @@ import type { Db } from '@/store/connection';
 import { fishOf, type SelectionRow } from '../onBench';
 
 /**
- * Of which line lots are: the strain of the largest share of their families, else where those came from. One statement.
+ * Of which strain lots are: that of the largest share of their families, else where those came from. One statement.
  */
-export async function linesOf(db: Db, lotIds: readonly number[]): Promise<Map<number, string>> {
+export async function strainsOf(db: Db, lotIds: readonly number[]): Promise<Map<number, string>> {
   const rows =
     lotIds.length === 0
       ? []
@@ -21,18 +21,21 @@ export async function linesOf(db: Db, lotIds: readonly number[]): Promise<Map<nu
             'f.label',
           );
   const out = new Map<number, string>();
-  for (const r of rows) if (!out.has(r.lotId)) out.set(r.lotId, lineOf(r));
+  for (const r of rows) if (!out.has(r.lotId)) out.set(r.lotId, strainOf(r));
   return out;
 }
 
-/** How a line is named: by its strain, else by where it came from; of parents here without a strain it is the house's own. */
-export const lineOf = (f: { strain: string; label: string; female: number | null }): string =>
+/** How a strain is named: by its name, else by where it came from; of parents here without a strain it is the house's own. */
+export const strainOf = (f: { strain: string; label: string; female: number | null }): string =>
   f.strain || (f.female === null && f.label !== 'parents not known' ? f.label.replace(/^from /, '') : 'own');
 
 /** Every fish that was looked at twice, with what was said of it at first. One statement besides those of the fish. */
 export async function secondLooks(db: Db, selections: readonly SelectionRow[]): Promise<SecondLook[]> {
   const ids = selections.map((s) => s.id);
-  const [fish, lines] = await Promise.all([fishOf(db, ids), linesOf(db, [...new Set(selections.map((s) => s.lotId))])]);
+  const [fish, strains] = await Promise.all([
+    fishOf(db, ids),
+    strainsOf(db, [...new Set(selections.map((s) => s.lotId))]),
+  ]);
   const first = new Map([...fish.values()].flat().map((f) => [f.id, f]));
   return selections.flatMap((s) =>
     fish.get(s.id)!.flatMap((f): SecondLook[] => {
@@ -40,7 +43,7 @@ export async function secondLooks(db: Db, selections: readonly SelectionRow[]): 
       const then: JudgedFish | undefined = f.first === null ? undefined : first.get(f.first);
       return [
         {
-          line: lines.get(s.lotId) ?? 'own',
+          strain: strains.get(s.lotId) ?? 'own',
           type: then?.type || f.type,
           signs: then?.signs ?? [],
           became: f.became === 'yes',

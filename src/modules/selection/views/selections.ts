@@ -9,14 +9,14 @@ import { speciesBook } from '@/store/species';
 import type { SelectionGoal } from '../input';
 import { fishOf, type SelectionRow, selectionRows } from '../onBench';
 import { schemesFor } from '../schemesFor';
-import { linesOf, secondLooks } from './looks';
+import { secondLooks, strainsOf } from './looks';
 
 export type SelectionLine = {
   id: number;
   lotId: number;
   lot: string;
   unit: string;
-  line: string;
+  strain: string;
   begunAt: number;
   is: 'open' | 'booked' | 'givenUp';
   goal: SelectionGoal;
@@ -60,14 +60,14 @@ export async function selectionsView(db: Db, siteId: number, now: number, hall: 
   const rows = await selectionRows(db, siteId);
   const lotIds = [...new Set(rows.map((r) => r.lotId))];
   const species = [...new Set(hall.units.flatMap((u) => u.fed.flatMap((f) => speciesIn(u, f.holdingId))))];
-  const [fish, names, units, lines, looks, schemes, book] = await Promise.all([
+  const [fish, names, units, strains, looks, schemes, book] = await Promise.all([
     fishOf(
       db,
       rows.map((r) => r.id),
     ),
     db('lot').whereIn('id', lotIds).select('id', 'name'),
     db('unit').where({ site_id: siteId }).select('id', 'name'),
-    linesOf(db, lotIds),
+    strainsOf(db, lotIds),
     secondLooks(db, rows),
     schemesFor(db, siteId, species),
     speciesBook(db, siteId),
@@ -81,7 +81,7 @@ export async function selectionsView(db: Db, siteId: number, now: number, hall: 
       lotId: r.lotId,
       lot: lotName.get(r.lotId) ?? '',
       unit: unitName.get(r.unitId) ?? '',
-      line: lines.get(r.lotId) ?? 'own',
+      strain: strains.get(r.lotId) ?? 'own',
       begunAt: r.begunAt,
       is: r.overAt !== null ? 'givenUp' : r.entrySeq !== null ? 'booked' : 'open',
       goal: r.goal,

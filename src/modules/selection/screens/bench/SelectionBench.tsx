@@ -50,7 +50,7 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
           <Link className="link" href={`/lots/${bench.lotId}`}>
             {bench.lot}
           </Link>
-          {bench.line !== bench.lot && `, line ${bench.line}`}
+          {bench.strain !== bench.lot && `, ${bench.strain}`}
         </span>
         {bench.number !== null && <Doubtful number={bench.number} sd={bench.sd} size="plain" />}
         <span className="text-soft">begun {dayMonth(bench.begunAt, timeZone, now)}</span>

@@ -129,10 +129,10 @@ function Gamble({ bench }: { bench: SelectionBenchView }) {
         </p>
       </section>
     );
-  const own = bench.odds.filter((o) => o.line === bench.line);
+  const own = bench.odds.filter((o) => o.strain === bench.strain);
   const types = own.length > 0 ? own : oddsOf([]);
   // Before any second look nothing is known: every chance alike.
-  const rows = types.length > 0 ? types : [{ type: '', line: bench.line, became: 0, of: 0, alpha: 1, beta: 1 }];
+  const rows = types.length > 0 ? types : [{ type: '', strain: bench.strain, became: 0, of: 0, alpha: 1, beta: 1 }];
   return (
     <section aria-label="Kept as a gamble" data-testid="gamble">
       <h3 className="font-bold">Kept as a gamble</h3>

@@ -5,12 +5,12 @@ import type { Db } from '@/store/connection';
 import { standing } from '@/store/families';
 import { speciesBook } from '@/store/species';
 import { fishOf, selectionRows } from '../onBench';
-import { lineOf, secondLooks } from './looks';
+import { secondLooks, strainOf } from './looks';
 
 type Share = { of: number; n: number; share: number; low: number; high: number };
 
-/** One batch of a line, and what became of it, by its share of every lot that it went into. */
-export type LineBatch = {
+/** One batch of a strain, and what became of it, by its share of every lot that it went into. */
+export type StrainBatch = {
   lotId: number;
   lot: string;
   season: string;
@@ -22,13 +22,13 @@ export type LineBatch = {
   gone: Record<string, number>;
 };
 
-export type LineCard = {
-  line: string;
+export type StrainCard = {
+  strain: string;
   species: string;
   speciesName: string;
   /** Whose it is: brought from elsewhere, or bred here. */
   from: 'brought' | 'bred';
-  batches: LineBatch[];
+  batches: StrainBatch[];
   began: number;
   /** Alive or gone out by a person’s choice, of those that began. */
   cameThrough: number;
@@ -41,14 +41,14 @@ export type LineCard = {
 
 /** Accounts by which animals go out as they were meant to. */
 const MEANT = ['sold', 'released'];
-/** A selection or a sample is of a line that makes up so much of its lot. */
+/** A selection or a sample is of a strain that makes up so much of its lot. */
 const MOST_OF = 0.5;
 
 /**
- * What earlier batches of a line or a supplier became: by the strain of their families, else by where they came from.
+ * What earlier batches of a strain or a supplier became: by the strain of their families, else by where they came from.
  * A fixed number of statements.
  */
-export async function lineCards(db: Db, siteId: number): Promise<LineCard[]> {
+export async function strainCards(db: Db, siteId: number): Promise<StrainCard[]> {
   const [families, rows, book] = await Promise.all([
     db('family as y')
       .join('lot as t', 't.id', 'y.lot_id')
@@ -130,15 +130,15 @@ export async function lineCards(db: Db, siteId: number): Promise<LineCard[]> {
     of.set(s.lotId, (of.get(s.lotId) ?? 0) + s.share);
     carries.set(batch, of);
   }
-  const cards = new Map<string, LineCard & { lots: Map<number, number> }>();
+  const cards = new Map<string, StrainCard & { lots: Map<number, number> }>();
   const done = new Set<number>();
   for (const f of families) {
     if (done.has(f.lotId)) continue;
     done.add(f.lotId);
-    const line = lineOf(f);
-    const key = `${f.species} ${line}`;
+    const strain = strainOf(f);
+    const key = `${f.species} ${strain}`;
     const card = cards.get(key) ?? {
-      line,
+      strain,
       species: f.species,
       speciesName: book.get(f.species)?.name ?? f.species,
       from: f.female === null ? ('brought' as const) : ('bred' as const),
@@ -151,7 +151,7 @@ export async function lineCards(db: Db, siteId: number): Promise<LineCard[]> {
       lots: new Map<number, number>(),
     };
     const own = carries.get(f.lotId) ?? new Map<number, number>();
-    const batch: LineBatch = {
+    const batch: StrainBatch = {
       lotId: f.lotId,
       lot: f.lot,
       season: f.season,
@@ -183,14 +183,14 @@ export async function lineCards(db: Db, siteId: number): Promise<LineCard[]> {
     return { n, of, share: w.estimate, low: w.low, high: w.high };
   };
   return [...cards.values()]
-    .map(({ lots, ...card }): LineCard => {
+    .map(({ lots, ...card }): StrainCard => {
       const mostly = (lotId: number) => (lots.get(lotId) ?? 0) >= MOST_OF;
       const totals = rows
         // A second look chooses among those that were kept.
         .filter((r) => r.overAt === null && mostly(r.lotId) && !fish.get(r.id)!.some((f) => f.first !== null))
         .map((r) => totalsOf(fish.get(r.id)!, r.scheme));
       const odd = deformed.filter((d) => mostly(d.lotId));
-      const second = oddsOf(looks.filter((l) => l.line === card.line).map((l) => ({ ...l, type: '' })))[0];
+      const second = oddsOf(looks.filter((l) => l.strain === card.strain).map((l) => ({ ...l, type: '' })))[0];
       const began = card.batches.reduce((s, b) => s + b.began, 0);
       return {
         ...card,

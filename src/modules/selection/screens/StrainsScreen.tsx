@@ -5,20 +5,28 @@ import { HallNav } from '@/modules/rearing/screens/HallNav';
 import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
-import type { LineCard } from '../views/lines';
+import type { StrainCard } from '../views/strains';
 
-/** What earlier batches of each line and each supplier became. */
-export function LinesScreen({ cards, now, timeZone }: { cards: readonly LineCard[]; now: number; timeZone: string }) {
+/** What earlier batches of each strain and each supplier became. */
+export function StrainsScreen({
+  cards,
+  now,
+  timeZone,
+}: {
+  cards: readonly StrainCard[];
+  now: number;
+  timeZone: string;
+}) {
   const species = [...new Set(cards.map((c) => c.speciesName))];
   return (
-    <section className="px-6 py-4 max-sm:px-3" aria-label="Lines and suppliers">
+    <section className="px-6 py-4 max-sm:px-3" aria-label="Strains and suppliers">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h1>Lines and suppliers</h1>
+        <h1>Strains and suppliers</h1>
         <HallNav here={null} />
       </div>
       {cards.length === 0 && (
         <p className="quiet">
-          Nothing has been taken or brought in yet. A line is the strain of its parents, or where it came from.
+          Nothing has been taken or brought in yet. Each stands under the strain of its parents, or where it came from.
         </p>
       )}
       {species.map((s) => (
@@ -27,7 +35,7 @@ export function LinesScreen({ cards, now, timeZone }: { cards: readonly LineCard
           {cards
             .filter((c) => c.speciesName === s)
             .map((c) => (
-              <Card key={c.line} card={c} now={now} timeZone={timeZone} />
+              <Card key={c.strain} card={c} now={now} timeZone={timeZone} />
             ))}
         </section>
       ))}
@@ -37,11 +45,11 @@ export function LinesScreen({ cards, now, timeZone }: { cards: readonly LineCard
 
 const per100 = (share: number) => decimals(100 * share, 100 * share < 10 ? 1 : 0);
 
-function Card({ card: c, now, timeZone }: { card: LineCard; now: number; timeZone: string }) {
+function Card({ card: c, now, timeZone }: { card: StrainCard; now: number; timeZone: string }) {
   return (
-    <div className="border-b border-rule py-2" data-line={c.line}>
+    <div className="border-b border-rule py-2" data-strain={c.strain}>
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h3 className="text-lead font-bold">{c.line === 'own' ? 'own fish, strain not said' : c.line}</h3>
+        <h3 className="text-lead font-bold">{c.strain === 'own' ? 'own fish, strain not said' : c.strain}</h3>
         <span className="text-soft">
           {c.from === 'brought' ? 'brought in' : 'bred here'}, {c.batches.length}{' '}
           {c.batches.length === 1 ? 'batch' : 'batches'}
@@ -97,7 +105,7 @@ function Card({ card: c, now, timeZone }: { card: LineCard; now: number; timeZon
   );
 }
 
-function Said({ word, of }: { word: string; of: LineCard['kept'] }) {
+function Said({ word, of }: { word: string; of: StrainCard['kept'] }) {
   return of ? (
     <span>
       {word}: <b>{per100(of.share)}</b> of 100{' '}
