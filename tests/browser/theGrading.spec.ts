@@ -64,7 +64,12 @@ test('lengths pasted, one read wrongly is asked about; then the bench shows how 
   await field.fill(`${lengths} 2745`);
   await page.getByRole('button', { name: 'Record lengths' }).click();
   await expect(page.getByText('stands alone among fish')).toBeVisible();
+  // On the scale one tap is one fish more; the last can be taken back.
   await field.fill(lengths);
+  await page.getByRole('button', { name: 'tap them on a scale' }).click();
+  await page.getByRole('button', { name: 'one of 24 mm' }).click();
+  await expect(page.getByText(/^95, mean/)).toBeVisible();
+  await page.getByRole('button', { name: 'take the last one back' }).click();
   await expect(page.getByText(/94, mean 2\d\.\d mm, spread/)).toBeVisible();
   await page.getByRole('button', { name: 'Record lengths' }).click();
   await expect(page.getByRole('slider')).toHaveCount(2);
@@ -82,6 +87,15 @@ test('a bar is moved by its keys: the classes follow; two classes want one bar',
   await page.keyboard.press('PageUp');
   await expect(bar).toHaveAttribute('aria-valuenow', String(Number((at + 0.5).toFixed(1))));
   await expect(small).not.toHaveText(before!);
+  await page.getByRole('button', { name: 'Sizes I want' }).click();
+  const wanted = page.getByRole('dialog');
+  await wanted.getByLabel(/Classes part at/).fill('27 x');
+  await expect(wanted).toContainText('cannot be read as lengths');
+  await wanted.getByLabel(/Classes part at/).fill('36');
+  await wanted.getByRole('button', { name: 'Set the bars' }).click();
+  await expect(page.getByRole('slider')).toHaveCount(1);
+  await expect(page.getByRole('slider')).toHaveAttribute('aria-valuetext', /parts at 3[567] mm/);
+  await page.getByRole('button', { name: 'one class more' }).click();
   await page.getByRole('button', { name: 'Two classes' }).click();
   await expect(page.getByRole('slider')).toHaveCount(1);
   await expect(page.locator('[data-class]')).toHaveCount(2);
@@ -143,6 +157,7 @@ test('graded on the day into three: classes tallied by key while a colleague tap
   await expect(form).toHaveCount(0);
   await page.goto(url('/rearing/grading'));
   await expect(page.getByText('Never measured:').locator('..')).toContainText('GH2');
+  await expect(page.locator('[data-graded="GH1"]')).toContainText('not fed yet');
 });
 
 test('count desk: what a way gives is said before; marked and caught again, held against the books', async () => {
@@ -166,6 +181,22 @@ test('count desk: what a way gives is said before; marked and caught again, held
   expect(n.number).toBeGreaterThan(3300);
   expect(n.number).toBeLessThan(4020);
   expect(n.half).toBeLessThan(1100);
+});
+
+test('counted in two ways at once they are reconciled; far from the books it is argued what that would take', async () => {
+  await page.goto(url('/count'));
+  await choose(page.getByRole('combobox', { name: 'What is counted' }), { label: /^GH5,/ });
+  await page.getByRole('radio', { name: 'by eye' }).click();
+  await page.getByLabel('About how many').fill('9000');
+  await page.getByLabel('Give or take').fill('500');
+  await page.getByRole('button', { name: 'count them another way too' }).click();
+  await expect(page.getByText('The same again, another way')).toBeVisible();
+  await page.getByRole('button', { name: 'leave it out' }).click();
+  await page.getByRole('button', { name: 'Record count' }).click();
+  await expect(page.getByText(/What it would take:/)).toBeVisible();
+  await expect(page.getByText(/would have to be wrong by/)).toBeVisible();
+  await page.getByRole('button', { name: /Note it only/ }).click();
+  await expect(page.getByText(/noted only/)).toBeVisible();
 });
 
 test('with wet hands: count desk and bench on a phone, nothing cut off, all of it as tall as a finger', async ({

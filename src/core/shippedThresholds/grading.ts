@@ -37,4 +37,18 @@ export const ofGrading = {
     unit: 'mm',
     hint: 'a round guess for rolling bars',
   },
+  bowlUse: {
+    of: 'grading',
+    what: 'oxygen that a kilogram of handled small fish uses in an hour, in a bowl',
+    value: 600,
+    unit: 'mg',
+    hint: 'verify: a round guess, on the safe side of resting fish; close a bowl with a probe in it (water.oxygenUse) and set your own',
+  },
+  bowlOxygen: {
+    of: 'grading',
+    what: 'oxygen that fish in a bowl are to keep, where their species says nothing',
+    value: 6,
+    unit: 'mg/L',
+    hint: 'verify: commonly asked of rearing water',
+  },
 } as const satisfies Record<string, Shipped>;

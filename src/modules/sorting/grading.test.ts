@@ -121,6 +121,32 @@ describe('size watch', () => {
   });
 });
 
+test('the two days after a grading: what was missing, who died since in each class, whether they eat again', async () => {
+  const unit = await fry();
+  const lately = async () => (await view()).lately;
+  expect(await lately()).toEqual([]);
+  const counted = (number: number) => ({ kind: 'measured', measured: { method: 'counted', number } });
+  await h.send('grade.record', {
+    unit,
+    classes: [
+      { grade: 'S', unit: h.units.R2!, amount: counted(12_000) },
+      { grade: 'L', unit: h.units.R3!, amount: counted(7900) },
+    ],
+  });
+  h.clock.now += 5 * HOUR;
+  await h.send('dead.record', { unit: h.units.R2!, number: 100 });
+  await h.send('dead.record', { unit: h.units.R3!, number: 3 });
+  await h.send('feed.record', { unit: h.units.R3!, massG: 20, feed: 'starter' });
+  const [g] = await lately();
+  expect(g).toMatchObject({ unit: 'R1', unexplained: 100 });
+  expect(g!.classes.map((c) => [c.unit, c.number, c.deadSince, c.fedAt !== null])).toEqual([
+    ['R2', 12_000, 100, false],
+    ['R3', 7900, 3, true],
+  ]);
+  h.clock.now += 2 * DAY;
+  expect(await lately()).toEqual([]);
+});
+
 describe('the bench', () => {
   test('three classes with numbers that sum, each in a tank of its own, with what it makes of that', async () => {
     const unit = await fry();

@@ -46,6 +46,9 @@ export type SelectionBenchView = {
   number: number | null;
   sd: number;
   meanG: number | null;
+  /** Of its water now, and what they are to keep. */
+  celsius: number | null;
+  leastMgPerL: number | null;
   scheme: SelectionScheme;
   goal: SelectionGoal;
   fish: JudgedFish[];
@@ -76,7 +79,8 @@ export async function selectionBench(
   if (!row) return null;
   const u = hall.units.find((x) => x.id === row.unitId);
   const h = u?.holdings.find((x) => x.lotId === row.lotId && x.stage === row.stage);
-  const grown = u?.fed.find((f) => f.holdingId === h?.holdingId)?.grown ?? null;
+  const fed = u?.fed.find((f) => f.holdingId === h?.holdingId);
+  const grown = fed?.grown ?? null;
   const [fish, lot, unit, book, samples, links, strains, looks, entry, growth] = await Promise.all([
     fishOf(db, [id]),
     db('lot').where({ id: row.lotId }).first('name', 'species'),
@@ -111,6 +115,8 @@ export async function selectionBench(
     number: h?.number ?? null,
     sd: h?.sd ?? 0,
     meanG: grown?.meanG ?? null,
+    celsius: fed?.tank.celsius ?? null,
+    leastMgPerL: fed?.values.leastOxygenMgPerL ?? null,
     scheme: row.scheme,
     goal: row.goal,
     fish: fish.get(id)!,

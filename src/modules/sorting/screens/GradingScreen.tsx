@@ -2,6 +2,7 @@ import { HallNav } from '@/modules/rearing/screens/HallNav';
 import type { GradingView } from '../views/grading';
 import { GradingBench } from './bench/GradingBench';
 import { NoLengths } from './bench/NoLengths';
+import { GradedLately } from './GradedLately';
 import { SizeWatch } from './SizeWatch';
 
 /** Where do I set the bars? One tank on the bench, and below it how even all of them are. */
@@ -34,6 +35,7 @@ export function GradingScreen({
           ) : (
             <NoLengths row={bench.row} />
           )}
+          <GradedLately of={view.lately} now={now} timeZone={timeZone} />
           <SizeWatch view={view} chosen={bench.row.holdingId} now={now} timeZone={timeZone} us={us} />
         </>
       )}

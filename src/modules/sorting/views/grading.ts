@@ -12,6 +12,7 @@ import { lastSet } from '@/server/stock/feeding/lastSet';
 import { spreadsOf } from '@/server/stock/spreads';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
+import { type GradedLately, gradedLately } from './gradedLately';
 import { type GraderHere, gradersLearned } from './gradersLearned';
 
 /** A number with its 95 % interval. */
@@ -80,6 +81,9 @@ export type Bench = {
     rise: number | null;
     widthPerLength: number;
     selectivityMm: number;
+    /** Of its water now, and what they are to keep. */
+    celsius: number | null;
+    leastMgPerL: number | null;
   };
   learned: GraderHere | null;
   tanks: ClassTank[];
@@ -97,7 +101,7 @@ export type Bench = {
 /** Larger fish above smaller ones in the same water. */
 export type OutOfOrder = { above: string; aboveG: number; below: string; belowG: number };
 
-export type GradingView = { rows: SizeRow[]; order: OutOfOrder[]; bench: Bench | null };
+export type GradingView = { rows: SizeRow[]; order: OutOfOrder[]; lately: GradedLately[]; bench: Bench | null };
 
 /** Samples older than this say nothing of the sizes now. */
 const SAMPLE_DAYS = 30;
@@ -128,11 +132,12 @@ export async function gradingView(
     u.fed.map((f) => ({ u, f, h: u.holdings.find((x) => x.holdingId === f.holdingId)! })),
   );
   const lots = [...new Set(tanks.map((t) => t.h.lotId))];
-  const [book, samples, plans, series] = await Promise.all([
+  const [book, samples, plans, series, lately] = await Promise.all([
     speciesBook(db, site.siteId),
     lastSet(db, 'spread', lots, now),
     lastSet(db, 'gradingPlan', lots, now),
     spreadsOf(db, lots, now),
+    gradedLately(db, site.siteId, now),
   ]);
   const measuredOf = (t: (typeof tanks)[number]) => {
     const found = samples.of(t.h.lotId, t.h.unitId);
@@ -198,6 +203,7 @@ export async function gradingView(
   return {
     rows,
     order: outOfOrder(hall.units),
+    lately,
     bench:
       at && t ? await benchOf(db, site, now, hall, at, t, measuredOf(t)?.lengthsMm ?? [], planHere(t), book) : null,
   };
@@ -296,6 +302,8 @@ async function benchOf(
       rise: values.tgc !== undefined && tank.celsius !== null ? (values.tgc * Math.max(0, tank.celsius)) / 1000 : null,
       widthPerLength: learned?.widthPerLength ?? named('body width') ?? USUAL_WIDTH,
       selectivityMm: learned?.selectivityMm ?? thresholds.selectivity.value,
+      celsius: tank.celsius,
+      leastMgPerL: values.leastOxygenMgPerL ?? null,
     },
     learned,
     tanks: hall.units.map((u) => ({

@@ -8,6 +8,7 @@ import { isFollowed, type JudgedFish, mainReason } from '@/core/selection/judged
 import { totalsOf } from '@/core/selection/totals';
 import { dayMonth } from '@/core/time/localDay';
 import { LengthsForm } from '@/modules/sorting/acts/lengths/form';
+import { BowlClock } from '@/modules/sorting/screens/bench/BowlClock';
 import { Button } from '@/ui/Button';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
@@ -97,6 +98,9 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
                   </Button>
                 )}
                 <Sent unsent={here.unsent} refused={here.refused.size} />
+              </div>
+              <div className="mb-2">
+                <BowlClock of={bench} />
               </div>
               <SizeCut bench={bench} bowl={bowl} fish={here.fish} mine={here.mine} onPut={here.put} />
               <div className="mt-3">

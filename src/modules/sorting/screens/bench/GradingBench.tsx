@@ -17,6 +17,7 @@ import { GradePlanForm } from '../../acts/gradePlan/form';
 import { LengthsForm } from '../../acts/lengths/form';
 import type { Bench } from '../../views/grading';
 import { Aside } from './Aside';
+import { BowlClock } from './BowlClock';
 import { type Aim, barsFor, classesOf, tanksFor } from './bench';
 import { ClassTable } from './ClassTable';
 import { Distribution } from './Distribution';
@@ -133,6 +134,11 @@ export function GradingBench({ bench }: { bench: Bench }) {
               {(done) => <GradePlanForm h={row} plan={plan} done={done} />}
             </DialogButton>
             <span className="text-small text-careful">{whatLacks(of, row.unitId)}</span>
+          </div>
+        )}
+        {may && (
+          <div className="mt-3">
+            <BowlClock of={{ ...bench.values, meanG: row.meanG }} />
           </div>
         )}
         <p className="mt-2 text-small text-soft">
