@@ -401,7 +401,7 @@ for (const [what, paths] of [
   ['of what is known', '/reference /reference?species=pikeperch /reference?page=thresholds'],
   [
     'of the hall',
-    '/rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food /rearing/appetite /rearing/grading',
+    '/rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food /rearing/appetite /rearing/grading /rearing/selection /rearing/strains /rearing/fates',
   ],
 ] as const)
   test(`the screens ${what} pass the accessibility check, by day and in the dim room`, async () => {

@@ -94,7 +94,7 @@ test('a bar is moved by its keys: the classes follow; two classes want one bar',
   await wanted.getByLabel(/Classes part at/).fill('36');
   await wanted.getByRole('button', { name: 'Set the bars' }).click();
   await expect(page.getByRole('slider')).toHaveCount(1);
-  await expect(page.getByRole('slider')).toHaveAttribute('aria-valuetext', /parts at 3[567] mm/);
+  await expect(page.getByRole('slider')).toHaveAttribute('aria-valuetext', /parts at 3\d mm/);
   await page.getByRole('button', { name: 'one class more' }).click();
   await page.getByRole('button', { name: 'Two classes' }).click();
   await expect(page.getByRole('slider')).toHaveCount(1);
@@ -186,9 +186,9 @@ test('count desk: what a way gives is said before; marked and caught again, held
 test('counted in two ways at once they are reconciled; far from the books it is argued what that would take', async () => {
   await page.goto(url('/count'));
   await choose(page.getByRole('combobox', { name: 'What is counted' }), { label: /^GH5,/ });
-  await page.getByRole('radio', { name: 'by eye' }).click();
-  await page.getByLabel('About how many').fill('9000');
-  await page.getByLabel('Give or take').fill('500');
+  await page.getByRole('radio', { name: 'estimated' }).click();
+  await page.getByRole('textbox', { name: 'About' }).fill('9000');
+  await page.getByRole('textbox', { name: 'give or take' }).fill('500');
   await page.getByRole('button', { name: 'count them another way too' }).click();
   await expect(page.getByText('The same again, another way')).toBeVisible();
   await page.getByRole('button', { name: 'leave it out' }).click();
