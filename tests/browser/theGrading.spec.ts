@@ -193,7 +193,7 @@ test('counted in two ways at once they are reconciled; far from the books it is 
   await expect(page.getByText('The same again, another way')).toBeVisible();
   await page.getByRole('button', { name: 'leave it out' }).click();
   await page.getByRole('button', { name: 'Record count' }).click();
-  await expect(page.getByText(/What it would take:/)).toBeVisible();
+  await expect(page.getByText(/Nothing usual explains it alone:/)).toBeVisible();
   await expect(page.getByText(/would have to be wrong by/)).toBeVisible();
   await page.getByRole('button', { name: /Note it only/ }).click();
   await expect(page.getByText(/noted only/)).toBeVisible();

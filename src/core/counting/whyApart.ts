@@ -115,9 +115,9 @@ export function whyApart(a: Apart): Why[] {
 
 const daysAgo = (days: number) => (days < 1 ? 'today' : days < 1.5 ? 'yesterday' : `${Math.round(days)} days ago`);
 
-/** The same as one sentence or two: the likeliest first, and what explains nothing at the end. */
+/** The same as one sentence: the likeliest first; where nothing explains it, the one that comes nearest. */
 export function argued(why: readonly Why[]): string {
   const likely = why.filter((w) => w.far < HOPELESS).slice(0, 3);
-  if (likely.length === 0) return '';
+  if (likely.length === 0) return why[0] ? `Nothing usual explains it alone: ${why[0].says}.` : '';
   return `What it would take: ${likely.map((w) => w.says).join('; or ')}.`;
 }
