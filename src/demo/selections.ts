@@ -58,7 +58,7 @@ export class Selections {
 
   lay(): void {
     for (const b of batches) this.p.at(b.came, () => this.bring(b));
-    this.p.at(-5.3, () => this.countPond());
+    this.p.at(-175.4, () => this.countPond());
   }
 
   private id(): string {

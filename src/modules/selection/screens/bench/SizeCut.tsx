@@ -17,7 +17,7 @@ import { rangeOf } from '../../input';
 import type { SelectionBenchView } from '../../views/bench';
 import { decisionWords } from './words';
 
-const [W, H] = [620, 84];
+const [W, H] = [440, 84];
 const BOX = boxOf(W, H, { left: 6, right: 10, top: 14, bottom: 26 });
 const MM_PER_INCH = 25.4;
 
@@ -198,7 +198,7 @@ function Cut({
   const word = size === 'small' ? 'too small' : 'too large';
   return (
     <div className="flex items-center gap-2" data-cut={size}>
-      <span className="w-24 flex-none">
+      <span className="w-28 flex-none">
         <b className="whitespace-nowrap">{word}</b> {says && <span className="block text-small text-soft">{says}</span>}
       </span>
       <Button aria-label={`one ${word} less`} disabled={!own} onClick={() => more(-1)}>
