@@ -345,7 +345,8 @@ export class Selections {
         decision: is.becomes ? (chance.next() < 0.5 ? 'keep' : 'sell') : 'sell',
         reasons: is.becomes ? ['balance'] : [['ground', 'depth', 'shallow'][chance.whole(0, 2)]!],
         remark: '',
-        lengthMm: null,
+        // Inside of the range; metallic ones keep pace.
+        lengthMm: Math.round(Math.min(1.2, Math.max(0.8, chance.normal(1, 0.1))) * middle),
         first: followed ? then.id : null,
         became: followed ? (is.becomes ? 'yes' : 'no') : null,
         at: at + i * 40_000,

@@ -34,6 +34,17 @@ export function gamble(i: Input) {
   };
 }
 
+/**
+ * Probability that of so many bets at least one comes so, by odds that are known as a Beta only: one less the chance that
+ * none does, Π (β + i)/(α + β + i).
+ * @example atLeastOne({ alpha: 1, beta: 1 }, 1) // 0.5
+ */
+export function atLeastOne({ alpha, beta }: { alpha: number; beta: number }, bets: number): number {
+  let none = 1;
+  for (let i = 0; i < bets; i++) none *= (beta + i) / (alpha + beta + i);
+  return 1 - none;
+}
+
 export const calculation = defineCalculation({
   id: 'select.gamble',
   title: 'Keep it, or sell it now?',

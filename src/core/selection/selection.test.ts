@@ -1,6 +1,8 @@
 import { fateTotals } from '../books/fates';
 import { Chance } from '../chance';
+import { sizesByType } from './byType';
 import { oddsOf, signsForetold } from './foretold';
+import { atLeastOne } from './gamble';
 import { goalAhead } from './goal';
 import { faultsOf, type JudgedFish, judgedFish, mainReason } from './judged';
 import { competitiveRange } from './range';
@@ -230,4 +232,46 @@ test('fates are summed; a mass or a price only where every line has one', () => 
     { fate: 'food', number: 10, massG: null, price: null, lines: 1 },
   ]);
   expect(fateTotals([])).toEqual([]);
+});
+
+test('of several bets at least one: by hand for two even odds, nothing for none, nearly sure for many', () => {
+  // Uniform odds: of two none comes with 1/3.
+  expect(atLeastOne({ alpha: 1, beta: 1 }, 2)).toBeCloseTo(2 / 3, 12);
+  expect(atLeastOne({ alpha: 7, beta: 17 }, 0)).toBe(0);
+  // Known odds of a third: as the binomial has it.
+  expect(atLeastOne({ alpha: 1e7, beta: 2e7 }, 3)).toBeCloseTo(1 - (2 / 3) ** 3, 5);
+});
+
+describe('whether a type keeps pace', () => {
+  const of = (type: string, ...mm: number[]) => mm.map((lengthMm) => ({ type, lengthMm }));
+
+  test('a difference by hand, with Welch’s interval; too few of a type tell nothing', () => {
+    const a = of('plain', 20, 22, 24, 26, 28);
+    const b = of('metallic', 21, 21, 22, 22, 23, 23);
+    const [metallic, plain] = sizesByType([...a, ...b, ...of('marked', 90), { type: 'plain', lengthMm: null }]);
+    expect(metallic).toMatchObject({ type: 'metallic', n: 6, meanMm: 22 });
+    expect(plain!.n).toBe(5);
+    const only = sizesByType([...a, ...b]);
+    // Means 24 and 22; variances of the means 2 and 0.8/6; 4.63 degrees of freedom, t = 2.633.
+    expect(only.find((t) => t.type === 'plain')!.apart!.mm).toBeCloseTo(2, 12);
+    expect(only.find((t) => t.type === 'plain')!.apart!.high).toBeCloseTo(2 + 2.633 * Math.sqrt(2 + 0.8 / 6), 1);
+    expect(sizesByType(of('plain', 20, 21, 22))[0]!.apart).toBeNull();
+    expect(sizesByType([])).toEqual([]);
+  });
+
+  test('its interval holds the truth 94 to 96 times of 100, also of unequal spreads and numbers', () => {
+    const chance = new Chance(6);
+    let held = 0;
+    const runs = 4000;
+    for (let k = 0; k < runs; k++) {
+      const fish = [
+        ...Array.from({ length: 8 }, () => ({ type: 'a', lengthMm: chance.normal(50, 9) })),
+        ...Array.from({ length: 25 }, () => ({ type: 'b', lengthMm: chance.normal(46, 4) })),
+      ];
+      const { apart } = sizesByType(fish).find((t) => t.type === 'a')!;
+      if (apart!.low <= 4 && apart!.high >= 4) held += 1;
+    }
+    expect(held / runs).toBeGreaterThan(0.94);
+    expect(held / runs).toBeLessThan(0.96);
+  });
 });

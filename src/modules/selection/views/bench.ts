@@ -60,6 +60,9 @@ export type SelectionBenchView = {
   places: SelectionPlace[];
   /** When the target is reached in this water. */
   ready: { at: number | null; low: number | null; high: number | null } | null;
+  /** Spans in which they grew slower than they do, and days of growth that too little feed cost since. */
+  slow: { from: number; to: number; ofUsual: number }[];
+  lostDays: number | null;
 };
 
 /** Lengths older than this are of other fish. */
@@ -91,10 +94,9 @@ export async function selectionBench(
     strainsOf(db, [row.lotId]),
     secondLooks(db, rows),
     row.entrySeq === null ? null : db('entry').where({ seq: row.entrySeq }).first('id'),
-    row.goal.targetG !== undefined && u && h
-      ? growthView(db, site.siteId, now, { ...hall, units: [u] }, row.goal.targetG)
-      : [],
+    u && h ? growthView(db, site.siteId, now, { ...hall, units: [u] }, row.goal.targetG ?? null) : [],
   ]);
+  const grew = growth.find((g) => g.holdingId === h?.holdingId);
   const measured = samples.of(row.lotId, row.unitId);
   const read =
     measured?.here && measured.at > now - LENGTHS_DAYS * DAY_MS ? lengthsOf.safeParse(measured.intent) : null;
@@ -138,7 +140,11 @@ export async function selectionBench(
       number: x.number,
       free: freeIn(x, grown?.meanG ?? null),
     })),
-    ready: growth.find((g) => g.holdingId === h?.holdingId)?.target ?? null,
+    ready: row.goal.targetG === undefined ? null : (grew?.target ?? null),
+    slow: (grew?.stretches ?? [])
+      .filter((s) => s.is === 'slow')
+      .map(({ from, to, ofUsual }) => ({ from, to, ofUsual })),
+    lostDays: grew?.lostDays ?? null,
   };
 }
 

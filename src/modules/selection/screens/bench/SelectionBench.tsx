@@ -144,7 +144,7 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
             </div>
           )}
         </div>
-        <Sums bench={bench} totals={totals} />
+        <Sums bench={bench} totals={totals} fish={here.fish} />
       </div>
     </>
   );

@@ -2,9 +2,12 @@
 
 import { useSession } from '@/client/session';
 import { decimals, grouped } from '@/core/quantities/format';
+import { lengthOf } from '@/core/quantities/reader';
+import { sizesByType } from '@/core/selection/byType';
 import { oddsOf } from '@/core/selection/foretold';
-import { gamble } from '@/core/selection/gamble';
+import { atLeastOne, gamble } from '@/core/selection/gamble';
 import { goalAhead } from '@/core/selection/goal';
+import type { JudgedFish } from '@/core/selection/judged';
 import type { SelectionTotals } from '@/core/selection/totals';
 import { dayMonth } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
@@ -12,16 +15,26 @@ import type { SelectionBenchView } from '../../views/bench';
 import { decisionWords } from './words';
 
 /** Where the selection stands against its goal, why the others go, what a gamble is worth, when the kept are ready. */
-export function Sums({ bench, totals }: { bench: SelectionBenchView; totals: SelectionTotals }) {
+export function Sums({
+  bench,
+  totals,
+  fish,
+}: {
+  bench: SelectionBenchView;
+  totals: SelectionTotals;
+  fish: readonly JudgedFish[];
+}) {
   return (
     <aside className="flex flex-col gap-5" aria-label="So far">
       <Against bench={bench} totals={totals} />
       <Reasons totals={totals} />
+      <ByType fish={fish} />
       {bench.is === 'open' && (
         <>
           <Gamble bench={bench} />
           <Foretold bench={bench} />
           <Ready bench={bench} />
+          <History bench={bench} />
         </>
       )}
     </aside>
@@ -129,6 +142,7 @@ function Gamble({ bench }: { bench: SelectionBenchView }) {
         </p>
       </section>
     );
+  const several = priceNow > 0 ? Math.min(999, Math.floor(priceLater / priceNow)) : 0;
   const own = bench.odds.filter((o) => o.strain === bench.strain);
   const types = own.length > 0 ? own : oddsOf([]);
   // Before any second look nothing is known: every chance alike.
@@ -157,11 +171,56 @@ function Gamble({ bench }: { bench: SelectionBenchView }) {
               </b>
               {g.breakEvenChance < 1
                 ? `; it pays from ${per100(g.breakEvenChance)} in 100 on, likely ${Math.round(100 * g.keepPays)} in 100.`
-                : '; it never pays.'}
+                : '; it never pays.'}{' '}
+              {several > 1 &&
+                `For the price of one finished ${several} are kept: ${Math.round(100 * atLeastOne(o, several))} in 100 that one at least becomes it.`}
             </li>
           );
         })}
       </ul>
+    </section>
+  );
+}
+
+/** Whether one type keeps pace with the others, by the fish that were measured one by one. */
+function ByType({ fish }: { fish: readonly JudgedFish[] }) {
+  const us = useSession().units === 'us';
+  const types = sizesByType(fish).filter((t) => t.apart);
+  if (types.length === 0) return null;
+  const said = (mm: number) => lengthOf(Number(mm.toFixed(1)), us);
+  return (
+    <section aria-label="Length by type">
+      <h3 className="font-bold">Length by type</h3>
+      <ul className="text-small">
+        {types.map((t) => (
+          <li key={t.type}>
+            {t.type}: {said(t.meanMm)} of {t.n},{' '}
+            {t.apart!.low > 0 || t.apart!.high < 0
+              ? `${said(Math.abs(t.apart!.mm))} ${t.apart!.mm > 0 ? 'longer' : 'shorter'} than the others (${said(Math.min(Math.abs(t.apart!.low), Math.abs(t.apart!.high)))} to ${said(Math.max(Math.abs(t.apart!.low), Math.abs(t.apart!.high)))})`
+              : 'keeps pace'}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Size for age is read with its history: what was lost to little feed or room is caught up. */
+function History({ bench }: { bench: SelectionBenchView }) {
+  const { now, timeZone } = useSession();
+  const day = (at: number) => dayMonth(at, timeZone, now);
+  const lost = bench.lostDays !== null && bench.lostDays >= 1;
+  if (bench.slow.length === 0 && !lost) return null;
+  return (
+    <section aria-label="Their history">
+      <h3 className="font-bold">Small is not stunted</h3>
+      <p className="text-small">
+        {bench.slow.map(
+          (s) => `From ${day(s.from)} to ${day(s.to)} they grew ${Math.round(100 * s.ofUsual)} % of what they do. `,
+        )}
+        {lost && `Too little feed has cost about ${Math.round(bench.lostDays!)} days since they were weighed. `}
+        Read size for age with that: it can be caught up.
+      </p>
     </section>
   );
 }
