@@ -25,6 +25,25 @@ function scope(): Map<string, unknown> {
 }
 
 const more: Record<string, unknown[]> = {
+  'health.sampleSize': [
+    { population: 10, prevalence: 0.05 },
+    { population: 4000, prevalence: 0.02, confidence: 0.99, sensitivity: 0.8 },
+  ],
+  'health.withdrawal': [{ days: 12.5, from: '2031-04-14T08:00:00+02:00' }],
+  'health.vaccine': [{ number: 900, doseMl: 0.05, wasteShare: 0, perHandHour: 600, hands: 1 }],
+  'transport.bag': [
+    { waterL: 10, gasL: 20, massKg: 1, useMgPerKgHour: 300, celsius: 14, leastMgPerL: 5 },
+    { waterL: 10, gasL: 0, massKg: 0.2, useMgPerKgHour: 200, celsius: 8, startMgPerL: 11, leastMgPerL: 6, hours: 2 },
+  ],
+  'release.allocate': [
+    {
+      lots: [{ id: 'A', number: 10 }],
+      sites: [
+        { id: 'x', target: 0 },
+        { id: 'y', target: 25 },
+      ],
+    },
+  ],
   'sample.meanWeight': [
     { batches: [{ massG: 12, count: 40 }] },
     { batches: [{ massG: 12, count: 40 }], priorCv: 0.05 },

@@ -343,6 +343,37 @@ export const registry: readonly Listed[] = [
     async () => (await import('./water/capacity')).calculation,
   ),
   listed(
+    'transport.bag',
+    'A bag under oxygen',
+    'Transport and release',
+    async () => (await import('./transport/bag')).calculation,
+  ),
+  listed(
+    'release.allocate',
+    'Lots to release sites',
+    'Transport and release',
+    async () => (await import('./release/allocate')).calculation,
+    HEAVY,
+  ),
+  listed(
+    'health.sampleSize',
+    'How many to sample for an inspection',
+    'Health',
+    async () => (await import('./health/sampleSize')).calculation,
+  ),
+  listed(
+    'health.withdrawal',
+    'Withdrawal after a treatment',
+    'Health',
+    async () => (await import('./health/withdrawal')).calculation,
+  ),
+  listed(
+    'health.vaccine',
+    'Vaccine, hands and hours',
+    'Health',
+    async () => (await import('./health/vaccine')).calculation,
+  ),
+  listed(
     'growth.condition',
     'Condition factor',
     'Growth and feed',
