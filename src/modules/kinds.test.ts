@@ -117,6 +117,11 @@ test('a count says the figure, what was done with it, and what went unexplained'
     '9 700, the count stands; 210 missing',
   );
   expect(words('count', { ...count, mode: 'note' })).toBe('9 700, noted only');
+  // The number that was worked then; what was counted one by one says nothing of its way.
+  const caught = { measured: { method: 'recapture', marked: 400, caught: 350, recaptured: 34 }, mode: 'combine' };
+  expect(words('count', { ...caught, found: 4020 })).toBe(
+    '4 020 by marking and catching again, combined with the books',
+  );
   const weighing = {
     batches: [
       { massG: 25, count: 100 },

@@ -49,7 +49,8 @@ export async function census(
       kind,
       ...event,
       replacesSeq: c.replacing?.seq,
-      intent: { ...(intent as object), mode },
+      // The number as it was worked then: the ledger's line needs no calculation.
+      intent: { ...(intent as object), mode, found: count.number },
       acts: [{ act: 'census', holding: at.place, count, mode }],
       observations: [
         {

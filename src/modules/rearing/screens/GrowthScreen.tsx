@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { decimals, degrees, figures, percent } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
+import { fromBase } from '@/core/quantities/measure';
 import { dayMonth } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
 import type { GrowthLine } from '../views/growth';
@@ -109,8 +110,8 @@ function Facts({
   return (
     <div className="flex flex-col gap-3 text-body">
       <p>
-        About <b className="text-lead">{massEach(g.now.meanG, us)}</b> each now, {massEach(g.now.low, us)} to{' '}
-        {massEach(g.now.high, us)}.
+        About <b className="text-lead">{massEach(g.now.meanG, us)}</b>
+        {!us && ' each'} now, {massEach(g.now.low, us)} to {massEach(g.now.high, us)}.
       </p>
       {children}
       {t && g.tgc === null && g.moultGain === null && (
@@ -172,11 +173,11 @@ function Facts({
           {feedMassOf(g.conversion.feedG, us)} of feed from {day(g.conversion.from)} to {day(g.conversion.to)}
           {g.conversion.conversion === null
             ? ' for no gain.'
-            : `: ${figures(g.conversion.conversion, 2)} g for a gram of growth${g.conversion.low === null ? '; the gain is not clear of the doubt of the weighings.' : `, ${figures(g.conversion.low, 2)} to ${figures(g.conversion.high!, 2)}${g.conversion.expected === null ? '' : `; ${figures(g.conversion.expected, 2)} expected`}.`}`}
+            : `: ${figures(g.conversion.conversion, 2)} of feed for one of growth${g.conversion.low === null ? '; the gain is not clear of the doubt of the weighings.' : `, ${figures(g.conversion.low, 2)} to ${figures(g.conversion.high!, 2)}${g.conversion.expected === null ? '' : `; ${figures(g.conversion.expected, 2)} expected`}.`}`}
           {g.conversion.plannedG !== null &&
             ` Their ration asked for ${feedMassOf(g.conversion.plannedG, us)}: ${percent(g.conversion.feedG / g.conversion.plannedG)} of it was given.`}
           {g.conversion.costPerKg !== null &&
-            ` A kilogram of growth cost ${figures(g.conversion.costPerKg, 3)} in feed.`}
+            ` A ${us ? 'pound' : 'kilogram'} of growth cost ${figures(us ? g.conversion.costPerKg / fromBase(1000, 'mass', 'lb') : g.conversion.costPerKg, 3)} in feed.`}
         </p>
       )}
       {g.hungry && (

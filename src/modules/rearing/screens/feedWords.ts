@@ -3,7 +3,7 @@ import type { RationMethod } from '@/core/feeding/rationPlan';
 import type { TightBy } from '@/core/feeding/tightness';
 import { figures, grouped } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
-import { massOfAll } from '@/core/quantities/mass';
+import { fromBase } from '@/core/quantities/measure';
 import { warmth } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
@@ -34,12 +34,18 @@ export const methodWord: Record<RationMethod, string> = {
   fixed: 'as set',
 };
 
-/** Feed in the cup: three figures of grams, kilograms from one on. */
+/** Feed in the cup: three figures of grams, kilograms from one on; of ounces, pounds from one on. */
 export function feedMassOf(g: number, us: boolean): string {
-  if (us) return massOfAll(g, us, 2);
+  if (us) {
+    const oz = fromBase(g, 'mass', 'oz');
+    return oz >= OUNCES ? `${figures(oz / OUNCES, 3)} lb` : `${figures(oz, oz < 1 ? 2 : 3)} oz`;
+  }
   if (g >= 1000) return `${figures(g / 1000, 3)} kg`;
   return `${g < 1 ? figures(g, 2) : g < 100 ? figures(g, 3) : grouped(Math.round(g))} g`;
 }
+
+/** To a pound. */
+const OUNCES = 16;
 
 const noneWord: Record<Extract<Prescription, { is: 'none' }>['why'], string> = {
   notWeighed: 'never weighed: weigh a sample, or set the grams',

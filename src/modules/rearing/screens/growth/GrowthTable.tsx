@@ -78,7 +78,7 @@ export function GrowthTable({ rows, now, to }: { rows: readonly Row[]; now: numb
         },
         {
           id: 'conversion',
-          head: 'feed for a gram',
+          head: 'feed for one of growth',
           num: true,
           value: (r) => r.conversion?.conversion ?? null,
           cell: (r) =>
