@@ -93,6 +93,50 @@ function planSeason(p: Player): void {
   ] as const)
     p.at(day, () => tanks.crayfish(day, number));
   p.at(-538, () => tanks.opening());
+  // A walk with probe and kit yesterday evening: one tank is short of oxygen, one has ammonia at a high pH.
+  for (const [unit, readings] of [
+    [
+      'R19',
+      [
+        ['oxygen', 7.4],
+        ['pH', 7.3],
+      ],
+    ],
+    [
+      'R20',
+      [
+        ['oxygen', 4.8],
+        ['pH', 7.2],
+        ['carbonDioxide', 24],
+      ],
+    ],
+    [
+      'R10',
+      [
+        ['oxygen', 6.9],
+        ['pH', 8.4],
+        ['ammonia', 1.6],
+        ['nitrite', 0.08],
+      ],
+    ],
+    [
+      'D4',
+      [
+        ['oxygen', 8.1],
+        ['pH', 7.6],
+        ['ammonia', 0.2],
+        ['nitrite', 0.03],
+        ['nitrate', 21],
+      ],
+    ],
+  ] as const)
+    p.at(-0.52, async () => {
+      await p.trySend(
+        'water.read',
+        { unit: p.unit(unit), readings: readings.map(([kind, value]) => ({ kind, value })), scale: 'N' },
+        'Culturist',
+      );
+    });
   // The routine of the last days: the evening of yesterday was left out in the warm room.
   for (let d = -6; d < 0; d++)
     for (const room of ['Cold room', 'Warm room'])

@@ -186,7 +186,7 @@ test('to the books: the kept and the second pond are lots of their own, the othe
   await choose(form.getByLabel(/for the second pond go to/), { label: /^CH3,/ });
   await form.getByLabel('To whom').fill('the market of Tessel');
   await form.getByLabel('Price of one').fill('4');
-  await form.getByLabel('How they were killed').fill('bath of the vet, each checked');
+  await form.getByLabel('Method of killing').fill('bath of the vet, each checked');
   await form.getByText('The whole tank was gone through').click();
   await expect(form).toContainText(/The books hold [45] more: they go to unexplained/);
   await form.getByRole('button', { name: 'To the books' }).click();

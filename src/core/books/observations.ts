@@ -1,4 +1,5 @@
 import type { SensorKind } from '../readings/sensorKinds';
+import type { HandKind } from '../water/handKinds';
 
 /** Of what something was seen: a fish, what stands in a unit, a batch of adults, a lot, a room, a spawning day, a lot of feed, a vessel of live food. */
 type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day' | 'feedLot' | 'vessel';
@@ -95,4 +96,5 @@ export type ObservationKind =
   | `check:${string}`
   | `hatch:${HatchSeen}`
   | `task:${string}`
-  | SensorKind;
+  | SensorKind
+  | HandKind;

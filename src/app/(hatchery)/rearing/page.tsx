@@ -1,5 +1,8 @@
 import { HallScreen } from '@/modules/rearing/screens/HallScreen';
 import { TankToday } from '@/modules/rearing/screens/hall/TankToday';
+import { WaterRead } from '@/modules/water/screens/WaterRead';
+import { handWater } from '@/modules/water/views/handWater';
+import { db } from '../../_server/database';
 import { requestHall, requestNow } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 import { sheetOf } from '../_unit/sheet';
@@ -27,7 +30,16 @@ export default async function RearingPage({
       sheet={
         unit
           ? await sheetOf(person, unit, as === 'table' ? '/rearing?as=table' : '/rearing', [], {
-              more: <TankToday unit={unit} now={requestNow()} timeZone={person.timeZone} us={person.units === 'us'} />,
+              more: (
+                <>
+                  <TankToday unit={unit} now={requestNow()} timeZone={person.timeZone} us={person.units === 'us'} />
+                  <WaterRead
+                    of={await handWater(db(), person.siteId, unit.id, requestNow())}
+                    now={requestNow()}
+                    timeZone={person.timeZone}
+                  />
+                </>
+              ),
               plans: new Map(unit.fed.flatMap((f) => (f.planFrom === 'usual' ? [] : [[f.holdingId, f.set!] as const]))),
             })
           : null

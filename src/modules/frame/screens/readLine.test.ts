@@ -61,6 +61,18 @@ test('records in shorthand become commands', () => {
     number: 5,
     cause: 'fungus on fins',
   });
+  expect(sent('do 7.8 R4')).toEqual({ type: 'water.read', unit: 4, readings: [{ kind: 'oxygen', value: 7.8 }] });
+  expect(sent('pH 7,4 R4', 'de-DE')).toMatchObject({ readings: [{ kind: 'pH', value: 7.4 }] });
+  expect(sent('no2 0.3 ion R4')).toMatchObject({ readings: [{ kind: 'nitrite', value: 0.3 }], scale: 'ion' });
+  expect(sent('nh4 0.4 n R4')).toMatchObject({ scale: 'N' });
+  // Which scale is asked when it is sent; of oxygen there is none.
+  expect(sent('no3 12 R4')).not.toHaveProperty('scale');
+  expect([code('do 8 N R4'), code('ph 74 R4'), code('do R4'), code('do 8 R99')]).toEqual([
+    'syntax',
+    'number',
+    'number',
+    'unknownUnit',
+  ]);
   expect(sent('temp 8.4 bay2')).toEqual({ type: 'temperature.record', sensor: 2, celsius: 8.4 });
   expect(sent('count R4 812')).toMatchObject({ type: 'count.record', measured: { method: 'counted', number: 812 } });
   // As one says a pick: the number first.

@@ -1,6 +1,7 @@
 import type { ActForms } from '@/client/act/actForms';
+import { forms as read } from './read/form';
 import { forms as reading } from './reading/form';
 import { forms as temperature } from './temperature/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [reading, temperature];
+export const forms: readonly ActForms[] = [read, reading, temperature];

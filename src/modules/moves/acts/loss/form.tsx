@@ -66,7 +66,7 @@ export function OutForm({ h }: { h: ActHolding }) {
       )}
       {way === 'culled' && (
         <>
-          <TextField label="How they were killed" {...f.field('method')} />
+          <TextField label="Method of killing" {...f.field('method')} />
           <Caution>
             Humane killing only by trained people, by the method that local rules allow; see that one application was
             enough.

@@ -38,7 +38,7 @@ export function CloseForm({
     needs: {
       ...(by.keep > 0 ? { keepTo: 'where the kept go' } : {}),
       ...(by.second > 0 ? { secondTo: 'where the second pond is' } : {}),
-      ...(by.cull > 0 ? { method: 'how they were killed' } : {}),
+      ...(by.cull > 0 ? { method: 'the method of killing' } : {}),
     },
     says: (r) => (r ? `In the books: ${[r.kept, r.second].filter(Boolean).join(', ') || r.lot}.` : 'In the books.'),
     done,
@@ -80,7 +80,7 @@ export function CloseForm({
         <fieldset className="flex flex-col gap-2 border-t border-rule pt-2">
           <legend className="font-bold">{grouped(by.cull)} are culled</legend>
           <div className="grid grid-cols-2 gap-2">
-            <TextField label="How they were killed" {...f.field('method')} />
+            <TextField label="Method of killing" {...f.field('method')} />
             <MeasureInput label="Mass of all" {...f.measure('culledG')} />
           </div>
           <Caution>

@@ -1,0 +1,90 @@
+import type { WaterJudged } from '@/core/water/judged';
+import { standIn } from '../../../tests/support/example';
+import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
+import { refusal } from '../../../tests/support/refusal';
+import { handWater } from './views/handWater';
+
+let h: TestHatchery;
+let unit: number;
+beforeEach(async () => {
+  h = await testHatchery();
+  ({ unit } = await standIn(h, 'fry'));
+});
+const read = (readings: readonly object[], more: object = {}) =>
+  h.send<{ unit: string; judged: WaterJudged[] }>('water.read', { unit, readings, ...more });
+const now = () => handWater(h.db, h.manager.siteId, unit, h.clock.now);
+
+test('a strip of figures is held against what stands there; the last of each kind stays on the sheet, what is off first', async () => {
+  const { judged } = await read(
+    [
+      { kind: 'oxygen', value: 9 },
+      { kind: 'nitrite', value: 0.02 },
+    ],
+    { scale: 'N' },
+  );
+  expect(judged.map((j) => [j.kind, j.is])).toEqual([
+    ['oxygen', 'good'],
+    ['nitrite', 'good'],
+  ]);
+  h.clock.now += HOUR;
+  expect((await read([{ kind: 'oxygen', value: 3 }])).judged[0]).toMatchObject({ is: 'off' });
+  expect((await now()).map((w) => [w.kind, w.value, w.is])).toEqual([
+    ['oxygen', 3, 'off'],
+    ['nitrite', 0.02, 'good'],
+  ]);
+  h.clock.now += 8 * DAY;
+  expect(await now()).toEqual([]);
+});
+
+test('what the kit shows is asked, once, and kept as nitrogen; of nothing at all it need not be', async () => {
+  const no = await refusal(read([{ kind: 'nitrite', value: 0.3 }]));
+  expect(no.asks.map((a) => [a.id, a.of, a.choices.map((c) => c.value)])).toEqual([['scale', 'input', ['N', 'ion']]]);
+  await read([{ kind: 'nitrite', value: 0.32845 }], { scale: 'ion' });
+  expect((await now())[0]!.value).toBeCloseTo(0.1, 4);
+  await read([{ kind: 'nitrite', value: 0 }]);
+  expect((await now())[0]).toMatchObject({ value: 0, is: 'good' });
+});
+
+test('what no water shows is refused at its figure, what is far from water of fish is asked about; one kind once', async () => {
+  expect(
+    await refusal(
+      read([
+        { kind: 'oxygen', value: 8 },
+        { kind: 'pH', value: 74 },
+      ]),
+    ),
+  ).toMatchObject({
+    path: 'readings.1.value',
+  });
+  expect(
+    await refusal(
+      read([
+        { kind: 'pH', value: 7 },
+        { kind: 'pH', value: 7.1 },
+      ]),
+    ),
+  ).toMatchObject({
+    path: 'readings.1.kind',
+  });
+  expect((await refusal(read([{ kind: 'oxygen', value: 60 }]))).asks[0]!.id).toBe('oddWater');
+  expect((await refusal(read([{ kind: 'pH', value: 3 }]))).asks[0]!.id).toBe('oddWater');
+  expect(await now()).toEqual([]);
+  await read([{ kind: 'oxygen', value: 60 }], { oddWater: 'yes' });
+  expect(await now()).toHaveLength(1);
+});
+
+test('ammonia is judged by the pH of hours before and the probe’s temperature; put right the sheet follows', async () => {
+  await h.send('temperature.record', { unit, celsius: 12 }).catch(() => undefined);
+  await read([{ kind: 'pH', value: 8.2 }]);
+  h.clock.now += 2 * HOUR;
+  const { judged } = await read([{ kind: 'ammonia', value: 3 }], { scale: 'N' });
+  expect(judged[0]!.is).not.toBe('good');
+  const entry = (await h.db('entry').where({ kind: 'waterRead' }).orderBy('seq', 'desc').first('id'))!.id;
+  await h.send('entry.correct', {
+    entryId: entry,
+    reason: 'a digit',
+    replacement: { readings: [{ kind: 'ammonia', value: 0.3 }] },
+  });
+  expect((await now()).find((w) => w.kind === 'ammonia')!.value).toBe(0.3);
+  expect((await now()).find((w) => w.kind === 'pH')!.value).toBe(8.2);
+});
