@@ -1,6 +1,6 @@
 import { Chance } from '@/core/chance';
 import { lengthOf } from '@/core/feeding/pellet';
-import type { JudgedFish } from '@/core/selection/judged';
+import { type JudgedFish, nothingSaid } from '@/core/selection/judged';
 import { DAY_MS } from '@/core/time/spans';
 import type { Player } from './player';
 
@@ -262,22 +262,13 @@ export class Selections {
     const kept = before.filter((b) => b.fish.decision === 'keep').length;
     const second = before.filter((b) => b.fish.decision === 'second').length;
     const fish: JudgedFish = {
+      ...nothingSaid,
       id: this.id(),
       nth: 1,
       bowl: 1 + Math.floor(i / 30),
       decision: 'sell',
-      count: 1,
-      reasons: [],
       signs: is.signs,
       type: is.type,
-      why: '',
-      tag: '',
-      marks: [],
-      remark: '',
-      lengthMm: null,
-      first: null,
-      became: null,
-      gone: false,
       at: at + i * 9000,
     };
     const put = (decision: JudgedFish['decision'], ...reasons: string[]): JudgedFish => ({

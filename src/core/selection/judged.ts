@@ -37,6 +37,22 @@ export const judgedFish = z.object({
 });
 export type JudgedFish = z.output<typeof judgedFish>;
 
+/** A fish of which nothing has been said yet. */
+export const nothingSaid: Omit<JudgedFish, 'id' | 'nth' | 'at' | 'bowl' | 'decision'> = {
+  count: 1,
+  reasons: [],
+  signs: [],
+  type: '',
+  why: '',
+  tag: '',
+  marks: [],
+  remark: '',
+  lengthMm: null,
+  first: null,
+  became: null,
+  gone: false,
+};
+
 /** It is meant to be found again. */
 export const isFollowed = (f: Pick<JudgedFish, 'tag' | 'marks'>): boolean => f.tag !== '' || f.marks.length > 0;
 

@@ -4,7 +4,13 @@ import { Undo2 } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { MeasureInput, measureOf, measureText, useShown } from '@/client/inputs';
 import { useSession } from '@/client/session';
-import { type FishFault, faultsOf, type JudgedFish, type SelectionDecision } from '@/core/selection/judged';
+import {
+  type FishFault,
+  faultsOf,
+  type JudgedFish,
+  nothingSaid,
+  type SelectionDecision,
+} from '@/core/selection/judged';
 import type { Reason, SelectionScheme } from '@/core/selection/scheme';
 import { dayMonth } from '@/core/time/localDay';
 import { Button } from '@/ui/Button';
@@ -18,21 +24,7 @@ import { decisionWords, wordOf } from './words';
 
 type Draft = Omit<JudgedFish, 'nth' | 'at' | 'id' | 'decision'> & { id?: string };
 
-const blank = (bowl: number): Draft => ({
-  bowl,
-  count: 1,
-  reasons: [],
-  signs: [],
-  type: '',
-  why: '',
-  tag: '',
-  marks: [],
-  remark: '',
-  lengthMm: null,
-  first: null,
-  became: null,
-  gone: false,
-});
+const blank = (bowl: number): Draft => ({ ...nothingSaid, bowl });
 
 /**
  * One fish in the hand: why, what it shows, and with one key or tap what becomes of it. Digits choose reasons in the
@@ -71,7 +63,7 @@ export function Pad({
   const keep = useRef<HTMLButtonElement>(null);
   // Keys go to the pad from the first fish on; where fingers tap nothing jumps.
   useEffect(() => {
-    if (matchMedia('(pointer: fine)').matches) keep.current?.focus({ preventScroll: true });
+    if (globalThis.matchMedia?.('(pointer: fine)').matches) keep.current?.focus({ preventScroll: true });
   }, []);
   const put = (more: Partial<Draft>) => {
     setDraft((d) => ({ ...d, ...more }));

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
 import { decimals } from '@/core/quantities/format';
-import type { JudgedFish, SelectionDecision } from '@/core/selection/judged';
+import { type JudgedFish, nothingSaid, type SelectionDecision } from '@/core/selection/judged';
 import { competitiveRange } from '@/core/selection/range';
 import { Button } from '@/ui/Button';
 import { boxOf, Chart } from '@/ui/chart/Chart';
@@ -177,21 +177,7 @@ function Cut({
   const own = here.find((f) => f.decision === to && mine(f.id));
   const more = (by: number) =>
     onPut({
-      ...(own ?? {
-        bowl,
-        decision: to,
-        reasons: [size],
-        signs: [],
-        type: '',
-        why: '',
-        tag: '',
-        marks: [],
-        remark: '',
-        lengthMm: null,
-        first: null,
-        became: null,
-        count: 0,
-      }),
+      ...(own ?? { ...nothingSaid, bowl, decision: to, reasons: [size] }),
       gone: own?.count === 1 && by < 0,
       count: Math.max(1, (own?.count ?? 0) + by),
     });
