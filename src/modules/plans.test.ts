@@ -5,14 +5,17 @@ import { comparison } from '@/modules/incubation/views/compare';
 import { roomView } from '@/modules/incubation/views/room';
 import { routine } from '@/modules/incubation/views/routine';
 import { lotView } from '@/modules/lot/views/lot';
+import { fatesOf } from '@/modules/moves/views/fates';
 import { releases } from '@/modules/moves/views/releases';
 import { feedingStretch } from '@/modules/rearing/views/feedingDay';
 import { hallView } from '@/modules/rearing/views/hall';
 import { ledger } from '@/modules/records/views/ledger';
 import { stockAt } from '@/modules/records/views/stockList';
+import { selectionsView } from '@/modules/selection/views/selections';
 import { gradingView } from '@/modules/sorting/views/grading';
 import { daysNow } from '@/modules/spawning/views/daysNow';
 import { today } from '@/modules/today/views/today';
+import { waterOff } from '@/modules/water/views/handWater';
 import { waterDays } from '@/modules/water/views/waterDays';
 import type { Actor } from '@/server/context';
 import { livingStock } from '@/server/stock/livingStock';
@@ -93,6 +96,15 @@ async function asked(name: string): Promise<Asked> {
       room: () => roomView(db, person, room.room_id, ANCHOR, holdings),
       rearing: () => hallView(db, person, ANCHOR, holdings),
       grading: async () => gradingView(db, person, ANCHOR, await hallView(db, person, ANCHOR, holdings), null),
+      selections: async () => selectionsView(db, 1, ANCHOR, await hallView(db, person, ANCHOR, holdings)),
+      fates: () => fatesOf(db, 1, { from: ANCHOR - 366 * 86_400_000 }),
+      'water read by hand': async () =>
+        waterOff(
+          db,
+          1,
+          ANCHOR,
+          (await hallView(db, person, ANCHOR, holdings)).units.map((u) => ({ ...u, celsius: null })),
+        ),
       feedingStretch: () => feedingStretch(db, person, ANCHOR, 0),
       lot: () => lotView(db, person, first.lot_id, ANCHOR),
       flow: () => flow(db, 1, ANCHOR - 270 * 86_400_000, ANCHOR + 10 * 86_400_000, {}),

@@ -5,6 +5,7 @@ import { feedThings } from '@/modules/rearing/screens/feedThings';
 import { gradingThings } from '@/modules/sorting/screens/gradingThings';
 import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
+import { waterThings } from '@/modules/water/screens/waterThings';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
 import {
@@ -15,6 +16,7 @@ import {
   requestLiveFoodDue,
   requestNow,
   requestRound,
+  requestWaterOff,
 } from '../_server/request';
 import { requirePerson } from '../_server/session';
 
@@ -36,6 +38,7 @@ export default async function TodayPage({
       feeding={[
         ...feedThings(await requestHall()),
         ...liveFoodThings(await requestLiveFoodDue(), at, person.timeZone),
+        ...waterThings(await requestWaterOff(), at, person.timeZone),
         ...gradingThings(await requestGradingDue(), at, person.timeZone),
       ]}
       days={await requestDays()}

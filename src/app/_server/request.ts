@@ -9,6 +9,7 @@ import { type HallView, hallView } from '@/modules/rearing/views/hall';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type GradingDue, gradingDue } from '@/modules/sorting/views/gradingDue';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
+import { type WaterOff, waterOff } from '@/modules/water/views/handWater';
 import { frozen } from '@/server/frozen';
 import { feedChoices } from '@/server/stock/feeding/feedChoices';
 import { vesselsNow } from '@/server/stock/feeding/vessels';
@@ -98,6 +99,22 @@ export const requestLiveFoodDue = (): Promise<LiveFoodDue> =>
 /** Gradings that are planned or wanted. */
 export const requestGradingDue = (): Promise<GradingDue> =>
   computedOnce('gradingDue', '', '', async () => gradingDue(db(), requestNow(), await requestHall()));
+
+/** Tanks whose water was off when it was read last. */
+export const requestWaterOff = (): Promise<WaterOff[]> =>
+  computedOnce('waterOff', '', '', async ({ siteId }) =>
+    waterOff(
+      db(),
+      siteId,
+      requestNow(),
+      (await requestHall()).units.map((u) => ({
+        id: u.id,
+        name: u.name,
+        celsius: u.fed[0]?.tank.celsius ?? null,
+        holdings: u.holdings,
+      })),
+    ),
+  );
 
 /** What may be fed, for the forms of every page. */
 export const requestFeeds = (): Promise<FeedChoices> =>

@@ -339,7 +339,7 @@ test('what became of a strain: by its share of every lot, brought or bred, over 
     measured: { method: 'counted', number: 5 },
     receiver: 'a school',
   });
-  const cards = await strainCards(h.db, site.siteId);
+  const cards = await strainCards(h.db, site.siteId, h.clock.now);
   const aldern = cards.find((c) => c.strain === 'Aldern golden')!;
   expect(aldern).toMatchObject({
     from: 'brought',

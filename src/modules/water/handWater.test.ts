@@ -2,7 +2,8 @@ import type { WaterJudged } from '@/core/water/judged';
 import { standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
-import { handWater } from './views/handWater';
+import { waterThings } from './screens/waterThings';
+import { handWater, waterOff } from './views/handWater';
 
 let h: TestHatchery;
 let unit: number;
@@ -87,4 +88,39 @@ test('ammonia is judged by the pH of hours before and the probe’s temperature;
   });
   expect((await now()).find((w) => w.kind === 'ammonia')!.value).toBe(0.3);
   expect((await now()).find((w) => w.kind === 'pH')!.value).toBe(8.2);
+});
+
+test('what was off when it was read last is called out on Today until it is read anew, short of oxygen first', async () => {
+  const { unit: other } = { unit: h.units.R2! };
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'arctic-char',
+    stage: 'fry',
+    unit: other,
+    measured: { method: 'counted', number: 500 },
+  });
+  const units = [
+    { id: unit, name: 'R1', celsius: 8, holdings: [{ species: 'arctic-char', stage: 'fry' }] },
+    { id: other, name: 'R2', celsius: 8, holdings: [{ species: 'arctic-char', stage: 'fry' }] },
+    { id: h.units.R3!, name: 'R3', celsius: null, holdings: [] },
+  ];
+  const called = async () =>
+    waterThings(await waterOff(h.db, h.manager.siteId, h.clock.now, units), h.clock.now, 'Europe/Vienna').map((t) => [
+      t.who,
+      t.tone,
+    ]);
+  expect(await called()).toEqual([]);
+  await read([{ kind: 'oxygen', value: 3 }]);
+  h.clock.now += HOUR;
+  await h.send('water.read', { unit: other, readings: [{ kind: 'carbonDioxide', value: 40 }] });
+  // An empty tank harms nobody.
+  await h.send('water.read', { unit: h.units.R3!, readings: [{ kind: 'oxygen', value: 1 }] });
+  expect(await called()).toEqual([
+    ['R1', 'grave'],
+    ['R2', 'overdue'],
+  ]);
+  await read([{ kind: 'oxygen', value: 9 }]);
+  expect(await called()).toEqual([['R2', 'overdue']]);
+  h.clock.now += DAY;
+  expect(await called()).toEqual([]);
 });

@@ -31,11 +31,24 @@ export async function waterAbout(db: Db, siteId: number, unitId: number, at: num
       .orderBy('at', 'desc')
       .first<{ value: number } | undefined>('value'),
   ]);
+  return {
+    ...borneBy(held, book),
+    celsius: temperature?.value ?? null,
+    lastPH: pH?.value ?? null,
+  };
+}
+
+type Held = { species: string; stage: string };
+
+/** What all that stand together bear: of several the narrowest. */
+export function borneBy(
+  held: readonly Held[],
+  book: Awaited<ReturnType<typeof speciesBook>>,
+): Pick<WaterAbout, 'oxygen' | 'pH' | 'salinity'> {
   const limits = held.flatMap((h) => {
     const s = book.get(h.species);
     return s ? [{ s, station: stageOf(s, h.stage).station }] : [];
   });
-  /** Of several that stand there the narrowest. */
   const narrowest = (what: string) => {
     const all = limits.flatMap(({ s, station }) => limitAt(s, what, station) ?? []);
     if (all.length === 0) return undefined;
@@ -46,11 +59,5 @@ export async function waterAbout(db: Db, siteId: number, unitId: number, at: num
       ...(highs.length > 0 ? { high: Math.min(...highs) } : {}),
     };
   };
-  return {
-    oxygen: narrowest('oxygen'),
-    pH: narrowest('pH'),
-    salinity: narrowest('salinity'),
-    celsius: temperature?.value ?? null,
-    lastPH: pH?.value ?? null,
-  };
+  return { oxygen: narrowest('oxygen'), pH: narrowest('pH'), salinity: narrowest('salinity') };
 }

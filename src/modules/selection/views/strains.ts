@@ -1,6 +1,7 @@
 import { wilson } from '@/core/sampling/proportion';
 import { oddsOf } from '@/core/selection/foretold';
 import { totalsOf } from '@/core/selection/totals';
+import { DAY_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { standing } from '@/store/families';
 import { speciesBook } from '@/store/species';
@@ -41,6 +42,8 @@ export type StrainCard = {
 
 /** Accounts by which animals go out as they were meant to. */
 const MEANT = ['sold', 'released'];
+/** Batches older than this are of other fish, other feed, other hands. */
+const REMEMBERED_DAYS = 6 * 366;
 /** A selection or a sample is of a strain that makes up so much of its lot. */
 const MOST_OF = 0.5;
 
@@ -48,11 +51,12 @@ const MOST_OF = 0.5;
  * What earlier batches of a strain or a supplier became: by the strain of their families, else by where they came from.
  * A fixed number of statements.
  */
-export async function strainCards(db: Db, siteId: number): Promise<StrainCard[]> {
+export async function strainCards(db: Db, siteId: number, now: number): Promise<StrainCard[]> {
   const [families, rows, book] = await Promise.all([
     db('family as y')
       .join('lot as t', 't.id', 'y.lot_id')
       .where('y.site_id', siteId)
+      .where('t.started_at', '>', now - REMEMBERED_DAYS * DAY_MS)
       .where(standing as never)
       .select<
         {
@@ -81,24 +85,24 @@ export async function strainCards(db: Db, siteId: number): Promise<StrainCard[]>
     speciesBook(db, siteId),
   ]);
   const batchOf = new Map(families.map((f) => [String(f.id), f.lotId]));
-  const [shares, alive, moved, deformed, fish, looks] = await Promise.all([
-    db('lot_share as s')
-      .join('lot as t', 't.id', 's.lot_id')
-      .where('t.site_id', siteId)
-      .whereNull('s.superseded_seq')
-      .select<{ lotId: number; family: string; share: number }[]>({
-        lotId: 's.lot_id',
-        family: 's.family',
-        share: 's.share',
-      }),
+  const shares = await db('lot_share as s')
+    .whereIn('s.family', [...batchOf.keys()])
+    .whereNull('s.superseded_seq')
+    .select<{ lotId: number; family: string; share: number }[]>({
+      lotId: 's.lot_id',
+      family: 's.family',
+      share: 's.share',
+    });
+  const lots = [...new Set(shares.map((s) => s.lotId))];
+  const [alive, moved, deformed, fish, looks] = await Promise.all([
     db('holding')
-      .where({ site_id: siteId })
+      .whereIn('lot_id', lots)
       .where('number', '>', 0)
       .groupBy('lot_id')
       .select<{ lotId: number; n: string }[]>({ lotId: 'lot_id' }, db.raw('SUM(number) AS n')),
     db('posting as p')
       .join('holding as h', 'h.id', 'p.holding_id')
-      .where('h.site_id', siteId)
+      .whereIn('h.lot_id', lots)
       .whereNull('p.superseded_seq')
       .whereNot('p.account', 'holding')
       .groupBy('h.lot_id', 'p.account')
@@ -107,8 +111,8 @@ export async function strainCards(db: Db, siteId: number): Promise<StrainCard[]>
         db.raw('SUM(p.delta) AS n'),
       ),
     db('observation as o')
-      .join('lot as t', 't.id', 'o.lot_id')
-      .where({ 't.site_id': siteId, 'o.kind': 'deformed' })
+      .whereIn('o.lot_id', lots)
+      .where('o.kind', 'deformed')
       .groupBy('o.lot_id')
       .select<{ lotId: number; n: string; of: string }[]>(
         { lotId: 'o.lot_id' },

@@ -8,5 +8,11 @@ export const metadata = { title: 'Strains and suppliers' };
 
 export default async function StrainsPage() {
   const person = await requirePerson();
-  return <StrainsScreen cards={await strainCards(db(), person.siteId)} now={requestNow()} timeZone={person.timeZone} />;
+  return (
+    <StrainsScreen
+      cards={await strainCards(db(), person.siteId, requestNow())}
+      now={requestNow()}
+      timeZone={person.timeZone}
+    />
+  );
 }
