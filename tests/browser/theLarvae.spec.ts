@@ -77,7 +77,7 @@ test('when they hatched is not known until a regime says it; then the clock says
   await expect(page.getByRole('complementary', { name: 'Ready for PP-L1' })).toContainText('rotifers, by');
   await accessible(page);
   await page.goto(url('/'));
-  await expect(page.getByRole('region', { name: 'Feeding' })).toContainText('larvae starve: nothing given yet');
+  await expect(page.getByRole('region', { name: 'Feeding and water' })).toContainText('larvae starve: nothing given yet');
 });
 
 test('rotifers: a culture is set on, counted, taken from and given; the larvae are fed', async () => {
@@ -142,7 +142,7 @@ test('a crash is told by the eggs before it comes; the culture ends and another 
   await expect(culture.locator('[data-state="crashing"]')).toContainText('few carry eggs');
   await accessible(page);
   await page.goto(url('/'));
-  await expect(page.getByRole('region', { name: 'Feeding' })).toContainText('rotifers are about to crash');
+  await expect(page.getByRole('region', { name: 'Feeding and water' })).toContainText('rotifers are about to crash');
   await page.goto(url('/rearing/live-food'));
   await culture.getByRole('button', { name: 'End it' }).click();
   await choose(dialog.getByLabel('Why'), 'crashed');

@@ -36,9 +36,9 @@ export default async function TodayPage({
       today={await computedOnce('today', '', '', () => today(db(), person, at, holdings))}
       routine={await computedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
       feeding={[
+        ...waterThings(await requestWaterOff(), at, person.timeZone),
         ...feedThings(await requestHall()),
         ...liveFoodThings(await requestLiveFoodDue(), at, person.timeZone),
-        ...waterThings(await requestWaterOff(), at, person.timeZone),
         ...gradingThings(await requestGradingDue(), at, person.timeZone),
       ]}
       days={await requestDays()}

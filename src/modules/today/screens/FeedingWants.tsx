@@ -11,9 +11,9 @@ const tones = {
 export function FeedingWants({ things }: { things: readonly FirstThing[] }) {
   if (things.length === 0) return null;
   return (
-    <section aria-label="Feeding" className="mb-4">
+    <section aria-label="Feeding and water" className="mb-4">
       <h2 className="border-b border-strong pb-0.5">
-        Feeding{' '}
+        Feeding and water{' '}
         <Link className="link text-body font-normal" href="/rearing/feeding">
           the day as a board
         </Link>
