@@ -77,7 +77,9 @@ test('when they hatched is not known until a regime says it; then the clock says
   await expect(page.getByRole('complementary', { name: 'Ready for PP-L1' })).toContainText('rotifers, by');
   await accessible(page);
   await page.goto(url('/'));
-  await expect(page.getByRole('region', { name: 'Feeding and water' })).toContainText('larvae starve: nothing given yet');
+  await expect(page.getByRole('region', { name: 'Feeding and water' })).toContainText(
+    'larvae starve: nothing given yet',
+  );
 });
 
 test('rotifers: a culture is set on, counted, taken from and given; the larvae are fed', async () => {
