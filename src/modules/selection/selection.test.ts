@@ -149,6 +149,15 @@ test('the kept stay in their own tank where all others left it', async () => {
     .where('h.number', '>', 0)
     .pluck('t.name');
   expect(stands).toEqual([done.kept]);
+  // Those of whom none leaves have a paper, too.
+  const second = await open();
+  await judge(second, many(5, {}));
+  await h.send('selection.close', { selection: second, keepTo: h.units.R2! });
+  const entry = (await h.db('entry').where({ kind: 'selection' }).orderBy('seq', 'desc').first('id'))!.id;
+  expect(await fatesOf(h.db, site.siteId, { entryId: entry })).toMatchObject([
+    { unit: 'R1', lines: [], stays: { keep: 5, second: 0, undecided: 0 }, taken: false },
+  ]);
+  expect(await fatesOf(h.db, site.siteId, { entryId: '0190a0a0-0000-7000-8000-0000000000ff' })).toEqual([]);
 });
 
 test('more were judged than the books hold: asked, not swallowed', async () => {

@@ -70,7 +70,7 @@ test('records in shorthand become commands', () => {
   expect([code('do 8 N R4'), code('ph 74 R4'), code('do R4'), code('do 8 R99')]).toEqual([
     'syntax',
     'number',
-    'number',
+    'incomplete',
     'unknownUnit',
   ]);
   expect(sent('temp 8.4 bay2')).toEqual({ type: 'temperature.record', sensor: 2, celsius: 8.4 });

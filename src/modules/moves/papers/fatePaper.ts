@@ -29,25 +29,27 @@ export async function fatePaperPdf(
     .moveDown(0.4)
     .text(`${isoDay(r.at, of.timeZone)} ${clock(r.at, of.timeZone)}, from ${r.unit}, counted by ${r.measuredBy}`);
   doc.moveDown(0.8);
-  table(
-    doc,
-    [
-      { title: 'what became of them', width: 120 },
-      { title: 'number', width: 60, right: true },
-      { title: 'mass', width: 70, right: true },
-      { title: 'to whom, or how', width: 140 },
-      { title: 'each', width: 50, right: true },
-      { title: 'together', width: 70, right: true },
-    ],
-    r.lines.map((l) => [
-      fateWords[l.fate],
-      grouped(l.number),
-      l.massG === null ? '' : massOfAll(l.massG, of.us, 3),
-      l.receiver || l.method,
-      l.priceEach === null ? '' : decimals(l.priceEach, 2),
-      l.priceEach === null ? '' : decimals(l.priceEach * l.number, 2),
-    ]),
-  );
+  if (r.lines.length === 0) doc.text('None left the hatchery by it.');
+  else
+    table(
+      doc,
+      [
+        { title: 'what became of them', width: 120 },
+        { title: 'number', width: 60, right: true },
+        { title: 'mass', width: 70, right: true },
+        { title: 'to whom, or how', width: 140 },
+        { title: 'each', width: 50, right: true },
+        { title: 'together', width: 70, right: true },
+      ],
+      r.lines.map((l) => [
+        fateWords[l.fate],
+        grouped(l.number),
+        l.massG === null ? '' : massOfAll(l.massG, of.us, 3),
+        l.receiver || l.method,
+        l.priceEach === null ? '' : decimals(l.priceEach, 2),
+        l.priceEach === null ? '' : decimals(l.priceEach * l.number, 2),
+      ]),
+    );
   const totals = fateTotals(r.lines);
   const price = totals.reduce((s, t) => s + (t.price ?? 0), 0);
   if (price > 0)

@@ -123,5 +123,45 @@ export async function fatesOf(
       method: culled ? i.method : '',
     });
   }
+  if (records.size === 0 && only.entryId !== undefined) {
+    const stayed = await allStayed(db, siteId, only.entryId, book);
+    return stayed ? [stayed] : [];
+  }
   return [...records.values()];
+}
+
+/** A selection by which none left: all that were judged were kept, or are not decided. */
+async function allStayed(
+  db: Db,
+  siteId: number,
+  entryId: string,
+  book: Awaited<ReturnType<typeof speciesBook>>,
+): Promise<FateRecord | null> {
+  const e = await db('entry as e')
+    .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
+    .where({ 'e.id': entryId, 'e.site_id': siteId, 'e.kind': 'selection' })
+    .first<{ at: number; intent: string; measuredBy: string; voided: number | null } | undefined>({
+      at: 'e.at',
+      intent: 'e.intent',
+      measuredBy: 'e.measured_by',
+      voided: 'v.seq',
+    });
+  if (!e) return null;
+  const i = said.extend({ unit: z.number(), lotId: z.number() }).parse(fromJson(e.intent));
+  const [lot, unit] = await Promise.all([
+    db('lot').where({ id: i.lotId }).first('name', 'species'),
+    db('unit').where({ id: i.unit }).first('name'),
+  ]);
+  return {
+    entryId,
+    at: e.at,
+    measuredBy: e.measuredBy,
+    lotId: i.lotId,
+    lot: lot!.name,
+    unit: unit!.name,
+    speciesName: book.get(lot!.species)?.name ?? lot!.species,
+    lines: [],
+    stays: i.by ?? null,
+    taken: e.voided !== null,
+  };
 }

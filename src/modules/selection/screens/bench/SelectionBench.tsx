@@ -73,6 +73,12 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
           </>
         )}
       </div>
+      {bench.is !== 'open' && here.unsent > 0 && (
+        <p role="alert" className="mb-2 text-loss">
+          {grouped(here.unsent)} that {here.unsent === 1 ? 'was' : 'were'} judged at this device never came in before it
+          was over. Take its entry back in the ledger: it is on the bench again, and they are sent.
+        </p>
+      )}
       {here.stopped && (
         <p role="alert" className="mb-2 text-loss">
           {here.stopped}

@@ -189,6 +189,15 @@ test('to the books: where they go, with how many find room; what the tank holds 
   expect(form.textContent).toContain('The books hold 182 more: they go to unexplained');
 });
 
+test('over before all came in: what this device still has is said, and kept', () => {
+  localStorage.setItem('morula selection 7', JSON.stringify({ unsent: [fish(), fish()], steps: [] }));
+  drawn({ is: 'booked', entryId: 'e1', fish: [fish()] });
+  expect(screen.getByRole('alert').textContent).toMatch(/^2 that were judged at this device never came in/);
+  expect(judged()).toBe('1');
+  expect(server.sent).toEqual([]);
+  expect(JSON.parse(localStorage.getItem('morula selection 7')!).unsent).toHaveLength(2);
+});
+
 test('in the books nothing more is judged: the list stands with its paper', () => {
   drawn({ is: 'booked', entryId: 'e1', fish: [fish({ tag: 'A1' })] });
   expect(screen.queryByRole('region', { name: 'The fish in the hand' })).toBeNull();

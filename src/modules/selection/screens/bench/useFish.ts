@@ -101,8 +101,13 @@ export function useFish(selection: number, begin: readonly JudgedFish[], now: nu
   turns.current = turn;
 
   useEffect(() => {
-    if (!open) return;
     const kept = keptOf(selection);
+    if (!open) {
+      // It is over, and these never came in: kept and said, not forgotten.
+      for (const f of kept.unsent) unsent.current.set(f.id, f);
+      draw((n) => n + 1);
+      return;
+    }
     for (const f of kept.unsent) {
       unsent.current.set(f.id, f);
       all.current.set(f.id, newer(all.current.get(f.id), f));
