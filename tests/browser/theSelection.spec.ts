@@ -14,11 +14,11 @@ test.beforeAll(async ({ browser }) => {
   work = await atWork(browser);
   ({ context, page } = work);
   const { send } = work;
-  const hall = (await send<{ id: number }>('room.save', { name: 'Choosing hall', kind: 'rearing' })).id;
+  const hall = (await send<{ id: number }>('room.save', { name: 'Golden hall', kind: 'rearing' })).id;
   await send('unit.addMany', {
     room: hall,
     kind: 'tank',
-    prefix: 'CH',
+    prefix: 'GI',
     from: 1,
     count: 4,
     battery: 'Row C',
@@ -30,15 +30,15 @@ test.beforeAll(async ({ browser }) => {
     account: 'arrived',
     species: 'ide',
     stage: 'fingerling',
-    unit: units.CH1,
+    unit: units.GI1,
     at: Date.now() - 30 * DAY,
     measured: { method: 'counted', number: 206 },
     origin: 'Aldern pond keepers',
     strain: 'Aldern golden',
   });
-  await send('weigh.record', { unit: units.CH1, at: Date.now() - DAY, batches: [{ massG: 160, count: 20 }] });
+  await send('weigh.record', { unit: units.GI1, at: Date.now() - DAY, batches: [{ massG: 160, count: 20 }] });
   await send('lengths.record', {
-    unit: units.CH1,
+    unit: units.GI1,
     at: Date.now() - DAY / 2,
     lengthsMm: [...Array.from({ length: 50 }, (_, i) => 80 + (i % 21)), 55, 58, 60, 140],
     answers: { sure: 'yes' },
@@ -58,7 +58,7 @@ test('begun for a goal; the lengths propose the range, and the bowl is cut to it
   await accessible(page);
   await page.getByRole('button', { name: 'Begin a selection' }).click();
   const form = page.getByRole('dialog');
-  await choose(form.getByLabel('Fish of'), { label: /^CH1,/ });
+  await choose(form.getByLabel('Fish of'), { label: /^GI1,/ });
   await form.getByLabel('To keep').fill('30');
   await form.getByLabel('For the second pond').fill('20');
   await form.getByRole('button', { name: 'Begin', exact: true }).click();
@@ -182,8 +182,8 @@ test('to the books: the kept and the second pond are lots of their own, the othe
   const kept = Number(await total(page, 'keep').textContent());
   await page.getByRole('button', { name: 'To the books' }).click();
   const form = page.getByRole('dialog');
-  await choose(form.getByLabel(/kept go to/), { label: /^CH2,/ });
-  await choose(form.getByLabel(/for the second pond go to/), { label: /^CH3,/ });
+  await choose(form.getByLabel(/kept go to/), { label: /^GI2,/ });
+  await choose(form.getByLabel(/for the second pond go to/), { label: /^GI3,/ });
   await form.getByLabel('To whom').fill('the market of Tessel');
   await form.getByLabel('Price of one').fill('4');
   await form.getByLabel('Method of killing').fill('bath of the vet, each checked');
@@ -196,10 +196,10 @@ test('to the books: the kept and the second pond are lots of their own, the othe
     new URL((await page.getByRole('link', { name: 'paper' }).getAttribute('href'))!, page.url()).href,
   );
   expect([paper.status(), (await paper.body()).subarray(0, 5).toString()]).toEqual([200, '%PDF-']);
-  await page.goto(url('/rearing?unit=CH2'));
+  await page.goto(url('/rearing?unit=GI2'));
   expect((await shown(page.getByTestId('unit-number').first())).number).toBe(kept);
   // The one that is not decided yet is all that stands there.
-  await page.goto(url('/rearing?unit=CH1'));
+  await page.goto(url('/rearing?unit=GI1'));
   expect((await shown(page.getByTestId('unit-number').first())).number).toBe(1);
   await page.goto(url('/rearing/fates'));
   await expect(page.locator('[data-fate="sold"]').first()).toContainText('the market of Tessel');
@@ -211,7 +211,7 @@ test('the second look: the followed stand beside what was said, and whether the 
   await expect(page.getByRole('region', { name: 'Second look' })).toContainText('2 followed');
   await page.getByRole('button', { name: 'Begin a selection' }).click();
   const form = page.getByRole('dialog');
-  await choose(form.getByLabel('Fish of'), { label: /^CH2,/ });
+  await choose(form.getByLabel('Fish of'), { label: /^GI2,/ });
   await form.getByLabel('To keep').fill('10');
   await form.getByText('Prices, for the gamble').click();
   await form.getByLabel('One fetches now').fill('18');
