@@ -56,6 +56,9 @@ export const nothingSaid: Omit<JudgedFish, 'id' | 'nth' | 'at' | 'bowl' | 'decis
 /** It is meant to be found again. */
 export const isFollowed = (f: Pick<JudgedFish, 'tag' | 'marks'>): boolean => f.tag !== '' || f.marks.length > 0;
 
+/** How a tag is told from another: as it is read, not as it is typed. */
+export const tagRead = (tag: string): string => tag.trim().toLowerCase();
+
 /** Range of lengths in which fish compete with each other, mm; null where it was not set. */
 export type SizeRange = { fromMm: number; toMm: number } | null;
 

@@ -181,6 +181,11 @@ test('what does not hold is refused at its field, by whatever way it comes, and 
   expect((await totals(id)).all).toBe(0);
   expect(await refusal(judge(id, [newFish({ bowl: 0 })]))).toMatchObject({ path: 'fish.0.bowl' });
   expect(await refusal(judge(id, [newFish({ lengthMm: -1 })]))).toMatchObject({ path: 'fish.0.lengthMm' });
+  await judge(id, [newFish({ tag: 'A7' })]);
+  expect(await refusal(judge(id, [newFish({ tag: ' a7' })]))).toMatchObject({ code: 'tagTwice', path: 'fish.0.tag' });
+  expect(await refusal(judge(id, [newFish({ tag: 'B1' }), newFish({ tag: 'b1' })]))).toMatchObject({
+    path: 'fish.1.tag',
+  });
   const one = newFish();
   expect(await refusal(judge(id, [one, one]))).toMatchObject({ code: 'twice' });
   expect(await refusal(judge(999, [newFish()]))).toMatchObject({ code: 'noSelection' });

@@ -1,8 +1,8 @@
-import { faultsOf, isFollowed } from '@/core/selection/judged';
+import { faultsOf, isFollowed, tagRead } from '@/core/selection/judged';
 import { ActRefused } from '@/server/act/refused';
-import { decides } from '@/server/context';
+import { type Context, decides } from '@/server/context';
 import { rangeOf } from '../../input';
-import { onBench } from '../../onBench';
+import { fishOf, onBench } from '../../onBench';
 import { judgeFish } from './act';
 
 export const decision = decides(judgeFish, async (c, p) => {
@@ -33,6 +33,7 @@ export const decision = decides(judgeFish, async (c, p) => {
           .where('selection_id', on.id)
           .whereIn('first_id', firsts)
           .select<{ id: string; first_id: string }[]>('id', 'first_id');
+  const tagged = p.fish.some((f) => f.tag !== '' && !f.gone) ? await tagsOf(c, on.id, ids) : new Map<string, string>();
   for (const [i, f] of p.fish.entries()) {
     const old = before.get(f.id);
     if (old && old.selection_id !== on.id)
@@ -40,6 +41,17 @@ export const decision = decides(judgeFish, async (c, p) => {
     if (old && old.nth >= f.nth) continue;
     const fault = faultsOf(f, on.scheme, rangeOf(on.goal))[0];
     if (fault) throw new ActRefused('judgement', fault.message, `fish.${i}.${fault.path}`, fault.todo);
+    if (f.tag !== '' && !f.gone) {
+      const other = tagged.get(tagRead(f.tag));
+      if (other !== undefined && other !== f.id)
+        throw new ActRefused(
+          'tagTwice',
+          `${f.tag} is another fish of this selection.`,
+          `fish.${i}.tag`,
+          'Read the tag again; a tag is one fish.',
+        );
+      tagged.set(tagRead(f.tag), f.id);
+    }
     if (f.first !== null && !f.gone) {
       if (looked.find((x) => x.id === f.first)?.selection === undefined)
         throw new ActRefused(
@@ -73,3 +85,11 @@ export const decision = decides(judgeFish, async (c, p) => {
   }
   return { at: c.now };
 });
+
+/** Tags of a selection and whose they are, but for fish that are just being sent. */
+async function tagsOf(c: Context, selection: number, sent: readonly string[]): Promise<Map<string, string>> {
+  const fish = (await fishOf(c.trx, [selection], { followed: true })).get(selection)!;
+  return new Map(
+    fish.filter((f) => f.tag !== '' && !f.gone && !sent.includes(f.id)).map((f) => [tagRead(f.tag), f.id]),
+  );
+}

@@ -10,6 +10,7 @@ import {
   type JudgedFish,
   nothingSaid,
   type SelectionDecision,
+  tagRead,
 } from '@/core/selection/judged';
 import type { Reason, SelectionScheme } from '@/core/selection/scheme';
 import { dayMonth } from '@/core/time/localDay';
@@ -37,6 +38,7 @@ export function Pad({
   edits,
   followed,
   seen,
+  tags,
   onPut,
   onUndo,
   onDone,
@@ -49,6 +51,8 @@ export function Pad({
   /** Followed since an earlier look, and those of them that were looked at already. */
   followed: readonly Followed[];
   seen: ReadonlySet<string>;
+  /** Tags of this selection, and whose they are. */
+  tags: ReadonlyMap<string, string>;
   onPut: (f: Omit<JudgedFish, 'nth' | 'at' | 'id'> & { id?: string }) => void;
   onUndo: (() => void) | null;
   /** A fish that was judged anew is done with. */
@@ -78,7 +82,13 @@ export function Pad({
   const decide = (decision: SelectionDecision) => {
     if (length.trim() !== '' && read.value === null) return;
     const fish = { ...draft, bowl: edits?.bowl ?? bowl, decision, lengthMm: read.value };
-    const wrong = faultsOf({ ...fish, id: '', nth: 1, at: 0 }, scheme, range);
+    const other = fish.tag === '' ? undefined : tags.get(tagRead(fish.tag));
+    const wrong: FishFault[] = [
+      ...faultsOf({ ...fish, id: '', nth: 1, at: 0 }, scheme, range),
+      ...(other !== undefined && other !== edits?.id
+        ? [{ path: 'tag' as const, message: `${fish.tag} is another fish of this selection.`, todo: 'Read it again.' }]
+        : []),
+    ];
     setFaults(wrong);
     if (wrong.length > 0) return;
     onPut(fish);

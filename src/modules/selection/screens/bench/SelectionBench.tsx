@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useSession } from '@/client/session';
 import { grouped } from '@/core/quantities/format';
 import { lengthOf } from '@/core/quantities/reader';
-import { isFollowed, type JudgedFish, mainReason } from '@/core/selection/judged';
+import { isFollowed, type JudgedFish, mainReason, tagRead } from '@/core/selection/judged';
 import { totalsOf } from '@/core/selection/totals';
 import { dayMonth } from '@/core/time/localDay';
 import { LengthsForm } from '@/modules/sorting/acts/lengths/form';
@@ -41,6 +41,7 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
   const range = rangeOf(bench.goal);
   const inBowl = here.fish.filter((f) => f.bowl === bowl).reduce((s, f) => s + f.count, 0);
   const seen = new Set(here.fish.flatMap((f) => f.first ?? []));
+  const tags = new Map(here.fish.flatMap((f) => (f.tag === '' ? [] : [[tagRead(f.tag), f.id] as const])));
   const open = bench.is === 'open' && may && here.stopped === null;
   return (
     <>
@@ -112,7 +113,7 @@ export function SelectionBench({ bench }: { bench: SelectionBenchView }) {
               <div className="mt-3">
                 <Pad
                   key={edits?.id ?? 'new'}
-                  {...{ scheme: bench.scheme, range, bowl, edits, seen }}
+                  {...{ scheme: bench.scheme, range, bowl, edits, seen, tags }}
                   followed={bench.followed}
                   onPut={here.put}
                   onUndo={here.undo}

@@ -172,6 +172,15 @@ test('a followed fish brings what was said of it; it may not go on without wheth
   expect(screen.queryByRole('button', { name: /A7/ })).toBeNull();
 });
 
+test('a tag is one fish: the same again is said at its field, and nothing is put', async () => {
+  const { user } = drawn({ fish: [fish({ tag: 'A7' })] });
+  await user.click(screen.getByText('Follow it: tag, marks, length, remark'));
+  await user.type(screen.getByLabelText('Tag'), 'a7');
+  await user.click(within(pad()).getByRole('button', { name: /^keep/ }));
+  expect(screen.getByText(/a7 is another fish of this selection/)).toBeTruthy();
+  expect([judged(), server.sent.length]).toEqual(['1', 0]);
+});
+
 test('to the books: where they go, with how many find room; what the tank holds beyond is said', async () => {
   const { user } = drawn({
     fish: [
