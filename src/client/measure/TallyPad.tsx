@@ -30,12 +30,16 @@ export function TallyPad({
 }) {
   const [open, setOpen] = useState(first);
   const [taps, setTaps] = useState<Tap[]>([]);
+  /** Held: no tap counts. Gone on with: the next is the first after a pause. */
+  const [pause, setPause] = useState<'held' | 'over' | null>(null);
   const put = (next: Tap[]) => {
     setTaps(next);
     onCount(tallied(next));
   };
   const tap = (id: string) => {
-    put([...taps, { id, at: Date.now() }]);
+    if (pause === 'held') return;
+    put([...taps, { id, at: Date.now(), ...(pause === 'over' ? { afterPause: true as const } : {}) }]);
+    setPause(null);
     navigator.vibrate?.(12);
   };
   if (!open)
@@ -71,6 +75,7 @@ export function TallyPad({
             key={c.id}
             autoFocus={i === 0}
             className="min-h-[5.5rem] flex-1 flex-col text-body touch-manipulation"
+            disabled={pause === 'held'}
             aria-label={`one ${c.word}`}
             onClick={() => tap(c.id)}
           >
@@ -86,6 +91,12 @@ export function TallyPad({
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <Button disabled={taps.length === 0} onClick={() => put(taps.slice(0, -1))}>
           <Undo2 size={17} aria-hidden /> Undo
+        </Button>
+        <Button
+          disabled={taps.length === 0 && pause === null}
+          onClick={() => setPause(pause === 'held' ? 'over' : 'held')}
+        >
+          {pause === 'held' ? 'Go on' : 'Pause'}
         </Button>
         <Button kind="link" onClick={() => put([])}>
           begin anew

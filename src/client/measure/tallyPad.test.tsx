@@ -32,6 +32,21 @@ test('counted by tap and by key, undone, begun anew: each tap once', async () =>
   expect(seen.at(-1)).toEqual({});
 });
 
+test('a pause that is meant: no tap counts in it, the thread goes on where it was, and nothing is doubted', async () => {
+  const seen: Record<string, number>[] = [];
+  const { user } = show(
+    <TallyPad open classes={[{ id: 'fish', word: 'fish', key: 'f' }]} onCount={(n) => seen.push(n)} />,
+  );
+  await user.keyboard('fff');
+  await user.click(screen.getByRole('button', { name: 'Pause' }));
+  expect((screen.getByRole('button', { name: 'one fish' }) as HTMLButtonElement).disabled).toBe(true);
+  await user.keyboard('ff');
+  expect(seen.at(-1)).toEqual({ fish: 3 });
+  await user.click(screen.getByRole('button', { name: 'Go on' }));
+  await user.click(screen.getByRole('button', { name: 'one fish' }));
+  expect(seen.at(-1)).toEqual({ fish: 4 });
+});
+
 function Rows() {
   const [value, setValue] = useState(emptyHowMany('trough'));
   return <HowManyInput value={value} onChange={setValue} methods={['trough']} what="eggs" />;

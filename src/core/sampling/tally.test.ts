@@ -20,3 +20,9 @@ test('a bounce of the finger and a long pause are pointed out, an even pace is n
   // Of a few taps there is no pace yet.
   expect(doubtfulTaps(every([0, 500, 20]))).toEqual([]);
 });
+
+test('a pause that was meant is no doubt: the first tap after it stands, and the pace is that of the others', () => {
+  const taps = every([0, 500, 480, 520, 510, 60_000, 490, 530]);
+  expect(doubtfulTaps(taps)).toEqual([{ index: 5, why: 'pause' }]);
+  expect(doubtfulTaps(taps.map((t, i) => (i === 5 ? { ...t, afterPause: true as const } : t)))).toEqual([]);
+});
