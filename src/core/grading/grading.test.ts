@@ -10,7 +10,7 @@ import { learnGrader } from './learn';
 import { cvOf, meanOf, measuredSizes, mixedSizes, normalSizes } from './sizes';
 import { calculation as split, splitBy } from './split';
 import { farOut, spreadAhead } from './spread';
-import { waiting } from './waiting';
+import { thirdBehind, waiting } from './waiting';
 
 const DAY = 86_400_000;
 const grader = (over: Partial<Parameters<typeof gradeNormal>[2]> = {}) => ({
@@ -273,6 +273,17 @@ describe('eaten after the cut', () => {
       waiting([20, 21, 22], { number: 9, cv: 0.05, perDay: 0, gapeRatio: 0.5, eatenPerDay: 1 }, 3)[3]!.eatenSoFar,
     ).toBe(0);
   });
+});
+
+test('the smallest third lies behind by days of growth: by hand, and against a drawn sample; without growth nothing is said', () => {
+  // A third of a normal distribution lies 1.0908 sd below: of a tenth and 8 g (cube root 2) that is 0.218 of it.
+  expect(thirdBehind(0.1, 8, 0.02)).toBeCloseTo((1.0908 * 0.1 * 2) / 0.02, 2);
+  const chance = new Chance(8);
+  const mm = Array.from({ length: 30_000 }, () => chance.normal(50, 6)).sort((a, b) => a - b);
+  const third = mm.slice(0, 10_000).reduce((s, x) => s + x, 0) / 10_000;
+  // Lengths and cube roots of masses in one: a length of 50 stands for a root of 2.
+  expect((2 * (50 - third)) / 50 / 0.02).toBeCloseTo(thirdBehind(0.12, 8, 0.02)!, 0);
+  expect(thirdBehind(0.1, 8, 0)).toBeNull();
 });
 
 describe('where to set the bars', () => {

@@ -1,3 +1,4 @@
+import { normalQuantile } from '../distributions';
 import { eatenADay, pairShareMeasured } from './cannibals';
 
 export type Waited = { day: number; cv: number; eaten: number; eatenSoFar: number };
@@ -31,3 +32,13 @@ export function waiting(
   }
   return out;
 }
+
+/** The mean of the lowest third of a normal distribution lies so many standard deviations below its mean: φ(z)/⅓ at Φ(z) = ⅓. */
+const LOWEST_THIRD = (3 * Math.exp(-(normalQuantile(1 / 3) ** 2) / 2)) / Math.sqrt(2 * Math.PI);
+
+/**
+ * Days of growth by which the smallest third of a tank lies behind its mean: lengths go by the cube root of the mass.
+ * @param cv spread of lengths  @param meanG mean mass  @param rise growth of the cube root of the mass in a day, g^⅓
+ */
+export const thirdBehind = (cv: number, meanG: number, rise: number): number | null =>
+  rise > 0 ? (LOWEST_THIRD * cv * Math.cbrt(meanG)) / rise : null;

@@ -7,6 +7,7 @@ import { refusal } from '../../../tests/support/refusal';
 import { lengthsIn } from './acts/lengths/LengthsField';
 import { barsFor, classesOf, tanksFor } from './screens/bench/bench';
 import { gradingThings } from './screens/gradingThings';
+import { countDesk, leastSure } from './views/countDesk';
 import { gradingView } from './views/grading';
 import { gradingDue } from './views/gradingDue';
 
@@ -282,4 +283,27 @@ describe('the bench', () => {
     expect(learned!.selectivityMm).toBeGreaterThan(0.1);
     expect(learned!.selectivityMm).toBeLessThan(0.8);
   });
+});
+
+test('the hall names the few tanks that are worth a count, of its own units alone, and none that is sure', async () => {
+  const unit = await fry();
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'ide',
+    stage: 'fry',
+    unit: h.units.R2!,
+    measured: { method: 'estimated', number: 9000, half: 4000 },
+  });
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'ide',
+    stage: 'fry',
+    unit: h.units.R3!,
+    measured: { method: 'counted', number: 500 },
+  });
+  const rows = countDesk(await livingStock(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now));
+  const named = (ids: number[]) => leastSure(rows, new Set(ids)).map((r) => r.unit);
+  expect(named([unit, h.units.R2!, h.units.R3!])).toContain('R2');
+  expect(named([unit, h.units.R2!, h.units.R3!])).not.toContain('R3');
+  expect(named([h.units.R3!])).toEqual([]);
 });

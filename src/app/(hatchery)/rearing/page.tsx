@@ -1,9 +1,10 @@
 import { HallScreen } from '@/modules/rearing/screens/HallScreen';
 import { TankToday } from '@/modules/rearing/screens/hall/TankToday';
+import { countDesk, leastSure } from '@/modules/sorting/views/countDesk';
 import { WaterRead } from '@/modules/water/screens/WaterRead';
 import { handWater } from '@/modules/water/views/handWater';
 import { db } from '../../_server/database';
-import { requestHall, requestNow } from '../../_server/request';
+import { requestHall, requestNow, requestRound } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 import { sheetOf } from '../_unit/sheet';
 
@@ -24,6 +25,7 @@ export default async function RearingPage({
       selected={unit?.name ?? null}
       stage={stage ?? null}
       table={as === 'table'}
+      leastSure={leastSure(countDesk(await requestRound()), new Set(hall.units.map((u) => u.id)))}
       now={requestNow()}
       timeZone={person.timeZone}
       us={person.units === 'us'}

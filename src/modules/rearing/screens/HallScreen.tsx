@@ -18,6 +18,7 @@ export function HallScreen({
   selected,
   stage,
   table,
+  leastSure = [],
   now,
   timeZone,
   us,
@@ -28,6 +29,8 @@ export function HallScreen({
   stage: string | null;
   /** Shown as a table instead. */
   table: boolean;
+  /** Where a count would bring most. */
+  leastSure?: readonly { holdingId: number; unit: string }[];
   now: number;
   timeZone: string;
   us: boolean;
@@ -64,6 +67,16 @@ export function HallScreen({
           </p>
         )}
         <FedToday fed={fed} timeZone={timeZone} us={us} />
+        {leastSure.length > 0 && (
+          <p className="mb-2 flex flex-wrap gap-x-3 gap-y-1 text-body" data-testid="least-sure">
+            <span>The books are least sure here: count</span>
+            {leastSure.map((l) => (
+              <Link key={l.holdingId} className="link" href={`/count?of=${l.holdingId}`}>
+                {l.unit}
+              </Link>
+            ))}
+          </p>
+        )}
         {table ? (
           <HallTable units={units} selected={selected} stage={stage} us={us} timeZone={timeZone} now={now} />
         ) : (

@@ -53,3 +53,12 @@ export function countDesk(holdings: readonly LivingHolding[]): CountRow[] {
     })
     .sort((a, b) => b.brings - a.brings);
 }
+
+/** Less sure than this, a number is worth a count. */
+const VAGUE = 0.05;
+/** So many are named at once. */
+const NAMED = 3;
+
+/** The few units of a place that are worth a count: those of which the books are least sure. */
+export const leastSure = (rows: readonly CountRow[], unitIds: ReadonlySet<number>): CountRow[] =>
+  rows.filter((r) => unitIds.has(r.unitId) && r.share > VAGUE && r.brings >= 1).slice(0, NAMED);

@@ -2,7 +2,7 @@
 
 import { scaleLinear } from 'd3';
 import { useSession } from '@/client/session';
-import { waiting } from '@/core/grading/waiting';
+import { thirdBehind, waiting } from '@/core/grading/waiting';
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
@@ -69,14 +69,25 @@ const BOX = boxOf(W, H, { left: 2, right: 6, top: 16, bottom: 20 });
 function Waiting({ bench }: { bench: Bench }) {
   const { gapeRatio, eatenPerDay } = bench.values;
   const { ahead, sample } = bench.row;
-  if (gapeRatio === null || !ahead || !sample || !bench.row.eaten) return null;
+  if (!ahead || !sample) return null;
+  if (gapeRatio === null || !bench.row.eaten)
+    return (
+      <section aria-label="If one waits">
+        <Behind bench={bench} />
+      </section>
+    );
   const days = waiting(
     bench.lengthsMm,
     { number: bench.row.number, cv: sample.cv, perDay: Math.max(0, ahead.perDay), gapeRatio, eatenPerDay },
     7,
   );
   const last = days.at(-1)!;
-  if (last.eatenSoFar < 1) return null;
+  if (last.eatenSoFar < 1)
+    return (
+      <section aria-label="If one waits">
+        <Behind bench={bench} />
+      </section>
+    );
   const x = scaleLinear().domain([0, 7]).range([BOX.left, BOX.right]);
   const y = scaleLinear().domain([0, last.eatenSoFar]).range([BOX.bottom, BOX.top]);
   return (
@@ -102,7 +113,25 @@ function Waiting({ bench }: { bench: Bench }) {
         The spread rises{' '}
         {ahead.from === 'seen' ? 'as its samples showed' : 'as Reference assumes: measure again in a week'}.
       </p>
+      <Behind bench={bench} />
     </section>
+  );
+}
+
+/** By how many days of growth the smallest third lies behind the others, and how much more of it a week of waiting makes. */
+function Behind({ bench }: { bench: Bench }) {
+  const { sample, ahead, meanG } = bench.row;
+  const { rise } = bench.values;
+  if (!sample || !ahead || meanG === null || rise === null) return null;
+  const now = thirdBehind(sample.cv, meanG, rise);
+  const then = thirdBehind(sample.cv + 7 * Math.max(0, ahead.perDay), meanG, rise);
+  if (now === null || then === null || now < 1) return null;
+  const more = then - now;
+  return (
+    <p className="text-small text-soft" data-testid="behind">
+      The smallest third is {Math.round(now)} days of growth behind
+      {more >= 0.5 && `; a week more makes it ${Math.round(then)}`}. Apart from the large ones they catch up.
+    </p>
   );
 }
 
