@@ -15,7 +15,7 @@ const stops: (() => Promise<unknown>)[] = [];
 afterEach(async () => {
   for (const stop of stops.splice(0).reverse()) await stop();
 });
-const until = async (what: () => boolean, seconds = 20) => {
+const until = async (what: () => boolean, seconds = 60) => {
   for (let k = 0; k < seconds * 50 && !what(); k++) await new Promise((ok) => setTimeout(ok, 20));
   expect(what()).toBe(true);
 };
