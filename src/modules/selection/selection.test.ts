@@ -298,6 +298,8 @@ test('half a year later: the followed stand beside what was said; whether signs 
   await judge(second, [newFish({ first: followed[0]!.id, became: 'yes' })]);
   const b = await bench();
   expect(b.strain).toBe('Aldern golden');
+  // Never weighed: how many find room cannot be told.
+  expect(b.places.every((p) => p.free === null)).toBe(true);
   expect(b.odds).toMatchObject([{ strain: 'Aldern golden', type: 'plain', became: 4, of: 8, alpha: 5, beta: 5 }]);
   expect(b.signs).toMatchObject([
     {
@@ -308,6 +310,10 @@ test('half a year later: the followed stand beside what was said; whether signs 
       is: 'foretells',
     },
   ]);
+  // Those that were chosen are no sample of deformities any more.
+  await h.send('selection.close', { selection: second, keepTo: h.units.R3! });
+  expect(await h.number('R3')).toBe(8);
+  expect(await h.db('observation').where({ kind: 'deformed' }).distinct().pluck('unit_id')).toEqual([h.units.R1!]);
 });
 
 test('the manager’s order holds for selections that begin from then on; reasons of an older one stay as they were', async () => {
@@ -375,4 +381,21 @@ test('what became of a strain: by its share of every lot, brought or bred, over 
   expect((await fatesOf(h.db, site.siteId, {}))[0]).toMatchObject({
     lines: [{ fate: 'display', number: 5, receiver: 'a school' }],
   });
+});
+
+test('where they may go: room for so many of their size in an empty tank and beside others, by the limit that binds', async () => {
+  await brought(40, 'R1', { species: 'arctic-char' });
+  await h.db('unit').where({ id: h.units.R2! }).update({ volume_l: 500, flow_l_min: 20 });
+  await h.db('unit').where({ id: h.units.R3! }).update({ volume_l: 500, flow_l_min: 20 });
+  await h.send('weigh.record', { unit: h.units.R1!, batches: [200, 204].map((massG) => ({ massG, count: 20 })) });
+  await brought(30, 'R3', { lotName: 'others', species: 'arctic-char' });
+  await h.send('weigh.record', { unit: h.units.R3!, batches: [200, 204].map((massG) => ({ massG, count: 20 })) });
+  const id = await open();
+  const { places } = (await selectionBench(h.db, site, id, h.clock.now, await hall()))!;
+  const free = (name: string) => places.find((p) => p.name === name)!.free;
+  expect(free('R2')!).toBeGreaterThan(30);
+  expect(free('R2')! - free('R3')!).toBeGreaterThanOrEqual(29);
+  expect(free('R2')! - free('R3')!).toBeLessThanOrEqual(31);
+  // A unit of which no volume and no flow is known says nothing.
+  expect(free('R4')).toBeNull();
 });

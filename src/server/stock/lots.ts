@@ -85,6 +85,15 @@ export async function newLot(
   return { id, name, season };
 }
 
+/** A name for a part of a lot: with a number behind it where a lot is called so already. */
+export async function freeLotName(c: Context, wanted: string): Promise<string> {
+  const base = wanted.slice(0, 36);
+  for (let n = 1; ; n++) {
+    const free = n === 1 ? base : `${base}${n}`;
+    if (!(await c.trx('lot').where({ site_id: c.site.id, name: free }).first('id'))) return free;
+  }
+}
+
 async function nameIsFree(c: Context, name: string): Promise<void> {
   if (await c.trx('lot').where({ site_id: c.site.id, name }).first('id'))
     throw new ActRefused('lotExists', `There is a lot ${name} already.`, 'lotName', 'Give another name.');

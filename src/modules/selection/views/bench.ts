@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { tightness } from '@/core/feeding/tightness';
 import { type Odds, oddsOf, type SignForetold, signsForetold } from '@/core/selection/foretold';
 import type { JudgedFish } from '@/core/selection/judged';
 import type { SelectionScheme } from '@/core/selection/scheme';
+import { valueNamed } from '@/core/species/species';
 import { DAY_MS } from '@/core/time/spans';
 import { growthView } from '@/modules/rearing/views/growth';
 import type { HallView } from '@/modules/rearing/views/hall';
@@ -97,6 +99,16 @@ export async function selectionBench(
     u && h ? growthView(db, site.siteId, now, { ...hall, units: [u] }, row.goal.targetG ?? null) : [],
   ]);
   const grew = growth.find((g) => g.holdingId === h?.holdingId);
+  const species = book.get(lot!.species);
+  const size =
+    grown && species
+      ? {
+          meanG: grown.meanG,
+          condition: fed?.values.condition,
+          densityIndex: valueNamed(species, 'density index')?.value,
+          flowIndex: valueNamed(species, 'flow index')?.value,
+        }
+      : null;
   const measured = samples.of(row.lotId, row.unitId);
   const read =
     measured?.here && measured.at > now - LENGTHS_DAYS * DAY_MS ? lengthsOf.safeParse(measured.intent) : null;
@@ -138,7 +150,7 @@ export async function selectionBench(
       kind: x.kind,
       holds: [...new Set(x.holdings.map((y) => y.lot))].join(', '),
       number: x.number,
-      free: freeIn(x, grown?.meanG ?? null),
+      free: freeIn(x, size, now),
     })),
     ready: row.goal.targetG === undefined ? null : (grew?.target ?? null),
     slow: (grew?.stretches ?? [])
@@ -172,11 +184,30 @@ async function followedOf(db: Db, rows: Awaited<ReturnType<typeof selectionRows>
   );
 }
 
-/** How many more of a size a unit bears, by what stands there and the limit that binds. */
-function freeIn(u: HallView['units'][number], meanG: number | null): number | null {
-  const bears = u.tight?.bears ?? null;
-  if (bears === null || meanG === null || u.number === 0) return null;
-  // Its limit is of its own fish: of others as much mass.
-  const ownG = u.massG === null ? meanG : u.massG / u.number;
-  return Math.max(0, Math.floor(((bears - u.number) * ownG) / meanG));
+/** How many more of this size a unit bears beside what stands there, by the limit that binds; null where none is known. */
+function freeIn(
+  u: HallView['units'][number],
+  of: { meanG: number; condition?: number; densityIndex?: number; flowIndex?: number } | null,
+  now: number,
+): number | null {
+  // What was never weighed leaves it open how much is free.
+  if (!of || (u.number > 0 && u.massG === null)) return null;
+  const bears = tightness(
+    {
+      volumeL: u.volumeL,
+      flowLPerMin: u.flowLPerMin,
+      condition: of.condition,
+      densityIndex: of.densityIndex,
+      flowIndex: of.flowIndex,
+      oxygen: null,
+      mostTanMgPerL: null,
+      proteinShare: 0,
+      rationShare: null,
+    },
+    1,
+    of.meanG,
+    now,
+    null,
+  )?.bears;
+  return bears === undefined ? null : Math.max(0, Math.floor(bears - (u.massG ?? 0) / of.meanG));
 }

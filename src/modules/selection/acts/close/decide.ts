@@ -7,7 +7,7 @@ import { answered, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
-import { newLot } from '@/server/stock/lots';
+import { freeLotName, newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
 import { idsOf, type Standing, standing, unitById } from '@/server/stock/standing';
 import { askTempered } from '@/server/stock/temper';
@@ -93,7 +93,8 @@ export const decision = decides(
             }
           : { act: 'close', holding: at.place },
       );
-    if (totals.judged > 0) {
+    // Those that were chosen before are no sample any more: what was deformed went then.
+    if (totals.judged > 0 && !/\b(kept|second)\b/.test(at.lot.grade)) {
       const share = wilson(Math.min(totals.deformed, totals.judged), totals.judged);
       const of = { ...ids, trials: totals.judged };
       observations.push(
@@ -154,18 +155,11 @@ async function lotsOf(c: Context, at: Standing, when: number, parts: readonly Pa
       species,
       at: when,
       // Chosen again it is not “kept kept”.
-      name: await freeName(c, `${at.lot.name.replace(/ (kept|second)\d*$/, '')} ${word}`.slice(0, 36)),
+      name: await freeLotName(c, `${at.lot.name.replace(/ (kept|second)\d*$/, '')} ${word}`),
       grade: gradeFrom(at.lot.grade, word),
       fertilisedAt: at.lot.fertilised_at,
     });
     made.push({ id: lot.id, name: lot.name, word, unitId: unit.id, n });
   }
   return made;
-}
-
-async function freeName(c: Context, base: string): Promise<string> {
-  for (let n = 1; ; n++) {
-    const free = n === 1 ? base : `${base}${n}`;
-    if (!(await c.trx('lot').where({ site_id: c.site.id, name: free }).first('id'))) return free;
-  }
 }

@@ -6,7 +6,7 @@ import { shortfall } from '@/server/questions';
 import { amountOf, expected } from '@/server/stock/amounts';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
-import { newLot } from '@/server/stock/lots';
+import { freeLotName, newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
 import { standing, unitById } from '@/server/stock/standing';
 import { askTempered } from '@/server/stock/temper';
@@ -92,9 +92,5 @@ export const decision = decides(grade, async (c, p) => {
 async function childName(c: Context, parent: string, name: string, grade: string): Promise<string> {
   const own = c.replacing?.lots.find((l) => l.grade === grade);
   if (own) return (await c.trx('lot').where({ id: own.id }).first<{ name: string }>('name')).name;
-  const base = `${parent} ${name}`.slice(0, 36);
-  for (let n = 1; ; n++) {
-    const free = n === 1 ? base : `${base}${n}`;
-    if (!(await c.trx('lot').where({ site_id: c.site.id, name: free }).first('id'))) return free;
-  }
+  return freeLotName(c, `${parent} ${name}`);
 }
