@@ -7,6 +7,8 @@ declare module 'jstat' {
     chisquare: Distribution<[df: number]>;
     gamma: Distribution<[shape: number, scale: number]>;
     gammaln(x: number): number;
+    /** Regularised incomplete beta function. */
+    ibeta(x: number, a: number, b: number): number;
   };
   export default jstat;
 }

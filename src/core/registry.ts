@@ -356,6 +356,12 @@ export const registry: readonly Listed[] = [
     HEAVY,
   ),
   listed(
+    'health.mortalityAlarm',
+    'Dead of the day, watched',
+    'Health',
+    async () => (await import('./health/mortalityAlarm')).calculation,
+  ),
+  listed(
     'health.sampleSize',
     'How many to sample for an inspection',
     'Health',
