@@ -9,6 +9,7 @@ import { flowsBetweenLots } from './books/flows';
 import { compareSeen, factorOf, keepSeen, ownClocks, type StageSeen, seenOf } from './clocks';
 import { cohortOf } from './cohort';
 import type { Db } from './connection';
+import { watchDeadOf } from './deadWatch';
 import { type LotWater, mainSensor, spansOf, waterThrough } from './lotWater';
 import { watchLot } from './pickWatch';
 import { queueDates } from './predictionQueue';
@@ -44,12 +45,13 @@ export async function workJobs(db: Db, now: number, most = 1000): Promise<number
       try {
         const batch = batches.get(job.site_id) ?? (await Batch.of(db, job.site_id, now));
         batches.set(job.site_id, batch);
-        await predictLot(batch, Number(job.subject));
+        if (job.kind === 'watch') await watchDeadOf(db, job.site_id, Number(job.subject), now);
+        else await predictLot(batch, Number(job.subject));
         // Queued again meanwhile: the row stays for the next turn.
         await db('job').where({ id: job.id, queued_at: job.queued_at }).delete();
       } catch (e) {
         const last = job.attempts + 1 >= ATTEMPTS;
-        console.error(`predictions: lot ${job.subject}, attempt ${job.attempts + 1}${last ? ', given up' : ''}:`, e);
+        console.error(`${job.kind}: lot ${job.subject}, attempt ${job.attempts + 1}${last ? ', given up' : ''}:`, e);
         await db('job')
           .where({ id: job.id })
           .update({ attempts: db.raw('attempts + 1'), error: String((e as Error).message).slice(0, 400) });

@@ -76,6 +76,15 @@ interface Conditioning {
   content: string;
 }
 
+interface DeadWatch {
+  holding_id: number;
+  lot_id: number;
+  usual: string | null;
+  rise: string | null;
+  days: string;
+  worked_at: number;
+}
+
 interface DeathsSeen {
   lot_id: number;
   site_id: number;
@@ -641,6 +650,7 @@ declare module 'knex/types/tables' {
     clock_use: ClockUse;
     command: Command;
     conditioning: Conditioning;
+    dead_watch: DeadWatch;
     deaths_seen: DeathsSeen;
     device_token: DeviceToken;
     entry: Entry;

@@ -7,7 +7,21 @@ type Of = 'fish' | 'holding' | 'batch' | 'lot' | 'unit' | 'day' | 'feedLot' | 'v
 type Kind = {
   of: Of;
   /** What its value counts or measures; absent where it has none. */
-  value?: 'animals' | 'g' | 'mm' | 's' | 'share' | 'index' | 'L/min' | 'minutes' | 'mg/L' | 'mL' | 'amount' | 'instant';
+  value?:
+    | 'entry'
+    | 'case'
+    | 'animals'
+    | 'g'
+    | 'mm'
+    | 's'
+    | 'share'
+    | 'index'
+    | 'L/min'
+    | 'minutes'
+    | 'mg/L'
+    | 'mL'
+    | 'amount'
+    | 'instant';
   /** What its word says; absent where it says none. */
   said?: string;
   /** So many with it out of so many looked at go with it, or so many weighed. */
@@ -80,6 +94,9 @@ export const observationKinds = {
   handled: { of: 'holding', value: 'minutes', said: 'what was done' },
   shock: { of: 'holding', value: 'minutes', said: 'what was done' },
   flowSet: { of: 'holding', value: 'L/min', said: 'what was done' },
+  treated: { of: 'holding', value: 'instant', said: 'the product' },
+  treatedEnd: { of: 'holding', value: 'entry' },
+  case: { of: 'holding', value: 'case', said: 'what was said of it' },
   waterChanged: { of: 'holding', value: 'minutes', said: 'what was done' },
   note: { of: 'unit' },
 } as const satisfies Record<string, Kind>;

@@ -1,3 +1,4 @@
+import { type DeadRise, type DeadWatch, riseSays } from '../health/deadDays';
 import { type PickingMethod, pickingMethodWords } from '../incubation/pickingMethods';
 import type { JudgedRound } from '../incubation/picks';
 import { RESET_FROM } from '../incubation/rolling';
@@ -30,6 +31,8 @@ export type DueInput = {
   rounds?: readonly number[];
   /** The watch over the picks of eggs: what a round would find now, and the last one judged. */
   watch?: { now: { expected: number; low: number; high: number }; last: JudgedRound | null } | null;
+  /** The watch over the dead of fish: what a day brings as a rule, and a rise that is called out. */
+  died?: { usual: DeadWatch['usual']; rise: DeadRise | null } | null;
   /** How the dead are taken from such a unit. */
   method?: PickingMethod['method'];
   /** Pale eggs that were left at the last look, and when. */
@@ -113,7 +116,8 @@ export function dueFor(
   const add = (d: Omit<Due, 'holdingId' | 'unitId'>) => due.push({ holdingId: h.holdingId, unitId: h.unitId, ...d });
   const daily: DueKind = h.station === 'eggs' ? 'pick' : 'dead';
   const looked = h.last[daily] ?? 0;
-  const expecting = h.watch ? expectation(h.watch.now) : '';
+  const usual = h.watch?.now ?? h.died?.usual;
+  const expecting = usual ? expectation(usual) : '';
   if (looked < today.start && h.openedAt < today.start) {
     const missed = Math.max(looked, h.openedAt) < yesterday;
     const days = Math.round((today.start - localDay(Math.max(looked, h.openedAt), timeZone).start) / DAY_MS);
@@ -125,7 +129,7 @@ export function dueFor(
         ? `${daily === 'pick' ? 'not picked' : 'dead not counted'} for ${days} days: ${expecting || 'expect more than usual'}`
         : daily === 'pick'
           ? `${pickingMethodWords[h.method ?? 'pick'].says}${expecting ? `, ${expecting}` : ''}`
-          : 'count the dead',
+          : `count the dead${expecting ? `, ${expecting}` : ''}`,
     });
   }
   const called = h.watch?.last ? verdictSays(h.watch.last) : null;
@@ -136,8 +140,15 @@ export function dueFor(
       since: h.watch!.last!.at,
       says: called,
     });
-  // Where a watch knows the species' pattern it judges; else the rounds are held against their own median.
-  const rise = h.watch ? null : riseOf(h.rounds ?? []);
+  if (h.died?.rise)
+    add({
+      kind: 'rise',
+      urgency: 1,
+      since: h.died.rise.since,
+      says: `${riseSays(h.died.rise)}: look at oxygen, temperature, flow, gills; open a case`,
+    });
+  // Where a watch judges, it alone does; else the rounds are held against their own median.
+  const rise = h.watch || h.died?.usual ? null : riseOf(h.rounds ?? []);
   if (rise)
     add({
       kind: 'rise',

@@ -79,6 +79,13 @@ export const ofGrowing = {
     unit: '%',
     hint: 'guidance for eggs and larvae commonly names 103 to 105 %; lower is safer',
   },
+  deadFalsePerMonth: {
+    of: 'dead',
+    what: 'false alarms of the dead of the day that the site bears in a month, all its tanks together',
+    value: 1,
+    unit: '1/month',
+    hint: 'fewer are surer and later: a doubled rate of five a day is found a day later at a third of it',
+  },
   shelfLots: {
     of: 'dead',
     what: 'own lots that count as much as the shelf in how eggs whiten',

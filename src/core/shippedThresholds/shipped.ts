@@ -4,7 +4,7 @@ export const thresholdSubjects = {
   grading: 'Grading',
   brood: 'Brood and spawning',
   doses: 'Doses and baths',
-  dead: 'Dead eggs and fungus',
+  dead: 'Dead and fungus',
   dates: 'Dates',
   swimUp: 'Swim-up',
   water: 'Water',

@@ -1,5 +1,6 @@
 import type { Station } from '@/core/species/stations';
 import type { Context } from '@/server/context';
+import { watchQueued } from '@/store/deadWatch';
 import { queueDates } from '@/store/predictionQueue';
 
 /** Marks the dates of lots as stale: the worker recomputes them. Asking twice queues once. */
@@ -28,4 +29,16 @@ export async function predictStanding(
     .distinct('h.lot_id')
     .pluck<number[]>('h.lot_id');
   await queuePredictions(c, lots);
+}
+
+/** Marks the watch over the dead of all that stands as stale. */
+export async function watchStanding(c: Pick<Context, 'trx' | 'site' | 'now'>): Promise<void> {
+  const lots = await c
+    .trx('holding')
+    .where({ site_id: c.site.id })
+    .where('number', '>', 0)
+    .whereNot('station', 'eggs')
+    .distinct('lot_id')
+    .pluck<number[]>('lot_id');
+  if (lots.length > 0) await watchQueued(c.trx, c.site.id, lots, c.now);
 }

@@ -1,3 +1,4 @@
+import type { DeadRise, DeadWatch } from '@/core/health/deadDays';
 import { inWindow, type Window } from '@/core/incubation/handsOff';
 import type { PickingMethod } from '@/core/incubation/pickingMethods';
 import type { JudgedRound } from '@/core/incubation/picks';
@@ -52,6 +53,8 @@ export type LivingHolding = StockNow & {
   handsOff: (Pick<Window, 'why' | 'severity' | 'to'> & { progress: number }) | null;
   /** The watch over its picks; null where there is none. */
   watch: { now: KeptWatch['now']; last: JudgedRound | null; rounds: JudgedRound[]; level: number } | null;
+  /** What a day of dead brings as a rule, and a rise that is called out; null where too little was counted. */
+  died: { usual: DeadWatch['usual']; rise: DeadRise | null } | null;
   method: PickingMethod['method'];
   /** Of eggs in a jar: what the change of its water since the flow was set wants of it. */
   rolling: DueInput['rolling'] | null;
@@ -84,7 +87,7 @@ export async function livingStock(
   only: Parameters<typeof stockNow>[3] = {},
 ): Promise<LivingHolding[]> {
   const standings = await stockNow(db, site.siteId, now, only);
-  const [settings, last, rounds, predictions, book, watches, methods] = await Promise.all([
+  const [settings, last, rounds, predictions, book, watches, died, methods] = await Promise.all([
     roundSettings(db, site.siteId),
     lastObservations(
       db,
@@ -98,6 +101,10 @@ export async function livingStock(
     predictionsOf(db, [...new Set(standings.map((s) => s.lotId))]),
     speciesBook(db, site.siteId),
     watchesOf(
+      db,
+      standings.map((s) => s.holdingId),
+    ),
+    diedOf(
       db,
       standings.map((s) => s.holdingId),
     ),
@@ -120,6 +127,7 @@ export async function livingStock(
       rounds: rounds.get(s.holdingId) ?? [],
       milestones,
       watch: watches.get(s.holdingId) ?? null,
+      died: died.get(s.holdingId) ?? null,
       rolling: rolling.get(s.holdingId) ?? null,
       method: methods[s.unitKind as keyof typeof methods]?.method ?? 'pick',
       doubtful: last.get(s.holdingId)?.doubtful ? (doubtful.get(s.holdingId) ?? 0) : 0,
@@ -173,6 +181,25 @@ async function watchesOf(
       const kept = fromJson<KeptWatch>(r.state);
       return [r.holding_id, { ...kept, last: kept.rounds.at(-1) ?? null }];
     }),
+  );
+}
+
+/** The watch over the dead of each holding, as last worked, without its days. */
+async function diedOf(db: Db, holdingIds: readonly number[]): Promise<Map<number, NonNullable<LivingHolding['died']>>> {
+  const rows =
+    holdingIds.length === 0
+      ? []
+      : await db('dead_watch')
+          .whereIn('holding_id', [...holdingIds])
+          .select('holding_id', 'usual', 'rise');
+  return new Map(
+    rows.map((r) => [
+      r.holding_id,
+      {
+        usual: r.usual === null ? null : fromJson<DeadWatch['usual']>(r.usual),
+        rise: r.rise === null ? null : fromJson<DeadRise>(r.rise),
+      },
+    ]),
   );
 }
 

@@ -7,6 +7,7 @@ import { BookRefused } from '@/core/books/refusal';
 import type { BookContext } from '@/core/books/state';
 import type { Station } from '@/core/species/stations';
 import { type Trx, together } from '../connection';
+import { watchQueued } from '../deadWatch';
 import { comparePosition, lastOf, lineage, positionOf } from './lineage';
 import { type EntryRow, fromJson, type HoldingRow, toBookEntry } from './rows';
 import { addLots, currentState, keyOfRow, stateBefore } from './stateOf';
@@ -94,7 +95,11 @@ export async function recordEntries(r: Recording, entries: readonly NewEntry[]):
   const seen = entries.flatMap((e, i) =>
     (e.observations ?? []).map((o) => ({ ...o, entry_seq: rows[i]!.seq, at: e.at })),
   );
-  const observations = seen.length === 0 ? [] : [r.trx('observation').insert(seen)];
+  const died = seen.flatMap((o) => (o.kind === 'dead' && o.lot_id ? [o.lot_id] : []));
+  const observations = [
+    ...(seen.length === 0 ? [] : [r.trx('observation').insert(seen)]),
+    ...(died.length === 0 ? [] : [watchQueued(r.trx, r.siteId, died, r.now)]),
+  ];
   if (booked.length === 0 && voided.length === 0) {
     await together(r.trx, observations);
     return { seqs: rows.map((x) => x.seq), derivations: [], rederived: [] };

@@ -217,4 +217,35 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('selection_scheme'),
   },
+  {
+    name: '0690_dead_watch',
+    up: create('dead_watch', (t) => {
+      t.integer('holding_id').unsigned().primary().references('holding.id');
+      t.integer('lot_id').unsigned().notNullable().references('lot.id');
+      t.json('usual').comment('what a day brings as a rule; none while there is too little to go by');
+      t.json('rise').comment('what is called out');
+      t.json('days').notNullable().comment('the last that were counted, for the curve');
+      t.bigInteger('worked_at').notNullable();
+      t.index(['lot_id']);
+    }),
+    down: drop('dead_watch'),
+  },
+  {
+    name: '0691_health_case',
+    up: create('health_case', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.json('holdings').notNullable().comment('what stood in its units when it was opened');
+      t.json('signs').notNullable();
+      t.string('suspected', 200).notNullable();
+      t.bigInteger('opened_at').notNullable();
+      t.bigInteger('opened_seq').unsigned().comment('none while it is being taken back');
+      t.bigInteger('closed_at');
+      t.bigInteger('closed_seq').unsigned();
+      t.string('outcome', 40);
+      t.string('diagnosis', 200).notNullable().defaultTo('');
+      t.index(['site_id', 'closed_at']);
+    }),
+    down: drop('health_case'),
+  },
 ];

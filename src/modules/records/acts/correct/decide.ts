@@ -11,6 +11,7 @@ import { bookContext } from '@/store/bookContext';
 import type { Recorded } from '@/store/books/record';
 import { type EntryRow, fromJson } from '@/store/books/rows';
 import { stateWithout } from '@/store/books/without';
+import { watchQueued } from '@/store/deadWatch';
 import { correct } from './act';
 
 export const decision = decides(correct, async (c, p) => {
@@ -187,4 +188,5 @@ async function afterwards(c: Context, entry: Found, done: Recorded): Promise<voi
     .pluck<number[]>('lot_id');
   await c.trx('observation').where({ entry_seq: entry.seq }).delete();
   await queuePredictions(c, lots);
+  if (lots.length > 0) await watchQueued(c.trx, c.site.id, lots, c.now);
 }

@@ -4,7 +4,7 @@ import { shippedThresholds, thresholdFar, thresholdFault } from '@/core/threshol
 import { putThresholdsInForce } from '@/core/thresholdsInForce';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
-import { predictStanding } from '@/server/stock/jobs';
+import { predictStanding, watchStanding } from '@/server/stock/jobs';
 import { setThresholds, THRESHOLDS, valuesOf } from '@/store/thresholds';
 import { farOff, setThreshold } from './act';
 
@@ -34,5 +34,6 @@ export const decision = decides(setThreshold, async (c, p) => {
   c.onceCommitted(() => putThresholdsInForce(valuesOf(set)));
   // Dates, and what rounds should find, rest on some of them.
   await predictStanding(c, stations);
+  if (p.id === 'deadFalsePerMonth') await watchStanding(c);
   return {};
 });

@@ -1,0 +1,125 @@
+import { group } from 'd3';
+import { type Association, changesBefore } from '@/core/health/changesBefore';
+import { type DeadDay, type DeadRise, type DeadWatch, type JudgedDay, watchOfDays } from '@/core/health/deadDays';
+import { thresholds } from '@/core/thresholds';
+import { localDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
+import { deadSince } from '@/server/stock/deadSince';
+import type { LivingHolding } from '@/server/stock/livingStock';
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+import { changesOf } from './changes';
+
+/** A tank as the page of health shows it. */
+export type TankHealth = Pick<
+  LivingHolding,
+  | 'holdingId'
+  | 'unitId'
+  | 'unit'
+  | 'lotId'
+  | 'lot'
+  | 'stageName'
+  | 'glyph'
+  | 'speciesName'
+  | 'number'
+  | 'sd'
+  | 'station'
+  | 'roomId'
+> & {
+  /** When its dead were counted last; null where never. */
+  counted: number | null;
+  today: number;
+  week: number;
+  usual: DeadWatch['usual'];
+  rise: DeadRise | null;
+  days: JudgedDay[];
+};
+
+/** A tank whose dead rise, beside its kind. */
+export type Rising = TankHealth & {
+  rise: DeadRise;
+  /** Of the tanks of its species: how many rise, and whether those that are not called out rise taken together. */
+  kind: { rising: number; of: number; others: boolean };
+};
+
+export type Health = {
+  tanks: TankHealth[];
+  rising: Rising[];
+  /** What happened before, of all tanks that rise together. */
+  before: Association[];
+};
+
+/** How the fish are: the dead of each tank against what is usual there, the gravest first. At most eight statements. */
+export async function health(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  holdings: readonly LivingHolding[],
+): Promise<Health> {
+  const fish = holdings.filter((h) => h.station !== 'eggs');
+  const ids = fish.map((h) => h.holdingId);
+  const [kept, today, week] = await Promise.all([
+    ids.length === 0 ? [] : db('dead_watch').whereIn('holding_id', ids).select('holding_id', 'days'),
+    deadSince(db, ids, localDay(now, site.timeZone).start - 1, now),
+    deadSince(db, ids, now - 7 * DAY_MS, now),
+  ]);
+  const days = new Map(kept.map((k) => [k.holding_id, fromJson<JudgedDay[]>(k.days)]));
+  const tanks = fish.map((h): TankHealth => {
+    const { holdingId, unitId, unit, lotId, lot, stageName, glyph, speciesName, number, sd, station, roomId } = h;
+    return {
+      ...{ holdingId, unitId, unit, lotId, lot, stageName, glyph, speciesName, number, sd, station, roomId },
+      counted: h.last.dead ?? null,
+      today: today.get(holdingId) ?? 0,
+      week: week.get(holdingId) ?? 0,
+      usual: h.died?.usual ?? null,
+      rise: h.died?.rise ?? null,
+      days: days.get(holdingId) ?? [],
+    };
+  });
+  const kinds = group(tanks, (t) => t.speciesName);
+  const rising = tanks
+    .flatMap((t): Rising[] => {
+      if (!t.rise) return [];
+      const kind = kinds.get(t.speciesName)!;
+      const calm = kind.filter((k) => !k.rise);
+      return [
+        {
+          ...t,
+          rise: t.rise,
+          kind: { rising: kind.length - calm.length, of: kind.length, others: risesTogether(calm, tanks.length) },
+        },
+      ];
+    })
+    .sort((a, b) => b.rise.dead / Math.max(1, b.rise.expected) - a.rise.dead / Math.max(1, a.rise.expected));
+  const ill = rising.map((r) => ({ unit: r.unitId, since: r.rise.since }));
+  const others = [...new Set(tanks.filter((t) => !ill.some((i) => i.unit === t.unitId)).map((t) => t.unitId))];
+  return {
+    tanks: [...tanks].sort(
+      (a, b) =>
+        Number(b.rise !== null) - Number(a.rise !== null) ||
+        b.week / Math.max(1, b.number + b.week) - a.week / Math.max(1, a.number + a.week),
+    ),
+    rising,
+    before:
+      ill.length === 0
+        ? []
+        : changesBefore(await changesOf(db, site.siteId, now, fish, Math.min(...ill.map((i) => i.since))), ill, others),
+  };
+}
+
+/** Whether tanks that are not called out one by one rise when their dead are taken together. */
+function risesTogether(tanks: readonly TankHealth[], units: number): boolean {
+  const all = new Map<number, DeadDay>();
+  for (const d of tanks.flatMap((t) => t.days)) {
+    const known = all.get(d.day);
+    all.set(d.day, {
+      day: d.day,
+      days: 1,
+      dead: (known?.dead ?? 0) + d.dead,
+      atRisk: (known?.atRisk ?? 0) + d.atRisk,
+    });
+  }
+  if (all.size === 0) return false;
+  const days = [...all.values()].sort((a, b) => a.day - b.day);
+  return watchOfDays(days, { falsePerMonth: thresholds.deadFalsePerMonth.value, units }).rise !== null;
+}
