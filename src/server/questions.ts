@@ -24,6 +24,10 @@ export const path = defineQuestion('path', 'meant');
 export const quota = defineQuestion('quota', 'meant');
 /** A count and the books differ beyond chance: which stands. */
 export const answer = defineQuestion('answer', 'combine', 'replace', 'note');
+/** They are within the withdrawal of a treatment. */
+export const withdrawal = defineQuestion('withdrawal', 'vet');
+/** A case is open there, or where they come from. */
+export const suspect = defineQuestion('suspect', 'meant');
 /** Somebody said that they are not fed just now. */
 export const held = defineQuestion('held', 'yes');
 /** What moves animals into a unit may be asked of it. */

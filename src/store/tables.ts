@@ -182,6 +182,20 @@ interface FeedTable {
   recorded_at: number;
 }
 
+interface HealthCase {
+  id: number;
+  site_id: number;
+  holdings: string;
+  signs: string;
+  suspected: string;
+  opened_at: number;
+  opened_seq: number | null;
+  closed_at: number | null;
+  closed_seq: number | null;
+  outcome: string | null;
+  diagnosis: string;
+}
+
 interface Holding {
   id: number;
   site_id: number;
@@ -660,6 +674,7 @@ declare module 'knex/types/tables' {
     feed_lot: FeedLot;
     feed_product: FeedProduct;
     feed_table: FeedTable;
+    health_case: HealthCase;
     holding: Holding;
     holding_loading: HoldingLoading;
     holding_point: HoldingPoint;

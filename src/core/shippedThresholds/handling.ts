@@ -373,6 +373,13 @@ export const ofHandling = {
     unit: 'of the space',
     hint: 'spheres poured loosely fill some 0.56 of it; half is on the safe side',
   },
+  injectedMost: {
+    of: 'doses',
+    what: 'what is injected into fish is asked about above this, and refused above ten times as much',
+    value: 0.01,
+    unit: 'mL/g',
+    hint: 'verify; a tenth of a millilitre into ten grams is at the upper end of usage',
+  },
   unknownBathStop: {
     of: 'doses',
     what: 'a bath of a product that Reference does not know is refused above this',

@@ -1,5 +1,10 @@
 import type { ActForms } from '@/client/act/actForms';
+import { forms as caseClose } from './caseClose/form';
+import { forms as caseOpen } from './caseOpen/form';
+import { forms as caseSay } from './caseSay/form';
 import { forms as dead } from './dead/form';
+import { forms as treat } from './treat/form';
+import { forms as treatEnd } from './treatEnd/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [dead];
+export const forms: readonly ActForms[] = [dead, caseOpen, caseSay, caseClose, treat, treatEnd];

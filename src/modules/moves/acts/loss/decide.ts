@@ -6,6 +6,7 @@ import { shortfall } from '@/server/questions';
 import { recordLoss } from '@/server/stock/loss';
 import { askSensitive } from '@/server/stock/sensitive';
 import { standing } from '@/server/stock/standing';
+import { askWithdrawal } from '@/server/stock/withdrawal';
 import { asOf, eventOf } from '@/server/when';
 import { recordLossOf } from './act';
 
@@ -16,7 +17,10 @@ export const decision = decides(recordLossOf, async (c, p) => {
   if ((p.account === 'escaped' || p.all) && !p.cause)
     throw new ActRefused('cause', 'Say what happened.', 'cause', 'One line is enough: it will be read in a year.');
   const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.stage });
-  if (p.account === 'sold') await askSensitive(c, at, event.note, event.at, 'selling them');
+  if (p.account === 'sold') {
+    await askSensitive(c, at, event.note, event.at, 'selling them');
+    await askWithdrawal(c, at, event.at, event.note, p.fate === 'food' ? 'food' : 'out');
+  }
   const { meanG: _, ...measured } = p.measured
     ? numberFrom(p.measured)
     : { number: 0, sd: 0, df: null, how: 'counted' as const, meanG: undefined };

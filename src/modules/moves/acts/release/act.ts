@@ -3,7 +3,7 @@ import { weightBatch } from '@/core/sampling/samples';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import type { Said } from '@/server/act/results';
-import { shortfall, tempered } from '@/server/questions';
+import { shortfall, tempered, withdrawal } from '@/server/questions';
 
 /** Weighed out by the bucket and let go at a site. `emptied` says that nothing stayed behind. */
 export const recordRelease = defineAct({
@@ -23,7 +23,7 @@ export const recordRelease = defineAct({
     waterCelsius: z.number().min(-2).max(40).optional(),
   }),
   result: returns<{ entryId: string; lot: string; unit: string; site: string; meanG?: number } & Said>(),
-  questions: [shortfall, tempered],
+  questions: [shortfall, tempered, withdrawal],
   kinds: {
     release: {
       word: 'released',

@@ -7,6 +7,7 @@ import { said } from '@/server/stock/said';
 import { idsOf, seenNumber, standing } from '@/server/stock/standing';
 import { askTemperedOut } from '@/server/stock/temper';
 import { usualCv } from '@/server/stock/usualScatter';
+import { askWithdrawal } from '@/server/stock/withdrawal';
 import { asOf, eventOf } from '@/server/when';
 import { recordRelease } from './act';
 
@@ -15,6 +16,7 @@ export const decision = decides(recordRelease, async (c, p) => {
   const site = await c.trx('release_site').where({ id: p.site, site_id: c.site.id }).first();
   if (!site) throw new ActRefused('noSite', 'There is no such release site.', 'site', 'Choose one of the list.');
   const at = await standing(c, p.unit, asOf(c, event), p, ['eats']);
+  await askWithdrawal(c, at, event.at, event.note, 'out');
   await askTemperedOut(c, at, { name: site.name, celsius: p.waterCelsius }, event.at);
   const measured: MeasurementInput = {
     method: 'buckets',

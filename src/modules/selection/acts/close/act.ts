@@ -4,7 +4,7 @@ import { plain } from '@/core/quantities/format';
 import { decisions, type SelectionDecision } from '@/core/selection/judged';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
-import { loadQuestions, sensitive, shortfall, tempered } from '@/server/questions';
+import { loadQuestions, sensitive, shortfall, tempered, withdrawal } from '@/server/questions';
 
 const words: Record<SelectionDecision, string> = {
   keep: 'kept',
@@ -37,7 +37,7 @@ export const closeSelection = defineAct({
     whole: z.boolean().default(false),
   }),
   result: returns<{ lot: string; unit: string; kept: string | null; second: string | null; judged: number }>(),
-  questions: [...loadQuestions, shortfall, sensitive, tempered],
+  questions: [...loadQuestions, shortfall, sensitive, tempered, withdrawal],
   onlyTakenBack: 'It follows from the fish that were judged: taken back, they are on the bench again.',
   kinds: {
     selection: {

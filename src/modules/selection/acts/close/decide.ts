@@ -11,6 +11,7 @@ import { freeLotName, newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
 import { idsOf, type Standing, standing, unitById } from '@/server/stock/standing';
 import { askTempered } from '@/server/stock/temper';
+import { askWithdrawal } from '@/server/stock/withdrawal';
 import { asOf, eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { fishOf, onBench } from '../../onBench';
@@ -61,6 +62,7 @@ export const decision = decides(
     const observations: Observation[] = [];
     const ids = idsOf(at);
     if (by.sell > 0) {
+      await askWithdrawal(c, at, event.at, event.note, p.fate === 'food' ? 'food' : 'out');
       acts.push({ act: 'lose', account: 'sold', from: at.place, amount: number(by.sell) });
       observations.push({ kind: 'sale', ...ids, value: by.sell, said: p.fate });
     }

@@ -1,0 +1,57 @@
+import { ActRefused } from '@/server/act/refused';
+import { decides } from '@/server/context';
+import { eventOf } from '@/server/when';
+import { fromJson } from '@/store/books/rows';
+import { casesOf, openCase } from '../../cases';
+import { caseClose } from './act';
+
+export const decision = decides(
+  caseClose,
+  async (c, p) => {
+    const event = eventOf(c, p);
+    const of = await openCase(c, p.case, 'case');
+    if (event.at < of.openedAt && event.precision === 'minute')
+      throw new ActRefused('before', 'It ended before it began.', 'at', 'Check the time.');
+    const { seqs } = await c.record([
+      {
+        kind: 'caseClose',
+        ...event,
+        replacesSeq: c.replacing?.seq,
+        intent: { ...p, unit: of.holdings[0]!.unit },
+        acts: [],
+        observations: of.holdings.map((h) => ({
+          holding_id: h.holding,
+          unit_id: h.unit,
+          lot_id: h.lot,
+          kind: 'case',
+          value: of.id,
+          said: 'closed',
+        })),
+      },
+    ]);
+    await c.trx('health_case').where({ id: of.id }).update({
+      closed_at: event.at,
+      closed_seq: seqs[0]!,
+      outcome: p.outcome,
+      diagnosis: p.diagnosis,
+    });
+    return { case: of.id };
+  },
+  async (c, entry) => {
+    const row = await c.trx('health_case').where({ closed_seq: entry.seq }).first('id', 'holdings');
+    if (!row) return;
+    const held = fromJson<{ holding: number }[]>(row.holdings).map((h) => h.holding);
+    const open = await casesOf(c.trx, c.site.id, c.now, { open: true });
+    if (!c.replacing && open.some((k) => k.holdings.some((h) => held.includes(h.holding))))
+      throw new ActRefused(
+        'openAlready',
+        'Another case of these tanks was opened since.',
+        'entryId',
+        'Go on with that one.',
+      );
+    await c
+      .trx('health_case')
+      .where({ id: row.id })
+      .update({ closed_at: null, closed_seq: null, outcome: null, diagnosis: '' });
+  },
+);

@@ -1,0 +1,10 @@
+import { exampleOf } from '../../../../../tests/support/example';
+import { example as open } from '../caseOpen/example';
+
+export const example = exampleOf({
+  given: async (h) => {
+    const { id } = await h.send<{ id: number }>('case.open', await open.given(h));
+    return { case: id, outcome: 'over', diagnosis: 'gill irritation' };
+  },
+  other: () => ({ outcome: 'unexplained' }),
+});
