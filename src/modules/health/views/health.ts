@@ -56,6 +56,7 @@ export async function health(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<Health> {
+  // Eggs are picked: theirs is the watch of their room.
   const fish = holdings.filter((h) => h.station !== 'eggs');
   const ids = fish.map((h) => h.holdingId);
   const [kept, today, week] = await Promise.all([

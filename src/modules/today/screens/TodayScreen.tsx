@@ -6,6 +6,7 @@ import { DAY_MS } from '@/core/time/spans';
 import { Routine } from '@/modules/incubation/screens/room/RoutineList';
 import type { DaysNow } from '@/modules/spawning/views/daysNow';
 import type { LivingHolding } from '@/server/stock/livingStock';
+import { unitHref } from '@/server/stock/unitHref';
 import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import type { Today } from '../views/today';
@@ -17,7 +18,7 @@ import { proposedOf } from './proposed';
 import { SpawningWants } from './SpawningWants';
 import { Proposal, type ProposalShown, WalkRow } from './Walk';
 import { walkedRooms } from './walkedRooms';
-import { unitHref, walkLine } from './walkLine';
+import { walkLine } from './walkLine';
 
 /** Lines that the server writes; the browser draws those below, out of what it is sent anyway. */
 const SEEN_FIRST = 6;

@@ -1,5 +1,6 @@
 import { isGrave } from '@/core/planning/due';
 import type { LivingHolding } from '@/server/stock/livingStock';
+import { unitHref } from '@/server/stock/unitHref';
 
 /** What a line of the walk shows and records, and no more: hundreds of them go to the browser. */
 export type WalkLine = Pick<
@@ -40,9 +41,3 @@ export function walkLine(h: LivingHolding, done: number | undefined): WalkLine {
     href: unitHref(h),
   };
 }
-
-/** Where a unit is opened. */
-export const unitHref = (h: Pick<LivingHolding, 'station' | 'roomId' | 'unit'>): string =>
-  h.station === 'eggs' || h.station === 'yolksac'
-    ? `/rooms/${h.roomId}?unit=${encodeURIComponent(h.unit)}`
-    : `/rearing?unit=${encodeURIComponent(h.unit)}`;

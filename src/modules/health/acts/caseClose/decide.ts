@@ -1,8 +1,8 @@
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
+import { casesOf, openCase } from '@/server/stock/cases';
 import { eventOf } from '@/server/when';
 import { fromJson } from '@/store/books/rows';
-import { casesOf, openCase } from '../../cases';
 import { caseClose } from './act';
 
 export const decision = decides(

@@ -1,9 +1,9 @@
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
+import { casesOf } from '@/server/stock/cases';
 import { idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { fromJson } from '@/store/books/rows';
-import { casesOf } from '../../cases';
 import { caseOpen } from './act';
 
 export const decision = decides(

@@ -1,8 +1,8 @@
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
+import { type CaseRow, openCase } from '@/server/stock/cases';
 import { eventOf } from '@/server/when';
 import { fromJson } from '@/store/books/rows';
-import { type CaseRow, openCase } from '../../cases';
 import { caseSay } from './act';
 
 export const decision = decides(caseSay, async (c, p) => {

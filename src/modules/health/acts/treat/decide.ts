@@ -9,10 +9,10 @@ import { shippedProducts } from '@/reference/products';
 import type { InputOf } from '@/server/act/define';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
+import { openCase } from '@/server/stock/cases';
 import { observe } from '@/server/stock/observe';
 import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
-import { openCase } from '../../cases';
 import { order, strength, treat } from './act';
 
 type Treat = InputOf<typeof treat>;

@@ -12,6 +12,7 @@ import { warnLoads } from '@/server/stock/loads';
 import { newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
 import { idsOf, type Standing, standing, standingsIn, unitById } from '@/server/stock/standing';
+import { askSuspect } from '@/server/stock/suspect';
 import { askTempered } from '@/server/stock/temper';
 import { asOf, eventOf } from '@/server/when';
 import { lotKinds } from '@/store/lotKinds';
@@ -41,6 +42,12 @@ export const decision = decides(move, async (c, p) => {
     await askSensitive(c, sources.at(-1)!.from, event.note, event.at, 'this move');
     if (s.unit !== p.to) await askTempered(c, sources.at(-1)!.from, target, event.at);
   }
+  await askSuspect(
+    c,
+    sources.map((s) => s.from),
+    [target],
+    'to',
+  );
   const there = target.shared
     ? []
     : (await standingsIn(c, target.id, at)).filter(

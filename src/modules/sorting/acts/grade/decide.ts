@@ -9,6 +9,7 @@ import { warnLoads } from '@/server/stock/loads';
 import { freeLotName, newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
 import { standing, unitById } from '@/server/stock/standing';
+import { askSuspect } from '@/server/stock/suspect';
 import { askTempered } from '@/server/stock/temper';
 import { asOf, eventOf } from '@/server/when';
 import { grade } from './act';
@@ -42,8 +43,10 @@ export const decision = decides(grade, async (c, p) => {
     );
   const parts: { to: { lot: string; unit: string; stage: string }; amount: Amount }[] = [];
   let taken = 0;
-  for (const k of ordered) {
-    const unit = await unitById(c, k.unit, 'classes');
+  const units = await Promise.all(ordered.map((k) => unitById(c, k.unit, 'classes')));
+  await askSuspect(c, [at], units, 'classes');
+  for (const [i, k] of ordered.entries()) {
+    const unit = units[i]!;
     if (unit.id !== at.unit.id) await askTempered(c, at, unit, event.at, 'classes');
     const amount = amountOf(k.amount, answered(c, shortfall) === 'yes');
     // The rest is what the other classes leave; what is graded in its own unit leaves it first.

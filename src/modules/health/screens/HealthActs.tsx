@@ -1,0 +1,53 @@
+'use client';
+
+import { useSession } from '@/client/session';
+import { DialogButton } from '@/ui/Dialog';
+import { CaseCloseForm } from '../acts/caseClose/form';
+import { CaseOpenForm, type CaseTank } from '../acts/caseOpen/form';
+import { type Treated, TreatForm } from '../acts/treat/form';
+import { EndForm } from '../acts/treatEnd/form';
+
+const useMayWrite = () => ['manager', 'culturist'].includes(useSession().role);
+
+export function OpenCase({ tanks, chosen }: { tanks: readonly CaseTank[]; chosen: readonly number[] }) {
+  if (!useMayWrite() || tanks.length === 0) return null;
+  return (
+    <DialogButton word="Open a case" title="Open a case" kind="main">
+      {(done) => (
+        <CaseOpenForm
+          // Ill ones first: a hall has hundreds.
+          tanks={[...tanks].sort((a, b) => Number(chosen.includes(b.unitId)) - Number(chosen.includes(a.unitId)))}
+          chosen={chosen}
+          done={done}
+        />
+      )}
+    </DialogButton>
+  );
+}
+
+export function EndTreatment({ treatment, product }: { treatment: string; product: string }) {
+  if (!useMayWrite()) return null;
+  return (
+    <DialogButton word="It ended" title={`${product} has ended`}>
+      {(done) => <EndForm treatment={treatment} done={done} />}
+    </DialogButton>
+  );
+}
+
+export function TreatTank({ h, caseId }: { h: Treated; caseId: number }) {
+  if (!useMayWrite()) return null;
+  return (
+    <DialogButton word="Treat" title={`Treat ${h.unit}`}>
+      {(done) => <TreatForm h={h} caseId={caseId} done={done} />}
+    </DialogButton>
+  );
+}
+
+export function CloseCase({ caseId }: { caseId: number }) {
+  if (!useMayWrite()) return null;
+  return (
+    <DialogButton word="Close the case" title="Close the case" kind="main">
+      {(done) => <CaseCloseForm caseId={caseId} done={done} />}
+    </DialogButton>
+  );
+}

@@ -1,0 +1,244 @@
+import { riseSays } from '@/core/health/deadDays';
+import { type Sign, signs } from '@/core/health/signs';
+import { treatedByWords } from '@/core/health/treatment';
+import { decimals, grouped } from '@/core/quantities/format';
+import { clock, dayMonth, localDay } from '@/core/time/localDay';
+import { outcomes } from '@/modules/health/acts/caseClose/act';
+import { unitHref } from '@/server/stock/unitHref';
+import { barredSays } from '@/server/stock/withdrawal';
+import { Glyph } from '@/ui/drawings/glyphs';
+import { Fold } from '@/ui/Fold';
+import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
+import type { Rising, TankHealth } from '../views/health';
+import type { HealthPage } from '../views/healthPage';
+import { DeadStrip } from './DeadStrip';
+import { EndTreatment, OpenCase } from './HealthActs';
+import { RiseCurve } from './RiseCurve';
+
+type HealthProps = HealthPage & { now: number; timeZone: string };
+
+/** Is anyone falling ill? What rises first, then the cases, what bars whom, then every tank. */
+export function HealthScreen({ health: h, cases, running, barred, now, timeZone }: HealthProps) {
+  const open = cases.filter((c) => c.closedAt === null);
+  const past = cases.filter((c) => c.closedAt !== null);
+  const day = (t: number) => dayMonth(t, timeZone, now);
+  return (
+    <section className="px-6 py-4 max-sm:px-3" aria-label="Health">
+      <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-2">
+        <h1>Health</h1>
+        <p className={h.rising.length > 0 ? 'text-lead font-semibold text-hand' : 'text-lead text-soft'}>
+          {h.rising.length === 0
+            ? h.tanks.length === 0
+              ? 'No fish stand here yet.'
+              : 'No tank loses more than is usual there.'
+            : `More die than is usual in ${h.rising.map((r) => r.unit).join(', ')}`}
+        </p>
+        <span className="ml-auto">
+          <OpenCase tanks={h.tanks} chosen={h.rising.map((r) => r.unitId)} />
+        </span>
+      </div>
+      {h.rising.length > 0 && (
+        <section
+          aria-label="Rising"
+          className="mb-5 grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-x-8 max-lg:grid-cols-1"
+        >
+          <div>
+            {h.rising.map((r) => (
+              <Rise key={r.holdingId} r={r} now={now} timeZone={timeZone} />
+            ))}
+          </div>
+          <div>
+            <h2 className="border-b-2 border-deep/40 pb-0.5">What happened before</h2>
+            <p className="quiet my-1">By how well it fits in time and place. It goes together; that is no cause.</p>
+            {h.before.length === 0 && (
+              <p className="quiet">Nothing was recorded of these tanks in the ten days before.</p>
+            )}
+            <ul>
+              {h.before.slice(0, 6).map((b) => (
+                <li key={b.key} className="border-b border-rule py-1.5">
+                  <span className={b.fits === 'well' ? 'font-semibold' : b.fits === 'hardly' ? 'text-soft' : ''}>
+                    {b.says}
+                  </span>
+                  <span className="block text-small text-soft">
+                    fits {b.fits}: {b.ill.with} of {b.ill.of} that rise, {b.others.with} of {b.others.of} others;{' '}
+                    {b.daysBefore < 1 ? 'on the day itself' : `${decimals(b.daysBefore, 0)} days before`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </div>
+        </section>
+      )}
+      <section aria-label="Cases" className="mb-5">
+        <h2 className="border-b-2 border-deep/40 pb-0.5">Cases</h2>
+        {open.length === 0 && (
+          <p className="quiet my-1">None is open. A case ties together what is seen, sent, given and found.</p>
+        )}
+        {open.map((c) => (
+          <CaseLine key={c.id} c={c} day={day} />
+        ))}
+        {past.length > 0 && (
+          <Fold title={`${past.length} closed`}>
+            {past.map((c) => (
+              <CaseLine key={c.id} c={c} day={day} />
+            ))}
+          </Fold>
+        )}
+      </section>
+      {(running.length > 0 || barred.length > 0) && (
+        <section aria-label="Treatments" className="mb-5">
+          <h2 className="border-b-2 border-deep/40 pb-0.5">Treatments and withdrawal</h2>
+          {running.map((t) => (
+            <div key={t.seq} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
+              <b>{t.unit}</b>
+              <span>
+                {t.product}, {treatedByWords[t.by as keyof typeof treatedByWords]}, ordered by {t.orderedBy}
+              </span>
+              <span className={t.end > now ? 'text-deep' : 'text-careful'}>
+                {t.end > now
+                  ? `until ${localDay(t.end, timeZone).start === localDay(now, timeZone).start ? clock(t.end, timeZone) : day(t.end)}`
+                  : `was to end ${day(t.end)}: say that it did`}
+              </span>
+              <span className="ml-auto">
+                <EndTreatment treatment={t.id} product={t.product} />
+              </span>
+            </div>
+          ))}
+          {barred.map((b) => (
+            <p key={`${b.unit}${b.barred.treatment.seq}`} className="border-b border-rule py-1.5">
+              <b className="text-hand">{b.unit}</b>{' '}
+              <Link className="link" href={`/lots/${b.lotId}`}>
+                {b.lot}
+              </Link>
+              : {barredSays(b.barred, timeZone, now)}
+            </p>
+          ))}
+        </section>
+      )}
+      {h.tanks.length > 0 && <Tanks of={h.tanks} now={now} timeZone={timeZone} />}
+    </section>
+  );
+}
+
+function Rise({ r, now, timeZone }: { r: Rising; now: number; timeZone: string }) {
+  const { kind } = r;
+  return (
+    <article className="mb-3 border-b border-rule pb-3" data-rising={r.unit}>
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <Link className="text-lead font-bold text-hand" href={unitHref(r)}>
+          {r.unit}
+        </Link>
+        <span>
+          {r.lot}, {r.speciesName}
+        </span>
+        <span className="font-semibold">{riseSays(r.rise)}</span>
+        <span className="text-soft">since {dayMonth(r.rise.since, timeZone, now)}</span>
+      </div>
+      <p className="text-soft">
+        {kind.rising > 1
+          ? `${kind.rising} of ${kind.of} tanks of ${r.speciesName} rise: look at what they share, water and feed first.`
+          : kind.others
+            ? `The other tanks of ${r.speciesName} rise too, taken together: look at what they share, water and feed first.`
+            : kind.of > 1
+              ? `Only here, of ${kind.of} tanks of ${r.speciesName}: look at this tank, its flow, its fish, what was done to it.`
+              : `No other tank of ${r.speciesName} to hold it against.`}
+      </p>
+      <RiseCurve days={r.days} usual={r.usual} now={now} timeZone={timeZone} />
+    </article>
+  );
+}
+
+function CaseLine({ c, day }: { c: HealthProps['cases'][number]; day: (t: number) => string }) {
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
+      <Link className="link font-semibold" href={`/health/${c.id}`}>
+        {c.units.join(', ')}
+      </Link>
+      <span>
+        {[
+          ...c.signs.map((s) => signs[s as Sign]?.word ?? s),
+          ...(c.suspected ? [`suspected: ${c.suspected}`] : []),
+        ].join('; ')}
+      </span>
+      <span className="ml-auto text-soft">
+        {c.closedAt === null
+          ? `since ${day(c.openedAt)}`
+          : `${day(c.openedAt)} to ${day(c.closedAt)}: ${c.diagnosis || outcomes[c.outcome as keyof typeof outcomes]}`}
+      </span>
+    </div>
+  );
+}
+
+function Tanks({ of, now, timeZone }: { of: readonly TankHealth[]; now: number; timeZone: string }) {
+  const today = localDay(now, timeZone).start;
+  return (
+    <section aria-label="Every tank">
+      <h2 className="border-b-2 border-deep/40 pb-0.5">Every tank</h2>
+      <div className="overflow-x-auto">
+        <Table>
+          <thead>
+            <tr>
+              <th>tank</th>
+              <th>lot</th>
+              <th>stage</th>
+              <th className="num">number</th>
+              <th className="num">dead today</th>
+              <th className="num">usual a day</th>
+              <th className="num">in 7 days</th>
+              <th>the last three weeks</th>
+            </tr>
+          </thead>
+          <tbody>
+            {of.map((t) => (
+              <tr key={t.holdingId} data-unit={t.unit} className={t.rise ? 'bg-hand-wash' : ''}>
+                <td>
+                  <Link className="font-bold text-ink" href={unitHref(t)}>
+                    {t.unit}
+                  </Link>
+                </td>
+                <td>
+                  <Link className="whitespace-nowrap text-ink" href={`/lots/${t.lotId}`}>
+                    {t.lot}
+                  </Link>
+                </td>
+                <td>
+                  <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
+                    <Glyph name={t.glyph} size={18} /> {t.stageName}
+                  </span>
+                </td>
+                <td className="num">
+                  <Doubtful number={t.number} sd={t.sd} />
+                </td>
+                <td className="num">
+                  {t.counted !== null && t.counted >= today ? (
+                    <b className={t.rise ? 'text-hand' : ''}>{grouped(t.today)}</b>
+                  ) : (
+                    <span className="text-soft">{t.counted === null ? 'never counted' : 'not yet'}</span>
+                  )}
+                </td>
+                <td className="num">
+                  {t.usual ? (
+                    `${grouped(t.usual.low)} to ${grouped(t.usual.high)}`
+                  ) : (
+                    <span className="text-soft">not known yet</span>
+                  )}
+                </td>
+                <td className="num">
+                  {grouped(t.week)}{' '}
+                  {t.week > 0 && (
+                    <span className="text-small text-soft">{decimals((100 * t.week) / (t.number + t.week), 2)} %</span>
+                  )}
+                </td>
+                <td>
+                  <DeadStrip days={t.days} today={today} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,49 @@
+import { type CaseRow, casesOf } from '@/server/stock/cases';
+import type { LivingHolding } from '@/server/stock/livingStock';
+import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
+import type { Db } from '@/store/connection';
+import { type Health, health } from './health';
+
+export type HealthPage = {
+  health: Health;
+  cases: (CaseRow & { units: string[] })[];
+  /** Treatments that go on, and courses of which nobody said that they ended. */
+  running: Treatment[];
+  barred: { unit: string; lot: string; lotId: number; barred: Barred }[];
+};
+
+/** Everything that the page of health shows. */
+export async function healthPage(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  holdings: readonly LivingHolding[],
+): Promise<HealthPage> {
+  const [watched, cases, treatments, barred] = await Promise.all([
+    health(db, site, now, holdings),
+    casesOf(db, site.siteId, now),
+    treatmentsOf(db, site.siteId, now),
+    barredAt(
+      db,
+      site.siteId,
+      now,
+      holdings.map((h) => h.holdingId),
+    ),
+  ]);
+  const units = await db('unit')
+    .whereIn('id', [...new Set(cases.flatMap((c) => c.holdings.map((h) => h.unit)))])
+    .select('id', 'name');
+  const nameOf = new Map(units.map((u) => [u.id, u.name]));
+  return {
+    health: watched,
+    cases: cases.map((c) => ({
+      ...c,
+      units: [...new Set(c.holdings.map((h) => nameOf.get(h.unit) ?? ''))].sort((a, b) => a.localeCompare(b)),
+    })),
+    // Of a bath the clock ran out by itself; a course is over when somebody says so.
+    running: treatments.filter((t) => (t.end > now && !t.ended) || (t.by === 'feed' && !t.ended)),
+    barred: holdings.flatMap((h) =>
+      (barred.get(h.holdingId) ?? []).map((b) => ({ unit: h.unit, lot: h.lot, lotId: h.lotId, barred: b })),
+    ),
+  };
+}
