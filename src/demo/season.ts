@@ -3,6 +3,7 @@ import { demoMorning } from '@/core/demoScenes';
 import { DAY_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { workJobs } from '@/store/predictions';
+import { Ailing } from './ailing';
 import { Brood } from './brood';
 import { BroodYear } from './broodYear';
 import { CharDay } from './charDay';
@@ -85,6 +86,7 @@ function planSeason(p: Player): void {
   new CharDay(p, station, eggs).lay();
   new BroodYear(p, station, tanks).lay();
   new Selections(p).lay();
+  new Ailing(p).lay();
   for (const plan of plans(p.chance)) p.at(plan.day + 0.1, () => eggs.take(plan));
   for (const [day, number] of [
     [-300, 5200],
