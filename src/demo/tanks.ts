@@ -103,11 +103,14 @@ export class Tanks {
       g.gram * Math.exp(Math.min(g.rate * (day - g.pondedAt), cold ? 6 : 5) * (g.graded ? 0.35 : 1));
     const grams = () => gramsOn(p.day);
     let fedUntil = g.pondedAt;
-    for (let d = Math.ceil(g.pondedAt) + 0.94; d < Math.min(end - 0.1, 0); d += g.graded && d < -12 ? 3 : 1) {
+    const every = (day: number) => (g.graded && day < -12 ? 3 : 1);
+    for (let d = Math.ceil(g.pondedAt) + 0.94; d < Math.min(end - 0.1, 0); d += every(d)) {
       // The morning's round has not come to every tank yet.
       if (d > -0.5 && chance.next() > 0.4) continue;
       p.at(d + chance.between(0, 0.05), async () => {
-        const lost = chance.count(state.n * g.hazard * Math.exp(-(p.day - g.pondedAt) / 25) + state.n * 0.00015);
+        // What is looked at every third day has lost three days' worth since.
+        const perDay = state.n * g.hazard * Math.exp(-(p.day - g.pondedAt) / 25) + state.n * 0.00015;
+        const lost = chance.count(every(d) * perDay);
         // Not all that die are found: larvae are eaten, or rot within the day.
         const found = chance.count(lost * (cold ? 0.85 : 0.45), 1);
         state.n = Math.max(10, state.n - lost);

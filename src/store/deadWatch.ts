@@ -1,4 +1,11 @@
-import { type DeadCount, type DeadDay, deadDays, type JudgedDay, watchOfDays } from '@/core/health/deadDays';
+import {
+  type DeadCount,
+  type DeadDay,
+  type DeadWatch,
+  deadDays,
+  type JudgedDay,
+  watchOfDays,
+} from '@/core/health/deadDays';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
 import type { Db } from './connection';
@@ -17,7 +24,7 @@ export const watchQueued = (db: Db, siteId: number, lotIds: readonly number[], n
     .onConflict(['kind', 'subject'])
     .merge({ queued_at: now, attempts: 0 });
 
-type Watched = { id: number; lot: number; species: string; stage: string; unit: number; openedAt: number };
+type Watched = { id: number; lot: number; species: string; stage: string; openedAt: number };
 
 /** Works the watch over the dead of a lot's tanks anew, from all their counts. Seven statements. */
 export async function watchDeadOf(db: Db, siteId: number, lotId: number, now: number): Promise<void> {
@@ -31,13 +38,42 @@ export async function watchDeadOf(db: Db, siteId: number, lotId: number, now: nu
       lot: 'h.lot_id',
       species: 't.species',
       stage: 'h.stage',
-      unit: 'h.unit_id',
       openedAt: 'h.opened_at',
     })) as Watched[];
   if (holdings.length === 0) {
     await db('dead_watch').where({ lot_id: lotId }).delete();
     return;
   }
+  const watches = await watchesOver(db, siteId, holdings, now);
+  const rows = [...watches].map(([id, { usual, rise, days }]) => ({
+    holding_id: id,
+    lot_id: lotId,
+    worked_at: now,
+    usual: usual && JSON.stringify(usual),
+    rise: rise && JSON.stringify(rise),
+    days: JSON.stringify(days.slice(-KEPT_DAYS).map(tidied)),
+  }));
+  await db.transaction(async (trx) => {
+    await trx('dead_watch').where({ lot_id: lotId }).delete();
+    // A holding may have gone over to another lot meanwhile: its row is then that lot's.
+    await trx('dead_watch')
+      .whereIn(
+        'holding_id',
+        holdings.map((h) => h.id),
+      )
+      .delete();
+    if (rows.length > 0) await trx('dead_watch').insert(rows);
+  });
+}
+
+/** The watch over the dead of tanks of one species, up to an instant; none of those that were never counted. */
+export async function watchesOver(
+  db: Db,
+  siteId: number,
+  holdings: readonly Watched[],
+  now: number,
+): Promise<Map<number, DeadWatch>> {
+  if (holdings.length === 0) return new Map();
   const site = await db('site').where({ id: siteId }).first<{ time_zone: string }>('time_zone');
   const [counts, sisters, units] = await Promise.all([
     deadCounts(
@@ -53,41 +89,23 @@ export async function watchDeadOf(db: Db, siteId: number, lotId: number, now: nu
       .countDistinct('unit_id as n')
       .first<{ n: number }>(),
   ]);
-  const rows = holdings.flatMap((h) => {
-    const days = deadDays(counts.get(h.id) ?? [], Math.max(h.openedAt, now - LOOKED_DAYS * DAY_MS), site.time_zone);
-    if (days.length === 0) return [];
-    const like = [...sisters].filter(([id, s]) => id !== h.id && s.stage === h.stage).map(([, s]) => s.days);
-    const {
-      usual,
-      rise,
-      days: judged,
-    } = watchOfDays(days, {
-      sisters: like,
-      falsePerMonth: thresholds.deadFalsePerMonth.value,
-      units: Math.max(1, Number(units.n)),
-    });
-    return [
-      {
-        holding_id: h.id,
-        lot_id: lotId,
-        worked_at: now,
-        usual: usual && JSON.stringify(usual),
-        rise: rise && JSON.stringify(rise),
-        days: JSON.stringify(judged.slice(-KEPT_DAYS).map(tidied)),
-      },
-    ];
-  });
-  await db.transaction(async (trx) => {
-    await trx('dead_watch').where({ lot_id: lotId }).delete();
-    // A holding may have gone over to another lot meanwhile: its row is then that lot's.
-    await trx('dead_watch')
-      .whereIn(
-        'holding_id',
-        holdings.map((h) => h.id),
-      )
-      .delete();
-    if (rows.length > 0) await trx('dead_watch').insert(rows);
-  });
+  return new Map(
+    holdings.flatMap((h) => {
+      const days = deadDays(counts.get(h.id) ?? [], Math.max(h.openedAt, now - LOOKED_DAYS * DAY_MS), site.time_zone);
+      if (days.length === 0) return [];
+      const like = [...sisters].filter(([id, s]) => id !== h.id && s.stage === h.stage).map(([, s]) => s.days);
+      return [
+        [
+          h.id,
+          watchOfDays(days, {
+            sisters: like,
+            falsePerMonth: thresholds.deadFalsePerMonth.value,
+            units: Math.max(1, Number(units.n)),
+          }),
+        ] as const,
+      ];
+    }),
+  );
 }
 
 const tidied = (d: JudgedDay): JudgedDay => ({ ...d, expected: d.expected && Math.round(100 * d.expected) / 100 });
@@ -102,6 +120,7 @@ export async function deadCounts(
     holdingIds.length === 0
       ? []
       : await db('observation as o')
+          .join('holding as h', 'h.id', 'o.holding_id')
           .leftJoin('holding_point as p', (on) =>
             on.on('p.entry_seq', 'o.entry_seq').andOn('p.holding_id', 'o.holding_id'),
           )
@@ -109,17 +128,24 @@ export async function deadCounts(
           .where('o.kind', 'dead')
           .where('o.at', '<=', now)
           .where('o.at', '>', now - LOOKED_DAYS * DAY_MS)
-          .select<{ holding: number; at: number; dead: number; after: number | null }[]>({
+          .orderBy([
+            { column: 'o.at', order: 'desc' },
+            { column: 'o.id', order: 'desc' },
+          ])
+          .select<{ holding: number; at: number; dead: number; after: number | null; stands: number }[]>({
             holding: 'o.holding_id',
             at: 'o.at',
             dead: 'o.value',
             after: 'p.number',
+            stands: 'h.number',
           });
   const out = new Map<number, DeadCount[]>();
   for (const r of rows) {
     const list = out.get(r.holding) ?? [];
     out.set(r.holding, list);
-    list.push({ at: r.at, dead: r.dead, before: (r.after ?? 0) + r.dead });
+    // A look that found none moved none, and left no number: what the next count began with stood there.
+    const after = r.after ?? list.at(-1)?.before ?? r.stands;
+    list.push({ at: r.at, dead: r.dead, before: after + r.dead });
   }
   return out;
 }

@@ -43,6 +43,12 @@ test('longer ago fits worse; longer than ten days ago, or after the rise began, 
   expect(fits(-0.5)).toBe('well');
 });
 
+test('what may be an answer to the rise counts only before its first day', () => {
+  const treated = (daysBefore: number): Change => ({ ...feed(1, daysBefore), key: 'treated', answer: true });
+  expect(changesBefore([treated(-0.5)], ill, others)).toEqual([]);
+  expect(changesBefore([treated(0.5)], ill, others)).toHaveLength(1);
+});
+
 test('feed that others are given since long without harm speaks against it', () => {
   const begun = (unit: number, daysBefore: number): Change => ({ ...feed(unit, daysBefore), lasts: true });
   const all = [...[1, 2, 3].map((u) => begun(u, 1)), ...others.map((u) => begun(u, 40))];

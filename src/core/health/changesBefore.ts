@@ -8,6 +8,8 @@ export type Change = {
   says: string;
   /** Goes on from then: another unit has it, however long ago it began there. */
   lasts?: true;
+  /** May be an answer to the rise itself: counts only before its first day. */
+  answer?: true;
 };
 
 /** What happened before a rise, beside how many of the others it happened to. An association, no cause. */
@@ -51,7 +53,9 @@ export function changesBefore(
     .flatMap((of): (Association & { score: number })[] => {
       const lags = ill.flatMap((i) => {
         const latest = Math.max(
-          ...of.filter((c) => c.unit === i.unit && c.at >= start(i.since) && c.at < end(i.since)).map((c) => c.at),
+          ...of
+            .filter((c) => c.unit === i.unit && c.at >= start(i.since) && c.at < (c.answer ? i.since : end(i.since)))
+            .map((c) => c.at),
         );
         return Number.isFinite(latest) ? [Math.max(0, (i.since - latest) / DAY_MS)] : [];
       });

@@ -38,6 +38,17 @@ test('a doubled rate stands on the round with its first day, and goes when the f
   expect((await living())[0]!.died!.rise).toBeNull();
 });
 
+test('looks that found none count: of a tank that hardly loses any, three are many', async () => {
+  await count('R1', [0, 1, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0]);
+  await workJobs(h.db, h.clock.now);
+  const { usual, rise } = (await living())[0]!.died!;
+  expect(rise).toBeNull();
+  expect(usual!.expected).toBeLessThan(0.5);
+  await count('R1', [3, 4]);
+  await workJobs(h.db, h.clock.now);
+  expect((await living())[0]!.died!.rise).toMatchObject({ dead: 7, days: 2 });
+});
+
 test('what a day brings is said before the count; with four counts nothing is', async () => {
   await count('R1', calm.slice(0, 4));
   await workJobs(h.db, h.clock.now);
@@ -94,22 +105,20 @@ test('tanks of one species: only here, several, or all of them taken together; w
   }
   await workJobs(h.db, h.clock.now);
   const found = await look();
-  expect(found.rising.map((r) => [r.unit, r.kind])).toEqual([
-    ['R2', { rising: 2, of: 3, others: false }],
-    ['R1', { rising: 2, of: 3, others: false }],
-  ]);
-  expect(found.before[0]).toMatchObject({
+  expect(found.kinds.map((k) => [k.rising.map((r) => r.unit), k.of, k.others])).toEqual([[['R2', 'R1'], 3, false]]);
+  const [kind] = found.kinds;
+  expect(kind!.before[0]).toMatchObject({
     says: 'first fed of Fine starter, lot B 2',
     ill: { with: 2, of: 2 },
     others: { with: 0, of: 1 },
     fits: 'well',
   });
-  expect(found.before.map((b) => b.key)).not.toContain('weighed');
+  expect(kind!.before.map((b) => b.key)).not.toContain('weighed');
   expect(found.tanks.map((t) => t.unit).slice(-1)).toEqual(['R3']);
 });
 
 test('an empty hatchery, and one whose dead were never counted, say nothing of a rise', async () => {
-  expect(await look()).toMatchObject({ rising: [], before: [], tanks: [{ unit: 'R1', counted: null, usual: null }] });
+  expect(await look()).toMatchObject({ kinds: [], tanks: [{ unit: 'R1', counted: null, usual: null }] });
   await h.send('unit.emptied', { unit: h.units.R1!, why: 'all gone' }).catch(() => null);
-  expect(await health(h.db, site(), h.clock.now, [])).toEqual({ tanks: [], rising: [], before: [] });
+  expect(await health(h.db, site(), h.clock.now, [])).toEqual({ tanks: [], kinds: [] });
 });

@@ -11,7 +11,7 @@ import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
-import type { Rising, TankHealth } from '../views/health';
+import type { Rising, RisingKind, TankHealth } from '../views/health';
 import type { HealthPage } from '../views/healthPage';
 import { DeadStrip } from './DeadStrip';
 import { EndTreatment, OpenCase } from './HealthActs';
@@ -24,53 +24,25 @@ export function HealthScreen({ health: h, cases, running, barred, now, timeZone 
   const open = cases.filter((c) => c.closedAt === null);
   const past = cases.filter((c) => c.closedAt !== null);
   const day = (t: number) => dayMonth(t, timeZone, now);
+  const rising = h.kinds.flatMap((k) => k.rising);
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Health">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-2">
         <h1>Health</h1>
-        <p className={h.rising.length > 0 ? 'text-lead font-semibold text-hand' : 'text-lead text-soft'}>
-          {h.rising.length === 0
+        <p className={rising.length > 0 ? 'text-lead font-semibold text-hand' : 'text-lead text-soft'}>
+          {rising.length === 0
             ? h.tanks.length === 0
               ? 'No fish stand here yet.'
               : 'No tank loses more than is usual there.'
-            : `More die than is usual in ${h.rising.map((r) => r.unit).join(', ')}`}
+            : `More die than is usual in ${rising.map((r) => r.unit).join(', ')}`}
         </p>
         <span className="ml-auto">
-          <OpenCase tanks={h.tanks} chosen={h.rising.map((r) => r.unitId)} />
+          <OpenCase tanks={h.tanks} chosen={rising.map((r) => r.unitId)} />
         </span>
       </div>
-      {h.rising.length > 0 && (
-        <section
-          aria-label="Rising"
-          className="mb-5 grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-x-8 max-lg:grid-cols-1"
-        >
-          <div>
-            {h.rising.map((r) => (
-              <Rise key={r.holdingId} r={r} now={now} timeZone={timeZone} />
-            ))}
-          </div>
-          <div>
-            <h2 className="border-b-2 border-deep/40 pb-0.5">What happened before</h2>
-            <p className="quiet my-1">By how well it fits in time and place. It goes together; that is no cause.</p>
-            {h.before.length === 0 && (
-              <p className="quiet">Nothing was recorded of these tanks in the ten days before.</p>
-            )}
-            <ul>
-              {h.before.slice(0, 6).map((b) => (
-                <li key={b.key} className="border-b border-rule py-1.5">
-                  <span className={b.fits === 'well' ? 'font-semibold' : b.fits === 'hardly' ? 'text-soft' : ''}>
-                    {b.says}
-                  </span>
-                  <span className="block text-small text-soft">
-                    fits {b.fits}: {b.ill.with} of {b.ill.of} that rise, {b.others.with} of {b.others.of} others;{' '}
-                    {b.daysBefore < 1 ? 'on the day itself' : `${decimals(b.daysBefore, 0)} days before`}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </div>
-        </section>
-      )}
+      {h.kinds.map((k) => (
+        <Kind key={k.speciesName} of={k} cases={open} now={now} timeZone={timeZone} />
+      ))}
       <section aria-label="Cases" className="mb-5">
         <h2 className="border-b-2 border-deep/40 pb-0.5">Cases</h2>
         {open.length === 0 && (
@@ -122,29 +94,105 @@ export function HealthScreen({ health: h, cases, running, barred, now, timeZone 
   );
 }
 
-function Rise({ r, now, timeZone }: { r: Rising; now: number; timeZone: string }) {
-  const { kind } = r;
+/** Tanks of one species that rise, and what happened to them before. */
+function Kind({
+  of: k,
+  cases,
+  now,
+  timeZone,
+}: {
+  of: RisingKind;
+  cases: HealthProps['cases'];
+  now: number;
+  timeZone: string;
+}) {
+  const n = k.rising.length;
   return (
-    <article className="mb-3 border-b border-rule pb-3" data-rising={r.unit}>
-      <div className="flex flex-wrap items-baseline gap-x-3">
-        <Link className="text-lead font-bold text-hand" href={unitHref(r)}>
-          {r.unit}
-        </Link>
-        <span>
-          {r.lot}, {r.speciesName}
-        </span>
-        <span className="font-semibold">{riseSays(r.rise)}</span>
-        <span className="text-soft">since {dayMonth(r.rise.since, timeZone, now)}</span>
+    <section
+      aria-label={`Rising, ${k.speciesName}`}
+      className="mb-5 grid grid-cols-[minmax(0,1fr)_minmax(0,360px)] gap-x-8 max-lg:grid-cols-1"
+    >
+      <div>
+        <h2 className="border-b-2 border-deep/40 pb-0.5">{k.speciesName}</h2>
+        <p className="my-1">
+          {n > 1
+            ? `${n} of ${k.of} tanks rise: look at what they share, water and feed first.`
+            : k.others
+              ? `The other ${k.of - 1} rise too, taken together: look at what they share, water and feed first.`
+              : k.of > 1
+                ? `Only here, of ${k.of} tanks: look at this tank, its flow, its fish, what was done to it.`
+                : 'No other tank of them to hold it against.'}
+        </p>
+        {k.rising.map((r) => (
+          <Rise
+            key={r.holdingId}
+            r={r}
+            inCase={cases.find((c) => c.holdings.some((x) => x.holding === r.holdingId))}
+            now={now}
+            timeZone={timeZone}
+          />
+        ))}
       </div>
-      <p className="text-soft">
-        {kind.rising > 1
-          ? `${kind.rising} of ${kind.of} tanks of ${r.speciesName} rise: look at what they share, water and feed first.`
-          : kind.others
-            ? `The other tanks of ${r.speciesName} rise too, taken together: look at what they share, water and feed first.`
-            : kind.of > 1
-              ? `Only here, of ${kind.of} tanks of ${r.speciesName}: look at this tank, its flow, its fish, what was done to it.`
-              : `No other tank of ${r.speciesName} to hold it against.`}
-      </p>
+      <div>
+        <h2 className="border-b-2 border-deep/40 pb-0.5">What happened before</h2>
+        <p className="quiet my-1 text-small">
+          By how well it fits in time and place. It goes together; that is no cause.
+        </p>
+        {k.before.length === 0 && <p className="quiet">Nothing was recorded of these tanks in the ten days before.</p>}
+        <ul>
+          {k.before.slice(0, 4).map((b) => (
+            <li key={b.key} className="border-b border-rule py-1">
+              <span className={b.fits === 'well' ? 'font-semibold' : b.fits === 'hardly' ? 'text-soft' : ''}>
+                {b.says}
+              </span>
+              <span className="block text-small text-soft">
+                fits {b.fits}: {b.ill.with} of {b.ill.of} that rise, {b.others.with} of {b.others.of} others;{' '}
+                {daysBefore(b.daysBefore)}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}
+
+const daysBefore = (days: number) =>
+  days < 0.5 ? 'the day itself' : days < 1.5 ? 'a day before' : `${decimals(days, 0)} days before`;
+
+function Rise({
+  r,
+  inCase,
+  now,
+  timeZone,
+}: {
+  r: Rising;
+  inCase: HealthProps['cases'][number] | undefined;
+  now: number;
+  timeZone: string;
+}) {
+  return (
+    <article
+      className="grid grid-cols-[minmax(0,1fr)_minmax(0,300px)] items-start gap-x-6 border-b border-rule py-2 max-sm:grid-cols-1"
+      data-rising={r.unit}
+    >
+      <div>
+        <p className="flex flex-wrap items-baseline gap-x-3">
+          <Link className="text-lead font-bold text-hand" href={unitHref(r)}>
+            {r.unit}
+          </Link>
+          <Link className="text-ink" href={`/lots/${r.lotId}`}>
+            {r.lot}
+          </Link>
+        </p>
+        <p className="font-semibold">{riseSays(r.rise)}</p>
+        <p className="text-soft">since {dayMonth(r.rise.since, timeZone, now)}</p>
+        {inCase && (
+          <Link className="link" href={`/health/${inCase.id}`}>
+            its case
+          </Link>
+        )}
+      </div>
       <RiseCurve days={r.days} usual={r.usual} now={now} timeZone={timeZone} />
     </article>
   );

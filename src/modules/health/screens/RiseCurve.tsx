@@ -18,7 +18,7 @@ export function RiseCurve({
   timeZone: string;
 }) {
   return (
-    <div className="max-w-[560px]">
+    <div className="max-w-[420px]">
       <DeadCurve
         points={days.map((d) => ({ ...d, at: d.day, called: d.alarm }))}
         next={usual}

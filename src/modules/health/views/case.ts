@@ -1,11 +1,11 @@
-import { deadDays, type JudgedDay, watchOfDays } from '@/core/health/deadDays';
+import { group } from 'd3';
+import type { JudgedDay } from '@/core/health/deadDays';
 import { type Effect, effectOf } from '@/core/health/effect';
 import { type TriageLine, type TriageReading, type TriageStep, triage } from '@/core/health/triage';
 import { degrees } from '@/core/quantities/format';
 import { measured } from '@/core/quantities/reader';
 import { limitAt } from '@/core/species/life';
 import { stageOf } from '@/core/species/species';
-import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
 import { type HandKind, handKinds } from '@/core/water/handKinds';
 import { judgeWater } from '@/core/water/judged';
@@ -16,7 +16,7 @@ import { type CaseRow, casesOf } from '@/server/stock/cases';
 import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import { deadCounts } from '@/store/deadWatch';
+import { watchesOver } from '@/store/deadWatch';
 import { speciesBook } from '@/store/species';
 import { SENSOR_OF_UNIT } from '@/store/waters';
 
@@ -75,7 +75,7 @@ export async function caseView(
   if (!row) return null;
   const ids = row.holdings.map((h) => h.holding);
   const until = row.closedAt ?? now;
-  const [stood, said, counts, given, barred, book, probes] = await Promise.all([
+  const [stood, said, given, barred, book, probes] = await Promise.all([
     db('holding as h')
       .join('unit as u', 'u.id', 'h.unit_id')
       .join('lot as t', 't.id', 'h.lot_id')
@@ -124,18 +124,30 @@ export async function caseView(
         what: 'o.said',
         intent: 'e.intent',
       }),
-    deadCounts(db, ids, until),
     treatmentsOf(db, site.siteId, now),
     barredAt(db, site.siteId, now, ids),
     speciesBook(db, site.siteId),
     readNow(db, site.siteId, now),
   ]);
+  const watches = new Map(
+    (
+      await Promise.all(
+        [...group(stood, (h) => h.species).values()].map((of) =>
+          watchesOver(
+            db,
+            site.siteId,
+            of.map((h) => ({ ...h, lot: h.lotId })),
+            until,
+          ),
+        ),
+      )
+    ).flatMap((w) => [...w]),
+  );
   const lines = said.map((l): CaseLine => ({ ...l, intent: fromJson<Record<string, unknown>>(l.intent) }));
   const tanks = await Promise.all(
     stood.map(async (h): Promise<CaseTank> => {
       const species = book.get(h.species)!;
       const stage = stageOf(species, h.stage);
-      const days = deadDays(counts.get(h.id) ?? [], Math.max(h.openedAt, until - 60 * DAY_MS), site.timeZone);
       return {
         holdingId: h.id,
         unitId: h.unitId,
@@ -147,10 +159,7 @@ export async function caseView(
         stageName: stage.name,
         speciesName: species.name,
         number: h.number,
-        days:
-          days.length === 0
-            ? []
-            : watchOfDays(days, { falsePerMonth: thresholds.deadFalsePerMonth.value, units: stood.length }).days,
+        days: watches.get(h.id)?.days ?? [],
         triage:
           row.closedAt === null
             ? triage(await readingsOf(db, site, h, limitAt(species, 'temperature', stage.station), probes, now), now)

@@ -22,6 +22,8 @@ const HANDS = {
   sampleBack: 'a sample was taken',
 } as const;
 
+/** What people do because fish die. */
+const ANSWERS: ReadonlySet<string> = new Set(['treated', 'bath', 'sampleBack', 'handled']);
 /** Feed that a tank got longer before the window than this is not remembered. */
 const FED_DAYS = 60;
 /** A change of the daily mean within two days that is named, °C. `verify` */
@@ -99,7 +101,13 @@ export async function changesOf(
       says: `first fed of ${f.product}, lot ${f.lot}`,
       lasts: true as const,
     })),
-    ...seen.map((s) => ({ unit: unitOf.get(s.holding)!, at: s.at, key: HANDS[s.kind], says: HANDS[s.kind] })),
+    ...seen.map((s) => ({
+      unit: unitOf.get(s.holding)!,
+      at: s.at,
+      key: HANDS[s.kind],
+      says: HANDS[s.kind],
+      ...(ANSWERS.has(s.kind) ? { answer: true as const } : {}),
+    })),
     ...stands
       .filter((h) => h.openedAt > from)
       .map((h) => ({ unit: h.unitId, at: h.openedAt, key: 'came', says: 'they came into the tank' })),

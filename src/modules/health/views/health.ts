@@ -35,19 +35,23 @@ export type TankHealth = Pick<
   days: JudgedDay[];
 };
 
-/** A tank whose dead rise, beside its kind. */
-export type Rising = TankHealth & {
-  rise: DeadRise;
-  /** Of the tanks of its species: how many rise, and whether those that are not called out rise taken together. */
-  kind: { rising: number; of: number; others: boolean };
-};
+/** A tank whose dead rise. */
+export type Rising = TankHealth & { rise: DeadRise };
 
-export type Health = {
-  tanks: TankHealth[];
+/** Tanks of one species of which some rise. */
+export type RisingKind = {
+  speciesName: string;
+  /** Those that rise, the worst first. */
   rising: Rising[];
-  /** What happened before, of all tanks that rise together. */
+  /** Tanks of that species. */
+  of: number;
+  /** Those that are not called out one by one rise, too, when their dead are taken together. */
+  others: boolean;
+  /** What happened before, by how well it fits. */
   before: Association[];
 };
+
+export type Health = { tanks: TankHealth[]; kinds: RisingKind[] };
 
 /** How the fish are: the dead of each tank against what is usual there, the gravest first. At most eight statements. */
 export async function health(
@@ -77,36 +81,34 @@ export async function health(
       days: days.get(holdingId) ?? [],
     };
   });
-  const kinds = group(tanks, (t) => t.speciesName);
-  const rising = tanks
-    .flatMap((t): Rising[] => {
-      if (!t.rise) return [];
-      const kind = kinds.get(t.speciesName)!;
-      const calm = kind.filter((k) => !k.rise);
-      return [
-        {
-          ...t,
-          rise: t.rise,
-          kind: { rising: kind.length - calm.length, of: kind.length, others: risesTogether(calm, tanks.length) },
-        },
-      ];
-    })
-    .sort((a, b) => b.rise.dead / Math.max(1, b.rise.expected) - a.rise.dead / Math.max(1, a.rise.expected));
-  const ill = rising.map((r) => ({ unit: r.unitId, since: r.rise.since }));
-  const others = [...new Set(tanks.filter((t) => !ill.some((i) => i.unit === t.unitId)).map((t) => t.unitId))];
+  const rises = tanks.flatMap((t): Rising[] => (t.rise ? [{ ...t, rise: t.rise }] : []));
+  const changes =
+    rises.length === 0 ? [] : await changesOf(db, site.siteId, now, fish, Math.min(...rises.map((r) => r.rise.since)));
+  const times = (r: Rising) => r.rise.dead / Math.max(1, r.rise.expected);
   return {
-    tanks: [...tanks].sort(
-      (a, b) =>
-        Number(b.rise !== null) - Number(a.rise !== null) ||
-        b.week / Math.max(1, b.number + b.week) - a.week / Math.max(1, a.number + a.week),
-    ),
-    rising,
-    before:
-      ill.length === 0
-        ? []
-        : changesBefore(await changesOf(db, site.siteId, now, fish, Math.min(...ill.map((i) => i.since))), ill, others),
+    tanks: [...tanks].sort((a, b) => Number(b.rise !== null) - Number(a.rise !== null) || weekly(b) - weekly(a)),
+    kinds: [...group(rises, (r) => r.speciesName)]
+      .map(([speciesName, rising]): RisingKind => {
+        const kind = tanks.filter((t) => t.speciesName === speciesName);
+        const calm = kind.filter((t) => !t.rise);
+        return {
+          speciesName,
+          rising: rising.sort((a, b) => times(b) - times(a)),
+          of: kind.length,
+          others: risesTogether(calm, tanks.length),
+          before: changesBefore(
+            changes,
+            rising.map((r) => ({ unit: r.unitId, since: r.rise.since })),
+            [...new Set(calm.map((t) => t.unitId))],
+          ),
+        };
+      })
+      .sort((a, b) => times(b.rising[0]!) - times(a.rising[0]!)),
   };
 }
+
+/** The share of a tank that died in the last week. */
+const weekly = (t: TankHealth) => t.week / Math.max(1, t.number + t.week);
 
 /** Whether tanks that are not called out one by one rise when their dead are taken together. */
 function risesTogether(tanks: readonly TankHealth[], units: number): boolean {

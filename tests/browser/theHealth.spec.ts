@@ -1,0 +1,187 @@
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { type AtWork, accessible, atWork, holdsOnAPhone, url } from './hands';
+
+/** A gill case from the first dead to the lifted withdrawal: what rose, what came before, what was given, who may leave. */
+test.describe.configure({ mode: 'serial' });
+
+const DAY = 86_400_000;
+let work: AtWork;
+let context: BrowserContext;
+let page: Page;
+let units: Record<string, number>;
+
+test.beforeAll(async ({ browser }) => {
+  work = await atWork(browser);
+  ({ context, page } = work);
+  const { send } = work;
+  const hall = (await send<{ id: number }>('room.save', { name: 'Gill hall', kind: 'rearing' })).id;
+  await send('sensor.save', { name: 'gill hall water', room: hall });
+  await send('unit.addMany', {
+    room: hall,
+    kind: 'tank',
+    prefix: 'GH',
+    from: 1,
+    count: 4,
+    volumeL: 2000,
+    flowLPerMin: 60,
+  });
+  units = await work.units();
+  const now = Date.now();
+  for (const unit of ['GH1', 'GH2', 'GH3'])
+    await send('stock.bring', {
+      account: 'arrived',
+      species: 'ide',
+      stage: 'fingerling',
+      unit: units[unit],
+      at: now - 40 * DAY,
+      measured: { method: 'counted', number: 5000 },
+      origin: 'Aldern pond keepers',
+      cameCelsius: 15,
+    });
+  await send('weigh.record', { unit: units.GH1, at: now - 18 * DAY, batches: [{ massG: 1000, count: 100 }] });
+  const usual = [4, 6, 5, 3, 7, 5, 4, 6, 5, 5, 4, 6, 5, 4];
+  for (const [i, n] of usual.entries())
+    for (const unit of ['GH1', 'GH2', 'GH3'])
+      await send('dead.record', { unit: units[unit], at: now - (17 - i) * DAY, number: unit === 'GH3' ? 11 - n : n });
+  // Weighed, the only one of them, the day before its dead rose.
+  await send('weigh.record', {
+    unit: units.GH1,
+    at: now - 3.6 * DAY,
+    batches: [{ massG: 1000, count: 96 }],
+    answers: { sure: 'yes' },
+  });
+  for (const [back, n] of [
+    [3, 13],
+    [2, 17],
+    [1, 19],
+  ] as const) {
+    await send('dead.record', { unit: units.GH1, at: now - back * DAY, number: n });
+    await send('dead.record', { unit: units.GH2, at: now - back * DAY, number: 5 });
+  }
+});
+test.afterAll(async () => {
+  expect(work.problems).toEqual([]);
+  await context.close();
+});
+
+test('the dead of one tank rise: it stands first, with since when, only there, and what came before', async () => {
+  await expect(async () => {
+    await page.goto(url('/health'));
+    await expect(page.locator('[data-rising="GH1"]')).toBeVisible({ timeout: 2000 });
+  }).toPass({ timeout: 60_000 });
+  const rise = page.locator('[data-rising="GH1"]');
+  await expect(rise).toContainText(/\d\d dead in 3 days, 1\d expected/);
+  await expect(rise).toContainText('Only here');
+  await expect(page.locator('[data-rising="GH2"]')).toHaveCount(0);
+  const before = page
+    .getByRole('region', { name: /^Rising/ })
+    .getByRole('listitem')
+    .first();
+  await expect(before).toContainText('weighed');
+  await expect(before).toContainText('1 of 1 that rise');
+  await expect(page.locator('tr[data-unit="GH2"]')).toContainText(/\d to \d+/);
+  await accessible(page);
+  // It stands on Today, too.
+  await page.goto(url('/'));
+  await expect(page.getByText(/dead in 3 days, 1\d expected/).first()).toBeVisible();
+});
+
+test('a case is opened from what is seen, with that tank ticked; its triage asks in order', async () => {
+  await page.goto(url('/health'));
+  await page.getByRole('button', { name: 'Open a case' }).click();
+  const form = page.getByRole('dialog');
+  await expect(form.getByRole('checkbox', { name: /^GH1/ })).toBeChecked();
+  await expect(form.getByRole('button', { name: 'Open the case' })).toBeDisabled();
+  await form.getByRole('checkbox', { name: /gasping/ }).click();
+  await form.getByRole('checkbox', { name: /gills pale/ }).click();
+  await expect(form.getByText(/gills under a microscope/)).toBeVisible();
+  await form.getByRole('button', { name: 'Open the case' }).click();
+  await page.waitForURL(/health\/\d+$/);
+  await expect(page.getByRole('heading', { name: /Case of GH1/ })).toBeVisible();
+  const steps = page.locator('[data-triage="GH1"] li');
+  await expect(steps).toHaveCount(5);
+  await expect(steps.first()).toContainText('temperature');
+  await expect(page.locator('[data-triage="GH1"]')).toContainText(/next: read the temperature/);
+  await work.send('water.read', { unit: units.GH1, readings: [{ kind: 'oxygen', value: 2.5 }] });
+  await page.reload();
+  await expect(page.locator('[data-triage="GH1"]')).toContainText(/next: oxygen, below/);
+  await accessible(page);
+});
+
+test('a sample is sent and comes back; a container that was never sent is refused, what was typed stays', async () => {
+  const kind = (name: string) => page.getByRole('radio', { name, exact: true });
+  await kind('sample sent').click();
+  await page.getByLabel('On the container').fill('K 12');
+  await page.getByLabel('Organs').fill('gills');
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByText(/who took it over/)).toBeVisible();
+  await page.getByLabel('Handed to').fill('courier of the laboratory');
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Samples' })).toContainText('waiting');
+  await expect(page.getByRole('region', { name: 'Story' })).toContainText('Sample sent, K 12');
+});
+
+test('medicated feed is worked by the mass of the fish; a mass ten times too large is refused at its field', async () => {
+  await page.getByRole('button', { name: 'Treat' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('Product').fill('medicated feed');
+  await form.getByRole('radio', { name: 'in the feed' }).click();
+  await form.getByLabel('mg for a kg of fish a day').fill('10');
+  await form.getByLabel(/All the fish weigh/).fill('500');
+  await form.getByLabel('Days', { exact: true }).fill('5');
+  await form.getByLabel('Active, % by its label').fill('2');
+  await expect(form.getByTestId('dose')).toContainText('250 g of product a day, 1.25 kg in all');
+  await form.getByLabel('Ordered by').fill('Dr Lind');
+  await form.getByLabel('By which label or order').fill('prescription 12');
+  await form.getByLabel('Withdrawal, days').fill('3');
+  await form.getByRole('button', { name: 'Record the treatment' }).click();
+  await expect(form.getByText(/Reference has no ranges for/)).toBeVisible();
+  await form.getByRole('button', { name: /Label and order say so/ }).click();
+  await expect(form.getByText(/The books hold 5\d(\.\d)? kg there/)).toBeVisible();
+  await form.getByLabel(/All the fish weigh/).fill('51');
+  await form.getByRole('button', { name: 'Record the treatment' }).click();
+  await expect(form).toBeHidden();
+  await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('medicated feed');
+  await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('the treatment still goes on');
+  await accessible(page);
+});
+
+test('while it goes on they are not released; the course put right and ended, its withdrawal over, they are', async () => {
+  const { send } = work;
+  const site = (await send<{ id: number }>('releaseSite.save', { name: 'Gill brook' })).id;
+  const release = { unit: units.GH1, site, batches: [{ massG: 1000, count: 100 }], bucketsG: [3000] };
+  await expect(send('release.record', release)).rejects.toThrow(/still goes on/);
+  await page.goto(url('/rearing?unit=GH1'));
+  await page.goto(url('/health'));
+  await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('medicated feed');
+  // It had begun six days ago, and was typed today: put right, it has ended, and three days have gone by.
+  const ledger = (await (await page.request.get(url('/api/ledger?kind=treatment'))).json()) as {
+    entries: { id: string; kind: string }[];
+  };
+  await send('entry.correct', {
+    entryId: ledger.entries.find((e) => e.kind === 'treatment')!.id,
+    reason: 'begun a week ago',
+    replacement: { at: Date.now() - 9 * DAY },
+    answers: { order: 'read' },
+  });
+  await send('release.record', release);
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('was to end');
+  await page.getByRole('button', { name: 'It ended' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'It ended' }).click();
+  await expect(page.getByRole('region', { name: 'Treatments' })).toHaveCount(0);
+});
+
+test('closed with what it was, it stands among the closed; on a phone it holds', async ({ browser }) => {
+  await page.goto(url('/health'));
+  await page.getByRole('region', { name: 'Cases' }).getByRole('link', { name: 'GH1' }).click();
+  await page.getByRole('button', { name: 'Close the case' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('It was').fill('gill disease');
+  await form.getByRole('button', { name: 'Close the case' }).click();
+  await expect(page.getByText(/over: they are well/).first()).toBeVisible();
+  await page.goto(url('/health'));
+  await page.getByRole('button', { name: '1 closed' }).click();
+  await expect(page.getByRole('region', { name: 'Cases' })).toContainText('gill disease');
+  await holdsOnAPhone(browser, context, ['/health', '/health/1']);
+});
