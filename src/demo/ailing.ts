@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/time/spans';
 import type { Player } from './player';
 
 /** Dead beyond what is usual, by day from the anchor: gills that swell, are treated, and calm down. */
@@ -25,18 +26,28 @@ export class Ailing {
   lay(): void {
     const { p } = this;
     p.at(-11.9, async () => {
-      const unit = await this.tankOf(Array.from({ length: 10 }, (_, i) => `W${i + 1}`));
+      const unit = await this.tankOf('W');
       if (unit) this.gills(unit);
     });
     p.at(-3.9, async () => {
-      const unit = await this.tankOf(Array.from({ length: 24 }, (_, i) => `R${24 - i}`));
+      const unit = await this.tankOf('R');
       if (unit) this.rise(unit);
     });
   }
 
-  private async tankOf(names: readonly string[]): Promise<string | null> {
-    const lots = await this.p.lotsIn(names.filter((n) => this.p.units.has(n)));
-    return names.find((n) => lots.has(n)) ?? null;
+  /** The first tank of a row in which fingerlings stood for some weeks, so that what is usual there is known. */
+  private async tankOf(row: string): Promise<string | null> {
+    const { p } = this;
+    const found = await p
+      .reads('holding as h')
+      .join('unit as u', 'u.id', 'h.unit_id')
+      .where({ 'h.station': 'fingerlings' })
+      .whereBetween('h.number', [1500, 20_000])
+      .where('h.opened_at', '<', p.anchor + (p.day - 25) * DAY_MS)
+      .where('u.name', 'like', `${row}%`)
+      .orderBy('u.id')
+      .first<{ name: string } | undefined>('u.name');
+    return found?.name ?? null;
   }
 
   /** What the fish of a tank weigh by its books and its last weighing, grams. */

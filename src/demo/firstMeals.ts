@@ -19,7 +19,7 @@ export class FirstMeals {
 
   private async come(): Promise<void> {
     const { p } = this;
-    for (const unit of ['R21', 'R18']) this.station.take(unit);
+    const [first, second] = [this.station.take('R21'), this.station.take('R18')];
     const done = await p.trySend(
       'stock.bring',
       {
@@ -27,7 +27,7 @@ export class FirstMeals {
         species: 'ide',
         lotName: 'ID-30-T1',
         stage: 'yolksac',
-        unit: p.unit('R21'),
+        unit: p.unit(first),
         measured: { method: 'estimated', number: 44_000, half: 4000 },
         origin: 'Tessel brook station',
         note: 'some still with yolk, mouths open',
@@ -42,18 +42,18 @@ export class FirstMeals {
       {
         sources: [
           {
-            unit: p.unit('R21'),
+            unit: p.unit(first),
             lotId,
             stage: 'yolksac',
             amount: { kind: 'measured', measured: { method: 'estimated', number: 20_000, half: 2000 } },
           },
         ],
-        to: p.unit('R18'),
+        to: p.unit(second),
       },
       'Culturist',
       { tempered: 'tempered', overload: 'yes', shortfall: 'yes', answer: 'yes', handsOff: 'yes' },
     );
-    for (const unit of ['R21', 'R18'])
+    for (const unit of [first, second])
       await p.trySend(
         'regime.follow',
         {
@@ -69,7 +69,7 @@ export class FirstMeals {
         p.at(d + hour - 0.04, async () => {
           await p.trySend(
             'prey.give',
-            { unit: p.unit('R21'), lotId, number: 900_000, prey: 'small water fleas, sieved' },
+            { unit: p.unit(first), lotId, number: 900_000, prey: 'small water fleas, sieved' },
             'Hand',
             { sure: 'yes' },
           );
@@ -81,11 +81,11 @@ export class FirstMeals {
       [-0.05, 'gutFull', 58, 60],
       [-0.05, 'yolkLeft', 4, 60],
     ] as const)
-      p.at(day, () => looked(p, { unit: p.unit('R21'), lotId, stage: 'yolksac', check, successes, trials }));
+      p.at(day, () => looked(p, { unit: p.unit(first), lotId, stage: 'yolksac', check, successes, trials }));
     for (const [day, unit, number] of [
-      [-1.06, 'R21', 130],
-      [-0.05, 'R21', 90],
-      [-0.05, 'R18', 70],
+      [-1.06, first, 130],
+      [-0.05, first, 90],
+      [-0.05, second, 70],
     ] as const)
       p.at(
         day,

@@ -18,10 +18,11 @@ export class Station {
   grab(kind: string): string | null {
     return this.free[kind]!.shift() ?? null;
   }
-  /** A unit by its name, out of those that are free. */
-  take(unit: string): void {
+  /** A unit by its name where it is free, else the last of its kind that is. */
+  take(unit: string): string {
     const list = this.free[unit.replace(/\d+/g, '')]!;
-    list.splice(list.indexOf(unit), 1);
+    const at = list.indexOf(unit);
+    return list.splice(at < 0 ? list.length - 1 : at, 1)[0] ?? unit;
   }
   give(unit: string): void {
     const kind = unit.replace(/\d+/g, '');

@@ -8,6 +8,7 @@ import {
 } from '@/core/health/deadDays';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
+import { fromJson } from './books/rows';
 import type { Db } from './connection';
 
 /** Days that are looked at: what was usual longer ago was so of smaller animals. */
@@ -75,13 +76,14 @@ export async function watchesOver(
 ): Promise<Map<number, DeadWatch>> {
   if (holdings.length === 0) return new Map();
   const site = await db('site').where({ id: siteId }).first<{ time_zone: string }>('time_zone');
-  const [counts, sisters, units] = await Promise.all([
+  const [counts, sisters, closed, units] = await Promise.all([
     deadCounts(
       db,
       holdings.map((h) => h.id),
       now,
     ),
     sistersOf(db, siteId, holdings, site.time_zone, now),
+    casesClosed(db, siteId, now),
     db('holding')
       .where({ site_id: siteId })
       .where('number', '>', 0)
@@ -91,7 +93,13 @@ export async function watchesOver(
   ]);
   return new Map(
     holdings.flatMap((h) => {
-      const days = deadDays(counts.get(h.id) ?? [], Math.max(h.openedAt, now - LOOKED_DAYS * DAY_MS), site.time_zone);
+      // Once a case is closed somebody has judged what was before: it begins anew.
+      const from = Math.max(h.openedAt, closed.get(h.id) ?? 0, now - LOOKED_DAYS * DAY_MS);
+      const days = deadDays(
+        (counts.get(h.id) ?? []).filter((k) => k.at >= from),
+        from,
+        site.time_zone,
+      );
       if (days.length === 0) return [];
       const like = [...sisters].filter(([id, s]) => id !== h.id && s.stage === h.stage).map(([, s]) => s.days);
       return [
@@ -105,6 +113,18 @@ export async function watchesOver(
         ] as const,
       ];
     }),
+  );
+}
+
+/** When the last case of each holding was closed. */
+async function casesClosed(db: Db, siteId: number, now: number): Promise<Map<number, number>> {
+  const rows = await db('health_case')
+    .where({ site_id: siteId })
+    .whereBetween('closed_at', [now - LOOKED_DAYS * DAY_MS, now])
+    .orderBy('closed_at')
+    .select<{ holdings: string; at: number }[]>({ holdings: 'holdings', at: 'closed_at' });
+  return new Map(
+    rows.flatMap((r) => fromJson<{ holding: number }[]>(r.holdings).map((h) => [h.holding, r.at] as const)),
   );
 }
 

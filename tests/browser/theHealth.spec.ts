@@ -9,6 +9,7 @@ let work: AtWork;
 let context: BrowserContext;
 let page: Page;
 let units: Record<string, number>;
+let lot: number;
 
 test.beforeAll(async ({ browser }) => {
   work = await atWork(browser);
@@ -27,8 +28,8 @@ test.beforeAll(async ({ browser }) => {
   });
   units = await work.units();
   const now = Date.now();
-  for (const unit of ['GH1', 'GH2', 'GH3'])
-    await send('stock.bring', {
+  for (const unit of ['GH1', 'GH2', 'GH3']) {
+    const { lotId } = await send<{ lotId: number }>('stock.bring', {
       account: 'arrived',
       species: 'ide',
       stage: 'fingerling',
@@ -38,6 +39,8 @@ test.beforeAll(async ({ browser }) => {
       origin: 'Aldern pond keepers',
       cameCelsius: 15,
     });
+    if (unit === 'GH1') lot = lotId;
+  }
   await send('weigh.record', { unit: units.GH1, at: now - 18 * DAY, batches: [{ massG: 1000, count: 100 }] });
   const usual = [4, 6, 5, 3, 7, 5, 4, 6, 5, 5, 4, 6, 5, 4];
   for (const [i, n] of usual.entries())
@@ -151,15 +154,15 @@ test('while it goes on they are not released; the course put right and ended, it
   const site = (await send<{ id: number }>('releaseSite.save', { name: 'Gill brook' })).id;
   const release = { unit: units.GH1, site, batches: [{ massG: 1000, count: 100 }], bucketsG: [3000] };
   await expect(send('release.record', release)).rejects.toThrow(/still goes on/);
-  await page.goto(url('/rearing?unit=GH1'));
   await page.goto(url('/health'));
   await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('medicated feed');
   // It had begun six days ago, and was typed today: put right, it has ended, and three days have gone by.
-  const ledger = (await (await page.request.get(url('/api/ledger?kind=treatment'))).json()) as {
-    entries: { id: string; kind: string }[];
-  };
+  const said = (await (await page.request.get(url(`/api/ledger?lot=${lot}&at=${Date.now()}`))).json()) as {
+    id: string;
+    word: string;
+  }[];
   await send('entry.correct', {
-    entryId: ledger.entries.find((e) => e.kind === 'treatment')!.id,
+    entryId: said.find((e) => e.word === 'treated')!.id,
     reason: 'begun a week ago',
     replacement: { at: Date.now() - 9 * DAY },
     answers: { order: 'read' },

@@ -49,6 +49,23 @@ test('looks that found none count: of a tank that hardly loses any, three are ma
   expect((await living())[0]!.died!.rise).toMatchObject({ dead: 7, days: 2 });
 });
 
+test('a closed case lets what was before be: the watch begins anew, and again with the closing taken back', async () => {
+  await count('R1', [...calm, 14, 15, 14]);
+  const { id } = await h.send<{ id: number }>('case.open', { units: [h.units.R1!], suspected: 'weighed too often' });
+  await workJobs(h.db, h.clock.now);
+  expect((await living())[0]!).toMatchObject({ caseId: id, died: { rise: { dead: 43 } } });
+  await h.send('case.close', { case: id, outcome: 'none' });
+  await workJobs(h.db, h.clock.now);
+  expect((await living())[0]!).toMatchObject({ caseId: null, died: null });
+  await count('R1', [13, 15, 12, 14, 15, 13]);
+  await workJobs(h.db, h.clock.now);
+  expect((await living())[0]!.died).toMatchObject({ rise: null });
+  const closing = await h.db('entry').where({ kind: 'caseClose' }).first('id');
+  await h.send('entry.correct', { entryId: closing!.id, reason: 'it goes on' });
+  await workJobs(h.db, h.clock.now);
+  expect((await living())[0]!.died!.rise).not.toBeNull();
+});
+
 test('what a day brings is said before the count; with four counts nothing is', async () => {
   await count('R1', calm.slice(0, 4));
   await workJobs(h.db, h.clock.now);

@@ -14,6 +14,7 @@ import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type KeptWatch, pickingMethodsOf } from '@/store/pickWatch';
 import { speciesBook } from '@/store/species';
+import { casesOf } from './cases';
 import { type StockNow, stockNow } from './stockNow';
 
 export type Milestone = {
@@ -55,6 +56,8 @@ export type LivingHolding = StockNow & {
   watch: { now: KeptWatch['now']; last: JudgedRound | null; rounds: JudgedRound[]; level: number } | null;
   /** What a day of dead brings as a rule, and a rise that is called out; null where too little was counted. */
   died: { usual: DeadWatch['usual']; rise: DeadRise | null } | null;
+  /** The open case that it belongs to: it comes last on the walk. */
+  caseId: number | null;
   method: PickingMethod['method'];
   /** Of eggs in a jar: what the change of its water since the flow was set wants of it. */
   rolling: DueInput['rolling'] | null;
@@ -87,7 +90,7 @@ export async function livingStock(
   only: Parameters<typeof stockNow>[3] = {},
 ): Promise<LivingHolding[]> {
   const standings = await stockNow(db, site.siteId, now, only);
-  const [settings, last, rounds, predictions, book, watches, died, methods] = await Promise.all([
+  const [settings, last, rounds, predictions, book, watches, died, cases, methods] = await Promise.all([
     roundSettings(db, site.siteId),
     lastObservations(
       db,
@@ -108,8 +111,10 @@ export async function livingStock(
       db,
       standings.map((s) => s.holdingId),
     ),
+    casesOf(db, site.siteId, now, { open: true }),
     pickingMethodsOf(db, site.siteId),
   ]);
+  const caseOf = new Map(cases.flatMap((k) => k.holdings.map((h) => [h.holding, k.id])));
   const doubtful = await doubtfulOf(db, last);
   const rolling = await rollingOf(db, site.timeZone, now, standings, last, book);
   return standings.map((s) => {
@@ -128,6 +133,7 @@ export async function livingStock(
       milestones,
       watch: watches.get(s.holdingId) ?? null,
       died: died.get(s.holdingId) ?? null,
+      caseId: caseOf.get(s.holdingId) ?? null,
       rolling: rolling.get(s.holdingId) ?? null,
       method: methods[s.unitKind as keyof typeof methods]?.method ?? 'pick',
       doubtful: last.get(s.holdingId)?.doubtful ? (doubtful.get(s.holdingId) ?? 0) : 0,

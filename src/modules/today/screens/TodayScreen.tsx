@@ -141,7 +141,10 @@ export function TodayScreen({
         <FeedingWants things={feeding} />
         {rooms.map(([roomId, room]) => {
           const inRoom = today.holdings.filter((h) => h.roomId === roomId);
-          const here = likeliest ? [...inRoom].sort((a, b) => expectedIn(b) - expectedIn(a)) : inRoom;
+          // From clean to suspect: tanks of an open case come last.
+          const here = (likeliest ? [...inRoom].sort((a, b) => expectedIn(b) - expectedIn(a)) : inRoom).toSorted(
+            (a, b) => Number(a.caseId !== null) - Number(b.caseId !== null),
+          );
           const open = here.filter(daily).length;
           const row = (h: LivingHolding) => <WalkRow key={h.holdingId} h={walkLine(h, today.done[h.holdingId])} />;
           const soon = Math.max(0, SEEN_FIRST - written);

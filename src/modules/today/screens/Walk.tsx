@@ -59,6 +59,7 @@ export function WalkRow({ h }: { h: WalkLine }) {
           <Doubtful number={h.number} sd={h.sd} size="plain" />
           {daily?.expected && !daily.urgent && <span className="text-small text-soft">{daily.says}</span>}
           {h.handsOff && <span className="text-small text-careful">{h.handsOff}</span>}
+          {h.suspect && <span className="text-small text-hand">suspect: last, own net and boots</span>}
         </div>
         <div className="flex flex-wrap gap-x-3 text-small">
           {daily?.urgent && <span className="text-careful">{daily.says}</span>}

@@ -35,6 +35,8 @@ const holding = (id: number, over: Partial<LivingHolding> = {}): LivingHolding =
     due: [{ holdingId: id, unitId: id, kind: 'pick', urgency: 2, says: 'not picked today', since: NOW - HOUR }],
     handsOff: null,
     watch: null,
+    died: null,
+    caseId: null,
     method: 'pick',
     ...over,
   }) as unknown as LivingHolding;

@@ -14,6 +14,8 @@ export type WalkLine = Pick<
   /** What else it wants: the most urgent has 1; grave is what lies beyond its pattern. */
   others: { key: string; says: string; urgency: number; grave?: true }[];
   handsOff: 'hands off' | 'gently only' | null;
+  /** A case of it is open. */
+  suspect: boolean;
   /** What was found there today; undefined where nobody looked yet. */
   done: number | undefined;
   href: string;
@@ -37,6 +39,7 @@ export function walkLine(h: LivingHolding, done: number | undefined): WalkLine {
         ...(isGrave(d) ? { grave: true as const } : {}),
       })),
     handsOff: severity === 1 ? 'hands off' : severity === 2 ? 'gently only' : null,
+    suspect: h.caseId !== null,
     done,
     href: unitHref(h),
   };

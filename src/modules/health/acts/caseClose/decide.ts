@@ -3,6 +3,7 @@ import { decides } from '@/server/context';
 import { casesOf, openCase } from '@/server/stock/cases';
 import { eventOf } from '@/server/when';
 import { fromJson } from '@/store/books/rows';
+import { watchQueued } from '@/store/deadWatch';
 import { caseClose } from './act';
 
 export const decision = decides(
@@ -35,6 +36,12 @@ export const decision = decides(
       outcome: p.outcome,
       diagnosis: p.diagnosis,
     });
+    await watchQueued(
+      c.trx,
+      c.site.id,
+      of.holdings.map((h) => h.lot),
+      c.now,
+    );
     return { case: of.id };
   },
   async (c, entry) => {

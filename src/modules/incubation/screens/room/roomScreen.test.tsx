@@ -41,6 +41,8 @@ const eggs = (over: Partial<LivingHolding> = {}): LivingHolding =>
     due: [],
     handsOff: null,
     watch: null,
+    died: null,
+    caseId: null,
     method: 'pick',
     ...over,
   }) as unknown as LivingHolding;

@@ -44,6 +44,8 @@ const holding = (over: Partial<LivingHolding> = {}): LivingHolding =>
     due: [],
     handsOff: null,
     watch: null,
+    died: null,
+    caseId: null,
     method: 'pick',
     ...over,
   }) as unknown as LivingHolding;
