@@ -33,6 +33,8 @@ export type DueInput = {
   watch?: { now: { expected: number; low: number; high: number }; last: JudgedRound | null } | null;
   /** The watch over the dead of fish: what a day brings as a rule, and a rise that is called out. */
   died?: { usual: DeadWatch['usual']; rise: DeadRise | null } | null;
+  /** The open case that it belongs to. */
+  caseId?: number | null;
   /** How the dead are taken from such a unit. */
   method?: PickingMethod['method'];
   /** Pale eggs that were left at the last look, and when. */
@@ -145,7 +147,7 @@ export function dueFor(
       kind: 'rise',
       urgency: 1,
       since: h.died.rise.since,
-      says: `${riseSays(h.died.rise)}: look at oxygen, temperature, flow, gills; open a case`,
+      says: `${riseSays(h.died.rise)}: ${h.caseId ? 'its case is open' : 'look at oxygen, temperature, flow, gills; open a case'}`,
     });
   // Where a watch judges, it alone does; else the rounds are held against their own median.
   const rise = h.watch || h.died?.usual ? null : riseOf(h.rounds ?? []);
