@@ -307,6 +307,12 @@ export const registry: readonly Listed[] = [
     async () => (await import('./water/flows')).minutesToDanger,
   ),
   listed(
+    'water.fishDanger',
+    'Minutes to danger for fish in a tank',
+    'Water',
+    async () => (await import('./water/stillWater')).calculation,
+  ),
+  listed(
     'water.oxygenUse',
     'Oxygen use, by closing the flow',
     'Water',

@@ -16,7 +16,7 @@ test.beforeAll(async ({ browser }) => {
   ({ context, page } = work);
   const { send } = work;
   const hall = (await send<{ id: number }>('room.save', { name: 'Gill hall', kind: 'rearing' })).id;
-  await send('sensor.save', { name: 'gill hall water', room: hall });
+  await send('sensor.save', { name: 'gillhall', room: hall });
   await send('unit.addMany', {
     room: hall,
     kind: 'tank',
