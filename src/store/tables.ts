@@ -656,6 +656,32 @@ interface Vessel {
   retired: Small;
 }
 
+interface Work {
+  id: number;
+  site_id: number;
+  name: string;
+  kind: string;
+  takes_from: string;
+  rooms: string;
+  breaker_id: number | null;
+  watts: number | null;
+  amperes: number | null;
+  flow_l_min: number | null;
+  spare: string;
+  retired: Small;
+}
+
+interface WorkEvent {
+  id: number;
+  site_id: number;
+  work_id: number;
+  kind: string;
+  at: number;
+  said: string;
+  person_id: number;
+  entry_seq: number;
+}
+
 declare module 'knex/types/tables' {
   interface Tables {
     alarm: Alarm;
@@ -715,5 +741,7 @@ declare module 'knex/types/tables' {
     tally_part: TallyPart;
     unit: Unit;
     vessel: Vessel;
+    work: Work;
+    work_event: WorkEvent;
   }
 }

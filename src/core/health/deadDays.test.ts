@@ -17,11 +17,14 @@ test('counts of one day are one day; a day that nobody counted belongs to the ne
   ]);
 });
 
-test('the day on which they came in counts as one; a long gap as a week; where the books hold none, the dead were there', () => {
+test('a first count soon after they came stands for the days since, a later one for its own; where the books hold none, the dead were there', () => {
   const one = (openedAt: number, before = 100) =>
     deadDays([{ at: at('04-20T07:00'), dead: 3, before }], openedAt, zone);
   expect(one(at('04-20T06:00'))[0]).toMatchObject({ days: 1, atRisk: 100 });
-  expect(one(at('03-01T06:00'))[0]).toMatchObject({ days: 7, atRisk: 700 });
+  expect(one(at('04-18T06:00'))[0]).toMatchObject({ days: 2, atRisk: 200 });
+  expect(one(at('03-01T06:00'))[0]).toMatchObject({ days: 1, atRisk: 100 });
+  const gap = [at('04-01T07:00'), at('04-20T07:00')].map((t) => ({ at: t, dead: 3, before: 100 }));
+  expect(deadDays(gap, at('04-01T06:00'), zone)[1]).toMatchObject({ days: 7, atRisk: 700 });
   expect(one(at('04-20T06:00'), 0)[0]!.atRisk).toBe(3);
   expect(deadDays([], at('04-20T06:00'), zone)).toEqual([]);
 });

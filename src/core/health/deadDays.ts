@@ -11,10 +11,13 @@ export type DeadDay = DayDead & { day: number; days: number };
 
 /** Days that nobody counted are remembered so far: what was found after a longer gap is not all that died. */
 const MOST_DAYS = 7;
+/** A first count that came later than this after the animals did is the first that was written down, of one day. */
+const FIRST_DAYS = 3;
 
 /**
  * Counts of a unit by local day, oldest first. Counts of one day are added; a day without a count belongs to the next
- * one that has it. The first count stands for the days since `openedAt`.
+ * one that has it. The first count stands for
+ * the days since `openedAt`, where those are few.
  */
 export function deadDays(counts: readonly DeadCount[], openedAt: number, timeZone: string): DeadDay[] {
   const byDay = new Map<number, { dead: number; before: number }>();
@@ -24,9 +27,10 @@ export function deadDays(counts: readonly DeadCount[], openedAt: number, timeZon
     byDay.set(day, { dead: (known?.dead ?? 0) + c.dead, before: known?.before ?? c.before });
   }
   let last = localDay(openedAt, timeZone).start;
-  return [...byDay].map(([day, { dead, before }]) => {
+  return [...byDay].map(([day, { dead, before }], i) => {
     // Days are 23 to 25 hours long.
-    const days = Math.min(MOST_DAYS, Math.max(1, Math.round((day - last) / DAY_MS)));
+    const gap = Math.max(1, Math.round((day - last) / DAY_MS));
+    const days = i === 0 && gap > FIRST_DAYS ? 1 : Math.min(MOST_DAYS, gap);
     last = day;
     return { day, days, dead, atRisk: Math.max(dead, before * days) };
   });
@@ -55,10 +59,9 @@ export function watchOfDays(days: readonly DeadDay[], o: WatchOptions): DeadWatc
     const { expected, low, high, alarm } = watched[i]!;
     return { ...d, expected, low, high, alarm };
   });
-  // What was expected of the days of a rise is what was usual before it began.
-  const calm = last.since === null ? null : watched[last.since]!;
   const since = last.since === null ? null : judged.slice(last.since);
-  const rate = calm?.expected == null ? 0 : calm.expected / Math.max(1, days[last.since!]!.atRisk);
+  // While a rise stands, what is expected is what was usual before it began.
+  const rate = (last.expected ?? 0) / Math.max(1, days.at(-1)!.atRisk);
   return {
     days: judged,
     usual:

@@ -248,4 +248,39 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('health_case'),
   },
+  {
+    name: '0695_work',
+    up: create('work', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('name', 40).notNullable();
+      t.string('kind', 20).notNullable();
+      t.json('takes_from').notNullable().comment('works before it');
+      t.json('rooms').notNullable().comment('that it serves directly');
+      t.integer('breaker_id').unsigned();
+      t.double('watts');
+      t.double('amperes').comment('of an electric circuit: what it bears');
+      t.double('flow_l_min').comment('what it gives at most');
+      t.string('spare', 200).notNullable().defaultTo('');
+      t.boolean('retired').notNullable().defaultTo(false);
+      t.unique(['site_id', 'name']);
+    }),
+    down: drop('work'),
+  },
+  {
+    name: '0696_work_event',
+    up: create('work_event', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('work_id').unsigned().notNullable().references('work.id');
+      t.string('kind', 20).notNullable();
+      t.bigInteger('at').notNullable();
+      t.string('said', 300).notNullable();
+      t.integer('person_id').unsigned().notNullable().references('person.id');
+      t.bigInteger('entry_seq').unsigned().notNullable();
+      t.index(['site_id', 'at']);
+      t.index(['work_id', 'at']);
+    }),
+    down: drop('work_event'),
+  },
 ];

@@ -41,7 +41,7 @@ export function HealthScreen({ health: h, cases, running, barred, now, timeZone 
         </span>
       </div>
       {h.kinds.map((k) => (
-        <Kind key={k.speciesName} of={k} cases={open} now={now} timeZone={timeZone} />
+        <Kind key={k.name} of={k} cases={open} now={now} timeZone={timeZone} />
       ))}
       <section aria-label="Cases" className="mb-5">
         <h2 className="border-b-2 border-deep/40 pb-0.5">Cases</h2>
@@ -109,11 +109,11 @@ function Kind({
   const n = k.rising.length;
   return (
     <section
-      aria-label={`Rising, ${k.speciesName}`}
+      aria-label={`Rising, ${k.name}`}
       className="mb-5 grid grid-cols-[minmax(0,1fr)_minmax(0,360px)] gap-x-8 max-lg:grid-cols-1"
     >
       <div>
-        <h2 className="border-b-2 border-deep/40 pb-0.5">{k.speciesName}</h2>
+        <h2 className="border-b-2 border-deep/40 pb-0.5">{k.name}</h2>
         <p className="my-1">
           {n > 1
             ? `${n} of ${k.of} tanks rise: look at what they share, water and feed first.`

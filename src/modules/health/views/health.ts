@@ -38,12 +38,13 @@ export type TankHealth = Pick<
 /** A tank whose dead rise. */
 export type Rising = TankHealth & { rise: DeadRise };
 
-/** Tanks of one species of which some rise. */
+/** Tanks of one species and stage of which some rise. */
 export type RisingKind = {
-  speciesName: string;
+  /** Species and stage. */
+  name: string;
   /** Those that rise, the worst first. */
   rising: Rising[];
-  /** Tanks of that species. */
+  /** Tanks of that kind. */
   of: number;
   /** Those that are not called out one by one rise, too, when their dead are taken together. */
   others: boolean;
@@ -87,12 +88,12 @@ export async function health(
   const times = (r: Rising) => r.rise.dead / Math.max(1, r.rise.expected);
   return {
     tanks: [...tanks].sort((a, b) => Number(b.rise !== null) - Number(a.rise !== null) || weekly(b) - weekly(a)),
-    kinds: [...group(rises, (r) => r.speciesName)]
-      .map(([speciesName, rising]): RisingKind => {
-        const kind = tanks.filter((t) => t.speciesName === speciesName);
+    kinds: [...group(rises, kindOf)]
+      .map(([name, rising]): RisingKind => {
+        const kind = tanks.filter((t) => kindOf(t) === name);
         const calm = kind.filter((t) => !t.rise);
         return {
-          speciesName,
+          name,
           rising: rising.sort((a, b) => times(b) - times(a)),
           of: kind.length,
           others: risesTogether(calm, tanks.length),
@@ -107,6 +108,7 @@ export async function health(
   };
 }
 
+const kindOf = (t: TankHealth) => `${t.speciesName}, ${t.stageName}`;
 /** The share of a tank that died in the last week. */
 const weekly = (t: TankHealth) => t.week / Math.max(1, t.number + t.week);
 

@@ -7,6 +7,8 @@ import { decision as seeAlarm } from './seeAlarm/decide';
 import { decision as strike } from './strike/decide';
 import { decision as temperature } from './temperature/decide';
 import { decision as unstrike } from './unstrike/decide';
+import { decision as noticeWork } from './workEvent/decide';
+import { decision as saveWork } from './workSave/decide';
 
 /** Every act of this room, as the server carries it out. */
 export const decisions = [
@@ -18,4 +20,6 @@ export const decisions = [
   strike,
   temperature,
   unstrike,
+  noticeWork,
+  saveWork,
 ] as unknown as readonly Decision[];

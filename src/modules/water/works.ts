@@ -1,0 +1,80 @@
+import { type Work, type WorkEvent, type WorkKind, workKinds } from '@/core/water/works';
+import { fromJson } from '@/store/books/rows';
+import type { Db } from '@/store/connection';
+
+/** A work with what else is known of it. */
+export type WorkRow = Work & { flowLPerMin: number | null; spare: string };
+
+/** Works of a site that are in use, in the order in which they were put up. One statement. */
+export async function worksOf(db: Db, siteId: number): Promise<WorkRow[]> {
+  const rows = await db('work').where({ site_id: siteId, retired: false }).orderBy('id').select<Row[]>('*');
+  return rows
+    .filter((r) => r.kind in workKinds)
+    .map((r) => ({
+      id: r.id,
+      name: r.name,
+      kind: r.kind as WorkKind,
+      from: fromJson<number[]>(r.takes_from),
+      rooms: fromJson<number[]>(r.rooms),
+      breaker: r.breaker_id,
+      watts: r.watts,
+      amperes: r.amperes,
+      flowLPerMin: r.flow_l_min,
+      spare: r.spare,
+    }));
+}
+
+type Row = {
+  id: number;
+  name: string;
+  kind: string;
+  takes_from: string;
+  rooms: string;
+  breaker_id: number | null;
+  watts: number | null;
+  amperes: number | null;
+  flow_l_min: number | null;
+  spare: string;
+};
+
+/** What was noticed of a work. */
+export type Noticed = { id: number; workId: number; kind: WorkEvent; at: number; said: string; by: string };
+
+/** The last thing that was noticed of each work up to an instant. One statement. */
+export async function lastOfWorks(db: Db, siteId: number, now: number): Promise<Map<number, Noticed>> {
+  const rows = await noticed(db, siteId, now).whereNotExists(
+    db('work_event as n')
+      .where('n.work_id', db.ref('e.work_id'))
+      .where('n.at', '<=', now)
+      .where((b) =>
+        b
+          .where('n.at', '>', db.ref('e.at'))
+          .orWhere((same) => same.where('n.at', db.ref('e.at')).where('n.id', '>', db.ref('e.id'))),
+      )
+      .select('n.id'),
+  );
+  return new Map(rows.map((r) => [r.workId, r]));
+}
+
+/** What was noticed of works, the latest first. One statement. */
+export async function noticedLately(db: Db, siteId: number, now: number, most: number): Promise<Noticed[]> {
+  return await noticed(db, siteId, now).limit(most);
+}
+
+const noticed = (db: Db, siteId: number, now: number) =>
+  db('work_event as e')
+    .join('person as p', 'p.id', 'e.person_id')
+    .where('e.site_id', siteId)
+    .where('e.at', '<=', now)
+    .orderBy([
+      { column: 'e.at', order: 'desc' },
+      { column: 'e.id', order: 'desc' },
+    ])
+    .select<Noticed[]>({
+      id: 'e.id',
+      workId: 'e.work_id',
+      kind: 'e.kind',
+      at: 'e.at',
+      said: 'e.said',
+      by: 'p.name',
+    });
