@@ -214,10 +214,10 @@ export function lostBy(works: readonly Work[], stopped: ReadonlySet<number>): Ma
 
 const carriesWater = (w: Work): boolean => w.kind !== 'blower' && w.kind !== 'breaker' && w.kind !== 'outflow';
 
-/** What all of them lack: one that has it is enough. */
+/** What all of them lack: one that has it is enough. Chlorine harms whichever way it comes. */
 function commonOf(sets: readonly ReadonlySet<Lost>[]): Lost[] {
-  const [first, ...rest] = sets;
-  return first ? [...first].filter((l) => rest.every((s) => s.has(l))) : [];
+  const any = new Set(sets.flatMap((s) => [...s]));
+  return [...any].filter((l) => l === 'chlorine' || sets.every((s) => s.has(l)));
 }
 
 /** Load of each electric circuit, in amperes at a voltage, against what it bears. */

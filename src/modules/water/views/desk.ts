@@ -1,0 +1,158 @@
+import { dangerOf } from '@/core/incubation/danger';
+import { limitAt } from '@/core/species/life';
+import { valueNamed } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
+import { HOUR_MS } from '@/core/time/spans';
+import { fishCriticalOf, type TankInDanger } from '@/core/water/firstToDie';
+import { oxygenSaturation, standardPressureKpa } from '@/core/water/oxygen';
+import { supplyOf } from '@/core/water/supply';
+import { readNow } from '@/server/sensorsNow';
+import type { LivingHolding } from '@/server/stock/livingStock';
+import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
+import { lastOfWorks, type Noticed, noticedLately, type WorkRow, worksOf } from '../works';
+
+export type DeskRoom = {
+  id: number;
+  name: string;
+  kind: string;
+  /** Tanks in which animals stand. */
+  tanks: number;
+  /** Set flow of all its units. */
+  flowLPerMin: number;
+  /** What its probes say now. */
+  read: { kind: string; name: string; value: number; at: number }[];
+};
+
+export type WaterDesk = {
+  works: WorkRow[];
+  /** The last thing noticed of each work. */
+  noticed: Noticed[];
+  /** What was noticed of all of them, the latest first. */
+  lately: Noticed[];
+  rooms: DeskRoom[];
+  tanks: TankInDanger[];
+};
+
+/** A reading older than this says nothing of the water now. */
+const HOLDS_MS = 6 * HOUR_MS;
+const LATELY = 12;
+
+/**
+ * The water of a site as its works, rooms and tanks, with what each tank lives on when something stops: what is left to
+ * the browser is which work that is. Seven statements.
+ * @param masses of all fish of a unit, grams; null of those that were never weighed
+ */
+export async function waterDesk(
+  db: Db,
+  siteId: number,
+  now: number,
+  holdings: readonly LivingHolding[],
+  masses: ReadonlyMap<number, number | null>,
+): Promise<WaterDesk> {
+  const [works, last, lately, rooms, units, read, hand, book, place] = await Promise.all([
+    worksOf(db, siteId),
+    lastOfWorks(db, siteId, now),
+    noticedLately(db, siteId, now, LATELY),
+    db('room').where({ site_id: siteId }).orderBy('walk_order').select('id', 'name', 'kind', {
+      chlorineMgPerL: 'chlorine_mg_l',
+      mixedL: 'mixed_l',
+      sourceSensor: 'source_sensor_id',
+    }),
+    db('unit')
+      .where({ site_id: siteId, retired: false })
+      .select('id', 'name', { roomId: 'room_id', volumeL: 'volume_l', flowLPerMin: 'flow_l_min' }),
+    readNow(db, siteId, now),
+    db('observation as o')
+      .join('unit as u', 'u.id', 'o.unit_id')
+      .where({ 'u.site_id': siteId, 'o.kind': 'oxygen' })
+      .whereNull('o.holding_id')
+      .whereBetween('o.at', [now - HOLDS_MS, now])
+      .orderBy('o.at')
+      .select<{ unit: number; value: number }[]>({ unit: 'o.unit_id', value: 'o.value' }),
+    speciesBook(db, siteId),
+    db('site').where({ id: siteId }).first<{ altitudeM: number | null }>({ altitudeM: 'altitude_m' }),
+  ]);
+  const fresh = read.filter((r) => r.value !== null && r.at !== null && r.at > now - HOLDS_MS);
+  const valueOf = (id: number | null) => fresh.find((r) => r.id === id)?.value ?? null;
+  const oxygenIn = new Map(hand.map((h) => [h.unit, h.value]));
+  const full = (celsius: number) =>
+    oxygenSaturation(
+      Math.min(40, Math.max(0, celsius)),
+      0,
+      place.altitudeM === null ? undefined : standardPressureKpa(place.altitudeM),
+    ) * thresholds.assumedSaturation.value;
+  const stand = new Map<number, LivingHolding[]>();
+  for (const h of holdings) stand.set(h.unitId, [...(stand.get(h.unitId) ?? []), h]);
+  const chlorine = new Map(
+    rooms.map((r) => [
+      r.id,
+      supplyOf({
+        chlorineMgPerL: r.chlorineMgPerL,
+        mixedL: r.mixedL,
+        units: units.filter((u) => u.roomId === r.id),
+        sourceCelsius: null,
+        celsius: null,
+        altitudeM: place.altitudeM,
+      }).neutraliser?.minutes ?? null,
+    ]),
+  );
+  const tanks = units.flatMap((u): TankInDanger[] => {
+    const here = stand.get(u.id);
+    const h = here?.[0];
+    const species = h && book.get(h.species);
+    if (!here || !h || !species) return [];
+    const room = rooms.find((r) => r.id === u.roomId)!;
+    const celsius = valueOf(h.sensorId);
+    const number = here.reduce((s, x) => s + x.number, 0);
+    const eggs = h.station === 'eggs' || h.station === 'yolksac';
+    const probe = fresh.find((r) => r.kind === 'oxygen' && r.roomId === u.roomId)?.value ?? null;
+    const oxygenMgPerL = oxygenIn.get(u.id) ?? probe;
+    const massG = masses.get(u.id) ?? null;
+    const warmth = limitAt(species, 'temperature', h.station);
+    return [
+      {
+        unitId: u.id,
+        unit: u.name,
+        roomId: u.roomId,
+        holds: `${h.speciesName}, ${h.stageName}`,
+        volumeL: u.volumeL,
+        flowLPerMin: u.flowLPerMin,
+        celsius,
+        oxygenMgPerL,
+        inflowMgPerL: celsius === null ? null : full(celsius),
+        fish: eggs || massG === null || number <= 0 ? null : { massKg: massG / 1000, meanG: massG / number },
+        eggMinutes: eggs
+          ? (dangerOf(
+              species,
+              { station: h.station, progress: h.milestones.find((m) => m.turn === 'hatch')?.passed ?? 0, number },
+              u,
+              { celsius, oxygenMgPerL, altitudeM: place.altitudeM },
+            )?.minutes ?? null)
+          : null,
+        criticalMgPerL: fishCriticalOf(eggs ? undefined : valueNamed(species, 'oxygen at which')?.value),
+        bears: { low: warmth?.low, high: warmth?.high },
+        sourceCelsius: valueOf(room.sourceSensor),
+        chlorineMinutes: chlorine.get(u.roomId) ?? null,
+      },
+    ];
+  });
+  return {
+    works,
+    noticed: [...last.values()],
+    lately,
+    rooms: rooms
+      .filter((r) => units.some((u) => u.roomId === r.id))
+      .map((r) => ({
+        id: r.id,
+        name: r.name,
+        kind: r.kind,
+        tanks: tanks.filter((t) => t.roomId === r.id).length,
+        flowLPerMin: units.filter((u) => u.roomId === r.id).reduce((s, u) => s + (u.flowLPerMin ?? 0), 0),
+        read: fresh
+          .filter((x) => x.roomId === r.id)
+          .map((x) => ({ kind: x.kind, name: x.name, value: x.value!, at: x.at! })),
+      })),
+    tanks,
+  };
+}
