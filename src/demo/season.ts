@@ -19,6 +19,7 @@ import { Sizes } from './sizes';
 import { Station } from './station';
 import { Tanks } from './tanks';
 import { loggerFile, waters } from './waters';
+import { Works } from './works';
 
 const FIRST_DAY = -540;
 
@@ -87,6 +88,7 @@ function planSeason(p: Player): void {
   new BroodYear(p, station, tanks).lay();
   new Selections(p).lay();
   new Ailing(p).lay();
+  new Works(p).lay();
   for (const plan of plans(p.chance)) p.at(plan.day + 0.1, () => eggs.take(plan));
   for (const [day, number] of [
     [-300, 5200],

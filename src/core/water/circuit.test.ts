@@ -92,7 +92,7 @@ test('water that runs in a circle ends: a recirculating hall without its pump st
 });
 
 test('every kind says what it does and what to do; a work whose water is not drawn is taken to have it', () => {
-  for (const kind of workKindIds) expect([kind, workKinds[kind].then.length > 1]).toEqual([kind, true]);
+  for (const kind of workKindIds) expect([kind, workKinds[kind].answer.length > 1]).toEqual([kind, true]);
   expect(lost([work(1, 'heater', { rooms: [4] })])).toEqual({});
   expect(lost([work(1, 'heater', { rooms: [4], from: [99] })])).toEqual({});
 });

@@ -10,7 +10,7 @@ export const workKinds = {
     word: 'source',
     stops: 'water',
     does: 'gives the water: spring, river, well, town main',
-    then: [
+    answer: [
       'look at the screen of the intake, then at the level behind it',
       'open what stands in reserve',
       'stop feeding',
@@ -20,7 +20,7 @@ export const workKinds = {
     word: 'head box',
     stops: 'water',
     does: 'holds the water at its height',
-    then: [
+    answer: [
       'look at its level and its overflow',
       'look at the intake before it',
       'close what can wait, so that the fry keep theirs',
@@ -30,7 +30,7 @@ export const workKinds = {
     word: 'pump',
     stops: 'water',
     does: 'lifts or returns the water',
-    then: [
+    answer: [
       'start the spare pump',
       'look at the breaker, then at the suction screen',
       'air into the tanks that come first',
@@ -40,7 +40,7 @@ export const workKinds = {
     word: 'aeration tower',
     stops: 'gas',
     does: 'brings oxygen in and lets nitrogen out',
-    then: [
+    answer: [
       'look at its plates and its fan',
       'read oxygen and total gas below it',
       'air into the tanks that come first',
@@ -50,7 +50,7 @@ export const workKinds = {
     word: 'heater',
     stops: 'heat',
     does: 'warms the water',
-    then: [
+    answer: [
       'look at the breaker',
       'lower the flow as far as their oxygen bears: it cools slower',
       'cover what can be covered',
@@ -60,13 +60,13 @@ export const workKinds = {
     word: 'chiller',
     stops: 'heat',
     does: 'cools the water',
-    then: ['look at the breaker', 'ice, in bags, into the head box', 'stop feeding: warm fish use more'],
+    answer: ['look at the breaker', 'ice, in bags, into the head box', 'stop feeding: warm fish use more'],
   },
   neutraliser: {
     word: 'neutraliser',
     stops: 'chlorine',
     does: 'takes the chlorine out of town water',
-    then: [
+    answer: [
       'close the town main now: standing water is the lesser evil',
       'dose by hand into the head box',
       'read chlorine before the water runs on',
@@ -76,13 +76,13 @@ export const workKinds = {
     word: 'filter',
     stops: 'filter',
     does: 'takes out solids',
-    then: ['by-pass it', 'back-flush, with the pressure before and after', 'stop feeding until it runs'],
+    answer: ['by-pass it', 'back-flush, with the pressure before and after', 'stop feeding until it runs'],
   },
   biofilter: {
     word: 'biofilter',
     stops: 'filter',
     does: 'turns ammonia into nitrate',
-    then: [
+    answer: [
       'keep it wet and aired: it dies within hours',
       'stop feeding',
       'read ammonia and nitrite morning and evening',
@@ -92,19 +92,19 @@ export const workKinds = {
     word: 'ultraviolet',
     stops: 'nothing',
     does: 'kills what drifts in the water',
-    then: ['look at the lamp and its breaker', 'note until when it was dark'],
+    answer: ['look at the lamp and its breaker', 'note until when it was dark'],
   },
   blower: {
     word: 'blower',
     stops: 'air',
     does: 'drives air into the tanks',
-    then: ['start the spare blower', 'oxygen from the bottle into the tanks that come first', 'stop feeding'],
+    answer: ['start the spare blower', 'oxygen from the bottle into the tanks that come first', 'stop feeding'],
   },
   breaker: {
     word: 'electric circuit',
     stops: 'power',
     does: 'feeds what hangs on it',
-    then: [
+    answer: [
       'dry hands and boots; nobody in the water',
       'take off what is not needed, then switch it in once',
       'does it trip again: leave it out, call who may open it',
@@ -114,12 +114,12 @@ export const workKinds = {
     word: 'settling, outflow',
     stops: 'nothing',
     does: 'lets waste settle before the water leaves',
-    then: [
+    answer: [
       'look at the level above it: what stands back floods',
       'nothing is discharged that the permit does not allow',
     ],
   },
-} as const satisfies Record<string, { word: string; stops: WorkStops; does: string; then: readonly string[] }>;
+} as const satisfies Record<string, { word: string; stops: WorkStops; does: string; answer: readonly string[] }>;
 
 export type WorkKind = keyof typeof workKinds;
 export const workKindIds = Object.keys(workKinds) as [WorkKind, ...WorkKind[]];

@@ -1,4 +1,4 @@
-import { BookOpen, Calculator, Hash, HeartPulse, ListChecks, ScrollText, Waves } from 'lucide-react';
+import { BookOpen, Calculator, Droplets, Hash, HeartPulse, ListChecks, ScrollText, Waves } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { type SessionInfo, SessionProvider } from '@/client/session';
 import { WorkingProvider } from '@/client/Working';
@@ -39,6 +39,7 @@ const desks = [
   { href: '/', word: 'Today', icon: ListChecks },
   { href: '/flow', word: 'Flow', icon: Waves },
   { href: '/count', word: 'Count', icon: Hash },
+  { href: '/water', word: 'Water', icon: Droplets },
   { href: '/health', word: 'Health', icon: HeartPulse },
   { href: '/calculators', word: 'Calculators', icon: Calculator },
   { href: '/reference', word: 'Reference', icon: BookOpen },

@@ -2,6 +2,7 @@ import type { ActForms } from '@/client/act/actForms';
 import { forms as read } from './read/form';
 import { forms as reading } from './reading/form';
 import { forms as temperature } from './temperature/form';
+import { forms as workEvent } from './workEvent/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [read, reading, temperature];
+export const forms: readonly ActForms[] = [read, reading, temperature, workEvent];

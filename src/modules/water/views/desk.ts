@@ -74,7 +74,7 @@ export async function waterDesk(
     db('site').where({ id: siteId }).first<{ altitudeM: number | null }>({ altitudeM: 'altitude_m' }),
   ]);
   const fresh = read.filter((r) => r.value !== null && r.at !== null && r.at > now - HOLDS_MS);
-  const valueOf = (id: number | null) => fresh.find((r) => r.id === id)?.value ?? null;
+  const readOf = (id: number | null) => fresh.find((r) => r.id === id)?.value ?? null;
   const oxygenIn = new Map(hand.map((h) => [h.unit, h.value]));
   const full = (celsius: number) =>
     oxygenSaturation(
@@ -103,7 +103,7 @@ export async function waterDesk(
     const species = h && book.get(h.species);
     if (!here || !h || !species) return [];
     const room = rooms.find((r) => r.id === u.roomId)!;
-    const celsius = valueOf(h.sensorId);
+    const celsius = readOf(h.sensorId);
     const number = here.reduce((s, x) => s + x.number, 0);
     const eggs = h.station === 'eggs' || h.station === 'yolksac';
     const probe = fresh.find((r) => r.kind === 'oxygen' && r.roomId === u.roomId)?.value ?? null;
@@ -132,7 +132,7 @@ export async function waterDesk(
           : null,
         criticalMgPerL: fishCriticalOf(eggs ? undefined : valueNamed(species, 'oxygen at which')?.value),
         bears: { low: warmth?.low, high: warmth?.high },
-        sourceCelsius: valueOf(room.sourceSensor),
+        sourceCelsius: readOf(room.sourceSensor),
         chlorineMinutes: chlorine.get(u.roomId) ?? null,
       },
     ];

@@ -1,0 +1,145 @@
+'use client';
+
+import {
+  Bug,
+  CircleDot,
+  Container,
+  Droplet,
+  Fan,
+  Filter,
+  Flame,
+  FlaskConical,
+  Snowflake,
+  Sun,
+  TowerControl,
+  Waves,
+  Zap,
+} from 'lucide-react';
+import { useSession } from '@/client/session';
+import type { Lost, WorkKind } from '@/core/water/works';
+import { Button } from '@/ui/Button';
+import type { WaterDesk } from '../../views/desk';
+import { drawCircuits, type Placed, roomKey, workKey } from './layout';
+import { readSays } from './readSays';
+
+const icons: Record<WorkKind, typeof Droplet> = {
+  source: Droplet,
+  head: Container,
+  pump: CircleDot,
+  tower: TowerControl,
+  heater: Flame,
+  chiller: Snowflake,
+  neutraliser: FlaskConical,
+  filter: Filter,
+  biofilter: Bug,
+  uv: Sun,
+  blower: Fan,
+  breaker: Zap,
+  outflow: Waves,
+};
+
+/** A column and a row of the drawing, px. */
+const [COLUMN, ROW, TOP] = [112, 84, 8];
+/** The middle of a work's sign, from the top of its place. */
+const MIDDLE = 20;
+
+/** The circuits from the source to the outflow: what stopped, what is without water behind it, what each room has lost. */
+export function Circuits({
+  desk,
+  off,
+  said,
+  lost,
+  selected,
+  onSelect,
+}: {
+  desk: WaterDesk;
+  off: ReadonlySet<number>;
+  /** Of those, which somebody said; the others follow from them, or are asked about. */
+  said: ReadonlySet<number>;
+  lost: ReadonlyMap<number, ReadonlySet<Lost>>;
+  selected: number | null;
+  onSelect: (id: number) => void;
+}) {
+  const { units } = useSession();
+  const d = drawCircuits(desk.works, desk.rooms);
+  const at = new Map(d.places.map((p) => [p.key, p]));
+  const x = (p: Placed) => p.column * COLUMN + COLUMN / 2;
+  const y = (p: Placed) => TOP + p.row * ROW + MIDDLE;
+  const works = new Map(desk.works.map((w) => [workKey(w.id), w]));
+  const rooms = new Map(desk.rooms.map((r) => [roomKey(r.id), r]));
+  const dead = (l: { from: string; to: string; kind: 'water' | 'air' }) => {
+    const from = works.get(l.from);
+    if (from && off.has(from.id)) return true;
+    const room = rooms.get(l.to);
+    return room ? (lost.get(room.id)?.has(l.kind) ?? false) : false;
+  };
+  const [width, height] = [d.columns * COLUMN, TOP + d.rows * ROW];
+  return (
+    <div className="overflow-x-auto" data-testid="circuits">
+      <div className="relative" style={{ width, height }}>
+        <svg width={width} height={height} className="absolute inset-0" aria-hidden="true">
+          {d.lines.map((l) => {
+            const [a, b] = [at.get(l.from), at.get(l.to)];
+            if (!a || !b) return null;
+            const gone = dead(l);
+            const middle = (x(a) + x(b)) / 2;
+            return (
+              <path
+                key={`${l.from} ${l.to}`}
+                d={`M${x(a)},${y(a)} C${middle},${y(a)} ${middle},${y(b)} ${x(b)},${y(b)}`}
+                fill="none"
+                stroke={gone ? 'var(--loss)' : l.kind === 'air' ? 'var(--strong)' : 'var(--deep)'}
+                strokeWidth={l.kind === 'air' ? 1.2 : 2.4}
+                strokeDasharray={gone ? '5 4' : l.kind === 'air' ? '1 4' : undefined}
+                opacity={gone ? 1 : 0.55}
+              />
+            );
+          })}
+        </svg>
+        {d.places.map((p) => {
+          const place = { left: p.column * COLUMN, top: TOP + p.row * ROW, width: COLUMN };
+          const w = works.get(p.key);
+          if (w) {
+            const Icon = icons[w.kind];
+            const down = off.has(w.id);
+            return (
+              <div key={p.key} className="absolute flex justify-center" style={place}>
+                <Button
+                  kind="bare"
+                  aria-pressed={selected === w.id}
+                  data-work={w.name}
+                  data-off={down || undefined}
+                  className="flex flex-col items-center text-center"
+                  onClick={() => onSelect(w.id)}
+                >
+                  <span
+                    className={`flex size-10 items-center justify-center rounded-full border-2 bg-sheet ${down ? 'border-loss text-loss' : selected === w.id ? 'border-deep text-deep' : 'border-strong text-ink'}`}
+                  >
+                    <Icon size={20} aria-hidden />
+                  </span>
+                  <span className={`mt-0.5 text-small leading-tight ${down ? 'font-semibold text-loss' : ''}`}>
+                    {w.name}
+                    {down && <span className="block">{said.has(w.id) ? 'stopped' : 'off with it'}</span>}
+                  </span>
+                </Button>
+              </div>
+            );
+          }
+          const r = rooms.get(p.key)!;
+          const without = lost.get(r.id);
+          return (
+            <div key={p.key} className="absolute flex justify-center" style={place} data-room={r.name}>
+              <div
+                className={`rounded-[3px] border-2 bg-sheet px-2 py-0.5 text-center text-small leading-tight ${without ? 'border-loss' : 'border-strong'}`}
+              >
+                <b className={`block ${without ? 'text-loss' : ''}`}>{r.name}</b>
+                <span className="block text-soft">{r.tanks === 1 ? '1 tank' : `${r.tanks} tanks`}</span>
+                {r.read.length > 0 && <span className="block text-soft">{readSays(r, units === 'us')}</span>}
+              </div>
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
