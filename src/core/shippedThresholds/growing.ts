@@ -144,7 +144,7 @@ export const ofGrowing = {
   },
   fishCritical: {
     of: 'water',
-    what: 'oxygen at which fish die when water or air stops, where their species says nothing',
+    what: 'oxygen at which fish die when water or air stops',
     value: 3,
     unit: 'mg/L',
     hint: 'verify: salmonids sooner, carps later',

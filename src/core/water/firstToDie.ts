@@ -1,4 +1,3 @@
-import { thresholds } from '../thresholds';
 import { fishUse, minutesLeft, minutesOfWarmth } from './stillWater';
 import type { Lost } from './works';
 
@@ -137,6 +136,3 @@ const missing = (t: TankInDanger, ...of: (keyof typeof words)[]) =>
     .filter((k) => t[k] === null)
     .map((k) => words[k])
     .join(', ');
-
-/** Oxygen at which fish die: what their species says, else the threshold. */
-export const fishCriticalOf = (said: number | undefined): number => said ?? thresholds.fishCritical.value;

@@ -263,7 +263,7 @@ export const laterMigrations: readonly Step[] = [
       t.double('flow_l_min').comment('what it gives at most');
       t.string('spare', 200).notNullable().defaultTo('');
       t.boolean('retired').notNullable().defaultTo(false);
-      t.unique(['site_id', 'name']);
+      t.index(['site_id', 'name']);
     }),
     down: drop('work'),
   },

@@ -1,9 +1,8 @@
 import { dangerOf } from '@/core/incubation/danger';
 import { limitAt } from '@/core/species/life';
-import { valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { HOUR_MS } from '@/core/time/spans';
-import { fishCriticalOf, type TankInDanger } from '@/core/water/firstToDie';
+import type { TankInDanger } from '@/core/water/firstToDie';
 import { oxygenSaturation, standardPressureKpa } from '@/core/water/oxygen';
 import { supplyOf } from '@/core/water/supply';
 import { readNow } from '@/server/sensorsNow';
@@ -130,7 +129,7 @@ export async function waterDesk(
               { celsius, oxygenMgPerL, altitudeM: place.altitudeM },
             )?.minutes ?? null)
           : null,
-        criticalMgPerL: fishCriticalOf(eggs ? undefined : valueNamed(species, 'oxygen at which')?.value),
+        criticalMgPerL: thresholds.fishCritical.value,
         bears: { low: warmth?.low, high: warmth?.high },
         sourceCelsius: readOf(room.sourceSensor),
         chlorineMinutes: chlorine.get(u.roomId) ?? null,
