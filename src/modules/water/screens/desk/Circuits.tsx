@@ -38,10 +38,10 @@ const icons: Record<WorkKind, typeof Droplet> = {
   outflow: Waves,
 };
 
-/** A column and a row of the drawing, px. */
-const [COLUMN, ROW, TOP] = [112, 84, 8];
-/** The middle of a work's sign, from the top of its place. */
-const MIDDLE = 20;
+/** A column and the least of a row of the drawing, px. */
+const [COLUMN, ROW] = [142, 70];
+/** The middle of a work's sign, from the top of its place; the place of a room. */
+const [MIDDLE, ROOM] = [20, 60];
 
 /** The circuits from the source to the outflow: what stopped, what is without water behind it, what each room has lost. */
 export function Circuits({
@@ -64,7 +64,12 @@ export function Circuits({
   const d = drawCircuits(desk.works, desk.rooms);
   const at = new Map(d.places.map((p) => [p.key, p]));
   const x = (p: Placed) => p.column * COLUMN + COLUMN / 2;
-  const y = (p: Placed) => TOP + p.row * ROW + MIDDLE;
+  const height = d.rows * ROW;
+  const inColumn = new Map<number, number>();
+  for (const p of d.places) inColumn.set(p.column, (inColumn.get(p.column) ?? 0) + 1);
+  /** Each column fills the height: what belongs together stands beside each other. */
+  const middle = (p: Placed) => ((p.row + 0.5) * height) / inColumn.get(p.column)!;
+  const y = (p: Placed) => middle(p);
   const works = new Map(desk.works.map((w) => [workKey(w.id), w]));
   const rooms = new Map(desk.rooms.map((r) => [roomKey(r.id), r]));
   const dead = (l: { from: string; to: string; kind: 'water' | 'air' }) => {
@@ -73,7 +78,7 @@ export function Circuits({
     const room = rooms.get(l.to);
     return room ? (lost.get(room.id)?.has(l.kind) ?? false) : false;
   };
-  const [width, height] = [d.columns * COLUMN, TOP + d.rows * ROW];
+  const width = d.columns * COLUMN;
   return (
     <div className="overflow-x-auto" data-testid="circuits">
       <div className="relative" style={{ width, height }}>
@@ -82,11 +87,11 @@ export function Circuits({
             const [a, b] = [at.get(l.from), at.get(l.to)];
             if (!a || !b) return null;
             const gone = dead(l);
-            const middle = (x(a) + x(b)) / 2;
+            const half = (x(a) + x(b)) / 2;
             return (
               <path
                 key={`${l.from} ${l.to}`}
-                d={`M${x(a)},${y(a)} C${middle},${y(a)} ${middle},${y(b)} ${x(b)},${y(b)}`}
+                d={`M${x(a)},${y(a)} C${half},${y(a)} ${half},${y(b)} ${x(b)},${y(b)}`}
                 fill="none"
                 stroke={gone ? 'var(--loss)' : l.kind === 'air' ? 'var(--strong)' : 'var(--deep)'}
                 strokeWidth={l.kind === 'air' ? 1.2 : 2.4}
@@ -97,8 +102,8 @@ export function Circuits({
           })}
         </svg>
         {d.places.map((p) => {
-          const place = { left: p.column * COLUMN, top: TOP + p.row * ROW, width: COLUMN };
           const w = works.get(p.key);
+          const place = { left: p.column * COLUMN, top: y(p) - (w ? MIDDLE : ROOM / 2), width: COLUMN };
           if (w) {
             const Icon = icons[w.kind];
             const down = off.has(w.id);
@@ -119,7 +124,11 @@ export function Circuits({
                   </span>
                   <span className={`mt-0.5 text-small leading-tight ${down ? 'font-semibold text-loss' : ''}`}>
                     {w.name}
-                    {down && <span className="block">{said.has(w.id) ? 'stopped' : 'off with it'}</span>}
+                    {down && (
+                      <span className="block">
+                        {said.has(w.id) ? 'stopped' : selected === w.id ? 'if it stops' : 'off with it'}
+                      </span>
+                    )}
                   </span>
                 </Button>
               </div>
@@ -128,13 +137,22 @@ export function Circuits({
           const r = rooms.get(p.key)!;
           const without = lost.get(r.id);
           return (
-            <div key={p.key} className="absolute flex justify-center" style={place} data-room={r.name}>
+            <div
+              key={p.key}
+              className="absolute flex items-center justify-center"
+              style={{ ...place, height: ROOM }}
+              data-room={r.name}
+            >
               <div
                 className={`rounded-[3px] border-2 bg-sheet px-2 py-0.5 text-center text-small leading-tight ${without ? 'border-loss' : 'border-strong'}`}
               >
                 <b className={`block ${without ? 'text-loss' : ''}`}>{r.name}</b>
-                <span className="block text-soft">{r.tanks === 1 ? '1 tank' : `${r.tanks} tanks`}</span>
-                {r.read.length > 0 && <span className="block text-soft">{readSays(r, units === 'us')}</span>}
+                <span className="block text-soft">
+                  {r.tanks === 0 ? 'empty' : r.tanks === 1 ? '1 tank' : `${r.tanks} tanks`}
+                </span>
+                {r.read.length > 0 && (
+                  <span className="block whitespace-nowrap text-soft">{readSays(r, units === 'us')}</span>
+                )}
               </div>
             </div>
           );

@@ -35,6 +35,8 @@ export function First({
 }) {
   if (lost.size === 0) return null;
   const rooms = desk.rooms.filter((r) => lost.has(r.id));
+  // What holds of the first is said once.
+  const common = dies[0]?.minutes == null ? '' : dies[0].says;
   return (
     <section aria-label="Which dies first">
       <h2 className="border-b-2 border-deep/40 pb-0.5">
@@ -42,6 +44,7 @@ export function First({
       </h2>
       <p className="my-1 text-soft">
         {rooms.map((r) => `${r.name}: ${[...lost.get(r.id)!].map((l) => lostWords[l]).join(', ')}`).join('; ')}
+        {common && `. Told ${common}.`}
       </p>
       {dies.length === 0 ? (
         <p className="quiet">Nothing stands there.</p>
@@ -58,7 +61,7 @@ export function First({
                 <b>{d.unit}</b>
                 <span>
                   {d.holds}
-                  <span className="block text-small text-soft">{d.says}</span>
+                  {d.says !== common && <span className="block text-small text-soft">{d.says}</span>}
                 </span>
                 <span
                   className={`num text-right ${left !== null && left < HURRY_MINUTES ? 'font-bold text-hand' : ''}`}

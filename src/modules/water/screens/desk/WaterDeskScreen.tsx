@@ -19,6 +19,7 @@ import { Circuits } from './Circuits';
 import { First } from './First';
 import { Lately } from './Lately';
 import { Power } from './Power';
+import { WhatIf } from './WhatIf';
 
 /** What is wrong with the water, and which tank dies first: what stands, and what would if a work stopped. */
 export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
@@ -88,8 +89,9 @@ export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
                 onClose={() => setAsked(null)}
               />
             ) : (
-              down.length > 0 && down.map((n) => <Answer key={n.workId} work={works.get(n.workId)!} />)
+              down.map((n) => <Answer key={n.workId} work={works.get(n.workId)!} />)
             )}
+            {!selected && down.length === 0 && <WhatIf desk={desk} onSelect={setAsked} />}
             <First dies={dies} gone={gone} now={now} timeZone={timeZone} real={real} lost={lost} desk={desk} />
           </div>
         </div>
@@ -172,7 +174,7 @@ function WorkSheet({
     <section aria-label={work.name} className="mb-3">
       <div className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-deep/40 pb-0.5">
         <h2>{work.name}</h2>
-        <span className="text-soft">{kind.word}</span>
+        {kind.word !== work.name.toLowerCase() && <span className="text-soft">{kind.word}</span>}
         <Button kind="link" className="ml-auto text-small" onClick={onClose}>
           close
         </Button>

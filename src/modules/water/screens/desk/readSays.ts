@@ -1,14 +1,18 @@
-import { decimals, grouped } from '@/core/quantities/format';
-import { measured } from '@/core/quantities/reader';
+import { decimals, degrees, grouped } from '@/core/quantities/format';
+import { forReader, measured } from '@/core/quantities/reader';
 import type { WaterDesk } from '../../views/desk';
 
-/** What a room’s probes say, in a line. */
-export const readSays = (r: WaterDesk['rooms'][number], us: boolean): string =>
-  r.read
-    .slice(0, 2)
-    .map((x) =>
-      x.kind === 'temperature' || x.kind === 'flow'
-        ? measured(x.value, x.kind, us)
-        : `${x.kind} ${x.value < 10 ? decimals(x.value, 1) : grouped(x.value)}`,
-    )
-    .join(', ');
+/** What a room’s probes say, in a line: of several of a kind from the lowest to the highest. */
+export function readSays(r: WaterDesk['rooms'][number], us: boolean): string {
+  const of = (kind: string) => r.read.filter((x) => x.kind === kind).map((x) => x.value);
+  const said = (kind: string) => {
+    const [low, high] = [Math.min(...of(kind)), Math.max(...of(kind))];
+    if (kind === 'temperature')
+      return high - low < 0.05
+        ? degrees(high, us)
+        : `${decimals(forReader(low, 'temperature', us), 1)} to ${degrees(high, us)}`;
+    if (kind === 'flow') return measured(high, 'flow', us);
+    return `${kind} ${high < 10 ? decimals(high, 1) : grouped(high)}`;
+  };
+  return [...new Set(r.read.map((x) => x.kind))].slice(0, 2).map(said).join(', ');
+}
