@@ -134,12 +134,12 @@ test('an alarm says what to do, and who sees to it once somebody does', async ()
     seenAt: null,
     roomId: 2,
   };
-  const { user, unmount } = show(<AlarmBar alarms={[alarm]} />);
+  const { user, unmount } = show(<AlarmBar alarms={[alarm]} down={[]} />);
   expect(screen.getByText('Look at the chiller.')).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'I see to it' }));
   expect(onlySent()).toMatchObject({ type: 'alarm.see', payload: { alarm: 7 } });
   unmount();
-  show(<AlarmBar alarms={[{ ...alarm, seenBy: 'Hand', seenAt: NOW }]} />);
+  show(<AlarmBar alarms={[{ ...alarm, seenBy: 'Hand', seenAt: NOW }]} down={[]} />);
   expect(screen.getByText(/Hand sees to it/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'I see to it' })).toBeNull();
 });

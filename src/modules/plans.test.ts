@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { flow } from '@/modules/flow/views/flow';
+import { healthPage } from '@/modules/health/views/healthPage';
 import { comparison } from '@/modules/incubation/views/compare';
 import { roomView } from '@/modules/incubation/views/room';
 import { routine } from '@/modules/incubation/views/routine';
@@ -15,6 +16,7 @@ import { selectionsView } from '@/modules/selection/views/selections';
 import { gradingView } from '@/modules/sorting/views/grading';
 import { daysNow } from '@/modules/spawning/views/daysNow';
 import { today } from '@/modules/today/views/today';
+import { waterDesk } from '@/modules/water/views/desk';
 import { waterOff } from '@/modules/water/views/handWater';
 import { waterDays } from '@/modules/water/views/waterDays';
 import type { Actor } from '@/server/context';
@@ -22,6 +24,7 @@ import { livingStock } from '@/server/stock/livingStock';
 import { places } from '@/server/stock/places';
 import { stockNow } from '@/server/stock/stockNow';
 import { connect, type Db } from '@/store/connection';
+import { watchDeadOf } from '@/store/deadWatch';
 import { migrate } from '@/store/migrations';
 import { usualScatter } from '@/store/usualScatter';
 import { ANCHOR, makeLarge, makeSmall } from '../../benchmarks/largeHatchery';
@@ -86,6 +89,9 @@ async function asked(name: string): Promise<Asked> {
       timeZone: 'Europe/Vienna',
     };
     const first = (await db('holding').where('number', '>', 0).orderBy('id').first('lot_id')) as { lot_id: number };
+    const fish = (await db('holding').where('number', '>', 0).whereNot({ station: 'eggs' }).first('lot_id')) as {
+      lot_id: number;
+    };
     const room = (await db('unit').where({ name: 'JA1' }).first('room_id')) as { room_id: number };
     const holdings = await livingStock(db, person, ANCHOR);
     const screens: Record<string, () => Promise<unknown>> = {
@@ -115,6 +121,9 @@ async function asked(name: string): Promise<Asked> {
       releases: () => releases(db, 1, ANCHOR),
       'what differs': () => comparison(db, person, {}),
       'units to choose from': () => places(db, 1, ANCHOR),
+      health: () => healthPage(db, person, ANCHOR, holdings),
+      'water desk': () => waterDesk(db, 1, ANCHOR, holdings, new Map()),
+      'dead of a lot, watched': () => watchDeadOf(db, 1, fish.lot_id, ANCHOR),
       'water by day': () => waterDays(db, person, ANCHOR),
       'usual scatter': () =>
         Promise.all((['take', 'arrival', 'count'] as const).map((of) => usualScatter(db, 1, of, ANCHOR))),

@@ -397,6 +397,7 @@ test('kept while the connection is gone, and sent once when it is back', async (
 for (const [what, paths] of [
   ['of the day', '/ /flow /parts /rooms/2?unit=J1 /rearing?unit=R2 /lots/1 /lots/1/line /moves /take /bring'],
   ['of the parents', '/brood /brood/arrivals /brood/next /brood/deformities /brood/conditioning /spawning'],
+  ['of water and health', '/water /water/capacity /health'],
   ['of the books', '/records?tab=ledger /records?tab=readings /calculators /compare /setup /count'],
   ['of what is known', '/reference /reference?species=pikeperch /reference?page=thresholds'],
   [

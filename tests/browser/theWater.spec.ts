@@ -147,11 +147,21 @@ test('both run again: how long they stood is told, and all of it is in the recor
   await expect(page.getByText(/Night blower its sound is gone: no bubbling in the hall/).first()).toBeVisible();
 });
 
+test('capacity: each tank by its limits, the fullest first; what is asked of the spring', async () => {
+  await page.goto(url('/water/capacity'));
+  const tanks = page.getByRole('region', { name: 'Tanks' }).getByRole('row');
+  await expect(tanks.nth(1)).toContainText('NH2');
+  await expect(tanks.nth(1)).toContainText(/\d+ %/);
+  await expect(tanks.nth(1)).toContainText(/\d+ min/);
+  await expect(page.locator('[data-source="Night spring"]')).toContainText('say what it gives');
+  await accessible(page);
+});
+
 test('on a phone, and in the dim room, it holds', async ({ browser }) => {
   await page.goto(url('/water'));
   await page.evaluate(() => {
     document.documentElement.dataset.theme = 'dim';
   });
   await accessible(page);
-  await holdsOnAPhone(browser, context, ['/water']);
+  await holdsOnAPhone(browser, context, ['/water', '/water/capacity']);
 });

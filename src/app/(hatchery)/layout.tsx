@@ -7,7 +7,7 @@ import { Frame } from '@/modules/frame/screens/Frame';
 import { openAlarms } from '@/modules/water/views/alarms';
 import { db } from '../_server/database';
 import { workLeftDates } from '../_server/dates';
-import { requestFeeds, requestNow, requestStations } from '../_server/request';
+import { requestFeeds, requestNow, requestStations, requestWorksDown } from '../_server/request';
 import { requirePerson } from '../_server/session';
 import { usualOf } from '../_server/usual';
 
@@ -20,6 +20,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
       stations={await requestStations()}
       scene={person.demo ? sceneOf(process.env.MORULA_SCENE)?.id : undefined}
       alarms={await openAlarms(db(), person.siteId, person.units === 'us')}
+      down={await requestWorksDown()}
       session={{
         personId: person.id,
         name: person.name,

@@ -10,6 +10,7 @@ import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockL
 import { type GradingDue, gradingDue } from '@/modules/sorting/views/gradingDue';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
 import { type WaterOff, waterOff } from '@/modules/water/views/handWater';
+import { type WorkDown, worksDown } from '@/modules/water/works';
 import { frozen } from '@/server/frozen';
 import { feedChoices } from '@/server/stock/feeding/feedChoices';
 import { vesselsNow } from '@/server/stock/feeding/vessels';
@@ -115,6 +116,10 @@ export const requestWaterOff = (): Promise<WaterOff[]> =>
       })),
     ),
   );
+
+/** Works of the water that stand. */
+export const requestWorksDown = (): Promise<WorkDown[]> =>
+  computedOnce('worksDown', '', '', ({ siteId }) => worksDown(db(), siteId, requestNow()));
 
 /** What may be fed, for the forms of every page. */
 export const requestFeeds = (): Promise<FeedChoices> =>

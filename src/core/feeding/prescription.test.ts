@@ -213,7 +213,13 @@ describe('how tight', () => {
 
   test('larvae by their number, weighed or not: 50 in a litre of 1 000 L; what lives on the bottom by its mass there', () => {
     const few = { ...bears, larvaePerL: 50 };
-    expect(tightness(few, 60_000, null, 9, null)).toEqual({ limit: 'larvae', share: 1.2, bears: 50_000, fullAt: 9 });
+    expect(tightness(few, 60_000, null, 9, null)).toEqual({
+      byLimit: { larvae: 50_000 },
+      limit: 'larvae',
+      share: 1.2,
+      bears: 50_000,
+      fullAt: 9,
+    });
     expect(tightness(few, 40_000, null, 9, null)).toMatchObject({ share: 0.8, fullAt: null });
     // Of five milligrams each the flow would bear two million.
     expect(tightness(few, 40_000, 0.005, 9, null)).toMatchObject({ limit: 'larvae', bears: 50_000 });

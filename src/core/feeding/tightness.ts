@@ -31,6 +31,8 @@ export type Tightness = {
   /** Of what the binding limit bears. */
   share: number;
   bears: number;
+  /** How many each limit bears that can be told. */
+  byLimit: Partial<Record<TightBy, number>>;
   /** When their growth fills it; now where it is full, null where that lies beyond a year or is not known. */
   fullAt: number | null;
 };
@@ -55,7 +57,13 @@ export function tightness(
   if (meanG === null) {
     const most = larvaeBorne(b);
     if (most === null || number <= 0) return null;
-    return { limit: 'larvae', share: number / most, bears: most, fullAt: number >= most ? now : null };
+    return {
+      limit: 'larvae',
+      share: number / most,
+      bears: most,
+      byLimit: { larvae: most },
+      fullAt: number >= most ? now : null,
+    };
   }
   const here = at(meanG);
   if (!here || number <= 0) return null;
@@ -75,11 +83,11 @@ export function tightness(
     }
     fullAt = now + high * DAY_MS;
   }
-  return { limit: here.limit, share: number / here.number, bears: here.number, fullAt };
+  return { limit: here.limit, share: number / here.number, bears: here.number, byLimit: here.byLimit, fullAt };
 }
 
 /** What a unit bears at a mean mass: its limits are the same for each. */
-function bearing(b: Bears): (massG: number) => { number: number; limit: TightBy } | null {
+function bearing(b: Bears): (massG: number) => (Pick<Tightness, 'limit' | 'byLimit'> & { number: number }) | null {
   const flow = b.flowLPerMin;
   const feedMgPerKgHour = b.rationShare === null ? null : (b.rationShare * 1e6) / 24;
   const limits = {
@@ -107,14 +115,17 @@ function bearing(b: Bears): (massG: number) => { number: number; limit: TightBy 
   const of = { volumeL: b.volumeL ?? 1, flowLPerMin: flow || 1, ...limits };
   const larvae = larvaeBorne(b);
   return (massG) => {
-    const all: { number: number; limit: TightBy }[] = [
+    const byLimit: Tightness['byLimit'] = {
       ...(Object.keys(limits).length > 0
-        ? [capacity({ lengthMm: lengthOf(massG, b.condition ?? 1), massG, ...of })]
-        : []),
-      ...(larvae === null ? [] : [{ number: larvae, limit: 'larvae' as const }]),
-      ...(b.bottom ? [{ number: (1000 * b.bottom.kgPerM2 * b.bottom.areaM2) / massG, limit: 'bottom' as const }] : []),
-    ];
-    return all.length === 0 ? null : all.reduce((a, x) => (x.number < a.number ? x : a));
+        ? capacity({ lengthMm: lengthOf(massG, b.condition ?? 1), massG, ...of }).byLimit
+        : {}),
+      ...(larvae === null ? {} : { larvae }),
+      ...(b.bottom ? { bottom: (1000 * b.bottom.kgPerM2 * b.bottom.areaM2) / massG } : {}),
+    };
+    const all = Object.entries(byLimit) as [TightBy, number][];
+    if (all.length === 0) return null;
+    const [limit, number] = all.reduce((a, x) => (x[1] < a[1] ? x : a));
+    return { limit, number, byLimit };
   };
 }
 

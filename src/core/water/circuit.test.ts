@@ -156,6 +156,7 @@ const tank = (unitId: number, more: Partial<TankInDanger> = {}): TankInDanger =>
   eggMinutes: null,
   criticalMgPerL: 3,
   bears: { low: 4, high: 18 },
+  between: null,
   sourceCelsius: 8,
   chlorineMinutes: null,
   ...more,
@@ -206,6 +207,10 @@ test('what cannot be told stands behind what is soon, with what is missing; what
 
 test('heat and chlorine have their own minutes; of several losses the soonest is told', () => {
   expect(dies([tank(1, { bears: { low: 11 } })], 'heat')[0]![2]).toBe(Math.round((1000 / 60) * Math.log(7 / 3)));
+  // A head tank of 4 000 L for a room of 100 L/min takes 40 minutes where the tank alone takes 17.
+  expect(dies([tank(1, { bears: { low: 11 }, between: { volumeL: 4000, flowLPerMin: 100 } })], 'heat')[0]![2]).toBe(
+    Math.round(40 * Math.log(7 / 3)),
+  );
   expect(dies([tank(1, { chlorineMinutes: 9 })], 'heat', 'chlorine')).toEqual([['R1', 'chlorine', 9]]);
   expect(dies([tank(1)], 'chlorine')).toEqual([['R1', 'chlorine', null]]);
   expect(dies([tank(1)], 'filter')).toEqual([['R1', 'filter', null]]);

@@ -21,6 +21,8 @@ export type TankInDanger = {
   eggMinutes: number | null;
   criticalMgPerL: number;
   bears: { low?: number; high?: number };
+  /** Water between what warms it and the tanks of its room, and all that runs through; null where nothing stands between. */
+  between: { volumeL: number; flowLPerMin: number } | null;
   /** Temperature of the water as it comes from its source. */
   sourceCelsius: number | null;
   /** Minutes of reserve behind the neutraliser. */
@@ -81,10 +83,9 @@ function minutesFor(t: TankInDanger, why: Lost, all: ReadonlySet<Lost>): { minut
           minutes: null,
           says: `not known: ${missing(t, 'volumeL', 'flowLPerMin', 'celsius', 'sourceCelsius')}`,
         };
-      const minutes = minutesOfWarmth(
-        { volumeL: t.volumeL, flowLPerMin: t.flowLPerMin, celsius: t.celsius, sourceCelsius: t.sourceCelsius },
-        t.bears,
-      );
+      // What is mixed before the tanks cools slower than they renew: its time is the longer, and theirs not added.
+      const through = t.between ?? { volumeL: t.volumeL, flowLPerMin: t.flowLPerMin };
+      const minutes = minutesOfWarmth({ ...through, celsius: t.celsius, sourceCelsius: t.sourceCelsius }, t.bears);
       return minutes === null
         ? { minutes, says: 'stays within what they bear' }
         : { minutes, says: 'until it is out of what they bear' };

@@ -78,3 +78,16 @@ const noticed = (db: Db, siteId: number, now: number) =>
       said: 'e.said',
       by: 'p.name',
     });
+
+/** A work that does not do what it is for. */
+export type WorkDown = { name: string; kind: WorkEvent; at: number };
+
+/** Works of which somebody said that they stopped, the latest first. Two statements. */
+export async function worksDown(db: Db, siteId: number, now: number): Promise<WorkDown[]> {
+  const last = [...(await lastOfWorks(db, siteId, now)).values()].filter((n) => n.kind !== 'runs');
+  if (last.length === 0) return [];
+  const works = new Map((await worksOf(db, siteId)).map((w) => [w.id, w]));
+  return last.flatMap((n) =>
+    works.has(n.workId) ? [{ name: works.get(n.workId)!.name, kind: n.kind, at: n.at }] : [],
+  );
+}

@@ -4,19 +4,24 @@ import { BellRing } from 'lucide-react';
 import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { workEvents } from '@/core/water/works';
 import { seeAlarm } from '@/modules/water/acts/seeAlarm/act';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
+import type { WorkDown } from '@/modules/water/works';
 import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
 
 /** Alarms of the water across every page: what is off, what to do, and who sees to it. */
-export function AlarmBar({ alarms }: { alarms: readonly OpenAlarm[] }) {
-  if (alarms.length === 0) return null;
+export function AlarmBar({ alarms, down }: { alarms: readonly OpenAlarm[]; down: readonly WorkDown[] }) {
+  if (alarms.length === 0 && down.length === 0) return null;
   const unseen = alarms.filter((a) => a.seenAt === null);
   const shown = unseen.length > 0 ? unseen : alarms;
   return (
     <section aria-label="Alarms" role="alert" className="no-print border-b border-hand bg-hand-wash px-4 py-1.5">
       <ul className="flex flex-col gap-1">
+        {down.slice(0, 3).map((w) => (
+          <DownLine key={w.name} w={w} />
+        ))}
         {shown.slice(0, 3).map((a) => (
           <AlarmLine key={a.id} a={a} />
         ))}
@@ -28,6 +33,23 @@ export function AlarmBar({ alarms }: { alarms: readonly OpenAlarm[] }) {
         </p>
       )}
     </section>
+  );
+}
+
+/** A work of the water that somebody said has stopped. */
+function DownLine({ w }: { w: WorkDown }) {
+  const { timeZone } = useSession();
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-3 gap-y-0.5 text-body">
+      <BellRing size={16} aria-hidden className="self-center text-hand" />
+      <Link href="/water" className="font-bold text-hand">
+        {w.name} {workEvents[w.kind]}
+      </Link>
+      <span>what to do, and which tank comes first</span>
+      <span className="ml-auto text-soft">
+        since {dayMonth(w.at, timeZone)} {clock(w.at, timeZone)}
+      </span>
+    </li>
   );
 }
 

@@ -6,6 +6,7 @@ import type { DemoScene } from '@/core/demoScenes';
 import { stationGlyph } from '@/core/species/stations';
 import { clock, weekday } from '@/core/time/localDay';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
+import type { WorkDown } from '@/modules/water/works';
 import { Glyph, Mark } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
@@ -51,12 +52,15 @@ export function Frame({
   session,
   stations,
   alarms,
+  down,
   scene,
   children,
 }: {
   session: SessionInfo;
   stations: StationTotal[];
   alarms: readonly OpenAlarm[];
+  /** Works of the water that stand. */
+  down: readonly WorkDown[];
   /** Of a demo: at which moment of its season it stands. */
   scene?: DemoScene;
   children: ReactNode;
@@ -93,7 +97,7 @@ export function Frame({
               <LinkGuard />
               {scene && <DemoLine scene={scene} />}
               <RecordingBar />
-              <AlarmBar alarms={alarms} />
+              <AlarmBar alarms={alarms} down={down} />
             </div>
             <nav
               aria-label="Desks"

@@ -62,7 +62,7 @@ const unit = (name: string, over: Partial<HallUnit> = {}): HallUnit => ({
   number: 47_100,
   sd: 1500,
   massG: 47_100 * 0.305,
-  tight: { limit: 'density', share: 0.62, bears: 76_000, fullAt: NOW + 3 * 86_400_000 },
+  tight: { byLimit: {}, limit: 'density', share: 0.62, bears: 76_000, fullAt: NOW + 3 * 86_400_000 },
   larval: [],
   dead7: 44,
   ...over,
@@ -156,7 +156,7 @@ describe('drawn where they stand', () => {
     const says = (u: HallUnit) => wantsOf(u, 'Europe/Vienna', NOW);
     const rise = { kind: 'rise', urgency: 1, says: '90 dead, usually about 4' } as never;
     const weigh = { kind: 'weigh', urgency: 3, says: 'sample weights are 20 days old' } as never;
-    const full = { limit: 'oxygen', share: 1.25, bears: 1, fullAt: NOW } as const;
+    const full = { byLimit: {}, limit: 'oxygen', share: 1.25, bears: 1, fullAt: NOW } as const;
     const late = feeding({ meals: [1, 2].map((i) => ({ at: NOW - i * 7_200_000, g: 10, is: 'late' as const })) });
     const hungry = feeding({ grown: { meanG: 0.31, cv: 0.05, hungry: true, possibleG: 0.4 } });
     expect(says(unit('R1', { holdings: [fish({ due: [rise] })], tight: full }))).toEqual({

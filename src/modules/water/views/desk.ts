@@ -83,6 +83,9 @@ export async function waterDesk(
     ) * thresholds.assumedSaturation.value;
   const stand = new Map<number, LivingHolding[]>();
   for (const h of holdings) stand.set(h.unitId, [...(stand.get(h.unitId) ?? []), h]);
+  const flowOf = new Map(
+    rooms.map((r) => [r.id, units.filter((u) => u.roomId === r.id).reduce((s, u) => s + (u.flowLPerMin ?? 0), 0)]),
+  );
   const chlorine = new Map(
     rooms.map((r) => [
       r.id,
@@ -131,6 +134,10 @@ export async function waterDesk(
           : null,
         criticalMgPerL: thresholds.fishCritical.value,
         bears: { low: warmth?.low, high: warmth?.high },
+        between:
+          room.mixedL === null || !(flowOf.get(room.id)! > 0)
+            ? null
+            : { volumeL: room.mixedL, flowLPerMin: flowOf.get(room.id)! },
         sourceCelsius: readOf(room.sourceSensor),
         chlorineMinutes: chlorine.get(u.roomId) ?? null,
       },
@@ -147,7 +154,7 @@ export async function waterDesk(
         name: r.name,
         kind: r.kind,
         tanks: tanks.filter((t) => t.roomId === r.id).length,
-        flowLPerMin: units.filter((u) => u.roomId === r.id).reduce((s, u) => s + (u.flowLPerMin ?? 0), 0),
+        flowLPerMin: flowOf.get(r.id)!,
         read: fresh
           .filter((x) => x.roomId === r.id)
           .map((x) => ({ kind: x.kind, name: x.name, value: x.value!, at: x.at! })),

@@ -10,6 +10,7 @@ import { lostBy, notRunning, workEvents, workKinds } from '@/core/water/works';
 import { Button } from '@/ui/Button';
 import { Caution } from '@/ui/caution';
 import { DialogButton } from '@/ui/Dialog';
+import { Link } from '@/ui/Link';
 import { useTicking } from '@/ui/ticking';
 import { NoticeForm } from '../../acts/workEvent/form';
 import { WorkForm } from '../../acts/workSave/form';
@@ -54,8 +55,11 @@ export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
           now={now}
           timeZone={timeZone}
         />
+        <Link className="link ml-auto" href="/water/capacity">
+          Capacity
+        </Link>
         {manager && (
-          <span className="ml-auto">
+          <span>
             <DialogButton word="Put up a work" title="Put up a work">
               {(done) => <WorkForm works={desk.works} rooms={desk.rooms} done={done} />}
             </DialogButton>

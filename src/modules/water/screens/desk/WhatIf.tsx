@@ -24,7 +24,7 @@ export function WhatIf({ desk, onSelect }: { desk: WaterDesk; onSelect: (id: num
     .sort((a, b) => (a.first?.minutes ?? Number.POSITIVE_INFINITY) - (b.first?.minutes ?? Number.POSITIVE_INFINITY));
   return (
     <section aria-label="Were it to stop">
-      <h2 className="border-b-2 border-deep/40 pb-0.5">Were it to stop: who dies first</h2>
+      <h2 className="border-b-2 border-deep/40 pb-0.5">Were it to stop: who suffers first</h2>
       <ol>
         {all.map(({ w, first, soon, unknown }) => (
           <li
@@ -38,7 +38,7 @@ export function WhatIf({ desk, onSelect }: { desk: WaterDesk; onSelect: (id: num
               </Button>
               <span className="block text-small text-soft">
                 {first
-                  ? `${first.unit}, ${first.holds}${soon > 1 ? `; ${soon} tanks within the hour` : ''}`
+                  ? `${first.unit}, ${first.holds}${first.why === 'heat' ? ', out of what they bear' : first.why === 'chlorine' ? ', chlorine' : ''}${soon > 1 ? `; ${soon} tanks within the hour` : ''}`
                   : unknown > 0
                     ? `not known of ${unknown} ${unknown === 1 ? 'tank' : 'tanks'}`
                     : 'nobody within minutes'}

@@ -1,0 +1,225 @@
+import { minutesWords } from '@/core/incubation/danger';
+import { decimals, grouped } from '@/core/quantities/format';
+import { measured, readerUnit } from '@/core/quantities/reader';
+import { dayMonth } from '@/core/time/localDay';
+import type { SourceBudget } from '@/core/water/budget';
+import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
+import { Table } from '@/ui/Table';
+
+/** What a tank bears, by each limit, as a share of what stands there. */
+export type CapacityRow = {
+  unitId: number;
+  unit: string;
+  room: string;
+  href: string;
+  holds: string;
+  number: number;
+  sd: number;
+  massKg: number | null;
+  volumeL: number | null;
+  flowLPerMin: number | null;
+  /** How full it is by each limit that can be told. */
+  shares: Partial<Record<'density' | 'flow' | 'oxygen' | 'ammonia' | 'larvae' | 'bottom', number>>;
+  binds: string | null;
+  fullAt: number | null;
+  /** Minutes that its oxygen lasts without water. */
+  reserveMinutes: number | null;
+};
+
+const columns = [
+  { id: 'density', word: 'room' },
+  { id: 'flow', word: 'flow' },
+  { id: 'oxygen', word: 'oxygen' },
+  { id: 'ammonia', word: 'ammonia' },
+] as const;
+
+/** Which limit binds each tank, until when, and whether the water suffices: for all of them side by side. */
+export function CapacityScreen({
+  rows,
+  budget,
+  roomNames,
+  now,
+  timeZone,
+  us,
+}: {
+  rows: readonly CapacityRow[];
+  budget: readonly SourceBudget[];
+  roomNames: ReadonlyMap<number, string>;
+  now: number;
+  timeZone: string;
+  us: boolean;
+}) {
+  const over = rows.filter((r) => r.binds !== null && (r.shares[r.binds as never] ?? 0) >= 1);
+  const soon = rows.filter((r) => r.fullAt !== null && r.fullAt > now && r.fullAt < now + SOON_MS);
+  return (
+    <section className="px-6 py-4 max-sm:px-3" aria-label="Capacity">
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <h1>Capacity</h1>
+        <p className={over.length > 0 ? 'text-lead font-semibold text-hand' : 'text-lead text-soft'}>
+          {over.length > 0
+            ? `Beyond what they bear: ${over.map((r) => r.unit).join(', ')}`
+            : rows.length === 0
+              ? 'No fish stand here yet.'
+              : soon.length > 0
+                ? `Full within a fortnight: ${soon.map((r) => r.unit).join(', ')}`
+                : 'Nothing is beyond what it bears.'}
+        </p>
+        <Link className="link ml-auto" href="/water">
+          Water
+        </Link>
+      </div>
+      {budget.length > 0 && <Budget of={budget} roomNames={roomNames} us={us} />}
+      {rows.length > 0 && (
+        <section aria-label="Tanks" className="mt-3">
+          <h2 className="border-b-2 border-deep/40 pb-0.5">Tank by tank</h2>
+          <div className="overflow-x-auto">
+            <Table>
+              <thead>
+                <tr>
+                  <th>tank</th>
+                  <th>holds</th>
+                  <th className="num">number</th>
+                  <th className="num">{readerUnit('mass', us)}</th>
+                  {columns.map((c) => (
+                    <th key={c.id}>{c.word}</th>
+                  ))}
+                  <th>full</th>
+                  <th className="num">an hour</th>
+                  <th className="num">without water</th>
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((r) => (
+                  <tr key={r.unitId} data-unit={r.unit}>
+                    <td>
+                      <Link className="font-bold text-ink" href={r.href}>
+                        {r.unit}
+                      </Link>
+                    </td>
+                    <td className="whitespace-nowrap text-soft">{r.holds}</td>
+                    <td className="num">
+                      <Doubtful number={r.number} sd={r.sd} />
+                    </td>
+                    <td className="num">
+                      {r.massKg === null ? <span className="text-soft">not weighed</span> : massSaid(r.massKg, us)}
+                    </td>
+                    {columns.map((c) => (
+                      <td key={c.id}>
+                        <Share of={r.shares[c.id]} binds={r.binds === c.id} />
+                      </td>
+                    ))}
+                    <td className="whitespace-nowrap">
+                      {r.binds && !columns.some((c) => c.id === r.binds) && (
+                        <span className="block text-small text-soft">
+                          {r.binds === 'larvae' ? 'larvae in a litre' : 'the bottom'}{' '}
+                          {Math.round(100 * (r.shares[r.binds as never] ?? 0))} %
+                        </span>
+                      )}
+                      {r.fullAt === null ? (
+                        ''
+                      ) : r.fullAt <= now ? (
+                        <b className="text-hand">now</b>
+                      ) : (
+                        <span className={r.fullAt < now + SOON_MS ? 'font-semibold text-careful' : ''}>
+                          {dayMonth(r.fullAt, timeZone, now)}
+                        </span>
+                      )}
+                    </td>
+                    <td className="num">
+                      {r.volumeL && r.flowLPerMin ? `${decimals((60 * r.flowLPerMin) / r.volumeL, 1)}×` : ''}
+                    </td>
+                    <td
+                      className={`num ${r.reserveMinutes !== null && r.reserveMinutes < HURRY_MINUTES ? 'font-semibold text-careful' : ''}`}
+                    >
+                      {r.reserveMinutes === null ? '' : minutesWords(r.reserveMinutes)}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </div>
+          <p className="quiet mt-1 text-small">
+            Of what each limit bears; the one that binds is bold. Nothing stands where a limit cannot be told: set
+            volume and flow, weigh them, read oxygen and pH. Exchanges of the tank an hour; minutes that its oxygen
+            lasts when the water stops.
+          </p>
+        </section>
+      )}
+    </section>
+  );
+}
+
+const SOON_MS = 14 * 86_400_000;
+const HURRY_MINUTES = 30;
+
+const massSaid = (kg: number, us: boolean) => {
+  const v = us ? kg / 0.45359237 : kg;
+  return v < 10 ? decimals(v, 1) : grouped(Math.round(v));
+};
+
+function Share({ of, binds }: { of: number | undefined; binds: boolean }) {
+  if (of === undefined) return null;
+  const colour = of >= 1 ? 'var(--hand)' : binds ? 'var(--deep)' : 'var(--strong)';
+  return (
+    <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
+      <svg width={40} height={8} aria-hidden="true">
+        <rect width={40} height={8} fill="var(--rule)" />
+        <rect width={40 * Math.min(1, of)} height={8} fill={colour} />
+      </svg>
+      <span className={of >= 1 ? 'font-bold text-hand' : binds ? 'font-bold' : 'text-soft'}>
+        {Math.round(100 * of)} %
+      </span>
+    </span>
+  );
+}
+
+/** What each source gives, and what is asked of it. */
+function Budget({
+  of,
+  roomNames,
+  us,
+}: {
+  of: readonly SourceBudget[];
+  roomNames: ReadonlyMap<number, string>;
+  us: boolean;
+}) {
+  return (
+    <section aria-label="Sources">
+      <h2 className="border-b-2 border-deep/40 pb-0.5">What the sources give, and what is asked of them</h2>
+      <div className="overflow-x-auto">
+        <Table>
+          <tbody>
+            {of.map((s) => {
+              const share = s.givesLPerMin === null ? undefined : s.asksLPerMin / s.givesLPerMin;
+              return (
+                <tr key={s.id} data-source={s.name}>
+                  <td className="font-semibold">{s.name}</td>
+                  <td className="num">
+                    {measured(s.asksLPerMin, 'flow', us)}
+                    <span className="text-soft">
+                      {' '}
+                      {s.givesLPerMin === null
+                        ? 'asked; say what it gives'
+                        : `of ${measured(s.givesLPerMin, 'flow', us)}`}
+                    </span>
+                  </td>
+                  <td>
+                    <Share of={share} binds />
+                  </td>
+                  <td className="text-soft">
+                    {s.rooms.map((r) => roomNames.get(r)).join(', ')}
+                    {s.shared.length > 0 && `; ${s.shared.map((r) => roomNames.get(r)).join(', ')} from others, too`}
+                  </td>
+                  <td className="text-careful">
+                    {share !== undefined && share > 1 ? 'less comes than is set: somebody gets too little' : ''}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </Table>
+      </div>
+    </section>
+  );
+}
