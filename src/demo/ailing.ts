@@ -29,14 +29,63 @@ export class Ailing {
       const unit = await this.tankOf('W');
       if (unit) this.gills(unit);
     });
+    this.vaccinate();
     p.at(-3.9, async () => {
       const unit = await this.tankOf('R');
       if (unit) this.rise(unit);
     });
   }
 
+  /** A raceway of which some are vaccinated, since this morning: the rest is to come. */
+  private vaccinate(): void {
+    const { p } = this;
+    p.at(-0.16, async () => {
+      const unit = await this.tankOf('W', 1);
+      if (!unit) return;
+      const done = await p.trySend(
+        'vaccination.open',
+        {
+          unit: p.unit(unit),
+          vaccine: 'furunculosis vaccine, oil',
+          vaccineLot: 'V 3107',
+          doseMl: 0.05,
+          number: 6000,
+          longestS: 240,
+          anaesthetic: 'as the vet ordered, order 14',
+          needleAfter: 1500,
+          orderedBy: 'Dr Lind',
+          label: 'prescription 14/31',
+          checkedBy: 'Jory',
+          withdrawalDegreeDays: 350,
+        },
+        'Manager',
+        { strength: 'meant' },
+      );
+      if (!done) return;
+      const batches: readonly (readonly [
+        minute: number,
+        number: number,
+        asleepS: number,
+        dead: number,
+        hand: string,
+      ])[] = [
+        [12, 160, 205, 0, 'Mira'],
+        [14, 140, 190, 0, 'Jory'],
+        [24, 170, 220, 1, 'Mira'],
+        [27, 150, 210, 0, 'Jory'],
+        [36, 165, 262, 0, 'Mira'],
+        [40, 155, 215, 0, 'Jory'],
+        [48, 170, 225, 1, 'Mira'],
+      ];
+      for (const [minute, number, asleepS, dead, hand] of batches)
+        p.at(-0.16 + minute / 1440, async () => {
+          await p.trySend('vaccination.batch', { vaccination: done.id, number, asleepS, dead, hand }, 'Culturist');
+        });
+    });
+  }
+
   /** The first tank of a row in which fingerlings stood for some weeks, so that what is usual there is known. */
-  private async tankOf(row: string): Promise<string | null> {
+  private async tankOf(row: string, nth = 0): Promise<string | null> {
     const { p } = this;
     const found = await p
       .reads('holding as h')
@@ -46,6 +95,7 @@ export class Ailing {
       .where('h.opened_at', '<', p.anchor + (p.day - 25) * DAY_MS)
       .where('u.name', 'like', `${row}%`)
       .orderBy('u.id')
+      .offset(nth)
       .first<{ name: string } | undefined>('u.name');
     return found?.name ?? null;
   }

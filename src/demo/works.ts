@@ -13,9 +13,9 @@ export class Works {
     const put = async (name: string, kind: string, more: Record<string, unknown> = {}) =>
       Number((await p.send('work.save', { name, kind, ...more }, 'Manager')).id);
     const rooms = (...names: string[]) => names.map((n) => p.rooms.get(n)!);
-    const spring = await put('Spring', 'source', { flowLPerMin: 1400 });
+    const spring = await put('Spring', 'source', { flowLPerMin: 3800 });
     const river = await put('River intake', 'source', { flowLPerMin: 9000, spare: 'screen in the tool shed' });
-    const town = await put('Town main', 'source', { flowLPerMin: 300 });
+    const town = await put('Town main', 'source', { flowLPerMin: 420 });
     const house = await put('Circuit A', 'breaker', { amperes: 16 });
     const hall = await put('Circuit B', 'breaker', { amperes: 16 });
     const head = await put('Head box', 'head', { from: [spring] });

@@ -83,7 +83,7 @@ test('a reader changes nothing but what is their own; a hand records, and sets n
     may('hand')
       .filter((a) => !recorded(a) && !a.by.includes('reader'))
       .map((a) => a.type),
-  ).toEqual(['tally.put', 'alarm.see']);
+  ).toEqual(['vaccination.batch', 'vaccination.takeBack', 'tally.put', 'alarm.see']);
 });
 
 describe('who may', () => {

@@ -647,6 +647,31 @@ interface Unit {
   area_cm2: number | null;
 }
 
+interface Vaccination {
+  id: number;
+  site_id: number;
+  unit_id: number;
+  lot_id: number;
+  stage: string;
+  plan: string;
+  begun_at: number;
+  begun_by: number;
+  closed_at: number | null;
+  entry_seq: number | null;
+}
+
+interface VaccinationBatch {
+  id: string;
+  vaccination_id: number;
+  kind: string;
+  number: number;
+  asleep_s: number | null;
+  dead: number;
+  hand: string;
+  at: number;
+  person_id: number;
+}
+
 interface Vessel {
   id: number;
   site_id: number;
@@ -740,6 +765,8 @@ declare module 'knex/types/tables' {
     stage_seen: StageSeen;
     tally_part: TallyPart;
     unit: Unit;
+    vaccination: Vaccination;
+    vaccination_batch: VaccinationBatch;
     vessel: Vessel;
     work: Work;
     work_event: WorkEvent;

@@ -188,3 +188,51 @@ test('closed with what it was, it stands among the closed; on a phone it holds',
   await expect(page.getByRole('region', { name: 'Cases' })).toContainText('gill disease');
   await holdsOnAPhone(browser, context, ['/health', '/health/1']);
 });
+
+test('a vaccination: begun from the sheet, batch by batch with its clock, the needle due, a slip taken back, closed', async ({
+  browser,
+}) => {
+  await page.goto(url('/rearing?unit=GH3'));
+  await page.getByRole('button', { name: 'Vaccinate' }).click();
+  await page.getByLabel('Vaccine', { exact: true }).fill('vaccine A');
+  await page.getByLabel('Lot of the vaccine').fill('V 9');
+  await page.getByLabel('mL into each').fill('0.05');
+  await page.getByLabel('How many').fill('1000');
+  await expect(page.getByTestId('vaccine-needed')).toContainText('50 mL');
+  await page.getByLabel('May sleep, s').fill('240');
+  await page.getByLabel('Needle changed after').fill('250');
+  await page.getByLabel(/Withdrawal, degree-days/).fill('350');
+  await page.getByLabel('Ordered by').fill('Dr Lind');
+  await page.getByLabel('By which label or order').fill('prescription 14');
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await page.waitForURL(/health\/vaccination\/\d+$/);
+  const path = new URL(page.url()).pathname;
+  await expect(page.getByText(/Pricked hand/)).toBeVisible();
+  await expect(page.getByText(/a hospital at once/)).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'They are in the bath' }).click();
+  await expect(page.getByRole('timer')).toContainText(/0:0\d/);
+  const through = async (number: string, dead?: string) => {
+    await page.getByLabel('Injected').fill(number);
+    if (dead) await page.getByLabel('Did not wake').fill(dead);
+    await page.getByRole('button', { name: 'The batch is through' }).click();
+  };
+  await through('150');
+  await expect(page.getByTestId('vaccinated')).toHaveText('150');
+  await through('120', '2');
+  await expect(page.getByTestId('vaccinated')).toHaveText('270');
+  await expect(page.getByRole('region', { name: 'Hands' })).toContainText('change the needle: 270 since');
+  await page.getByRole('button', { name: 'needle changed' }).click();
+  await expect(page.getByRole('region', { name: 'Hands' })).toContainText('0 with this needle');
+  await through('1200');
+  await expect(page.getByTestId('vaccinated')).toHaveText(/1.470/);
+  await page.getByRole('button', { name: 'take it back' }).click();
+  await expect(page.getByTestId('vaccinated')).toHaveText('270');
+  await holdsOnAPhone(browser, context, [path]);
+  await page.getByRole('button', { name: 'Close it' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close it' }).click();
+  await expect(page.getByText(/closed \d+ \w+/).first()).toBeVisible();
+  await page.goto(url('/health'));
+  await expect(page.getByRole('region', { name: 'Vaccinations' })).toContainText('270 of 1 000 done');
+  await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('vaccine A');
+});

@@ -283,4 +283,37 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('work_event'),
   },
+  {
+    name: '0697_vaccination',
+    up: create('vaccination', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('unit_id').unsigned().notNullable().references('unit.id');
+      t.integer('lot_id').unsigned().notNullable().references('lot.id');
+      t.string('stage', 40).notNullable();
+      t.json('plan').notNullable().comment('vaccine, dose, by whose order, how long they may sleep, withdrawal');
+      t.bigInteger('begun_at').notNullable();
+      t.integer('begun_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('closed_at');
+      t.bigInteger('entry_seq').unsigned().comment('by which it reached the books');
+      t.index(['site_id', 'begun_at']);
+    }),
+    down: drop('vaccination'),
+  },
+  {
+    name: '0698_vaccination_batch',
+    up: create('vaccination_batch', (t) => {
+      t.specificType('id', 'CHAR(36) CHARACTER SET ascii').primary();
+      t.integer('vaccination_id').unsigned().notNullable().references('vaccination.id');
+      t.string('kind', 10).notNullable().comment('batch or needle');
+      t.integer('number').unsigned().notNullable();
+      t.double('asleep_s');
+      t.integer('dead').unsigned().notNullable();
+      t.string('hand', 80).notNullable();
+      t.bigInteger('at').notNullable();
+      t.integer('person_id').unsigned().notNullable().references('person.id');
+      t.index(['vaccination_id', 'at']);
+    }),
+    down: drop('vaccination_batch'),
+  },
 ];

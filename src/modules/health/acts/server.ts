@@ -5,6 +5,21 @@ import { decision as caseSay } from './caseSay/decide';
 import { decision as dead } from './dead/decide';
 import { decision as treat } from './treat/decide';
 import { decision as treatEnd } from './treatEnd/decide';
+import { decision as vaccineBack } from './vaccineBack/decide';
+import { decision as vaccineBatch } from './vaccineBatch/decide';
+import { decision as vaccineClose } from './vaccineClose/decide';
+import { decision as vaccineOpen } from './vaccineOpen/decide';
 
 /** Every act of this room, as the server carries it out. */
-export const decisions = [dead, caseOpen, caseSay, caseClose, treat, treatEnd] as unknown as readonly Decision[];
+export const decisions = [
+  dead,
+  caseOpen,
+  caseSay,
+  caseClose,
+  treat,
+  treatEnd,
+  vaccineOpen,
+  vaccineBatch,
+  vaccineBack,
+  vaccineClose,
+] as unknown as readonly Decision[];

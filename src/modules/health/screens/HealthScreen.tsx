@@ -20,7 +20,7 @@ import { RiseCurve } from './RiseCurve';
 type HealthProps = HealthPage & { now: number; timeZone: string };
 
 /** Is anyone falling ill? What rises first, then the cases, what bars whom, then every tank. */
-export function HealthScreen({ health: h, cases, running, barred, now, timeZone }: HealthProps) {
+export function HealthScreen({ health: h, cases, running, barred, vaccinations, now, timeZone }: HealthProps) {
   const open = cases.filter((c) => c.closedAt === null);
   const past = cases.filter((c) => c.closedAt !== null);
   const day = (t: number) => dayMonth(t, timeZone, now);
@@ -59,6 +59,23 @@ export function HealthScreen({ health: h, cases, running, barred, now, timeZone 
           </Fold>
         )}
       </section>
+      {vaccinations.length > 0 && (
+        <section aria-label="Vaccinations" className="mb-5">
+          <h2 className="border-b-2 border-deep/40 pb-0.5">Vaccinations</h2>
+          {vaccinations.map((v) => (
+            <div key={v.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
+              <Link className="link font-semibold" href={`/health/vaccination/${v.id}`}>
+                {v.unit}
+              </Link>
+              <span>{v.vaccine}</span>
+              <span className={v.closedAt === null ? 'text-careful' : 'text-soft'}>
+                {grouped(v.done)} of {grouped(v.of)} done{v.closedAt === null ? '' : `, closed ${day(v.closedAt)}`}
+              </span>
+              <span className="ml-auto text-soft">begun {day(v.begunAt)}</span>
+            </div>
+          ))}
+        </section>
+      )}
       {(running.length > 0 || barred.length > 0) && (
         <section aria-label="Treatments" className="mb-5">
           <h2 className="border-b-2 border-deep/40 pb-0.5">Treatments and withdrawal</h2>

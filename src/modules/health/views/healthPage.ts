@@ -3,6 +3,7 @@ import type { LivingHolding } from '@/server/stock/livingStock';
 import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
 import type { Db } from '@/store/connection';
 import { type Health, health } from './health';
+import { vaccinationsLately } from './vaccination';
 
 export type HealthPage = {
   health: Health;
@@ -10,6 +11,7 @@ export type HealthPage = {
   /** Treatments that go on, and courses of which nobody said that they ended. */
   running: Treatment[];
   barred: { unit: string; lot: string; lotId: number; barred: Barred }[];
+  vaccinations: Awaited<ReturnType<typeof vaccinationsLately>>;
 };
 
 /** Everything that the page of health shows. */
@@ -19,7 +21,7 @@ export async function healthPage(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<HealthPage> {
-  const [watched, cases, treatments, barred] = await Promise.all([
+  const [watched, cases, treatments, barred, vaccinations] = await Promise.all([
     health(db, site, now, holdings),
     casesOf(db, site.siteId, now),
     treatmentsOf(db, site.siteId, now),
@@ -29,6 +31,7 @@ export async function healthPage(
       now,
       holdings.map((h) => h.holdingId),
     ),
+    vaccinationsLately(db, site.siteId, now),
   ]);
   const units = await db('unit')
     .whereIn('id', [...new Set(cases.flatMap((c) => c.holdings.map((h) => h.unit)))])
@@ -36,6 +39,7 @@ export async function healthPage(
   const nameOf = new Map(units.map((u) => [u.id, u.name]));
   return {
     health: watched,
+    vaccinations,
     cases: cases.map((c) => ({
       ...c,
       units: [...new Set(c.holdings.map((h) => nameOf.get(h.unit) ?? ''))].sort((a, b) => a.localeCompare(b)),

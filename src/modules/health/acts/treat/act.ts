@@ -2,13 +2,7 @@ import { z } from 'zod';
 import { type DoseWorked, treatedBases, treatedBy, treatedByWords } from '@/core/health/treatment';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
-import { defineQuestion } from '@/server/act/question';
-
-/** The dose lies outside of Reference, or of what is usual for such fish, and a second person has looked. */
-export const strength = defineQuestion('strength', 'meant');
-
-/** Reference does not know the product, or not as it is given: its figures were read on label and order. */
-export const order = defineQuestion('order', 'read');
+import { order, strength } from '../../input';
 
 const above = z.number().gt(0, 'must be above 0');
 const text = (most: number) => z.string().trim().max(most, 'is too long').default('');

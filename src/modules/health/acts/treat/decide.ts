@@ -13,7 +13,8 @@ import { openCase } from '@/server/stock/cases';
 import { observe } from '@/server/stock/observe';
 import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
-import { order, strength, treat } from './act';
+import { order, strength } from '../../input';
+import { treat } from './act';
 
 type Treat = InputOf<typeof treat>;
 
@@ -175,7 +176,7 @@ async function secondLook(c: Context, p: Treat, odd: { says: string; field: stri
 }
 
 /** The mean mass at the last weighing of what stands there; null where it was never weighed. */
-async function lastMeanG(c: Context, at: Standing, when: number): Promise<number | null> {
+export async function lastMeanG(c: Context, at: Standing, when: number): Promise<number | null> {
   const row = await c
     .trx('observation')
     .where({ lot_id: at.lot.id, kind: 'meanG' })

@@ -208,8 +208,9 @@ function Budget({
                     <Share of={share} binds />
                   </td>
                   <td className="text-soft">
-                    {s.rooms.map((r) => roomNames.get(r)).join(', ')}
-                    {s.shared.length > 0 && `; ${s.shared.map((r) => roomNames.get(r)).join(', ')} from others, too`}
+                    {s.rooms
+                      .map((r) => `${roomNames.get(r)}${s.shared.includes(r) ? ' (others feed it, too)' : ''}`)
+                      .join(', ')}
                   </td>
                   <td className="text-careful">
                     {share !== undefined && share > 1 ? 'less comes than is set: somebody gets too little' : ''}

@@ -83,7 +83,7 @@ export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
             <Power works={desk.works} onSelect={setAsked} stopped={stopped} />
             <Lately of={desk.lately} works={works} now={now} timeZone={timeZone} />
           </div>
-          <div>
+          <div className="max-lg:order-first">
             {selected ? (
               <WorkSheet
                 work={selected}

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { defineQuestion } from '@/server/act/question';
+
+/** The dose lies outside of Reference, or of what is usual for such fish, and a second person has looked. */
+export const strength = defineQuestion('strength', 'meant');
+
+/** Reference does not know the product, or not as it is given: its figures were read on label and order. */
+export const order = defineQuestion('order', 'read');
+
+const above = z.number().gt(0, 'must be above 0');
+const text = (most: number) => z.string().trim().max(most, 'is too long').default('');
+
+/** What a vaccination is planned to be. */
+export const vaccinationFields = {
+  vaccine: z.string().trim().min(1, 'needed: the vaccine').max(60, 'is too long'),
+  vaccineLot: z.string().trim().min(1, 'needed: the lot of the vaccine').max(60, 'is too long'),
+  /** Into each. */
+  doseMl: above.max(5, 'is more than goes into a fish'),
+  number: z.number().int().min(1, 'needs at least one'),
+  /** The longest that they may sleep, s. */
+  longestS: above.max(3600, 'is longer than any bath of an anaesthetic').optional(),
+  anaesthetic: text(60),
+  needleAfter: z.number().int().min(1, 'needs at least one').max(1_000_000).optional(),
+  orderedBy: z.string().trim().min(1, 'needed: who ordered it').max(80, 'is too long'),
+  label: z.string().trim().min(1, 'needed: by which label or order').max(120, 'is too long'),
+  withdrawalDegreeDays: z.number().min(0, 'cannot be negative').max(5000, 'is more than any label says').optional(),
+  withdrawalDays: z.number().min(0, 'cannot be negative').max(1000, 'is more than any label says').optional(),
+  /** It is in oil: pricked hands need a doctor at once. */
+  oil: z.boolean().default(true),
+};
+export const vaccinationPlan = z.object(vaccinationFields);
+export type VaccinationPlan = z.output<typeof vaccinationPlan>;
