@@ -48,7 +48,7 @@ export class Ailing {
           unit: p.unit(unit),
           vaccine: 'furunculosis vaccine, oil',
           vaccineLot: 'V 3107',
-          doseMl: 0.05,
+          mlEach: 0.05,
           number: 6000,
           longestS: 240,
           anaesthetic: 'as the vet ordered, order 14',

@@ -196,7 +196,7 @@ test('a vaccination: begun from the sheet, batch by batch with its clock, the ne
   await page.getByRole('button', { name: 'Vaccinate' }).click();
   await page.getByLabel('Vaccine', { exact: true }).fill('vaccine A');
   await page.getByLabel('Lot of the vaccine').fill('V 9');
-  await page.getByLabel('mL into each').fill('0.05');
+  await page.getByLabel(/^Into each/).fill('0.05');
   await page.getByLabel('How many').fill('1000');
   await expect(page.getByTestId('vaccine-needed')).toContainText('50 mL');
   await page.getByLabel('May sleep, s').fill('240');

@@ -15,7 +15,7 @@ export const vaccinationFields = {
   vaccine: z.string().trim().min(1, 'needed: the vaccine').max(60, 'is too long'),
   vaccineLot: z.string().trim().min(1, 'needed: the lot of the vaccine').max(60, 'is too long'),
   /** Into each. */
-  doseMl: above.max(5, 'is more than goes into a fish'),
+  mlEach: above.max(5, 'is more than goes into a fish'),
   number: z.number().int().min(1, 'needs at least one'),
   /** The longest that they may sleep, s. */
   longestS: above.max(3600, 'is longer than any bath of an anaesthetic').optional(),

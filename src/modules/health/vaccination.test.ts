@@ -16,7 +16,7 @@ beforeEach(async () => {
 const plan = {
   vaccine: 'vaccine A',
   vaccineLot: 'V 9',
-  doseMl: 0.1,
+  mlEach: 0.1,
   number: 4000,
   longestS: 240,
   needleAfter: 250,
@@ -82,12 +82,12 @@ test('what cannot be is refused at its field: too many, too much, nothing, one t
   expect((await refusal(open({ vaccineLot: '' }))).path).toBe('vaccineLot');
   await h.send('weigh.record', { ...at, batches: [{ massG: 100, count: 20 }] });
   // Five grams each: 0.1 mL is twice the usual most, 1 mL a slip of a point.
-  expect(await refusal(open({ doseMl: 1 }))).toMatchObject({ code: 'doseStop', path: 'doseMl' });
+  expect(await refusal(open({ mlEach: 1 }))).toMatchObject({ code: 'doseStop', path: 'mlEach' });
   const odd = await refusal(open());
-  expect(odd.asks.map((a) => [a.id, a.path])).toEqual([['strength', 'doseMl']]);
+  expect(odd.asks.map((a) => [a.id, a.path])).toEqual([['strength', 'mlEach']]);
   expect((await refusal(open({ strength: 'meant' }))).code).toBe('secondPerson');
-  const id = await open({ doseMl: 0.04 });
-  expect((await refusal(open({ doseMl: 0.04 }))).code).toBe('openAlready');
+  const id = await open({ mlEach: 0.04 });
+  expect((await refusal(open({ mlEach: 0.04 }))).code).toBe('openAlready');
   expect((await refusal(h.send('vaccination.close', { vaccination: id }))).code).toBe('none');
   expect((await refusal(batch(id, 0))).path).toBe('number');
   expect((await refusal(batch(id, 5, { dead: 6 }))).path).toBe('dead');

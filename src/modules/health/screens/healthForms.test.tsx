@@ -5,6 +5,7 @@ import { onlySent, server, show } from '../../../../tests/support/screen';
 import { CaseOpenForm } from '../acts/caseOpen/form';
 import { CaseSayForm } from '../acts/caseSay/form';
 import { TreatForm } from '../acts/treat/form';
+import { VaccineForm } from '../acts/vaccineOpen/form';
 
 const tank = { unitId: 1, unit: 'R1', lotId: 9, lot: 'AC-31-01', stage: 'fry', number: 4000 };
 const record = () => screen.getByRole('button', { name: 'Record the treatment' });
@@ -91,4 +92,34 @@ test('of a case is said what belongs to its kind: a result to a container that w
   });
   await user.click(screen.getByRole('radio', { name: 'result' }));
   expect(screen.getByLabelText('Of the container').textContent).toMatch(/K 1|choose/i);
+});
+
+test('a vaccination says how much vaccine it takes, and is sent with its plan', async () => {
+  const { user } = show(
+    <VaccineForm
+      h={{
+        ...tank,
+        stage: 'fingerling',
+        stageName: 'fingerlings',
+        can: ['eats'],
+        stages: [],
+        checks: [],
+        number: 4000,
+      }}
+    />,
+  );
+  await user.type(screen.getByLabelText('Vaccine'), 'vaccine A');
+  await user.type(screen.getByLabelText('Lot of the vaccine'), 'V 9');
+  await user.type(screen.getByLabelText(/^Into each/), '0.05');
+  expect(screen.getByTestId('vaccine-needed').textContent).toMatch(/^200 mL for 4.000/);
+  await user.type(screen.getByLabelText('May sleep, s'), '240');
+  await user.type(screen.getByLabelText(/degree-days/), '350');
+  await user.type(screen.getByLabelText('Ordered by'), 'Dr Lind');
+  await user.type(screen.getByLabelText('By which label or order'), 'order 14');
+  await user.click(screen.getByRole('button', { name: 'Begin' }));
+  await waitFor(() => expect(server.sent).toHaveLength(1));
+  expect(onlySent()).toMatchObject({
+    type: 'vaccination.open',
+    payload: { unit: 1, mlEach: 0.05, number: 4000, longestS: 240, withdrawalDegreeDays: 350, oil: true },
+  });
 });

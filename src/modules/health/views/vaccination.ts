@@ -29,14 +29,14 @@ export async function vaccinationView(
       .first<{ unit: string; lot: string }>({ unit: 'u.name', lot: 't.name' }),
     db('holding').where({ unit_id: row.unitId, lot_id: row.lotId }).sum('number as n').first<{ n: string | null }>(),
   ]);
-  const { number, doseMl, longestS, needleAfter } = row.plan;
+  const { number, mlEach, longestS, needleAfter } = row.plan;
   return {
     ...row,
     ...names,
     stands: Number(stands.n ?? 0),
     state: sessionState(
       batches,
-      { number, doseMl, longestS: longestS ?? null, needleAfter: needleAfter ?? null },
+      { number, doseMl: mlEach, longestS: longestS ?? null, needleAfter: needleAfter ?? null },
       now,
       needles,
     ),

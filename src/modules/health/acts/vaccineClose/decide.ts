@@ -49,7 +49,6 @@ export const decision = decides(
           by: 'injection',
           number,
           dead,
-          mlEach: row.plan.doseMl,
           unit: at.unit.id,
         },
         acts,

@@ -6,7 +6,7 @@ export const example = exampleOf({
       ...(await standIn(h, 'fingerling')),
       vaccine: 'vaccine A',
       vaccineLot: 'V 9',
-      doseMl: 0.05,
+      mlEach: 0.05,
       number: 4000,
       orderedBy: 'Dr Lind',
       label: 'order 13',

@@ -33,18 +33,18 @@ export const decision = decides(openVaccine, async (c, p) => {
       'Check the number and the tank; count first where the books are wrong.',
     );
   const meanG = await lastMeanG(c, at, c.now);
-  if (meanG !== null && p.doseMl / meanG > thresholds.injectedMost.value) {
-    const says = `${plain(p.doseMl)} mL into a fish of ${figures(meanG, 2)} g is more than ${plain(1000 * thresholds.injectedMost.value)} µL a gram.`;
-    if (p.doseMl / meanG > 10 * thresholds.injectedMost.value)
+  if (meanG !== null && p.mlEach / meanG > thresholds.injectedMost.value) {
+    const says = `${plain(p.mlEach)} mL into a fish of ${figures(meanG, 2)} g is more than ${plain(1000 * thresholds.injectedMost.value)} µL a gram.`;
+    if (p.mlEach / meanG > 10 * thresholds.injectedMost.value)
       throw new ActRefused(
         'doseStop',
         says,
-        'doseMl',
+        'mlEach',
         'A slip of a point? Read the label again; ask the veterinarian.',
       );
     const meant = ask(c, strength, {
       message: says,
-      path: 'doseMl',
+      path: 'mlEach',
       todo: 'Check it against label and fish, with a second person.',
       choices: [{ value: 'meant', label: 'It is meant, and somebody looked at it with me' }],
     });

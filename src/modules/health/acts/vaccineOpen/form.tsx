@@ -23,7 +23,7 @@ export function VaccineForm({ h }: { h: ActHolding }) {
     needs: {
       vaccine: 'the vaccine',
       vaccineLot: 'its lot',
-      doseMl: 'the dose',
+      mlEach: 'the dose',
       orderedBy: 'who ordered it',
       label: 'the label',
     },
@@ -32,13 +32,13 @@ export function VaccineForm({ h }: { h: ActHolding }) {
       return 'Begun.';
     },
   });
-  const [dose, number] = [f.value('doseMl'), f.value('number')];
+  const [dose, number] = [f.value('mlEach'), f.value('number')];
   return (
     <Form of={f} label="Begin">
       <div className="grid grid-cols-2 gap-2">
         <TextField label="Vaccine" {...f.field('vaccine')} />
         <TextField label="Lot of the vaccine" {...f.field('vaccineLot')} />
-        <DecimalInput label="mL into each" {...f.field('doseMl')} />
+        <DecimalInput label="Into each, mL" {...f.field('mlEach')} />
         <NumberInput label="How many" {...f.field('number')} />
       </div>
       {dose !== null && number !== null && (
