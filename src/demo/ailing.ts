@@ -39,7 +39,7 @@ export class Ailing {
   /** A raceway of which some are vaccinated, since this morning: the rest is to come. */
   private vaccinate(): void {
     const { p } = this;
-    p.at(-0.16, async () => {
+    p.at(-0.055, async () => {
       const unit = await this.tankOf('W', 1);
       if (!unit) return;
       const done = await p.trySend(
@@ -78,7 +78,7 @@ export class Ailing {
         [48, 170, 225, 1, 'Mira'],
       ];
       for (const [minute, number, asleepS, dead, hand] of batches)
-        p.at(-0.16 + minute / 1440, async () => {
+        p.at(-0.055 + minute / 1440, async () => {
           await p.trySend('vaccination.batch', { vaccination: done.id, number, asleepS, dead, hand }, 'Culturist');
         });
     });

@@ -160,6 +160,7 @@ const recorded: [kind: string, payload: Record<string, unknown>, holdings?: ActH
     { case: 3, what: 'sample', sample: 'K 7', organs: 'gills', animals: 10, handedTo: 'courier', signs: [], text: '' },
   ],
   ['caseSay', { case: 3, what: 'result', sample: 'K 7', text: 'nothing', by: 'laboratory', signs: [] }],
+  ['incident', { what: 'needle', who: 'Jory', said: 'left thumb', done: 'hospital' }],
   ['caseClose', { case: 3, outcome: 'unexplained', diagnosis: 'gill irritation' }],
   ['handled', { ...where, stage: 'egg', what: 'flow', minutes: 12.5 }, [holding('R1', egg)]],
   ['handled', { ...where, stage: 'egg', what: 'rolled', flowLPerMin: 4.5 }, [holding('R1', egg)]],

@@ -112,6 +112,8 @@ export const requestWaterOff = (): Promise<WaterOff[]> =>
         id: u.id,
         name: u.name,
         celsius: u.fed[0]?.tank.celsius ?? null,
+        volumeL: u.volumeL,
+        flowLPerMin: u.flowLPerMin,
         holdings: u.holdings,
       })),
     ),

@@ -3,6 +3,7 @@ import { thresholds } from '../thresholds';
 import { unionisedFraction } from './ammonia';
 import { type HandKind, handKinds } from './handKinds';
 import { oxygenSaturation } from './oxygen';
+import { bicarbonateFor, exchangeSays } from './remedy';
 
 export type WaterFigure = { kind: HandKind; value: number };
 
@@ -13,6 +14,8 @@ export type WaterAbout = {
   salinity?: { low?: number; high?: number };
   celsius: number | null;
   lastPH?: number | null;
+  /** Its volume over its flow, minutes. */
+  turnoverMinutes?: number | null;
 };
 
 export type WaterJudged = { kind: HandKind; value: number; is: 'good' | 'off' | 'unknown'; says: string; todo: string };
@@ -27,6 +30,7 @@ const GOOD = { is: 'good', todo: '' } as const;
 export function judgeWater(figuresRead: readonly WaterFigure[], about: WaterAbout): WaterJudged[] {
   const of = (kind: HandKind) => figuresRead.find((f) => f.kind === kind)?.value ?? null;
   const pH = of('pH') ?? about.lastPH ?? null;
+  const exchange = (value: number, most: number) => exchangeSays(value, most, about.turnoverMinutes ?? null);
   return figuresRead.map(({ kind, value }): WaterJudged => {
     const said = (rest: Omit<WaterJudged, 'kind' | 'value' | 'says'>, more = ''): WaterJudged => {
       const k = handKinds[kind];
@@ -75,7 +79,7 @@ export function judgeWater(figuresRead: readonly WaterFigure[], about: WaterAbou
           ? said(
               {
                 is: 'off',
-                todo: `above ${figures(thresholds.unionisedMost.value, 2)} mg/L un-ionised: feed nothing, exchange water of no higher pH`,
+                todo: `above ${figures(thresholds.unionisedMost.value, 2)} mg/L un-ionised: feed nothing, ${exchange(toxic, thresholds.unionisedMost.value)}, with water of no higher pH`,
               },
               part,
             )
@@ -86,10 +90,10 @@ export function judgeWater(figuresRead: readonly WaterFigure[], about: WaterAbou
           value,
           thresholds.nitriteMost.value,
           said,
-          'feed less, exchange water; salt holds it off where they bear it',
+          `feed less, ${exchange(value, thresholds.nitriteMost.value)}; salt holds it off where they bear it`,
         );
       case 'nitrate':
-        return most(value, thresholds.nitrateMost.value, said, 'exchange more water');
+        return most(value, thresholds.nitrateMost.value, said, exchange(value, thresholds.nitrateMost.value));
       case 'carbonDioxide':
         return most(value, thresholds.carbonDioxideMost.value, said, 'drive it out: air, cascade, spray');
       case 'chlorine':
@@ -103,7 +107,7 @@ export function judgeWater(figuresRead: readonly WaterFigure[], about: WaterAbou
         return value < thresholds.alkalinityLeast.value
           ? said({
               is: 'off',
-              todo: `below ${figures(thresholds.alkalinityLeast.value, 2)}: pH may fall fast in recirculated water; bicarbonate into the reserve`,
+              todo: `below ${figures(thresholds.alkalinityLeast.value, 2)}: pH may fall fast in recirculated water; ${Math.ceil(bicarbonateFor(value, thresholds.alkalinityLeast.value))} mg of sodium bicarbonate a litre into the reserve, over a day, never onto fry`,
             })
           : said(GOOD);
       default:

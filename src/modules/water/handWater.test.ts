@@ -99,10 +99,11 @@ test('what was off when it was read last is called out on Today until it is read
     unit: other,
     measured: { method: 'counted', number: 500 },
   });
+  const renewed = { volumeL: 1800, flowLPerMin: 60 };
   const units = [
-    { id: unit, name: 'R1', celsius: 8, holdings: [{ species: 'arctic-char', stage: 'fry' }] },
-    { id: other, name: 'R2', celsius: 8, holdings: [{ species: 'arctic-char', stage: 'fry' }] },
-    { id: h.units.R3!, name: 'R3', celsius: null, holdings: [] },
+    { id: unit, name: 'R1', celsius: 8, ...renewed, holdings: [{ species: 'arctic-char', stage: 'fry' }] },
+    { id: other, name: 'R2', celsius: 8, ...renewed, holdings: [{ species: 'arctic-char', stage: 'fry' }] },
+    { id: h.units.R3!, name: 'R3', celsius: null, ...renewed, holdings: [] },
   ];
   const called = async () =>
     waterThings(await waterOff(h.db, h.manager.siteId, h.clock.now, units), h.clock.now, 'Europe/Vienna').map((t) => [

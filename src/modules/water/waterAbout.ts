@@ -11,7 +11,11 @@ const FRESH_MS = 12 * HOUR_MS;
 
 /** What stands in a unit bears, and what is known of its water: the temperature of its probe, the last pH by hand. */
 export async function waterAbout(db: Db, siteId: number, unitId: number, at: number): Promise<WaterAbout> {
-  const [held, book, temperature, pH] = await Promise.all([
+  const [unit, held, book, temperature, pH] = await Promise.all([
+    db('unit').where({ id: unitId }).first<{ volumeL: number | null; flowLPerMin: number | null } | undefined>({
+      volumeL: 'volume_l',
+      flowLPerMin: 'flow_l_min',
+    }),
     db('holding as h')
       .join('lot as t', 't.id', 'h.lot_id')
       .where('h.unit_id', unitId)
@@ -35,8 +39,13 @@ export async function waterAbout(db: Db, siteId: number, unitId: number, at: num
     ...borneBy(held, book),
     celsius: temperature?.value ?? null,
     lastPH: pH?.value ?? null,
+    turnoverMinutes: turnoverOf(unit),
   };
 }
+
+/** Minutes in which the flow of a unit renews its volume; null where one of them is not set. */
+export const turnoverOf = (u: { volumeL: number | null; flowLPerMin: number | null } | undefined): number | null =>
+  u?.volumeL && u.flowLPerMin ? u.volumeL / u.flowLPerMin : null;
 
 type Held = { species: string; stage: string };
 

@@ -3,6 +3,7 @@ import { decision as caseClose } from './caseClose/decide';
 import { decision as caseOpen } from './caseOpen/decide';
 import { decision as caseSay } from './caseSay/decide';
 import { decision as dead } from './dead/decide';
+import { decision as incident } from './incident/decide';
 import { decision as treat } from './treat/decide';
 import { decision as treatEnd } from './treatEnd/decide';
 import { decision as vaccineBack } from './vaccineBack/decide';
@@ -22,4 +23,5 @@ export const decisions = [
   vaccineBatch,
   vaccineBack,
   vaccineClose,
+  incident,
 ] as unknown as readonly Decision[];

@@ -1,9 +1,11 @@
 'use client';
 
 import { useSession } from '@/client/session';
+import type { Incident } from '@/core/practice/incidents';
 import { DialogButton } from '@/ui/Dialog';
 import { CaseCloseForm } from '../acts/caseClose/form';
 import { CaseOpenForm, type CaseTank } from '../acts/caseOpen/form';
+import { IncidentForm } from '../acts/incident/form';
 import { type Treated, TreatForm } from '../acts/treat/form';
 import { EndForm } from '../acts/treatEnd/form';
 
@@ -21,6 +23,16 @@ export function OpenCase({ tanks, chosen }: { tanks: readonly CaseTank[]; chosen
           done={done}
         />
       )}
+    </DialogButton>
+  );
+}
+
+/** Something happened to a person: the card comes first, the writing after it. */
+export function RecordIncident({ what }: { what?: Incident }) {
+  if (useSession().role === 'reader') return null;
+  return (
+    <DialogButton word="Somebody was hurt" title="Somebody was hurt">
+      {(done) => <IncidentForm what={what} done={done} />}
     </DialogButton>
   );
 }

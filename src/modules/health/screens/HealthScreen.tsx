@@ -1,6 +1,7 @@
 import { riseSays } from '@/core/health/deadDays';
 import { type Sign, signs } from '@/core/health/signs';
 import { treatedByWords } from '@/core/health/treatment';
+import { incidents } from '@/core/practice/incidents';
 import { decimals, grouped } from '@/core/quantities/format';
 import { clock, dayMonth, localDay } from '@/core/time/localDay';
 import { outcomes } from '@/modules/health/acts/caseClose/act';
@@ -14,13 +15,22 @@ import { Table } from '@/ui/Table';
 import type { Rising, RisingKind, TankHealth } from '../views/health';
 import type { HealthPage } from '../views/healthPage';
 import { DeadStrip } from './DeadStrip';
-import { EndTreatment, OpenCase } from './HealthActs';
+import { EndTreatment, OpenCase, RecordIncident } from './HealthActs';
 import { RiseCurve } from './RiseCurve';
 
 type HealthProps = HealthPage & { now: number; timeZone: string };
 
 /** Is anyone falling ill? What rises first, then the cases, what bars whom, then every tank. */
-export function HealthScreen({ health: h, cases, running, barred, vaccinations, now, timeZone }: HealthProps) {
+export function HealthScreen({
+  health: h,
+  cases,
+  running,
+  barred,
+  vaccinations,
+  incidents: happened,
+  now,
+  timeZone,
+}: HealthProps) {
   const open = cases.filter((c) => c.closedAt === null);
   const past = cases.filter((c) => c.closedAt !== null);
   const day = (t: number) => dayMonth(t, timeZone, now);
@@ -106,6 +116,23 @@ export function HealthScreen({ health: h, cases, running, barred, vaccinations, 
           ))}
         </section>
       )}
+      <section aria-label="Incidents" className="mb-5">
+        <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
+          People
+          <span className="ml-auto text-body font-normal">
+            <RecordIncident />
+          </span>
+        </h2>
+        {happened.length === 0 && (
+          <p className="quiet my-1">Nothing happened to anybody within a year, as far as is written.</p>
+        )}
+        {happened.map((i) => (
+          <p key={i.id} className="border-b border-rule py-1">
+            <span className="text-small text-soft">{day(i.at)}</span> <b>{i.who}</b>, {incidents[i.what].word}: {i.said}
+            {i.done && <span className="text-soft">; {i.done}</span>}
+          </p>
+        ))}
+      </section>
       {h.tanks.length > 0 && <Tanks of={h.tanks} now={now} timeZone={timeZone} />}
     </section>
   );

@@ -18,6 +18,7 @@ import { vaccineBack } from '../acts/vaccineBack/act';
 import { vaccineBatch } from '../acts/vaccineBatch/act';
 import { closeVaccine } from '../acts/vaccineClose/act';
 import type { VaccinationView } from '../views/vaccination';
+import { RecordIncident } from './HealthActs';
 
 /** Batch after batch: into the bath, asleep no longer than they may, injected, awake; counted, with needles and pace. */
 export function VaccinationScreen({ of: v }: { of: VaccinationView }) {
@@ -110,6 +111,9 @@ export function VaccinationScreen({ of: v }: { of: VaccinationView }) {
               : 'To a doctor, with bottle and leaflet.'}{' '}
             Guard on every needle; nobody works alone or tired; gloves against the anaesthetic.
           </Caution>
+          <p className="mt-2">
+            <RecordIncident what="needle" />
+          </p>
           <p className="quiet mt-2">Count the dead tonight, tomorrow and the day after: what dies now died of hands.</p>
         </div>
       </div>

@@ -1,6 +1,9 @@
+import type { Incident } from '@/core/practice/incidents';
+import { DAY_MS } from '@/core/time/spans';
 import { type CaseRow, casesOf } from '@/server/stock/cases';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
+import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type Health, health } from './health';
 import { vaccinationsLately } from './vaccination';
@@ -12,6 +15,8 @@ export type HealthPage = {
   running: Treatment[];
   barred: { unit: string; lot: string; lotId: number; barred: Barred }[];
   vaccinations: Awaited<ReturnType<typeof vaccinationsLately>>;
+  /** What happened to people within a year. */
+  incidents: { id: string; at: number; what: Incident; who: string; said: string; done: string }[];
 };
 
 /** Everything that the page of health shows. */
@@ -21,7 +26,7 @@ export async function healthPage(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<HealthPage> {
-  const [watched, cases, treatments, barred, vaccinations] = await Promise.all([
+  const [watched, cases, treatments, barred, vaccinations, incidents] = await Promise.all([
     health(db, site, now, holdings),
     casesOf(db, site.siteId, now),
     treatmentsOf(db, site.siteId, now),
@@ -32,6 +37,7 @@ export async function healthPage(
       holdings.map((h) => h.holdingId),
     ),
     vaccinationsLately(db, site.siteId, now),
+    incidentsOf(db, site.siteId, now),
   ]);
   const units = await db('unit')
     .whereIn('id', [...new Set(cases.flatMap((c) => c.holdings.map((h) => h.unit)))])
@@ -40,6 +46,7 @@ export async function healthPage(
   return {
     health: watched,
     vaccinations,
+    incidents,
     cases: cases.map((c) => ({
       ...c,
       units: [...new Set(c.holdings.map((h) => nameOf.get(h.unit) ?? ''))].sort((a, b) => a.localeCompare(b)),
@@ -50,4 +57,21 @@ export async function healthPage(
       (barred.get(h.holdingId) ?? []).map((b) => ({ unit: h.unit, lot: h.lot, lotId: h.lotId, barred: b })),
     ),
   };
+}
+
+/** Incidents of the last year that stand, the latest first. One statement. */
+async function incidentsOf(db: Db, siteId: number, now: number): Promise<HealthPage['incidents']> {
+  const rows = await db('entry as e')
+    .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
+    .where({ 'e.site_id': siteId, 'e.kind': 'incident' })
+    .whereNull('v.seq')
+    .whereBetween('e.order_at', [now - 366 * DAY_MS, now + DAY_MS])
+    .where('e.at', '<=', now)
+    .orderBy('e.order_at', 'desc')
+    .limit(20)
+    .select<{ id: string; at: number; intent: string }[]>('e.id', 'e.at', 'e.intent');
+  return rows.map(({ intent, ...r }) => {
+    const { what, who, said, done } = fromJson<HealthPage['incidents'][number]>(intent);
+    return { ...r, what, who, said, done };
+  });
 }

@@ -3,7 +3,7 @@ import { type HandKind, handKindIds } from '@/core/water/handKinds';
 import { judgeWater, type WaterJudged } from '@/core/water/judged';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-import { borneBy, waterAbout } from '../waterAbout';
+import { borneBy, turnoverOf, waterAbout } from '../waterAbout';
 
 /** A figure of a tank's water as it was read last, held against what its animals bear. */
 export type HandWater = WaterJudged & { at: number };
@@ -35,6 +35,8 @@ export type WaterUnit = {
   id: number;
   name: string;
   celsius: number | null;
+  volumeL: number | null;
+  flowLPerMin: number | null;
   holdings: readonly { species: string; stage: string }[];
 };
 /** What was read in a unit and is off. */
@@ -65,7 +67,11 @@ export async function waterOff(db: Db, siteId: number, now: number, units: reado
     .flatMap((u): WaterOff[] => {
       const own = rows.filter((r) => r.unit_id === u.id);
       const last = handKindIds.flatMap((kind) => own.find((r) => r.kind === kind) ?? []);
-      const off = judgeWater(last, { ...borneBy(u.holdings, book), celsius: u.celsius }).filter((j) => j.is === 'off');
+      const off = judgeWater(last, {
+        ...borneBy(u.holdings, book),
+        celsius: u.celsius,
+        turnoverMinutes: turnoverOf(u),
+      }).filter((j) => j.is === 'off');
       return off.length > 0 ? [{ unitId: u.id, unit: u.name, at: own[0]!.at, off }] : [];
     })
     .sort((a, b) => b.at - a.at);

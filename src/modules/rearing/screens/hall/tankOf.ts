@@ -40,7 +40,7 @@ const MANY_DEAD = 0.05;
 export function wantsOf(u: HallUnit, timeZone: string, now: number): { says: string; grave: boolean } | null {
   const due = u.holdings.flatMap((h) => h.due);
   const grave = due.find(isGrave);
-  if (grave) return { says: grave.says, grave: true };
+  if (grave) return { says: grave.says.split(':')[0]!, grave: true };
   const waits = u.fed.find((f) => f.waits)?.waits;
   if (waits?.why === 'oxygen') return { says: waitWords(waits, timeZone, now), grave: true };
   const larvae = gravestLarvae(u);
