@@ -10,6 +10,7 @@ type Kind = {
   value?:
     | 'entry'
     | 'case'
+    | 'inspection'
     | 'animals'
     | 'g'
     | 'mm'
@@ -96,6 +97,7 @@ export const observationKinds = {
   flowSet: { of: 'holding', value: 'L/min', said: 'what was done' },
   treated: { of: 'holding', value: 'instant', said: 'the product' },
   treatedEnd: { of: 'holding', value: 'entry' },
+  inspection: { of: 'holding', value: 'inspection', said: 'the container, or what was found' },
   case: { of: 'holding', value: 'case', said: 'what was said of it' },
   waterChanged: { of: 'holding', value: 'minutes', said: 'what was done' },
   note: { of: 'unit' },

@@ -30,3 +30,22 @@ export const vaccinationFields = {
 };
 export const vaccinationPlan = z.object(vaccinationFields);
 export type VaccinationPlan = z.output<typeof vaccinationPlan>;
+
+/** For what animals are sampled, and how sure it is to be. */
+export const inspectionPlan = z.object({
+  why: z.string().trim().min(1, 'needed: for what').max(120, 'is too long'),
+  vet: z.string().trim().min(1, 'needed: who inspects').max(80, 'is too long'),
+  /** Share that would be affected, if it is there at all. */
+  prevalenceShare: z.number().gt(0, 'must be above 0').max(1, 'is a share: at most 1').default(0.05),
+  confidenceShare: z.number().min(0.5, 'is no confidence').max(0.999, 'is more than any sample gives').default(0.95),
+  /** Share of the affected that the test finds. */
+  sensitivityShare: z.number().gt(0, 'must be above 0').max(1, 'is a share: at most 1').default(1),
+});
+export type InspectionPlan = z.output<typeof inspectionPlan>;
+
+export const verdicts = {
+  free: 'nothing found',
+  found: 'found',
+  unclear: 'unclear: to be repeated',
+} as const;
+export type Verdict = keyof typeof verdicts;

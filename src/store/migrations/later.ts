@@ -316,4 +316,21 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('vaccination_batch'),
   },
+  {
+    name: '0700_inspection',
+    up: create('inspection', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.json('plan').notNullable().comment('for what, by whom, prevalence, confidence, sensitivity of the test');
+      t.json('tanks').notNullable().comment('what stood in each, and how many are drawn from it');
+      t.integer('wanted').unsigned().notNullable();
+      t.bigInteger('opened_at').notNullable();
+      t.integer('opened_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('closed_at');
+      t.bigInteger('closed_seq').unsigned();
+      t.json('verdict');
+      t.index(['site_id', 'opened_at']);
+    }),
+    down: drop('inspection'),
+  },
 ];

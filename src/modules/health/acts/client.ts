@@ -4,9 +4,12 @@ import { forms as caseOpen } from './caseOpen/form';
 import { forms as caseSay } from './caseSay/form';
 import { forms as dead } from './dead/form';
 import { forms as incident } from './incident/form';
+import { forms as inspectClose } from './inspectClose/form';
+import { forms as inspectFind } from './inspectFind/form';
+import { forms as inspectTake } from './inspectTake/form';
 import { forms as treat } from './treat/form';
 import { forms as treatEnd } from './treatEnd/form';
 import { forms as vaccineOpen } from './vaccineOpen/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [dead, caseOpen, caseSay, caseClose, treat, treatEnd, vaccineOpen, incident];
+export const forms: readonly ActForms[] = [dead, caseOpen, caseSay, caseClose, treat, treatEnd, vaccineOpen, incident, inspectTake, inspectFind, inspectClose];

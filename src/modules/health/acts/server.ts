@@ -4,6 +4,10 @@ import { decision as caseOpen } from './caseOpen/decide';
 import { decision as caseSay } from './caseSay/decide';
 import { decision as dead } from './dead/decide';
 import { decision as incident } from './incident/decide';
+import { decision as inspectClose } from './inspectClose/decide';
+import { decision as inspectFind } from './inspectFind/decide';
+import { decision as inspectOpen } from './inspectOpen/decide';
+import { decision as inspectTake } from './inspectTake/decide';
 import { decision as treat } from './treat/decide';
 import { decision as treatEnd } from './treatEnd/decide';
 import { decision as vaccineBack } from './vaccineBack/decide';
@@ -24,4 +28,8 @@ export const decisions = [
   vaccineBack,
   vaccineClose,
   incident,
+  inspectOpen,
+  inspectTake,
+  inspectFind,
+  inspectClose,
 ] as unknown as readonly Decision[];

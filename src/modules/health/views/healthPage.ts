@@ -5,6 +5,7 @@ import type { LivingHolding } from '@/server/stock/livingStock';
 import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { type InspectionRow, inspectionsOf } from '../inspections';
 import { type Health, health } from './health';
 import { vaccinationsLately } from './vaccination';
 
@@ -15,6 +16,7 @@ export type HealthPage = {
   running: Treatment[];
   barred: { unit: string; lot: string; lotId: number; barred: Barred }[];
   vaccinations: Awaited<ReturnType<typeof vaccinationsLately>>;
+  inspections: InspectionRow[];
   /** What happened to people within a year. */
   incidents: { id: string; at: number; what: Incident; who: string; said: string; done: string }[];
 };
@@ -26,7 +28,7 @@ export async function healthPage(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<HealthPage> {
-  const [watched, cases, treatments, barred, vaccinations, incidents] = await Promise.all([
+  const [watched, cases, treatments, barred, vaccinations, inspections, incidents] = await Promise.all([
     health(db, site, now, holdings),
     casesOf(db, site.siteId, now),
     treatmentsOf(db, site.siteId, now),
@@ -37,6 +39,7 @@ export async function healthPage(
       holdings.map((h) => h.holdingId),
     ),
     vaccinationsLately(db, site.siteId, now),
+    inspectionsOf(db, site.siteId),
     incidentsOf(db, site.siteId, now),
   ]);
   const units = await db('unit')
@@ -46,6 +49,7 @@ export async function healthPage(
   return {
     health: watched,
     vaccinations,
+    inspections: inspections.filter((i) => i.openedAt <= now).slice(0, 6),
     incidents,
     cases: cases.map((c) => ({
       ...c,
