@@ -251,6 +251,19 @@ interface HoldingPointPast {
   superseded_seq: number;
 }
 
+interface Inspection {
+  id: number;
+  site_id: number;
+  plan: string;
+  tanks: string;
+  wanted: number;
+  opened_at: number;
+  opened_by: number;
+  closed_at: number | null;
+  closed_seq: number | null;
+  verdict: string | null;
+}
+
 interface Job {
   id: number;
   site_id: number;
@@ -730,6 +743,7 @@ declare module 'knex/types/tables' {
     holding_loading: HoldingLoading;
     holding_point: HoldingPoint;
     holding_point_past: HoldingPointPast;
+    inspection: Inspection;
     job: Job;
     lot: Lot;
     lot_share: LotShare;

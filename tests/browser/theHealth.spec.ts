@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import { type AtWork, accessible, atWork, holdsOnAPhone, url } from './hands';
+import { type AtWork, accessible, atWork, choose, holdsOnAPhone, url } from './hands';
 
 /** A gill case from the first dead to the lifted withdrawal: what rose, what came before, what was given, who may leave. */
 test.describe.configure({ mode: 'serial' });
@@ -235,4 +235,55 @@ test('a vaccination: begun from the sheet, batch by batch with its clock, the ne
   await page.goto(url('/health'));
   await expect(page.getByRole('region', { name: 'Vaccinations' })).toContainText('270 of 1 000 done');
   await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('vaccine A');
+});
+
+test('an inspection: drawn by how sure it is to be, taken from each tank, found, closed by who signs', async ({
+  browser,
+}) => {
+  await page.goto(url('/health'));
+  await page.getByRole('button', { name: 'Begin an inspection' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('For what').fill('yearly');
+  await form.getByLabel('Inspected by').fill('Dr Lind');
+  await form.getByRole('checkbox', { name: /^GH2/ }).click();
+  await expect(form.getByTestId('sample-size')).toContainText('59 of 4');
+  await form.getByLabel('Affected, %').fill('10');
+  await expect(form.getByTestId('sample-size')).toContainText(/^2\d of 4/);
+  await form.getByRole('button', { name: 'Draw the sample' }).click();
+  await page.waitForURL(/health\/inspection\/\d+$/);
+  const path = new URL(page.url()).pathname;
+  await accessible(page);
+  await page.locator('tr[data-unit="GH2"]').getByRole('button', { name: 'Take' }).click();
+  await form.getByLabel('On the container').fill('I 1');
+  await form.getByLabel('Organs').fill('spleen, kidney');
+  await form.getByLabel('Killed by').fill('overdose');
+  await form.getByRole('button', { name: 'Taken' }).click();
+  await expect(form).toBeHidden();
+  await expect(page.getByTestId('taken')).toHaveText(/^2\d$/);
+  await page.getByRole('button', { name: 'Finding' }).click();
+  await form.getByLabel('Found').fill('nothing');
+  await form.getByRole('button', { name: 'Record' }).click();
+  await expect(form).toBeHidden();
+  await expect(page.getByText(/nothing in 2\d: fewer than \d+\.\d % are affected, 95 % sure/)).toBeVisible();
+  await holdsOnAPhone(browser, context, [path]);
+  await page.getByRole('button', { name: 'Close it' }).click();
+  await form.getByLabel('Certificate').fill('C 12');
+  await form.getByLabel('Holds for days').fill('365');
+  await form.getByRole('button', { name: 'Close it' }).click();
+  await expect(page.getByText(/nothing found, signed by Dr Lind, certificate C 12/)).toBeVisible();
+  await page.goto(url('/health'));
+  await expect(page.getByRole('region', { name: 'Inspections' })).toContainText('yearly');
+  await accessible(page);
+});
+
+test('somebody is pricked: what to do first stands above what is written, and it stays on the page', async () => {
+  await page.getByRole('button', { name: 'Somebody was hurt' }).click();
+  const form = page.getByRole('dialog');
+  await choose(form.getByLabel('It is'), 'needle');
+  await expect(form.getByText(/a hospital at once/)).toBeVisible();
+  await form.getByLabel('Whom').fill('Jory');
+  await form.getByLabel('What happened').fill('left thumb');
+  await form.getByRole('button', { name: 'Record' }).click();
+  await expect(form).toBeHidden();
+  await expect(page.getByRole('region', { name: 'Incidents' })).toContainText('Jory, pricked by a needle: left thumb');
 });

@@ -28,7 +28,12 @@ test('of random tanks it is always what was wanted, and within what stands there
     const numbers = Array.from({ length: chance.whole(1, 9) }, () => chance.whole(0, 400));
     const wanted = chance.whole(0, 300);
     const got = draws(wanted, ...numbers);
-    expect(got.reduce((a, b) => a + b, 0)).toBe(Math.min(wanted, numbers.reduce((a, b) => a + b, 0)));
+    expect(got.reduce((a, b) => a + b, 0)).toBe(
+      Math.min(
+        wanted,
+        numbers.reduce((a, b) => a + b, 0),
+      ),
+    );
     for (const [i, d] of got.entries()) expect(d).toBeLessThanOrEqual(numbers[i]!);
   }
 });

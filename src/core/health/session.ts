@@ -45,7 +45,7 @@ export function sessionState(
   const names = [...new Set(sorted.map((b) => b.hand))];
   const hands = names.map((hand) => {
     const own = sorted.filter((b) => b.hand === hand);
-    const changed = Math.max(0, ...needles.filter((n) => n.hand === hand).map((n) => n.at));
+    const changed = Math.max(Number.NEGATIVE_INFINITY, ...needles.filter((n) => n.hand === hand).map((n) => n.at));
     const since = sum(own.filter((b) => b.at > changed));
     return {
       hand,

@@ -52,11 +52,21 @@ test('the sample of the published formula is drawn by tank, taken, found, signed
   expect(await take(id, 'R1', 39, 'I 1')).toEqual({ taken: 39, wanted: 59 });
   await take(id, 'R2', 20, 'I 2');
   expect([await h.number('R1'), await h.number('R2')]).toEqual([3961, 1980]);
-  expect((await refusal(h.send('inspection.close', { inspection: id, verdict: 'free', signedBy: 'Dr Lind' }))).code).toBe('waiting');
+  expect(
+    (await refusal(h.send('inspection.close', { inspection: id, verdict: 'free', signedBy: 'Dr Lind' }))).code,
+  ).toBe('waiting');
   await found(id, 'I 1');
   await found(id, 'I 2', { affected: 1, found: 'one with worms' });
-  expect((await refusal(h.send('inspection.close', { inspection: id, verdict: 'free', signedBy: 'Dr Lind' }))).code).toBe('found');
-  await h.send('inspection.close', { inspection: id, verdict: 'found', signedBy: 'Dr Lind', certificate: 'C 1', validDays: 365 });
+  expect(
+    (await refusal(h.send('inspection.close', { inspection: id, verdict: 'free', signedBy: 'Dr Lind' }))).code,
+  ).toBe('found');
+  await h.send('inspection.close', {
+    inspection: id,
+    verdict: 'found',
+    signedBy: 'Dr Lind',
+    certificate: 'C 1',
+    validDays: 365,
+  });
   expect((await row(id)).verdict).toMatchObject({ verdict: 'found', certificate: 'C 1', signedBy: 'Dr Lind' });
   expect((await refusal(take(id, 'R1', 1, 'I 3'))).code).toBe('closed');
 });
@@ -80,7 +90,9 @@ test('taken back they are in the tank again, and their container is free; a clos
   await h.send('entry.correct', { entryId: await entry('inspectionTake'), reason: 'the other tank' });
   expect(await h.number('R1')).toBe(4000);
   expect(await containersOf(h.db, await row(id))).toEqual([]);
-  expect((await refusal(h.send('inspection.close', { inspection: id, verdict: 'free', signedBy: 'X' }))).code).toBe('none');
+  expect((await refusal(h.send('inspection.close', { inspection: id, verdict: 'free', signedBy: 'X' }))).code).toBe(
+    'none',
+  );
   await take(id, 'R2', 12, 'I 1');
   await h.send('inspection.close', { inspection: id, verdict: 'unclear', signedBy: 'Dr Lind' });
   await h.send('entry.correct', { entryId: await entry('inspectionClose'), reason: 'too soon' });

@@ -94,7 +94,15 @@ export async function containersOf(
       { column: 'e.seq', order: 'desc' },
     ])
     .select<{ id: string; kind: string; at: number; intent: string }[]>('e.id', 'e.kind', 'e.at', 'e.intent');
-  type Said = { unit: number; container: string; organs?: string; number?: number; found?: string; affected?: number; by?: string };
+  type Said = {
+    unit: number;
+    container: string;
+    organs?: string;
+    number?: number;
+    found?: string;
+    affected?: number;
+    by?: string;
+  };
   const told = said.map((s) => ({ ...s, intent: fromJson<Said>(s.intent) }));
   return told
     .filter((t) => t.kind === 'inspectionTake')

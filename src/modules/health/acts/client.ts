@@ -12,4 +12,16 @@ import { forms as treatEnd } from './treatEnd/form';
 import { forms as vaccineOpen } from './vaccineOpen/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [dead, caseOpen, caseSay, caseClose, treat, treatEnd, vaccineOpen, incident, inspectTake, inspectFind, inspectClose];
+export const forms: readonly ActForms[] = [
+  dead,
+  caseOpen,
+  caseSay,
+  caseClose,
+  treat,
+  treatEnd,
+  vaccineOpen,
+  incident,
+  inspectTake,
+  inspectFind,
+  inspectClose,
+];

@@ -6,6 +6,7 @@ import { DialogButton } from '@/ui/Dialog';
 import { CaseCloseForm } from '../acts/caseClose/form';
 import { CaseOpenForm, type CaseTank } from '../acts/caseOpen/form';
 import { IncidentForm } from '../acts/incident/form';
+import { InspectForm } from '../acts/inspectOpen/form';
 import { type Treated, TreatForm } from '../acts/treat/form';
 import { EndForm } from '../acts/treatEnd/form';
 
@@ -23,6 +24,15 @@ export function OpenCase({ tanks, chosen }: { tanks: readonly CaseTank[]; chosen
           done={done}
         />
       )}
+    </DialogButton>
+  );
+}
+
+export function BeginInspection({ tanks }: { tanks: readonly (CaseTank & { number: number })[] }) {
+  if (!useMayWrite() || tanks.length === 0) return null;
+  return (
+    <DialogButton word="Begin an inspection" title="Begin an inspection">
+      {(done) => <InspectForm tanks={tanks} done={done} />}
     </DialogButton>
   );
 }

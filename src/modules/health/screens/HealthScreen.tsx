@@ -12,10 +12,11 @@ import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
+import { verdicts } from '../input';
 import type { Rising, RisingKind, TankHealth } from '../views/health';
 import type { HealthPage } from '../views/healthPage';
 import { DeadStrip } from './DeadStrip';
-import { EndTreatment, OpenCase, RecordIncident } from './HealthActs';
+import { BeginInspection, EndTreatment, OpenCase, RecordIncident } from './HealthActs';
 import { RiseCurve } from './RiseCurve';
 
 type HealthProps = HealthPage & { now: number; timeZone: string };
@@ -27,6 +28,7 @@ export function HealthScreen({
   running,
   barred,
   vaccinations,
+  inspections,
   incidents: happened,
   now,
   timeZone,
@@ -116,6 +118,30 @@ export function HealthScreen({
           ))}
         </section>
       )}
+      <section aria-label="Inspections" className="mb-5">
+        <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
+          Inspections
+          <span className="ml-auto text-body font-normal">
+            <BeginInspection tanks={h.tanks} />
+          </span>
+        </h2>
+        {inspections.length === 0 && (
+          <p className="quiet my-1">None yet: the sample is drawn by how sure it is to be.</p>
+        )}
+        {inspections.map((i) => (
+          <div key={i.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
+            <Link className="link font-semibold" href={`/health/inspection/${i.id}`}>
+              {i.plan.why}
+            </Link>
+            <span>{i.tanks.map((t) => t.unitName).join(', ')}</span>
+            <span className={i.verdict ? 'text-soft' : 'text-careful'}>
+              {i.verdict ? verdicts[i.verdict.verdict] : `${grouped(i.wanted)} to be taken`}
+              {i.verdict?.validUntil != null && `, until ${day(i.verdict.validUntil)}`}
+            </span>
+            <span className="ml-auto text-soft">{day(i.openedAt)}</span>
+          </div>
+        ))}
+      </section>
       <section aria-label="Incidents" className="mb-5">
         <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
           People

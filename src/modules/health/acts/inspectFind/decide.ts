@@ -9,10 +9,14 @@ export const decision = decides(findInspect, async (c, p) => {
   const event = eventOf(c, p);
   const row = await openInspection(c, p.inspection);
   const of = (await containersOf(c.trx, row, c.replacing?.seq ?? 0)).find((x) => x.container === p.container);
-  if (!of)
-    throw new ActRefused('noContainer', `There is no container ${p.container}.`, 'container', 'Read it again.');
+  if (!of) throw new ActRefused('noContainer', `There is no container ${p.container}.`, 'container', 'Read it again.');
   if (of.finding)
-    throw new ActRefused('known', `Of ${p.container} a finding is recorded.`, 'container', 'Correct that one where it is wrong.');
+    throw new ActRefused(
+      'known',
+      `Of ${p.container} a finding is recorded.`,
+      'container',
+      'Correct that one where it is wrong.',
+    );
   if (p.affected > of.number)
     throw new ActRefused('affected', `There were ${of.number} in ${p.container}.`, 'affected', 'Count again.');
   if (event.at < of.at && event.precision === 'minute')

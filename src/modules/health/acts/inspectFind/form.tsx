@@ -8,7 +8,15 @@ import { TextField } from '@/ui/fields';
 import { findInspect } from './act';
 
 /** What was found in a container, also that it was nothing. */
-export function FindForm({ inspection, container, done }: { inspection?: number; container?: string; done?: () => void }) {
+export function FindForm({
+  inspection,
+  container,
+  done,
+}: {
+  inspection?: number;
+  container?: string;
+  done?: () => void;
+}) {
   const f = useActForm(findInspect, {
     about: inspection === undefined ? {} : { inspection, container: container! },
     draftFor: `find ${inspection ?? ''} ${container ?? ''}`,

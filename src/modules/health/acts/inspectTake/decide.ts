@@ -16,7 +16,12 @@ export const decision = decides(takeInspect, async (c, p) => {
     throw new ActRefused('method', 'How they were killed is not said.', 'method', 'Name the method that was used.');
   const before = await containersOf(c.trx, row, c.replacing?.seq ?? 0);
   if (before.some((x) => x.container === p.container))
-    throw new ActRefused('twice', `There is a container ${p.container} already.`, 'container', 'Each has a name of its own.');
+    throw new ActRefused(
+      'twice',
+      `There is a container ${p.container} already.`,
+      'container',
+      'Each has a name of its own.',
+    );
   const at = await standing(c, p.unit, asOf(c, event), { lotId: tank.lot, stage: tank.stage });
   await c.record([
     {

@@ -9,7 +9,17 @@ import { TextField } from '@/ui/fields';
 import { takeInspect } from './act';
 
 /** So many of one tank into one container. */
-export function TakeForm({ inspection, unit, left, done }: { inspection?: number; unit?: number; left?: number; done?: () => void }) {
+export function TakeForm({
+  inspection,
+  unit,
+  left,
+  done,
+}: {
+  inspection?: number;
+  unit?: number;
+  left?: number;
+  done?: () => void;
+}) {
   const f = useActForm(takeInspect, {
     about: inspection === undefined ? {} : { inspection, unit: unit! },
     begin: left ? { number: left } : {},
