@@ -35,6 +35,7 @@ import {
   startApp,
   stopApp,
 } from './screens';
+import { waterBench } from './water';
 
 /** `wanted` null: shown, not judged. */
 export type Result = { what: string; ours: number; base: number; unit: string; ratio: number; wanted: number | null };
@@ -76,6 +77,7 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     const feedingDay = await feedingDayBench(own);
     add(feedingDay.result);
     plans.push(feedingDay.bound);
+    plans.push(...(await waterBench(own)));
     const byMqtt = await ofMqtt(own);
     add(byMqtt.result);
     plans.push(byMqtt.lost);

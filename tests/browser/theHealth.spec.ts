@@ -20,7 +20,7 @@ test.beforeAll(async ({ browser }) => {
   await send('unit.addMany', {
     room: hall,
     kind: 'tank',
-    prefix: 'GH',
+    prefix: 'TN',
     from: 1,
     count: 4,
     volumeL: 2000,
@@ -28,10 +28,10 @@ test.beforeAll(async ({ browser }) => {
   });
   units = await work.units();
   const now = Date.now();
-  for (const unit of ['GH1', 'GH2', 'GH3']) {
+  for (const unit of ['TN1', 'TN2', 'TN3']) {
     const { lotId } = await send<{ lotId: number }>('stock.bring', {
       account: 'arrived',
-      species: 'ide',
+      species: 'tench',
       stage: 'fingerling',
       unit: units[unit],
       at: now - 40 * DAY,
@@ -39,16 +39,16 @@ test.beforeAll(async ({ browser }) => {
       origin: 'Aldern pond keepers',
       cameCelsius: 15,
     });
-    if (unit === 'GH1') lot = lotId;
+    if (unit === 'TN1') lot = lotId;
   }
-  await send('weigh.record', { unit: units.GH1, at: now - 18 * DAY, batches: [{ massG: 1000, count: 100 }] });
+  await send('weigh.record', { unit: units.TN1, at: now - 18 * DAY, batches: [{ massG: 1000, count: 100 }] });
   const usual = [4, 6, 5, 3, 7, 5, 4, 6, 5, 5, 4, 6, 5, 4];
   for (const [i, n] of usual.entries())
-    for (const unit of ['GH1', 'GH2', 'GH3'])
-      await send('dead.record', { unit: units[unit], at: now - (17 - i) * DAY, number: unit === 'GH3' ? 11 - n : n });
+    for (const unit of ['TN1', 'TN2', 'TN3'])
+      await send('dead.record', { unit: units[unit], at: now - (17 - i) * DAY, number: unit === 'TN3' ? 11 - n : n });
   // Weighed, the only one of them, the day before its dead rose.
   await send('weigh.record', {
-    unit: units.GH1,
+    unit: units.TN1,
     at: now - 3.6 * DAY,
     batches: [{ massG: 1000, count: 96 }],
     answers: { sure: 'yes' },
@@ -58,8 +58,8 @@ test.beforeAll(async ({ browser }) => {
     [2, 17],
     [1, 19],
   ] as const) {
-    await send('dead.record', { unit: units.GH1, at: now - back * DAY, number: n });
-    await send('dead.record', { unit: units.GH2, at: now - back * DAY, number: 5 });
+    await send('dead.record', { unit: units.TN1, at: now - back * DAY, number: n });
+    await send('dead.record', { unit: units.TN2, at: now - back * DAY, number: 5 });
   }
 });
 test.afterAll(async () => {
@@ -70,19 +70,19 @@ test.afterAll(async () => {
 test('the dead of one tank rise: it stands first, with since when, only there, and what came before', async () => {
   await expect(async () => {
     await page.goto(url('/health'));
-    await expect(page.locator('[data-rising="GH1"]')).toBeVisible({ timeout: 2000 });
+    await expect(page.locator('[data-rising="TN1"]')).toBeVisible({ timeout: 2000 });
   }).toPass({ timeout: 60_000 });
-  const rise = page.locator('[data-rising="GH1"]');
+  const rise = page.locator('[data-rising="TN1"]');
   await expect(rise).toContainText(/\d\d dead in 3 days, 1\d expected/);
-  await expect(page.getByRole('region', { name: /^Rising/ })).toContainText('Only here');
-  await expect(page.locator('[data-rising="GH2"]')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: /^Rising, Tench/ })).toContainText('Only here');
+  await expect(page.locator('[data-rising="TN2"]')).toHaveCount(0);
   const before = page
-    .getByRole('region', { name: /^Rising/ })
+    .getByRole('region', { name: /^Rising, Tench/ })
     .getByRole('listitem')
     .first();
   await expect(before).toContainText('weighed');
   await expect(before).toContainText('1 of 1 that rise');
-  await expect(page.locator('tr[data-unit="GH2"]')).toContainText(/\d to \d+/);
+  await expect(page.locator('tr[data-unit="TN2"]')).toContainText(/\d to \d+/);
   await accessible(page);
   // It stands on Today, too.
   await page.goto(url('/'));
@@ -93,21 +93,21 @@ test('a case is opened from what is seen, with that tank ticked; its triage asks
   await page.goto(url('/health'));
   await page.getByRole('button', { name: 'Open a case' }).click();
   const form = page.getByRole('dialog');
-  await expect(form.getByRole('checkbox', { name: /^GH1/ })).toBeChecked();
+  await expect(form.getByRole('checkbox', { name: /^TN1/ })).toBeChecked();
   await expect(form.getByRole('button', { name: 'Open the case' })).toBeDisabled();
   await form.getByRole('checkbox', { name: /gasping/ }).click();
   await form.getByRole('checkbox', { name: /gills pale/ }).click();
   await expect(form.getByText(/gills under a microscope/)).toBeVisible();
   await form.getByRole('button', { name: 'Open the case' }).click();
   await page.waitForURL(/health\/\d+$/);
-  await expect(page.getByRole('heading', { name: /Case of GH1/ })).toBeVisible();
-  const steps = page.locator('[data-triage="GH1"] li');
+  await expect(page.getByRole('heading', { name: /Case of TN1/ })).toBeVisible();
+  const steps = page.locator('[data-triage="TN1"] li');
   await expect(steps).toHaveCount(5);
   await expect(steps.first()).toContainText('temperature');
-  await expect(page.locator('[data-triage="GH1"]')).toContainText(/next: read the temperature/);
-  await work.send('water.read', { unit: units.GH1, readings: [{ kind: 'oxygen', value: 2.5 }] });
+  await expect(page.locator('[data-triage="TN1"]')).toContainText(/next: read the temperature/);
+  await work.send('water.read', { unit: units.TN1, readings: [{ kind: 'oxygen', value: 2.5 }] });
   await page.reload();
-  await expect(page.locator('[data-triage="GH1"]')).toContainText(/next: oxygen, below/);
+  await expect(page.locator('[data-triage="TN1"]')).toContainText(/next: oxygen, below/);
   await accessible(page);
 });
 
@@ -152,7 +152,7 @@ test('medicated feed is worked by the mass of the fish; a mass ten times too lar
 test('while it goes on they are not released; the course put right and ended, its withdrawal over, they are', async () => {
   const { send } = work;
   const site = (await send<{ id: number }>('releaseSite.save', { name: 'Gill brook' })).id;
-  const release = { unit: units.GH1, site, batches: [{ massG: 1000, count: 100 }], bucketsG: [3000] };
+  const release = { unit: units.TN1, site, batches: [{ massG: 1000, count: 100 }], bucketsG: [3000] };
   await expect(send('release.record', release)).rejects.toThrow(/still goes on/);
   await page.goto(url('/health'));
   await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('medicated feed');
@@ -177,7 +177,7 @@ test('while it goes on they are not released; the course put right and ended, it
 
 test('closed with what it was, it stands among the closed; on a phone it holds', async ({ browser }) => {
   await page.goto(url('/health'));
-  await page.getByRole('region', { name: 'Cases' }).getByRole('link', { name: 'GH1' }).click();
+  await page.getByRole('region', { name: 'Cases' }).getByRole('link', { name: 'TN1' }).click();
   await page.getByRole('button', { name: 'Close the case' }).click();
   const form = page.getByRole('dialog');
   await form.getByLabel('It was').fill('gill disease');
@@ -192,7 +192,7 @@ test('closed with what it was, it stands among the closed; on a phone it holds',
 test('a vaccination: begun from the sheet, batch by batch with its clock, the needle due, a slip taken back, closed', async ({
   browser,
 }) => {
-  await page.goto(url('/rearing?unit=GH3'));
+  await page.goto(url('/rearing?unit=TN3'));
   await page.getByRole('button', { name: 'Vaccinate' }).click();
   await page.getByLabel('Vaccine', { exact: true }).fill('vaccine A');
   await page.getByLabel('Lot of the vaccine').fill('V 9');
@@ -245,7 +245,7 @@ test('an inspection: drawn by how sure it is to be, taken from each tank, found,
   const form = page.getByRole('dialog');
   await form.getByLabel('For what').fill('yearly');
   await form.getByLabel('Inspected by').fill('Dr Lind');
-  await form.getByRole('checkbox', { name: /^GH2/ }).click();
+  await form.getByRole('checkbox', { name: /^TN2/ }).click();
   await expect(form.getByTestId('sample-size')).toContainText('59 of 4');
   await form.getByLabel('Affected, %').fill('10');
   await expect(form.getByTestId('sample-size')).toContainText(/^2\d of 4/);
@@ -253,7 +253,7 @@ test('an inspection: drawn by how sure it is to be, taken from each tank, found,
   await page.waitForURL(/health\/inspection\/\d+$/);
   const path = new URL(page.url()).pathname;
   await accessible(page);
-  await page.locator('tr[data-unit="GH2"]').getByRole('button', { name: 'Take' }).click();
+  await page.locator('tr[data-unit="TN2"]').getByRole('button', { name: 'Take' }).click();
   await form.getByLabel('On the container').fill('I 1');
   await form.getByLabel('Organs').fill('spleen, kidney');
   await form.getByLabel('Killed by').fill('overdose');

@@ -312,17 +312,23 @@ function Tanks({ of, now, timeZone }: { of: readonly TankHealth[]; now: number; 
             {of.map((t) => (
               <tr key={t.holdingId} data-unit={t.unit} className={t.rise ? 'bg-hand-wash' : ''}>
                 <td>
-                  <Link className="font-bold text-ink" href={unitHref(t)}>
+                  <Link
+                    className="font-bold text-ink pointer-coarse:inline-block pointer-coarse:py-2"
+                    href={unitHref(t)}
+                  >
                     {t.unit}
                   </Link>
                 </td>
                 <td>
-                  <Link className="whitespace-nowrap text-ink" href={`/lots/${t.lotId}`}>
+                  <Link
+                    className="whitespace-nowrap text-ink pointer-coarse:inline-block pointer-coarse:py-2"
+                    href={`/lots/${t.lotId}`}
+                  >
                     {t.lot}
                   </Link>
                 </td>
                 <td>
-                  <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
+                  <span className="inline-flex items-baseline gap-1.5 whitespace-nowrap">
                     <Glyph name={t.glyph} size={18} /> {t.stageName}
                   </span>
                 </td>

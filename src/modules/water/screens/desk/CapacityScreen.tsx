@@ -93,7 +93,10 @@ export function CapacityScreen({
                 {rows.map((r) => (
                   <tr key={r.unitId} data-unit={r.unit}>
                     <td>
-                      <Link className="font-bold text-ink" href={r.href}>
+                      <Link
+                        className="font-bold text-ink pointer-coarse:inline-block pointer-coarse:py-2"
+                        href={r.href}
+                      >
                         {r.unit}
                       </Link>
                     </td>
