@@ -171,7 +171,22 @@ test('while it goes on they are not released; the course put right and ended, it
   await page.reload();
   await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('was to end');
   await page.getByRole('button', { name: 'It ended' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'It ended' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByRole('button', { name: 'It ended' }).click();
+  await expect(form).toBeHidden();
+  // It ended now, as was said: they are barred anew, from now on.
+  await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('barred until');
+  await expect(send('release.record', release)).rejects.toThrow(/barred until/);
+  // It had ended four days ago, and was said today: its withdrawal is over.
+  const ended = (await (await page.request.get(url(`/api/ledger?lot=${lot}&at=${Date.now()}`))).json()) as typeof said;
+  await send('entry.correct', {
+    entryId: ended.find((e) => e.word === 'treatment ended')!.id,
+    reason: 'four days ago',
+    replacement: { at: Date.now() - 4 * DAY },
+  });
+  await send('release.record', { ...release, bucketsG: [2000] });
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Health' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Treatments' })).toHaveCount(0);
 });
 
