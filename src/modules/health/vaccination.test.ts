@@ -90,6 +90,7 @@ test('what cannot be is refused at its field: too many, too much, nothing, one t
   expect((await refusal(open({ mlEach: 0.04 }))).code).toBe('openAlready');
   expect((await refusal(h.send('vaccination.close', { vaccination: id }))).code).toBe('none');
   expect((await refusal(batch(id, 0))).path).toBe('number');
+  expect((await refusal(batch(id, 5300))).path).toBe('number');
   expect((await refusal(batch(id, 5, { dead: 6 }))).path).toBe('dead');
   expect((await refusal(batch(id, 5, { at: h.clock.now - 3 * HOUR }))).code).toBe('before');
   await batch(id, 5);

@@ -15,6 +15,9 @@ export type VaccinationRow = {
   closedAt: number | null;
 };
 
+/** More than so many times what the books hold is another tank, or a slip. */
+export const MANY = 1.3;
+
 /** Vaccinations of a site, the open ones first, then the latest. One statement. */
 export async function vaccinationsOf(db: Db, siteId: number, id?: number): Promise<VaccinationRow[]> {
   const rows = await db('vaccination')

@@ -1,7 +1,8 @@
+import { plain } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { CLOCK_SLACK_MS } from '@/server/when';
-import { batchesOf, openVaccination } from '../../vaccination';
+import { batchesOf, MANY, openVaccination } from '../../vaccination';
 import { vaccineBatch } from './act';
 
 export const decision = decides(vaccineBatch, async (c, p) => {
@@ -11,6 +12,18 @@ export const decision = decides(vaccineBatch, async (c, p) => {
     throw new ActRefused('future', 'That time has not come yet.', 'at', 'Check the clock of the device.');
   if (at < row.begunAt)
     throw new ActRefused('before', 'That was before it began.', 'at', 'Check the clock of the device.');
+  const before = (await batchesOf(c.trx, row.id)).batches.reduce((s, b) => s + b.number, 0);
+  const stands = await c
+    .trx('holding')
+    .where({ unit_id: row.unitId, lot_id: row.lotId, stage: row.stage })
+    .first<{ number: number } | undefined>('number');
+  if (p.what === 'batch' && before + p.number > MANY * (stands?.number ?? 0))
+    throw new ActRefused(
+      'number',
+      `With these ${plain(before + p.number)} were done; the books hold ${plain(stands?.number ?? 0)} there.`,
+      'number',
+      'Check the figure; count the tank where the books are wrong.',
+    );
   await c.trx('vaccination_batch').insert({
     id: c.commandId,
     vaccination_id: row.id,
@@ -22,6 +35,5 @@ export const decision = decides(vaccineBatch, async (c, p) => {
     at,
     person_id: c.actor.id,
   });
-  const { batches } = await batchesOf(c.trx, row.id);
-  return { done: batches.reduce((s, b) => s + b.number, 0) };
+  return { done: before + (p.what === 'needle' ? 0 : p.number) };
 });

@@ -4,7 +4,7 @@ import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
 import { can, standing } from '@/server/stock/standing';
 import { strength, vaccinationPlan } from '../../input';
-import { vaccinationsOf } from '../../vaccination';
+import { MANY, vaccinationsOf } from '../../vaccination';
 import { lastMeanG } from '../treat/decide';
 import { openVaccine } from './act';
 
@@ -66,6 +66,3 @@ export const decision = decides(openVaccine, async (c, p) => {
   })) as [number];
   return { id, unit: at.unit.name };
 });
-
-/** More than so many times what the books hold is another tank. */
-const MANY = 1.3;
