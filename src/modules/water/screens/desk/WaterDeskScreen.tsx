@@ -3,7 +3,7 @@
 import { useRef, useState } from 'react';
 import { useSession } from '@/client/session';
 import { minutesWords } from '@/core/incubation/danger';
-import { clock } from '@/core/time/localDay';
+import { clock, dayMonth, localDay } from '@/core/time/localDay';
 import { MINUTE_MS } from '@/core/time/spans';
 import { type Dies, firstToDie } from '@/core/water/firstToDie';
 import { lostBy, notRunning, workEvents, workKinds } from '@/core/water/works';
@@ -125,7 +125,12 @@ function Standing({
   const left = first ? first.minutes! - gone : null;
   return (
     <p className="text-lead font-semibold text-hand" role="status">
-      {down.map((n) => `${works.get(n.workId)!.name} ${workEvents[n.kind]} since ${clock(n.at, timeZone)}`).join(', ')}
+      {down
+        .map(
+          (n) =>
+            `${works.get(n.workId)!.name} ${workEvents[n.kind]} since ${n.at < localDay(now, timeZone).start ? `${dayMonth(n.at, timeZone, now)} ` : ''}${clock(n.at, timeZone)}`,
+        )
+        .join(', ')}
       {first &&
         (left! > 0
           ? `: ${first.unit} dies first, in ${minutesWords(left!)}, at ${clock(now + left! * MINUTE_MS, timeZone)}`
