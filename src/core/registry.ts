@@ -349,6 +349,24 @@ export const registry: readonly Listed[] = [
     async () => (await import('./water/capacity')).calculation,
   ),
   listed(
+    'water.biofilter',
+    'Biofilter against its load',
+    'Water',
+    async () => (await import('./water/biofilter')).calculation,
+  ),
+  listed(
+    'water.conditioning',
+    'Conditioning of a biofilter',
+    'Water',
+    async () => (await import('./water/conditioning')).calculation,
+  ),
+  listed(
+    'transport.load',
+    'Load of a tank truck',
+    'Transport and release',
+    async () => (await import('./transport/load')).calculation,
+  ),
+  listed(
     'transport.bag',
     'A bag under oxygen',
     'Transport and release',
@@ -361,6 +379,8 @@ export const registry: readonly Listed[] = [
     async () => (await import('./release/allocate')).calculation,
     HEAVY,
   ),
+  listed('pond.prepare', 'Preparation of a pond', 'Ponds', async () => (await import('./ponds/prepare')).calculation),
+  listed('pond.fill', 'Filling a pond', 'Ponds', async () => (await import('./ponds/fill')).calculation),
   listed(
     'health.mortalityAlarm',
     'Dead of the day, watched',

@@ -1,6 +1,7 @@
 import { ofGrading } from './shippedThresholds/grading';
 import { ofGrowing } from './shippedThresholds/growing';
 import { ofHandling } from './shippedThresholds/handling';
+import { ofWater } from './shippedThresholds/water';
 import { ownThresholds } from './thresholdsInForce';
 
 /**
@@ -10,7 +11,7 @@ import { ownThresholds } from './thresholdsInForce';
 export { thresholdSubjects } from './shippedThresholds/shipped';
 
 /** As they ship. What is in force is `thresholds`. */
-export const shippedThresholds = { ...ofHandling, ...ofGrading, ...ofGrowing };
+export const shippedThresholds = { ...ofHandling, ...ofGrading, ...ofGrowing, ...ofWater };
 
 export type ThresholdId = keyof typeof shippedThresholds;
 export const thresholdIds = Object.keys(shippedThresholds) as ThresholdId[];

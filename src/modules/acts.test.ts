@@ -75,9 +75,9 @@ test('no kind of entry belongs to two acts, and each has its word', () => {
   for (const [kind, k] of kinds) expect([kind, k.word.length > 2]).toEqual([kind, true]);
 });
 
-test('a reader changes nothing but what is their own; a hand records, and sets nothing up', () => {
+test('a reader changes nothing but what is their own, and signs what they inspected; a hand records, and sets nothing up', () => {
   const may = (role: Role) => acts.filter((a) => a.by.includes(role));
-  expect(may('reader').filter((a) => !/^(person|preferences|signIn)\./.test(a.type))).toEqual([]);
+  expect(may('reader').filter((a) => !/^(person\.|preferences\.|signIn\.|inspection\.sign$)/.test(a.type))).toEqual([]);
   const recorded = (a: (typeof acts)[number]) => Object.keys(a.kinds ?? {}).length > 0;
   expect(
     may('hand')

@@ -10,6 +10,7 @@ import { decisions as moves } from './moves/acts/server';
 import { decisions as rearing } from './rearing/acts/server';
 import { decisions as records } from './records/acts/server';
 import { decisions as reference } from './reference/acts/server';
+import { decisions as safety } from './safety/acts/server';
 import { decisions as selection } from './selection/acts/server';
 import { decisions as setup } from './setup/acts/server';
 import { decisions as sorting } from './sorting/acts/server';
@@ -25,6 +26,7 @@ const all: readonly Decision[] = [
   ...rearing,
   ...records,
   ...reference,
+  ...safety,
   ...selection,
   ...setup,
   ...sorting,

@@ -6,6 +6,7 @@ import { forms as liveFood } from './liveFood/acts/client';
 import { forms as moves } from './moves/acts/client';
 import { forms as rearing } from './rearing/acts/client';
 import { forms as records } from './records/acts/client';
+import { forms as safety } from './safety/acts/client';
 import { forms as sorting } from './sorting/acts/client';
 import { forms as spawning } from './spawning/acts/client';
 import { forms as water } from './water/acts/client';
@@ -19,6 +20,7 @@ export const forms: readonly ActForms[] = [
   ...moves,
   ...rearing,
   ...records,
+  ...safety,
   ...sorting,
   ...spawning,
   ...water,

@@ -26,6 +26,10 @@ export const quota = defineQuestion('quota', 'meant');
 export const answer = defineQuestion('answer', 'combine', 'replace', 'note');
 /** They are within the withdrawal of a treatment. */
 export const withdrawal = defineQuestion('withdrawal', 'vet');
+/** Work that needs a certificate, which is not on file. */
+export const uncertified = defineQuestion('uncertified', 'other');
+/** Not all that must hold before fish leave quarantine does. */
+export const letGo = defineQuestion('letGo', 'vet');
 /** A case is open there, or where they come from. */
 export const suspect = defineQuestion('suspect', 'meant');
 /** Somebody said that they are not fed just now. */

@@ -2,9 +2,13 @@ import type { SensorKind } from '@/core/readings/sensorKinds';
 import { stageOf } from '@/core/species/species';
 import { HOUR_MS } from '@/core/time/spans';
 import { type AlarmKind, alarmsOf, boundsFor, type Raised, type Watched } from '@/core/water/alarms';
+import { fromJson } from './books/rows';
 import type { Db } from './connection';
 import { speciesBook } from './species';
 import { SENSOR_OF_UNIT } from './waters';
+
+/** What no species sets: it is held against what it usually says. */
+const HAS_USUAL: ReadonlySet<SensorKind> = new Set(['flow', 'level', 'power']);
 
 /** Reports from which a probe's rhythm is taken. */
 const RHYTHM_OF = 24;
@@ -16,7 +20,7 @@ export type AlarmRow = Raised & { id: number; siteId: number; sensor: string; op
  * what is over. @returns alarms that were opened now
  */
 export async function watchWater(db: Db, siteId: number, now: number): Promise<AlarmRow[]> {
-  const [sensors, standing, book, open] = await Promise.all([
+  const [sensors, standing, book, open, onWorks] = await Promise.all([
     db('sensor')
       .where({ site_id: siteId })
       .select<{ id: number; name: string; kind: SensorKind; room_id: number }[]>('id', 'name', 'kind', 'room_id'),
@@ -34,6 +38,7 @@ export async function watchWater(db: Db, siteId: number, now: number): Promise<A
       .groupBy('t.species', 'h.stage', 'u.room_id', db.raw(SENSOR_OF_UNIT)),
     speciesBook(db, siteId),
     db('alarm').where({ site_id: siteId, closed_at: null }).select('id', 'sensor_id', 'kind'),
+    probesOfWorks(db, siteId),
   ]);
   const opened: AlarmRow[] = [];
   const still = new Set<number>();
@@ -44,8 +49,8 @@ export async function watchWater(db: Db, siteId: number, now: number): Promise<A
         const species = book.get(x.species);
         return species ? [{ species, stage: x.stage, stageName: stageOf(species, x.stage).name }] : [];
       });
-    // Water in which nothing lives raises nothing.
-    if (here.length === 0) continue;
+    // Water in which nothing lives raises nothing; a pump far from all tanks is watched while anything lives behind it.
+    if (here.length === 0 && !(onWorks.has(s.id) && standing.length > 0)) continue;
     const steps = here.flatMap((x) =>
       x.species.limits.filter((l) => l.what === 'temperature step' && l.stage === x.stage).map((l) => l.high!),
     );
@@ -56,7 +61,7 @@ export async function watchWater(db: Db, siteId: number, now: number): Promise<A
         now,
         open.filter((o) => o.sensor_id === s.id).map((o) => o.kind as AlarmKind),
       ),
-      boundsFor(s.kind, here),
+      boundsFor(s.kind, here, s.kind === 'ammonia' ? await beside(db, sensors, s.room_id, now) : {}),
       steps.length > 0 ? Math.min(...steps) : null,
       now,
     );
@@ -74,6 +79,33 @@ export async function watchWater(db: Db, siteId: number, now: number): Promise<A
   const over = open.filter((o) => !still.has(o.id)).map((o) => o.id);
   if (over.length > 0) await db('alarm').whereIn('id', over).update({ closed_at: now });
   return opened;
+}
+
+/** pH and temperature of a room as its probes read them last: by them it is told how poisonous its ammonia is. */
+async function beside(
+  db: Db,
+  sensors: readonly { id: number; kind: SensorKind; room_id: number }[],
+  room: number,
+  now: number,
+): Promise<{ pH: number | null; celsius: number | null }> {
+  const last = async (kind: SensorKind) => {
+    const ids = sensors.filter((s) => s.room_id === room && s.kind === kind).map((s) => s.id);
+    if (ids.length === 0) return null;
+    const row = await db('reading')
+      .whereIn('sensor_id', ids)
+      .where({ struck: false })
+      .whereBetween('at', [now - 6 * HOUR_MS, now])
+      .orderBy('at', 'desc')
+      .first<{ value: number } | undefined>('value');
+    return row?.value ?? null;
+  };
+  return { pH: await last('pH'), celsius: await last('temperature') };
+}
+
+/** Probes that hang on a work of the water. */
+async function probesOfWorks(db: Db, siteId: number): Promise<Set<number>> {
+  const rows = await db('work').where({ site_id: siteId, retired: false }).whereNotNull('more').pluck('more');
+  return new Set(rows.flatMap((more) => fromJson<{ probes?: number[] }>(more as string).probes ?? []));
 }
 
 async function stateOf(
@@ -109,7 +141,7 @@ async function stateOf(
     last: newest,
     hourBefore: before?.value ?? null,
     rhythm: gaps.length >= 5 ? gaps[gaps.length >> 1]! : null,
-    usual: (s.kind === 'flow' || s.kind === 'level') && newest ? await usualOf(db, s.id, newest.at) : null,
+    usual: HAS_USUAL.has(s.kind) && newest ? await usualOf(db, s.id, newest.at) : null,
     open,
     stuckSince: newest ? await stuckSince(db, s.id, newest) : null,
   };

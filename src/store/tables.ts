@@ -22,6 +22,16 @@ interface Alarm {
   paged_at: number | null;
 }
 
+interface Alone {
+  id: number;
+  site_id: number;
+  person_id: number;
+  place: string;
+  begun_at: number;
+  back_by: number;
+  back_at: number | null;
+}
+
 interface BroodBatch {
   id: number;
   site_id: number;
@@ -45,6 +55,15 @@ interface BroodFish {
   dam_id: number | null;
   pedigree_only: Small;
   batch_id: number | null;
+}
+
+interface Certificate {
+  id: number;
+  site_id: number;
+  person_id: number;
+  what: string;
+  said: string;
+  until: number | null;
 }
 
 interface ClockUse {
@@ -194,6 +213,8 @@ interface HealthCase {
   closed_seq: number | null;
   outcome: string | null;
   diagnosis: string;
+  why: string;
+  until: number | null;
 }
 
 interface Holding {
@@ -707,6 +728,7 @@ interface Work {
   flow_l_min: number | null;
   spare: string;
   retired: Small;
+  more: string | null;
 }
 
 interface WorkEvent {
@@ -718,13 +740,30 @@ interface WorkEvent {
   said: string;
   person_id: number;
   entry_seq: number;
+  before_kpa: number | null;
+  after_kpa: number | null;
+}
+
+interface WorkJob {
+  id: number;
+  site_id: number;
+  work_id: number | null;
+  what: string;
+  priority: Small;
+  raised_at: number;
+  raised_by: number;
+  raised_seq: number | null;
+  done_at: number | null;
+  done_seq: number | null;
 }
 
 declare module 'knex/types/tables' {
   interface Tables {
     alarm: Alarm;
+    alone: Alone;
     brood_batch: BroodBatch;
     brood_fish: BroodFish;
+    certificate: Certificate;
     clock_use: ClockUse;
     command: Command;
     conditioning: Conditioning;
@@ -784,5 +823,6 @@ declare module 'knex/types/tables' {
     vessel: Vessel;
     work: Work;
     work_event: WorkEvent;
+    work_job: WorkJob;
   }
 }

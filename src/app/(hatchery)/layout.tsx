@@ -4,6 +4,7 @@ import { sceneOf } from '@/core/demoScenes';
 import { ownThresholds } from '@/core/thresholdsInForce';
 import { barredTo } from '@/modules/door';
 import { Frame } from '@/modules/frame/screens/Frame';
+import { aloneNow } from '@/modules/safety/views/alone';
 import { openAlarms } from '@/modules/water/views/alarms';
 import { db } from '../_server/database';
 import { workLeftDates } from '../_server/dates';
@@ -21,6 +22,7 @@ export default async function HatcheryLayout({ children }: { children: ReactNode
       scene={person.demo ? sceneOf(process.env.MORULA_SCENE)?.id : undefined}
       alarms={await openAlarms(db(), person.siteId, person.units === 'us')}
       down={await requestWorksDown()}
+      alone={await aloneNow(db(), person.siteId, at)}
       session={{
         personId: person.id,
         name: person.name,

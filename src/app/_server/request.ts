@@ -9,6 +9,7 @@ import { type HallView, hallView } from '@/modules/rearing/views/hall';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type GradingDue, gradingDue } from '@/modules/sorting/views/gradingDue';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
+import { type WaterAhead, waterAhead } from '@/modules/water/views/ahead';
 import { type WaterOff, waterOff } from '@/modules/water/views/handWater';
 import { type WorkDown, worksDown } from '@/modules/water/works';
 import { frozen } from '@/server/frozen';
@@ -117,6 +118,16 @@ export const requestWaterOff = (): Promise<WaterOff[]> =>
         holdings: u.holdings,
       })),
     ),
+  );
+
+/** What of the water will be beyond a limit in the days to come; it changes by the hour. */
+export const requestWaterAhead = (): Promise<WaterAhead[]> =>
+  computedOnce(
+    'waterAhead',
+    '',
+    '',
+    async (person) => waterAhead(db(), person, requestNow(), await requestRound(), (await requestHall()).units),
+    10 * 60_000,
   );
 
 /** Works of the water that stand. */

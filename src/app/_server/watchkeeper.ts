@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { uuidv7 } from 'uuidv7';
 import { type Intake, type Reported, startIntake } from '@/edges/intake';
 import { execute } from '@/modules/door';
+import { aloneNow } from '@/modules/safety/views/alone';
 import type { Actor } from '@/server/context';
 import { watchWater } from '@/store/alarms';
 import { db, now, thresholdsTaken } from './database';
@@ -12,6 +13,9 @@ import { workAllDates } from './dates';
 const EVERY_MS = 30_000;
 /** An alarm that nobody has seen is paged again after so long. */
 const AGAIN_MS = 15 * 60_000;
+
+/** When somebody who is missed was called for last, by their clock. */
+const calledFor = new Map<number, number>();
 
 const kept = globalThis as { morulaWatch?: Promise<void> };
 
@@ -71,6 +75,16 @@ async function page(site: number, intake: Intake | undefined): Promise<void> {
     .where({ site_id: site, closed_at: null, seen_at: null })
     .where((q) => q.whereNull('paged_at').orWhere('paged_at', '<', at - AGAIN_MS))
     .select('id', 'says', 'todo');
+  for (const a of await aloneNow(db(), site, at))
+    if (a.backBy < at && at - (calledFor.get(a.id) ?? 0) > AGAIN_MS) {
+      calledFor.set(a.id, at);
+      await intake.publish(`morula/${site}/pager`, {
+        alarm: 0,
+        says: `${a.who} should be back from ${a.place}`,
+        todo: 'Call, then go there, two of you',
+        at,
+      });
+    }
   for (const a of due) {
     await intake.publish(`morula/${site}/pager`, { alarm: a.id, says: a.says, todo: a.todo, at });
     await db()('alarm').where({ id: a.id }).update({ paged_at: at });

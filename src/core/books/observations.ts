@@ -95,6 +95,7 @@ export const observationKinds = {
   handled: { of: 'holding', value: 'minutes', said: 'what was done' },
   shock: { of: 'holding', value: 'minutes', said: 'what was done' },
   flowSet: { of: 'holding', value: 'L/min', said: 'what was done' },
+  looked: { of: 'holding', said: 'how they settled' },
   treated: { of: 'holding', value: 'instant', said: 'the product' },
   treatedEnd: { of: 'holding', value: 'entry' },
   inspection: { of: 'holding', value: 'inspection', said: 'the container, or what was found' },

@@ -14,6 +14,8 @@ export type Snapshot = {
   sensors: readonly { id: number; name: string; room: string }[];
   /** Cones and cultures of live food; absent in what an earlier version kept offline. */
   vessels?: readonly { id: number; name: string; kind: 'cone' | 'culture' }[];
+  /** Works of the water; absent in what an earlier version kept offline. */
+  works?: readonly { id: number; name: string }[];
   lots: readonly { id: number; name: string; species: string; alive: number; sd: number }[];
 };
 export type SnapshotHolding = {

@@ -1,9 +1,10 @@
 import { decimals, degrees, degreesApart, marked } from '../quantities/format';
 import { fromBase } from '../quantities/measure';
-import type { SensorKind } from '../readings/sensorKinds';
+import { type SensorKind, sensorKinds } from '../readings/sensorKinds';
 import type { Species } from '../species/species';
 import { thresholds } from '../thresholds';
 import { HOUR_MS } from '../time/spans';
+import { unionisedFraction } from './ammonia';
 
 export type AlarmKind = 'high' | 'low' | 'step' | 'silent' | 'stuck';
 export type Bound = { low?: number; high?: number; whose: string };
@@ -32,39 +33,7 @@ const LEAST_SILENCE_MS = 15 * 60_000;
 /** Hours a stuck probe must have said the same. */
 const STUCK_MS = 18 * HOUR_MS;
 
-const units: Record<SensorKind, string> = {
-  temperature: '°C',
-  oxygen: 'mg/L',
-  pH: '',
-  flow: 'L/min',
-  chlorine: 'mg/L',
-  gas: '%',
-  salinity: 'g/L',
-  level: 'cm',
-};
-/** So many decimals as tell a breach from what is borne. */
-const places: Record<SensorKind, number> = {
-  temperature: 1,
-  oxygen: 1,
-  pH: 1,
-  flow: 1,
-  chlorine: 3,
-  gas: 0,
-  salinity: 1,
-  level: 1,
-};
-/** So far inside of the limit it must be before an alarm closes. */
-const margins: Record<SensorKind, number> = {
-  temperature: 0.2,
-  oxygen: 0.2,
-  pH: 0.1,
-  flow: 0.2,
-  chlorine: 0.002,
-  gas: 1,
-  salinity: 0.5,
-  level: 0.5,
-};
-/** A flow below this share of its usual one has something in its way. */
+/** A flow, or the power of a pump, below this share of its usual one has something in its way. */
 const FLOW_SHARE = 0.5;
 
 const what: Record<SensorKind, { high: string; low: string }> = {
@@ -96,6 +65,23 @@ const what: Record<SensorKind, { high: string; low: string }> = {
     high: 'Look at evaporation, brine dosing and the fresh inflow; bring it back by small steps over hours, never at once.',
     low: 'Look for rain, a fresh inflow left open, and the brine stock; bring it back by small steps over hours, never at once.',
   },
+  ammonia: {
+    high: 'Feed nothing; exchange with water of no higher pH; look at the biofilter and its air.',
+    low: 'Measure again.',
+  },
+  nitrite: {
+    high: 'Feed less and exchange; look at the biofilter; salt holds it off where they bear it.',
+    low: 'Measure again.',
+  },
+  nitrate: { high: 'Exchange more water each day; look at what is fed.', low: 'Measure again.' },
+  turbidity: {
+    high: 'Look at intake, filter and feed left over; gills suffer before eyes see it.',
+    low: 'Measure again.',
+  },
+  power: {
+    high: 'Look at what hangs on it: a pump that runs against a closed valve, a bearing.',
+    low: 'Go now: what hangs on it stands or runs dry. Say it on the water desk: who suffers first is told there.',
+  },
   level: {
     high: 'Look at outlet, standpipe and screens: shells and silt block them, and larvae go over the edge.',
     low: 'Go now: inflow, head tank, standpipe, a drain left open. What lies dry dies first; keep it wet while the water comes back.',
@@ -106,11 +92,11 @@ const what: Record<SensorKind, { high: string; low: string }> = {
 export function boundsFor(
   kind: SensorKind,
   standing: readonly { species: Species; stage: string; stageName: string }[],
+  water: { pH?: number | null; celsius?: number | null } = {},
 ): Bound | null {
   const found: Partial<Bound> = {};
-  if (standing.length > 0 && kind === 'chlorine')
-    Object.assign(found, { high: thresholds.chlorineLimit.value, whose: 'they' });
-  if (standing.length > 0 && kind === 'gas') Object.assign(found, { high: thresholds.gasLimit.value, whose: 'they' });
+  const common = standing.length > 0 ? commonMost(kind, water) : null;
+  if (common !== null) Object.assign(found, { high: common, whose: 'they' });
   for (const s of standing)
     for (const l of s.species.limits) {
       if (l.what !== kind || (l.stage !== 'all' && l.stage !== s.stage)) continue;
@@ -123,11 +109,33 @@ export function boundsFor(
   return found.whose === undefined ? null : { ...found, whose: found.whose };
 }
 
+/** What no fish bears more of, whatever its species; null of kinds that have no such limit, or where it cannot be told. */
+function commonMost(kind: SensorKind, water: { pH?: number | null; celsius?: number | null }): number | null {
+  switch (kind) {
+    case 'chlorine':
+      return thresholds.chlorineLimit.value;
+    case 'gas':
+      return thresholds.gasLimit.value;
+    case 'nitrite':
+      return thresholds.nitriteMost.value;
+    case 'nitrate':
+      return thresholds.nitrateMost.value;
+    case 'ammonia':
+      // Of ammonia it is the un-ionised part that counts: without pH and temperature no limit stands.
+      return water.pH == null || water.celsius == null
+        ? null
+        : thresholds.unionisedMost.value / unionisedFraction(water.celsius, water.pH);
+    default:
+      return null;
+  }
+}
+
 /** What is off with a sensor's water, or with the sensor itself, right now; each with what to do. */
 export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | null, now: number): Raised[] {
   const out: Raised[] = [];
   if (!s.last) return out;
-  const said = (v: number, more = 0) => `${v.toFixed(places[s.kind] + more)} ${units[s.kind]}`.trim();
+  const { places, unit, margin } = sensorKinds[s.kind];
+  const said = (v: number, more = 0) => `${v.toFixed(places + more)} ${unit}`.trim();
   // Value and limit in as many decimals as tell them apart.
   const pair = (a: number, b: number): [string, string] => {
     for (let more = 0; more < 3; more++) if (said(a, more) !== said(b, more)) return [said(a, more), said(b, more)];
@@ -136,7 +144,7 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
   /** Beyond the limit by more than the last digit shown; once open, until it is inside by the margin. */
   const beyond = (kind: 'high' | 'low', limit: number) => {
     const over = kind === 'high' ? s.last!.value - limit : limit - s.last!.value;
-    return s.open.includes(kind) ? over > -margins[s.kind] : over >= 0.5 * 10 ** -places[s.kind];
+    return s.open.includes(kind) ? over > -margin : over >= 0.5 * 10 ** -places;
   };
   const silent =
     s.reports && s.rhythm !== null && now - s.last.at > Math.max(LEAST_SILENCE_MS, LATE_RHYTHMS * s.rhythm);
@@ -167,7 +175,7 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
       says:
         s.last.value > bound.high
           ? `${s.name} ${value}; ${bound.whose} bear ${limit}`
-          : `${s.name} ${value}, back under the ${limit} that ${bound.whose} bear; it closes below ${said(bound.high - margins[s.kind])}`,
+          : `${s.name} ${value}, back under the ${limit} that ${bound.whose} bear; it closes below ${said(bound.high - margin)}`,
       todo: what[s.kind].high,
     });
   }
@@ -180,11 +188,12 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
       says:
         s.last.value < bound.low
           ? `${s.name} ${value}; ${bound.whose} want ${limit}`
-          : `${s.name} ${value}, back above the ${limit} that ${bound.whose} want; it closes above ${said(bound.low + margins[s.kind])}`,
+          : `${s.name} ${value}, back above the ${limit} that ${bound.whose} want; it closes above ${said(bound.low + margin)}`,
       todo: what[s.kind].low,
     });
   }
-  const usualShare = s.kind === 'flow' ? FLOW_SHARE : s.kind === 'level' ? thresholds.levelFall.value : null;
+  const usualShare =
+    s.kind === 'flow' || s.kind === 'power' ? FLOW_SHARE : s.kind === 'level' ? thresholds.levelFall.value : null;
   if (usualShare !== null && bound?.low === undefined && s.usual !== null && s.usual > 0) {
     const least = usualShare * s.usual;
     if (beyond('low', least)) {
@@ -217,7 +226,7 @@ export function alarmsOf(s: Watched, bound: Bound | null, largestStep: number | 
  * @param us temperatures in °F; those of a step are differences
  */
 export function alarmWords(says: string, kind: string, us: boolean): string {
-  return says.replace(/(\d+\.?\d*) (°C|mg\/L|g\/L|L\/min|cm|%)/g, (all, figure: string, unit: string) => {
+  return says.replace(/(\d+\.?\d*) (°C|mg\/L|g\/L|L\/min|NTU|cm|W|%)/g, (all, figure: string, unit: string) => {
     if (unit === 'cm' && us) return `${decimals(fromBase(10 * Number(figure), 'length', 'in'), 1)} in`;
     if (unit !== '°C') return marked(all);
     return us ? (kind === 'step' ? degreesApart : degrees)(Number(figure), true) : marked(all);

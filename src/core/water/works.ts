@@ -124,8 +124,8 @@ export const workKinds = {
 export type WorkKind = keyof typeof workKinds;
 export const workKindIds = Object.keys(workKinds) as [WorkKind, ...WorkKind[]];
 
-/** What is noticed of a work. All but `runs` mean that it does not do what it is for. */
-export const workEvents = {
+/** How a work stands, as somebody noticed it. All but `runs` mean that it does not do what it is for. */
+const workStates = {
   stopped: 'stopped',
   tripped: 'tripped',
   blocked: 'blocked',
@@ -133,8 +133,14 @@ export const workEvents = {
   silent: 'its sound is gone',
   runs: 'runs again',
 } as const;
+/** What was done to one while it runs. */
+const workCare = { flushed: 'back-flushed', cleaned: 'cleaned', looked: 'looked at' } as const;
+export const workEvents = { ...workStates, ...workCare } as const;
 export type WorkEvent = keyof typeof workEvents;
 export const workEventIds = Object.keys(workEvents) as [WorkEvent, ...WorkEvent[]];
+export type WorkState = keyof typeof workStates;
+export const workStateIds = Object.keys(workStates) as [WorkState, ...WorkState[]];
+export const workCareIds = Object.keys(workCare) as [keyof typeof workCare, ...(keyof typeof workCare)[]];
 
 /** One work of a site. */
 export type Work = {

@@ -10,12 +10,20 @@ export const order = defineQuestion('order', 'read');
 const above = z.number().gt(0, 'must be above 0');
 const text = (most: number) => z.string().trim().max(most, 'is too long').default('');
 
-/** What a vaccination is planned to be. */
+/** How a session is done: a needle into each, or batch by batch through a bath. */
+export const sessionWays = { injection: 'with the needle', bath: 'through a bath' } as const;
+export type SessionWay = keyof typeof sessionWays;
+
+/** What a session is planned to be: a vaccination, an anaesthetic bath, a dip. */
 export const vaccinationFields = {
+  way: z.enum(['injection', 'bath']).default('injection'),
+  /** The vaccine, or what is in the bath. */
   vaccine: z.string().trim().min(1, 'needed: the vaccine').max(60, 'is too long'),
   vaccineLot: z.string().trim().min(1, 'needed: the lot of the vaccine').max(60, 'is too long'),
   /** Into each. */
-  mlEach: above.max(5, 'is more than goes into a fish'),
+  mlEach: above.max(5, 'is more than goes into a fish').optional(),
+  /** Of the product in the bath. */
+  mgPerL: above.max(100_000, 'is no bath: mg/L').optional(),
   number: z.number().int().min(1, 'needs at least one'),
   /** The longest that they may sleep, s. */
   longestS: above.max(3600, 'is longer than any bath of an anaesthetic').optional(),

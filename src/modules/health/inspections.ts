@@ -24,7 +24,14 @@ export type InspectionRow = {
   wanted: number;
   openedAt: number;
   closedAt: number | null;
-  verdict: { verdict: Verdict; certificate: string; validUntil: number | null; signedBy: string } | null;
+  verdict: {
+    verdict: Verdict;
+    certificate: string;
+    validUntil: number | null;
+    signedBy: string;
+    /** Signed by somebody's own sign-in. */
+    signature?: { by: string; at: number; seq: number; said: string };
+  } | null;
 };
 
 /** Inspections of a site, open ones first, then the latest. One statement. */

@@ -1,9 +1,10 @@
-import { type Work, type WorkEvent, type WorkKind, workKinds } from '@/core/water/works';
+import { nothingMore, type WorkMore, workMore } from '@/core/water/workMore';
+import { type Work, type WorkEvent, type WorkKind, type WorkState, workKinds, workStateIds } from '@/core/water/works';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 
 /** A work with what else is known of it. */
-export type WorkRow = Work & { flowLPerMin: number | null; spare: string };
+export type WorkRow = Work & { flowLPerMin: number | null; spare: string; more: WorkMore };
 
 /** Works of a site that are in use, in the order in which they were put up. One statement. */
 export async function worksOf(db: Db, siteId: number): Promise<WorkRow[]> {
@@ -21,6 +22,7 @@ export async function worksOf(db: Db, siteId: number): Promise<WorkRow[]> {
       amperes: r.amperes,
       flowLPerMin: r.flow_l_min,
       spare: r.spare,
+      more: r.more === null ? nothingMore : workMore.parse(fromJson(r.more)),
     }));
 }
 
@@ -35,25 +37,50 @@ type Row = {
   amperes: number | null;
   flow_l_min: number | null;
   spare: string;
+  more: string | null;
 };
 
 /** What was noticed of a work. */
-export type Noticed = { id: number; workId: number; kind: WorkEvent; at: number; said: string; by: string };
+export type Noticed = {
+  id: number;
+  workId: number;
+  kind: WorkEvent;
+  at: number;
+  said: string;
+  by: string;
+  /** Pressure before and after a back-flush, kPa. */
+  beforeKpa: number | null;
+  afterKpa: number | null;
+};
+/** How a work stands. */
+export type Stands = Noticed & { kind: WorkState };
 
-/** The last thing that was noticed of each work up to an instant. One statement. */
-export async function lastOfWorks(db: Db, siteId: number, now: number): Promise<Map<number, Noticed>> {
-  const rows = await noticed(db, siteId, now).whereNotExists(
-    db('work_event as n')
-      .where('n.work_id', db.ref('e.work_id'))
-      .where('n.at', '<=', now)
-      .where((b) =>
-        b
-          .where('n.at', '>', db.ref('e.at'))
-          .orWhere((same) => same.where('n.at', db.ref('e.at')).where('n.id', '>', db.ref('e.id'))),
-      )
-      .select('n.id'),
-  );
-  return new Map(rows.map((r) => [r.workId, r]));
+/** How each work stands, by the last that was noticed of it up to an instant. One statement. */
+export async function lastOfWorks(db: Db, siteId: number, now: number): Promise<Map<number, Stands>> {
+  const rows = await lastOf(db, siteId, now, workStateIds);
+  return new Map(rows.map((r) => [r.workId, r as Stands]));
+}
+
+/** When each work was back-flushed last. One statement. */
+export async function flushedLast(db: Db, siteId: number, now: number): Promise<Map<number, Noticed>> {
+  return new Map((await lastOf(db, siteId, now, ['flushed'])).map((r) => [r.workId, r]));
+}
+
+function lastOf(db: Db, siteId: number, now: number, kinds: readonly WorkEvent[]): Promise<Noticed[]> {
+  return noticed(db, siteId, now)
+    .whereIn('e.kind', [...kinds])
+    .whereNotExists(
+      db('work_event as n')
+        .where('n.work_id', db.ref('e.work_id'))
+        .whereIn('n.kind', [...kinds])
+        .where('n.at', '<=', now)
+        .where((b) =>
+          b
+            .where('n.at', '>', db.ref('e.at'))
+            .orWhere((same) => same.where('n.at', db.ref('e.at')).where('n.id', '>', db.ref('e.id'))),
+        )
+        .select('n.id'),
+    );
 }
 
 /** What was noticed of works, the latest first. One statement. */
@@ -77,10 +104,12 @@ const noticed = (db: Db, siteId: number, now: number) =>
       at: 'e.at',
       said: 'e.said',
       by: 'p.name',
+      beforeKpa: 'e.before_kpa',
+      afterKpa: 'e.after_kpa',
     });
 
 /** A work that does not do what it is for. */
-export type WorkDown = { name: string; kind: WorkEvent; at: number };
+export type WorkDown = { name: string; kind: WorkState; at: number };
 
 /** Works of which somebody said that they stopped, the latest first. Two statements. */
 export async function worksDown(db: Db, siteId: number, now: number): Promise<WorkDown[]> {

@@ -13,6 +13,10 @@ export type CaseRow = {
   closedAt: number | null;
   outcome: string | null;
   diagnosis: string;
+  /** Ill, or held apart until it is known that they are not. */
+  why: 'ill' | 'quarantine';
+  /** Of a quarantine: not let go before. */
+  until: number | null;
 };
 
 type Row = {
@@ -24,6 +28,8 @@ type Row = {
   closed_at: number | null;
   outcome: string | null;
   diagnosis: string;
+  why: string;
+  until: number | null;
 };
 
 /** What stood in a unit of a case when it was opened. */
@@ -56,6 +62,8 @@ export async function casesOf(
     closedAt: r.closed_at,
     outcome: r.outcome,
     diagnosis: r.diagnosis,
+    why: r.why === 'quarantine' ? 'quarantine' : 'ill',
+    until: r.until,
   }));
 }
 

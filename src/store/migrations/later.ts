@@ -1,11 +1,12 @@
 import type { Step } from '.';
-import { create, drop } from './table';
+import { alter, create, drop } from './table';
 
 const kinds = (table: string) => `ENUM('${table}','jar','tray','trough','frame','tank','raceway','pond')`;
 
 const STATION = "ENUM('eggs','yolksac','fry','fingerlings')";
 
 const SENSORS = "ENUM('temperature','oxygen','pH','flow','chlorine','gas')";
+const SINCE = ",'salinity','level','ammonia','nitrite','nitrate','turbidity','power'";
 
 /** Steps since the lists by subject ended: one list, in the order in which they were written, whatever they touch. */
 export const laterMigrations: readonly Step[] = [
@@ -332,5 +333,80 @@ export const laterMigrations: readonly Step[] = [
       t.index(['site_id', 'opened_at']);
     }),
     down: drop('inspection'),
+  },
+  {
+    name: '0701_sensor_kinds',
+    up: (k) => k.raw(`ALTER TABLE sensor MODIFY kind ${SENSORS.replace(')', `${SINCE})`)} NOT NULL`),
+    down: async (k) => {
+      await k('sensor').whereIn('kind', ['ammonia', 'nitrite', 'nitrate', 'turbidity', 'power']).delete();
+      await k.raw(`ALTER TABLE sensor MODIFY kind ${SENSORS.replace(')', ",'salinity','level')")} NOT NULL`);
+    },
+  },
+  {
+    name: '0702_work_more',
+    up: alter('work', (t) => {
+      t.json('more').comment('by month, permits, media, conditioning, probes: see `workMore`');
+    }),
+    down: alter('work', (t) => t.dropColumn('more')),
+  },
+  {
+    name: '0703_work_event_figures',
+    up: alter('work_event', (t) => {
+      t.double('before_kpa');
+      t.double('after_kpa');
+    }),
+    down: alter('work_event', (t) => t.dropColumns('before_kpa', 'after_kpa')),
+  },
+  {
+    name: '0704_work_job',
+    up: create('work_job', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('work_id').unsigned();
+      t.string('what', 200).notNullable();
+      t.specificType('priority', 'TINYINT UNSIGNED').notNullable().comment('1 now, 2 this week, 3 when there is time');
+      t.bigInteger('raised_at').notNullable();
+      t.integer('raised_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('raised_seq').unsigned();
+      t.bigInteger('done_at');
+      t.bigInteger('done_seq').unsigned();
+      t.index(['site_id', 'done_at']);
+    }),
+    down: drop('work_job'),
+  },
+  {
+    name: '0705_quarantine',
+    up: alter('health_case', (t) => {
+      t.string('why', 20).notNullable().defaultTo('ill').comment('ill or quarantine');
+      t.bigInteger('until').comment('of a quarantine: not let go before');
+    }),
+    down: alter('health_case', (t) => t.dropColumns('why', 'until')),
+  },
+  {
+    name: '0706_alone',
+    up: create('alone', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('person_id').unsigned().notNullable().references('person.id');
+      t.string('place', 120).notNullable();
+      t.bigInteger('begun_at').notNullable();
+      t.bigInteger('back_by').notNullable();
+      t.bigInteger('back_at');
+      t.index(['site_id', 'back_at']);
+    }),
+    down: drop('alone'),
+  },
+  {
+    name: '0707_certificate',
+    up: create('certificate', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('person_id').unsigned().notNullable().references('person.id');
+      t.string('what', 40).notNullable();
+      t.string('said', 120).notNullable().defaultTo('');
+      t.bigInteger('until');
+      t.index(['site_id', 'person_id']);
+    }),
+    down: drop('certificate'),
   },
 ];

@@ -1,7 +1,7 @@
 import { WaterDeskScreen } from '@/modules/water/screens/desk/WaterDeskScreen';
 import { waterDesk } from '@/modules/water/views/desk';
 import { db } from '../../_server/database';
-import { requestHall, requestNow, requestRound } from '../../_server/request';
+import { requestHall, requestNow, requestRound, requestWaterAhead } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Water' };
@@ -16,5 +16,5 @@ export default async function WaterPage() {
     holdings,
     new Map(hall.units.map((u) => [u.id, u.massG])),
   );
-  return <WaterDeskScreen desk={desk} />;
+  return <WaterDeskScreen desk={desk} ahead={await requestWaterAhead()} />;
 }

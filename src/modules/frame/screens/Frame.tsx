@@ -5,6 +5,8 @@ import { WorkingProvider } from '@/client/Working';
 import type { DemoScene } from '@/core/demoScenes';
 import { stationGlyph } from '@/core/species/stations';
 import { clock, weekday } from '@/core/time/localDay';
+import { AloneLines } from '@/modules/safety/screens/AloneLines';
+import type { Alone } from '@/modules/safety/views/alone';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
 import type { WorkDown } from '@/modules/water/works';
 import { Glyph, Mark } from '@/ui/drawings/glyphs';
@@ -53,6 +55,7 @@ export function Frame({
   stations,
   alarms,
   down,
+  alone,
   scene,
   children,
 }: {
@@ -61,6 +64,7 @@ export function Frame({
   alarms: readonly OpenAlarm[];
   /** Works of the water that stand. */
   down: readonly WorkDown[];
+  alone: readonly Alone[];
   /** Of a demo: at which moment of its season it stands. */
   scene?: DemoScene;
   children: ReactNode;
@@ -98,6 +102,7 @@ export function Frame({
               {scene && <DemoLine scene={scene} />}
               <RecordingBar />
               <AlarmBar alarms={alarms} down={down} />
+              <AloneLines of={alone} />
             </div>
             <nav
               aria-label="Desks"

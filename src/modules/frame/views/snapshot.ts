@@ -7,7 +7,7 @@ import { speciesBook } from '@/store/species';
 
 /** What the log line needs to read lines back in the browser. A fixed number of queries. */
 export async function snapshot(db: Db, siteId: number, now: number): Promise<Snapshot> {
-  const [units, standings, sensors, totals, book, lots, vessels] = await Promise.all([
+  const [units, standings, sensors, totals, book, lots, vessels, works] = await Promise.all([
     db('unit as u')
       .join('room as r', 'r.id', 'u.room_id')
       .where({ 'u.site_id': siteId, 'u.retired': false })
@@ -29,6 +29,7 @@ export async function snapshot(db: Db, siteId: number, now: number): Promise<Sna
     // Lots that are gone can be traced too: the newest of them travel along.
     db('lot').where({ site_id: siteId }).orderBy('id', 'desc').limit(400).select('id', 'name', 'species'),
     db('vessel').where({ site_id: siteId, retired: false }).orderBy('name').select('id', 'name', 'kind'),
+    db('work').where({ site_id: siteId, retired: false }).orderBy('id').select('id', 'name'),
   ]);
   return {
     at: now,
@@ -54,6 +55,7 @@ export async function snapshot(db: Db, siteId: number, now: number): Promise<Sna
         })),
     })),
     sensors,
+    works,
     vessels: vessels.map((v) => ({ ...v, kind: v.kind as 'cone' | 'culture' })),
     lots: lots.map((l) => ({
       id: l.id,

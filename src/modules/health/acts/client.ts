@@ -6,7 +6,9 @@ import { forms as dead } from './dead/form';
 import { forms as incident } from './incident/form';
 import { forms as inspectClose } from './inspectClose/form';
 import { forms as inspectFind } from './inspectFind/form';
+import { forms as inspectSign } from './inspectSign/form';
 import { forms as inspectTake } from './inspectTake/form';
+import { forms as look } from './look/form';
 import { forms as treat } from './treat/form';
 import { forms as treatEnd } from './treatEnd/form';
 import { forms as vaccineOpen } from './vaccineOpen/form';
@@ -24,4 +26,6 @@ export const forms: readonly ActForms[] = [
   inspectTake,
   inspectFind,
   inspectClose,
+  inspectSign,
+  look,
 ];

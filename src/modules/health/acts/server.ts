@@ -7,7 +7,9 @@ import { decision as incident } from './incident/decide';
 import { decision as inspectClose } from './inspectClose/decide';
 import { decision as inspectFind } from './inspectFind/decide';
 import { decision as inspectOpen } from './inspectOpen/decide';
+import { decision as inspectSign } from './inspectSign/decide';
 import { decision as inspectTake } from './inspectTake/decide';
+import { decision as look } from './look/decide';
 import { decision as treat } from './treat/decide';
 import { decision as treatEnd } from './treatEnd/decide';
 import { decision as vaccineBack } from './vaccineBack/decide';
@@ -29,7 +31,9 @@ export const decisions = [
   vaccineClose,
   incident,
   inspectOpen,
+  inspectSign,
   inspectTake,
+  look,
   inspectFind,
   inspectClose,
 ] as unknown as readonly Decision[];

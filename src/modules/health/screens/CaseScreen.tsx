@@ -9,7 +9,7 @@ import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import { outcomes } from '../acts/caseClose/act';
 import { type CaseWord, caseWords } from '../acts/caseSay/act';
-import type { CaseLine, CaseTank, CaseView } from '../views/case';
+import { type CaseLine, type CaseTank, type CaseView, conditionsOf } from '../views/case';
 import { CaseSay } from './CaseSay';
 import { CloseCase, EndTreatment, TreatTank } from './HealthActs';
 import { RiseCurve } from './RiseCurve';
@@ -34,7 +34,10 @@ export function CaseScreen({
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Case">
       <div className="mb-1 flex flex-wrap items-baseline gap-x-5 gap-y-2">
-        <h1>Case of {c.tanks.map((t) => t.unit).join(', ')}</h1>
+        <h1>
+          {c.why === 'quarantine' ? 'Quarantine of ' : 'Case of '}
+          {c.tanks.map((t) => t.unit).join(', ')}
+        </h1>
         <span className={open ? 'font-semibold text-hand' : 'text-soft'}>
           {open
             ? `open since ${day(c.openedAt)}`
@@ -51,9 +54,20 @@ export function CaseScreen({
         {[
           ...c.signs.map((s) => signs[s as Sign]?.word ?? s),
           ...(c.suspected ? [`suspected: ${c.suspected}`] : []),
-        ].join('; ') || 'No sign was named.'}
+        ].join('; ') ||
+          (c.why === 'quarantine' ? 'Held apart until it is known that they carry nothing.' : 'No sign was named.')}
         {c.diagnosis && <b> It was {c.diagnosis}.</b>}
       </p>
+      {open && c.why === 'quarantine' && (
+        <ul className="mb-3" aria-label="Before they are let go">
+          {conditionsOf(c, now).map((x) => (
+            <li key={x.says} className={x.met ? '' : 'font-semibold text-careful'}>
+              {x.met ? '✓' : '·'} {x.says}
+              {x.says === 'its time is over' && c.until !== null && !x.met && `: until ${day(c.until)}`}
+            </li>
+          ))}
+        </ul>
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-x-8 max-lg:grid-cols-1">
         <div>
           {all.length > 1 && (

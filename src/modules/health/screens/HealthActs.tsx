@@ -7,6 +7,7 @@ import { CaseCloseForm } from '../acts/caseClose/form';
 import { CaseOpenForm, type CaseTank } from '../acts/caseOpen/form';
 import { IncidentForm } from '../acts/incident/form';
 import { InspectForm } from '../acts/inspectOpen/form';
+import { LookForm } from '../acts/look/form';
 import { type Treated, TreatForm } from '../acts/treat/form';
 import { EndForm } from '../acts/treatEnd/form';
 
@@ -70,6 +71,32 @@ export function CloseCase({ caseId }: { caseId: number }) {
   return (
     <DialogButton word="Close the case" title="Close the case" kind="main">
       {(done) => <CaseCloseForm caseId={caseId} done={done} />}
+    </DialogButton>
+  );
+}
+
+/** Fish that came from elsewhere are held apart. */
+export function BeginQuarantine({ tanks, unit }: { tanks: readonly CaseTank[]; unit: number }) {
+  if (!useMayWrite()) return null;
+  return (
+    <DialogButton word="Quarantine" title="Begin a quarantine">
+      {(done) => (
+        <CaseOpenForm
+          tanks={[...tanks].sort((a, b) => Number(b.unitId === unit) - Number(a.unitId === unit))}
+          chosen={[unit]}
+          why="quarantine"
+          done={done}
+        />
+      )}
+    </DialogButton>
+  );
+}
+
+export function LookAgain({ unit, name }: { unit: number; name: string }) {
+  if (useSession().role === 'reader') return null;
+  return (
+    <DialogButton word="Looked again" title={`${name}: how do they stand?`}>
+      {(done) => <LookForm unit={unit} done={done} />}
     </DialogButton>
   );
 }

@@ -5,6 +5,7 @@ import { incidents } from '@/core/practice/incidents';
 import { decimals, grouped } from '@/core/quantities/format';
 import { clock, dayMonth, localDay } from '@/core/time/localDay';
 import { outcomes } from '@/modules/health/acts/caseClose/act';
+import { Certificates, SafetyButtons, Visitors } from '@/modules/safety/screens/PeopleSafety';
 import { unitHref } from '@/server/stock/unitHref';
 import { barredSays } from '@/server/stock/withdrawal';
 import { Glyph } from '@/ui/drawings/glyphs';
@@ -16,7 +17,7 @@ import { verdicts } from '../input';
 import type { Rising, RisingKind, TankHealth } from '../views/health';
 import type { HealthPage } from '../views/healthPage';
 import { DeadStrip } from './DeadStrip';
-import { BeginInspection, EndTreatment, OpenCase, RecordIncident } from './HealthActs';
+import { BeginInspection, BeginQuarantine, EndTreatment, LookAgain, OpenCase, RecordIncident } from './HealthActs';
 import { RiseCurve } from './RiseCurve';
 
 type HealthProps = HealthPage & { now: number; timeZone: string };
@@ -30,6 +31,11 @@ export function HealthScreen({
   vaccinations,
   inspections,
   incidents: happened,
+  visitors,
+  certificates,
+  people,
+  looks,
+  arrived,
   now,
   timeZone,
 }: HealthProps) {
@@ -55,6 +61,9 @@ export function HealthScreen({
       {h.kinds.map((k) => (
         <Kind key={k.name} of={k} cases={open} now={now} timeZone={timeZone} />
       ))}
+      {(looks.length > 0 || arrived.length > 0) && (
+        <Moved looks={looks} arrived={arrived} tanks={h.tanks} now={now} timeZone={timeZone} />
+      )}
       <section aria-label="Cases" className="mb-5">
         <h2 className="border-b-2 border-deep/40 pb-0.5">Cases</h2>
         {open.length === 0 && (
@@ -73,13 +82,16 @@ export function HealthScreen({
       </section>
       {vaccinations.length > 0 && (
         <section aria-label="Vaccinations" className="mb-5">
-          <h2 className="border-b-2 border-deep/40 pb-0.5">Vaccinations</h2>
+          <h2 className="border-b-2 border-deep/40 pb-0.5">Vaccinations, baths in batches</h2>
           {vaccinations.map((v) => (
             <div key={v.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
               <Link className="link font-semibold" href={`/health/vaccination/${v.id}`}>
                 {v.unit}
               </Link>
-              <span>{v.vaccine}</span>
+              <span>
+                {v.vaccine}
+                {v.way === 'bath' && ', bath'}
+              </span>
               <span className={v.closedAt === null ? 'text-careful' : 'text-soft'}>
                 {grouped(v.done)} of {grouped(v.of)} done{v.closedAt === null ? '' : `, closed ${day(v.closedAt)}`}
               </span>
@@ -145,7 +157,8 @@ export function HealthScreen({
       <section aria-label="Incidents" className="mb-5">
         <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
           People
-          <span className="ml-auto text-body font-normal">
+          <span className="ml-auto flex flex-wrap gap-x-4 text-body font-normal">
+            <SafetyButtons />
             <RecordIncident />
           </span>
         </h2>
@@ -158,6 +171,8 @@ export function HealthScreen({
             {i.done && <span className="text-soft">; {i.done}</span>}
           </p>
         ))}
+        <Visitors of={visitors} />
+        <Certificates of={certificates} people={people} />
       </section>
       {h.tanks.length > 0 && <Tanks of={h.tanks} now={now} timeZone={timeZone} />}
     </section>
@@ -268,6 +283,57 @@ function Rise({
   );
 }
 
+/** Tanks into which fish came: looked at again a day later, held apart where they come from elsewhere. */
+function Moved({
+  looks,
+  arrived,
+  tanks,
+  now,
+  timeZone,
+}: Pick<HealthProps, 'looks' | 'arrived' | 'now' | 'timeZone'> & { tanks: readonly TankHealth[] }) {
+  return (
+    <section aria-label="Moved lately" className="mb-5">
+      <h2 className="border-b-2 border-deep/40 pb-0.5">Moved lately</h2>
+      {arrived.map((a) => (
+        <p
+          key={a.holdingId}
+          className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"
+          data-arrived={a.unit}
+        >
+          <b>{a.unit}</b>
+          <Link className="text-ink" href={`/lots/${a.lotId}`}>
+            {a.lot}
+          </Link>
+          <span className="text-careful">came {dayMonth(a.at, timeZone, now)} from elsewhere, in no quarantine</span>
+          <span className="ml-auto">
+            <BeginQuarantine tanks={tanks} unit={a.unitId} />
+          </span>
+        </p>
+      ))}
+      {looks.map((l) => (
+        <p
+          key={l.unitId}
+          className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"
+          data-look={l.unit}
+        >
+          <b>{l.unit}</b>
+          <span>
+            moved in {dayMonth(l.at, timeZone, now)} {clock(l.at, timeZone)}
+          </span>
+          <span className={l.dueAt <= now ? 'font-semibold text-careful' : 'text-soft'}>
+            {l.dueAt <= now
+              ? 'look again now'
+              : `look again ${dayMonth(l.dueAt, timeZone, now)} ${clock(l.dueAt, timeZone)}`}
+          </span>
+          <span className="ml-auto">
+            <LookAgain unit={l.unitId} name={l.unit} />
+          </span>
+        </p>
+      ))}
+    </section>
+  );
+}
+
 function CaseLine({ c, day }: { c: HealthProps['cases'][number]; day: (t: number) => string }) {
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
@@ -276,6 +342,7 @@ function CaseLine({ c, day }: { c: HealthProps['cases'][number]; day: (t: number
       </Link>
       <span>
         {[
+          ...(c.why === 'quarantine' ? [c.until === null ? 'quarantine' : `quarantine until ${day(c.until)}`] : []),
           ...c.signs.map((s) => signs[s as Sign]?.word ?? s),
           ...(c.suspected ? [`suspected: ${c.suspected}`] : []),
         ].join('; ')}

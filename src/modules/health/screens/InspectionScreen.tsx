@@ -9,6 +9,7 @@ import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import { InspectCloseForm } from '../acts/inspectClose/form';
 import { FindForm } from '../acts/inspectFind/form';
+import { SignForm } from '../acts/inspectSign/form';
 import { TakeForm } from '../acts/inspectTake/form';
 import { verdicts } from '../input';
 import type { Container, InspectionRow } from '../inspections';
@@ -36,6 +37,16 @@ export function InspectionScreen({ of: row, containers }: { of: InspectionRow; c
           <Link className="link" href="/health">
             Health
           </Link>
+          {row.verdict && (
+            <Link className="link" href={`/print/inspection/${row.id}`} target="_blank">
+              Certificate, PDF
+            </Link>
+          )}
+          {row.verdict && !row.verdict.signature && (role === 'reader' || role === 'manager') && (
+            <DialogButton word="Sign" title="Sign the inspection" kind="main">
+              {(done) => <SignForm inspection={row.id} done={done} />}
+            </DialogButton>
+          )}
           {may && containers.length > 0 && (
             <DialogButton word="Close it" title="Close the inspection">
               {(done) => <InspectCloseForm inspection={row.id} vet={plan.vet} done={done} />}
@@ -52,7 +63,10 @@ export function InspectionScreen({ of: row, containers }: { of: InspectionRow; c
         {row.verdict && (
           <b>
             {' '}
-            {verdicts[row.verdict.verdict]}, signed by {row.verdict.signedBy}
+            {verdicts[row.verdict.verdict]}, {row.verdict.signedBy}
+            {row.verdict.signature
+              ? `, signed ${day(row.verdict.signature.at)} by ${row.verdict.signature.by}`
+              : ', not signed by sign-in'}
             {row.verdict.certificate && `, certificate ${row.verdict.certificate}`}
             {row.verdict.validUntil !== null && `, until ${day(row.verdict.validUntil)}`}
           </b>

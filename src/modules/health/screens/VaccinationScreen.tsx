@@ -28,7 +28,10 @@ export function VaccinationScreen({ of: v }: { of: VaccinationView }) {
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Vaccination">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1">
-        <h1>Vaccination of {v.unit}</h1>
+        <h1>
+          {plan.way === 'bath' ? 'Bath, batch by batch: ' : 'Vaccination of '}
+          {v.unit}
+        </h1>
         <span className="text-soft">
           {v.lot}, {plan.vaccine}, lot {plan.vaccineLot}, ordered by {plan.orderedBy}
         </span>
@@ -44,8 +47,10 @@ export function VaccinationScreen({ of: v }: { of: VaccinationView }) {
         </span>
       </div>
       <p className="mb-3 text-lead">
-        <b data-testid="vaccinated">{grouped(s.done)}</b> of {grouped(plan.number)} done, {figures(s.volumeMl, 3)} mL
-        used
+        <b data-testid="vaccinated">{grouped(s.done)}</b> of {grouped(plan.number)} done
+        {plan.way === 'injection'
+          ? `, ${figures(s.volumeMl, 3)} mL used`
+          : `, ${plan.mgPerL === undefined ? '' : `${figures(plan.mgPerL, 3)} mg/L`}`}
         {s.dead > 0 && <span className="text-hand">, {grouped(s.dead)} died</span>}
         {!open
           ? `, closed ${dayMonth(v.closedAt!, timeZone, now)}`
@@ -94,25 +99,34 @@ export function VaccinationScreen({ of: v }: { of: VaccinationView }) {
                   <span className="text-soft">
                     {x.perHour === null ? '' : `${grouped(Math.round(x.perHour))} an hour`}
                   </span>
-                  <span className={x.needleDue ? 'font-semibold text-hand' : 'text-soft'}>
-                    {x.needleDue
-                      ? `change the needle: ${grouped(x.sinceNeedle)} since`
-                      : `${grouped(x.sinceNeedle)} with this needle`}
-                  </span>
-                  {open && role !== 'reader' && <Needle id={v.id} hand={x.hand} />}
+                  {plan.way === 'injection' && (
+                    <span className={x.needleDue ? 'font-semibold text-hand' : 'text-soft'}>
+                      {x.needleDue
+                        ? `change the needle: ${grouped(x.sinceNeedle)} since`
+                        : `${grouped(x.sinceNeedle)} with this needle`}
+                    </span>
+                  )}
+                  {plan.way === 'injection' && open && role !== 'reader' && <Needle id={v.id} hand={x.hand} />}
                 </p>
               ))}
             </section>
           )}
-          <Caution>
-            <b>Pricked hand:</b> stop, let it bleed, wash.{' '}
-            {plan.oil
-              ? 'The vaccine is in oil: a hospital at once, with bottle and leaflet; every hour counts, however small the prick.'
-              : 'To a doctor, with bottle and leaflet.'}{' '}
-            Guard on every needle; nobody works alone or tired; gloves against the anaesthetic.
-          </Caution>
+          {plan.way === 'bath' ? (
+            <Caution>
+              Air in the bath, its temperature that of the tank, a fresh one when it is dull or warm; gloves and eye
+              protection; where it goes afterwards is decided by label and permit.
+            </Caution>
+          ) : (
+            <Caution>
+              <b>Pricked hand:</b> stop, let it bleed, wash.{' '}
+              {plan.oil
+                ? 'The vaccine is in oil: a hospital at once, with bottle and leaflet; every hour counts, however small the prick.'
+                : 'To a doctor, with bottle and leaflet.'}{' '}
+              Guard on every needle; nobody works alone or tired; gloves against the anaesthetic.
+            </Caution>
+          )}
           <p className="mt-2">
-            <RecordIncident what="needle" />
+            <RecordIncident what={plan.way === 'bath' ? 'chemical' : 'needle'} />
           </p>
           <p className="quiet mt-2">Count the dead tonight, tomorrow and the day after: what dies now died of hands.</p>
         </div>
@@ -171,7 +185,7 @@ function Batch({ v }: { v: VaccinationView }) {
       </div>
       <Form of={f} label="The batch is through">
         <div className="grid grid-cols-3 gap-2 max-sm:grid-cols-2">
-          <NumberInput label="Injected" {...f.field('number')} />
+          <NumberInput label={v.plan.way === 'bath' ? 'Through' : 'Injected'} {...f.field('number')} />
           <NumberInput label="Did not wake" {...f.field('dead')} />
           <TextField label="By whose hands" {...f.field('hand')} />
         </div>

@@ -1,6 +1,7 @@
 import { group } from 'd3';
 import type { JudgedDay } from '@/core/health/deadDays';
 import { type Effect, effectOf } from '@/core/health/effect';
+import { type Condition, quarantineConditions } from '@/core/health/quarantine';
 import { type TriageLine, type TriageReading, type TriageStep, triage } from '@/core/health/triage';
 import { degrees } from '@/core/quantities/format';
 import { measured } from '@/core/quantities/reader';
@@ -183,6 +184,16 @@ export async function caseView(
       .map((t) => ({ ...t, effect: effectOf(all, t.at, t.end) })),
   };
 }
+
+/** What must hold before the fish of a quarantine are let go. */
+export const conditionsOf = (of: CaseView, now: number): Condition[] =>
+  quarantineConditions({
+    now,
+    until: of.until,
+    waiting: of.samples.filter((s) => s.result === null).length,
+    rising: of.tanks.filter((t) => t.days.at(-1)?.alarm).map((t) => t.unit),
+    treating: [...new Set(of.treatments.filter((t) => t.end > now && !t.ended).map((t) => t.product))],
+  });
 
 /** The dead of all tanks of a case by day. */
 export function together(tanks: readonly Pick<CaseTank, 'days'>[]): JudgedDay[] {

@@ -1,12 +1,15 @@
 import type { Incident } from '@/core/practice/incidents';
 import { DAY_MS } from '@/core/time/spans';
+import { type CertificateRow, certificatesOf, type Visitor, visitorsLately } from '@/modules/safety/views/people';
 import { type CaseRow, casesOf } from '@/server/stock/cases';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type InspectionRow, inspectionsOf } from '../inspections';
+import { type Arrived, arrivedLately } from './arrived';
 import { type Health, health } from './health';
+import { type LookDue, looksDue } from './looks';
 import { vaccinationsLately } from './vaccination';
 
 export type HealthPage = {
@@ -15,8 +18,15 @@ export type HealthPage = {
   /** Treatments that go on, and courses of which nobody said that they ended. */
   running: Treatment[];
   barred: { unit: string; lot: string; lotId: number; barred: Barred }[];
+  /** Tanks into which fish were moved, not looked at again since. */
+  looks: LookDue[];
+  /** Came from elsewhere within weeks, and in no quarantine. */
+  arrived: Arrived[];
   vaccinations: Awaited<ReturnType<typeof vaccinationsLately>>;
   inspections: InspectionRow[];
+  visitors: Visitor[];
+  certificates: CertificateRow[];
+  people: { id: number; name: string }[];
   /** What happened to people within a year. */
   incidents: { id: string; at: number; what: Incident; who: string; said: string; done: string }[];
 };
@@ -28,7 +38,20 @@ export async function healthPage(
   now: number,
   holdings: readonly LivingHolding[],
 ): Promise<HealthPage> {
-  const [watched, cases, treatments, barred, vaccinations, inspections, incidents] = await Promise.all([
+  const [
+    watched,
+    cases,
+    treatments,
+    barred,
+    vaccinations,
+    inspections,
+    incidents,
+    visitors,
+    certificates,
+    people,
+    looks,
+    arrived,
+  ] = await Promise.all([
     health(db, site, now, holdings),
     casesOf(db, site.siteId, now),
     treatmentsOf(db, site.siteId, now),
@@ -41,6 +64,11 @@ export async function healthPage(
     vaccinationsLately(db, site.siteId, now),
     inspectionsOf(db, site.siteId),
     incidentsOf(db, site.siteId, now),
+    visitorsLately(db, site.siteId, now),
+    certificatesOf(db, site.siteId),
+    db('person').where({ site_id: site.siteId, active: true }).orderBy('name').select('id', 'name'),
+    looksDue(db, site.siteId, now),
+    arrivedLately(db, site.siteId, now),
   ]);
   const units = await db('unit')
     .whereIn('id', [...new Set(cases.flatMap((c) => c.holdings.map((h) => h.unit)))])
@@ -51,6 +79,11 @@ export async function healthPage(
     vaccinations,
     inspections: inspections.filter((i) => i.openedAt <= now).slice(0, 6),
     incidents,
+    visitors,
+    certificates,
+    people,
+    looks,
+    arrived: arrived.filter((a) => !cases.some((k) => k.holdings.some((h) => h.holding === a.holdingId))),
     cases: cases.map((c) => ({
       ...c,
       units: [...new Set(c.holdings.map((h) => nameOf.get(h.unit) ?? ''))].sort((a, b) => a.localeCompare(b)),

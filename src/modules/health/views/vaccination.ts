@@ -1,5 +1,6 @@
 import { type SessionState, sessionState } from '@/core/health/session';
 import type { Db } from '@/store/connection';
+import type { SessionWay } from '../input';
 import { batchesOf, type VaccinationRow, vaccinationsOf } from '../vaccination';
 
 export type VaccinationView = VaccinationRow & {
@@ -36,7 +37,7 @@ export async function vaccinationView(
     stands: Number(stands.n ?? 0),
     state: sessionState(
       batches,
-      { number, doseMl: mlEach, longestS: longestS ?? null, needleAfter: needleAfter ?? null },
+      { number, doseMl: mlEach ?? 0, longestS: longestS ?? null, needleAfter: needleAfter ?? null },
       now,
       needles,
     ),
@@ -50,7 +51,16 @@ export async function vaccinationsLately(
   siteId: number,
   now: number,
 ): Promise<
-  { id: number; unit: string; vaccine: string; begunAt: number; closedAt: number | null; done: number; of: number }[]
+  {
+    id: number;
+    unit: string;
+    vaccine: string;
+    way: SessionWay;
+    begunAt: number;
+    closedAt: number | null;
+    done: number;
+    of: number;
+  }[]
 > {
   const rows = (await vaccinationsOf(db, siteId)).filter(
     (v) => v.begunAt <= now && (v.closedAt === null || v.closedAt > now - LATELY_MS),
@@ -74,6 +84,7 @@ export async function vaccinationsLately(
       id: r.id,
       unit: d?.unit ?? '',
       vaccine: r.plan.vaccine,
+      way: r.plan.way,
       begunAt: r.begunAt,
       closedAt: r.closedAt,
       done: Number(d?.n ?? 0),

@@ -1,8 +1,10 @@
 import type { ActForms } from '@/client/act/actForms';
+import { forms as job } from './job/form';
+import { forms as jobDone } from './jobDone/form';
 import { forms as read } from './read/form';
 import { forms as reading } from './reading/form';
 import { forms as temperature } from './temperature/form';
 import { forms as workEvent } from './workEvent/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [read, reading, temperature, workEvent];
+export const forms: readonly ActForms[] = [read, reading, temperature, job, jobDone, workEvent];

@@ -1,5 +1,7 @@
 import type { Decision } from '@/server/context';
 import { decision as importFile } from './import/decide';
+import { decision as job } from './job/decide';
+import { decision as jobDone } from './jobDone/decide';
 import { decision as read } from './read/decide';
 import { decision as reading } from './reading/decide';
 import { decision as report } from './report/decide';
@@ -20,6 +22,8 @@ export const decisions = [
   strike,
   temperature,
   unstrike,
+  job,
+  jobDone,
   noticeWork,
   saveWork,
 ] as unknown as readonly Decision[];

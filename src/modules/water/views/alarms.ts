@@ -13,7 +13,21 @@ export type OpenAlarm = {
 };
 
 /** What harms within minutes stands before what harms within hours. */
-const SOONEST = ['chlorine', 'flow', 'level', 'oxygen', 'temperature', 'gas', 'salinity', 'pH'];
+const SOONEST = [
+  'chlorine',
+  'flow',
+  'power',
+  'level',
+  'oxygen',
+  'temperature',
+  'gas',
+  'ammonia',
+  'nitrite',
+  'salinity',
+  'pH',
+  'turbidity',
+  'nitrate',
+];
 
 /** Alarms that stand: those that nobody has seen first, the water before the probe, what harms soonest before the rest. */
 export async function openAlarms(db: Db, siteId: number, us: boolean): Promise<OpenAlarm[]> {

@@ -1,4 +1,5 @@
 import { dangerOf } from '@/core/incubation/danger';
+import type { SensorKind } from '@/core/readings/sensorKinds';
 import { limitAt } from '@/core/species/life';
 import { thresholds } from '@/core/thresholds';
 import { HOUR_MS } from '@/core/time/spans';
@@ -9,7 +10,8 @@ import { readNow } from '@/server/sensorsNow';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-import { lastOfWorks, type Noticed, noticedLately, type WorkRow, worksOf } from '../works';
+import { flushedLast, lastOfWorks, type Noticed, noticedLately, type Stands, type WorkRow, worksOf } from '../works';
+import { type Job, openJobs } from './jobs';
 
 export type DeskRoom = {
   id: number;
@@ -25,8 +27,22 @@ export type DeskRoom = {
 
 export type WaterDesk = {
   works: WorkRow[];
-  /** The last thing noticed of each work. */
-  noticed: Noticed[];
+  /** How each work stands, as it was noticed last. */
+  noticed: Stands[];
+  /** When each was back-flushed last. */
+  flushed: Noticed[];
+  /** What of each its own probes say now, and what is off with it. */
+  told: {
+    workId: number;
+    kind: SensorKind;
+    name: string;
+    value: number | null;
+    at: number | null;
+    alarm: string | null;
+  }[];
+  jobs: Job[];
+  /** Every probe of the site: works name those that tell of them. */
+  probes: { id: number; name: string; kind: SensorKind }[];
   /** What was noticed of all of them, the latest first. */
   lately: Noticed[];
   rooms: DeskRoom[];
@@ -39,7 +55,7 @@ const LATELY = 12;
 
 /**
  * The water of a site as its works, rooms and tanks, with what each tank lives on when something stops: what is left to
- * the browser is which work that is. Seven statements.
+ * the browser is which work that is. Ten statements.
  * @param masses of all fish of a unit, grams; null of those that were never weighed
  */
 export async function waterDesk(
@@ -49,7 +65,7 @@ export async function waterDesk(
   holdings: readonly LivingHolding[],
   masses: ReadonlyMap<number, number | null>,
 ): Promise<WaterDesk> {
-  const [works, last, lately, rooms, units, read, hand, book, place] = await Promise.all([
+  const [works, last, lately, rooms, units, read, hand, book, place, flushed, jobs, alarms] = await Promise.all([
     worksOf(db, siteId),
     lastOfWorks(db, siteId, now),
     noticedLately(db, siteId, now, LATELY),
@@ -71,6 +87,11 @@ export async function waterDesk(
       .select<{ unit: number; value: number }[]>({ unit: 'o.unit_id', value: 'o.value' }),
     speciesBook(db, siteId),
     db('site').where({ id: siteId }).first<{ altitudeM: number | null }>({ altitudeM: 'altitude_m' }),
+    flushedLast(db, siteId, now),
+    openJobs(db, siteId),
+    db('alarm')
+      .where({ site_id: siteId, closed_at: null })
+      .select<{ sensor_id: number; says: string }[]>('sensor_id', 'says'),
   ]);
   const fresh = read.filter((r) => r.value !== null && r.at !== null && r.at > now - HOLDS_MS);
   const readOf = (id: number | null) => fresh.find((r) => r.id === id)?.value ?? null;
@@ -146,6 +167,25 @@ export async function waterDesk(
   return {
     works,
     noticed: [...last.values()],
+    flushed: [...flushed.values()],
+    jobs,
+    probes: read.map((r) => ({ id: r.id, name: r.name, kind: r.kind })),
+    told: works.flatMap((w) =>
+      w.more.probes.flatMap((id) => {
+        const probe = read.find((r) => r.id === id);
+        if (!probe) return [];
+        return [
+          {
+            workId: w.id,
+            kind: probe.kind,
+            name: probe.name,
+            value: probe.value,
+            at: probe.at,
+            alarm: alarms.find((a) => a.sensor_id === id)?.says ?? null,
+          },
+        ];
+      }),
+    ),
     lately,
     rooms: rooms
       .filter((r) => units.some((u) => u.roomId === r.id))

@@ -1,7 +1,12 @@
+import { thresholds } from '@/core/thresholds';
+import { isoDay } from '@/core/time/localDay';
 import { flowBudget } from '@/core/water/budget';
 import { firstToDie } from '@/core/water/firstToDie';
+import { fishUse } from '@/core/water/stillWater';
 import { CapacityScreen } from '@/modules/water/screens/desk/CapacityScreen';
 import { waterDesk } from '@/modules/water/views/desk';
+import { energyByMonth } from '@/modules/water/views/energy';
+import { filtersNow } from '@/modules/water/views/filters';
 import { unitHref } from '@/server/stock/unitHref';
 import { db } from '../../../_server/database';
 import { requestHall, requestNow, requestRound } from '../../../_server/request';
@@ -14,6 +19,21 @@ export default async function CapacityPage() {
   const now = requestNow();
   const [hall, holdings] = await Promise.all([requestHall(), requestRound()]);
   const desk = await waterDesk(db(), person.siteId, now, holdings, new Map(hall.units.map((u) => [u.id, u.massG])));
+  const feedOf = new Map<number, { feedG: number; proteinShare: number }>();
+  for (const u of hall.units) {
+    const feedG = u.fed.reduce((s, f) => s + (f.prescribed.is === 'ration' ? f.prescribed.feedG : 0), 0);
+    feedOf.set(u.roomId, {
+      feedG: (feedOf.get(u.roomId)?.feedG ?? 0) + feedG,
+      proteinShare: thresholds.usualProtein.value,
+    });
+  }
+  const [filters, measured] = await Promise.all([
+    filtersNow(db(), person.siteId, now, feedOf),
+    energyByMonth(db(), person, now),
+  ]);
+  const fish = desk.tanks.filter((t) => t.eggMinutes === null);
+  const weighed = fish.filter((t) => t.fish !== null && t.celsius !== null);
+  const sources = new Map(desk.works.map((w) => [w.id, w.more]));
   const dry = firstToDie(desk.tanks, new Map(desk.rooms.map((r) => [r.id, new Set(['water'] as const)])));
   const rows = hall.units
     .filter((u) => u.holdings.length > 0)
@@ -38,7 +58,22 @@ export default async function CapacityPage() {
   return (
     <CapacityScreen
       rows={rows}
-      budget={flowBudget(desk.works, new Map(desk.rooms.map((r) => [r.id, r.flowLPerMin])))}
+      budget={flowBudget(desk.works, new Map(desk.rooms.map((r) => [r.id, r.flowLPerMin]))).map((s) => ({
+        ...s,
+        gives: sources.get(s.id)?.gives ?? null,
+        permit: sources.get(s.id)?.permit ?? null,
+      }))}
+      filters={filters}
+      use={{
+        oxygenKgPerDay:
+          weighed.length === 0
+            ? null
+            : weighed.reduce((s, t) => s + (t.fish!.massKg * fishUse(t.fish!.meanG, t.celsius!) * 24) / 1e6, 0),
+        unweighed: fish.length - weighed.length,
+        watts: desk.works.reduce((s, w) => s + (w.kind === 'breaker' ? 0 : (w.watts ?? 0)), 0),
+        measured,
+      }}
+      month={Number(isoDay(now, person.timeZone).slice(5, 7)) - 1}
       roomNames={new Map(desk.rooms.map((r) => [r.id, r.name]))}
       now={now}
       timeZone={person.timeZone}

@@ -3,7 +3,7 @@ import { catchMeans, catchMeansIds } from '@/core/brood/batch';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { listed } from '@/server/act/words';
-import { ruleQuestions } from '@/server/questions';
+import { ruleQuestions, uncertified } from '@/server/questions';
 import { count, positive } from '../../input';
 
 /** Adults that came in as a run out of trap, net or lift: counted by sex, many of them without a tag. */
@@ -41,7 +41,7 @@ export const arrive = defineAct({
       error: 'cannot be more than came',
     }),
   result: returns<{ batch: number; name: string; number: number; unit: string; warning?: string }>(),
-  questions: [...ruleQuestions],
+  questions: [...ruleQuestions, uncertified],
   kinds: {
     fishArrival: {
       word: 'adults came in',

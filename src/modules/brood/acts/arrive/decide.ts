@@ -4,6 +4,7 @@ import { figures, plain } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
+import { askCertified } from '@/server/stock/certified';
 import { unitById } from '@/server/stock/standing';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
@@ -16,6 +17,7 @@ export const decision = decides(arrive, async (c, p) => {
   const species = await c.species(p.species);
   const unit = await unitById(c, p.unit);
   const came: BySex = { female: p.females, male: p.males, unknown: p.unknown };
+  if (p.means === 'electric') await askCertified(c, 'electro', 'means');
   await askQuota(c, { species: species.id, at: event.at, what: 'held', adds: came, path: 'females' });
   const batch = await batchFor(c, species, event.at, p.name);
   const of = { brood_batch_id: batch.id, unit_id: unit.id };

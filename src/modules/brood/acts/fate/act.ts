@@ -4,7 +4,7 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';
 import { listed } from '@/server/act/words';
-import { ruleQuestions } from '@/server/questions';
+import { ruleQuestions, uncertified } from '@/server/questions';
 import { dayField, fishId, positive } from '../../input';
 
 /** Treated not long ago: its withdrawal, by label and local law, is over. */
@@ -35,7 +35,7 @@ export const recordFate = defineAct({
       error: 'say how it was killed, and whether the first application sufficed',
     }),
   result: returns<{ tag: string; fate: string }>(),
-  questions: [...ruleQuestions, withdrawal],
+  questions: [...ruleQuestions, withdrawal, uncertified],
   kinds: {
     fate: {
       word: 'fate of a brood fish',

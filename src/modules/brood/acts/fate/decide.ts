@@ -2,6 +2,7 @@ import { noneOf } from '@/core/brood/batch';
 import { fateOf } from '@/core/brood/fates';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
+import { askCertified } from '@/server/stock/certified';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { askRules } from '../../batches';
@@ -14,6 +15,7 @@ export const decision = decides(recordFate, async (c, p) => {
   const fish = await fishById(c, p.fish);
   await mustBeHere(c, fish, event.at);
   const fate = fateOf(p.fate)!;
+  if (fate.killed) await askCertified(c, 'killing', 'fate');
   if (fate.id === 'food') await mustNotBeTreated(c, fish, event.at);
   await askRules(c, {
     species: fish.species,

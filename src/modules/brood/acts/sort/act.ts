@@ -4,7 +4,7 @@ import { sexes } from '@/core/brood/parseFish';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { listed } from '@/server/act/words';
-import { ruleQuestions } from '@/server/questions';
+import { ruleQuestions, uncertified } from '@/server/questions';
 import { count, positive } from '../../input';
 
 /** Adults of a batch that ended together: so many of a sex, one way. */
@@ -40,7 +40,7 @@ export const sort = defineAct({
       error: 'cannot be more than were killed',
     }),
   result: returns<{ name: string; fate: string; number: number }>(),
-  questions: [...ruleQuestions],
+  questions: [...ruleQuestions, uncertified],
   kinds: {
     fishSort: {
       word: 'adults sorted',

@@ -2,6 +2,7 @@ import { noneOf } from '@/core/brood/batch';
 import { fateOf } from '@/core/brood/fates';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
+import { askCertified } from '@/server/stock/certified';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { batchesOf } from '@/store/broodTotals';
@@ -18,6 +19,7 @@ export const decision = decides(sort, async (c, p) => {
     .first<{ at: number | null }>();
   if (began.at === null || event.at < began.at)
     throw new ActRefused('before', `${batch.name} had not come in by then.`, 'at', 'Check the time.');
+  if (fateOf(p.fate)!.killed) await askCertified(c, 'killing', 'fate');
   await askRules(c, {
     species: batch.species,
     source: 'wild',

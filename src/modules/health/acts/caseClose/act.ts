@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
+import { letGo } from '@/server/questions';
 
 export const outcomes = {
   over: 'over: they are well',
@@ -21,6 +22,7 @@ export const caseClose = defineAct({
     diagnosis: z.string().trim().max(200, 'is too long').default(''),
   }),
   result: returns<{ case: number }>(),
+  questions: [letGo],
   kinds: {
     caseClose: {
       word: 'case closed',

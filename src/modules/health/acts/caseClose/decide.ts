@@ -1,9 +1,11 @@
 import { ActRefused } from '@/server/act/refused';
-import { decides } from '@/server/context';
+import { ask, type Context, decides } from '@/server/context';
+import { letGo } from '@/server/questions';
 import { casesOf, openCase } from '@/server/stock/cases';
 import { eventOf } from '@/server/when';
 import { fromJson } from '@/store/books/rows';
 import { watchQueued } from '@/store/deadWatch';
+import { caseView, conditionsOf } from '../../views/case';
 import { caseClose } from './act';
 
 export const decision = decides(
@@ -13,6 +15,7 @@ export const decision = decides(
     const of = await openCase(c, p.case, 'case');
     if (event.at < of.openedAt && event.precision === 'minute')
       throw new ActRefused('before', 'It ended before it began.', 'at', 'Check the time.');
+    if (of.why === 'quarantine' && p.outcome !== 'culled') await askLetGo(c, of.id, event.at);
     const { seqs } = await c.record([
       {
         kind: 'caseClose',
@@ -62,3 +65,16 @@ export const decision = decides(
       .update({ closed_at: null, closed_seq: null, outcome: null, diagnosis: '' });
   },
 );
+
+/** What does not hold yet is said before fish leave their quarantine: the vet's word may let them go all the same. */
+async function askLetGo(c: Context, id: number, at: number): Promise<void> {
+  const view = await caseView(c.trx, { siteId: c.site.id, timeZone: c.site.timeZone }, id, c.now);
+  const lacking = conditionsOf(view!, at).filter((x) => !x.met);
+  if (lacking.length === 0) return;
+  ask(c, letGo, {
+    message: `Not yet: ${lacking.map((x) => (x.says === 'its time is over' ? 'its time is not over' : x.says)).join('; ')}.`,
+    path: 'outcome',
+    todo: 'Leave them in quarantine until it holds.',
+    choices: [{ value: 'vet', label: 'The vet lets them go', why: 'name the vet in the note' }],
+  });
+}

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { signIds, signs } from '@/core/health/signs';
+import { plain } from '@/core/quantities/format';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 
@@ -12,6 +13,9 @@ export const caseOpen = defineAct({
     ...eventFields,
     units: z.array(z.number().int()).min(1, 'needs a tank').max(60, 'are more tanks than one case has'),
     signs: z.array(z.enum(signIds)).default([]),
+    /** Held apart after they came, until it is known that they carry nothing. */
+    why: z.enum(['ill', 'quarantine']).default('ill'),
+    days: z.number().min(1, 'is no quarantine').max(365, 'is longer than a year').optional(),
     suspected: z.string().trim().max(200, 'is too long').default(''),
   }),
   result: returns<{ id: number; units: string[] }>(),
@@ -19,9 +23,11 @@ export const caseOpen = defineAct({
     caseOpen: {
       word: 'case opened',
       says: ({ intent: i }) => [
-        [...(i.signs ?? []).map((s) => signs[s].word), ...(i.suspected ? [`suspected: ${i.suspected}`] : [])].join(
-          ', ',
-        ) || 'no sign named',
+        [
+          ...(i.why === 'quarantine' ? [`quarantine${i.days === undefined ? '' : ` of ${plain(i.days)} days`}`] : []),
+          ...(i.signs ?? []).map((s) => signs[s].word),
+          ...(i.suspected ? [`suspected: ${i.suspected}`] : []),
+        ].join(', ') || 'no sign named',
       ],
     },
   },

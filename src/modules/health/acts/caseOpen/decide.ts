@@ -1,3 +1,4 @@
+import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { casesOf } from '@/server/stock/cases';
@@ -10,7 +11,7 @@ export const decision = decides(
   caseOpen,
   async (c, p) => {
     const event = eventOf(c, p);
-    if (p.signs.length === 0 && !p.suspected && !event.note)
+    if (p.why === 'ill' && p.signs.length === 0 && !p.suspected && !event.note)
       throw new ActRefused('what', 'What was seen?', 'signs', 'Tick a sign, or say it in a line.');
     const open = await casesOf(c.trx, c.site.id, c.now, { open: true });
     const stood: Standing[] = [];
@@ -30,6 +31,8 @@ export const decision = decides(
       holdings: JSON.stringify(stood.map((s) => ({ holding: s.holding.id, unit: s.unit.id, lot: s.lot.id }))),
       signs: JSON.stringify(p.signs),
       suspected: p.suspected,
+      why: p.why,
+      until: p.why === 'quarantine' && p.days !== undefined ? event.at + p.days * DAY_MS : null,
       opened_at: event.at,
       opened_seq: null,
     })) as [number];

@@ -5,11 +5,16 @@ import { formsOf } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { useTyped } from '@/client/form/useTyped';
+import { DecimalInput } from '@/client/inputs';
 import type { Sign } from '@/core/health/signs';
 import { Tick } from '@/ui/Checkbox';
+import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { SignTicks } from '../../screens/SignTicks';
 import { caseOpen } from './act';
+
+/** Days of a quarantine where nobody set others. `verify`: vet and law decide */
+const USUAL_DAYS = 30;
 
 /** A tank that may belong to a case. */
 export type CaseTank = { unitId: number; unit: string; lot: string };
@@ -18,11 +23,13 @@ export type CaseTank = { unitId: number; unit: string; lot: string };
 export function CaseOpenForm({
   tanks,
   chosen,
+  why = 'ill',
   done,
 }: {
   tanks: readonly CaseTank[];
   /** Those that are ticked from the start. */
   chosen: readonly number[];
+  why?: 'ill' | 'quarantine';
   done?: () => void;
 }) {
   const router = useRouter();
@@ -30,9 +37,10 @@ export function CaseOpenForm({
   const { units, signs } = typing.value;
   const f = useActForm(caseOpen, {
     about: {},
-    draftFor: `case ${chosen.join(' ')}`,
+    begin: why === 'quarantine' ? { days: USUAL_DAYS } : {},
+    draftFor: `${why} ${chosen.join(' ')}`,
     typing,
-    adjust: (input) => ({ ...input, units, signs }),
+    adjust: (input) => ({ ...input, why, units, signs }),
     says: (r) => {
       if (r) router.push(`/health/${r.id}`);
       return 'Opened.';
@@ -42,8 +50,11 @@ export function CaseOpenForm({
   return (
     <Form
       of={f}
-      label="Open the case"
-      needs={[units.length === 0 && 'a tank', signs.length === 0 && !f.value('suspected') && 'what was seen']}
+      label={why === 'quarantine' ? 'Begin the quarantine' : 'Open the case'}
+      needs={[
+        units.length === 0 && 'a tank',
+        why === 'ill' && signs.length === 0 && !f.value('suspected') && 'what was seen',
+      ]}
     >
       {tanks.length > 1 && (
         <fieldset>
@@ -62,6 +73,15 @@ export function CaseOpenForm({
             ))}
           </div>
         </fieldset>
+      )}
+      {why === 'quarantine' && (
+        <>
+          <DecimalInput label="For days" {...f.field('days')} />
+          <Caution>
+            Own nets, boots, buckets; last on the walk; their water goes to no other tank. They are let go when the time
+            is over, samples came back, and no more die than is usual: your vet and local law set more.
+          </Caution>
+        </>
       )}
       <SignTicks value={signs} onChange={(v) => typing.put({ signs: v })} />
       <TextField label="Suspected" {...f.field('suspected')} hint="a guess is enough; the vet says what it is" />

@@ -2,6 +2,7 @@ import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { eventOf } from '@/server/when';
+import { fromJson } from '@/store/books/rows';
 import { containersOf, openInspection } from '../../inspections';
 import { closeInspect } from './act';
 
@@ -57,6 +58,9 @@ export const decision = decides(
     return { inspection: row.id };
   },
   async (c, entry) => {
+    const row = await c.trx('inspection').where({ closed_seq: entry.seq }).first('verdict');
+    if (row?.verdict && fromJson<{ signature?: { by: string } }>(row.verdict).signature)
+      throw new ActRefused('signed', 'It was signed since.', 'entryId', 'Take the signature back first.');
     await c
       .trx('inspection')
       .where({ closed_seq: entry.seq })

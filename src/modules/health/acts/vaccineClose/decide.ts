@@ -46,7 +46,7 @@ export const decision = decides(
         intent: {
           ...p,
           ...row.plan,
-          by: 'injection',
+          by: row.plan.way,
           number,
           dead,
           unit: at.unit.id,

@@ -33,7 +33,14 @@ export const decision = decides(openVaccine, async (c, p) => {
       'Check the number and the tank; count first where the books are wrong.',
     );
   const meanG = await lastMeanG(c, at, c.now);
-  if (meanG !== null && p.mlEach / meanG > thresholds.injectedMost.value) {
+  if (p.way === 'bath' && p.mgPerL! > thresholds.unknownBathStop.value)
+    throw new ActRefused(
+      'doseStop',
+      `${plain(p.mgPerL!)} mg/L is stronger than anything but salt.`,
+      'mgPerL',
+      'A slip of the unit? Read the label again; ask the veterinarian.',
+    );
+  if (p.mlEach !== undefined && meanG !== null && p.mlEach / meanG > thresholds.injectedMost.value) {
     const says = `${plain(p.mlEach)} mL into a fish of ${figures(meanG, 2)} g is more than ${plain(1000 * thresholds.injectedMost.value)} µL a gram.`;
     if (p.mlEach / meanG > 10 * thresholds.injectedMost.value)
       throw new ActRefused(

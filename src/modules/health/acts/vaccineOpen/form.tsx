@@ -8,8 +8,10 @@ import { type ActHolding, at } from '@/client/holding';
 import { DecimalInput, NumberInput } from '@/client/inputs';
 import { figures, grouped } from '@/core/quantities/format';
 import { Tick } from '@/ui/Checkbox';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
+import { type SessionWay, sessionWays } from '../../input';
 import { openVaccine } from './act';
 
 /** What a vaccination is to be: vaccine and dose, how long they may sleep, by whose order. */
@@ -17,13 +19,12 @@ export function VaccineForm({ h }: { h: ActHolding }) {
   const router = useRouter();
   const f = useActForm(openVaccine, {
     about: at(h),
-    begin: { number: h.number, oil: true },
+    begin: { number: h.number, oil: true, way: 'injection' },
     draftFor: `vaccinate ${h.unitId}`,
     event: false,
     needs: {
       vaccine: 'the vaccine',
       vaccineLot: 'its lot',
-      mlEach: 'the dose',
       orderedBy: 'who ordered it',
       label: 'the label',
     },
@@ -33,24 +34,38 @@ export function VaccineForm({ h }: { h: ActHolding }) {
     },
   });
   const [dose, number] = [f.value('mlEach'), f.value('number')];
+  const bath = f.value('way') === 'bath';
   return (
     <Form of={f} label="Begin">
+      <Choice
+        label="They go"
+        {...f.field('way')}
+        options={Object.entries(sessionWays).map(([value, label]) => ({ value: value as SessionWay, label }))}
+      />
       <div className="grid grid-cols-2 gap-2">
-        <TextField label="Vaccine" {...f.field('vaccine')} />
-        <TextField label="Lot of the vaccine" {...f.field('vaccineLot')} />
-        <DecimalInput label="Into each, mL" {...f.field('mlEach')} />
+        <TextField label={bath ? 'Product' : 'Vaccine'} {...f.field('vaccine')} />
+        <TextField label={bath ? 'Its lot' : 'Lot of the vaccine'} {...f.field('vaccineLot')} />
+        {bath ? (
+          <DecimalInput label="Strength, mg/L" {...f.field('mgPerL')} />
+        ) : (
+          <DecimalInput label="Into each, mL" {...f.field('mlEach')} />
+        )}
         <NumberInput label="How many" {...f.field('number')} />
       </div>
-      {dose !== null && number !== null && (
+      {!bath && dose !== null && number !== null && (
         <p className="border-l-[3px] border-deep pl-3" data-testid="vaccine-needed">
           <b>{figures(dose * number, 3)} mL</b> for {grouped(number)}, and what is left in bottles and tubes.
         </p>
       )}
-      <Tick {...f.field('oil')}>in oil</Tick>
+      {!bath && <Tick {...f.field('oil')}>in oil</Tick>}
       <div className="grid grid-cols-2 gap-2">
-        <TextField label="Anaesthetic" {...f.field('anaesthetic')} />
-        <DecimalInput label="May sleep, s" {...f.field('longestS')} hint="at most, by its label" />
-        <NumberInput label="Needle changed after" {...f.field('needleAfter')} />
+        {!bath && <TextField label="Anaesthetic" {...f.field('anaesthetic')} />}
+        <DecimalInput
+          label={bath ? 'In it at most, s' : 'May sleep, s'}
+          {...f.field('longestS')}
+          hint="at most, by its label"
+        />
+        {!bath && <NumberInput label="Needle changed after" {...f.field('needleAfter')} />}
         <DecimalInput
           label="Withdrawal, degree-days °C·d"
           {...f.field('withdrawalDegreeDays')}
@@ -79,7 +94,7 @@ export const forms = formsOf(openVaccine, {
   offers: [
     {
       id: 'vaccinate',
-      word: 'Vaccinate',
+      word: 'Vaccinate, bathe',
       rank: ({ h }) => (h.can.includes('picked') || h.can.includes('ponded') ? null : 10),
       form: ({ h }) => <VaccineForm h={h} />,
     },

@@ -3,7 +3,7 @@ import { fateDetails, givenAway, killedHow } from '@/core/books/fates';
 import { measurement } from '@/core/books/measurement';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
-import { sensitive, shortfall, withdrawal } from '@/server/questions';
+import { sensitive, shortfall, uncertified, withdrawal } from '@/server/questions';
 
 /** Culled, sold, sampled and killed, escaped, or a whole unit lost: a measured number, or all that is left. */
 export const recordLossOf = defineAct({
@@ -24,7 +24,7 @@ export const recordLossOf = defineAct({
     method: killedHow,
   }),
   result: returns<{ lot: string; unit: string; number: number | null }>(),
-  questions: [shortfall, sensitive, withdrawal],
+  questions: [shortfall, sensitive, withdrawal, uncertified],
   kinds: {
     cull: { word: 'culled', paper: '/print/fates' },
     sale: { word: 'sold', paper: '/print/fates' },

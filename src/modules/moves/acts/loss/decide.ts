@@ -3,6 +3,7 @@ import { numberFrom } from '@/core/books/measure';
 import { ActRefused } from '@/server/act/refused';
 import { answered, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
+import { askCertified } from '@/server/stock/certified';
 import { recordLoss } from '@/server/stock/loss';
 import { askSensitive } from '@/server/stock/sensitive';
 import { standing } from '@/server/stock/standing';
@@ -17,6 +18,7 @@ export const decision = decides(recordLossOf, async (c, p) => {
   if ((p.account === 'escaped' || p.all) && !p.cause)
     throw new ActRefused('cause', 'Say what happened.', 'cause', 'One line is enough: it will be read in a year.');
   const at = await standing(c, p.unit, asOf(c, event), { lotId: p.lotId, stage: p.stage });
+  if (p.account === 'culled') await askCertified(c, 'killing', 'account');
   if (p.account === 'sold') {
     await askSensitive(c, at, event.note, event.at, 'selling them');
     await askWithdrawal(c, at, event.at, event.note, p.fate === 'food' ? 'food' : 'out');

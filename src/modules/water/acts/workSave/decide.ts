@@ -1,3 +1,4 @@
+import type { WorkMore } from '@/core/water/workMore';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { unique } from '@/server/names';
@@ -19,6 +20,22 @@ export const decision = decides(saveWork, async (c, p) => {
   if (p.breaker !== null && p.breaker === p.id) throw new ActRefused('itself', 'It cannot hang on itself.', 'breaker');
   const rooms = await c.trx('room').where({ site_id: c.site.id }).whereIn('id', p.rooms).pluck('id');
   if (rooms.length < new Set(p.rooms).size) throw new ActRefused('noRoom', 'There is no such room.', 'rooms');
+  if (p.conditionedFrom !== null && p.doseMgPerL === null)
+    throw new ActRefused(
+      'dose',
+      'How much ammonia is given a day?',
+      'doseMgPerL',
+      'As nitrogen in the water that is shared: commonly 2 to 4 mg/L.',
+    );
+  if (p.conditionedFrom !== null && p.conditionedFrom > c.now)
+    throw new ActRefused(
+      'future',
+      'That day has not come.',
+      'conditionedFrom',
+      'Say it when it is begun; the start by which it must be is told before.',
+    );
+  const probes = await c.trx('sensor').where({ site_id: c.site.id }).whereIn('id', p.probes).pluck('id');
+  if (probes.length < new Set(p.probes).size) throw new ActRefused('noProbe', 'There is no such probe.', 'probes');
   if (p.retired) {
     const behind = works.filter((w) => w.id !== p.id && (w.from.includes(p.id!) || w.breaker === p.id));
     if (behind.length > 0)
@@ -39,6 +56,18 @@ export const decision = decides(saveWork, async (c, p) => {
     amperes: p.amperes,
     flow_l_min: p.flowLPerMin,
     spare: p.spare,
+    more: JSON.stringify({
+      gives: p.gives,
+      permit: p.permit,
+      mediaM2: p.mediaM2,
+      waterL: p.waterL,
+      conditioning:
+        p.doseMgPerL === null && p.stockAt === null
+          ? null
+          : { from: p.conditionedFrom, doseMgPerL: p.doseMgPerL, seeded: p.seeded, stock: p.stockAt },
+      flushDays: p.flushDays,
+      probes: [...new Set(p.probes)],
+    } satisfies WorkMore),
     retired: p.retired,
   };
   if (p.id !== undefined) {

@@ -1,11 +1,15 @@
 import { minutesWords } from '@/core/incubation/danger';
 import { decimals, grouped } from '@/core/quantities/format';
-import { measured, readerUnit } from '@/core/quantities/reader';
+import { readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
-import type { SourceBudget } from '@/core/water/budget';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
+import type { FilterNow } from '../../views/filters';
+import { Filters } from './Filters';
+import { ShareBar } from './ShareBar';
+import { type SourceRow, Sources } from './Sources';
+import { type Use, Uses } from './Uses';
 
 /** What a tank bears, by each limit, as a share of what stands there. */
 export type CapacityRow = {
@@ -38,13 +42,20 @@ const columns = [
 export function CapacityScreen({
   rows,
   budget,
+  filters,
+  use,
+  month,
   roomNames,
   now,
   timeZone,
   us,
 }: {
   rows: readonly CapacityRow[];
-  budget: readonly SourceBudget[];
+  budget: readonly SourceRow[];
+  filters: readonly FilterNow[];
+  use: Use;
+  /** This month, 0 is January. */
+  month: number;
   roomNames: ReadonlyMap<number, string>;
   now: number;
   timeZone: string;
@@ -69,7 +80,9 @@ export function CapacityScreen({
           Water
         </Link>
       </div>
-      {budget.length > 0 && <Budget of={budget} roomNames={roomNames} us={us} />}
+      {budget.length > 0 && <Sources of={budget} month={month} roomNames={roomNames} us={us} />}
+      <Filters of={filters} now={now} timeZone={timeZone} us={us} />
+      <Uses of={use} us={us} />
       {rows.length > 0 && (
         <section aria-label="Tanks" className="mt-3">
           <h2 className="border-b-2 border-deep/40 pb-0.5">Tank by tank</h2>
@@ -109,7 +122,7 @@ export function CapacityScreen({
                     </td>
                     {columns.map((c) => (
                       <td key={c.id}>
-                        <Share of={r.shares[c.id]} binds={r.binds === c.id} />
+                        <ShareBar of={r.shares[c.id]} binds={r.binds === c.id} />
                       </td>
                     ))}
                     <td className="whitespace-nowrap">
@@ -160,70 +173,3 @@ const massSaid = (kg: number, us: boolean) => {
   const v = us ? kg / 0.45359237 : kg;
   return v < 10 ? decimals(v, 1) : grouped(Math.round(v));
 };
-
-function Share({ of, binds }: { of: number | undefined; binds: boolean }) {
-  if (of === undefined) return null;
-  const colour = of >= 1 ? 'var(--hand)' : binds ? 'var(--deep)' : 'var(--strong)';
-  return (
-    <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
-      <svg width={40} height={8} aria-hidden="true">
-        <rect width={40} height={8} fill="var(--rule)" />
-        <rect width={40 * Math.min(1, of)} height={8} fill={colour} />
-      </svg>
-      <span className={of >= 1 ? 'font-bold text-hand' : binds ? 'font-bold' : 'text-soft'}>
-        {Math.round(100 * of)} %
-      </span>
-    </span>
-  );
-}
-
-/** What each source gives, and what is asked of it. */
-function Budget({
-  of,
-  roomNames,
-  us,
-}: {
-  of: readonly SourceBudget[];
-  roomNames: ReadonlyMap<number, string>;
-  us: boolean;
-}) {
-  return (
-    <section aria-label="Sources">
-      <h2 className="border-b-2 border-deep/40 pb-0.5">What the sources give, and what is asked of them</h2>
-      <div className="overflow-x-auto">
-        <Table>
-          <tbody>
-            {of.map((s) => {
-              const share = s.givesLPerMin === null ? undefined : s.asksLPerMin / s.givesLPerMin;
-              return (
-                <tr key={s.id} data-source={s.name}>
-                  <td className="font-semibold">{s.name}</td>
-                  <td className="num">
-                    {measured(s.asksLPerMin, 'flow', us)}
-                    <span className="text-soft">
-                      {' '}
-                      {s.givesLPerMin === null
-                        ? 'asked; say what it gives'
-                        : `of ${measured(s.givesLPerMin, 'flow', us)}`}
-                    </span>
-                  </td>
-                  <td>
-                    <Share of={share} binds />
-                  </td>
-                  <td className="text-soft">
-                    {s.rooms
-                      .map((r) => `${roomNames.get(r)}${s.shared.includes(r) ? ' (others feed it, too)' : ''}`)
-                      .join(', ')}
-                  </td>
-                  <td className="text-careful">
-                    {share !== undefined && share > 1 ? 'less comes than is set: somebody gets too little' : ''}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </Table>
-      </div>
-    </section>
-  );
-}

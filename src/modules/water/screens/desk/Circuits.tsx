@@ -20,7 +20,7 @@ import type { Lost, WorkKind } from '@/core/water/works';
 import { Button } from '@/ui/Button';
 import type { WaterDesk } from '../../views/desk';
 import { drawCircuits, type Placed, roomKey, workKey } from './layout';
-import { readSays } from './readSays';
+import { readSays, toldSays } from './readSays';
 
 const icons: Record<WorkKind, typeof Droplet> = {
   source: Droplet,
@@ -70,6 +70,15 @@ export function Circuits({
   /** Each column fills the height: what belongs together stands beside each other. */
   const middle = (p: Placed) => ((p.row + 0.5) * height) / inColumn.get(p.column)!;
   const y = (p: Placed) => middle(p);
+  const told = new Map(
+    desk.works.map((w) => [
+      w.id,
+      toldSays(
+        desk.told.filter((t) => t.workId === w.id),
+        units === 'us',
+      ),
+    ]),
+  );
   const works = new Map(desk.works.map((w) => [workKey(w.id), w]));
   const rooms = new Map(desk.rooms.map((r) => [roomKey(r.id), r]));
   const dead = (l: { from: string; to: string; kind: 'water' | 'air' }) => {
@@ -124,6 +133,11 @@ export function Circuits({
                   </span>
                   <span className={`mt-0.5 text-small leading-tight ${down ? 'font-semibold text-loss' : ''}`}>
                     {w.name}
+                    {(told.get(w.id) ?? []).map((t) => (
+                      <span key={t} className="block whitespace-nowrap text-soft">
+                        {t}
+                      </span>
+                    ))}
                     {down && (
                       <span className="block">
                         {said.has(w.id) ? 'stopped' : selected === w.id ? 'if it stops' : 'off with it'}

@@ -12,19 +12,23 @@ import { Caution } from '@/ui/caution';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
 import { useTicking } from '@/ui/ticking';
+import { JobForm } from '../../acts/job/form';
 import { NoticeForm } from '../../acts/workEvent/form';
 import { WorkForm } from '../../acts/workSave/form';
+import type { WaterAhead } from '../../views/ahead';
 import type { WaterDesk } from '../../views/desk';
 import type { WorkRow } from '../../works';
+import { Ahead } from './Ahead';
 import { Circuits } from './Circuits';
 import { First } from './First';
+import { Jobs } from './Jobs';
 import { Lately } from './Lately';
 import { Power } from './Power';
 import { WhatIf } from './WhatIf';
 
 /** What is wrong with the water, and which tank dies first: what stands, and what would if a work stopped. */
-export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
-  const { now: rendered, timeZone, role } = useSession();
+export function WaterDeskScreen({ desk, ahead }: { desk: WaterDesk; ahead: readonly WaterAhead[] }) {
+  const { now: rendered, timeZone, role, units } = useSession();
   const begun = useRef(Date.now());
   // The server's clock goes on from when the page was drawn; pictures stop it.
   const ticking = useTicking(10_000);
@@ -43,6 +47,7 @@ export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
   const gone = real && since !== null ? (now - since) / MINUTE_MS : 0;
   const first = firstToDie(desk.tanks, lostBy(desk.works, stopped)).find((d) => d.minutes !== null);
   const manager = role === 'manager';
+  const doubted = desk.told.filter((t) => t.alarm !== null && works.has(t.workId) && !stopped.has(t.workId));
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Water">
       <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
@@ -61,7 +66,7 @@ export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
         {manager && (
           <span>
             <DialogButton word="Put up a work" title="Put up a work">
-              {(done) => <WorkForm works={desk.works} rooms={desk.rooms} done={done} />}
+              {(done) => <WorkForm works={desk.works} rooms={desk.rooms} probes={desk.probes} done={done} />}
             </DialogButton>
           </span>
         )}
@@ -81,6 +86,7 @@ export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
             />
             <p className="quiet my-1 text-small">Press a work to see what it takes with it when it stops.</p>
             <Power works={desk.works} onSelect={setAsked} stopped={stopped} />
+            <Jobs desk={desk} now={now} timeZone={timeZone} />
             <Lately of={desk.lately} works={works} now={now} timeZone={timeZone} />
           </div>
           <div className="max-lg:order-first">
@@ -95,6 +101,8 @@ export function WaterDeskScreen({ desk }: { desk: WaterDesk }) {
             ) : (
               down.map((n) => <Answer key={n.workId} work={works.get(n.workId)!} />)
             )}
+            {!selected && doubted.length > 0 && <Doubted of={doubted} works={works} />}
+            {!selected && <Ahead of={ahead} now={now} timeZone={timeZone} us={units === 'us'} />}
             {!selected && down.length === 0 && <WhatIf desk={desk} onSelect={setAsked} />}
             <First dies={dies} gone={gone} now={now} timeZone={timeZone} real={real} lost={lost} desk={desk} />
           </div>
@@ -136,6 +144,29 @@ function Standing({
           ? `: ${first.unit} dies first, in ${minutesWords(left!)}, at ${clock(now + left! * MINUTE_MS, timeZone)}`
           : `: ${first.unit} first, its time is over`)}
     </p>
+  );
+}
+
+/** Works whose own probes say that something is off, before anybody has said so. */
+function Doubted({ of, works }: { of: WaterDesk['told']; works: ReadonlyMap<number, WorkRow> }) {
+  const { role } = useSession();
+  return (
+    <section aria-label="In doubt" className="mb-3">
+      <h2 className="border-b-2 border-hand pb-0.5">Go and look</h2>
+      {of.map((t) => (
+        <p key={`${t.workId} ${t.name}`} className="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1">
+          <b>{works.get(t.workId)!.name}</b>
+          <span className="text-hand">{t.alarm}</span>
+          {role !== 'reader' && (
+            <span className="ml-auto">
+              <DialogButton word="It stopped" title={`${works.get(t.workId)!.name}: what is it?`} kind="main">
+                {(done) => <NoticeForm work={t.workId} done={done} />}
+              </DialogButton>
+            </span>
+          )}
+        </p>
+      ))}
+    </section>
   );
 }
 
@@ -202,9 +233,25 @@ function WorkSheet({
               {(done) => <NoticeForm work={work.id} done={done} />}
             </DialogButton>
           )}
+          {workKinds[work.kind].stops !== 'power' && (
+            <DialogButton word="Seen to" title={`${work.name}: what was done`}>
+              {(done) => (
+                <NoticeForm
+                  work={work.id}
+                  begin={work.kind === 'filter' || work.kind === 'biofilter' ? 'flushed' : 'cleaned'}
+                  done={done}
+                />
+              )}
+            </DialogButton>
+          )}
+          <DialogButton word="Note a job" title={`A job at ${work.name}`}>
+            {(done) => <JobForm works={desk.works} work={work.id} done={done} />}
+          </DialogButton>
           {manager && (
             <DialogButton word="Change it" title={`Change ${work.name}`}>
-              {(done) => <WorkForm work={work} works={desk.works} rooms={desk.rooms} done={done} />}
+              {(done) => (
+                <WorkForm work={work} works={desk.works} rooms={desk.rooms} probes={desk.probes} done={done} />
+              )}
             </DialogButton>
           )}
         </p>

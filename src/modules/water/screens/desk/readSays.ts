@@ -1,5 +1,6 @@
 import { decimals, degrees, grouped } from '@/core/quantities/format';
 import { forReader, measured } from '@/core/quantities/reader';
+import { sensorKinds } from '@/core/readings/sensorKinds';
 import type { WaterDesk } from '../../views/desk';
 
 /** What a room’s probes say, in a line: of several of a kind from the lowest to the highest. */
@@ -16,3 +17,15 @@ export function readSays(r: WaterDesk['rooms'][number], us: boolean): string {
   };
   return [...new Set(r.read.map((x) => x.kind))].slice(0, 2).map(said).join(', ');
 }
+
+/** What the probes of a work say, each in a line; of two at most. */
+export const toldSays = (told: WaterDesk['told'], us: boolean): string[] =>
+  told
+    .filter((t) => t.value !== null)
+    .slice(0, 2)
+    .map((t) => {
+      const { unit, places } = sensorKinds[t.kind];
+      if (t.kind === 'temperature') return degrees(t.value!, us);
+      if (t.kind === 'flow') return measured(t.value!, 'flow', us);
+      return `${decimals(t.value!, places)}${unit ? ` ${unit}` : ` ${t.kind}`}`;
+    });

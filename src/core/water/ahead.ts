@@ -1,0 +1,216 @@
+import { normalCdf } from '../distributions';
+import { thresholds } from '../thresholds';
+import { localDay } from '../time/localDay';
+import { DAY_MS, HOUR_MS } from '../time/spans';
+import { oxygenSaturation } from './oxygen';
+import { fishUse } from './stillWater';
+
+/** Mean of an hour of a probe. */
+export type HourRead = { at: number; value: number };
+
+/** A value of a probe in an hour to come, with its doubt. */
+export type HourAhead = { at: number; mean: number; sd: number };
+
+/** Days of which the shape of a day is taken. */
+const SHAPE_DAYS = 10;
+/** Fewer whole days than this tell no shape. */
+const LEAST_DAYS = 3;
+/** A trend of the last days loses so much of itself with each day to come. */
+const DAMPED = 0.6;
+/** Least doubt of a day's mean to come, and of an hour about its shape. `verify` */
+const [LEAST_DAY_SD, LEAST_HOUR_SD] = [0.15, 0.1];
+
+type Shape = {
+  /** Mean of each whole day, the last is that of the last 24 hours. */
+  days: number[];
+  /** By hour of the local day: how far it lies from its day's mean. */
+  hour: (number | null)[];
+  hourSd: number;
+};
+
+/** Hours of the local day in which an instant lies; days of 23 and 25 hours are counted from their beginning. */
+const hourOf = (at: number, timeZone: string): number =>
+  Math.min(23, Math.floor((at - localDay(at, timeZone).start) / HOUR_MS));
+
+function shapeOf(hours: readonly HourRead[], now: number, timeZone: string): Shape | null {
+  // Days are counted back from now, so that the last is whole.
+  const days: { sum: number; n: number; rows: HourRead[] }[] = [];
+  for (const h of hours) {
+    const back = Math.floor((now - h.at) / DAY_MS);
+    if (back < 0 || back >= SHAPE_DAYS) continue;
+    days[back] ??= { sum: 0, n: 0, rows: [] };
+    days[back]!.sum += h.value;
+    days[back]!.n += 1;
+    days[back]!.rows.push(h);
+  }
+  // A day of which hours are missing by the handful has no mean that can be told.
+  const whole = Array.from({ length: SHAPE_DAYS }, (_, k) => days[k]).map((d) => (d && d.n >= 18 ? d : null));
+  if (!whole[0] || whole.filter(Boolean).length < LEAST_DAYS) return null;
+  const sums = Array.from({ length: 24 }, () => ({ sum: 0, n: 0 }));
+  const apart: { hour: number; off: number }[] = [];
+  for (const d of whole)
+    for (const r of d?.rows ?? []) {
+      const hour = hourOf(r.at, timeZone);
+      const off = r.value - d!.sum / d!.n;
+      sums[hour]!.sum += off;
+      sums[hour]!.n += 1;
+      apart.push({ hour, off });
+    }
+  const hour = sums.map((s) => (s.n === 0 ? null : s.sum / s.n));
+  const rest = apart.reduce((s, a) => s + (a.off - (hour[a.hour] ?? 0)) ** 2, 0) / Math.max(1, apart.length - 24);
+  return {
+    days: whole.flatMap((d) => (d ? [d.sum / d.n] : [])).reverse(),
+    hour,
+    hourSd: Math.max(LEAST_HOUR_SD, Math.sqrt(rest)),
+  };
+}
+
+/**
+ * A probe hour by hour in the days to come: the mean of its last day, carried on by the damped trend of the last days
+ * where that would have foreseen them better than standing still, with the shape of its own days. Its doubt grows with
+ * the root of the days, by how far one day lies from the one before.
+ * @returns [] while fewer than three whole days were read, or the last day was not
+ */
+export function hoursAhead(hours: readonly HourRead[], now: number, timeZone: string, days = 5): HourAhead[] {
+  const shape = shapeOf(hours, now, timeZone);
+  if (!shape) return [];
+  const { days: means } = shape;
+  const steps = means.slice(1).map((m, i) => m - means[i]!);
+  const last = means.at(-1)!;
+  const stayed = steps.reduce((s, x) => s + x ** 2, 0);
+  const trended = steps.slice(1).reduce((s, x, i) => s + (x - DAMPED * steps[i]!) ** 2, 0);
+  const trend = steps.length >= 4 && trended < stayed - steps[0]! ** 2 ? steps.at(-1)! : 0;
+  const daySd = Math.max(LEAST_DAY_SD, Math.sqrt((trend === 0 ? stayed : trended) / Math.max(1, steps.length)));
+  const first = Math.ceil(now / HOUR_MS) * HOUR_MS;
+  return Array.from({ length: days * 24 }, (_, k) => {
+    const at = first + k * HOUR_MS;
+    const ahead = (at - now) / DAY_MS;
+    // The sum of a trend that is damped day by day.
+    const moved = (trend * DAMPED * (1 - DAMPED ** ahead)) / (1 - DAMPED);
+    return {
+      at,
+      mean: last + moved + (shape.hour[hourOf(at, timeZone)] ?? 0),
+      sd: Math.hypot(daySd * Math.sqrt(Math.max(0.5, ahead)), shape.hourSd),
+    };
+  });
+}
+
+/**
+ * Oxygen hour by hour in the days to come: what the water can hold at the warmth to come, less what is missing in it at
+ * that hour of its own days. Fish, feed, algae and darkness stand in that.
+ */
+export function oxygenAhead(
+  oxygen: readonly HourRead[],
+  warmth: readonly HourRead[],
+  warmthAhead: readonly HourAhead[],
+  now: number,
+  timeZone: string,
+): HourAhead[] {
+  const warm = new Map(warmth.map((w) => [w.at, w.value]));
+  const missing = oxygen.flatMap((o) => {
+    const celsius = warm.get(o.at);
+    return celsius === undefined ? [] : [{ at: o.at, value: full(celsius) - o.value }];
+  });
+  const ahead = new Map(hoursAhead(missing, now, timeZone).map((m) => [m.at, m]));
+  return warmthAhead.flatMap((w) => {
+    const m = ahead.get(w.at);
+    if (!m) return [];
+    const slope = full(w.mean) - full(w.mean + 1);
+    return [{ at: w.at, mean: Math.max(0, full(w.mean) - m.mean), sd: Math.hypot(m.sd, slope * w.sd) }];
+  });
+}
+
+const full = (celsius: number) => oxygenSaturation(Math.min(40, Math.max(0, celsius)));
+
+/** A limit that may be passed in the days to come. */
+export type BreachAhead = {
+  what: 'temperature' | 'oxygen';
+  way: 'high' | 'low';
+  /** The first hour at which it is likely, and what it is at the worst hour of that day. */
+  at: number;
+  worstAt: number;
+  value: number;
+  sd: number;
+  limit: number;
+  /** That it is passed in its worst hour. */
+  chance: number;
+};
+
+/**
+ * The first day in which a limit is likelier passed than is borne in silence; null where none is. Water that is beyond it
+ * now is no news of the days to come: its alarm stands.
+ */
+export function breachAhead(
+  ahead: readonly HourAhead[],
+  what: BreachAhead['what'],
+  limits: { low?: number; high?: number },
+  timeZone: string,
+): BreachAhead | null {
+  const chanceOf = (h: HourAhead, way: 'high' | 'low', limit: number) =>
+    way === 'high' ? 1 - normalCdf((limit - h.mean) / h.sd) : normalCdf((limit - h.mean) / h.sd);
+  for (const way of ['high', 'low'] as const) {
+    const limit = limits[way];
+    if (limit === undefined) continue;
+    const first = ahead.find((h) => chanceOf(h, way, limit) > thresholds.breachChance.value);
+    if (!first) continue;
+    const { start, end } = localDay(first.at, timeZone);
+    const day = ahead.filter((h) => h.at >= start && h.at < end);
+    const worst = day.reduce((a, b) => (chanceOf(b, way, limit) > chanceOf(a, way, limit) ? b : a));
+    return {
+      what,
+      way,
+      at: first.at,
+      worstAt: worst.at,
+      value: worst.mean,
+      sd: worst.sd,
+      limit,
+      chance: chanceOf(worst, way, limit),
+    };
+  }
+  return null;
+}
+
+/** A tank of fish whose water runs through. */
+export type TankAhead = { massKg: number; meanG: number; flowLPerMin: number };
+
+/**
+ * Oxygen of the water that leaves a tank while they are fed, mg/L: what comes in at that warmth, less what they use.
+ * @param saturation share of what it can hold that the water brings
+ */
+export const leavesWith = (t: TankAhead, celsius: number, saturation: number): number =>
+  full(celsius) * saturation - (fishUse(t.meanG, celsius) * thresholds.fedUse.value * t.massKg) / (60 * t.flowLPerMin);
+
+/** What would keep oxygen at a limit, each by itself. */
+export type OxygenHelp = {
+  /** So much flow, L/min; null where what comes in is itself too poor. */
+  flowLPerMin: number | null;
+  /** So much oxygen brought into the water, g an hour. */
+  gramsPerHour: number;
+  /** Oxygen of the water that leaves when they are not fed, mg/L. */
+  unfedMgPerL: number;
+};
+
+/** What holds the oxygen of a tank at a limit in the warmth to come: more flow, more oxygen, or no feed. */
+export function oxygenHelp(t: TankAhead, celsius: number, saturation: number, limit: number): OxygenHelp {
+  const brings = full(celsius) * saturation;
+  const use = (fishUse(t.meanG, celsius) * t.massKg) / 60;
+  const fed = use * thresholds.fedUse.value;
+  return {
+    flowLPerMin: brings > limit ? fed / (brings - limit) : null,
+    gramsPerHour: Math.max(0, ((limit - leavesWith(t, celsius, saturation)) * t.flowLPerMin * 60) / 1000),
+    unfedMgPerL: brings - use / t.flowLPerMin,
+  };
+}
+
+/** How far the use of fish strays from what size and warmth let expect. `verify` */
+const USE_CV = 0.2;
+
+/** Oxygen of the water that leaves a tank hour by hour in the days to come, as if they were fed in each of them. */
+export function tankAhead(t: TankAhead, warmth: readonly HourAhead[], saturation: number): HourAhead[] {
+  return warmth.map((w) => {
+    const mean = leavesWith(t, w.mean, saturation);
+    const slope = mean - leavesWith(t, w.mean + 1, saturation);
+    const use = full(w.mean) * saturation - mean;
+    return { at: w.at, mean: Math.max(0, mean), sd: Math.hypot(slope * w.sd, USE_CV * use) };
+  });
+}

@@ -1,0 +1,3 @@
+import { exampleOf } from '../../../../../tests/support/example';
+
+export const example = exampleOf({ given: async () => ({ place: 'outer ponds', minutes: 45 }) });

@@ -1,0 +1,63 @@
+import { decimals, grouped } from '@/core/quantities/format';
+import { MONTHS } from '@/core/time/localDay';
+import { Table } from '@/ui/Table';
+
+/** What fish use of oxygen, and works of power. */
+export type Use = {
+  /** Oxygen that all fish use in a day as they are now, kg; null where none was weighed. */
+  oxygenKgPerDay: number | null;
+  /** Tanks that are not in it. */
+  unweighed: number;
+  /** Watts of all works together, as they are written down. */
+  watts: number;
+  /** Measured by probes of power: kilowatt hours of each month, the latest first. */
+  measured: { year: number; month: number; kwh: number; days: number }[];
+};
+
+/** Oxygen and energy: a day now, and month by month where it is measured. */
+export function Uses({ of: u, us }: { of: Use; us: boolean }) {
+  if (u.oxygenKgPerDay === null && u.watts === 0 && u.measured.length === 0) return null;
+  return (
+    <section aria-label="Oxygen and energy" className="mt-3">
+      <h2 className="border-b-2 border-deep/40 pb-0.5">Oxygen and energy</h2>
+      {u.oxygenKgPerDay !== null && (
+        <p>
+          All fish use some <b>{oxygen(u.oxygenKgPerDay, us)}</b> of oxygen a day as they are now,{' '}
+          {oxygen(30 * u.oxygenKgPerDay, us)} a month
+          {u.unweighed > 0 && `; ${u.unweighed} ${u.unweighed === 1 ? 'tank' : 'tanks'} never weighed are not in it`}.
+        </p>
+      )}
+      {u.watts > 0 && (
+        <p>
+          Works that run throughout take {decimals(u.watts / 1000, 1)} kW,{' '}
+          {grouped(Math.round((u.watts * 24 * 30) / 1000))} kWh a month.
+        </p>
+      )}
+      {u.measured.length > 0 && (
+        <Table>
+          <thead>
+            <tr>
+              <th>month</th>
+              <th className="num">kWh, as measured</th>
+              <th className="num">days read</th>
+            </tr>
+          </thead>
+          <tbody>
+            {u.measured.slice(0, 6).map((m) => (
+              <tr key={`${m.year} ${m.month}`}>
+                <td>
+                  {MONTHS[m.month]} {m.year}
+                </td>
+                <td className="num">{grouped(Math.round(m.kwh))}</td>
+                <td className="num">{m.days}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </section>
+  );
+}
+
+const oxygen = (kg: number, us: boolean) =>
+  us ? `${decimals(kg / 0.45359237, 0)} lb` : kg < 10 ? `${decimals(kg, 1)} kg` : `${grouped(Math.round(kg))} kg`;
