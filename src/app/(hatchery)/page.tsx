@@ -1,11 +1,12 @@
 import type { Metadata } from 'next';
+import { lookThings } from '@/modules/health/screens/lookThings';
 import { routine } from '@/modules/incubation/views/routine';
 import { liveFoodThings } from '@/modules/liveFood/screens/liveFoodThings';
 import { feedThings } from '@/modules/rearing/screens/feedThings';
 import { gradingThings } from '@/modules/sorting/screens/gradingThings';
 import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
-import { waterThings } from '@/modules/water/screens/waterThings';
+import { aheadThings, waterThings } from '@/modules/water/screens/waterThings';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
 import {
@@ -14,8 +15,10 @@ import {
   requestGradingDue,
   requestHall,
   requestLiveFoodDue,
+  requestLooks,
   requestNow,
   requestRound,
+  requestWaterAhead,
   requestWaterOff,
 } from '../_server/request';
 import { requirePerson } from '../_server/session';
@@ -37,9 +40,11 @@ export default async function TodayPage({
       routine={await computedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
       feeding={[
         ...waterThings(await requestWaterOff(), at, person.timeZone),
+        ...aheadThings(await requestWaterAhead(), at, person.timeZone, person.units === 'us'),
         ...feedThings(await requestHall()),
         ...liveFoodThings(await requestLiveFoodDue(), at, person.timeZone),
         ...gradingThings(await requestGradingDue(), at, person.timeZone),
+        ...lookThings(await requestLooks(), at, person.timeZone),
       ]}
       days={await requestDays()}
       now={at}

@@ -4,6 +4,7 @@ import type { FeedChoices } from '@/client/session';
 import { decimalMark } from '@/core/quantities/format';
 import { quietTypes } from '@/modules/door';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
+import { type LookDue, looksDue } from '@/modules/health/views/looks';
 import { type LiveFoodDue, liveFoodDue, mouthsOf, type Tank } from '@/modules/liveFood/views/liveFood';
 import { type HallView, hallView } from '@/modules/rearing/views/hall';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
@@ -129,6 +130,10 @@ export const requestWaterAhead = (): Promise<WaterAhead[]> =>
     async (person) => waterAhead(db(), person, requestNow(), await requestRound(), (await requestHall()).units),
     10 * 60_000,
   );
+
+/** Tanks to be looked at again after moves. */
+export const requestLooks = (): Promise<LookDue[]> =>
+  computedOnce('looks', '', '', ({ siteId }) => looksDue(db(), siteId, requestNow()));
 
 /** Works of the water that stand. */
 export const requestWorksDown = (): Promise<WorkDown[]> =>

@@ -1,10 +1,9 @@
-import Papa from 'papaparse';
-import { instantsOf, type LocalTime } from '../time/localDay';
+import { csvLines, findTimeColumns, firstOfData, headerBefore, numberOf } from './csvTable';
+import { type DateOrder, dateOrderOf, type FileClock, instantOf, SKIPPED } from './csvTime';
 import { type SensorKind, sensorKinds } from './sensorKinds';
 
 export type LoggerRow = { at: number; value: number; line: number };
 export type LoggerProblem = { line: number; text: string; why: string };
-export type DateOrder = 'ymd' | 'dmy' | 'mdy';
 export type LoggerFile = {
   rows: LoggerRow[];
   problems: LoggerProblem[];
@@ -25,13 +24,10 @@ export type LoggerFile = {
   skipped: number;
 };
 
-export type LoggerOptions = {
-  timeZone: string;
+export type LoggerOptions = FileClock & {
   /** What the sensor measures; temperature unless said. */
   kind?: SensorKind;
   dateOrder?: 'dmy' | 'mdy';
-  /** Times without a zone: `local` (default) changes with the clocks of the site, `winter` is its winter time all year. */
-  clock?: 'local' | 'winter';
   unit?: 'C' | 'F';
   valueColumn?: number;
 };
@@ -47,12 +43,7 @@ export type LoggerOptions = {
  */
 export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
   const kind = sensorKinds[options.kind ?? 'temperature'];
-  const clean = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
-  const delimiter = guessDelimiter(clean);
-  const parsed = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: false });
-  const lines = parsed.data
-    .map((cells, i) => ({ cells: cells.map((c) => c.trim()), line: i + 1 }))
-    .filter((l) => l.cells.some((c) => c !== ''));
+  const { delimiter, lines } = csvLines(text);
   if (lines.length === 0) throw new RangeError('the file is empty');
 
   const first = firstOfData(lines.map((l) => l.cells));
@@ -138,79 +129,6 @@ export function parseLogger(text: string, options: LoggerOptions): LoggerFile {
   };
 }
 
-/** The separator that gives most lines the same number (two or more) of fields. */
-function guessDelimiter(text: string): string {
-  const lines = text.split(/\r?\n/, 40).filter((l) => l.trim() !== '');
-  let best = ',';
-  let bestScore = -1;
-  for (const d of [';', '\t', '|', ',']) {
-    const counts = lines.map((l) => l.split(d).length);
-    const common = counts.sort((a, b) => a - b)[counts.length >> 1] ?? 1;
-    if (common < 2) continue;
-    const score = counts.filter((n) => n === common).length - (d === ',' ? 0.5 : 0);
-    if (score > bestScore) {
-      best = d;
-      bestScore = score;
-    }
-  }
-  return best;
-}
-
-const ISO = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})(?:[T\s]+(.*))?$/;
-const OTHER = /^(\d{1,2})[-/.](\d{1,2})[-/.](\d{2}|\d{4})(?:[T\s]+(.*))?$/;
-const CLOCK = /^(\d{1,2})[:.](\d{2})(?:[:.](\d{2})(?:[.,]\d+)?)?\s*(am|pm)?\s*(z|[+-]\d{2}:?\d{2})?$/i;
-
-type DateParts = { iso: boolean; a: number; b: number; c: number; rest: string };
-
-function dateParts(text: string): DateParts | null {
-  const iso = ISO.exec(text);
-  if (iso) return { iso: true, a: Number(iso[1]), b: Number(iso[2]), c: Number(iso[3]), rest: iso[4] ?? '' };
-  const other = OTHER.exec(text);
-  if (!other) return null;
-  const year = other[3]!.length === 2 ? 2000 + Number(other[3]) : Number(other[3]);
-  return { iso: false, a: Number(other[1]), b: Number(other[2]), c: year, rest: other[4] ?? '' };
-}
-
-function findTimeColumns(rows: readonly string[][]): number[] {
-  const width = Math.max(...rows.map((r) => r.length));
-  for (let c = 0; c < width; c++) {
-    const dated = rows.filter((r) => dateParts(r[c] ?? '') !== null);
-    if (dated.length < rows.length / 2) continue;
-    const withClock = dated.filter((r) => dateParts(r[c]!)!.rest !== '').length > dated.length / 2;
-    if (!withClock && rows.filter((r) => CLOCK.test(r[c + 1] ?? '')).length > rows.length / 2) return [c, c + 1];
-    return [c];
-  }
-  return [0];
-}
-
-/**
- * The line on which the data begin: the first with a date in a column that holds dates on most of the lines after it,
- * too. A date in a preamble ("exported on ...") begins nothing.
- */
-function firstOfData(lines: readonly string[][]): number {
-  const filled = (cells: readonly string[]) => cells.filter((c) => c !== '').length;
-  const dated = (cells: readonly string[]) => cells.flatMap((c, i) => (dateParts(c) !== null ? [i] : []));
-  for (let i = 0; i < lines.length; i++) {
-    const columns = dated(lines[i]!);
-    if (columns.length === 0) continue;
-    const after = lines.slice(i, i + 20);
-    const usual = after.map(filled).sort((a, b) => a - b)[after.length >> 1]!;
-    // A line of a preamble has fewer fields than the data.
-    if (filled(lines[i]!) < 0.7 * usual) continue;
-    if (columns.some((c) => after.filter((l) => dateParts(l[c] ?? '') !== null).length > 0.6 * after.length)) return i;
-  }
-  return -1;
-}
-
-/** The headings: the last line before the data that has words in about as many columns; null where there is none. */
-function headerBefore(before: readonly string[][], width: number): string[] | null {
-  for (const cells of [...before].reverse().slice(0, 3)) {
-    const words = cells.filter((c) => /\p{L}/u.test(c)).length;
-    if (cells.length >= width - 1 && words >= Math.max(1, width / 2 - 1)) return [...cells];
-  }
-  return before.at(-1) ? [...before.at(-1)!] : null;
-}
-
 /** A running line number: whole, and next to always one more than on the line before. Not a measurement. */
 function isRunning(values: readonly (number | null)[]): boolean {
   let [steps, ones] = [0, 0];
@@ -249,108 +167,8 @@ function findValueColumns(
   return own.length > 0 ? own : candidates.filter((c) => numbers(c).every(within));
 }
 
-/** `8,4` and `8.4`, with or without a unit behind; null when it is no number. */
-function numberOf(text: string): number | null {
-  const m = /^([+-]?\d+(?:[.,]\d+)?)\s*(?:°?\s*[CF]|m?g\s*\/\s*l|l\s*\/\s*min|cm)?$/i.exec(text.replace('−', '-'));
-  return m ? Number(m[1]!.replace(',', '.')) : null;
-}
-
 function unitOf(header: string, values: readonly string[]): 'C' | 'F' {
   return /°\s*F\b|fahrenheit|\bdeg\s*F\b|\(F\)/i.test(header) || values.some((v) => /\d\s*°?\s*F$/i.test(v))
     ? 'F'
     : 'C';
-}
-
-/** Day first or month first, from any date that can be read one way only. */
-function dateOrderOf(
-  texts: readonly string[],
-  given: 'dmy' | 'mdy' | undefined,
-): { order: DateOrder; ambiguous: boolean } {
-  let dayFirst = 0;
-  let monthFirst = 0;
-  let other = 0;
-  let dotted = 0;
-  for (const t of texts) {
-    const p = dateParts(t);
-    if (!p || p.iso) continue;
-    other += 1;
-    if (/^\d{1,2}\./.test(t)) dotted += 1;
-    if (p.a > 12 && p.b <= 12) dayFirst += 1;
-    if (p.b > 12 && p.a <= 12) monthFirst += 1;
-  }
-  if (other === 0) return { order: 'ymd', ambiguous: false };
-  if (given) return { order: given, ambiguous: false };
-  if (dayFirst > 0 && monthFirst === 0) return { order: 'dmy', ambiguous: false };
-  if (monthFirst > 0 && dayFirst === 0) return { order: 'mdy', ambiguous: false };
-  // Dates with full stops are written day first wherever they are written so.
-  if (dotted === other && monthFirst === 0) return { order: 'dmy', ambiguous: false };
-  return { order: 'dmy', ambiguous: true };
-}
-
-const SKIPPED = ' did not exist: the clocks went forward over it';
-
-function instantOf(
-  text: string,
-  order: DateOrder,
-  { timeZone, clock: runs }: LoggerOptions,
-  previous: number,
-): number | string {
-  const p = dateParts(text);
-  if (!p) return `“${text}” is no date`;
-  const [year, month, day] = p.iso ? [p.a, p.b, p.c] : order === 'mdy' ? [p.c, p.a, p.b] : [p.c, p.b, p.a];
-  if (month < 1 || month > 12 || day < 1 || day > 31)
-    return `“${text}” is no date when read ${order === 'mdy' ? 'month first' : 'day first'}`;
-  if (new Date(Date.UTC(year, month - 1, day)).getUTCDate() !== day) return `“${text}”: that month has no day ${day}`;
-  if (p.rest.trim() === '') return `“${text}” has no time of day`;
-  const clock = CLOCK.exec(p.rest.trim());
-  if (!clock) return `“${p.rest}” is no time of day`;
-  let hour = Number(clock[1]);
-  const minute = Number(clock[2]);
-  const second = Number(clock[3] ?? 0);
-  if (clock[4]) hour = (hour % 12) + (clock[4].toLowerCase() === 'pm' ? 12 : 0);
-  if (hour > 23 || minute > 59 || second > 59) return `“${p.rest}” is no time of day`;
-  if (clock[5]) {
-    const zone = clock[5].toUpperCase();
-    const offset =
-      zone === 'Z' ? 0 : (zone.startsWith('-') ? -1 : 1) * (Number(zone.slice(1, 3)) * 60 + Number(zone.slice(-2)));
-    return Date.UTC(year, month - 1, day, hour, minute, second) - offset * 60_000;
-  }
-  const local: LocalTime = { year, month, day, hour, minute, second };
-  if (runs === 'winter') return Date.UTC(year, month - 1, day, hour, minute, second) - winterOffset(year, timeZone);
-  const instants = quickInstants(local, timeZone);
-  if (instants.length === 0) return `${text}${SKIPPED}`;
-  // The repeated hour: the first reading not before the line above.
-  return instants.find((t) => t > previous) ?? instants[0]!;
-}
-
-/** Offset of a zone from UTC in its winter: the smaller of January's and July's. */
-let winter = { zone: '', year: 0, offset: 0 };
-function winterOffset(year: number, timeZone: string): number {
-  if (winter.zone === timeZone && winter.year === year) return winter.offset;
-  const [january, july] = [1, 7].map(
-    (month) =>
-      Date.UTC(year, month - 1, 1, 12) - instantsOf({ year, month, day: 1, hour: 12, minute: 0 }, timeZone)[0]!,
-  ) as [number, number];
-  winter = { zone: timeZone, year, offset: Math.min(january, july) };
-  return winter.offset;
-}
-
-/** `instantsOf` costs some microseconds; a day without a change of clocks has one offset, kept from the line before. */
-let cached = { zone: '', day: '', offset: 0, plain: false };
-function quickInstants(t: LocalTime, timeZone: string): number[] {
-  const day = `${t.year}-${t.month}-${t.day}`;
-  const asUtc = Date.UTC(t.year, t.month - 1, t.day, t.hour, t.minute, t.second ?? 0);
-  if (cached.zone !== timeZone || cached.day !== day) {
-    const start = instantsOf({ ...t, hour: 0, minute: 0, second: 0 }, timeZone);
-    const noon = instantsOf({ ...t, hour: 12, minute: 0, second: 0 }, timeZone);
-    const late = instantsOf({ ...t, hour: 23, minute: 59, second: 0 }, timeZone);
-    const offset = Date.UTC(t.year, t.month - 1, t.day, 12) - noon[0]!;
-    const plain =
-      start.length === 1 &&
-      late.length === 1 &&
-      Date.UTC(t.year, t.month - 1, t.day) - start[0]! === offset &&
-      Date.UTC(t.year, t.month - 1, t.day, 23, 59) - late[0]! === offset;
-    cached = { zone: timeZone, day, offset, plain };
-  }
-  return cached.plain ? [asUtc - cached.offset] : instantsOf(t, timeZone);
 }

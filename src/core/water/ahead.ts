@@ -15,6 +15,8 @@ export type HourAhead = { at: number; mean: number; sd: number };
 const SHAPE_DAYS = 10;
 /** Fewer whole days than this tell no shape. */
 const LEAST_DAYS = 3;
+/** Of a day so many hours must have been read. */
+const LEAST_HOURS = 18;
 /** A trend of the last days loses so much of itself with each day to come. */
 const DAMPED = 0.6;
 /** Least doubt of a day's mean to come, and of an hour about its shape. `verify` */
@@ -23,7 +25,7 @@ const [LEAST_DAY_SD, LEAST_HOUR_SD] = [0.15, 0.1];
 type Shape = {
   /** Mean of each whole day, the last is that of the last 24 hours. */
   days: number[];
-  /** By hour of the local day: how far it lies from its day's mean. */
+  /** By hour of the local day: how far it lies from the mean of the day about it. */
   hour: (number | null)[];
   hourSd: number;
 };
@@ -33,33 +35,33 @@ const hourOf = (at: number, timeZone: string): number =>
   Math.min(23, Math.floor((at - localDay(at, timeZone).start) / HOUR_MS));
 
 function shapeOf(hours: readonly HourRead[], now: number, timeZone: string): Shape | null {
-  // Days are counted back from now, so that the last is whole.
-  const days: { sum: number; n: number; rows: HourRead[] }[] = [];
+  // Hours are counted back from now, so that the last day is whole.
+  const back = new Map<number, HourRead>();
   for (const h of hours) {
-    const back = Math.floor((now - h.at) / DAY_MS);
-    if (back < 0 || back >= SHAPE_DAYS) continue;
-    days[back] ??= { sum: 0, n: 0, rows: [] };
-    days[back]!.sum += h.value;
-    days[back]!.n += 1;
-    days[back]!.rows.push(h);
+    const k = Math.floor((now - h.at) / HOUR_MS);
+    if (k >= 0 && k < 24 * SHAPE_DAYS) back.set(k, h);
   }
-  // A day of which hours are missing by the handful has no mean that can be told.
-  const whole = Array.from({ length: SHAPE_DAYS }, (_, k) => days[k]).map((d) => (d && d.n >= 18 ? d : null));
-  if (!whole[0] || whole.filter(Boolean).length < LEAST_DAYS) return null;
-  const sums = Array.from({ length: 24 }, () => ({ sum: 0, n: 0 }));
-  const apart: { hour: number; off: number }[] = [];
-  for (const d of whole)
-    for (const r of d?.rows ?? []) {
-      const hour = hourOf(r.at, timeZone);
-      const off = r.value - d!.sum / d!.n;
-      sums[hour]!.sum += off;
-      sums[hour]!.n += 1;
-      apart.push({ hour, off });
-    }
-  const hour = sums.map((s) => (s.n === 0 ? null : s.sum / s.n));
+  /** Mean of the 24 hours that begin so many hours back; a day of which hours are missing by the handful has none. */
+  const dayFrom = (k: number): number | null => {
+    const own = Array.from({ length: 24 }, (_, i) => back.get(k + i)).filter((h) => h !== undefined);
+    return own.length < LEAST_HOURS ? null : own.reduce((s, h) => s + h.value, 0) / own.length;
+  };
+  const whole = Array.from({ length: SHAPE_DAYS }, (_, d) => dayFrom(24 * d));
+  if (whole[0] === null || whole.filter((d) => d !== null).length < LEAST_DAYS) return null;
+  // Each hour against the mean of the day about it: a water that warms day by day has no step at midnight in its shape.
+  const apart = [...back].flatMap(([k, h]) => {
+    if (k < 12) return [];
+    const [before, after] = [dayFrom(k - 12), dayFrom(k - 11)];
+    if (before === null || after === null) return [];
+    return [{ hour: hourOf(h.at, timeZone), off: h.value - (before + after) / 2 }];
+  });
+  const hour = Array.from({ length: 24 }, (_, h) => {
+    const own = apart.filter((a) => a.hour === h);
+    return own.length === 0 ? null : own.reduce((s, a) => s + a.off, 0) / own.length;
+  });
   const rest = apart.reduce((s, a) => s + (a.off - (hour[a.hour] ?? 0)) ** 2, 0) / Math.max(1, apart.length - 24);
   return {
-    days: whole.flatMap((d) => (d ? [d.sum / d.n] : [])).reverse(),
+    days: whole.filter((d) => d !== null).reverse(),
     hour,
     hourSd: Math.max(LEAST_HOUR_SD, Math.sqrt(rest)),
   };
@@ -84,13 +86,14 @@ export function hoursAhead(hours: readonly HourRead[], now: number, timeZone: st
   const first = Math.ceil(now / HOUR_MS) * HOUR_MS;
   return Array.from({ length: days * 24 }, (_, k) => {
     const at = first + k * HOUR_MS;
-    const ahead = (at - now) / DAY_MS;
+    // The last day's mean is that of its middle.
+    const ahead = (at - now) / DAY_MS + 0.5;
     // The sum of a trend that is damped day by day.
     const moved = (trend * DAMPED * (1 - DAMPED ** ahead)) / (1 - DAMPED);
     return {
       at,
       mean: last + moved + (shape.hour[hourOf(at, timeZone)] ?? 0),
-      sd: Math.hypot(daySd * Math.sqrt(Math.max(0.5, ahead)), shape.hourSd),
+      sd: Math.hypot(daySd * Math.sqrt(ahead), shape.hourSd),
     };
   });
 }

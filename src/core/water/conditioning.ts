@@ -27,19 +27,14 @@ const MOST_TIMES = 3;
  * One step of nitrification day by day: what is given, what is turned over by bacteria that grow on it (Monod), what
  * stays. The colony is carried as what it turns over a day where there is plenty.
  */
-function turnOver(
-  given: (day: number) => number,
-  dose: number,
-  g: Growth,
-  half: number,
-): { left: Float64Array; out: Float64Array } {
+function turnOver(given: Given, dose: number, g: Growth, half: number): { left: Float64Array; out: Float64Array } {
   const { exp } = Math;
   const left = new Float64Array(LONGEST_DAYS * STEPS + 1);
   const out = new Float64Array(LONGEST_DAYS * STEPS);
   const dt = 1 / STEPS;
   let [s, colony] = [0, g.start * dose];
   for (let k = 0; k < LONGEST_DAYS * STEPS; k++) {
-    s += given(k);
+    s += given(k, s);
     const works = s / (half + s);
     const used = s * (1 - exp((-colony * works * dt) / (s || 1)));
     s -= used;
@@ -50,8 +45,14 @@ function turnOver(
   return { left, out };
 }
 
-/** Ammonia is given once a day, in the morning. */
-const dosed = (dose: number) => (k: number) => (k % STEPS === 0 ? dose : 0);
+/** What is given in a step of the simulation, by what is there. */
+type Given = (step: number, there: number) => number;
+
+/** Ammonia is filled up to the dose once a day, in the morning: more would only gather, and hold them back. */
+const toppedUp =
+  (dose: number): Given =>
+  (step, there) =>
+    step % STEPS === 0 ? Math.max(0, dose - there) : 0;
 
 /** The day from which each day's dose is gone by the next; null where that lies beyond the longest. */
 function carriesFrom(left: Float64Array): number | null {
@@ -71,7 +72,7 @@ type Weighed = { growth: Growth; weight: number; run: ReturnType<typeof turnOver
 
 /** All beginnings and rates by how well they fit what was read. */
 function weigh(
-  given: (day: number) => number,
+  given: Given,
   dose: number,
   usual: Growth,
   half: number,
@@ -118,10 +119,10 @@ function quantile(days: readonly { day: number | null; weight: number }[], q: nu
 }
 
 /**
- * The course of a biofilter that is conditioned by a dose of ammonia a day: ammonia falls when the bacteria that use it
+ * The course of a biofilter that is conditioned by ammonia, each morning filled up to a dose: ammonia falls when the bacteria that use it
  * are many enough, nitrite rises with that and falls when theirs are. What was read bends the course; the doubt that is
  * left is that of its date.
- * @param dose ammonia nitrogen a day, mg/L  @param seeded the media come from a running filter
+ * @param dose ammonia nitrogen to which it is filled up, mg/L  @param seeded the media come from a running filter
  */
 export function conditioning(
   dose: number,
@@ -135,7 +136,7 @@ export function conditioning(
   const of = (kind: 'ammonia' | 'nitrite') =>
     readings.flatMap((r) => (r[kind] === undefined ? [] : [{ day: r.day, value: r[kind]! }]));
   const first = weigh(
-    dosed(dose),
+    toppedUp(dose),
     dose,
     { start, rate: thresholds.ammoniaOxidiserGrowth.value * warm },
     half,
@@ -167,13 +168,29 @@ export function conditioning(
   return { carriesDay: quantile(days, 0.5), low: quantile(days, 0.025), high: quantile(days, 0.975), curve };
 }
 
+/** One course, where the beginnings and rates of both steps are known: what the doubt of `conditioning` is held against. */
+export function courseOf(dose: number, first: Growth, second: Growth): Pick<Conditioning, 'carriesDay' | 'curve'> {
+  const half = thresholds.nitrifierHalf.value;
+  const one = turnOver(toppedUp(dose), dose, first, half);
+  const two = turnOver((k) => one.out[k] ?? 0, dose, second, half);
+  const [a, b] = [carriesFrom(one.left), carriesFrom(two.left)];
+  return {
+    carriesDay: a === null || b === null ? null : Math.max(a, b),
+    curve: Array.from({ length: LONGEST_DAYS + 1 }, (_, day) => ({
+      day,
+      ammonia: one.left[day * STEPS]!,
+      nitrite: two.left[day * STEPS]!,
+    })),
+  };
+}
+
 /** Courses of the first step that the second is worked on. */
 const CARRIED = 8;
 /** Media of a running filter begin with so much of what is wanted. `verify` */
 const SEEDED = 0.05;
 
 const input = z.strictObject({
-  /** Ammonia nitrogen given each day. */
+  /** Ammonia nitrogen to which the water is filled up each morning. */
   doseMgPerL: z.number().gt(0, 'must be above 0').max(20, 'is more than nitrifying bacteria bear: mg/L as nitrogen'),
   celsius: z.number().min(4, 'is too cold: they hardly grow below 4 °C').max(36, 'is too warm for them'),
   seeded: z.boolean().optional(),
@@ -249,7 +266,7 @@ export const calculation = defineCalculation({
   }),
   source:
     'Growth by what is given: Monod 1949, Annual Review of Microbiology 3: 371-394. Rates, beginnings, their spread: verify',
-  validWhen: 'pH 7 to 8.5, alkalinity above 50 mg/L, much air, dark, no chlorine; ammonia given each day.',
+  validWhen: 'pH 7 to 8.5, alkalinity above 50 mg/L, much air, dark, no chlorine; ammonia filled up each morning.',
   cautions: [
     'A date without readings is a guess of weeks: read ammonia and nitrite every second day and let them bend it.',
     'Stock when both stay down after a full day’s dose, not by the calendar.',
@@ -258,8 +275,8 @@ export const calculation = defineCalculation({
     doseMgPerL: 3,
     celsius: 22,
     readings: [
-      { day: 4, ammonia: 11, nitrite: 0.1 },
-      { day: 10, ammonia: 22, nitrite: 2 },
+      { day: 8, ammonia: 2.6, nitrite: 0.6 },
+      { day: 14, ammonia: 1.2, nitrite: 6 },
     ],
     stock: '2031-06-01T08:00:00Z',
   },

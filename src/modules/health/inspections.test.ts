@@ -112,3 +112,24 @@ test('of few fish all are wanted; nothing, or a share that is none, is refused a
   expect((await refusal(open({ prevalenceShare: 0 }))).path).toBe('prevalenceShare');
   expect((await refusal(open({ why: '' }))).path).toBe('why');
 });
+
+test('the vet signs with their own sign-in once it is closed; nobody else does, and a signed one is not reopened', async () => {
+  const { id } = await open();
+  await take(id, 'R1', 39, 'K 1');
+  await found(id, 'K 1');
+  const vet = { ...h.hand, role: 'reader' as const };
+  const sign = (actor = vet) => h.send<{ by: string }>('inspection.sign', { inspection: id, said: 'as found' }, actor);
+  expect((await refusal(sign())).code).toBe('open');
+  h.clock.now += 60_000;
+  await h.send('inspection.close', { inspection: id, verdict: 'free', signedBy: 'Dr Lind' });
+  expect((await refusal(sign({ ...h.culturist, role: 'culturist' as never }))).code).toBe('notAllowed');
+  expect(await sign()).toEqual({ by: 'Hand' });
+  expect((await row(id)).verdict).toMatchObject({ verdict: 'free', signature: { by: 'Hand', said: 'as found' } });
+  expect((await refusal(sign())).code).toBe('signed');
+  const of = async (kind: string) => (await h.db('entry').where({ kind }).orderBy('seq', 'desc').first('id'))!.id;
+  const back = async (kind: string) => h.send('entry.correct', { entryId: await of(kind), reason: 'the wrong one' });
+  expect((await refusal(back('inspectionClose'))).code).toBe('signed');
+  await back('inspectionSign');
+  await back('inspectionClose');
+  expect((await row(id)).verdict).toBeNull();
+});

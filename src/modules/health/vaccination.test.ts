@@ -109,3 +109,19 @@ test('eggs and larvae are not vaccinated', async () => {
   });
   expect((await refusal(open({ unit: h.units.R2!, stage: 'yolksac', number: 900 }))).path).toBe('unit');
 });
+
+test('a bath goes the same way without a needle: its strength and its longest time are needed, too strong is refused', async () => {
+  const { mlEach: _, needleAfter: __, longestS: ___, ...bath } = plan;
+  const openBath = (more: object = {}) =>
+    h.send<{ id: number }>('vaccination.open', { ...at, ...bath, way: 'bath', vaccine: 'salt', ...more });
+  expect((await refusal(openBath())).path).toBe('mgPerL');
+  expect((await refusal(openBath({ mgPerL: 10 }))).path).toBe('longestS');
+  expect((await refusal(openBath({ mgPerL: 50_000, longestS: 300 }))).code).toBe('doseStop');
+  expect((await refusal(h.send('vaccination.open', { ...at, ...bath }))).path).toBe('mlEach');
+  const { id } = await openBath({ mgPerL: 20, longestS: 300 });
+  await batch(id, 500, { asleepS: 320, dead: 1 });
+  expect((await view(id))!.state).toMatchObject({ done: 500, tooLong: 1, volumeMl: 0 });
+  await h.send('vaccination.close', { vaccination: id });
+  const [barred] = [...(await barredAt(h.db, h.manager.siteId, h.clock.now)).values()].flat();
+  expect(barred!.treatment).toMatchObject({ product: 'salt', by: 'bath' });
+});

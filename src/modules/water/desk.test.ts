@@ -83,7 +83,7 @@ test('a trip is noticed, answered, over: how long it stood is told; yesterday’
   expect((await refusal(notice(blower, 'silent'))).code).toBe('known');
   await notice(blower, 'tripped');
   h.clock.now += HOUR / 3;
-  expect(await notice(blower, 'runs')).toEqual({ work: 'Blower', stoodMinutes: 20 });
+  expect(await notice(blower, 'runs')).toEqual({ work: 'Blower', stoodMinutes: 20, todo: '' });
   expect((await refusal(notice(blower, 'runs'))).code).toBe('runs');
   // A stop of two hours ago, noted late: it ran again since.
   await notice(blower, 'stopped', { at: h.clock.now - 2 * HOUR });

@@ -15,7 +15,7 @@ export async function arrivedLately(db: Db, siteId: number, now: number): Promis
     .join('unit as u', 'u.id', 'h.unit_id')
     .join('lot as t', 't.id', 'h.lot_id')
     .leftJoin('entry as v', 'v.voids_seq', 'e.seq')
-    .where({ 'e.site_id': siteId, 'e.kind': 'arrival' })
+    .where({ 'e.site_id': siteId, 'e.kind': 'arrival', 'p.account': 'holding' })
     .whereNull('v.seq')
     .whereNull('p.superseded_seq')
     .whereBetween('e.order_at', [now - DAYS * DAY_MS, now + DAY_MS])

@@ -1,6 +1,7 @@
 import { NamedDayField } from '@/client/DayField';
 import { LeftOut } from '@/modules/water/screens/LeftOut';
 import { LoggerImport } from '@/modules/water/screens/LoggerImport';
+import { PhotometerFile } from '@/modules/water/screens/PhotometerFile';
 import { Strikes } from '@/modules/water/screens/Strikes';
 import type { Strike } from '@/modules/water/views/alarms';
 import type { LeftOutDay } from '@/modules/water/views/leftOut';
@@ -66,6 +67,11 @@ export function RecordsScreen(p: Props) {
       {p.tab === 'readings' && (
         <>
           <LoggerImport sensors={p.sensors} water={p.water} mayWrite={p.mayWrite} timeZone={p.timeZone} />
+          {p.mayWrite && (
+            <div className="mt-6 max-w-[420px]">
+              <PhotometerFile />
+            </div>
+          )}
           <Strikes strikes={p.strikes} sensors={p.sensors} mayWrite={p.mayWrite} />
           <LeftOut list={p.leftOut} now={p.now} timeZone={p.timeZone} />
         </>

@@ -3,6 +3,7 @@ import { decision as importFile } from './import/decide';
 import { decision as job } from './job/decide';
 import { decision as jobDone } from './jobDone/decide';
 import { decision as read } from './read/decide';
+import { decision as readFile } from './readFile/decide';
 import { decision as reading } from './reading/decide';
 import { decision as report } from './report/decide';
 import { decision as seeAlarm } from './seeAlarm/decide';
@@ -16,6 +17,7 @@ import { decision as saveWork } from './workSave/decide';
 export const decisions = [
   importFile,
   read,
+  readFile,
   reading,
   report,
   seeAlarm,

@@ -1,5 +1,8 @@
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
+import type { WaterAhead } from '../views/ahead';
 import type { WaterOff } from '../views/handWater';
+import { aheadSays, aheadTodo, whenAhead } from './aheadWords';
 
 /** A line of Today. */
 type Thing = { key: string; who: string; says: string; when: string; tone: 'grave' | 'overdue'; href: string };
@@ -22,3 +25,16 @@ export function waterThings(off: readonly WaterOff[], now: number, timeZone: str
       href: `/rearing?unit=${w.unit}`,
     }));
 }
+
+/** What will be beyond a limit within a day, as Today lists it: done before it comes, or not at all. */
+export const aheadThings = (ahead: readonly WaterAhead[], now: number, timeZone: string, us: boolean): Thing[] =>
+  ahead
+    .filter((a) => a.breach.at < now + DAY_MS)
+    .map((a) => ({
+      key: `ahead ${a.key}`,
+      who: a.where,
+      says: `${aheadSays(a, us)}: ${aheadTodo(a, us)[0]}`,
+      when: whenAhead(a.breach.at, now, timeZone),
+      tone: 'overdue',
+      href: '/water',
+    }));
