@@ -113,6 +113,13 @@ export async function furnish(p: Player): Promise<void> {
     await many(brood, 'tank', 'H', from, count, { battery: 'Brood', volumeL: 4000, flowLPerMin: 40, sensor, y: from });
   const display = await room('Display house', 'rearing');
   await many(display, 'tank', 'D', 1, 6, { battery: 'Display', volumeL: 3000, flowLPerMin: 40, sensor: bay2, y: 0 });
+  const loop = await room('Recirculation hall', 'rearing');
+  await sensor('loop', loop);
+  p.sensors.set(
+    'blowerPower',
+    Number((await p.send('sensor.save', { name: 'blowerPower', room: hall, kind: 'power' })).id),
+  );
+  await many(loop, 'tank', 'K', 1, 4, { battery: 'Loop', volumeL: 6000, flowLPerMin: 100, y: 0 });
   await many(ponds, 'pond', 'P', 1, 3, { battery: 'Meadow', volumeL: 900000, sensor: river, y: 0 });
   for (const [name, water, target] of [
     ['Lake Ivarre', 'Lake Ivarre', 85000],

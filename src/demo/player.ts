@@ -22,6 +22,7 @@ export class Player {
   readonly people: Record<string, Actor> = {};
   readonly units = new Map<string, number>();
   readonly rooms = new Map<string, number>();
+  readonly sensors = new Map<string, number>();
 
   constructor(
     private readonly db: Db,

@@ -35,5 +35,7 @@ const riverProbes = (day: number): readonly ProbePlan[] => [
   probe(day, 'hall', { swing: 0.4 }),
   probe(day, 'winter', { swing: 0.2 }),
   probe(day, 'river', { swing: 0.9 }),
+  probe(day, 'loop', { swing: 0.3 }),
+  { sensor: 'blowerPower', base: 1460, swing: 25, driftPerDay: 0, noise: 8, decimals: 0 },
 ];
 export const demoPowerCut: PowerCut = { from: 3 * HOUR_MS, lasts: 0.7 * HOUR_MS };

@@ -28,6 +28,8 @@ export const waters: readonly Water[] = [
     sensor: 'winter',
     celsius: (d) => 14 - 7 * between(d, -150, -118) + 7 * between(d, -43, -12) + 0.2 * Math.sin(2 * Math.PI * d),
   },
+  // The recirculation hall keeps its warmth.
+  { sensor: 'loop', celsius: (d) => 21.5 + 0.3 * Math.sin(2 * Math.PI * d) },
   { sensor: 'river', celsius: (d) => 9.5 - 7 * season(d) + 0.9 * Math.sin(2 * Math.PI * d) },
 ];
 

@@ -1,11 +1,41 @@
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { Player } from './player';
 
-/** The works of the water, as they were put up when the house began, and a night on which a circuit tripped. */
+/**
+ * The works of the water, as they were put up when the house began, a night on which a circuit tripped, and the loop whose
+ * biofilter is young.
+ */
 export class Works {
   constructor(private readonly p: Player) {}
 
   lay(): void {
     this.p.at(-538.5, () => this.putUp());
+    this.p.at(-17.4, () => this.loop());
+    for (const [day, ammonia, nitrite] of LOOP_READ)
+      this.p.at(day, async () => {
+        await this.p.trySend(
+          'water.read',
+          {
+            unit: this.p.unit('K1'),
+            readings: [
+              { kind: 'ammonia', value: ammonia },
+              { kind: 'nitrite', value: nitrite },
+            ],
+            scale: 'N',
+          },
+          'Culturist',
+        );
+      });
+    this.p.at(-0.05, () => this.power());
+    // Since the spate one raceway gets little: it bears that while the river is cold.
+    this.p.at(-6.2, () => this.lessFlow());
+    this.p.at(-0.56, async () => {
+      await this.p.trySend(
+        'water.read',
+        { unit: this.p.unit('W4'), readings: [{ kind: 'oxygen', value: 7.3 }] },
+        'Hand',
+      );
+    });
   }
 
   private async putUp(): Promise<void> {
@@ -13,8 +43,16 @@ export class Works {
     const put = async (name: string, kind: string, more: Record<string, unknown> = {}) =>
       Number((await p.send('work.save', { name, kind, ...more }, 'Manager')).id);
     const rooms = (...names: string[]) => names.map((n) => p.rooms.get(n)!);
-    const spring = await put('Spring', 'source', { flowLPerMin: 3800 });
-    const river = await put('River intake', 'source', { flowLPerMin: 9000, spare: 'screen in the tool shed' });
+    // The spring is lowest in late summer; of the river less may be taken then.
+    const spring = await put('Spring', 'source', {
+      flowLPerMin: 3800,
+      gives: [3800, 3800, 3800, 3800, 3800, 3700, 3500, 3300, 3200, 3400, 3700, 3800],
+    });
+    const river = await put('River intake', 'source', {
+      flowLPerMin: 9000,
+      permit: [6000, 6000, 6000, 6000, 6000, 5000, 4000, 4000, 4000, 5000, 6000, 6000],
+      spare: 'screen in the tool shed',
+    });
     const town = await put('Town main', 'source', { flowLPerMin: 420 });
     const house = await put('Circuit A', 'breaker', { amperes: 16 });
     const hall = await put('Circuit B', 'breaker', { amperes: 16 });
@@ -37,6 +75,7 @@ export class Works {
     const settling = await put('River head', 'head', { from: [river], rooms: rooms('Raceways', 'Ponds') });
     const blower = await put('Blower', 'blower', {
       rooms: rooms('Hall', 'Brood hall'),
+      probes: [p.sensors.get('blowerPower')!],
       breaker: hall,
       watts: 1500,
       spare: 'second blower under the stairs, fits on one flange',
@@ -52,4 +91,84 @@ export class Works {
     notice(-3.1, blower, 'stopped', 'belt', 'Culturist');
     notice(-3.08, blower, 'runs', 'new belt', 'Culturist');
   }
+
+  /** The loop of the recirculation hall, begun two weeks and a half ago: no fish before its biofilter carries. */
+  private async loop(): Promise<void> {
+    const { p } = this;
+    const put = async (name: string, kind: string, more: Record<string, unknown> = {}) =>
+      Number((await p.send('work.save', { name, kind, ...more }, 'Manager')).id);
+    const sump = await put('Sump', 'head');
+    const pump = await put('Loop pump', 'pump', { from: [sump], watts: 750, spare: 'same pump, on the shelf' });
+    const drum = await put('Drum filter', 'filter', { from: [pump], flushDays: 1 });
+    const hall = p.rooms.get('Recirculation hall')!;
+    await put('Biofilter', 'biofilter', {
+      from: [drum],
+      rooms: [hall],
+      mediaM2: 900,
+      waterL: 30_000,
+      conditionedFrom: Math.round(p.anchor + p.day * DAY_MS),
+      doseMgPerL: 3,
+      stockAt: Math.round(p.anchor + 24 * DAY_MS),
+    });
+    for (let day = -16; day < -1; day++)
+      p.at(day + 0.3, async () => {
+        await p.trySend(
+          'work.notice',
+          { work: drum, what: 'flushed', beforeKpa: 34, afterKpa: 12 },
+          day % 3 === 0 ? 'Culturist' : 'Hand',
+        );
+      });
+    p.at(-4.6, async () => {
+      await p.trySend(
+        'job.raise',
+        { work: drum, what: 'flange of the solids lift leaks: waste piles up beside it', priority: 'later' },
+        'Hand',
+      );
+      await p.trySend(
+        'job.raise',
+        { what: 'spray nozzles of tower: pop off and clean', priority: 'week' },
+        'Culturist',
+      );
+    });
+  }
+
+  /** What the blower drew in the last days, by its meter. */
+  private async power(): Promise<void> {
+    const { p } = this;
+    const now = p.anchor + p.day * DAY_MS;
+    await p.send('readings.report', {
+      readings: Array.from({ length: 40 * 24 }, (_, k) => ({
+        sensor: 'blowerPower',
+        at: Math.round(now - (40 * 24 - k) * HOUR_MS),
+        value: Math.round(1460 + 25 * Math.sin(k / 4) + p.chance.normal(0, 6)),
+      })),
+    });
+  }
+
+  private async lessFlow(): Promise<void> {
+    const { p } = this;
+    await p.send('unit.save', {
+      id: p.unit('W4'),
+      name: 'W4',
+      room: p.rooms.get('Raceways')!,
+      kind: 'raceway',
+      battery: 'River side',
+      x: 3,
+      y: 0,
+      volumeL: 12_000,
+      flowLPerMin: 150,
+    });
+  }
 }
+
+/** Ammonia and nitrite of the loop, by day: ammonia falls, nitrite has not yet. */
+const LOOP_READ = [
+  [-15.4, 3.0, 0.05],
+  [-13.4, 2.9, 0.2],
+  [-11.4, 2.7, 0.6],
+  [-9.4, 2.4, 1.6],
+  [-7.4, 1.9, 3.6],
+  [-5.4, 1.1, 6.8],
+  [-3.4, 0.5, 10.5],
+  [-1.4, 0.2, 15.2],
+] as const;

@@ -1,6 +1,15 @@
 import { Chance } from '../chance';
 import { HOUR_MS } from '../time/spans';
-import { breachAhead, type HourRead, hoursAhead, leavesWith, oxygenAhead, oxygenHelp, tankAhead } from './ahead';
+import {
+  breachAhead,
+  type HourRead,
+  hoursAhead,
+  leavesWith,
+  oxygenAhead,
+  oxygenHelp,
+  tankAhead,
+  usesTimes,
+} from './ahead';
 import { oxygenSaturation } from './oxygen';
 import { fishUse } from './stillWater';
 
@@ -86,6 +95,15 @@ test('tonight’s oxygen is what the water can hold, less what is missing at tha
   expect(breachAhead(ahead, 'oxygen', { low: 2 }, zone)).toBeNull();
 });
 
+test('water that is beyond its limit now is no news of the days to come', () => {
+  const ahead = hoursAhead(
+    days(() => 26),
+    NOW,
+    zone,
+  );
+  expect(breachAhead(ahead, 'temperature', { high: 25 }, zone)).toBeNull();
+});
+
 test('a breach is that of the first day on which it is likely, at the worst hour of that day', () => {
   const ahead = hoursAhead(
     days((back, h) => 22 - back / 24 + 2 * wave(h)),
@@ -108,6 +126,13 @@ test('a tank’s outflow is what comes in less what its fish use while they are 
   expect(help.unfedMgPerL).toBeGreaterThan(leavesWith(tank, 18, 0.95));
   // Water that is itself poorer than they want helps at no flow.
   expect(oxygenHelp(tank, 30, 0.8, 7).flowLPerMin).toBeNull();
+  // Read an hour ago, they were found to use a fifth less.
+  const read = 0.95 * oxygenSaturation(18) - 0.8 * (use / 150);
+  const times = usesTimes(tank, read, 18, 0.95);
+  expect(times).toBeCloseTo(0.8, 9);
+  expect(leavesWith({ ...tank, times }, 18, 0.95)).toBeCloseTo(read, 9);
+  expect(usesTimes(tank, 0, 18, 0.95)).toBeLessThanOrEqual(2);
+  expect(usesTimes(tank, 30, 18, 0.95)).toBeCloseTo(1 / 3, 9);
   const ahead = tankAhead(tank, [{ at: NOW, mean: 18, sd: 1 }], 0.95);
   expect(ahead[0]!.mean).toBeCloseTo(leavesWith(tank, 18, 0.95), 9);
   expect(ahead[0]!.sd).toBeGreaterThan(0.2);

@@ -156,6 +156,8 @@ export function breachAhead(
     if (limit === undefined) continue;
     const first = ahead.find((h) => chanceOf(h, way, limit) > thresholds.breachChance.value);
     if (!first) continue;
+    const [now] = ahead;
+    if (way === 'high' ? now!.mean >= limit : now!.mean <= limit) continue;
     const { start, end } = localDay(first.at, timeZone);
     const day = ahead.filter((h) => h.at >= start && h.at < end);
     const worst = day.reduce((a, b) => (chanceOf(b, way, limit) > chanceOf(a, way, limit) ? b : a));
@@ -174,14 +176,31 @@ export function breachAhead(
 }
 
 /** A tank of fish whose water runs through. */
-export type TankAhead = { massKg: number; meanG: number; flowLPerMin: number };
+export type TankAhead = {
+  massKg: number;
+  meanG: number;
+  flowLPerMin: number;
+  /** What they use against what size and warmth let expect, as a reading of their water told it; 1 where none did. */
+  times?: number;
+};
+
+/**
+ * What fish use against what is expected of them, from the oxygen that was read in their water; between a third and
+ * twice, so that one bad reading is no law.
+ */
+export function usesTimes(t: TankAhead, readMgPerL: number, celsius: number, saturation: number): number {
+  const brings = full(celsius) * saturation;
+  const expected = brings - leavesWith({ ...t, times: 1 }, celsius, saturation);
+  return Math.min(2, Math.max(1 / 3, (brings - readMgPerL) / expected));
+}
 
 /**
  * Oxygen of the water that leaves a tank while they are fed, mg/L: what comes in at that warmth, less what they use.
  * @param saturation share of what it can hold that the water brings
  */
 export const leavesWith = (t: TankAhead, celsius: number, saturation: number): number =>
-  full(celsius) * saturation - (fishUse(t.meanG, celsius) * thresholds.fedUse.value * t.massKg) / (60 * t.flowLPerMin);
+  full(celsius) * saturation -
+  ((t.times ?? 1) * fishUse(t.meanG, celsius) * thresholds.fedUse.value * t.massKg) / (60 * t.flowLPerMin);
 
 /** What would keep oxygen at a limit, each by itself. */
 export type OxygenHelp = {
@@ -196,7 +215,7 @@ export type OxygenHelp = {
 /** What holds the oxygen of a tank at a limit in the warmth to come: more flow, more oxygen, or no feed. */
 export function oxygenHelp(t: TankAhead, celsius: number, saturation: number, limit: number): OxygenHelp {
   const brings = full(celsius) * saturation;
-  const use = (fishUse(t.meanG, celsius) * t.massKg) / 60;
+  const use = ((t.times ?? 1) * fishUse(t.meanG, celsius) * t.massKg) / 60;
   const fed = use * thresholds.fedUse.value;
   return {
     flowLPerMin: brings > limit ? fed / (brings - limit) : null,
@@ -205,8 +224,8 @@ export function oxygenHelp(t: TankAhead, celsius: number, saturation: number, li
   };
 }
 
-/** How far the use of fish strays from what size and warmth let expect. `verify` */
-const USE_CV = 0.2;
+/** How far the use of fish strays from what is expected, where their water was read and where it was not. `verify` */
+const [READ_CV, USE_CV] = [0.12, 0.3];
 
 /** Oxygen of the water that leaves a tank hour by hour in the days to come, as if they were fed in each of them. */
 export function tankAhead(t: TankAhead, warmth: readonly HourAhead[], saturation: number): HourAhead[] {
@@ -214,6 +233,10 @@ export function tankAhead(t: TankAhead, warmth: readonly HourAhead[], saturation
     const mean = leavesWith(t, w.mean, saturation);
     const slope = mean - leavesWith(t, w.mean + 1, saturation);
     const use = full(w.mean) * saturation - mean;
-    return { at: w.at, mean: Math.max(0, mean), sd: Math.hypot(slope * w.sd, USE_CV * use) };
+    return {
+      at: w.at,
+      mean: Math.max(0, mean),
+      sd: Math.hypot(slope * w.sd, (t.times === undefined ? USE_CV : READ_CV) * use),
+    };
   });
 }

@@ -12,6 +12,7 @@ import {
   oxygenAhead,
   oxygenHelp,
   tankAhead,
+  usesTimes,
 } from '@/core/water/ahead';
 import { boundsFor } from '@/core/water/alarms';
 import type { LivingHolding } from '@/server/stock/livingStock';
@@ -45,11 +46,13 @@ export type AheadTank = {
   holdings: readonly LivingHolding[];
 };
 
+/** An oxygen reading in a tank tells what its fish use for so many days. */
+const HOLDS_DAYS = 3;
 /** Days of readings from which the days to come are told. */
 const LOOKED_BACK_DAYS = 11;
 
 /**
- * What will be beyond a limit in the five days to come if all goes on as it is, the soonest first. Two statements.
+ * What will be beyond a limit in the five days to come if all goes on as it is, the soonest first. Three statements.
  * @param holdings all that stands  @param tanks tanks of fish with their mass
  */
 export async function waterAhead(
@@ -59,7 +62,7 @@ export async function waterAhead(
   holdings: readonly LivingHolding[],
   tanks: readonly AheadTank[],
 ): Promise<WaterAhead[]> {
-  const [sensors, hours, book] = await Promise.all([
+  const [sensors, hours, book, hand] = await Promise.all([
     db('sensor as s')
       .join('room as r', 'r.id', 's.room_id')
       .where({ 's.site_id': site.siteId })
@@ -82,6 +85,18 @@ export async function waterAhead(
         db.raw('h.sum / h.n AS value'),
       ),
     speciesBook(db, site.siteId),
+    tanks.length === 0
+      ? []
+      : db('observation')
+          .whereIn(
+            'unit_id',
+            tanks.map((t) => t.id),
+          )
+          .where({ kind: 'oxygen' })
+          .whereNull('holding_id')
+          .whereBetween('at', [now - HOLDS_DAYS * DAY_MS, now])
+          .orderBy('at')
+          .select<{ unit: number; at: number; value: number }[]>({ unit: 'unit_id', at: 'at', value: 'value' }),
   ]);
   const read = new Map<number, HourRead[]>();
   for (const h of hours) {
@@ -129,8 +144,12 @@ export async function waterAhead(
     const low = limitAt(species, 'oxygen', h.station)?.low;
     const warm = warmth.get(h.sensorId);
     if (low === undefined || !warm) continue;
-    const tank = { massKg: t.massG / 1000, meanG: t.massG / t.number, flowLPerMin: t.flowLPerMin };
+    const of = { massKg: t.massG / 1000, meanG: t.massG / t.number, flowLPerMin: t.flowLPerMin };
     const saturation = thresholds.assumedSaturation.value;
+    // The last reading in it tells what these fish use; it was taken at the warmth of its hour.
+    const last = hand.findLast((o) => o.unit === t.id);
+    const warmThen = last && read.get(h.sensorId)?.find((r) => Math.abs(r.at - last.at) <= HOUR_MS);
+    const tank = last && warmThen ? { ...of, times: usesTimes(of, last.value, warmThen.value, saturation) } : of;
     const breach = breachAhead(tankAhead(tank, warm, saturation), 'oxygen', { low }, site.timeZone);
     if (!breach) continue;
     const then = warm.find((w) => w.at === breach.worstAt)!;

@@ -38,8 +38,8 @@ const icons: Record<WorkKind, typeof Droplet> = {
   outflow: Waves,
 };
 
-/** A column and the least of a row of the drawing, px. */
-const [COLUMN, ROW] = [142, 70];
+/** The least of a row of the drawing, px; columns share its width within these bounds. */
+const [WIDTH, NARROW, WIDE, ROW] = [760, 104, 142, 70];
 /** The middle of a work's sign, from the top of its place; the place of a room. */
 const [MIDDLE, ROOM] = [20, 60];
 
@@ -63,7 +63,8 @@ export function Circuits({
   const { units } = useSession();
   const d = drawCircuits(desk.works, desk.rooms);
   const at = new Map(d.places.map((p) => [p.key, p]));
-  const x = (p: Placed) => p.column * COLUMN + COLUMN / 2;
+  const column = Math.max(NARROW, Math.min(WIDE, WIDTH / d.columns));
+  const x = (p: Placed) => (p.column + 0.5) * column;
   const height = d.rows * ROW;
   const inColumn = new Map<number, number>();
   for (const p of d.places) inColumn.set(p.column, (inColumn.get(p.column) ?? 0) + 1);
@@ -87,7 +88,7 @@ export function Circuits({
     const room = rooms.get(l.to);
     return room ? (lost.get(room.id)?.has(l.kind) ?? false) : false;
   };
-  const width = d.columns * COLUMN;
+  const width = d.columns * column;
   return (
     <div className="overflow-x-auto" data-testid="circuits">
       <div className="relative" style={{ width, height }}>
@@ -112,7 +113,7 @@ export function Circuits({
         </svg>
         {d.places.map((p) => {
           const w = works.get(p.key);
-          const place = { left: p.column * COLUMN, top: y(p) - (w ? MIDDLE : ROOM / 2), width: COLUMN };
+          const place = { left: p.column * column, top: y(p) - (w ? MIDDLE : ROOM / 2), width: column };
           if (w) {
             const Icon = icons[w.kind];
             const down = off.has(w.id);
