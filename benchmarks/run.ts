@@ -6,6 +6,7 @@ import { ensureDatabase, type PrivateDatabase, startDatabase, stopDatabase } fro
 import { build } from '@/cli/serve';
 import { rateFunction } from '@/core/development/model';
 import { type Phase, predict } from '@/core/development/predict';
+import type { SensorKind } from '@/core/readings/sensorKinds';
 import { HOUR_MS } from '@/core/time/spans';
 import { execute } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
@@ -73,7 +74,8 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     plans.push(...planBench(), ...startsBench(), ...moultBounds(), ...gradingBench(), ...reconcilingBench());
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
-    add(await importBench(db, own, name));
+    add(await importBench(db, own, name, ['temperature']));
+    add(await importBench(db, own, name, ['oxygen', 'nitrite', 'turbidity', 'power', 'flow']));
     const feedingDay = await feedingDayBench(own);
     add(feedingDay.result);
     plans.push(feedingDay.bound);
@@ -339,18 +341,25 @@ async function pickBench(db: Db): Promise<Result[]> {
   ];
 }
 
-/** A million logger rows with roll-ups, against MariaDB's own bulk load into the same table. */
-async function importBench(db: Db, own: PrivateDatabase, name: string): Promise<Result> {
-  const rows = 1_000_000;
+/**
+ * A million readings with roll-ups, against MariaDB's own bulk load into the same table: of one logger, or of probes of
+ * several kinds, each its share.
+ */
+async function importBench(db: Db, own: PrivateDatabase, name: string, kinds: readonly SensorKind[]): Promise<Result> {
+  const rows = Math.floor(1_000_000 / kinds.length);
   const start = Date.UTC(2010, 0, 1);
-  await db('sensor').insert([1, 2].map((k) => ({ site_id: 1, room_id: 1, name: `s${k}`, kind: 'temperature' })));
-  const [first, second] = (await db('sensor').orderBy('id').pluck('id')) as [number, number];
+  const many = kinds.length > 1 ? 'probes' : 'logger';
+  await db('sensor').insert(
+    [1, 2].flatMap((k) => kinds.map((kind) => ({ site_id: 1, room_id: 1, name: `${many}${k}${kind}`, kind }))),
+  );
+  const ids = (await db('sensor').where('name', 'like', `${many}%`).orderBy('id').pluck('id')) as number[];
+  const [first, second] = [ids.slice(0, kinds.length), ids.slice(kinds.length)];
   const list = Array.from({ length: rows }, (_, i) => ({
     at: start + i * 600_000,
     value: Math.round(100 * (6 + 3 * Math.sin(i / 9000))) / 100,
   }));
   const file = join(own.dir, 'bench.csv');
-  writeFileSync(file, list.map((r) => `${second},${r.at},${r.value},imported`).join('\n'));
+  writeFileSync(file, second.flatMap((id) => list.map((r) => `${id},${r.at},${r.value},imported`)).join('\n'));
   const c = await createConnection({ uri: own.url(name), flags: ['+LOCAL_FILES'] });
   const base = await timed(async () => {
     await c.beginTransaction();
@@ -363,10 +372,14 @@ async function importBench(db: Db, own: PrivateDatabase, name: string): Promise<
   });
   await c.end();
   const ours = await timed(() =>
-    db.transaction((trx) => addReadings(trx, { id: first, timeZone: 'Europe/Vienna' }, list, 'imported', 'keep')),
+    db.transaction(async (trx) => {
+      for (const id of first) await addReadings(trx, { id, timeZone: 'Europe/Vienna' }, list, 'imported', 'keep');
+    }),
   );
   return result(
-    'importing 1 000 000 logger rows with roll-ups, against LOAD DATA into the same table',
+    kinds.length > 1
+      ? `importing 1 000 000 readings of ${kinds.length} kinds of probes with roll-ups, against LOAD DATA into the same table`
+      : 'importing 1 000 000 logger rows with roll-ups, against LOAD DATA into the same table',
     ours,
     base,
     'ms',

@@ -156,7 +156,7 @@ export class Works {
       x: 3,
       y: 0,
       volumeL: 12_000,
-      flowLPerMin: 150,
+      flowLPerMin: 140,
     });
   }
 }

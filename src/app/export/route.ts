@@ -5,6 +5,8 @@ import { broodView } from '@/modules/brood/views/brood';
 import { ledger, ledgerKinds } from '@/modules/records/views/ledger';
 import { ledgerParts } from '@/modules/records/views/ledgerParts';
 import { stockList } from '@/modules/records/views/stockList';
+import { subjectIn } from '@/modules/trace/subject';
+import { traced } from '@/modules/trace/views/trace';
 import { speciesBook } from '@/store/species';
 import { db, now } from '../_server/database';
 import { requirePerson } from '../_server/session';
@@ -77,6 +79,19 @@ const broodColumns = [
   { key: 'gone', head: 'gone', width: 14 },
 ] as const satisfies readonly Column[];
 
+/** Where everything went that is traced, and what it met. */
+const traceColumns = [
+  { key: 'part', head: 'Part', width: 14 },
+  { key: 'what', head: 'What', width: 20 },
+  { key: 'at', head: 'When', is: 'instant', width: 17 },
+  { key: 'until', head: 'Until', is: 'instant', width: 17 },
+  { key: 'to', head: 'To, from', width: 24 },
+  { key: 'lot', head: 'Lot', width: 16 },
+  { key: 'unit', head: 'Unit' },
+  { key: 'number', head: 'Number', is: 'number' },
+  { key: 'entry', head: 'Id of the entry', width: 38 },
+] as const satisfies readonly Column[];
+
 /** Every column has its cell: one that is forgotten does not compile. */
 type RowOf<C extends readonly Column[]> = Record<C[number]['key'], string | number | null>;
 
@@ -98,9 +113,9 @@ export async function GET(request: Request): Promise<Response> {
   const params = new URL(request.url).searchParams;
   const asked = params.get('what');
   if (asked === 'species') return speciesFile(person.siteId, params.get('species') ?? '');
-  const what = asked === 'ledger' || asked === 'brood' ? asked : 'stock';
-  const columns = { stock: stockColumns, ledger: ledgerColumns, brood: broodColumns }[what];
-  const pages = { stock: stockPages, ledger: ledgerPages, brood: broodPages }[what](person, params);
+  const what = asked === 'ledger' || asked === 'brood' || asked === 'trace' ? asked : 'stock';
+  const columns = { stock: stockColumns, ledger: ledgerColumns, brood: broodColumns, trace: traceColumns }[what];
+  const pages = { stock: stockPages, ledger: ledgerPages, brood: broodPages, trace: tracePages }[what](person, params);
   // A list of a past day is named by that day.
   const of = what === 'stock' ? Math.min(now(), stockQuery(params, now(), person.timeZone).asOf) : now();
   const name = `${what}-${isoDay(of, person.timeZone)}`;
@@ -131,6 +146,59 @@ async function* stockPages(
         zone: person.timeZone,
       }),
     );
+}
+
+async function* tracePages(
+  person: { siteId: number; timeZone: string },
+  params: URLSearchParams,
+): AsyncGenerator<Row[]> {
+  const subject = subjectIn(params.get('of') ?? undefined);
+  const t = subject && (await traced(db(), person, subject, now()));
+  if (!t) return;
+  const row = (part: string, what: string, more: Partial<RowOf<typeof traceColumns>>): RowOf<typeof traceColumns> => ({
+    part,
+    what,
+    at: null,
+    until: null,
+    to: '',
+    lot: '',
+    unit: '',
+    number: null,
+    entry: '',
+    ...more,
+  });
+  const end = (at: number) => (Number.isFinite(at) ? at : null);
+  const rows = [
+    ...(t.forward?.out ?? []).map((o) =>
+      row('went out', o.what, {
+        at: o.at,
+        to: o.to,
+        lot: o.lot,
+        unit: o.unit,
+        number: Math.round(o.number),
+        entry: o.entryId,
+      }),
+    ),
+    ...(t.forward?.stands ?? []).map((s) =>
+      row('stands', `${s.species}, ${s.stage}`, {
+        at: end(s.since),
+        lot: s.lot,
+        unit: s.unit,
+        number: Math.round(s.number),
+      }),
+    ),
+    ...(t.back?.parents ?? []).map((p) => row('parents', `${p.female} × ${p.males}`, { lot: p.lot })),
+    ...(t.back?.origins ?? []).map((o) => row('came by', o.says, { at: o.at, lot: o.lot })),
+    ...(t.back?.feeds ?? []).map((f) =>
+      row('feed', f.product, { at: f.from, until: f.to, to: f.lot, unit: f.tanks.join(' ') }),
+    ),
+    ...(t.back?.treatments ?? []).map((x) => row('treatment', x.product, { at: x.at, unit: x.unit, entry: x.entryId })),
+    ...(t.back?.tanks ?? []).map((x) =>
+      row('tank', x.unit, { at: x.from, until: end(x.until), lot: x.lot, unit: x.unit }),
+    ),
+    ...(t.back?.people ?? []).map((p) => row('hands', p.name, { number: p.entries })),
+  ];
+  if (rows.length > 0) yield rows;
 }
 
 async function* broodPages(

@@ -61,9 +61,9 @@ export const ofWater = {
   breachChance: {
     of: 'water',
     what: 'chance above which a limit that may be passed in the days to come is called out',
-    value: 0.3,
+    value: 0.5,
     unit: 'of the days',
-    hint: 'a round guess: lower calls more often for nothing',
+    hint: 'likelier than not; lower calls earlier, and more often for nothing',
   },
   lookAgainHours: {
     of: 'hands',

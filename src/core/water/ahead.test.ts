@@ -110,7 +110,7 @@ test('a breach is that of the first day on which it is likely, at the worst hour
     NOW,
     zone,
   );
-  const breach = breachAhead(ahead, 'temperature', { high: 25 }, zone)!;
+  const breach = breachAhead(ahead, 'temperature', { high: 24.5 }, zone)!;
   expect(breach.way).toBe('high');
   expect(breach.value).toBeGreaterThan(24);
   expect((new Date(breach.worstAt).getUTCHours() + 2) % 24).toBe(16);

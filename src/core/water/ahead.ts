@@ -212,7 +212,7 @@ export type OxygenHelp = {
   unfedMgPerL: number;
 };
 
-/** What holds the oxygen of a tank at a limit in the warmth to come: more flow, more oxygen, or no feed. */
+/** What holds the oxygen of a tank at a level in the warmth to come: more flow, more oxygen, or no feed. */
 export function oxygenHelp(t: TankAhead, celsius: number, saturation: number, limit: number): OxygenHelp {
   const brings = full(celsius) * saturation;
   const use = ((t.times ?? 1) * fishUse(t.meanG, celsius) * t.massKg) / 60;
@@ -223,6 +223,9 @@ export function oxygenHelp(t: TankAhead, celsius: number, saturation: number, li
     unfedMgPerL: brings - use / t.flowLPerMin,
   };
 }
+
+/** So many standard deviations above its limit, a value is borne in nine of ten. */
+export const NINE_OF_TEN = 1.2816;
 
 /** How far the use of fish strays from what is expected, where their water was read and where it was not. `verify` */
 const [READ_CV, USE_CV] = [0.12, 0.3];

@@ -29,7 +29,7 @@ export async function looksDue(db: Db, siteId: number, now: number): Promise<Loo
     .join('unit as u', 'u.id', 'h.unit_id')
     .join('lot as t', 't.id', 'h.lot_id')
     .where({ 'e.site_id': siteId, 'p.account': 'holding' })
-    .whereIn('e.kind', ['move', 'merge', 'pond', 'grading', 'arrival'])
+    .whereIn('e.kind', ['move', 'merge', 'pond', 'grade', 'arrival'])
     .whereBetween('p.order_at', [now - FORGOTTEN_MS, now + DAY_MS])
     .where('e.at', '<=', now)
     .whereNull('p.superseded_seq')

@@ -88,6 +88,11 @@ export function Next72({
   const crowded = labels.splice(MOST_LABELS);
   if (crowded.length > 0) last = labels.at(-1)!.y;
   const later = placed.filter((b) => b.at > end);
+  /** Below the line of its day, or above where a label stands there. */
+  const dayAt = (d: number) => {
+    const free = (from: number, to: number) => !labels.some((l) => l.y + 4 > from && l.y - 8 < to);
+    return free(y(d) + 1, y(d) + 14) || !free(y(d) - 13, y(d) - 2) ? y(d) + 12 : y(d) - 4;
+  };
   return (
     <div>
       <svg
@@ -115,7 +120,7 @@ export function Next72({
         {days.map((d) => (
           <g key={d}>
             <line x1={44} x2={268} y1={y(d)} y2={y(d)} stroke="var(--rule)" />
-            <text x={266} y={y(d) + 12} textAnchor="end" fontSize={11} fontWeight={700} fill="var(--soft)">
+            <text x={266} y={dayAt(d)} textAnchor="end" fontSize={11} fontWeight={700} fill="var(--soft)">
               {weekday(d, timeZone)}
             </text>
           </g>

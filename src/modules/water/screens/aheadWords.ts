@@ -2,6 +2,7 @@ import { decimals, degrees, degreesApart } from '@/core/quantities/format';
 import { measured } from '@/core/quantities/reader';
 import { clock, dayMonth, isoDay, weekday } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
+import { NINE_OF_TEN } from '@/core/water/ahead';
 import type { WaterAhead } from '../views/ahead';
 
 /** When a limit will be passed, as people say it: tonight at 04:00, tomorrow at 17:00, Sunday at 17:00. */
@@ -39,8 +40,8 @@ export function aheadTodo(a: WaterAhead, us: boolean): string[] {
   const { flowLPerMin, gramsPerHour, unfedMgPerL } = a.help;
   return [
     ...(flowLPerMin === null ? [] : [`${measured(flowLPerMin, 'flow', us)} of flow`]),
-    `or ${decimals(gramsPerHour, gramsPerHour < 10 ? 1 : 0)} g of oxygen an hour into the water`,
-    unfedMgPerL >= a.breach.limit
+    `${flowLPerMin === null ? '' : 'or '}${decimals(gramsPerHour, gramsPerHour < 10 ? 1 : 0)} g of oxygen an hour into the water`,
+    unfedMgPerL >= a.breach.limit + NINE_OF_TEN * a.breach.sd
       ? `or no feed in the warm hours: ${decimals(unfedMgPerL, 1)} mg/L then`
       : 'no feed alone is not enough',
   ];

@@ -33,8 +33,8 @@ export const aheadThings = (ahead: readonly WaterAhead[], now: number, timeZone:
     .map((a) => ({
       key: `ahead ${a.key}`,
       who: a.where,
-      says: `${aheadSays(a, us)}: ${aheadTodo(a, us)[0]}`,
-      when: whenAhead(a.breach.at, now, timeZone),
+      says: `${whenAhead(a.breach.at, now, timeZone)} ${aheadSays(a, us)}: ${aheadTodo(a, us)[0]}`,
+      when: '',
       tone: 'overdue',
       href: '/water',
     }));

@@ -8,6 +8,7 @@ import {
   type HourAhead,
   type HourRead,
   hoursAhead,
+  NINE_OF_TEN,
   type OxygenHelp,
   oxygenAhead,
   oxygenHelp,
@@ -161,7 +162,7 @@ export async function waterAhead(
       unitId: t.id,
       breach,
       whose: `${h.speciesName} ${h.stageName}`,
-      help: oxygenHelp(tank, then.mean, saturation, low),
+      help: oxygenHelp(tank, then.mean, saturation, low + NINE_OF_TEN * breach.sd),
     });
   }
   return out.sort((a, b) => a.breach.at - b.breach.at);

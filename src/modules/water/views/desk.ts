@@ -196,7 +196,8 @@ export async function waterDesk(
         tanks: tanks.filter((t) => t.roomId === r.id).length,
         flowLPerMin: flowOf.get(r.id)!,
         read: fresh
-          .filter((x) => x.roomId === r.id)
+          // What tells of a work is said at that.
+          .filter((x) => x.roomId === r.id && !works.some((w) => w.more.probes.includes(x.id)))
           .map((x) => ({ kind: x.kind, name: x.name, value: x.value!, at: x.at! })),
       })),
     tanks,

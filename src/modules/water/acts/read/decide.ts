@@ -2,10 +2,13 @@ import { plain } from '@/core/quantities/format';
 import { asNitrogen, handKinds, hasScale } from '@/core/water/handKinds';
 import { judgeWater } from '@/core/water/judged';
 import { ask, choose, decides } from '@/server/context';
-import { unitById } from '@/server/stock/standing';
+import { standingsIn, unitById } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { waterAbout } from '../../waterAbout';
 import { oddWater, readWater } from './act';
+
+/** In a tank without fish a figure is odd only so many times above that of others. */
+const EMPTY_TIMES = 10;
 
 export const decision = decides(readWater, async (c, p) => {
   const event = eventOf(c, p);
@@ -22,7 +25,10 @@ export const decision = decides(readWater, async (c, p) => {
       ],
     });
   const kept = p.readings.map((r) => ({ kind: r.kind, value: asNitrogen(r.kind, r.value, p.scale ?? 'N') }));
-  const odd = kept.filter((r) => r.value > handKinds[r.kind].odd || (r.kind === 'pH' && r.value < 4));
+  // Water without fish may be far from theirs: a filter that is conditioned goes through it.
+  const empty = (await standingsIn(c, unit.id, asOf(c, event))).every((s) => s.number <= 0);
+  const times = empty ? EMPTY_TIMES : 1;
+  const odd = kept.filter((r) => r.value > times * handKinds[r.kind].odd || (r.kind === 'pH' && r.value < 4));
   if (odd.length > 0)
     ask(c, oddWater, {
       message: `${odd.map((r) => `${handKinds[r.kind].word} ${plain(Number(r.value.toPrecision(3)))} ${handKinds[r.kind].unit}`.trim()).join(', ')} is far from the water of fish.`,

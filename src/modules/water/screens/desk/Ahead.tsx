@@ -48,8 +48,8 @@ export function Ahead({
       {of.length > MOST && <p className="quiet">and {of.length - MOST} more, later.</p>}
       {of.length > 0 && (
         <p className="quiet mt-1 text-small">
-          From the probes’ own last days and what the fish use, if the weather goes on as it does. A hot front is not in
-          it.
+          From the probes’ own last days and what the fish use, if the weather goes on as it does; each thing to do by
+          itself holds it in nine of ten. A hot front is not in it.
         </p>
       )}
     </section>

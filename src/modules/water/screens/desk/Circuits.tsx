@@ -66,11 +66,7 @@ export function Circuits({
   const column = Math.max(NARROW, Math.min(WIDE, WIDTH / d.columns));
   const x = (p: Placed) => (p.column + 0.5) * column;
   const height = d.rows * ROW;
-  const inColumn = new Map<number, number>();
-  for (const p of d.places) inColumn.set(p.column, (inColumn.get(p.column) ?? 0) + 1);
-  /** Each column fills the height: what belongs together stands beside each other. */
-  const middle = (p: Placed) => ((p.row + 0.5) * height) / inColumn.get(p.column)!;
-  const y = (p: Placed) => middle(p);
+  const y = (p: Placed) => p.y * height;
   const told = new Map(
     desk.works.map((w) => [
       w.id,

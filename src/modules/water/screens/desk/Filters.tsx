@@ -55,7 +55,9 @@ export function Filters({
             {f.conditioning && <Course f={f.conditioning} now={now} timeZone={timeZone} />}
           </div>
           {f.conditioning?.from != null && (
-            <Curve f={f.conditioning} from={f.conditioning.from} now={now} timeZone={timeZone} />
+            <div>
+              <Curve f={f.conditioning} from={f.conditioning.from} now={now} timeZone={timeZone} />
+            </div>
           )}
         </article>
       ))}

@@ -1,7 +1,13 @@
 import type { Work } from '@/core/water/works';
 
 /** Where a work or a room stands in the drawing: its column from the source on, its row in it. */
-export type Placed = { key: string; column: number; row: number };
+export type Placed = {
+  key: string;
+  column: number;
+  row: number;
+  /** Its middle, as a share of the height: level with what it takes from where there is room. */
+  y: number;
+};
 
 export type Drawing = {
   places: Placed[];
@@ -66,20 +72,36 @@ export function drawCircuits(works: readonly Work[], rooms: readonly { id: numbe
   ]);
   const columns = Math.max(0, ...column.values()) + 1;
   const places: Placed[] = [];
-  const rowOf = new Map<string, number>();
+  const levels = new Map<string, number>();
+  const counts = Array.from({ length: columns }, (_, c) => [...column.values()].filter((x) => x === c).length);
+  const apart = 1 / Math.max(1, ...counts);
   for (let c = 0; c < columns; c++) {
     const here = [...column].filter(([, x]) => x === c).map(([key]) => key);
     const wanted = (key: string) => {
-      const before = lines.filter((l) => l.to === key && rowOf.has(l.from)).map((l) => rowOf.get(l.from)!);
+      const before = lines.filter((l) => l.to === key && levels.has(l.from)).map((l) => levels.get(l.from)!);
       return before.length === 0 ? Number.POSITIVE_INFINITY : before.reduce((s, r) => s + r, 0) / before.length;
     };
     const order = here.map((key, i) => ({ key, i, at: wanted(key) })).sort((a, b) => a.at - b.at || a.i - b.i);
-    for (const [row, { key }] of order.entries()) {
-      rowOf.set(key, row);
-      places.push({ key, column: c, row });
+    for (const [row, { key, y }] of spread(order, apart).entries()) {
+      levels.set(key, y);
+      places.push({ key, column: c, row, y });
     }
   }
   return { places, lines, columns, rows: Math.max(0, ...places.map((p) => p.row)) + 1 };
+}
+
+/** Each as near to the level that it wants as the others of its column let it, none nearer than `apart` to the next. */
+function spread<T extends { at: number }>(order: readonly T[], apart: number): (T & { y: number })[] {
+  const n = order.length;
+  // Where nothing stands before any of them they fill the column.
+  const even = order.every((o) => !Number.isFinite(o.at));
+  const ys = order.map((o, i) => (even ? (i + 0.5) / n : o.at));
+  for (let i = 0; i < n; i++) {
+    const least = i === 0 ? apart / 2 : ys[i - 1]! + apart;
+    ys[i] = Number.isFinite(ys[i]!) ? Math.max(ys[i]!, least) : least;
+  }
+  for (let i = n - 1; i >= 0; i--) ys[i] = Math.min(ys[i]!, i === n - 1 ? 1 - apart / 2 : ys[i + 1]! - apart);
+  return order.map((o, i) => ({ ...o, y: ys[i]! }));
 }
 
 const lineOf = (w: Work): 'water' | 'air' => (w.kind === 'blower' ? 'air' : 'water');
