@@ -15,6 +15,7 @@ import { decisions as selection } from './selection/acts/server';
 import { decisions as setup } from './setup/acts/server';
 import { decisions as sorting } from './sorting/acts/server';
 import { decisions as spawning } from './spawning/acts/server';
+import { decisions as transport } from './transport/acts/server';
 import { decisions as water } from './water/acts/server';
 
 const all: readonly Decision[] = [
@@ -31,6 +32,7 @@ const all: readonly Decision[] = [
   ...setup,
   ...sorting,
   ...spawning,
+  ...transport,
   ...water,
 ];
 

@@ -9,6 +9,7 @@ import { forms as records } from './records/acts/client';
 import { forms as safety } from './safety/acts/client';
 import { forms as sorting } from './sorting/acts/client';
 import { forms as spawning } from './spawning/acts/client';
+import { forms as transport } from './transport/acts/client';
 import { forms as water } from './water/acts/client';
 
 /** The forms of every act of the house. */
@@ -23,5 +24,6 @@ export const forms: readonly ActForms[] = [
   ...safety,
   ...sorting,
   ...spawning,
+  ...transport,
   ...water,
 ];

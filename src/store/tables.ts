@@ -201,6 +201,32 @@ interface FeedTable {
   recorded_at: number;
 }
 
+interface Haul {
+  id: number;
+  site_id: number;
+  truck: string;
+  leave_at: number;
+  hours: number;
+  celsius: number;
+  tanks: string;
+  loads: string;
+  given_up: Small;
+  made_at: number;
+  made_by: number;
+}
+
+interface HaulNote {
+  id: number;
+  haul_id: number;
+  what: string;
+  at: number;
+  tank: string;
+  oxygen: number | null;
+  celsius: number | null;
+  said: string;
+  entry_seq: number;
+}
+
 interface HealthCase {
   id: number;
   site_id: number;
@@ -529,6 +555,12 @@ interface ReleaseSite {
   target: number | null;
   permit: string;
   retired: Small;
+  least_g: number | null;
+  most_g: number | null;
+  most_number: number | null;
+  species: string | null;
+  east_km: number | null;
+  north_km: number | null;
 }
 
 interface Room {
@@ -777,6 +809,8 @@ declare module 'knex/types/tables' {
     feed_lot: FeedLot;
     feed_product: FeedProduct;
     feed_table: FeedTable;
+    haul: Haul;
+    haul_note: HaulNote;
     health_case: HealthCase;
     holding: Holding;
     holding_loading: HoldingLoading;

@@ -409,4 +409,52 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('certificate'),
   },
+  {
+    name: '0708_release_window',
+    up: alter('release_site', (t) => {
+      t.double('least_g').comment('window of mean mass');
+      t.double('most_g');
+      t.integer('most_number').unsigned().comment('what the permit allows in a season');
+      t.string('species', 60).comment('only of this species');
+      t.double('east_km').comment('on the map of its waters');
+      t.double('north_km');
+    }),
+    down: alter('release_site', (t) =>
+      t.dropColumns('least_g', 'most_g', 'most_number', 'species', 'east_km', 'north_km'),
+    ),
+  },
+  {
+    name: '0709_haul',
+    up: create('haul', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('truck', 60).notNullable();
+      t.bigInteger('leave_at').notNullable();
+      t.double('hours').notNullable();
+      t.double('celsius').notNullable().comment('of the water in which they are hauled');
+      t.json('tanks').notNullable();
+      t.json('loads').notNullable();
+      t.boolean('given_up').notNullable().defaultTo(false);
+      t.bigInteger('made_at').notNullable();
+      t.integer('made_by').unsigned().notNullable().references('person.id');
+      t.index(['site_id', 'leave_at']);
+    }),
+    down: drop('haul'),
+  },
+  {
+    name: '0710_haul_note',
+    up: create('haul_note', (t) => {
+      t.increments('id');
+      t.integer('haul_id').unsigned().notNullable().references('haul.id');
+      t.string('what', 12).notNullable();
+      t.bigInteger('at').notNullable();
+      t.string('tank', 40).notNullable().defaultTo('');
+      t.double('oxygen');
+      t.double('celsius');
+      t.string('said', 300).notNullable().defaultTo('');
+      t.bigInteger('entry_seq').unsigned().notNullable();
+      t.index(['haul_id', 'at']);
+    }),
+    down: drop('haul_note'),
+  },
 ];

@@ -28,7 +28,20 @@ export function MovesScreen({
   return (
     <div className="grid min-h-full grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1">
       <section className="min-w-0 px-6 py-4 max-sm:px-3">
-        <h1 className="mb-3">Moves and release</h1>
+        <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-1">
+          <h1>Moves and release</h1>
+          <span className="ml-auto flex flex-wrap gap-x-4">
+            <Link className="link" href="/moves/plan">
+              Release plan
+            </Link>
+            <Link className="link" href="/moves/hauls">
+              Hauls
+            </Link>
+            <Link className="link" href="/trace">
+              Trace
+            </Link>
+          </span>
+        </div>
         {list.length === 0 ? (
           <p className="quiet mb-4">
             Nothing has been released yet. A release is recorded from the tank: open it in Rearing, then Release.

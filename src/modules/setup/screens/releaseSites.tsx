@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
-import { NumberInput } from '@/client/inputs';
+import { DecimalInput, MeasureInput, NumberInput } from '@/client/inputs';
 import { grouped } from '@/core/quantities/format';
 import { saveReleaseSite } from '@/modules/setup/acts/releaseSite/act';
 import { Button } from '@/ui/Button';
@@ -50,7 +50,8 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
     begin: site ?? {},
     needs: { name: 'a name' },
     unreadable: { target: 'the target' },
-    clears: site ? [] : ['name', 'water', 'target', 'permit'],
+    clears: site ? [] : ['name', 'water', 'target', 'permit', 'leastG', 'mostG', 'mostNumber', 'eastKm', 'northKm'],
+    as: { leastG: 'small', mostG: 'small', eastKm: 'plain', northKm: 'plain' },
     says: () => (site ? 'Kept.' : 'Made.'),
   });
   return (
@@ -59,6 +60,11 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
       <TextField label="Water" {...f.field('water')} />
       <NumberInput label="Target this season" {...f.field('target')} />
       <TextField label="Permit" {...f.field('permit')} />
+      <NumberInput label="It allows at most" {...f.field('mostNumber')} />
+      <MeasureInput label="Fish from" {...f.measure('leastG')} />
+      <MeasureInput label="up to" {...f.measure('mostG')} />
+      <DecimalInput label="km to the east" {...f.field('eastKm')} />
+      <DecimalInput label="km to the north" {...f.field('northKm')} />
       {site && (
         <Button
           kind="link"

@@ -43,7 +43,19 @@ export type SetupView = {
     tokens: DeviceToken[];
     routine: OwnTask[];
   };
-  releaseSites: { id: number; name: string; water: string; target: number | null; permit: string }[];
+  releaseSites: {
+    id: number;
+    name: string;
+    water: string;
+    target: number | null;
+    permit: string;
+    leastG: number | null;
+    mostG: number | null;
+    mostNumber: number | null;
+    species: string | null;
+    eastKm: number | null;
+    northKm: number | null;
+  }[];
 };
 
 export async function setupView(db: Db, siteId: number): Promise<SetupView> {
@@ -103,7 +115,13 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
     db('release_site')
       .where({ site_id: siteId, retired: false })
       .orderBy('name')
-      .select('id', 'name', 'water', 'target', 'permit'),
+      .select('id', 'name', 'water', 'target', 'permit', 'species', {
+        leastG: 'least_g',
+        mostG: 'most_g',
+        mostNumber: 'most_number',
+        eastKm: 'east_km',
+        northKm: 'north_km',
+      }),
     pickingMethodsOf(db, siteId),
     deviceTokens(db, siteId),
     ownTasks(db, siteId),

@@ -10,6 +10,7 @@ import type { InputOf } from '@/server/act/define';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context, decides } from '@/server/context';
 import { openCase } from '@/server/stock/cases';
+import { lastMeanG } from '@/server/stock/lastMeanG';
 import { observe } from '@/server/stock/observe';
 import { can, idsOf, type Standing, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
@@ -173,15 +174,4 @@ async function secondLook(c: Context, p: Treat, odd: { says: string; field: stri
     );
   if (p.checkedBy.trim().toLowerCase() === c.actor.name.toLowerCase())
     throw new ActRefused('secondPerson', 'The second person is somebody else.', 'checkedBy');
-}
-
-/** The mean mass at the last weighing of what stands there; null where it was never weighed. */
-export async function lastMeanG(c: Context, at: Standing, when: number): Promise<number | null> {
-  const row = await c
-    .trx('observation')
-    .where({ lot_id: at.lot.id, kind: 'meanG' })
-    .where('at', '<=', when)
-    .orderByRaw('holding_id = ? DESC, at DESC', [at.holding.id])
-    .first<{ value: number } | undefined>('value');
-  return row?.value ?? null;
 }

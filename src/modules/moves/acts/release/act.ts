@@ -20,6 +20,8 @@ export const recordRelease = defineAct({
     bucketsG: z.array(z.number().gt(0, 'must be above 0')).min(1, 'needs at least one bucket'),
     bucketSdG: z.number().min(0).default(0),
     emptied: z.boolean().default(false),
+    /** The haul by which they came there. */
+    haul: z.number().int().optional(),
     waterCelsius: z.number().min(-2).max(40).optional(),
   }),
   result: returns<{ entryId: string; lot: string; unit: string; site: string; meanG?: number } & Said>(),

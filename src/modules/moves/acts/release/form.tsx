@@ -17,11 +17,25 @@ import { SelectField } from '@/ui/SelectField';
 import { recordRelease } from './act';
 
 /** Weighed out bucket by bucket, to a site. */
-export function ReleaseForm({ h, sites }: { h: ActHolding; sites: readonly SiteOption[] }) {
+export function ReleaseForm({
+  h,
+  sites,
+  site,
+  haul,
+  done,
+}: {
+  h: ActHolding;
+  sites: readonly SiteOption[];
+  /** With which it begins. */
+  site?: number;
+  haul?: number;
+  done?: () => void;
+}) {
   const us = useSession().units === 'us';
   const unit = useShown();
   const f = useActForm(recordRelease, {
-    about: at(h),
+    about: { ...at(h), ...(haul === undefined ? {} : { haul }) },
+    begin: site === undefined ? {} : { site },
     needs: {
       site: 'a site',
       batches: 'a batch weighed and counted',
@@ -29,6 +43,8 @@ export function ReleaseForm({ h, sites }: { h: ActHolding; sites: readonly SiteO
     },
     unreadable: { waterCelsius: 'the temperature' },
     says: (r) => `${r?.text} released to ${r?.site}.`,
+    ...(haul === undefined ? {} : { draftFor: `release ${haul} ${h.unitId}` }),
+    done,
   });
   const weights = f.batches('batches');
   const buckets = f.value('bucketsG') ?? [];

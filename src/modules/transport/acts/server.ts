@@ -1,0 +1,6 @@
+import type { Decision } from '@/server/context';
+import { decision as note } from './note/decide';
+import { decision as save } from './save/decide';
+
+/** Every act of this room, as the server carries it out. */
+export const decisions = [note, save] as unknown as readonly Decision[];

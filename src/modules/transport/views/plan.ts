@@ -1,0 +1,124 @@
+import type { ReleaseLot, ReleaseSite } from '@/core/release/allocate';
+import { siteTotals } from '@/modules/moves/views/releases';
+import type { HallView } from '@/modules/rearing/views/hall';
+import { barredAt } from '@/server/stock/withdrawal';
+import type { Db } from '@/store/connection';
+
+/** Fish that could go out, and why not, where they may not. */
+export type PlanLot = {
+  id: string;
+  unitId: number;
+  unit: string;
+  lotId: number;
+  lot: string;
+  species: string;
+  speciesName: string;
+  stage: string;
+  number: number;
+  sd: number;
+  meanG: number | null;
+  /** Within a withdrawal, or in a case. */
+  barred: string;
+};
+export type PlanSite = {
+  id: number;
+  name: string;
+  water: string;
+  permit: string;
+  target: number | null;
+  /** Released there this season. */
+  done: number;
+  mostNumber: number | null;
+  leastG: number | null;
+  mostG: number | null;
+  species: string | null;
+  eastKm: number | null;
+  northKm: number | null;
+};
+
+export type ReleasePlan = {
+  lots: PlanLot[];
+  sites: PlanSite[];
+  /** What `release.allocate` is asked. */
+  asked: { lots: ReleaseLot[]; sites: ReleaseSite[] };
+};
+
+/** Fingerlings that stand against the sites that want them this season. Four statements. */
+export async function releasePlan(
+  db: Db,
+  site: { siteId: number; timeZone: string },
+  now: number,
+  seasonFrom: number,
+  hall: HallView,
+): Promise<ReleasePlan> {
+  const stands = hall.units.flatMap((u) =>
+    u.holdings.filter((h) => h.station === 'fingerlings' && h.number > 0).map((h) => ({ u, h })),
+  );
+  const [rows, totals, barred] = await Promise.all([
+    db('release_site')
+      .where({ site_id: site.siteId, retired: false })
+      .orderBy('name')
+      .select<Omit<PlanSite, 'done'>[]>('id', 'name', 'water', 'permit', 'target', 'species', {
+        mostNumber: 'most_number',
+        leastG: 'least_g',
+        mostG: 'most_g',
+        eastKm: 'east_km',
+        northKm: 'north_km',
+      }),
+    siteTotals(db, site.siteId, seasonFrom),
+    barredAt(
+      db,
+      site.siteId,
+      now,
+      stands.map((s) => s.h.holdingId),
+    ),
+  ]);
+  const lots = stands.map(({ u, h }): PlanLot => {
+    const grown = u.fed.find((f) => f.holdingId === h.holdingId)?.grown;
+    const treated = barred.get(h.holdingId)?.[0];
+    return {
+      id: `${h.unit} ${h.lot}`,
+      unitId: h.unitId,
+      unit: h.unit,
+      lotId: h.lotId,
+      lot: h.lot,
+      species: h.species,
+      speciesName: h.speciesName,
+      stage: h.stage,
+      number: Math.round(h.number),
+      sd: h.sd,
+      meanG: grown?.meanG ?? null,
+      barred: treated ? `withdrawal of ${treated.treatment.product}` : h.caseId !== null ? 'a case is open' : '',
+    };
+  });
+  const sites = rows.map((r) => ({ ...r, done: Math.round(totals.find((t) => t.id === r.id)?.number ?? 0) }));
+  return {
+    lots,
+    sites,
+    asked: {
+      lots: lots
+        .filter((l) => l.barred === '')
+        .slice(0, MOST)
+        .map((l) => ({
+          id: l.id,
+          number: l.number,
+          species: l.species,
+          ...(l.meanG === null ? {} : { massG: l.meanG }),
+        })),
+      sites: sites
+        .filter((s) => s.target !== null && s.target > s.done)
+        .slice(0, MOST)
+        .map((s) => ({
+          id: s.name,
+          target: s.target! - s.done,
+          ...(s.mostNumber === null ? {} : { most: Math.max(0, s.mostNumber - s.done) }),
+          ...(s.leastG === null ? {} : { leastG: s.leastG }),
+          ...(s.mostG === null ? {} : { mostG: s.mostG }),
+          ...(s.species === null ? {} : { species: s.species }),
+        })),
+    },
+  };
+}
+
+/** So many lots and sites are shared out at once. */
+const MOST = 60;
