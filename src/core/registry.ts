@@ -373,6 +373,13 @@ export const registry: readonly Listed[] = [
     async () => (await import('./transport/bag')).calculation,
   ),
   listed(
+    'move.whereTo',
+    'Where to',
+    'Transport and release',
+    async () => (await import('./planning/whereTo')).calculation,
+    HEAVY,
+  ),
+  listed(
     'release.allocate',
     'Lots to release sites',
     'Transport and release',

@@ -181,6 +181,16 @@ export class Player {
     return seasonOf(this.anchor + (this.day + daysFromNow) * DAY_MS, row.time_zone, row.season_starts_month);
   }
 
+  /** What stands in a unit, the most of it; null of an empty one. */
+  async standing(unit: string): Promise<{ lotId: number; stage: string; number: number } | null> {
+    const row = await (this.trx ?? this.db)('holding')
+      .where({ unit_id: this.unit(unit) })
+      .where('number', '>', 0)
+      .orderBy('number', 'desc')
+      .first<{ lotId: number; stage: string; number: number } | undefined>('stage', 'number', { lotId: 'lot_id' });
+    return row ?? null;
+  }
+
   async sites(): Promise<number[]> {
     return (await (this.trx ?? this.db)('release_site').orderBy('id').pluck('id')) as number[];
   }

@@ -10,6 +10,7 @@ import { CharDay } from './charDay';
 import { Eggs } from './eggs';
 import { Feeding } from './feeding';
 import { FirstMeals } from './firstMeals';
+import { Hauls } from './hauls';
 import { LiveFood } from './liveFood';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
@@ -89,6 +90,7 @@ function planSeason(p: Player): void {
   new Selections(p).lay();
   new Ailing(p).lay();
   new Works(p).lay();
+  new Hauls(p).lay();
   for (const plan of plans(p.chance)) p.at(plan.day + 0.1, () => eggs.take(plan));
   for (const [day, number] of [
     [-300, 5200],

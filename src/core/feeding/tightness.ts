@@ -86,8 +86,10 @@ export function tightness(
   return { limit: here.limit, share: number / here.number, bears: here.number, byLimit: here.byLimit, fullAt };
 }
 
-/** What a unit bears at a mean mass: its limits are the same for each. */
-function bearing(b: Bears): (massG: number) => (Pick<Tightness, 'limit' | 'byLimit'> & { number: number }) | null {
+/** What a unit bears at a mean mass, by the limit that binds; null where no limit can be told. */
+export function bearing(
+  b: Bears,
+): (massG: number) => (Pick<Tightness, 'limit' | 'byLimit'> & { number: number }) | null {
   const flow = b.flowLPerMin;
   const feedMgPerKgHour = b.rationShare === null ? null : (b.rationShare * 1e6) / 24;
   const limits = {

@@ -81,3 +81,14 @@ export function underWayTodo(
 }
 /** So many degrees above what was loaded are too many. */
 const WARMED = 3;
+
+/** Where a haul stands. */
+export type HaulState = 'planned' | 'underWay' | 'arrived' | 'delivered' | 'back' | 'givenUp';
+export const haulStates: Record<HaulState, string> = {
+  planned: 'planned',
+  underWay: 'under way',
+  arrived: 'arrived',
+  delivered: 'delivered',
+  back: 'back',
+  givenUp: 'given up',
+};

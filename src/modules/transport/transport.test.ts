@@ -1,7 +1,7 @@
 import { allocate } from '@/core/release/allocate';
 import { hallView } from '@/modules/rearing/views/hall';
 import { livingStock } from '@/server/stock/livingStock';
-import { counted, standIn } from '../../../tests/support/example';
+import { standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { fullness } from './fullness';

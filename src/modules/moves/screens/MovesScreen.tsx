@@ -31,6 +31,9 @@ export function MovesScreen({
         <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-1">
           <h1>Moves and release</h1>
           <span className="ml-auto flex flex-wrap gap-x-4">
+            <Link className="link" href="/moves/where">
+              Where to
+            </Link>
             <Link className="link" href="/moves/plan">
               Release plan
             </Link>

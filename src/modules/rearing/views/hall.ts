@@ -1,5 +1,5 @@
 import type { LarvalState } from '@/core/feeding/larvalState';
-import { type Tightness, tightness } from '@/core/feeding/tightness';
+import { type Bears, type Tightness, tightness } from '@/core/feeding/tightness';
 import { valueNamed } from '@/core/species/species';
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
@@ -130,6 +130,27 @@ function tightOf(
   massG: number | null,
   now: number,
 ): Tightness | null {
+  const { bears, meanG, rise } = bearsOf(u, species, fed, number, massG);
+  return tightness(
+    bears,
+    number,
+    meanG,
+    now,
+    rise === null || meanG === null ? null : (days) => (Math.cbrt(meanG) + rise * days) ** 3,
+  );
+}
+
+/**
+ * What fish of a tank are held against, their mean mass, and by how much the cube root of it grows a day; null where that
+ * is not known.
+ */
+export function bearsOf(
+  u: Pick<HallUnit, 'volumeL' | 'areaCm2' | 'flowLPerMin'>,
+  species: Parameters<typeof valueNamed>[0],
+  fed: readonly FeedingOf[],
+  number: number,
+  massG: number | null,
+): { bears: Bears; meanG: number | null; rise: number | null } {
   const first = fed[0]!;
   const { tank, values } = first;
   const named = (what: string) => valueNamed(species, what)?.value;
@@ -140,8 +161,8 @@ function tightOf(
   const larvae = fed.some((f) => (f.regime?.liveShare ?? 0) > 0 || (massG === null && f.regime !== null));
   const rise =
     values.tgc !== undefined && tank.celsius !== null ? (values.tgc * Math.max(0, tank.celsius)) / 1000 : null;
-  return tightness(
-    {
+  return {
+    bears: {
       volumeL: u.volumeL,
       flowLPerMin: u.flowLPerMin,
       condition: values.condition,
@@ -165,11 +186,9 @@ function tightOf(
       rationShare:
         massG !== null && rations.every((r) => r !== null) ? rations.reduce((s, r) => s + r!, 0) / massG : null,
     },
-    number,
     meanG,
-    now,
-    rise === null || meanG === null ? null : (days) => (Math.cbrt(meanG) + rise * days) ** 3,
-  );
+    rise,
+  };
 }
 
 /** The thermometers of the rooms with tanks, as last read. */

@@ -6,7 +6,7 @@ import { useSession } from '@/client/session';
 import { decimals, degrees, grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
-import { type HaulNote, haulCheckIds, haulChecks, haulNotes } from '@/core/transport/haul';
+import { type HaulNote, haulCheckIds, haulChecks, haulNotes, haulStates } from '@/core/transport/haul';
 import { recordDead } from '@/modules/health/acts/dead/act';
 import { ReleaseForm } from '@/modules/moves/acts/release/form';
 import { IssuePaper } from '@/modules/moves/screens/IssuePaper';
@@ -17,7 +17,7 @@ import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import { CheckForm, ReadForm, StepForm } from '../acts/note/form';
 import { type HaulChoice, HaulForm } from '../acts/save/form';
-import { type HaulView, haulStates } from '../views/hauls';
+import type { HaulView } from '../views/hauls';
 
 /** Steps that follow on a state, the next one first. */
 const next: Record<HaulView['state'], readonly HaulNote[]> = {

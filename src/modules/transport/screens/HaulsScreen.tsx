@@ -3,10 +3,11 @@
 import { useSession } from '@/client/session';
 import { grouped } from '@/core/quantities/format';
 import { clock, dayMonth } from '@/core/time/localDay';
+import { haulStates } from '@/core/transport/haul';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
 import { type HaulChoice, HaulForm } from '../acts/save/form';
-import { type HaulView, haulStates } from '../views/hauls';
+import type { HaulView } from '../views/hauls';
 
 /** Trucks that go out, the next before the others. */
 export function HaulsScreen({

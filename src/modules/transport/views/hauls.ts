@@ -1,20 +1,10 @@
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
-import { shortAt, type UnderWay, underWayTodo } from '@/core/transport/haul';
+import { type HaulState, shortAt, type UnderWay, underWayTodo } from '@/core/transport/haul';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { fullness, type TankFull } from '../fullness';
 import { type HaulRow, haulsOf, type NoteRow, notesOf, type PlannedLoad } from '../hauls';
-
-export type HaulState = 'planned' | 'underWay' | 'arrived' | 'delivered' | 'back' | 'givenUp';
-export const haulStates: Record<HaulState, string> = {
-  planned: 'planned',
-  underWay: 'under way',
-  arrived: 'arrived',
-  delivered: 'delivered',
-  back: 'back',
-  givenUp: 'given up',
-};
 
 /** A load with the names of what it is, and what was let go of it. */
 export type LoadLine = PlannedLoad & {

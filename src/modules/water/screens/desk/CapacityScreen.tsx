@@ -76,7 +76,10 @@ export function CapacityScreen({
                 ? `Full within a fortnight: ${soon.map((r) => r.unit).join(', ')}`
                 : 'Nothing is beyond what it bears.'}
         </p>
-        <Link className="link ml-auto" href="/water">
+        <Link className="link ml-auto" href="/moves/where">
+          Where to
+        </Link>
+        <Link className="link" href="/water">
           Water
         </Link>
       </div>

@@ -1,0 +1,62 @@
+import { DAY_MS } from '@/core/time/spans';
+import type { Player } from './player';
+
+type Load = { from: string; share: number; site: number; tank: string };
+
+/** A release day of three trucks in the week at which the demo opens: planned, one of them looked over. */
+export class Hauls {
+  constructor(private readonly p: Player) {}
+
+  lay(): void {
+    const { p } = this;
+    p.at(-0.12, async () => {
+      const sites = await p.sites();
+      const blue = await this.plan('Blue truck', 1.08, 2.5, [
+        { from: 'W2', share: 0.5, site: sites[2]!, tank: 'front' },
+        { from: 'W3', share: 0.5, site: sites[2]!, tank: 'rear' },
+      ]);
+      await this.plan('Green truck', 1.1, 1.5, [{ from: 'W5', share: 0.6, site: sites[3]!, tank: 'front' }]);
+      await this.plan('Trailer', 1.2, 1, [{ from: 'R14', share: 0.5, site: sites[1]!, tank: 'rear' }]);
+      if (blue)
+        await p.trySend(
+          'haul.note',
+          { haul: blue, what: 'checked', ticks: ['spare', 'papers', 'people'] },
+          'Culturist',
+        );
+    });
+  }
+
+  /** @param day from the anchor on which it leaves; a load whose tank is empty is left out */
+  private async plan(truck: string, day: number, hours: number, loads: readonly Load[]): Promise<number | null> {
+    const { p } = this;
+    const lines = [];
+    for (const l of loads) {
+      const stands = await p.standing(l.from);
+      if (!stands || stands.number < 100) continue;
+      lines.push({
+        unit: p.unit(l.from),
+        lotId: stands.lotId,
+        stage: stands.stage,
+        number: Math.round((stands.number * l.share) / 100) * 100,
+        site: l.site,
+        tank: l.tank,
+      });
+    }
+    const made = await p.trySend(
+      'haul.save',
+      {
+        truck,
+        leaveAt: Math.round(p.anchor + day * DAY_MS),
+        hours,
+        celsius: 8,
+        tanks: [
+          { name: 'front', volumeL: 1500, oxygenLPerMin: 8 },
+          { name: 'rear', volumeL: 1500, oxygenLPerMin: 8 },
+        ],
+        loads: lines,
+      },
+      'Culturist',
+    );
+    return made ? Number(made.id) : null;
+  }
+}
