@@ -31,7 +31,7 @@ export class Hauls {
     const { p } = this;
     const lines = [];
     for (const l of loads) {
-      const stands = await p.standing(l.from);
+      const stands = await p.standsIn(l.from);
       if (!stands || stands.number < 100) continue;
       lines.push({
         unit: p.unit(l.from),

@@ -182,7 +182,7 @@ export class Player {
   }
 
   /** What stands in a unit, the most of it; null of an empty one. */
-  async standing(unit: string): Promise<{ lotId: number; stage: string; number: number } | null> {
+  async standsIn(unit: string): Promise<{ lotId: number; stage: string; number: number } | null> {
     const row = await (this.trx ?? this.db)('holding')
       .where({ unit_id: this.unit(unit) })
       .where('number', '>', 0)
