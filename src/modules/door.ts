@@ -7,6 +7,7 @@ import { decisions as health } from './health/acts/server';
 import { decisions as incubation } from './incubation/acts/server';
 import { decisions as liveFood } from './liveFood/acts/server';
 import { decisions as moves } from './moves/acts/server';
+import { decisions as ponds } from './ponds/acts/server';
 import { decisions as rearing } from './rearing/acts/server';
 import { decisions as records } from './records/acts/server';
 import { decisions as reference } from './reference/acts/server';
@@ -24,6 +25,7 @@ const all: readonly Decision[] = [
   ...incubation,
   ...liveFood,
   ...moves,
+  ...ponds,
   ...rearing,
   ...records,
   ...reference,

@@ -4,6 +4,7 @@ import { forms as health } from './health/acts/client';
 import { forms as incubation } from './incubation/acts/client';
 import { forms as liveFood } from './liveFood/acts/client';
 import { forms as moves } from './moves/acts/client';
+import { forms as ponds } from './ponds/acts/client';
 import { forms as rearing } from './rearing/acts/client';
 import { forms as records } from './records/acts/client';
 import { forms as safety } from './safety/acts/client';
@@ -19,6 +20,7 @@ export const forms: readonly ActForms[] = [
   ...incubation,
   ...liveFood,
   ...moves,
+  ...ponds,
   ...rearing,
   ...records,
   ...safety,

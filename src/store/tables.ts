@@ -404,6 +404,28 @@ interface PickWatch {
   worked_at: number;
 }
 
+interface PondNote {
+  id: number;
+  run_id: number;
+  what: string;
+  at: number;
+  amounts: string;
+  disc_cm: number | null;
+  said: string;
+  entry_seq: number;
+}
+
+interface PondRun {
+  id: number;
+  site_id: number;
+  unit_id: number;
+  plan: string;
+  begun_at: number;
+  begun_by: number;
+  closed_at: number | null;
+  closed_seq: number | null;
+}
+
 interface Posting {
   id: number;
   entry_seq: number;
@@ -825,6 +847,8 @@ declare module 'knex/types/tables' {
     person: Person;
     picking_method: PickingMethod;
     pick_watch: PickWatch;
+    pond_note: PondNote;
+    pond_run: PondRun;
     posting: Posting;
     posting_loading: PostingLoading;
     prediction: Prediction;

@@ -9,6 +9,7 @@ export const limes = {
   quick: { word: 'quicklime', worth: 100.087 / 56.077, caustic: true },
 } as const;
 export type Lime = keyof typeof limes;
+export const limeIds = Object.keys(limes) as [Lime, ...Lime[]];
 
 export const soils = ['clay', 'loam', 'sand'] as const;
 export type Soil = (typeof soils)[number];
@@ -55,7 +56,7 @@ const input = z
     start: schema.instant.optional(),
     soilPH: z.number().min(2, 'is no pH of mud').max(11, 'is no pH of mud').optional(),
     soil: z.enum(soils).optional(),
-    lime: z.enum(['carbonate', 'hydrated', 'quick']).optional(),
+    lime: z.enum(limeIds).optional(),
     /** Mineral or organic: kilograms a hectare, and what share of it is nitrogen and phosphorus pentoxide. */
     fertilisers: z
       .array(

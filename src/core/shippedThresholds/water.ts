@@ -79,6 +79,20 @@ export const ofWater = {
     unit: 'h',
     hint: 'verify: two days is a common rule; your vet sets it',
   },
+  discClear: {
+    of: 'hands',
+    what: 'depth at which the disc vanishes above which a pond is said to be short of natural food',
+    value: 45,
+    unit: 'cm',
+    hint: 'verify: commonly 30 to 45 in fertilised ponds; clay in the water clouds it, too',
+  },
+  discThick: {
+    of: 'hands',
+    what: 'depth at which the disc vanishes below which a pond is said to be too thick',
+    value: 20,
+    unit: 'cm',
+    hint: 'verify: nights become dangerous; no fertiliser, exchange, watch oxygen at dawn',
+  },
   haulOxygenLeast: {
     of: 'hands',
     what: 'oxygen below which water of fish under way must not go',

@@ -5,6 +5,7 @@ import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { overload, withBrood } from '@/server/questions';
 import type { UnitRow } from '@/server/stock/standing';
+import { mustNotBeWithheld } from '@/server/stock/withheldPond';
 import { broodByUnit } from '@/store/broodIn';
 
 /** What comes into a unit, less what leaves it by the same act: how many, of which species, at which stage. */
@@ -19,6 +20,7 @@ export async function warnLoads(c: Context, loads: readonly Load[], path = 'to')
   for (const { unit, adds, species: id, stage } of loads) {
     const species = await c.species(id);
     await mustFit(unit, Math.max(0, adds), species, stage, path);
+    if (unit.kind === 'pond' && adds > 0) await mustNotBeWithheld(c, unit, c.now, path);
     const row = await c
       .trx('holding')
       .where({ unit_id: unit.id })

@@ -457,4 +457,35 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('haul_note'),
   },
+  {
+    name: '0711_pond_run',
+    up: create('pond_run', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.integer('unit_id').unsigned().notNullable().references('unit.id');
+      t.json('plan').notNullable().comment('area, lime, fertilisers, poison, depth, days of rain');
+      t.bigInteger('begun_at').notNullable();
+      t.integer('begun_by').unsigned().notNullable().references('person.id');
+      t.bigInteger('closed_at');
+      t.bigInteger('closed_seq').unsigned();
+      t.index(['site_id', 'closed_at']);
+      t.index(['unit_id', 'begun_at']);
+    }),
+    down: drop('pond_run'),
+  },
+  {
+    name: '0712_pond_note',
+    up: create('pond_note', (t) => {
+      t.increments('id');
+      t.integer('run_id').unsigned().notNullable().references('pond_run.id');
+      t.string('what', 20).notNullable().comment('a step of the preparation, or food');
+      t.bigInteger('at').notNullable();
+      t.json('amounts').notNullable();
+      t.double('disc_cm');
+      t.string('said', 300).notNullable().defaultTo('');
+      t.bigInteger('entry_seq').unsigned().notNullable();
+      t.index(['run_id', 'at']);
+    }),
+    down: drop('pond_note'),
+  },
 ];

@@ -40,6 +40,9 @@ export function MovesScreen({
             <Link className="link" href="/moves/hauls">
               Hauls
             </Link>
+            <Link className="link" href="/ponds">
+              Ponds
+            </Link>
             <Link className="link" href="/trace">
               Trace
             </Link>

@@ -1,0 +1,46 @@
+import { DAY_MS } from '../time/spans';
+import { discSays } from './natural';
+import { type RunBooks, runSheet } from './runSheet';
+
+const run = (more: Partial<RunBooks> = {}): RunBooks => ({
+  areaM2: 5000,
+  from: 0,
+  to: 100 * DAY_MS,
+  stocked: 10_000,
+  stockedG: 1,
+  outG: 50,
+  out: 7000,
+  stands: 0,
+  dead: 500,
+  feedKg: 400,
+  ...more,
+});
+
+test('survival, gain, conversion, yield and growth of a run', () => {
+  const s = runSheet(run());
+  // 7 000 of 50 g came out of 10 000 of 1 g.
+  expect(s).toMatchObject({ days: 100, survival: 0.7, missing: 2500, gainKg: 340 });
+  expect(s.kgPerHa).toBeCloseTo(700, 9);
+  expect(s.conversion).toBeCloseTo(400 / 340, 9);
+  expect(s.growth).toBeCloseTo(Math.log(50), 9);
+});
+
+test('what was never weighed, never stocked or did not gain says so by saying nothing', () => {
+  expect(runSheet(run({ outG: null }))).toMatchObject({ gainKg: null, conversion: null, kgPerHa: null, growth: null });
+  expect(runSheet(run({ stocked: 0, out: 0 }))).toMatchObject({ survival: null, missing: 0 });
+  expect(runSheet(run({ out: 100 })).conversion).toBeNull();
+  // A pond in mid-run: what stands counts.
+  expect(runSheet(run({ out: 0, stands: 9000, dead: 400 }))).toMatchObject({ survival: 0.9, missing: 600 });
+  // More came out than was put in: it was counted so, and nobody is missing.
+  expect(runSheet(run({ out: 10_400 }))).toMatchObject({ survival: 1.04, missing: 0 });
+});
+
+test.each([
+  [60, 'clear'],
+  [45, 'good'],
+  [30, 'good'],
+  [20, 'good'],
+  [12, 'thick'],
+])('a disc that vanishes at %d cm is %s', (cm, is) => {
+  expect(discSays(cm).is).toBe(is);
+});

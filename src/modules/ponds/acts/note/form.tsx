@@ -1,0 +1,79 @@
+'use client';
+
+import { formsOf } from '@/client/act/actForms';
+import { Form } from '@/client/form/Form';
+import { useActForm } from '@/client/form/useActForm';
+import { DecimalInput } from '@/client/inputs';
+import { limes, type PondStep } from '@/core/ponds/prepare';
+import { plain } from '@/core/quantities/format';
+import { Caution } from '@/ui/caution';
+import { TextField } from '@/ui/fields';
+import type { PondPlan } from '../../runs';
+import { notePond } from './act';
+
+/** A step is done: how much was given, in a line. */
+export function StepDone({
+  run,
+  step,
+  plan,
+  amount,
+  done,
+}: {
+  run: number;
+  step: PondStep;
+  plan: PondPlan;
+  amount?: { what: string; kg: number };
+  done?: () => void;
+}) {
+  const f = useActForm(notePond, {
+    about: { run, what: step },
+    ...(amount ? { begin: { kg: Number(amount.kg.toPrecision(3)) } } : {}),
+    draftFor: `pond ${run} ${step}`,
+    says: () => 'Recorded.',
+    done,
+  });
+  return (
+    <Form of={f} label="It is done">
+      {amount && (
+        <>
+          <p>
+            Planned: <b>{plain(Number(amount.kg.toPrecision(3)))} kg</b> of {amount.what}.
+          </p>
+          <DecimalInput label="Given, kg" {...f.field('kg')} />
+        </>
+      )}
+      <TextField label="In a line" {...f.field('said')} />
+      {step === 'lime' && plan.lime && limes[plan.lime].caustic && (
+        <Caution>
+          {limes[plan.lime].word} burns skin, eyes, lungs: goggles, gloves, long sleeves, no wind; water for the eyes
+          beside you. Never onto water with fish in it.
+        </Caution>
+      )}
+      {step === 'poison' && (
+        <Caution>
+          Only what local law allows, by who may. Gloves, mask; inlet and outlet shut; nobody fishes, drinks or waters
+          from it until the label’s days are over.
+        </Caution>
+      )}
+    </Form>
+  );
+}
+
+/** How deep the disc vanishes. */
+export function DiscForm({ run, done }: { run: number; done?: () => void }) {
+  const f = useActForm(notePond, {
+    about: { run, what: 'food' },
+    draftFor: `disc ${run}`,
+    needs: { discCm: 'how deep' },
+    says: (r) => `Recorded: ${r?.says ?? ''}.`,
+    done,
+  });
+  return (
+    <Form of={f} label="Record">
+      <DecimalInput label="The disc vanishes at, cm" {...f.field('discCm')} />
+      <TextField label="In a line" {...f.field('said')} />
+    </Form>
+  );
+}
+
+export const forms = formsOf(notePond, {});

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { defineAct, returns } from '@/server/act/define';
+import { pondPlan } from '../../runs';
+
+/** A pond is drained and made ready: its chain, dated, with what it takes. */
+export const openPond = defineAct({
+  type: 'pond.open',
+  title: 'Begin a run of a pond',
+  by: ['manager', 'culturist'],
+  input: z
+    .object({
+      run: z.number().int().optional(),
+      unit: z.number().int(),
+      begunAt: z.number().int(),
+      ...pondPlan.shape,
+    })
+    .superRefine((p, ctx) => {
+      const lacks = (field: string, message: string) => ctx.addIssue({ code: 'custom', path: [field], message });
+      if (p.lime !== null && p.soilPH === null) lacks('soilPH', 'needed for lime: measure it in the mud');
+      if (p.fertiliser && p.fertiliserKgPerHa === null) lacks('fertiliserKgPerHa', 'needed: how much for a hectare');
+      if (p.poison && p.poisonMgPerL === null) lacks('poisonMgPerL', 'needed: what the label says');
+      if (p.poison && p.withholdDays === null) lacks('withholdDays', 'needed: how long nothing goes in, by the label');
+    }),
+  result: returns<{ id: number }>(),
+});

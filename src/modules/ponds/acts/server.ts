@@ -1,0 +1,7 @@
+import type { Decision } from '@/server/context';
+import { decision as close } from './close/decide';
+import { decision as note } from './note/decide';
+import { decision as open } from './open/decide';
+
+/** Every act of this room, as the server carries it out. */
+export const decisions = [close, note, open] as unknown as readonly Decision[];
