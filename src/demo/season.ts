@@ -15,6 +15,7 @@ import { LiveFood } from './liveFood';
 import { foundOmbrel, furnish } from './people';
 import { plans } from './plans';
 import { Player } from './player';
+import { PondRuns } from './pondRuns';
 import { Selections } from './selections';
 import { Sizes } from './sizes';
 import { Station } from './station';
@@ -91,6 +92,7 @@ function planSeason(p: Player): void {
   new Ailing(p).lay();
   new Works(p).lay();
   new Hauls(p).lay();
+  new PondRuns(p).lay();
   for (const plan of plans(p.chance)) p.at(plan.day + 0.1, () => eggs.take(plan));
   for (const [day, number] of [
     [-300, 5200],
