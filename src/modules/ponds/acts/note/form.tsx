@@ -4,11 +4,11 @@ import { formsOf } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { DecimalInput } from '@/client/inputs';
+import type { PondPlan } from '@/core/ponds/plan';
 import { limes, type PondStep } from '@/core/ponds/prepare';
 import { plain } from '@/core/quantities/format';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
-import type { PondPlan } from '../../runs';
 import { notePond } from './act';
 
 /** A step is done: how much was given, in a line. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { pondPlan } from '@/core/ponds/plan';
 import { defineAct, returns } from '@/server/act/define';
-import { pondPlan } from '../../runs';
 
 /** A pond is drained and made ready: its chain, dated, with what it takes. */
 export const openPond = defineAct({

@@ -1,8 +1,9 @@
+import { pondPlan } from '@/core/ponds/plan';
 import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { standingsIn, unitById } from '@/server/stock/standing';
-import { openRun, pondPlan, runsOf } from '../../runs';
+import { openRun, runsOf } from '../../runs';
 import { openPond } from './act';
 
 /** A pond is begun at most so far back or ahead. */

@@ -6,7 +6,7 @@ export const example = exampleOf({
     farmHours: 3,
     where: 'store',
     clean: true,
-    answers: { fromFish: 'meant' },
+    fromFish: 'meant',
   }),
-  other: () => ({ farmHours: 72 }),
+  other: () => ({ farmHours: 5 }),
 });

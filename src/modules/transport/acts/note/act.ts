@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { decimals } from '@/core/quantities/format';
 import { haulCheckIds, haulNoteIds, haulNotes } from '@/core/transport/haul';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';
+import { listed } from '@/server/act/words';
 
 /** It leaves though not all was looked at. */
 export const unchecked = defineQuestion('unchecked', 'meant');
@@ -30,15 +30,14 @@ export const noteHaul = defineAct({
   kinds: {
     haulNote: {
       word: 'haul',
-      says: ({ intent: i }) => [
-        [
+      says: ({ intent: i }) =>
+        listed(
           `${(i as { truck?: string }).truck ?? ''} ${haulNotes[i.what ?? 'read']}`,
-          ...(i.tank ? [i.tank] : []),
-          ...(i.oxygen === undefined ? [] : [`oxygen ${decimals(i.oxygen, 1)} mg/L`]),
-          ...(i.celsius === undefined ? [] : [`${decimals(i.celsius, 1)} °C`]),
-          ...(i.said ? [i.said] : []),
-        ].join(', '),
-      ],
+          i.tank,
+          i.oxygen !== undefined && ['oxygen ', { figure: i.oxygen, to: 3 }, ' mg/L'],
+          i.celsius !== undefined && { celsius: i.celsius },
+          i.said,
+        ),
     },
   },
   onlyTakenBack: 'A line of a haul is taken back and said anew.',

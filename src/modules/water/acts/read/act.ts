@@ -4,10 +4,7 @@ import { type HandKind, handKindIds, handKinds } from '@/core/water/handKinds';
 import type { WaterJudged } from '@/core/water/judged';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
-import { defineQuestion } from '@/server/act/question';
-
-/** Far from what water of fish shows. */
-export const oddWater = defineQuestion('oddWater', 'yes');
+import { oddWater } from '../../input';
 
 /** What was measured by hand in the water of a tank: one figure, or all of a walk's strip. */
 export const readWater = defineAct({

@@ -4,8 +4,9 @@ import { judgeWater } from '@/core/water/judged';
 import { ask, choose, decides } from '@/server/context';
 import { standingsIn, unitById } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
+import { oddWater } from '../../input';
 import { waterAbout } from '../../waterAbout';
-import { oddWater, readWater } from './act';
+import { readWater } from './act';
 
 /** In a tank without fish a figure is odd only so many times above that of others. */
 const EMPTY_TIMES = 10;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { LARGEST_FILE } from '@/core/readings/decodeText';
 import { defineAct, returns } from '@/server/act/define';
-import { oddWater } from '../read/act';
+import { oddWater } from '../../input';
 
 /** What a file of hand readings brought. */
 export type HandFileResult = {

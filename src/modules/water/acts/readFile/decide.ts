@@ -4,7 +4,7 @@ import { parseHandFile } from '@/core/readings/parseHandFile';
 import { asNitrogen, handKinds, hasScale } from '@/core/water/handKinds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, choose, decides } from '@/server/context';
-import { oddWater } from '../read/act';
+import { oddWater } from '../../input';
 import { readWaterFile } from './act';
 
 /** More walks than a year has are no file of hand readings. */
