@@ -1,4 +1,4 @@
-import { DAY_MS } from '@/core/time/spans';
+import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { Player } from './player';
 
 type Load = { from: string; share: number; site: number; tank: string };
@@ -11,12 +11,12 @@ export class Hauls {
     const { p } = this;
     p.at(-0.12, async () => {
       const sites = await p.sites();
-      const blue = await this.plan('Blue truck', 1.08, 2.5, [
+      const blue = await this.plan('Blue truck', 0, 2.5, [
         { from: 'W2', share: 0.5, site: sites[2]!, tank: 'front' },
-        { from: 'W3', share: 0.5, site: sites[2]!, tank: 'rear' },
+        { from: 'W4', share: 0.5, site: sites[2]!, tank: 'rear' },
       ]);
-      await this.plan('Green truck', 1.1, 1.5, [{ from: 'W5', share: 0.6, site: sites[3]!, tank: 'front' }]);
-      await this.plan('Trailer', 1.2, 1, [{ from: 'R14', share: 0.5, site: sites[1]!, tank: 'rear' }]);
+      await this.plan('Green truck', 0.5, 1.5, [{ from: 'R8', share: 0.6, site: sites[3]!, tank: 'front' }]);
+      await this.plan('Trailer', 2, 1, [{ from: 'R14', share: 0.5, site: sites[1]!, tank: 'rear' }]);
       if (blue)
         await p.trySend(
           'haul.note',
@@ -26,8 +26,8 @@ export class Hauls {
     });
   }
 
-  /** @param day from the anchor on which it leaves; a load whose tank is empty is left out */
-  private async plan(truck: string, day: number, hours: number, loads: readonly Load[]): Promise<number | null> {
+  /** @param later hours after eight on the morning after the anchor; a load whose tank is empty is left out */
+  private async plan(truck: string, later: number, hours: number, loads: readonly Load[]): Promise<number | null> {
     const { p } = this;
     const lines = [];
     for (const l of loads) {
@@ -46,7 +46,7 @@ export class Hauls {
       'haul.save',
       {
         truck,
-        leaveAt: Math.round(p.anchor + day * DAY_MS),
+        leaveAt: Math.floor((p.anchor + DAY_MS) / HOUR_MS) * HOUR_MS + (1 + later) * HOUR_MS,
         hours,
         celsius: 8,
         tanks: [

@@ -8,7 +8,7 @@ export class PondRuns {
   lay(): void {
     const { p } = this;
     p.at(-330, () =>
-      this.open('P1', -330, {
+      this.open('P2', -330, {
         fertiliser: 'compost',
         fertiliserKgPerHa: 2500,
         soilPH: 6.4,
@@ -17,7 +17,7 @@ export class PondRuns {
       }),
     );
     p.at(-16, () =>
-      this.open('P2', -16, {
+      this.open('P3', -16, {
         soilPH: 5.8,
         soil: 'loam',
         lime: 'carbonate',
@@ -27,19 +27,19 @@ export class PondRuns {
       }),
     );
     const steps: readonly [pond: string, day: number, what: string, more?: Record<string, unknown>][] = [
-      ['P1', -328, 'drain'],
-      ['P1', -318, 'dry'],
-      ['P1', -316, 'repair'],
-      ['P1', -315, 'lime', { kg: 130 }],
-      ['P1', -306, 'flush'],
-      ['P1', -305, 'fertilise', { kg: 190 }],
-      ['P1', -298, 'fill'],
-      ['P1', -291, 'bloom'],
-      ['P1', -280, 'food', { discCm: 38 }],
-      ['P1', -250, 'food', { discCm: 31 }],
-      ['P1', -20, 'food', { discCm: 62, said: 'clear after the winter' }],
-      ['P2', -14, 'drain'],
-      ['P2', -2.2, 'dry', { said: 'two wet days' }],
+      ['P2', -328, 'drain'],
+      ['P2', -318, 'dry'],
+      ['P2', -316, 'repair'],
+      ['P2', -315, 'lime', { kg: 130 }],
+      ['P2', -306, 'flush'],
+      ['P2', -305, 'fertilise', { kg: 190 }],
+      ['P2', -298, 'fill'],
+      ['P2', -291, 'bloom'],
+      ['P2', -280, 'food', { discCm: 38 }],
+      ['P2', -250, 'food', { discCm: 31 }],
+      ['P2', -20, 'food', { discCm: 62, said: 'clear after the winter' }],
+      ['P3', -14, 'drain'],
+      ['P3', -2.2, 'dry', { said: 'two wet days' }],
     ];
     for (const [pond, day, what, more] of steps)
       p.at(day + 0.3, async () => {

@@ -29,10 +29,10 @@ export class Works {
     this.p.at(-0.05, () => this.power());
     // Since the spate one raceway gets little: it bears that while the river is cold.
     this.p.at(-6.2, () => this.lessFlow());
-    this.p.at(-0.56, async () => {
+    this.p.at(-0.95, async () => {
       await this.p.trySend(
         'water.read',
-        { unit: this.p.unit('W4'), readings: [{ kind: 'oxygen', value: 7.3 }] },
+        { unit: this.p.unit('W4'), readings: [{ kind: 'oxygen', value: 7.2 }] },
         'Hand',
       );
     });
@@ -156,7 +156,7 @@ export class Works {
       x: 3,
       y: 0,
       volumeL: 12_000,
-      flowLPerMin: 140,
+      flowLPerMin: 160,
     });
   }
 }

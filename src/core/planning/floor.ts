@@ -12,12 +12,18 @@ export type FloorTank = {
   roomId: number;
   volumeL: number | null;
   flowLPerMin: number | null;
+  /** Of its water, as its room was read last. */
+  celsius: number | null;
+  /** Why nothing is put there: a young biofilter, a pond that is stocked by its run; empty where it may be. */
+  closed: string;
   /** Null where it is free. */
   holds: {
     lot: string;
     lotId: number;
     stage: string;
     says: string;
+    /** What its species bears, °C. */
+    warmth: { low?: number; high?: number };
     number: number;
     sd: number;
     meanG: number | null;
@@ -46,4 +52,13 @@ export function bornBy(
   meanG: number,
 ): number | null {
   return bearing({ ...bears, volumeL: to.volumeL, flowLPerMin: to.flowLPerMin })(meanG)?.number ?? null;
+}
+
+/** Why a lot cannot go into a tank: it is closed, or its water is not what they bear; empty where it can. */
+export function cannotGo(warmth: { low?: number; high?: number }, to: Pick<FloorTank, 'closed' | 'celsius'>): string {
+  if (to.closed) return to.closed;
+  if (to.celsius === null) return '';
+  if (warmth.low !== undefined && to.celsius < warmth.low) return 'its water is colder than they bear';
+  if (warmth.high !== undefined && to.celsius > warmth.high) return 'its water is warmer than they bear';
+  return '';
 }

@@ -102,6 +102,15 @@ test('water that is beyond its limit now is no news of the days to come', () => 
     zone,
   );
   expect(breachAhead(ahead, 'temperature', { high: 25 }, zone)).toBeNull();
+  // What will be at its limit to the digit shown is no breach.
+  const swings = hoursAhead(
+    days((_, h) => 20 + 2 * wave(h)),
+    NOW,
+    zone,
+  );
+  const top = Math.max(...swings.slice(0, 24).map((a) => a.mean));
+  expect(breachAhead(swings, 'temperature', { high: top - 0.02 }, zone)).toBeNull();
+  expect(breachAhead(swings, 'temperature', { high: top - 0.4 }, zone)).not.toBeNull();
 });
 
 test('a breach is that of the first day on which it is likely, at the worst hour of that day', () => {

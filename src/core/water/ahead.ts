@@ -161,6 +161,8 @@ export function breachAhead(
     const { start, end } = localDay(first.at, timeZone);
     const day = ahead.filter((h) => h.at >= start && h.at < end);
     const worst = day.reduce((a, b) => (chanceOf(b, way, limit) > chanceOf(a, way, limit) ? b : a));
+    // The figure that is shown must be beyond the limit as it is shown.
+    if (Math.abs(worst.mean - limit) < SHOWN / 2) continue;
     return {
       what,
       way,
@@ -174,6 +176,9 @@ export function breachAhead(
   }
   return null;
 }
+
+/** Values are shown to a tenth. */
+const SHOWN = 0.1;
 
 /** A tank of fish whose water runs through. */
 export type TankAhead = {

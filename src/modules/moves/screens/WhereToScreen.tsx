@@ -5,7 +5,7 @@ import { useAct } from '@/client/act/useAct';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { Worked } from '@/client/Working';
-import { bornBy, type Floor, type FloorTank, grownBy, WEEKS } from '@/core/planning/floor';
+import { bornBy, cannotGo, type Floor, type FloorTank, grownBy, WEEKS } from '@/core/planning/floor';
 import type { WhereTo } from '@/core/planning/whereTo';
 import { grouped } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
@@ -25,7 +25,8 @@ export function WhereToScreen({ of: floor }: { of: Floor }) {
   const { timeZone, now, role } = useSession();
   const may = role === 'manager' || role === 'culturist';
   const stands = floor.tanks.filter((t) => t.holds !== null);
-  const free = floor.tanks.filter((t) => t.holds === null);
+  const free = floor.tanks.filter((t) => t.holds === null && t.closed === '');
+  const closed = floor.tanks.filter((t) => t.holds === null && t.closed !== '');
   const over = stands.filter((t) => (t.holds!.weeks[WEEKS] ?? 0) > 1);
   const sorted = [...stands].sort((a, b) => (b.holds!.weeks[WEEKS] ?? 0) - (a.holds!.weeks[WEEKS] ?? 0));
   return (
@@ -85,6 +86,12 @@ export function WhereToScreen({ of: floor }: { of: Floor }) {
                   <b>{t.name}</b> <span className="text-small text-soft">{t.room}</span>
                 </span>
               ))}
+            </p>
+          )}
+          {closed.length > 0 && (
+            <p className="mt-1 text-soft">
+              Not to be used: {closed.map((t) => t.name).join(', ')} (
+              {[...new Set(closed.map((t) => t.closed))].join('; ')}).
             </p>
           )}
         </section>
@@ -322,9 +329,11 @@ function WhatIf({ floor }: { floor: Floor }) {
           ? `Only ${grouped(Math.round(h.number))} stand in ${a.name}.`
           : b.holds
             ? `${b.name} holds ${b.holds.lot}: they would be mixed.`
-            : a.roomId !== b.roomId
-              ? 'Another water: temper them.'
-              : null;
+            : h && cannotGo(h.warmth, b)
+              ? `Not there: ${cannotGo(h.warmth, b)}.`
+              : a.roomId !== b.roomId
+                ? 'Another water: temper them.'
+                : null;
   return (
     <section aria-label="What if">
       <h2 className="border-b-2 border-deep/40 pb-0.5">What if</h2>

@@ -124,10 +124,10 @@ function Step({
   const stocked = s.id === 'stock' && r.books.stocked > 0;
   return (
     <li
-      className={`grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-rule py-1.5 ${next ? 'bg-deep-wash' : ''}`}
+      className={`grid grid-cols-[9.5rem_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-rule py-1.5 ${next ? 'bg-deep-wash' : ''}`}
       data-step={s.id}
     >
-      <span className={late ? 'font-semibold text-careful' : 'text-soft'}>
+      <span className={`whitespace-nowrap ${late ? 'font-semibold text-careful' : 'text-soft'}`}>
         {day(from)}
         {to > from && ` to ${day(to)}`}
       </span>

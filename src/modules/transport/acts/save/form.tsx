@@ -134,9 +134,9 @@ export function HaulForm({
         loadsRead.some((l) => l.number <= 0) && 'a number of each load',
       ]}
     >
+      <TextField label="Truck" {...f.field('truck')} />
+      <InstantField label="Leaves" value={leave.value} onChange={leave.onChange} error={leave.error} />
       <div className="grid grid-cols-2 gap-2">
-        <TextField label="Truck" {...f.field('truck')} />
-        <InstantField label="Leaves" value={leave.value} onChange={leave.onChange} error={leave.error} />
         <DecimalInput label="Under way, hours" {...f.field('hours')} />
         <MeasureInput label="Water in its tanks" {...f.measure('celsius')} />
       </div>
