@@ -103,8 +103,8 @@ test('it leaves when all was looked at; a reading that falls says by when', asyn
 test('at the water two lots are let go, each with its paper', async () => {
   for (const unit of ['HL1', 'HL2']) {
     await page.locator(`tr[data-load="${unit}"]`).first().getByRole('button', { name: 'Let go' }).click();
-    await dialog().getByLabel('Sample batches 1, mass').or(dialog().getByLabel(/mass/).first()).first().fill('850');
-    await dialog().getByLabel(/count/).first().fill('100');
+    await dialog().getByLabel('mass 1').fill('850');
+    await dialog().getByLabel('count 1').fill('100');
     await dialog()
       .getByLabel(/^Buckets/)
       .fill('3.4');
