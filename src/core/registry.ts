@@ -373,6 +373,12 @@ export const registry: readonly Listed[] = [
     async () => (await import('./transport/bag')).calculation,
   ),
   listed(
+    'order.promise',
+    'Can it be promised?',
+    'Transport and release',
+    async () => (await import('./planning/promise')).calculation,
+  ),
+  listed(
     'move.whereTo',
     'Where to',
     'Transport and release',

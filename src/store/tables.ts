@@ -606,6 +606,20 @@ interface RoutineTask {
   retired: Small;
 }
 
+interface SaleOrder {
+  id: number;
+  site_id: number;
+  customer: string;
+  species: string;
+  number: number;
+  least_g: number;
+  due_at: number;
+  price_each: number | null;
+  note: string;
+  made_at: number;
+  closed_at: number | null;
+}
+
 interface Selection {
   id: number;
   site_id: number;
@@ -865,6 +879,7 @@ declare module 'knex/types/tables' {
     release_site: ReleaseSite;
     room: Room;
     routine_task: RoutineTask;
+    sale_order: SaleOrder;
     selection: Selection;
     selection_fish: SelectionFish;
     selection_scheme: SelectionScheme;

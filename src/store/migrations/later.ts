@@ -488,4 +488,22 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('pond_note'),
   },
+  {
+    name: '0713_sale_order',
+    up: create('sale_order', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('customer', 120).notNullable();
+      t.string('species', 60).notNullable();
+      t.integer('number').unsigned().notNullable();
+      t.double('least_g').notNullable();
+      t.bigInteger('due_at').notNullable();
+      t.double('price_each');
+      t.string('note', 300).notNullable().defaultTo('');
+      t.bigInteger('made_at').notNullable();
+      t.bigInteger('closed_at');
+      t.index(['site_id', 'closed_at']);
+    }),
+    down: drop('sale_order'),
+  },
 ];

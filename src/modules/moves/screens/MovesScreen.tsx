@@ -40,6 +40,9 @@ export function MovesScreen({
             <Link className="link" href="/moves/hauls">
               Hauls
             </Link>
+            <Link className="link" href="/moves/orders">
+              Orders
+            </Link>
             <Link className="link" href="/ponds">
               Ponds
             </Link>

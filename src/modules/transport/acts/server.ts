@@ -1,6 +1,7 @@
 import type { Decision } from '@/server/context';
 import { decision as note } from './note/decide';
+import { decision as order } from './order/decide';
 import { decision as save } from './save/decide';
 
 /** Every act of this room, as the server carries it out. */
-export const decisions = [note, save] as unknown as readonly Decision[];
+export const decisions = [note, order, save] as unknown as readonly Decision[];
