@@ -2,6 +2,7 @@ import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
 import type { Player } from './player';
+import { waterMap } from './waterMap';
 
 /** What the demo's people sign in with: invented data only, on loopback. */
 export const DEMO_PASSWORD = 'ombrel-demo-only';
@@ -128,6 +129,7 @@ export async function furnish(p: Player): Promise<void> {
     ['Lower Ombrel', 'River Ombrel', 270000, -4, -13, { leastG: 3 }],
   ] as const)
     await p.send('releaseSite.save', { name, water, target, permit: 'on file', eastKm, northKm, ...more });
+  await p.send('waters.save', waterMap);
   await addPeople(p);
 }
 

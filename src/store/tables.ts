@@ -685,6 +685,13 @@ interface Site {
   false_alarms_week: number;
 }
 
+interface SiteMap {
+  site_id: number;
+  lon: number;
+  lat: number;
+  geojson: string;
+}
+
 interface SpawningDay {
   id: number;
   site_id: number;
@@ -886,6 +893,7 @@ declare module 'knex/types/tables' {
     sensor: Sensor;
     sign_in: SignIn;
     site: Site;
+    site_map: SiteMap;
     spawning_day: SpawningDay;
     species_value: SpeciesValue;
     stage_seen: StageSeen;

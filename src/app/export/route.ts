@@ -2,6 +2,7 @@ import { stringify } from 'yaml';
 import { Z95 } from '@/core/quantities/interval';
 import { isoDay } from '@/core/time/localDay';
 import { broodView } from '@/modules/brood/views/brood';
+import { releasesGeoJson } from '@/modules/moves/views/openData';
 import { ledger, ledgerKinds } from '@/modules/records/views/ledger';
 import { ledgerParts } from '@/modules/records/views/ledgerParts';
 import { stockList } from '@/modules/records/views/stockList';
@@ -112,6 +113,13 @@ export async function GET(request: Request): Promise<Response> {
   const person = await requirePerson();
   const params = new URL(request.url).searchParams;
   const asked = params.get('what');
+  if (asked === 'releases')
+    return new Response(JSON.stringify(await releasesGeoJson(db(), person.siteId, now())), {
+      headers: {
+        'content-type': 'application/geo+json',
+        'content-disposition': `attachment; filename="releases-${isoDay(now(), person.timeZone)}.geojson"`,
+      },
+    });
   if (asked === 'species') return speciesFile(person.siteId, params.get('species') ?? '');
   const what = asked === 'ledger' || asked === 'brood' || asked === 'trace' ? asked : 'stock';
   const columns = { stock: stockColumns, ledger: ledgerColumns, brood: broodColumns, trace: traceColumns }[what];

@@ -506,4 +506,14 @@ export const laterMigrations: readonly Step[] = [
     }),
     down: drop('sale_order'),
   },
+  {
+    name: '0714_site_map',
+    up: create('site_map', (t) => {
+      t.integer('site_id').unsigned().primary().references('site.id');
+      t.double('lon').notNullable();
+      t.double('lat').notNullable();
+      t.text('geojson', 'mediumtext').notNullable();
+    }),
+    down: drop('site_map'),
+  },
 ];

@@ -58,7 +58,12 @@ export function MovesScreen({
         ) : (
           <div className="mb-6">
             <ReleaseTable list={list} mayWrite={mayWrite} />
-            <p className="mt-1 text-small text-soft">Of the last two years; older ones stand in Records.</p>
+            <p className="mt-1 text-small text-soft">
+              Of the last two years; older ones stand in Records. As open data:{' '}
+              <Link className="link" href="/export?what=releases">
+                GeoJSON
+              </Link>
+            </p>
           </div>
         )}
         <h2 className="mb-1">Moves, gradings, ponding, eggs sent out, sales</h2>

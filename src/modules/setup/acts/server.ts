@@ -19,6 +19,7 @@ import { decision as sensor } from './sensor/decide';
 import { decision as signInEnd } from './signInEnd/decide';
 import { decision as site } from './site/decide';
 import { decision as unit } from './unit/decide';
+import { decision as waters } from './waters/decide';
 
 /** Every act of this room, as the server carries it out. */
 export const decisions = [
@@ -42,4 +43,5 @@ export const decisions = [
   signInEnd,
   site,
   unit,
+  waters,
 ] as unknown as readonly Decision[];

@@ -15,6 +15,7 @@ import { line } from './line';
 import { NewPerson, PersonRow } from './people';
 import { ReleaseSites } from './releaseSites';
 import { NewRoom, RoomBlock } from './rooms';
+import { WatersFile } from './WatersFile';
 
 /** Who and where: site, rooms with their units and sensors, release sites, people. */
 export function SetupScreen({ view }: { view: SetupView }) {
@@ -42,6 +43,7 @@ export function SetupScreen({ view }: { view: SetupView }) {
         <section aria-label="Release sites">
           <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">Release sites</h2>
           <ReleaseSites sites={view.releaseSites} />
+          {view.releaseSites.length > 0 && <WatersFile at={view.map} />}
         </section>
         <section aria-label="People">
           <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">People</h2>

@@ -1,11 +1,20 @@
 import { geoIdentity, geoPath, max, scaleSqrt } from 'd3';
 import { grouped } from '@/core/quantities/format';
+import type { WaterShape } from '@/core/release/waters';
 import type { PlanSite } from '../views/plan';
 
 const [W, H, PAD] = [420, 320, 34];
 
 /** The sites where they lie from the hatchery, in a square grid of kilometres; the larger the circle, the more is wanted. */
-export function SiteMap({ sites, promised }: { sites: readonly PlanSite[]; promised: ReadonlyMap<string, number> }) {
+export function SiteMap({
+  sites,
+  waters,
+  promised,
+}: {
+  sites: readonly PlanSite[];
+  waters: readonly WaterShape[];
+  promised: ReadonlyMap<string, number>;
+}) {
   const placed = sites.filter((s) => s.eastKm !== null && s.northKm !== null);
   if (placed.length === 0) return null;
   const features = {
@@ -35,6 +44,15 @@ export function SiteMap({ sites, promised }: { sites: readonly PlanSite[]; promi
     .range([4, 20]);
   const [x0, y0] = at(0, 0);
   const roads = geoPath(plane);
+  const drawn = (part: readonly (readonly number[])[]) =>
+    part
+      .map(
+        ([e, n], k) =>
+          `${k === 0 ? 'M' : 'L'}${at(e!, n!)
+            .map((v) => v.toFixed(1))
+            .join(',')}`,
+      )
+      .join('');
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}
@@ -43,6 +61,17 @@ export function SiteMap({ sites, promised }: { sites: readonly PlanSite[]; promi
       aria-label={`Map of ${placed.length} release sites`}
     >
       <rect width={W} height={H} fill="var(--sheet)" stroke="var(--rule)" />
+      {waters.map((w, i) => (
+        <path
+          key={`${w.name} ${w.is} ${w.parts[0]?.[0]?.join(' ')} ${i}`}
+          d={w.parts.map((p) => (w.is === 'lake' ? `${drawn(p)}Z` : drawn(p))).join(' ')}
+          fill={w.is === 'lake' ? 'var(--deep)' : 'none'}
+          fillRule="evenodd"
+          stroke="var(--deep)"
+          strokeWidth={w.is === 'lake' ? 0.6 : 1.6}
+          opacity={w.is === 'lake' ? 0.16 : 0.35}
+        />
+      ))}
       {placed.map((s) => (
         <path
           key={`road ${s.id}`}

@@ -1,4 +1,5 @@
 import type { ReleaseLot, ReleaseSite } from '@/core/release/allocate';
+import { readWaters, type WaterShape } from '@/core/release/waters';
 import { siteTotals } from '@/modules/moves/views/releases';
 import type { HallView } from '@/modules/rearing/views/hall';
 import { barredAt } from '@/server/stock/withdrawal';
@@ -39,11 +40,13 @@ export type PlanSite = {
 export type ReleasePlan = {
   lots: PlanLot[];
   sites: PlanSite[];
+  /** Rivers and lakes around, in km from the hatchery. */
+  waters: WaterShape[];
   /** What `release.allocate` is asked. */
   asked: { lots: ReleaseLot[]; sites: ReleaseSite[] };
 };
 
-/** Fingerlings that stand against the sites that want them this season. Four statements. */
+/** Fingerlings that stand against the sites that want them this season. Five statements. */
 export async function releasePlan(
   db: Db,
   site: { siteId: number; timeZone: string },
@@ -54,7 +57,7 @@ export async function releasePlan(
   const stands = hall.units.flatMap((u) =>
     u.holdings.filter((h) => h.station === 'fingerlings' && h.number > 0).map((h) => ({ u, h })),
   );
-  const [rows, totals, barred] = await Promise.all([
+  const [rows, totals, barred, map] = await Promise.all([
     db('release_site')
       .where({ site_id: site.siteId, retired: false })
       .orderBy('name')
@@ -72,6 +75,9 @@ export async function releasePlan(
       now,
       stands.map((s) => s.h.holdingId),
     ),
+    db('site_map')
+      .where({ site_id: site.siteId })
+      .first<{ lon: number; lat: number; geojson: string } | undefined>('lon', 'lat', 'geojson'),
   ]);
   const lots = stands.map(({ u, h }): PlanLot => {
     const grown = u.fed.find((f) => f.holdingId === h.holdingId)?.grown;
@@ -95,6 +101,7 @@ export async function releasePlan(
   return {
     lots,
     sites,
+    waters: map ? readWaters(map.geojson, map).shapes : [],
     asked: {
       lots: lots
         .filter((l) => l.barred === '')

@@ -1,0 +1,61 @@
+/** Waters around Ombrel: invented, drawn about a point in the open sea, so that nobody finds them on a map. */
+const [LON, LAT] = [-30, 38];
+/** Kilometres for a degree, of latitude and of longitude at that latitude. */
+const [NORTH, EAST] = [111.195, 111.195 * Math.cos((LAT * Math.PI) / 180)];
+
+const at = ([east, north]: readonly number[]) => [LON + east! / EAST, LAT + north! / NORTH];
+const feature = (type: string, coordinates: unknown, name: string) => ({
+  type: 'Feature',
+  properties: { name },
+  geometry: { type, coordinates },
+});
+const river = (name: string, points: readonly (readonly number[])[]) => feature('LineString', points.map(at), name);
+/** A lake about a point: so wide, so high, with a shore that is no circle. */
+const lake = (name: string, east: number, north: number, wide: number, high: number) =>
+  feature(
+    'Polygon',
+    [
+      Array.from({ length: 25 }, (_, k) => {
+        const a = (2 * Math.PI * (k % 24)) / 24;
+        const r = 1 + 0.16 * Math.sin(3 * a + east) + 0.08 * Math.cos(5 * a + north);
+        return at([east + wide * r * Math.cos(a), north + high * r * Math.sin(a)]);
+      }),
+    ],
+    name,
+  );
+
+export const waterMap = {
+  lon: LON,
+  lat: LAT,
+  text: JSON.stringify({
+    type: 'FeatureCollection',
+    features: [
+      river('River Ombrel', [
+        [9, 26],
+        [7.5, 22],
+        [5, 17],
+        [4, 12],
+        [1.5, 8],
+        [1, 3],
+        [-0.6, -1],
+        [-1.5, -6],
+        [-4, -13],
+        [-4.5, -19],
+      ]),
+      river('Ivarre brook', [
+        [14, 9],
+        [10, 7],
+        [6, 6.5],
+        [1.5, 8],
+      ]),
+      river('Tessel drain', [
+        [-12, 6],
+        [-8, 2],
+        [-4, 0],
+        [-0.6, -1],
+      ]),
+      lake('Lake Ivarre', 15.5, 9.5, 3.4, 2.2),
+      lake('Lake Tessel', -13, 6.6, 2.6, 1.8),
+    ],
+  }),
+};
