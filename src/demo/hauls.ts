@@ -3,12 +3,46 @@ import type { Player } from './player';
 
 type Load = { from: string; share: number; site: number; tank: string };
 
-/** A release day of three trucks in the week at which the demo opens: planned, one of them looked over. */
+/**
+ * A release day of three trucks in the week at which the demo opens, planned, one of them looked over; orders; who came
+ * by, and who may do what.
+ */
 export class Hauls {
   constructor(private readonly p: Player) {}
 
   lay(): void {
     const { p } = this;
+    for (const [day, customer, species, number, leastG, due, priceEach] of [
+      [-9.3, 'Aldern pond keepers', 'sterlet', 8000, 4, 34, 0.9],
+      [-5.6, 'Ferrow fish farm', 'arctic-char', 15_000, 5, 52, 0.35],
+    ] as const)
+      p.at(day, async () => {
+        await p.trySend(
+          'order.save',
+          { customer, species, number, leastG, dueAt: Math.round(p.anchor + due * DAY_MS), priceEach },
+          'Manager',
+        );
+      });
+    for (const [day, who, where, farmHours, clean] of [
+      [-12.2, 'feed driver', 'store', 5, true],
+      [-6.1, 'school class, 22', 'hall, display house', undefined, true],
+      [-1.3, 'Dr Lind, veterinarian', 'raceways', 72, true],
+    ] as const)
+      p.at(day, async () => {
+        await p.trySend('visitor.record', { who, where, farmHours, clean }, 'Hand', { fromFish: 'meant' });
+      });
+    p.at(-3.2, async () => {
+      for (const [who, what, until] of [
+        ['Culturist', 'electro', 200],
+        ['Culturist', 'firstAid', 18],
+        ['Hand', 'forklift', 700],
+      ] as const)
+        await p.trySend('certificate.save', {
+          person: p.people[who]!.id,
+          what,
+          until: Math.round(p.anchor + until * DAY_MS),
+        });
+    });
     p.at(-0.12, async () => {
       const sites = await p.sites();
       const blue = await this.plan('Blue truck', 0, 2.5, [
