@@ -1,13 +1,17 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { flow } from '@/modules/flow/views/flow';
+import { arrivedLately } from '@/modules/health/views/arrived';
 import { healthPage } from '@/modules/health/views/healthPage';
+import { looksDue } from '@/modules/health/views/looks';
 import { comparison } from '@/modules/incubation/views/compare';
 import { roomView } from '@/modules/incubation/views/room';
 import { routine } from '@/modules/incubation/views/routine';
 import { lotView } from '@/modules/lot/views/lot';
 import { fatesOf } from '@/modules/moves/views/fates';
 import { releases } from '@/modules/moves/views/releases';
+import { floorOf } from '@/modules/moves/views/whereTo';
+import { pondRuns } from '@/modules/ponds/views/ponds';
 import { feedingStretch } from '@/modules/rearing/views/feedingDay';
 import { hallView } from '@/modules/rearing/views/hall';
 import { ledger } from '@/modules/records/views/ledger';
@@ -16,6 +20,11 @@ import { selectionsView } from '@/modules/selection/views/selections';
 import { gradingView } from '@/modules/sorting/views/grading';
 import { daysNow } from '@/modules/spawning/views/daysNow';
 import { today } from '@/modules/today/views/today';
+import { traced } from '@/modules/trace/views/trace';
+import { haulViews } from '@/modules/transport/views/hauls';
+import { ordersOf } from '@/modules/transport/views/orders';
+import { releasePlan } from '@/modules/transport/views/plan';
+import { waterAhead } from '@/modules/water/views/ahead';
 import { waterDesk } from '@/modules/water/views/desk';
 import { waterOff } from '@/modules/water/views/handWater';
 import { waterDays } from '@/modules/water/views/waterDays';
@@ -123,6 +132,17 @@ async function asked(name: string): Promise<Asked> {
       'units to choose from': () => places(db, 1, ANCHOR),
       health: () => healthPage(db, person, ANCHOR, holdings),
       'water desk': () => waterDesk(db, 1, ANCHOR, holdings, new Map()),
+      'days to come': async () =>
+        waterAhead(db, person, ANCHOR, holdings, (await hallView(db, person, ANCHOR, holdings)).units),
+      'looked at again': () => looksDue(db, 1, ANCHOR),
+      'came from elsewhere': () => arrivedLately(db, 1, ANCHOR),
+      'where to': async () => floorOf(db, 1, ANCHOR, await hallView(db, person, ANCHOR, holdings)),
+      'release plan': async () =>
+        releasePlan(db, person, ANCHOR, ANCHOR - 200 * 86_400_000, await hallView(db, person, ANCHOR, holdings)),
+      hauls: () => haulViews(db, 1, ANCHOR),
+      ponds: () => pondRuns(db, 1, ANCHOR),
+      orders: async () => ordersOf(db, 1, ANCHOR, await hallView(db, person, ANCHOR, holdings)),
+      'trace of a lot': () => traced(db, person, { of: 'lot', id: String(fish.lot_id) }, ANCHOR),
       'dead of a lot, watched': () => watchDeadOf(db, 1, fish.lot_id, ANCHOR),
       'water by day': () => waterDays(db, person, ANCHOR),
       'usual scatter': () =>
@@ -178,7 +198,18 @@ test('every statement of every screen goes by the index on the list, and none re
 
 test('a screen reads rows by what it shows, not by how long the hatchery has been', () => {
   // What happened lately is more in the large one, so the pages of the past are left out.
-  const present = ['what stands', 'days', 'today', 'routine', 'room', 'rearing', 'lot', 'stock list'];
+  const present = [
+    'what stands',
+    'days',
+    'today',
+    'routine',
+    'room',
+    'rearing',
+    'lot',
+    'stock list',
+    'where to',
+    'trace of a lot',
+  ];
   const grown = present.flatMap((screen) =>
     large![screen]!.rowsRead > 1.3 * small![screen]!.rowsRead + 200
       ? [`${screen}: ${small![screen]!.rowsRead} rows in the small one, ${large![screen]!.rowsRead} in the large`]
