@@ -46,10 +46,10 @@ export class Hauls {
     p.at(-0.12, async () => {
       const sites = await p.sites();
       const blue = await this.plan('Blue truck', 0, 2.5, [
-        { from: 'W2', share: 0.5, site: sites[2]!, tank: 'front' },
-        { from: 'W4', share: 0.5, site: sites[2]!, tank: 'rear' },
+        { from: 'W2', share: 0.5, site: sites[3]!, tank: 'front' },
+        { from: 'W4', share: 0.5, site: sites[3]!, tank: 'rear' },
       ]);
-      await this.plan('Green truck', 0.5, 1.5, [{ from: 'R8', share: 0.6, site: sites[3]!, tank: 'front' }]);
+      await this.plan('Green truck', 0.5, 1.5, [{ from: 'R8', share: 0.6, site: sites[2]!, tank: 'front' }]);
       await this.plan('Trailer', 2, 1, [{ from: 'R14', share: 0.5, site: sites[1]!, tank: 'rear' }]);
       if (blue)
         await p.trySend(

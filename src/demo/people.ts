@@ -123,10 +123,10 @@ export async function furnish(p: Player): Promise<void> {
   await many(loop, 'tank', 'K', 1, 4, { battery: 'Loop', volumeL: 6000, flowLPerMin: 100, y: 0 });
   await many(ponds, 'pond', 'P', 1, 3, { battery: 'Meadow', volumeL: 900000, sensor: river, y: 0 });
   for (const [name, water, target, eastKm, northKm, more] of [
-    ['Lake Ivarre', 'Lake Ivarre', 95000, 14, 9, { mostNumber: 90000 }],
-    ['Lake Tessel', 'Lake Tessel', 60000, -12, 6, { leastG: 1 }],
-    ['Upper Ombrel', 'River Ombrel', 290000, 5, 17, { leastG: 2, mostG: 30 }],
-    ['Lower Ombrel', 'River Ombrel', 270000, -4, -13, { leastG: 3 }],
+    ['Lake Ivarre', 'Lake Ivarre', 95000, 14, 9, { mostNumber: 90000, species: 'arctic-char' }],
+    ['Lake Tessel', 'Lake Tessel', 60000, -12, 6, { leastG: 1, species: 'arctic-char' }],
+    ['Upper Ombrel', 'River Ombrel', 290000, 5, 17, { leastG: 2, mostG: 30, species: 'sterlet' }],
+    ['Lower Ombrel', 'River Ombrel', 270000, -4, -13, { leastG: 3, species: 'arctic-char' }],
   ] as const)
     await p.send('releaseSite.save', { name, water, target, permit: 'on file', eastKm, northKm, ...more });
   await p.send('waters.save', waterMap);

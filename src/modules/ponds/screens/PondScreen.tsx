@@ -5,6 +5,7 @@ import { discSays } from '@/core/ponds/natural';
 import { pondSteps } from '@/core/ponds/prepare';
 import { decimals, grouped, percent } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
@@ -129,7 +130,7 @@ function Step({
     >
       <span className={`whitespace-nowrap ${late ? 'font-semibold text-careful' : 'text-soft'}`}>
         {day(from)}
-        {to > from && ` to ${day(to)}`}
+        {to > from && `, ${Math.round((to - from) / DAY_MS)} d`}
       </span>
       <span>
         <b className={s.doneAt !== null || stocked ? 'text-soft' : ''}>{s.word}</b>
