@@ -1,5 +1,9 @@
+import { limitAt } from '@/core/species/life';
+import { thresholds } from '@/core/thresholds';
+import { oxygenHelp } from '@/core/water/ahead';
 import { livingStock } from '@/server/stock/livingStock';
 import { watchWater } from '@/store/alarms';
+import { speciesBook } from '@/store/species';
 import { standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
@@ -137,13 +141,18 @@ test('a night that will be short of oxygen, and a day that will be too warm, are
   await probe('t', 'temperature');
   // It warms by a degree a day, to 15.6 now; char fry bear 16.
   await reported('t', 10, (back) => 15.6 - back / 24);
+  // So much flow that their water leaves at the limit in 15.6 °C: not yet now, and soon.
+  const { station, species } = (await holdings())[0]!;
+  const low = limitAt((await speciesBook(h.db, h.manager.siteId)).get(species)!, 'oxygen', station)!.low!;
+  const fry = { massKg: 60, meanG: 7.5, flowLPerMin: 20 };
+  const { flowLPerMin } = oxygenHelp(fry, 15.6, thresholds.assumedSaturation.value, low);
   const units = [
     {
       id: h.units.R1!,
       name: 'R1',
       room: 'Hall',
       roomId: hall,
-      flowLPerMin: 20,
+      flowLPerMin,
       massG: 60_000,
       number: 8000,
       holdings: await holdings(),

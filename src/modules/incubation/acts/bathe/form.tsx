@@ -127,7 +127,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
       {worked && (
         <div className="border-l-[3px] border-deep pl-3 text-body" data-testid="bath-worked">
           {worked.pumpMlPerMin !== null ? (
-            <p>
+            <div>
               Pump <b>{figures(worked.pumpMlPerMin, 3)} mL/min</b>, {figures(worked.stockL ?? 0, 3)} L of stock
               {worked.primingDoseG !== null && <>, {figures(worked.primingDoseG, 3)} g at once</>}.
               {worked.meanShareOfTarget !== null && (
@@ -150,7 +150,7 @@ export function EggBathForm({ h }: { h: ActHolding }) {
                   until={(minutes ?? 0) + (worked.minutesToFlush ?? 0)}
                 />
               )}
-            </p>
+            </div>
           ) : (
             <p>
               <b>
