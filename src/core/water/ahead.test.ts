@@ -113,6 +113,14 @@ test('water that is beyond its limit now is no news of the days to come', () => 
   expect(breachAhead(swings, 'temperature', { high: top - 0.15 }, zone)).not.toBeNull();
 });
 
+test('a day that only touches the limit hides no worse day after it', () => {
+  const at = (hour: number) => NOW + hour * 3_600_000;
+  const ahead = [15, 16.02, 15].map((mean, i) => ({ at: at(2 * i), mean, sd: 0.3 }));
+  const worse = [...ahead, { at: at(30), mean: 16.9, sd: 0.5 }];
+  expect(breachAhead(ahead, 'temperature', { high: 16 }, zone)).toBeNull();
+  expect(breachAhead(worse, 'temperature', { high: 16 }, zone)).toMatchObject({ at: at(30), value: 16.9 });
+});
+
 test('a breach is that of the first day on which it is likely, at the worst hour of that day', () => {
   const ahead = hoursAhead(
     days((back, h) => 22 - back / 24 + 2 * wave(h)),

@@ -154,15 +154,16 @@ export function breachAhead(
   for (const way of ['high', 'low'] as const) {
     const limit = limits[way];
     if (limit === undefined) continue;
-    const first = ahead.find((h) => chanceOf(h, way, limit) > thresholds.breachChance.value);
+    // The figure that is shown must be beyond the limit as it is shown.
+    const first = ahead.find(
+      (h) => chanceOf(h, way, limit) > thresholds.breachChance.value && Math.abs(h.mean - limit) >= SHOWN / 2,
+    );
     if (!first) continue;
     const [now] = ahead;
     if (way === 'high' ? now!.mean >= limit : now!.mean <= limit) continue;
     const { start, end } = localDay(first.at, timeZone);
     const day = ahead.filter((h) => h.at >= start && h.at < end);
     const worst = day.reduce((a, b) => (chanceOf(b, way, limit) > chanceOf(a, way, limit) ? b : a));
-    // The figure that is shown must be beyond the limit as it is shown.
-    if (Math.abs(worst.mean - limit) < SHOWN / 2) continue;
     return {
       what,
       way,
