@@ -80,6 +80,7 @@ test('a probe of a work that falls below its usual power is an alarm of it befor
   expect((await desk()).told[0]!.alarm).toContain('usual is 1480 W');
   expect((await refusal(put('X', 'pump', { probes: [999] }))).path).toBe('probes');
   const [month] = await energyByMonth(h.db, site(), h.clock.now);
+  expect(month!.meters).toBe('blower');
   // The last day's mean has the fall in it.
   expect(month!.kwh / month!.days / (1.48 * 24)).toBeCloseTo(1, 1);
 });

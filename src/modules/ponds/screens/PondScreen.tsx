@@ -123,6 +123,8 @@ function Step({
   const [from, to] = [Date.parse(s.from), Date.parse(s.to)];
   const late = s.doneAt === null && to < now && next;
   const stocked = s.id === 'stock' && r.books.stocked > 0;
+  // Waiting is over once its days are, or the fish are in.
+  const waited = s.id === 'rest' && (r.books.stocked > 0 || to < now);
   return (
     <li
       className={`grid grid-cols-[9.5rem_minmax(0,1fr)_auto] items-baseline gap-x-3 border-b border-rule py-1.5 ${next ? 'bg-deep-wash' : ''}`}
@@ -133,7 +135,7 @@ function Step({
         {to > from && `, ${Math.round((to - from) / DAY_MS)} d`}
       </span>
       <span>
-        <b className={s.doneAt !== null || stocked ? 'text-soft' : ''}>{s.word}</b>
+        <b className={s.doneAt !== null || stocked || waited ? 'text-soft' : ''}>{s.word}</b>
         {(s.amounts ?? []).map((a) => (
           <span key={a.what} className="block text-small">
             {a.what}: <b>{kgOf(a.kg)}</b>

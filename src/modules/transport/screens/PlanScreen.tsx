@@ -3,12 +3,14 @@
 import { useRef, useState } from 'react';
 import { useSession } from '@/client/session';
 import { Worked } from '@/client/Working';
-import { decimals, grouped } from '@/core/quantities/format';
+import { decimals, grouped, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { massOfOne } from '@/core/quantities/reader';
 import type { Allocation } from '@/core/release/allocate';
 import { Button } from '@/ui/Button';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
 import { HaulForm } from '../acts/save/form';
 import type { HaulRow } from '../hauls';
@@ -58,7 +60,10 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
             ? plan.sites.length === 0
               ? 'No release sites yet: Set-up makes them.'
               : 'Every target of this season is met.'
-            : `${grouped(open.reduce((s, x) => s + x.target! - x.done, 0))} are still wanted at ${open.length} ${open.length === 1 ? 'site' : 'sites'}; ${grouped(free.reduce((s, l) => s + l.number, 0))} fingerlings may go`}
+            : `${grouped(open.reduce((s, x) => s + x.target! - x.done, 0))} are still wanted at ${open.length} ${open.length === 1 ? 'site' : 'sites'}; ${known(
+                free.reduce((s, l) => s + l.number, 0),
+                sdOf(free),
+              )} fingerlings may go`}
         </p>
         <span className="ml-auto flex flex-wrap items-baseline gap-x-4">
           <Link className="link" href="/moves/hauls">
@@ -89,7 +94,7 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
                 Proposal
                 <span className="ml-auto text-body font-normal">
                   <Worked request={{ id: 'release.allocate', input: plan.asked }}>
-                    {grouped(proposed.placed)} placed
+                    {known(proposed.placed, sdOf(proposed.shipments.map((s) => lotOf(s.lot))))} placed
                   </Worked>
                 </span>
               </h2>
@@ -107,7 +112,7 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
                       <td>
                         <b>{lotOf(s.lot).unit}</b> <span className="text-soft">{lotOf(s.lot).lot}</span>
                       </td>
-                      <td className="num">{grouped(s.number)}</td>
+                      <td className="num">{known(s.number, lotOf(s.lot).sd)}</td>
                       <td>{s.site}</td>
                     </tr>
                   ))}
@@ -212,7 +217,9 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
                       <td>
                         {l.lot} <span className="text-soft">{l.speciesName}</span>
                       </td>
-                      <td className="num">{grouped(l.number)}</td>
+                      <td className="num">
+                        <Doubtful number={l.number} sd={l.sd} />
+                      </td>
                       <td className="num">{l.meanG === null ? 'not weighed' : massOfOne(l.meanG, us)}</td>
                       <td className={l.barred ? 'text-hand' : 'text-soft'}>{l.barred || 'free'}</td>
                     </tr>
@@ -233,6 +240,12 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
     </section>
   );
 }
+
+/** A number to the place to which the fish it is taken of are known. */
+const known = (n: number, sd: number) => withDoubt(n, Z95 * sd).number;
+/** Of several tanks together; a tank that is named twice stands once. */
+const sdOf = (lots: readonly { id: string; sd: number }[]) =>
+  Math.hypot(...new Map(lots.map((l) => [l.id, l.sd])).values());
 
 /** What binds at a site whose target is not met. */
 function whyUnmet(plan: ReleasePlan, site: string, p: Proposed): string {

@@ -43,6 +43,9 @@ const [WIDTH, NARROW, WIDE, ROW] = [760, 104, 142, 70];
 /** The middle of a work's sign, from the top of its place; the place of a room. */
 const [MIDDLE, ROOM] = [20, 60];
 
+/** Words that a line may pass behind keep their own ground. */
+const OVER_LINES = { textShadow: Array(6).fill('0 0 3px var(--ground)').join(', ') };
+
 /** The circuits from the source to the outflow: what stopped, what is without water behind it, what each room has lost. */
 export function Circuits({
   desk,
@@ -128,7 +131,10 @@ export function Circuits({
                   >
                     <Icon size={20} aria-hidden />
                   </span>
-                  <span className={`mt-0.5 text-small leading-tight ${down ? 'font-semibold text-loss' : ''}`}>
+                  <span
+                    className={`mt-0.5 text-small leading-tight ${down ? 'font-semibold text-loss' : ''}`}
+                    style={OVER_LINES}
+                  >
                     {w.name}
                     {(told.get(w.id) ?? []).map((t) => (
                       <span key={t} className="block whitespace-nowrap text-soft">

@@ -1,6 +1,7 @@
 import { decimals, grouped } from '@/core/quantities/format';
 import { MONTHS } from '@/core/time/localDay';
 import { Table } from '@/ui/Table';
+import type { MonthMeasured } from '../../views/energy';
 
 /** What fish use of oxygen, and works of power. */
 export type Use = {
@@ -11,7 +12,7 @@ export type Use = {
   /** Watts of all works together, as they are written down. */
   watts: number;
   /** Measured by probes of power: kilowatt hours of each month, the latest first. */
-  measured: { year: number; month: number; kwh: number; days: number }[];
+  measured: MonthMeasured[];
 };
 
 /** Oxygen and energy: a day now, and month by month where it is measured. */
@@ -38,7 +39,8 @@ export function Uses({ of: u, us }: { of: Use; us: boolean }) {
           <thead>
             <tr>
               <th>month</th>
-              <th className="num">kWh, as measured</th>
+              <th>measured by</th>
+              <th className="num">kWh</th>
               <th className="num">days read</th>
             </tr>
           </thead>
@@ -48,6 +50,7 @@ export function Uses({ of: u, us }: { of: Use; us: boolean }) {
                 <td>
                   {MONTHS[m.month]} {m.year}
                 </td>
+                <td className="text-soft">{m.meters}</td>
                 <td className="num">{grouped(Math.round(m.kwh))}</td>
                 <td className="num">{m.days}</td>
               </tr>
