@@ -44,7 +44,7 @@ test('a run from draining to its sheet: steps, inputs, stocked, fed, weighed, ha
   await moveIn();
   expect(await view(id)).toMatchObject({
     next: null,
-    books: { stocked: 1000, stands: 1000, out: 0 },
+    books: { stocked: 1000, stands: 1000, standsSd: 0, out: 0 },
     inputs: [
       { what: 'agricultural lime', kg: 850 },
       { what: 'compost', kg: 1000 },

@@ -3,11 +3,13 @@
 import { useSession } from '@/client/session';
 import { discSays } from '@/core/ponds/natural';
 import { pondSteps } from '@/core/ponds/prepare';
-import { decimals, grouped, percent } from '@/core/quantities/format';
+import { decimals, grouped, percent, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { dayMonth } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
 import { ClosePondForm } from '../acts/close/form';
 import { DiscForm, StepDone } from '../acts/note/form';
@@ -27,15 +29,19 @@ export function PondScreen({ of: r, earlier }: { of: PondRun; earlier: readonly 
       <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-2">
         <h1>{r.unit}</h1>
         <p className={`text-lead ${barred ? 'font-semibold text-hand' : 'text-soft'}`} role="status">
-          {!open
-            ? `${day(r.begunAt)} to ${day(r.closedAt!)}`
-            : barred
-              ? `nothing goes in before ${day(r.withheldUntil!)}`
-              : r.books.stands > 0
-                ? `${grouped(Math.round(r.books.stands))} stand in it`
-                : r.next
-                  ? `next: ${r.next.word}, ${day(Date.parse(r.next.from))}`
-                  : 'ready to be stocked'}
+          {!open ? (
+            `${day(r.begunAt)} to ${day(r.closedAt!)}`
+          ) : barred ? (
+            `nothing goes in before ${day(r.withheldUntil!)}`
+          ) : r.books.stands > 0 ? (
+            <>
+              <Doubtful number={r.books.stands} sd={r.books.standsSd} /> stand in it
+            </>
+          ) : r.next ? (
+            `next: ${r.next.word}, ${day(Date.parse(r.next.from))}`
+          ) : (
+            'ready to be stocked'
+          )}
         </p>
         <span className="ml-auto flex flex-wrap items-baseline gap-x-4 gap-y-2">
           <Link className="link" href="/ponds">
@@ -182,7 +188,7 @@ function Sheet({ r, earlier }: { r: PondRun; earlier: readonly PondRun[] }) {
     { says: 'stocked', of: (x) => (x.books.stocked > 0 ? grouped(Math.round(x.books.stocked)) : '') },
     {
       says: 'came out, stand',
-      of: (x) => (x.books.stocked > 0 ? grouped(Math.round(x.books.out + x.books.stands)) : ''),
+      of: (x) => (x.books.stocked > 0 ? withDoubt(x.books.out + x.books.stands, Z95 * x.books.standsSd).number : ''),
     },
     { says: 'survival', of: (x) => (x.sheet.survival === null ? '' : percent(x.sheet.survival)) },
     { says: 'feed', of: (x) => (x.books.feedKg > 0 ? kgOf(x.books.feedKg) : '') },

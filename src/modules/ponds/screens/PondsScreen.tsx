@@ -5,6 +5,7 @@ import { grouped, percent } from '@/core/quantities/format';
 import { dayMonth } from '@/core/time/localDay';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
 import { PondForm } from '../acts/open/form';
 import type { PondRun } from '../views/ponds';
 
@@ -48,11 +49,15 @@ export function PondsScreen({
               {r.unit}
             </Link>
             <span className={late ? 'font-semibold text-careful' : ''}>
-              {r.books.stands > 0
-                ? `${grouped(Math.round(r.books.stands))} stand in it`
-                : r.next
-                  ? `${late ? 'late: ' : 'next: '}${r.next.word}, ${day(Date.parse(r.next.from))}`
-                  : 'ready to be stocked'}
+              {r.books.stands > 0 ? (
+                <>
+                  <Doubtful number={r.books.stands} sd={r.books.standsSd} /> stand in it
+                </>
+              ) : r.next ? (
+                `${late ? 'late: ' : 'next: '}${r.next.word}, ${day(Date.parse(r.next.from))}`
+              ) : (
+                'ready to be stocked'
+              )}
             </span>
             <span className="ml-auto text-soft">
               drained {day(r.begunAt)}, can be stocked {day(r.ready)}

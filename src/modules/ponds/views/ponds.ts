@@ -18,7 +18,7 @@ export type PondRun = RunRow & {
   /** The step that comes next; null when all are done. */
   next: ChainStep | null;
   sheet: RunSheet;
-  books: { stocked: number; out: number; stands: number; dead: number; feedKg: number };
+  books: { stocked: number; out: number; stands: number; standsSd: number; dead: number; feedKg: number };
   inputs: { what: string; kg: number }[];
 };
 
@@ -77,6 +77,8 @@ type Books = {
   outG: number | null;
   out: number;
   stands: number;
+  /** Of those that stand, as one standard deviation. */
+  standsSd: number;
   dead: number;
   feedKg: number;
 };
@@ -86,9 +88,10 @@ async function booksOf(db: Db, r: RunRow, now: number): Promise<Books> {
   const to = r.closedAt ?? now;
   const holdings = await db('holding')
     .where({ unit_id: r.unitId })
-    .select<{ id: number; number: number }[]>('id', 'number');
+    .select<{ id: number; number: number; sd: number }[]>('id', 'number', 'sd');
   const ids = holdings.map((h) => h.id);
-  if (ids.length === 0) return { stocked: 0, stockedG: null, outG: null, out: 0, stands: 0, dead: 0, feedKg: 0 };
+  if (ids.length === 0)
+    return { stocked: 0, stockedG: null, outG: null, out: 0, stands: 0, standsSd: 0, dead: 0, feedKg: 0 };
   const [moved, fed, weighed] = await Promise.all([
     db('posting as p')
       .whereIn('p.holding_id', ids)
@@ -126,13 +129,15 @@ async function booksOf(db: Db, r: RunRow, now: number): Promise<Books> {
   const lost = ['dead', 'culled', 'escaped', 'picked', 'sampled'].reduce((s, a) => s + Number(of(a)?.plus ?? 0), 0);
   // Everything that left the pond stands as a minus of its holdings; what was lost or never explained did not come out.
   const unexplained = Number(of('unexplained')?.plus ?? 0);
+  const standing = r.closedAt === null ? holdings.filter((h) => h.number > 0) : [];
   return {
     // What a count found more was there before.
     stocked: Math.max(0, Number(of('holding')?.plus ?? 0) - Number(of('unexplained')?.minus ?? 0)),
     stockedG: weighed[0]?.value ?? null,
     outG: weighed.length > 1 ? weighed.at(-1)!.value : null,
     out: Math.max(0, Number(of('holding')?.minus ?? 0) - lost - unexplained),
-    stands: r.closedAt === null ? holdings.reduce((s, h) => s + Math.max(0, h.number), 0) : 0,
+    stands: standing.reduce((s, h) => s + h.number, 0),
+    standsSd: Math.hypot(...standing.map((h) => h.sd)),
     dead: lost,
     feedKg: Number(fed.g ?? 0) / 1000,
   };
