@@ -85,9 +85,9 @@ export function MovesScreen({
             <li key={s.id} className="mb-3" data-site={s.name} data-number={s.number}>
               <div className="flex items-baseline justify-between gap-2">
                 <b>{s.name}</b>
-                <span>
+                <span className="text-right">
                   <Doubtful number={s.number} sd={s.sd} />
-                  {s.target !== null && <span className="text-soft"> of {grouped(s.target)}</span>}
+                  {s.target !== null && <span className="whitespace-nowrap text-soft"> of {grouped(s.target)}</span>}
                 </span>
               </div>
               <svg width="100%" height={10} aria-hidden="true" preserveAspectRatio="none" viewBox={`0 0 ${most} 10`}>

@@ -60,7 +60,10 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
             ? plan.sites.length === 0
               ? 'No release sites yet: Set-up makes them.'
               : 'Every target of this season is met.'
-            : `${grouped(open.reduce((s, x) => s + x.target! - x.done, 0))} are still wanted at ${open.length} ${open.length === 1 ? 'site' : 'sites'}; ${known(
+            : `${known(
+                open.reduce((s, x) => s + x.target! - x.done, 0),
+                Math.hypot(...open.map((x) => x.doneSd)),
+              )} are still wanted at ${open.length} ${open.length === 1 ? 'site' : 'sites'}; ${known(
                 free.reduce((s, l) => s + l.number, 0),
                 sdOf(free),
               )} fingerlings may go`}
@@ -171,7 +174,9 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
                 {plan.sites.map((s) => (
                   <tr key={s.id} data-site={s.name}>
                     <td className="font-bold">{s.name}</td>
-                    <td className="num">{grouped(s.done)}</td>
+                    <td className="num">
+                      <Doubtful number={s.done} sd={s.doneSd} />
+                    </td>
                     <td className="num">{s.target === null ? '' : grouped(s.target)}</td>
                     <td className="text-soft">
                       {[

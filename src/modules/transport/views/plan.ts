@@ -29,6 +29,7 @@ export type PlanSite = {
   target: number | null;
   /** Released there this season. */
   done: number;
+  doneSd: number;
   mostNumber: number | null;
   leastG: number | null;
   mostG: number | null;
@@ -61,7 +62,7 @@ export async function releasePlan(
     db('release_site')
       .where({ site_id: site.siteId, retired: false })
       .orderBy('name')
-      .select<Omit<PlanSite, 'done'>[]>('id', 'name', 'water', 'permit', 'target', 'species', {
+      .select<Omit<PlanSite, 'done' | 'doneSd'>[]>('id', 'name', 'water', 'permit', 'target', 'species', {
         mostNumber: 'most_number',
         leastG: 'least_g',
         mostG: 'most_g',
@@ -97,7 +98,10 @@ export async function releasePlan(
       barred: treated ? `withdrawal of ${treated.treatment.product}` : h.caseId !== null ? 'a case is open' : '',
     };
   });
-  const sites = rows.map((r) => ({ ...r, done: Math.round(totals.find((t) => t.id === r.id)?.number ?? 0) }));
+  const sites = rows.map((r): PlanSite => {
+    const there = totals.find((t) => t.id === r.id);
+    return { ...r, done: Math.round(there?.number ?? 0), doneSd: there?.sd ?? 0 };
+  });
   return {
     lots,
     sites,
