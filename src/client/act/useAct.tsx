@@ -192,7 +192,7 @@ export function ActFoot({
         </p>
       )}
       <div className="foot flex flex-wrap items-center gap-x-3 gap-y-1">
-        <Button kind="main" type="submit" disabled={disabled || act.busy}>
+        <Button kind="main" type="submit" disabled={disabled || needs.length > 0 || act.busy}>
           {label}
         </Button>
         {act.busy && <span className="late quiet text-small">working …</span>}

@@ -138,8 +138,8 @@ export function table(
   const titles = columns.map((c) => c.title);
   const heightOf = (cells: readonly string[]) => {
     const heights = columns.map((c, i) => doc.heightOfString(cells[i] ?? '', { width: c.width - 6 }));
-    // Each further line adds its own height; a row of one is as high as was asked.
-    return lineHeight + Math.ceil(Math.max(...heights) - doc.heightOfString('X'));
+    // Each further line adds its own height; a row of one, or one to be written in, is as high as was asked.
+    return lineHeight + Math.max(0, Math.ceil(Math.max(...heights) - doc.heightOfString('X')));
   };
   const line = (cells: readonly string[], bold: boolean) => {
     doc.font(bold ? 'bold' : 'plain');

@@ -5,6 +5,9 @@ import { haulCheckIds, haulChecks } from '@/core/transport/haul';
 import { foot, open, signLines, table } from '@/server/papers/paper';
 import type { HaulView } from '../views/hauls';
 
+/** A row in which a hand can write, points. */
+const HAND_LINE = 20;
+
 /** The packing list of a haul: what goes into which tank, to where, what is looked at, and lines for readings on the way. */
 export async function packingListPdf(
   h: HaulView,
@@ -56,7 +59,7 @@ export async function packingListPdf(
       t.massKg === null ? '' : massOfAll(1000 * t.massKg, us, 1),
       t.mostKg === null ? '' : massOfAll(1000 * t.mostKg, us, 1),
       t.limitWord,
-      t.oxygenL === null ? '' : grouped(Math.ceil(t.oxygenL)),
+      t.oxygenL === null ? '' : grouped(10 * Math.ceil(t.oxygenL / 10)),
     ]),
   );
   doc.moveDown(0.8).font('bold').fontSize(11).text('Before it leaves').font('plain').fontSize(10).moveDown(0.2);
@@ -81,6 +84,7 @@ export async function packingListPdf(
         ]),
       ...Array.from({ length: 5 }, () => ['', '', '', '']),
     ],
+    HAND_LINE,
   );
   signLines(doc, ['Driver', 'Received by']);
   foot(doc, `${siteName}, haul ${h.id}`);

@@ -1,5 +1,6 @@
 import { geoIdentity, geoPath, max, scaleSqrt } from 'd3';
-import { grouped } from '@/core/quantities/format';
+import { grouped, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import type { WaterShape } from '@/core/release/waters';
 import type { PlanSite } from '../views/plan';
 
@@ -117,7 +118,8 @@ export function SiteMap({
               textAnchor={right ? 'end' : 'start'}
               fill="var(--soft)"
             >
-              {s.target === null ? grouped(got) : `${grouped(got)} of ${grouped(s.target)}`}
+              {withDoubt(got, Z95 * s.doneSd).number}
+              {s.target !== null && ` of ${grouped(s.target)}`}
             </text>
           </g>
         );
