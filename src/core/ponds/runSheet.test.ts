@@ -9,6 +9,7 @@ const run = (more: Partial<RunBooks> = {}): RunBooks => ({
   stocked: 10_000,
   stockedG: 1,
   outG: 50,
+  grewDays: 80,
   out: 7000,
   stands: 0,
   dead: 500,
@@ -22,7 +23,9 @@ test('survival, gain, conversion, yield and growth of a run', () => {
   expect(s).toMatchObject({ days: 100, survival: 0.7, missing: 2500, gainKg: 340 });
   expect(s.kgPerHa).toBeCloseTo(700, 9);
   expect(s.conversion).toBeCloseTo(400 / 340, 9);
-  expect(s.growth).toBeCloseTo(Math.log(50), 9);
+  // They grew in the 80 days between the weighings; before that the pond was made ready.
+  expect(s.growth).toBeCloseTo((100 * Math.log(50)) / 80, 9);
+  expect(runSheet(run({ grewDays: 0 })).growth).toBeNull();
 });
 
 test('what was never weighed, never stocked or did not gain says so by saying nothing', () => {

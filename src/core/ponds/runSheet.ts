@@ -9,6 +9,8 @@ export type RunBooks = {
   /** Mean mass when they were stocked and when they came out, or as they were weighed last; null where nobody weighed. */
   stockedG: number | null;
   outG: number | null;
+  /** From the one weighing to the other; null where there were no two. */
+  grewDays: number | null;
   /** Came out alive, by whatever way, and what still stands. */
   out: number;
   stands: number;
@@ -43,6 +45,10 @@ export function runSheet(b: RunBooks): RunSheet {
     gainKg,
     conversion: gainKg === null || gainKg <= 0 ? null : b.feedKg / gainKg,
     kgPerHa: b.outG === null ? null : ((alive * b.outG) / 1000 / b.areaM2) * 10_000,
-    growth: weighed && days > 0 && b.stockedG! > 0 ? (100 * Math.log(b.outG! / b.stockedG!)) / days : null,
+    // Before they were stocked nobody grew: the days are those between the weighings, not those of the run.
+    growth:
+      weighed && b.grewDays !== null && b.grewDays > 0 && b.stockedG! > 0
+        ? (100 * Math.log(b.outG! / b.stockedG!)) / b.grewDays
+        : null,
   };
 }

@@ -75,6 +75,7 @@ type Books = {
   stocked: number;
   stockedG: number | null;
   outG: number | null;
+  grewDays: number | null;
   out: number;
   stands: number;
   /** Of those that stand, as one standard deviation. */
@@ -91,7 +92,17 @@ async function booksOf(db: Db, r: RunRow, now: number): Promise<Books> {
     .select<{ id: number; number: number; sd: number }[]>('id', 'number', 'sd');
   const ids = holdings.map((h) => h.id);
   if (ids.length === 0)
-    return { stocked: 0, stockedG: null, outG: null, out: 0, stands: 0, standsSd: 0, dead: 0, feedKg: 0 };
+    return {
+      stocked: 0,
+      stockedG: null,
+      outG: null,
+      grewDays: null,
+      out: 0,
+      stands: 0,
+      standsSd: 0,
+      dead: 0,
+      feedKg: 0,
+    };
   const [moved, fed, weighed] = await Promise.all([
     db('posting as p')
       .whereIn('p.holding_id', ids)
@@ -123,7 +134,7 @@ async function booksOf(db: Db, r: RunRow, now: number): Promise<Books> {
       .where({ kind: 'meanG' })
       .whereBetween('at', [r.begunAt, to])
       .orderBy('at')
-      .select<{ value: number }[]>('value'),
+      .select<{ at: number; value: number }[]>('at', 'value'),
   ]);
   const of = (account: string) => moved.find((m) => m.account === account);
   const lost = ['dead', 'culled', 'escaped', 'picked', 'sampled'].reduce((s, a) => s + Number(of(a)?.plus ?? 0), 0);
@@ -135,6 +146,7 @@ async function booksOf(db: Db, r: RunRow, now: number): Promise<Books> {
     stocked: Math.max(0, Number(of('holding')?.plus ?? 0) - Number(of('unexplained')?.minus ?? 0)),
     stockedG: weighed[0]?.value ?? null,
     outG: weighed.length > 1 ? weighed.at(-1)!.value : null,
+    grewDays: weighed.length > 1 ? (weighed.at(-1)!.at - weighed[0]!.at) / DAY_MS : null,
     out: Math.max(0, Number(of('holding')?.minus ?? 0) - lost - unexplained),
     stands: standing.reduce((s, h) => s + h.number, 0),
     standsSd: Math.hypot(...standing.map((h) => h.sd)),
