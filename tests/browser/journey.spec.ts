@@ -154,7 +154,7 @@ test('the logger’s file sets the dates; the same file twice adds nothing; warm
   const load = async (text: string) => {
     await page.goto(url('/records?tab=readings'));
     await page
-      .getByLabel('CSV file')
+      .getByLabel('CSV file', { exact: true })
       .setInputFiles({ name: 'bay1.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
     await page.getByRole('button', { name: 'Import', exact: true }).click();
     // What was understood is shown before anything is written.

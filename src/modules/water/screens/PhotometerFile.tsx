@@ -29,7 +29,7 @@ export function PhotometerFile() {
     >
       <h2>A photometer’s file</h2>
       <Field
-        label="CSV file of a walk"
+        label="The walk, as CSV"
         hint="Time, tank as it is named here, and figures headed as NH4-N, NO2, pH …"
         error={tooLarge ? 'is larger than 25 MB: split the file' : act.errorOn('text')}
       >
