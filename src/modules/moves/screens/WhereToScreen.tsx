@@ -1,9 +1,10 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
+import { useSeek } from '@/client/useSeek';
 import { Worked } from '@/client/Working';
 import { bornBy, cannotGo, type Floor, type FloorTank, grownBy, WEEKS } from '@/core/planning/floor';
 import type { WhereTo } from '@/core/planning/whereTo';
@@ -177,31 +178,10 @@ function Weeks({ of }: { of: readonly (number | null)[] }) {
 /** What the solver proposes, to be put in force as jobs. */
 function Proposal({ floor, may }: { floor: Floor; may: boolean }) {
   const { timeZone, now } = useSession();
-  const [proposed, setProposed] = useState<Proposed | null>(null);
-  const [state, setState] = useState<'rest' | 'seeking' | string>('rest');
+  const { found: proposed, ...solver } = useSeek<Proposed>('move.whereTo', floor.asked);
   const [raised, setRaised] = useState<readonly string[]>([]);
-  const stop = useRef<AbortController | null>(null);
   const job = useAct(raiseJob);
   if (floor.asked === null) return null;
-  const seek = async () => {
-    stop.current = new AbortController();
-    setState('seeking');
-    try {
-      const response = await fetch('/api/calc', {
-        method: 'POST',
-        body: JSON.stringify({ id: 'move.whereTo', input: floor.asked }),
-        signal: stop.current.signal,
-      });
-      const body = await response.json();
-      if (!response.ok) setState(body.error ?? 'No proposal could be made.');
-      else {
-        setProposed(body.output as Proposed);
-        setState('rest');
-      }
-    } catch (e) {
-      setState((e as { name?: string }).name === 'AbortError' ? 'rest' : 'No connection: nothing was sought.');
-    }
-  };
   const tank = (name: string) => floor.tanks.find((t) => t.name === name)!;
   const by = (name: string) => {
     const full = tank(name).holds?.fullAt ?? null;
@@ -213,21 +193,21 @@ function Proposal({ floor, may }: { floor: Floor; may: boolean }) {
       <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
         Proposal
         <span className="ml-auto text-body font-normal">
-          {state === 'seeking' ? (
-            <Button onClick={() => stop.current?.abort()}>stop seeking</Button>
+          {solver.seeking ? (
+            <Button onClick={solver.stop}>stop seeking</Button>
           ) : (
-            <Button kind={proposed ? undefined : 'main'} onClick={() => void seek()}>
+            <Button kind={proposed ? undefined : 'main'} onClick={solver.seek}>
               Propose
             </Button>
           )}
         </span>
       </h2>
-      {state !== 'rest' && state !== 'seeking' && (
+      {solver.failed && (
         <p role="alert" className="text-loss">
-          {state}
+          {solver.failed}
         </p>
       )}
-      {!proposed && state === 'rest' && (
+      {!proposed && !solver.seeking && !solver.failed && (
         <p className="quiet my-1">The fewest moves by which no limit is passed, one lot a tank.</p>
       )}
       {proposed && (

@@ -1,7 +1,7 @@
 'use client';
 
-import { useRef, useState } from 'react';
 import { useSession } from '@/client/session';
+import { useSeek } from '@/client/useSeek';
 import { Worked } from '@/client/Working';
 import { decimals, grouped, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
@@ -23,29 +23,8 @@ type Proposed = Allocation & { warnings?: string[] };
 export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow }) {
   const { units, role } = useSession();
   const us = units === 'us';
-  const [proposed, setProposed] = useState<Proposed | null>(null);
-  const [state, setState] = useState<'rest' | 'seeking' | string>('rest');
-  const stop = useRef<AbortController | null>(null);
+  const { found: proposed, ...solver } = useSeek<Proposed>('release.allocate', plan.asked);
   const may = role === 'manager' || role === 'culturist';
-  const seek = async () => {
-    stop.current = new AbortController();
-    setState('seeking');
-    try {
-      const response = await fetch('/api/calc', {
-        method: 'POST',
-        body: JSON.stringify({ id: 'release.allocate', input: plan.asked }),
-        signal: stop.current.signal,
-      });
-      const body = await response.json();
-      if (!response.ok) setState(body.error ?? 'No proposal could be made.');
-      else {
-        setProposed(body.output as Proposed);
-        setState('rest');
-      }
-    } catch (e) {
-      setState((e as { name?: string }).name === 'AbortError' ? 'rest' : 'No connection: nothing was sought.');
-    }
-  };
   const open = plan.sites.filter((s) => s.target !== null && s.target > s.done);
   const free = plan.lots.filter((l) => l.barred === '');
   const promised = new Map<string, number>();
@@ -72,21 +51,21 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
           <Link className="link" href="/moves/hauls">
             Hauls
           </Link>
-          {state === 'seeking' ? (
-            <Button onClick={() => stop.current?.abort()}>stop seeking</Button>
+          {solver.seeking ? (
+            <Button onClick={solver.stop}>stop seeking</Button>
           ) : (
             open.length > 0 &&
             free.length > 0 && (
-              <Button kind="main" onClick={() => void seek()}>
+              <Button kind="main" onClick={solver.seek}>
                 Propose
               </Button>
             )
           )}
         </span>
       </div>
-      {state !== 'rest' && state !== 'seeking' && (
+      {solver.failed && (
         <p role="alert" className="mb-2 text-loss">
-          {state}
+          {solver.failed}
         </p>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,440px)] gap-x-8 max-lg:grid-cols-1">
