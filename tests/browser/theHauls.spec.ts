@@ -234,3 +234,12 @@ test('the new pages hold on a phone', async ({ browser }) => {
     '/health',
   ]);
 });
+
+test('a haul and a pond that are not there say so within the frame', async () => {
+  for (const path of ['/moves/hauls/999', '/ponds/999']) {
+    expect((await page.goto(url(path)))!.status()).toBe(404);
+    await expect(page.getByRole('heading', { name: 'There is no such page.' })).toBeVisible();
+    await expect(page.getByRole('main')).toHaveCount(1);
+    await expect(page.getByRole('navigation', { name: 'Desks' })).toBeVisible();
+  }
+});

@@ -285,7 +285,7 @@ test('an inspection: drawn by how sure it is to be, taken from each tank, found,
   await form.getByLabel('Certificate').fill('C 12');
   await form.getByLabel('Holds for days').fill('365');
   await form.getByRole('button', { name: 'Close it' }).click();
-  await expect(page.getByText(/nothing found, Dr Lind, not signed by sign-in, certificate C 12/)).toBeVisible();
+  await expect(page.getByText(/nothing found, Dr Lind, not signed yet, certificate C 12/)).toBeVisible();
   await page.goto(url('/health'));
   await expect(page.getByRole('region', { name: 'Inspections' })).toContainText('yearly');
   await accessible(page);

@@ -66,7 +66,7 @@ export function InspectionScreen({ of: row, containers }: { of: InspectionRow; c
             {verdicts[row.verdict.verdict]}, {row.verdict.signedBy}
             {row.verdict.signature
               ? `, signed ${day(row.verdict.signature.at)} by ${row.verdict.signature.by}`
-              : ', not signed by sign-in'}
+              : ', not signed yet'}
             {row.verdict.certificate && `, certificate ${row.verdict.certificate}`}
             {row.verdict.validUntil !== null && `, until ${day(row.verdict.validUntil)}`}
           </b>

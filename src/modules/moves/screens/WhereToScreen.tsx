@@ -75,10 +75,16 @@ export function WhereToScreen({ of: floor }: { of: Floor }) {
               </Table>
             </div>
           )}
-          <p className="quiet mt-1 text-small">
-            Of what each bears by the limit that binds, as they grow at the water as it is. A blank: never weighed, or
-            no limit can be told.
-          </p>
+          {stands.length > 0 ? (
+            <p className="quiet mt-1 text-small">
+              Of what each bears by the limit that binds, as they grow at the water as it is. A blank: never weighed, or
+              no limit can be told.
+            </p>
+          ) : (
+            <p className="quiet my-1">
+              Each tank will stand here with how full it is and will be, and which free one could take a part of it.
+            </p>
+          )}
           {free.length > 0 && (
             <p className="mt-2">
               <span className="text-soft">Free:</span>{' '}

@@ -27,11 +27,19 @@ export function PondsScreen({
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-2">
         <h1>Ponds</h1>
         <p className="text-lead text-soft">
-          {ponds.length === 0
-            ? 'No pond yet: set-up makes them.'
-            : open.length === 0
-              ? 'No run is open.'
-              : `${open.length} of ${ponds.length} in a run`}
+          {ponds.length === 0 ? (
+            <>
+              No pond yet:{' '}
+              <Link className="link" href="/setup">
+                Set-up
+              </Link>{' '}
+              makes them: units of the kind pond.
+            </>
+          ) : open.length === 0 ? (
+            'No run is open.'
+          ) : (
+            `${open.length} of ${ponds.length} in a run`
+          )}
         </p>
         {(role === 'manager' || role === 'culturist') && free.length > 0 && (
           <span className="ml-auto">

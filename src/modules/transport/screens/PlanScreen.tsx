@@ -37,7 +37,7 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
         <p className="text-lead text-soft">
           {open.length === 0
             ? plan.sites.length === 0
-              ? 'No release sites yet: Set-up makes them.'
+              ? 'No release sites yet.'
               : 'Every target of this season is met.'
             : `${known(
                 open.reduce((s, x) => s + x.target! - x.done, 0),
@@ -139,46 +139,56 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
           )}
           <section aria-label="Sites" className="mb-4">
             <h2 className="border-b-2 border-deep/40 pb-0.5">What is wanted</h2>
-            <Table>
-              <thead>
-                <tr>
-                  <th>site</th>
-                  <th className="num">this season</th>
-                  <th className="num">target</th>
-                  <th>takes</th>
-                  <th>permit</th>
-                </tr>
-              </thead>
-              <tbody>
-                {plan.sites.map((s) => (
-                  <tr key={s.id} data-site={s.name}>
-                    <td className="font-bold">{s.name}</td>
-                    <td className="num">
-                      <Doubtful number={s.done} sd={s.doneSd} />
-                    </td>
-                    <td className="num">{s.target === null ? '' : grouped(s.target)}</td>
-                    <td className="text-soft">
-                      {[
-                        ...(s.leastG === null && s.mostG === null
-                          ? []
-                          : [
-                              s.mostG === null
-                                ? `from ${massOfOne(s.leastG!, us)}`
-                                : s.leastG === null
-                                  ? `up to ${massOfOne(s.mostG, us)}`
-                                  : `${massOfOne(s.leastG, us)} to ${massOfOne(s.mostG, us)}`,
-                            ]),
-                        ...(s.species === null
-                          ? []
-                          : [plan.lots.find((l) => l.species === s.species)?.speciesName ?? s.species]),
-                        ...(s.mostNumber === null ? [] : [`at most ${grouped(s.mostNumber)}`]),
-                      ].join(', ') || 'any'}
-                    </td>
-                    <td className={s.permit ? 'text-soft' : 'text-careful'}>{s.permit || 'none on file'}</td>
+            {plan.sites.length === 0 ? (
+              <p className="quiet my-1">
+                A site says how many of which size it wants, and under which permit.{' '}
+                <Link className="link" href="/setup">
+                  Set-up
+                </Link>{' '}
+                makes them.
+              </p>
+            ) : (
+              <Table>
+                <thead>
+                  <tr>
+                    <th>site</th>
+                    <th className="num">this season</th>
+                    <th className="num">target</th>
+                    <th>takes</th>
+                    <th>permit</th>
                   </tr>
-                ))}
-              </tbody>
-            </Table>
+                </thead>
+                <tbody>
+                  {plan.sites.map((s) => (
+                    <tr key={s.id} data-site={s.name}>
+                      <td className="font-bold">{s.name}</td>
+                      <td className="num">
+                        <Doubtful number={s.done} sd={s.doneSd} />
+                      </td>
+                      <td className="num">{s.target === null ? '' : grouped(s.target)}</td>
+                      <td className="text-soft">
+                        {[
+                          ...(s.leastG === null && s.mostG === null
+                            ? []
+                            : [
+                                s.mostG === null
+                                  ? `from ${massOfOne(s.leastG!, us)}`
+                                  : s.leastG === null
+                                    ? `up to ${massOfOne(s.mostG, us)}`
+                                    : `${massOfOne(s.leastG, us)} to ${massOfOne(s.mostG, us)}`,
+                              ]),
+                          ...(s.species === null
+                            ? []
+                            : [plan.lots.find((l) => l.species === s.species)?.speciesName ?? s.species]),
+                          ...(s.mostNumber === null ? [] : [`at most ${grouped(s.mostNumber)}`]),
+                        ].join(', ') || 'any'}
+                      </td>
+                      <td className={s.permit ? 'text-soft' : 'text-careful'}>{s.permit || 'none on file'}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Table>
+            )}
           </section>
           <section aria-label="Fingerlings">
             <h2 className="border-b-2 border-deep/40 pb-0.5">What may go</h2>
@@ -214,11 +224,15 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
           </section>
         </div>
         <div>
-          <SiteMap sites={plan.sites} waters={plan.waters} promised={promised} />
-          <p className="quiet mt-1 text-small">
-            Filled: what was released this season{proposed ? ', and what is proposed' : ''}. The proposal meets as much
-            of the targets as windows and permits let it, then takes the fewest loads.
-          </p>
+          {plan.sites.length > 0 && (
+            <>
+              <SiteMap sites={plan.sites} waters={plan.waters} promised={promised} />
+              <p className="quiet mt-1 text-small">
+                Filled: what was released this season{proposed ? ', and what is proposed' : ''}. The proposal meets as
+                much of the targets as windows and permits let it, then takes the fewest loads.
+              </p>
+            </>
+          )}
         </div>
       </div>
     </section>

@@ -108,6 +108,10 @@ test('nothing is proposed where nothing is wanted, nothing may go, or no site is
   expect(heading()).toContain('Every target of this season is met.');
   rerender(<PlanScreen of={plan({ sites: [], lots: [] })} />);
   expect(heading()).toContain('No release sites yet');
+  expect(screen.getByRole('link', { name: 'Set-up' }).getAttribute('href')).toBe('/setup');
+  // A table of nothing, and a caption without its map, say nothing.
+  expect(screen.queryByRole('table')).toBeNull();
+  expect(screen.queryByText(/^Filled:/)).toBeNull();
   expect(screen.getByText('No fingerlings stand here.')).toBeTruthy();
   rerender(<PlanScreen of={plan({ lots: [lot({ barred: 'a case is open' })] })} />);
   expect(screen.queryByRole('button', { name: 'Propose' })).toBeNull();
