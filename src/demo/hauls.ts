@@ -1,7 +1,7 @@
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { Player } from './player';
 
-type Load = { from: string; share: number; site: number; tank: string };
+type Load = { from: string; share: number; site: number | null; tank: string };
 
 /**
  * A release day of three trucks in the week at which the demo opens, planned, one of them looked over; orders; who came
@@ -51,6 +51,14 @@ export class Hauls {
       ]);
       await this.plan('Green truck', 0.5, 1.5, [{ from: 'R8', share: 0.6, site: sites[2]!, tank: 'front' }]);
       await this.plan('Trailer', 2, 1, [{ from: 'R14', share: 0.5, site: sites[1]!, tank: 'rear' }]);
+      // Bags in foam boxes to a customer a night away.
+      await this.plan('Night van', 9, 8, [{ from: 'R5', share: 0.05, site: null, tank: 'bags' }], {
+        tanks: [{ name: 'bags', kind: 'bag', count: 24, volumeL: 8, gasL: 16 }],
+        airCelsius: 16,
+        keeps: 'foam',
+        bottleL: 20,
+        bottleBar: 150,
+      });
       if (blue)
         await p.trySend(
           'haul.note',
@@ -61,7 +69,13 @@ export class Hauls {
   }
 
   /** @param later hours after eight on the morning after the anchor; a load whose tank is empty is left out */
-  private async plan(truck: string, later: number, hours: number, loads: readonly Load[]): Promise<number | null> {
+  private async plan(
+    truck: string,
+    later: number,
+    hours: number,
+    loads: readonly Load[],
+    more: Record<string, unknown> = {},
+  ): Promise<number | null> {
     const { p } = this;
     const lines = [];
     for (const l of loads) {
@@ -87,7 +101,9 @@ export class Hauls {
           { name: 'front', volumeL: 1500, oxygenLPerMin: 8 },
           { name: 'rear', volumeL: 1500, oxygenLPerMin: 8 },
         ],
+        airCelsius: 17,
         loads: lines,
+        ...more,
       },
       'Culturist',
     );

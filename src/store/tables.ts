@@ -201,6 +201,19 @@ interface FeedTable {
   recorded_at: number;
 }
 
+interface FishReturn {
+  id: number;
+  site_id: number;
+  release_site_id: number;
+  at: number;
+  gear: string;
+  examined: number;
+  share_seen: number | null;
+  marks: string;
+  said: string;
+  entry_seq: number;
+}
+
 interface Haul {
   id: number;
   site_id: number;
@@ -213,6 +226,7 @@ interface Haul {
   given_up: Small;
   made_at: number;
   made_by: number;
+  way: string | null;
 }
 
 interface HaulNote {
@@ -225,6 +239,8 @@ interface HaulNote {
   celsius: number | null;
   said: string;
   entry_seq: number;
+  signature: string;
+  weighed: string | null;
 }
 
 interface HealthCase {
@@ -583,6 +599,7 @@ interface ReleaseSite {
   species: string | null;
   east_km: number | null;
   north_km: number | null;
+  points: string | null;
 }
 
 interface Room {
@@ -852,6 +869,7 @@ declare module 'knex/types/tables' {
     feed_lot: FeedLot;
     feed_product: FeedProduct;
     feed_table: FeedTable;
+    fish_return: FishReturn;
     haul: Haul;
     haul_note: HaulNote;
     health_case: HealthCase;

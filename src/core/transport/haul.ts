@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { HOUR_MS, MINUTE_MS } from '../time/spans';
+import { keepIds } from './warming';
 
 /** What is looked at before a truck leaves. */
 export const haulChecks = {
@@ -17,8 +18,10 @@ export const haulCheckIds = Object.keys(haulChecks) as [HaulCheck, ...HaulCheck[
 /** What is said of a haul on its way. */
 export const haulNotes = {
   checked: 'checked',
+  loaded: 'loaded',
   left: 'left',
   read: 'read under way',
+  repacked: 'leaked, repacked',
   arrived: 'arrived',
   delivered: 'delivered',
   back: 'back',
@@ -26,12 +29,62 @@ export const haulNotes = {
 export type HaulNote = keyof typeof haulNotes;
 export const haulNoteIds = Object.keys(haulNotes) as [HaulNote, ...HaulNote[]];
 
-export const haulTank = z.object({
-  name: z.string().trim().min(1, 'needs a name').max(40, 'is too long'),
-  volumeL: z.number().gt(0, 'must be above 0').max(50_000, 'is more than a truck carries'),
-  oxygenLPerMin: z.number().min(0, 'cannot be negative').max(500, 'is more than any stone lets in').default(0),
-});
+/** In what they travel. */
+export const carriers = {
+  tank: 'tank',
+  bag: 'bags under oxygen',
+  moist: 'boxes, moist',
+} as const;
+export type Carrier = keyof typeof carriers;
+export const carrierIds = Object.keys(carriers) as [Carrier, ...Carrier[]];
+
+export const haulTank = z
+  .object({
+    name: z.string().trim().min(1, 'needs a name').max(40, 'is too long'),
+    kind: z.enum(carrierIds).default('tank'),
+    /** So many alike: bags, boxes. */
+    count: z
+      .number()
+      .int('must be a whole number')
+      .min(1, 'needs at least one')
+      .max(5000, 'is a typing error')
+      .default(1),
+    /** Water of one. */
+    volumeL: z.number().min(0, 'cannot be negative').max(50_000, 'is more than a truck carries').default(0),
+    oxygenLPerMin: z.number().min(0, 'cannot be negative').max(500, 'is more than any stone lets in').default(0),
+    /** Oxygen above the water of one bag. */
+    gasL: z.number().min(0, 'cannot be negative').max(1000, 'is larger than any bag').default(0),
+    /** Animals that one moist box bears, by the house's own table of sizes. */
+    mostEach: z
+      .number()
+      .int('must be a whole number')
+      .min(1, 'needs at least one')
+      .max(1e6, 'is a typing error')
+      .nullable()
+      .default(null),
+  })
+  .superRefine((t, ctx) => {
+    if (t.kind !== 'moist' && t.volumeL <= 0)
+      ctx.addIssue({ code: 'custom', path: ['volumeL'], message: 'needed: its water' });
+    if (t.kind === 'tank' && t.count !== 1)
+      ctx.addIssue({ code: 'custom', path: ['count'], message: 'each tank of a truck stands by itself' });
+    if (t.kind === 'bag' && t.gasL <= 0)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['gasL'],
+        message: 'needed: a closed bag lives by the oxygen above its water',
+      });
+  });
 export type HaulTank = z.output<typeof haulTank>;
+
+/** The air on the way, how the carriers keep their warmth, and the bottles that go along. */
+export const haulWay = z.object({
+  airCelsius: z.number().min(-40, 'is colder than any road').max(55, 'is beyond any summer').nullable().default(null),
+  keeps: z.enum(keepIds).default('insulated'),
+  bottleL: z.number().gt(0, 'must be above 0').max(200, 'is larger than any bottle').nullable().default(null),
+  bottleBar: z.number().gt(0, 'must be above 0').max(400, 'is more than any bottle bears').nullable().default(null),
+});
+export type HaulWay = z.output<typeof haulWay>;
 
 /** Fish of one tank of the hatchery that go along. */
 export const haulLoad = z.object({

@@ -4,14 +4,13 @@ import { thresholds } from '../thresholds';
 import { oxygenSaturation } from '../water/oxygen';
 import { fishUse } from '../water/stillWater';
 import { oxygenOfGas } from './bag';
+import { arrives, iceFor } from './warming';
 
 const haulLimits = ['table', 'oxygen', 'carbonDioxide', 'ammonia'] as const;
 export type HaulLimit = (typeof haulLimits)[number];
 
 /** Carbon dioxide made for oxygen used, by mass, mol for mol. */
 const CARBON_PER_OXYGEN = 44.0095 / 31.9988;
-/** Of ice: heat of melting over that of water, °C. */
-const ICE_CELSIUS = 333.55 / 4.186;
 const LITRES_OF_BOTTLE_BAR = 1;
 
 const input = z.strictObject({
@@ -134,9 +133,8 @@ export const calculation = defineCalculation({
     // The water's own above the least is used first; the rest is let in, of which only a share dissolves.
     const oxygenL =
       Math.max(0, carried * f.use * i.hours - volume * (f.start - f.least)) / (f.dissolves * oxygenOfGas(i.celsius));
-    const arrive =
-      i.airCelsius === undefined ? null : i.airCelsius + (i.celsius - i.airCelsius) * 2 ** (-i.hours / i.halfWayHours!);
-    const ice = arrive === null ? null : Math.max(0, (volume * (arrive - i.celsius)) / (ICE_CELSIUS + i.celsius));
+    const arrive = i.airCelsius === undefined ? null : arrives(i.celsius, i.airCelsius, i.hours, i.halfWayHours!);
+    const ice = arrive === null ? null : iceFor(volume, i.celsius, arrive);
     const warnings = [
       ...(i.massKg !== undefined && i.massKg > massKg
         ? ['more than these tanks carry: fewer, shorter, colder, more oxygen, or another trip']

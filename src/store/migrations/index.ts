@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { Db } from '../connection';
 import { booksMigrations } from './books';
 import { broodMigrations } from './brood';
+import { carriedMigrations } from './carried';
 import { incubationMigrations } from './incubation';
 import { laterMigrations } from './later';
 import { peopleMigrations } from './people';
@@ -22,6 +23,7 @@ export const steps: readonly Step[] = [
   ...incubationMigrations,
   ...peopleMigrations,
   ...laterMigrations,
+  ...carriedMigrations,
 ];
 
 const source: Knex.MigrationSource<Step> = {

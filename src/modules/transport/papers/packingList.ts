@@ -2,11 +2,13 @@ import { decimals, degrees, grouped } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { haulCheckIds, haulChecks } from '@/core/transport/haul';
-import { foot, open, signLines, table } from '@/server/papers/paper';
+import { foot, keepTogether, open, signLines, table } from '@/server/papers/paper';
 import type { HaulView } from '../views/hauls';
 
 /** A row in which a hand can write, points. */
 const HAND_LINE = 20;
+/** What a signature on the screen needs, points. */
+const SIGNED_HIGH = 100;
 
 /** The packing list of a haul: what goes into which tank, to where, what is looked at, and lines for readings on the way. */
 export async function packingListPdf(
@@ -44,24 +46,29 @@ export async function packingListPdf(
       l.siteName || 'elsewhere',
     ]),
   );
-  doc.moveDown(0.8).font('bold').fontSize(11).text('Tanks').font('plain').fontSize(9.5).moveDown(0.3);
+  doc.moveDown(0.8).font('bold').fontSize(11).text('In what they travel').font('plain').fontSize(9.5).moveDown(0.3);
   table(
     doc,
     [
-      { title: 'tank', width: 90 },
-      { title: 'holds', width: 80, right: true },
-      { title: 'carries', width: 80, right: true },
-      { title: 'by', width: 110 },
-      { title: 'oxygen, L', width: 80, right: true },
+      { title: 'carrier', width: 120 },
+      { title: 'in each', width: 60, right: true },
+      { title: 'holds', width: 70, right: true },
+      { title: 'bears', width: 70, right: true },
+      { title: 'by', width: 100 },
+      { title: 'oxygen, L', width: 60, right: true },
+      { title: 'ice', width: 50, right: true },
     ],
-    h.full.map((t) => [
-      t.name,
-      t.massKg === null ? '' : massOfAll(1000 * t.massKg, us, 1),
-      t.mostKg === null ? '' : massOfAll(1000 * t.mostKg, us, 1),
+    h.full.map((t, i) => [
+      `${t.name}${h.tanks[i]!.count > 1 ? `, ${grouped(h.tanks[i]!.count)}` : ''}`,
+      t.each === null ? '' : grouped(t.each),
+      t.massKg === null ? grouped(t.number) : massOfAll(1000 * t.massKg, us, 1),
+      t.mostKg === null ? (t.mostNumber === null ? '' : grouped(t.mostNumber)) : massOfAll(1000 * t.mostKg, us, 1),
       t.limitWord,
       t.oxygenL === null ? '' : grouped(10 * Math.ceil(t.oxygenL / 10)),
+      t.iceKg === null ? '' : massOfAll(1000 * t.iceKg, us, 1),
     ]),
   );
+  if (h.bottles !== null) doc.text(`Oxygen: ${h.bottles} ${h.bottles === 1 ? 'bottle' : 'bottles'}, and one to spare.`);
   doc.moveDown(0.8).font('bold').fontSize(11).text('Before it leaves').font('plain').fontSize(10).moveDown(0.2);
   for (const k of haulCheckIds) doc.text(`${h.ticked.includes(k) ? '[x]' : '[  ]'} ${haulChecks[k]}`);
   doc.moveDown(0.8).font('bold').fontSize(11).text('Read on the way').font('plain').fontSize(9.5).moveDown(0.3);
@@ -86,7 +93,15 @@ export async function packingListPdf(
     ],
     HAND_LINE,
   );
-  signLines(doc, ['Driver', 'Received by']);
+  const taken = h.notes.findLast((n) => n.what === 'delivered');
+  if (taken?.signature) {
+    keepTogether(doc, SIGNED_HIGH);
+    doc.moveDown(1).text(`Received by ${taken.said}, ${clock(taken.at, timeZone)}`);
+    const { x, y } = doc;
+    doc.save().translate(x, y).scale(0.5).path(taken.signature).lineWidth(2).stroke().restore();
+    doc.y = y + SIGNED_HIGH / 2;
+    signLines(doc, ['Driver']);
+  } else signLines(doc, ['Driver', 'Received by']);
   foot(doc, `${siteName}, haul ${h.id}`);
   doc.end();
   return bytes;

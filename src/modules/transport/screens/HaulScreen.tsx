@@ -14,10 +14,13 @@ import type { Release } from '@/modules/moves/views/releases';
 import { Caution } from '@/ui/caution';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
+import { Doubtful } from '@/ui/number';
+import { Signed } from '@/ui/Signature';
 import { Table } from '@/ui/Table';
-import { CheckForm, ReadForm, StepForm } from '../acts/note/form';
+import { CheckForm, LoadedForm, ReadForm, RepackForm, StepForm } from '../acts/note/form';
 import { type HaulChoice, HaulForm } from '../acts/save/form';
 import type { HaulView } from '../views/hauls';
+import { CarrierTable } from './CarrierTable';
 
 /** Steps that follow on a state, the next one first. */
 const next: Record<HaulView['state'], readonly HaulNote[]> = {
@@ -75,6 +78,9 @@ export function HaulScreen({
           <Link className="link" href={`/print/haul/${h.id}`} target="_blank">
             Packing list, PDF
           </Link>
+          <Link className="link" href={`/print/haul/${h.id}/labels`} target="_blank">
+            Labels
+          </Link>
           {may && h.state === 'planned' && (
             <DialogButton word="Change it" title={`Change ${h.truck}`}>
               {(done) => <HaulForm haul={h} lots={lots} sites={sites} done={done} />}
@@ -106,9 +112,10 @@ export function HaulScreen({
                   <thead>
                     <tr>
                       <th>from</th>
-                      <th className="num">number</th>
+                      <th className="num">planned</th>
                       <th className="num">mass</th>
                       <th>in</th>
+                      <th className="num">loaded</th>
                       <th>to</th>
                       <th className="num">let go</th>
                       <th />
@@ -135,6 +142,7 @@ export function HaulScreen({
                             )}
                           </td>
                           <td>{l.tank}</td>
+                          <td className="num">{l.loaded && <Doubtful number={l.loaded.number} sd={l.loaded.sd} />}</td>
                           <td>{l.siteName || 'elsewhere'}</td>
                           <td className="num">
                             {gone > 0 ? grouped(Math.round(gone)) : ''}
@@ -153,10 +161,26 @@ export function HaulScreen({
                           <td className="whitespace-nowrap">
                             {may && act && h.state !== 'givenUp' && (
                               <span className="flex flex-wrap gap-x-3">
+                                {h.state === 'planned' && (
+                                  <DialogButton word="Load" title={`Load ${l.tank} from ${l.unitName}`}>
+                                    {(done) => <LoadedForm haul={h.id} load={l} done={done} />}
+                                  </DialogButton>
+                                )}
                                 {going && l.site !== null && (
                                   <DialogButton word="Let go" title={`Let go from ${l.unitName}`}>
                                     {(done) => (
-                                      <ReleaseForm h={act} sites={sites} site={l.site!} haul={h.id} done={done} />
+                                      <ReleaseForm
+                                        h={act}
+                                        sites={sites}
+                                        site={l.site!}
+                                        haul={h.id}
+                                        loaded={
+                                          l.loaded && l.released.length === 0
+                                            ? { batches: l.loaded.batches, bucketsG: l.loaded.bucketsG }
+                                            : undefined
+                                        }
+                                        done={done}
+                                      />
                                     )}
                                   </DialogButton>
                                 )}
@@ -176,59 +200,7 @@ export function HaulScreen({
               </div>
             )}
           </section>
-          <section aria-label="Its tanks" className="mt-4">
-            <h2 className="border-b-2 border-deep/40 pb-0.5">Its tanks</h2>
-            <div className="overflow-x-auto">
-              <Table>
-                <thead>
-                  <tr>
-                    <th>tank</th>
-                    <th className="num">holds</th>
-                    <th className="num">carries</th>
-                    <th />
-                    <th className="num">oxygen for the way</th>
-                    <th>last read</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {h.full.map((t) => {
-                    const read = h.tanksNow.find((x) => x.name === t.name);
-                    return (
-                      <tr key={t.name} data-tank={t.name} className={read?.todo ? 'bg-hand-wash' : ''}>
-                        <td className="font-bold">{t.name}</td>
-                        <td className="num">{t.massKg === null || t.number === 0 ? '' : kg(t.massKg)}</td>
-                        <td className="num">{t.mostKg === null ? '' : kg(t.mostKg)}</td>
-                        <td className={t.share !== null && t.share > 1 ? 'font-semibold text-hand' : 'text-soft'}>
-                          {t.share === null
-                            ? t.number > 0
-                              ? 'weigh them: how full it is cannot be told'
-                              : 'empty'
-                            : `${Math.round(100 * t.share)} %, by ${t.limitWord}`}
-                        </td>
-                        <td className="num">
-                          {t.oxygenL === null ? '' : `${grouped(Math.ceil(t.oxygenL / 10) * 10)} L`}
-                        </td>
-                        <td>
-                          {read?.last && (
-                            <>
-                              {clock(read.last.at, timeZone)}
-                              {read.last.oxygen !== null && ` ${decimals(read.last.oxygen, 1)} mg/L`}
-                              {read.last.celsius !== null && ` ${degrees(read.last.celsius, us)}`}
-                            </>
-                          )}
-                          {read?.todo && <b className="block text-hand">{read.todo}</b>}
-                        </td>
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              </Table>
-            </div>
-            <p className="quiet mt-1 text-small">
-              By water, oxygen let in, carbon dioxide, ammonia, and the rule of loading by size and warmth of Reference.
-              Fish just netted use up to twice as much.
-            </p>
-          </section>
+          <CarrierTable of={h} />
         </div>
         <div>
           <section aria-label="Before it leaves" className="mb-4">
@@ -254,7 +226,12 @@ export function HaulScreen({
             <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
               On the way
               {role !== 'reader' && h.state !== 'back' && h.state !== 'givenUp' && (
-                <span className="ml-auto text-body font-normal">
+                <span className="ml-auto flex gap-x-4 text-body font-normal">
+                  {h.state !== 'planned' && (
+                    <DialogButton word="It leaked" title="Leaked, and packed anew">
+                      {(done) => <RepackForm haul={h.id} tanks={h.tanks.map((t) => t.name)} done={done} />}
+                    </DialogButton>
+                  )}
                   <DialogButton word="Read a tank" title="Read a tank">
                     {(done) => <ReadForm haul={h.id} tanks={h.tanks.map((t) => t.name)} done={done} />}
                   </DialogButton>
@@ -271,11 +248,18 @@ export function HaulScreen({
                     {n.what === 'checked'
                       ? `${n.said.split(' ').length} of ${haulCheckIds.length}`
                       : [
+                          ...(n.what === 'repacked' ? [n.tank] : []),
+                          ...(n.weighed
+                            ? [
+                                `${n.tank}, ${n.weighed.bucketsG.length} ${n.weighed.bucketsG.length === 1 ? 'bucket' : 'buckets'}, ${kg(n.weighed.bucketsG.reduce((t, g) => t + g, 0) / 1000)}`,
+                              ]
+                            : []),
                           ...(n.oxygen === null ? [] : [`${decimals(n.oxygen, 1)} mg/L`]),
                           ...(n.celsius === null ? [] : [degrees(n.celsius, us)]),
                           ...(n.said ? [n.said] : []),
                         ].join(', ')}
                   </span>
+                  {n.signature && <Signed path={n.signature} by={n.said} />}
                 </li>
               ))}
             </ul>

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
+import { haulTank, haulWay } from '@/core/transport/haul';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { HaulView } from '../views/hauls';
 import { HaulScreen } from './HaulScreen';
@@ -11,7 +12,9 @@ const haul = (over: Partial<HaulView> = {}): HaulView => ({
   leaveAt: NOW + 26 * HOUR,
   hours: 2.5,
   celsius: 8,
-  tanks: [],
+  tanks: [haulTank.parse({ name: 'front', volumeL: 1500, oxygenLPerMin: 8 })],
+  way: haulWay.parse({}),
+  bottles: null,
   givenUp: false,
   state: 'planned',
   loads: [
@@ -28,12 +31,18 @@ const haul = (over: Partial<HaulView> = {}): HaulView => ({
       siteName: 'Lower Ombrel',
       stands: 18_480,
       released: [],
+      loaded: null,
     },
   ],
   full: [
     {
       name: 'front',
       number: 9200,
+      each: null,
+      mostNumber: null,
+      lasts: null,
+      celsiusThen: null,
+      iceKg: null,
       massKg: 34,
       meanG: 3.7,
       mostKg: 127,
@@ -98,7 +107,19 @@ test('under way, each tank shows its last reading and what to do about it', () =
         todo: 'more oxygen now: short at 08:42',
       },
     ],
-    notes: [{ id: 1, what: 'read', at: NOW, tank: 'front', oxygen: 5.4, celsius: 8.6, said: '' }],
+    notes: [
+      {
+        id: 1,
+        what: 'read',
+        at: NOW,
+        tank: 'front',
+        oxygen: 5.4,
+        celsius: 8.6,
+        said: '',
+        signature: '',
+        weighed: null,
+      },
+    ],
   });
   expect(tank()).toContain('07:42 5.4 mg/L 8.6 °C');
   expect(tank()).toContain('more oxygen now');
@@ -113,4 +134,53 @@ test('whoever reads in Fahrenheit and pounds gets them; a reader presses nothing
   expect(tank()).toContain('75 lb');
   expect(screen.queryByRole('button', { name: 'It leaves' })).toBeNull();
   expect(screen.queryByRole('button', { name: 'Tick' })).toBeNull();
+});
+
+test('bags tell how many go into each and how long they last; what was weighed in stands beside what was planned', () => {
+  const [front] = haul().full;
+  draw({
+    tanks: [haulTank.parse({ name: 'front', kind: 'bag', count: 20, volumeL: 8, gasL: 16 })],
+    full: [{ ...front!, each: 460, lasts: 30.4, celsiusThen: 11.2, iceKg: 4.2, limitWord: 'carbon dioxide' }],
+    way: haulWay.parse({ airCelsius: 24, keeps: 'foam' }),
+    bottles: 1,
+    loads: [{ ...haul().loads[0]!, loaded: { number: 9320, sd: 60, meanG: 3.7, batches: [], bucketsG: [] } }],
+  });
+  expect(tank()).toContain('20 bags under oxygen, 460 in each');
+  expect(tank()).toContain('lasts 30 h');
+  expect(tank()).toContain('11.2 °C');
+  expect(tank()).toContain('4.2 kg of ice');
+  expect(screen.getByText(/1 bottle of oxygen, and one to spare; air of 24\.0 °C on the way, foam box/)).toBeTruthy();
+  expect(document.querySelector('[data-load="W2"]')!.textContent).toMatch(/9.320±120/);
+});
+
+test('boxes of crabs are counted: without a number that one bears it says so', () => {
+  const [front] = haul().full;
+  draw({
+    tanks: [haulTank.parse({ name: 'front', kind: 'moist', count: 10 })],
+    full: [{ ...front!, each: 92, mostKg: null, share: null, oxygenL: null, lasts: 24 }],
+  });
+  expect(tank()).toContain('say how many a box bears');
+  expect(tank()).toContain('10 boxes, moist, 92 in each');
+});
+
+test('who took them over signed on the screen: the name and the hand stand in the list', () => {
+  draw({
+    state: 'delivered',
+    notes: [
+      {
+        id: 2,
+        what: 'delivered',
+        at: NOW,
+        tank: '',
+        oxygen: null,
+        celsius: null,
+        said: 'Mira Tand',
+        signature: 'M10 50 L40 20',
+        weighed: null,
+      },
+    ],
+  });
+  expect(screen.getByRole('img', { name: 'Signature of Mira Tand' }).querySelector('path')!.getAttribute('d')).toBe(
+    'M10 50 L40 20',
+  );
 });

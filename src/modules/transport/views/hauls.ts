@@ -3,8 +3,8 @@ import { DAY_MS } from '@/core/time/spans';
 import { type HaulState, shortAt, type UnderWay, underWayTodo } from '@/core/transport/haul';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import { fullness, type TankFull } from '../fullness';
-import { type HaulRow, haulsOf, type NoteRow, notesOf, type PlannedLoad } from '../hauls';
+import { bottlesFor, fullness, type TankFull } from '../fullness';
+import { type HaulRow, haulsOf, loadedOf, type NoteRow, notesOf, type PlannedLoad } from '../hauls';
 
 /** A load with the names of what it is, and what was let go of it. */
 export type LoadLine = PlannedLoad & {
@@ -14,12 +14,16 @@ export type LoadLine = PlannedLoad & {
   /** Animals that stand in its tank now. */
   stands: number;
   released: { entryId: string; number: number; paper: number | null }[];
+  /** What was weighed in before it left. */
+  loaded: ReturnType<typeof loadedOf>;
 };
 
 export type HaulView = Omit<HaulRow, 'loads'> & {
   state: HaulState;
   loads: LoadLine[];
   full: TankFull[];
+  /** Bottles of oxygen that they take; null where nobody said how large they are. */
+  bottles: number | null;
   notes: NoteRow[];
   /** What was ticked before it left. */
   ticked: string[];
@@ -60,6 +64,13 @@ export async function haulViews(db: Db, siteId: number, now: number, only?: numb
     const own = notes.filter((n) => n.haulId === r.id && n.at <= now);
     const readings: UnderWay[] = own.filter((n) => n.what === 'read');
     const least = thresholds.haulOxygenLeast.value;
+    const full = fullness({
+      ...r,
+      loads: r.loads.map((l) => {
+        const w = loadedOf(own, l);
+        return w ? { ...l, number: Math.round(w.number), meanG: w.meanG ?? l.meanG } : l;
+      }),
+    });
     const left = own.find((n) => n.what === 'left');
     return {
       ...r,
@@ -75,8 +86,10 @@ export async function haulViews(db: Db, siteId: number, now: number, only?: numb
         released: released.filter(
           (x) => x.haul === r.id && x.unit === l.unit && x.lotId === l.lotId && (l.site === null || x.site === l.site),
         ),
+        loaded: loadedOf(own, l),
       })),
-      full: fullness(r),
+      full,
+      bottles: bottlesFor(full, r.way),
       notes: own,
       ticked: [...new Set(own.filter((n) => n.what === 'checked').flatMap((n) => n.said.split(' ')))],
       tanksNow: r.tanks.map((t) => {
@@ -94,9 +107,12 @@ export async function haulViews(db: Db, siteId: number, now: number, only?: numb
   });
 }
 
+/** What takes a haul from one state to the next. */
+const STEPS = new Set<string>(['left', 'arrived', 'delivered', 'back']);
+
 function stateOf(r: HaulRow, notes: readonly NoteRow[]): HaulState {
   if (r.givenUp) return 'givenUp';
-  const last = notes.filter((n) => n.what !== 'checked' && n.what !== 'read').at(-1);
+  const last = notes.filter((n) => STEPS.has(n.what)).at(-1);
   switch (last?.what) {
     case 'left':
       return 'underWay';

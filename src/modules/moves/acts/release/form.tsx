@@ -5,14 +5,10 @@ import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import type { ActHolding, SiteOption } from '@/client/holding';
 import { at } from '@/client/holding';
-import { MeasureInput, useShown } from '@/client/inputs';
-import { BatchRows } from '@/client/measure/batches';
-import { useSession } from '@/client/session';
-import { grouped } from '@/core/quantities/format';
-import { massOfAll } from '@/core/quantities/mass';
+import { MeasureInput } from '@/client/inputs';
+import { BucketTally } from '@/client/measure/BucketTally';
 import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
-import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import { recordRelease } from './act';
 
@@ -22,6 +18,7 @@ export function ReleaseForm({
   sites,
   site,
   haul,
+  loaded,
   done,
 }: {
   h: ActHolding;
@@ -29,13 +26,13 @@ export function ReleaseForm({
   /** With which it begins. */
   site?: number;
   haul?: number;
+  /** What was weighed when it was loaded. */
+  loaded?: { batches: { massG: number; count: number }[]; bucketsG: number[] };
   done?: () => void;
 }) {
-  const us = useSession().units === 'us';
-  const unit = useShown();
   const f = useActForm(recordRelease, {
     about: { ...at(h), ...(haul === undefined ? {} : { haul }) },
-    begin: site === undefined ? {} : { site },
+    begin: { ...(site === undefined ? {} : { site }), ...loaded },
     needs: {
       site: 'a site',
       batches: 'a batch weighed and counted',
@@ -46,10 +43,6 @@ export function ReleaseForm({
     ...(haul === undefined ? {} : { draftFor: `release ${haul} ${h.unitId}` }),
     done,
   });
-  const weights = f.batches('batches');
-  const buckets = f.value('bucketsG') ?? [];
-  const inAll = buckets.reduce((s, b) => s + b, 0);
-  const mean = weights.read.reduce((s, b) => s + b.massG, 0) / weights.read.reduce((s, b) => s + b.count, 0);
   const to = sites.find((s) => s.id === f.value('site'));
   return (
     <Form of={f} label="Record release">
@@ -65,17 +58,7 @@ export function ReleaseForm({
             : `No permit is on file for ${to.name}: the manager enters it in Set-up.`}
         </p>
       )}
-      <BatchRows {...weights} />
-      <TextField
-        label={`Buckets, ${unit('mass')} each, one after the other`}
-        {...f.typed('bucketsG')}
-        placeholder="8.2 7.9 8.4"
-        hint={
-          buckets.length > 0
-            ? `${buckets.length} ${buckets.length === 1 ? 'bucket' : 'buckets'}, ${massOfAll(inAll, us, 2)}${weights.read.length > 0 ? `: about ${grouped(inAll / mean)} animals` : ''}`
-            : undefined
-        }
-      />
+      <BucketTally weights={f.batches('batches')} buckets={f.typed('bucketsG')} read={f.value('bucketsG') ?? []} />
       <MeasureInput
         label="Receiving water"
         {...f.measure('waterCelsius')}

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { haulLoad, haulTank } from '@/core/transport/haul';
+import { haulLoad, haulTank, haulWay } from '@/core/transport/haul';
 import { defineAct, returns } from '@/server/act/define';
 import { defineQuestion } from '@/server/act/question';
 
@@ -19,6 +19,7 @@ export const saveHaul = defineAct({
       hours: z.number().gt(0, 'must be above 0').max(96, 'is longer than four days: change the water on the way'),
       celsius: z.number().min(0, 'is ice').max(40, 'is hotter than they bear'),
       tanks: z.array(haulTank).min(1, 'needs a tank').max(20, 'are more tanks than a truck has'),
+      ...haulWay.shape,
       loads: z.array(haulLoad).max(60, 'are more loads than one haul has').default([]),
       givenUp: z.boolean().default(false),
     })

@@ -1,16 +1,15 @@
-import { grouped, plain } from '@/core/quantities/format';
+import { grouped } from '@/core/quantities/format';
+import { haulWay } from '@/core/transport/haul';
 import { ActRefused } from '@/server/act/refused';
-import { ask, decides } from '@/server/context';
+import { decides } from '@/server/context';
 import { lastMeanG } from '@/server/stock/lastMeanG';
 import { standing } from '@/server/stock/standing';
-import { fullness } from '../../fullness';
 import { haulById, notesOf, type PlannedLoad } from '../../hauls';
-import { overHaul, saveHaul } from './act';
+import { askFull } from '../../overfull';
+import { saveHaul } from './act';
 
 /** More than so many times what the books hold is another tank, or a slip. */
 const MANY = 1.3;
-/** Loads so far above what a tank carries are a slip of a digit. */
-const SLIP = 5;
 
 export const decision = decides(saveHaul, async (c, p) => {
   if (p.id !== undefined) {
@@ -40,30 +39,15 @@ export const decision = decides(saveHaul, async (c, p) => {
       throw new ActRefused('noSite', 'There is no such release site.', `loads.${i}.site`, 'Choose one of the list.');
     loads.push({ ...l, meanG: await lastMeanG(c, at, c.now) });
   }
-  const over = fullness({ ...p, loads }).filter((t) => t.share !== null && t.share > 1);
-  const worst = over[0];
-  if (worst && worst.share! > SLIP)
-    throw new ActRefused(
-      'overStop',
-      `${worst.name} would hold ${plain(Number(worst.massKg!.toPrecision(3)))} kg, and carries ${plain(Number(worst.mostKg!.toPrecision(2)))}.`,
-      'loads',
-      'A digit too many? Check number, mean mass and volume.',
-    );
-  if (worst && !p.givenUp)
-    ask(c, overHaul, {
-      message: `${over.map((t) => `${t.name} would hold ${plain(Number(t.massKg!.toPrecision(3)))} kg, and carries ${plain(Number(t.mostKg!.toPrecision(2)))} by ${t.limitWord}`).join('; ')}.`,
-      path: 'loads',
-      todo: 'Fewer, shorter, colder, more oxygen, or another trip.',
-      choices: [
-        { value: 'meant', label: 'It was hauled so before, and they arrived well', why: 'watched all the way' },
-      ],
-    });
+  const way = haulWay.parse(p);
+  if (!p.givenUp) askFull(c, { ...p, way, loads }, 'loads');
   const row = {
     truck: p.truck,
     leave_at: p.leaveAt,
     hours: p.hours,
     celsius: p.celsius,
     tanks: JSON.stringify(p.tanks),
+    way: JSON.stringify(way),
     loads: JSON.stringify(loads),
     given_up: p.givenUp,
   };

@@ -5,34 +5,30 @@ import { InstantField } from '@/client/DayField';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { useTyped } from '@/client/form/useTyped';
-import {
-  DecimalInput,
-  decimalOf,
-  MeasureInput,
-  measureOf,
-  measureText,
-  numberText,
-  useShown,
-  wholeOf,
-} from '@/client/inputs';
+import { DecimalInput, MeasureInput, numberText, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { decimals, grouped } from '@/core/quantities/format';
-import { massOfAll } from '@/core/quantities/mass';
+import { keepIds, keepings } from '@/core/transport/warming';
 import { Button } from '@/ui/Button';
 import { Tick } from '@/ui/Checkbox';
 import { Field, TextField } from '@/ui/fields';
 import { Input } from '@/ui/Input';
 import { Select } from '@/ui/Select';
+import { SelectField } from '@/ui/SelectField';
 import { fullness } from '../../fullness';
 import type { HaulRow } from '../../hauls';
 import type { PlanLot } from '../../views/plan';
 import { saveHaul } from './act';
+import { CarrierRows, carriersRead } from './CarrierRows';
 
-type TankText = { name: string; volume: string; oxygen: string };
 type LoadText = { unit: number; lotId: number; stage: string; number: string; site: string; tank: string };
 
 /** The lots of which a load is chosen. */
 export type HaulChoice = Pick<PlanLot, 'unitId' | 'unit' | 'lotId' | 'lot' | 'stage' | 'number' | 'meanG' | 'barred'>;
+
+/** What stood there, without what nobody had said. */
+const begun = <T extends object>(of: T) =>
+  Object.fromEntries(Object.entries(of).filter(([, v]) => v !== null)) as { [K in keyof T]: NonNullable<T[K]> };
 
 /** Plans a haul: the truck and its tanks, who goes along, and how full each tank is as it is typed. */
 export function HaulForm({
@@ -53,15 +49,9 @@ export function HaulForm({
   done?: () => void;
 }) {
   const router = useRouter();
-  const { locale, units } = useSession();
-  const volume = useShown()('volume');
+  const { locale } = useSession();
   const like = haul ?? last;
-  const typing = useTyped<{ tanks: TankText[]; loads: LoadText[]; givenUp: boolean }>(() => ({
-    tanks: (like?.tanks ?? [{ name: 'tank 1', volumeL: 1000, oxygenLPerMin: 5 }]).map((t) => ({
-      name: t.name,
-      volume: measureText(1000 * t.volumeL, 'volume', volume, locale),
-      oxygen: numberText(t.oxygenLPerMin, locale),
-    })),
+  const typing = useTyped<{ loads: LoadText[]; givenUp: boolean }>(() => ({
     loads: (haul?.loads ?? begin).map((l) => ({
       unit: l.unit,
       lotId: l.lotId,
@@ -72,12 +62,7 @@ export function HaulForm({
     })),
     givenUp: false,
   }));
-  const { tanks, loads, givenUp } = typing.value;
-  const tanksRead = tanks.map((t) => ({
-    name: t.name.trim(),
-    volumeL: (measureOf(t.volume, 'volume', volume, locale).value ?? 0) / 1000,
-    oxygenLPerMin: decimalOf(t.oxygen, locale).value ?? 0,
-  }));
+  const { loads, givenUp } = typing.value;
   const loadsRead = loads.map((l) => ({
     unit: l.unit,
     lotId: l.lotId,
@@ -92,19 +77,23 @@ export function HaulForm({
       truck: like?.truck ?? '',
       hours: like?.hours ?? 2,
       celsius: like?.celsius ?? 8,
+      tanks: like?.tanks.map(begun) ?? [{ name: 'tank 1', volumeL: 1000, oxygenLPerMin: 5 }],
+      ...begun(like?.way ?? {}),
       ...(haul ? { leaveAt: haul.leaveAt } : {}),
     },
     draftFor: `haul ${haul?.id ?? 'new'}`,
     typing,
     event: false,
     needs: { truck: 'which truck', leaveAt: 'when it leaves', hours: 'how long', celsius: 'its water' },
-    adjust: (input) => ({ ...input, tanks: tanksRead, loads: loadsRead, givenUp }),
+    adjust: (input) => ({ ...input, loads: loadsRead, givenUp }),
     says: (r) => {
       if (r && !haul) router.push(`/moves/hauls/${r.id}`);
       return 'Kept.';
     },
     done,
   });
+  const lines = f.lines('tanks');
+  const tanks = carriersRead(lines);
   const leave = f.own('leaveAt');
   const [hours, celsius] = [f.value('hours'), f.value('celsius')];
   const full =
@@ -113,7 +102,8 @@ export function HaulForm({
       : fullness({
           hours,
           celsius,
-          tanks: tanksRead.filter((t) => t.volumeL > 0),
+          tanks: tanks.filter((t) => t.kind === 'moist' || (t.volumeL > 0 && (t.kind === 'tank' || t.gasL > 0))),
+          way: { airCelsius: f.value('airCelsius'), keeps: f.value('keeps') ?? 'insulated' },
           loads: loadsRead
             .filter((l) => l.number > 0)
             .map((l) => ({
@@ -121,8 +111,6 @@ export function HaulForm({
               meanG: lots.find((x) => x.unitId === l.unit && x.lotId === l.lotId)?.meanG ?? null,
             })),
         });
-  const setTank = (i: number, part: Partial<TankText>) =>
-    typing.put({ tanks: tanks.map((t, k) => (k === i ? { ...t, ...part } : t)) });
   const setLoad = (i: number, part: Partial<LoadText>) =>
     typing.put({ loads: loads.map((l, k) => (k === i ? { ...l, ...part } : l)) });
   return (
@@ -130,7 +118,8 @@ export function HaulForm({
       of={f}
       label={haul ? 'Keep' : 'Plan it'}
       needs={[
-        tanksRead.some((t) => t.volumeL <= 0) && 'the volume of each tank',
+        tanks.some((t) => t.kind !== 'moist' && t.volumeL <= 0) && 'the water of each',
+        tanks.some((t) => t.kind === 'bag' && t.gasL <= 0) && 'the oxygen above it',
         loadsRead.some((l) => l.number <= 0) && 'a number of each load',
       ]}
     >
@@ -140,68 +129,21 @@ export function HaulForm({
         <DecimalInput label="Under way, hours" {...f.field('hours')} />
         <MeasureInput label="Water in its tanks" {...f.measure('celsius')} />
       </div>
-      <fieldset>
-        <legend className="mb-1 text-soft">Its tanks: name, {volume}, oxygen L/min</legend>
-        {tanks.map((t, i) => {
-          const now = full.find((x) => x.name === t.name.trim());
-          return (
-            <div
-              key={i}
-              className="mb-1 grid grid-cols-[1fr_5.5rem_4.5rem_minmax(0,10rem)_auto] items-center gap-2 max-sm:grid-cols-3"
-            >
-              <Input
-                aria-label={`Tank ${i + 1}, name`}
-                value={t.name}
-                onChange={(e) => setTank(i, { name: e.target.value })}
-              />
-              <Input
-                aria-label={`Tank ${i + 1}, volume`}
-                inputMode="decimal"
-                value={t.volume}
-                onChange={(e) => setTank(i, { volume: e.target.value })}
-              />
-              <Input
-                aria-label={`Tank ${i + 1}, oxygen`}
-                inputMode="decimal"
-                value={t.oxygen}
-                onChange={(e) => setTank(i, { oxygen: e.target.value })}
-              />
-              <span
-                className={`text-small ${now?.share != null && now.share > 1 ? 'font-semibold text-hand' : 'text-soft'}`}
-              >
-                {now?.share == null
-                  ? ''
-                  : `${massOfAll(1000 * now.massKg!, units === 'us', 0)} of ${massOfAll(1000 * now.mostKg!, units === 'us', 0)} by ${now.limitWord}`}
-              </span>
-              <Button
-                kind="link"
-                aria-label={`Take ${t.name} away`}
-                onClick={() => typing.put({ tanks: tanks.filter((_, k) => k !== i) })}
-              >
-                ×
-              </Button>
-            </div>
-          );
-        })}
-        {f.act.errorOn('tanks') && <span className="text-small text-loss">{f.act.errorOn('tanks')}</span>}
-        <Button
-          kind="link"
-          onClick={() =>
-            typing.put({
-              tanks: [
-                ...tanks,
-                {
-                  name: `tank ${tanks.length + 1}`,
-                  volume: tanks.at(-1)?.volume ?? '',
-                  oxygen: tanks.at(-1)?.oxygen ?? '',
-                },
-              ],
-            })
-          }
-        >
-          another tank
-        </Button>
-      </fieldset>
+      <div className="grid grid-cols-2 gap-2">
+        <MeasureInput
+          label="Air on the way"
+          {...f.measure('airCelsius')}
+          hint="says how warm they arrive, and the ice"
+        />
+        <SelectField
+          label="It keeps its warmth by"
+          {...f.field('keeps')}
+          options={keepIds.map((value) => ({ value, label: keepings[value] }))}
+        />
+        <MeasureInput label="A bottle of oxygen" {...f.measure('bottleL')} />
+        <DecimalInput label="filled to, bar" {...f.field('bottleBar')} />
+      </div>
+      <CarrierRows lines={lines} full={full} />
       <fieldset>
         <legend className="mb-1 text-soft">Who goes along: from, how many, into, to</legend>
         {loads.map((l, i) => {
