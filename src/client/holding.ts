@@ -66,7 +66,7 @@ export const speciesOptions = (species: readonly Pick<SpeciesOption, 'id' | 'nam
 export const usualSpecies = (species: readonly SpeciesOption[]): string | undefined =>
   species[0]?.kept === false ? undefined : species[0]?.id;
 
-export type SiteOption = { id: number; name: string; permit: string };
+export type SiteOption = { id: number; name: string; permit: string; points: readonly string[] };
 
 /** The stage that follows on the one in which they are; undefined after the last. */
 export const nextOf = (h: ActHolding): string | undefined =>

@@ -2,7 +2,7 @@ import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
 import type { Player } from './player';
-import { waterMap } from './waterMap';
+import { reaches, waterMap } from './waterMap';
 
 /** What the demo's people sign in with: invented data only, on loopback. */
 export const DEMO_PASSWORD = 'ombrel-demo-only';
@@ -125,8 +125,15 @@ export async function furnish(p: Player): Promise<void> {
   for (const [name, water, target, eastKm, northKm, more] of [
     ['Lake Ivarre', 'Lake Ivarre', 95000, 14, 9, { mostNumber: 90000, species: 'arctic-char' }],
     ['Lake Tessel', 'Lake Tessel', 60000, -12, 6, { leastG: 1, species: 'arctic-char' }],
-    ['Upper Ombrel', 'River Ombrel', 290000, 5, 17, { leastG: 2, mostG: 30, species: 'sterlet' }],
-    ['Lower Ombrel', 'River Ombrel', 270000, -4, -13, { leastG: 3, species: 'arctic-char' }],
+    [
+      'Upper Ombrel',
+      'River Ombrel',
+      290000,
+      5,
+      17,
+      { leastG: 2, mostG: 30, species: 'sterlet', points: reaches.upper },
+    ],
+    ['Lower Ombrel', 'River Ombrel', 270000, -4, -13, { leastG: 3, species: 'arctic-char', points: reaches.lower }],
   ] as const)
     await p.send('releaseSite.save', { name, water, target, permit: 'on file', eastKm, northKm, ...more });
   await p.send('waters.save', waterMap);

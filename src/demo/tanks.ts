@@ -260,6 +260,7 @@ export class Tanks {
         bucketsG: buckets.slice(0, 60),
         bucketSdG: 30,
         emptied: true,
+        ...riverRelease(site === sites[2] ? 'upper' : site === sites[3] ? 'lower' : null, Math.min(60, buckets.length)),
       },
       'Culturist',
       { shortfall: 'yes' },

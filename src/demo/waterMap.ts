@@ -24,6 +24,12 @@ const lake = (name: string, east: number, north: number, wide: number, high: num
     name,
   );
 
+/** Places along the two reaches of the river, in their order. */
+export const reaches = {
+  upper: ['Stone bridge', 'Alder bend', 'Weir pool'],
+  lower: ['Mill ford', 'Reed bank', 'Old lock'],
+} as const;
+
 export const waterMap = {
   lon: LON,
   lat: LAT,
@@ -54,6 +60,14 @@ export const waterMap = {
         [-4, 0],
         [-0.6, -1],
       ]),
+      ...[
+        [reaches.upper[0], 7.5, 22],
+        [reaches.upper[1], 6.2, 19.4],
+        [reaches.upper[2], 4.5, 14.5],
+        [reaches.lower[0], -2.7, -9.4],
+        [reaches.lower[1], -4.1, -14.2],
+        [reaches.lower[2], -4.5, -19],
+      ].map(([name, ...p]) => feature('Point', at(p as number[]), String(name))),
       lake('Lake Ivarre', 15.5, 9.5, 3.4, 2.2),
       lake('Lake Tessel', -13, 6.6, 2.6, 1.8),
     ],

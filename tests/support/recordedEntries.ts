@@ -33,7 +33,7 @@ export function entry(kind: string, payload: Record<string, unknown>, holdings: 
     original: { entryId: 'e1', kind, payload, at: AT, precision: 'minute', measuredBy: 'Hand', note: 'windy' },
     holdings: holdings as EntryToCorrect['holdings'],
     places: [1, 2, 3, 4].map((id) => ({ id, name: `R${id}`, room: 'Hall', roomId: 1, kind: 'tank', holds: '' })),
-    sites: [{ id: 5, name: 'Lake Ivarre', permit: '' }],
+    sites: [{ id: 5, name: 'Lake Ivarre', permit: '', points: [] }],
     species: [
       {
         id: 'arctic-char',

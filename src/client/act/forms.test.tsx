@@ -31,7 +31,7 @@ const places: PlaceOption[] = ['R1', 'R2', 'R3', 'J2', 'J3'].map((name, i) => ({
   kind: 'tank',
   holds: name === 'R3' ? 'AC-31-02' : '',
 }));
-const sites = [{ id: 5, name: 'Lake Ivarre', permit: '' }];
+const sites = [{ id: 5, name: 'Lake Ivarre', permit: '', points: [] }];
 
 async function open(act: string, h: ActHolding = holding(), as: Partial<typeof session> = {}, unitKind = 'tank') {
   const drawn = show(

@@ -33,7 +33,7 @@ const places: PlaceOption[] = ['B1', 'J1', 'J2'].map((name, i) => ({
   kind: i === 0 ? 'table' : 'jar',
   holds: '',
 }));
-const sites = [{ id: 5, name: 'Lake Ivarre', permit: '' }];
+const sites = [{ id: 5, name: 'Lake Ivarre', permit: '', points: [] }];
 const button = () =>
   screen.getAllByRole('button').find((b) => b.getAttribute('type') === 'submit') as HTMLButtonElement;
 /** What stands beside the button; null when it can be pressed. */

@@ -108,6 +108,11 @@ test('a day is its beginning in the hatchery’s time zone, and an emptied one i
 test('text is trimmed, words are parted, yes and no is neither until somebody says', () => {
   expect(read('cause', '  fungus ', undefined, british, z.string())).toEqual({ value: 'fungus', error: null });
   expect(read('cause', '   ', undefined, british, z.string())).toEqual({ value: null, error: null });
+  expect(read('points', 'upper bridge, the mill ;; weir', 'names', british, z.array(z.string())).value).toEqual([
+    'upper bridge',
+    'the mill',
+    'weir',
+  ]);
   expect(read('tags', 'W1, W2;W3  W4', 'words', british, z.array(z.string())).value).toEqual(['W1', 'W2', 'W3', 'W4']);
   const yesNo = codecOf(z.boolean().optional(), 'firstSufficed', british, 'yesNo');
   expect([yesNo.read(yesNo.blank).value, yesNo.read('no').value, yesNo.write(true)]).toEqual([null, false, 'yes']);

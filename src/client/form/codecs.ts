@@ -35,7 +35,7 @@ export type Codec = {
  * the unit that its label names whoever reads, several words in one text, yes or no as a choice of its own, an instant by its
  * day, the way of counting that stands first; or by a codec that belongs to this act alone.
  */
-export type As = 'small' | 'plain' | 'words' | 'yesNo' | 'day' | Method | Codec;
+export type As = 'small' | 'plain' | 'words' | 'names' | 'yesNo' | 'day' | Method | Codec;
 
 /** A field's name ends with its unit, here as everywhere: what that unit measures, and how many base units it is. */
 const UNITS: readonly [RegExp, Dimension, number][] = [
@@ -74,6 +74,7 @@ export function codecOf(schema: z.ZodType, name: string, reader: Reader, as?: As
   const s = bare(schema);
   if (typeof as === 'object') return as;
   if (as === 'words') return WORDS;
+  if (as === 'names') return NAMES;
   if (as === 'yesNo') return YES_NO;
   if (as === 'day') return dayCodec(reader.timeZone);
   if (s === howMany) return amountCodec(reader, as as Method | undefined);
@@ -93,6 +94,18 @@ const WORDS: Codec = {
   read: (t) => {
     const words = wordsOf(String(t));
     return { value: words.length > 0 ? words : null, error: null };
+  },
+};
+/** Names of several words, parted by commas or lines. */
+const NAMES: Codec = {
+  blank: '',
+  write: (v) => (v as string[]).join(', '),
+  read: (t) => {
+    const names = String(t)
+      .split(/[,;\n]+/)
+      .map((n) => n.trim())
+      .filter(Boolean);
+    return { value: names.length > 0 ? names : null, error: null };
   },
 };
 /** Where neither is the usual one: nothing is chosen until somebody does. */

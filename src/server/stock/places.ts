@@ -1,4 +1,5 @@
 import { DAY_MS } from '@/core/time/spans';
+import { fromJson } from '@/store/books/rows';
 import { broodByUnit } from '@/store/broodIn';
 import type { Db } from '@/store/connection';
 import { SENSOR_OF_UNIT } from '@/store/waters';
@@ -56,9 +57,13 @@ export async function places(db: Db, siteId: number, now?: number): Promise<Plac
   });
 }
 
-export async function releaseSites(db: Db, siteId: number): Promise<{ id: number; name: string; permit: string }[]> {
-  return await db('release_site')
+export async function releaseSites(
+  db: Db,
+  siteId: number,
+): Promise<{ id: number; name: string; permit: string; points: string[] }[]> {
+  const rows = await db('release_site')
     .where({ site_id: siteId, retired: false })
     .orderBy('name')
-    .select('id', 'name', 'permit');
+    .select<{ id: number; name: string; permit: string; points: string | null }[]>('id', 'name', 'permit', 'points');
+  return rows.map((r) => ({ ...r, points: r.points === null ? [] : fromJson<string[]>(r.points) }));
 }

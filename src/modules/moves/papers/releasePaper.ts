@@ -32,6 +32,8 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
   doc.text(
     `${p.water ? `Water: ${p.water}. ` : ''}${p.permit ? `Permit: ${p.permit}` : 'Permit: none on file for this site'}`,
   );
+  if (p.entry.mark)
+    doc.text(`Marked: ${p.entry.mark}${p.entry.markedShare < 1 ? `, ${percent(p.entry.markedShare)} of them` : ''}`);
   if (p.waterCelsius !== null)
     doc.text(
       `Receiving water ${decimals(forReader(p.waterCelsius, 'temperature', us), 1)} ${readerUnit('temperature', us)}`,
@@ -59,6 +61,19 @@ export async function releasePaperPdf(p: ReleasePaper, timeZone: string, us = fa
       2,
     )}. Number = total mass / (sum of sample mass / sum of sample count); ratio estimator, Student’s t.`,
   );
+  if (p.spread.length > 0) {
+    keepTogether(doc, 60);
+    doc.moveDown(1).font('bold').fontSize(11).text('Spread over').font('plain').fontSize(9.5).moveDown(0.3);
+    table(
+      doc,
+      [
+        { title: 'place', width: 200 },
+        { title: 'buckets', width: 70, right: true },
+        { title: 'carried by', width: 220 },
+      ],
+      p.spread.map((s) => [s.point, String(s.buckets), s.by]),
+    );
+  }
   keepTogether(doc, 60);
   doc.moveDown(1).font('bold').fontSize(11).text('Origin').font('plain').fontSize(9.5).moveDown(0.3);
   table(

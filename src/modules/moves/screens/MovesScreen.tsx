@@ -40,6 +40,12 @@ export function MovesScreen({
             <Link className="link" href="/moves/hauls">
               Hauls
             </Link>
+            <Link className="link" href="/moves/day">
+              Day at the water
+            </Link>
+            <Link className="link" href="/moves/returns">
+              Returns
+            </Link>
             <Link className="link" href="/moves/orders">
               Orders
             </Link>

@@ -17,6 +17,8 @@ export type ReleaseFeature = {
     /** Half of the 95 % interval. */
     doubt: number;
     meanG: number | null;
+    mark: string;
+    markedShare: number;
   };
 };
 
@@ -53,6 +55,8 @@ export async function releasesGeoJson(
         number: Math.round(Number(r.number)),
         doubt: Math.round(Z95 * r.sd),
         meanG: r.meanG,
+        mark: r.mark,
+        markedShare: r.markedShare,
       },
     };
   };

@@ -16,6 +16,10 @@ export type Release = {
   number: number;
   sd: number;
   meanG: number | null;
+  /** How they are marked, and what share of them is; empty for none. */
+  mark: string;
+  markedShare: number;
+  siteId: number;
   paper: { id: number; number: string; superseded: boolean } | null;
   voided: boolean;
 };
@@ -72,7 +76,13 @@ async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder
     );
   const book = await speciesBook(db, siteId);
   return rows.map((r) => {
-    const intent = fromJson<{ siteName: string; batches: { massG: number; count: number }[] }>(r.intent);
+    const intent = fromJson<{
+      site: number;
+      siteName: string;
+      batches: { massG: number; count: number }[];
+      mark?: string;
+      markedShare?: number;
+    }>(r.intent);
     const count = intent.batches.reduce((s, b) => s + b.count, 0);
     return {
       entryId: r.id,
@@ -85,6 +95,9 @@ async function releasesWhere(db: Db, siteId: number, only: (q: Knex.QueryBuilder
       number: r.delta,
       sd: r.sd,
       meanG: count > 0 ? intent.batches.reduce((s, b) => s + b.massG, 0) / count : null,
+      mark: intent.mark ?? '',
+      markedShare: intent.mark ? (intent.markedShare ?? 1) : 0,
+      siteId: intent.site,
       paper: r.paperId === null ? null : { id: r.paperId, number: r.paperNumber!, superseded: r.superseded !== null },
       voided: r.voided !== null,
     };
@@ -136,6 +149,7 @@ export type ReleasePaper = {
   batches: { massG: number; count: number }[];
   bucketsG: number[];
   waterCelsius: number | null;
+  spread: { point: string; buckets: number; by: string }[];
   /** As they stood when the release was recorded. */
   permit: string;
   water: string;
@@ -173,6 +187,7 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
     batches: { massG: number; count: number }[];
     bucketsG: number[];
     waterCelsius?: number;
+    spread?: ReleasePaper['spread'];
     site: number;
     permit?: string;
     water?: string;
@@ -187,6 +202,7 @@ export async function releasePaper(db: Db, siteId: number, paperId: number): Pro
     batches: intent.batches,
     bucketsG: intent.bucketsG,
     waterCelsius: intent.waterCelsius ?? null,
+    spread: intent.spread ?? [],
     // Releases of before these were kept with them say what the site says now.
     permit: intent.permit ?? site?.permit ?? '',
     water: intent.water ?? site?.water ?? '',

@@ -50,8 +50,10 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
     begin: site ?? {},
     needs: { name: 'a name' },
     unreadable: { target: 'the target' },
-    clears: site ? [] : ['name', 'water', 'target', 'permit', 'leastG', 'mostG', 'mostNumber', 'eastKm', 'northKm'],
-    as: { leastG: 'small', mostG: 'small', eastKm: 'plain', northKm: 'plain' },
+    clears: site
+      ? []
+      : ['name', 'water', 'target', 'permit', 'leastG', 'mostG', 'mostNumber', 'eastKm', 'northKm', 'points'],
+    as: { points: 'names', leastG: 'small', mostG: 'small', eastKm: 'plain', northKm: 'plain' },
     says: () => (site ? 'Kept.' : 'Made.'),
   });
   return (
@@ -63,6 +65,7 @@ function SiteForm({ site, onDone }: { site?: Site; onDone?: () => void }) {
       <NumberInput label="It allows at most" {...f.field('mostNumber')} />
       <MeasureInput label="Fish from" {...f.measure('leastG')} />
       <MeasureInput label="up to" {...f.measure('mostG')} />
+      <TextField label="Places along it" {...f.typed('points')} hint="in their order, parted by commas" />
       <DecimalInput label="km to the east" {...f.field('eastKm')} />
       <DecimalInput label="km to the north" {...f.field('northKm')} />
       {site && (

@@ -4,6 +4,7 @@ import type { UnitKind } from '@/core/units/unitKinds';
 import { type OwnTask, ownTasks } from '@/modules/incubation/views/routine';
 import { type DeviceToken, deviceTokens } from '@/modules/water/views/alarms';
 import type { Role } from '@/server/act/define';
+import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { pickingMethodsOf } from '@/store/pickWatch';
 
@@ -57,6 +58,7 @@ export type SetupView = {
     species: string | null;
     eastKm: number | null;
     northKm: number | null;
+    points: string[] | null;
   }[];
 };
 
@@ -124,6 +126,7 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
           mostNumber: 'most_number',
           eastKm: 'east_km',
           northKm: 'north_km',
+          points: 'points',
         }),
       pickingMethodsOf(db, siteId),
       deviceTokens(db, siteId),
@@ -144,7 +147,10 @@ export async function setupView(db: Db, siteId: number): Promise<SetupView> {
     units: units.map((u: { holds: string }) => ({ ...u, holds: Number(u.holds) })),
     divided: divided.map((d: { parts: string }) => ({ ...d, parts: d.parts.split(' ') })),
     sensors,
-    releaseSites,
+    releaseSites: releaseSites.map((s) => ({
+      ...s,
+      points: s.points === null ? null : fromJson<string[]>(s.points),
+    })),
     map: map ?? null,
   } as SetupView;
 }

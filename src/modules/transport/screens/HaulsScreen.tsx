@@ -32,6 +32,9 @@ export function HaulsScreen({
             : `${open.length} ${open.length === 1 ? 'truck' : 'trucks'}, ${grouped(open.flatMap((h) => h.loads).reduce((s, l) => s + l.number, 0))} fish`}
         </p>
         <span className="ml-auto flex flex-wrap items-baseline gap-x-4">
+          <Link className="link" href="/moves/day">
+            Day at the water
+          </Link>
           <Link className="link" href="/moves/plan">
             Release plan
           </Link>

@@ -226,7 +226,7 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
         <div>
           {plan.sites.length > 0 && (
             <>
-              <SiteMap sites={plan.sites} waters={plan.waters} promised={promised} />
+              <SiteMap sites={plan.sites} waters={plan.waters} places={plan.places} promised={promised} />
               <p className="quiet mt-1 text-small">
                 Filled: what was released this season{proposed ? ', and what is proposed' : ''}. The proposal meets as
                 much of the targets as windows and permits let it, then takes the fewest loads.

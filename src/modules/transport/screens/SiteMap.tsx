@@ -1,7 +1,7 @@
 import { geoIdentity, geoPath, max, scaleSqrt } from 'd3';
 import { grouped, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
-import type { WaterShape } from '@/core/release/waters';
+import type { NamedPlace, WaterShape } from '@/core/release/waters';
 import type { PlanSite } from '../views/plan';
 
 const [W, H, PAD] = [420, 320, 34];
@@ -10,10 +10,12 @@ const [W, H, PAD] = [420, 320, 34];
 export function SiteMap({
   sites,
   waters,
+  places = [],
   promised,
 }: {
   sites: readonly PlanSite[];
   waters: readonly WaterShape[];
+  places?: readonly NamedPlace[];
   promised: ReadonlyMap<string, number>;
 }) {
   const placed = sites.filter((s) => s.eastKm !== null && s.northKm !== null);
@@ -91,6 +93,14 @@ export function SiteMap({
           fill="none"
         />
       ))}
+      {places.map((p) => {
+        const [x, y] = at(p.at[0], p.at[1]);
+        return (
+          <circle key={`place ${p.name}`} cx={x} cy={y} r={2.6} fill="var(--deep)">
+            <title>{p.name}</title>
+          </circle>
+        );
+      })}
       {placed.map((s) => {
         const [x, y] = at(s.eastKm!, s.northKm!);
         const got = s.done + (promised.get(s.name) ?? 0);

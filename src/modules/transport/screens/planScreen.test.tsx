@@ -33,11 +33,13 @@ const site = (over: Partial<PlanSite> = {}): PlanSite => ({
   species: null,
   eastKm: null,
   northKm: null,
+  points: [],
   ...over,
 });
 const plan = (over: Partial<ReleasePlan> = {}): ReleasePlan => ({
   lots: [lot()],
   sites: [site()],
+  places: [],
   waters: [],
   asked: { lots: [{ id: 'R8 ST-29-01 L', number: 29_163 }], sites: [{ id: 'Lake Ivarre', target: 16_995 }] },
   ...over,

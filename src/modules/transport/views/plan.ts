@@ -1,9 +1,11 @@
 import type { ReleaseLot, ReleaseSite } from '@/core/release/allocate';
-import { readWaters, type WaterShape } from '@/core/release/waters';
+import { type NamedPlace, readWaters, type WaterShape } from '@/core/release/waters';
 import { siteTotals } from '@/modules/moves/views/releases';
 import type { HallView } from '@/modules/rearing/views/hall';
 import { barredAt } from '@/server/stock/withdrawal';
+import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
+import { sameName } from '../hauls';
 
 /** Fish that could go out, and why not, where they may not. */
 export type PlanLot = {
@@ -36,6 +38,8 @@ export type PlanSite = {
   species: string | null;
   eastKm: number | null;
   northKm: number | null;
+  /** Places along its reach, in their order. */
+  points: string[];
 };
 
 export type ReleasePlan = {
@@ -43,6 +47,8 @@ export type ReleasePlan = {
   sites: PlanSite[];
   /** Rivers and lakes around, in km from the hatchery. */
   waters: WaterShape[];
+  /** Places along reaches that the map knows. */
+  places: NamedPlace[];
   /** What `release.allocate` is asked. */
   asked: { lots: ReleaseLot[]; sites: ReleaseSite[] };
 };
@@ -62,13 +68,22 @@ export async function releasePlan(
     db('release_site')
       .where({ site_id: site.siteId, retired: false })
       .orderBy('name')
-      .select<Omit<PlanSite, 'done' | 'doneSd'>[]>('id', 'name', 'water', 'permit', 'target', 'species', {
-        mostNumber: 'most_number',
-        leastG: 'least_g',
-        mostG: 'most_g',
-        eastKm: 'east_km',
-        northKm: 'north_km',
-      }),
+      .select<(Omit<PlanSite, 'done' | 'doneSd' | 'points'> & { points: string | null })[]>(
+        'id',
+        'name',
+        'water',
+        'permit',
+        'target',
+        'species',
+        'points',
+        {
+          mostNumber: 'most_number',
+          leastG: 'least_g',
+          mostG: 'most_g',
+          eastKm: 'east_km',
+          northKm: 'north_km',
+        },
+      ),
     siteTotals(db, site.siteId, seasonFrom),
     barredAt(
       db,
@@ -100,12 +115,19 @@ export async function releasePlan(
   });
   const sites = rows.map((r): PlanSite => {
     const there = totals.find((t) => t.id === r.id);
-    return { ...r, done: Math.round(there?.number ?? 0), doneSd: there?.sd ?? 0 };
+    return {
+      ...r,
+      points: r.points === null ? [] : fromJson<string[]>(r.points),
+      done: Math.round(there?.number ?? 0),
+      doneSd: there?.sd ?? 0,
+    };
   });
+  const drawn = map ? readWaters(map.geojson, map) : null;
   return {
     lots,
     sites,
-    waters: map ? readWaters(map.geojson, map).shapes : [],
+    waters: drawn?.shapes ?? [],
+    places: (drawn?.places ?? []).filter((x) => sites.some((s) => s.points.some((p) => sameName(p, x.name)))),
     asked: {
       lots: lots
         .filter((l) => l.barred === '')

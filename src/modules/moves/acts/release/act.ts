@@ -22,6 +22,20 @@ export const recordRelease = defineAct({
     emptied: z.boolean().default(false),
     /** The haul by which they came there. */
     haul: z.number().int().optional(),
+    /** How they are marked, and what share of them is; what comes back is told apart by it. */
+    mark: z.string().trim().max(60, 'is too long').default(''),
+    markedShare: z.number().gt(0, 'must be above 0').max(1, 'is a share: up to 100 %').optional(),
+    /** Over which places the buckets were spread, and who carried them. */
+    spread: z
+      .array(
+        z.strictObject({
+          point: z.string().trim().min(1, 'needs a place').max(60, 'is too long'),
+          buckets: z.number().int('must be a whole number').min(1, 'needs at least one').max(500, 'is a typing error'),
+          by: z.string().trim().max(120, 'is too long').default(''),
+        }),
+      )
+      .max(60, 'are more lines than one load has')
+      .default([]),
     waterCelsius: z.number().min(-2).max(40).optional(),
   }),
   result: returns<{ entryId: string; lot: string; unit: string; site: string; meanG?: number } & Said>(),

@@ -15,6 +15,16 @@ export const decision = decides(recordRelease, async (c, p) => {
   const event = eventOf(c, p);
   const site = await c.trx('release_site').where({ id: p.site, site_id: c.site.id }).first();
   if (!site) throw new ActRefused('noSite', 'There is no such release site.', 'site', 'Choose one of the list.');
+  const carried = p.spread.reduce((s, x) => s + x.buckets, 0);
+  if (carried > p.bucketsG.length)
+    throw new ActRefused(
+      'spread',
+      `${carried} buckets were carried, and ${p.bucketsG.length} weighed.`,
+      'spread',
+      'Weigh every bucket, or take the surplus off a place.',
+    );
+  if (p.markedShare !== undefined && !p.mark)
+    throw new ActRefused('mark', 'How are they marked?', 'mark', 'Clip, tag or dye: what tells them apart later.');
   const at = await standing(c, p.unit, asOf(c, event), p, ['eats']);
   await askWithdrawal(c, at, event.at, event.note, 'out');
   await askTemperedOut(c, at, { name: site.name, celsius: p.waterCelsius }, event.at);

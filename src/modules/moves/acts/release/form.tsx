@@ -5,10 +5,11 @@ import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import type { ActHolding, SiteOption } from '@/client/holding';
 import { at } from '@/client/holding';
-import { MeasureInput } from '@/client/inputs';
+import { DecimalInput, MeasureInput, NumberInput } from '@/client/inputs';
 import { BucketTally } from '@/client/measure/BucketTally';
 import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
+import { TextField } from '@/ui/fields';
 import { SelectField } from '@/ui/SelectField';
 import { recordRelease } from './act';
 
@@ -44,6 +45,9 @@ export function ReleaseForm({
     done,
   });
   const to = sites.find((s) => s.id === f.value('site'));
+  const points = to?.points ?? [];
+  const spread = f.lines('spread', {}, ['point']);
+  const each = points.length > 0 ? Math.round((f.value('bucketsG') ?? []).length / points.length) : 0;
   return (
     <Form of={f} label="Record release">
       <SelectField
@@ -59,6 +63,30 @@ export function ReleaseForm({
         </p>
       )}
       <BucketTally weights={f.batches('batches')} buckets={f.typed('bucketsG')} read={f.value('bucketsG') ?? []} />
+      {points.length > 0 && (
+        <fieldset>
+          <legend className="mb-1 text-soft">
+            Over which places{each > 0 ? `: some ${each} ${each === 1 ? 'bucket' : 'buckets'} at each` : ''}
+          </legend>
+          {spread.each.map((l) => (
+            <div key={l.key} className="mb-1 grid grid-cols-[minmax(0,1fr)_5.5rem_minmax(0,1fr)] items-end gap-2">
+              <SelectField
+                label="Place"
+                {...l.field('point')}
+                empty="choose"
+                options={points.map((value) => ({ value, label: value }))}
+              />
+              <NumberInput label="Buckets" {...l.field('buckets')} />
+              <TextField label="Carried by" {...l.field('by')} />
+            </div>
+          ))}
+          {spread.error && <span className="text-small text-loss">{spread.error}</span>}
+        </fieldset>
+      )}
+      <div className="grid grid-cols-2 gap-2">
+        <TextField label="Marked" {...f.field('mark')} hint="clip, tag or dye; empty: none" />
+        {f.value('mark') && <DecimalInput label="of them, %" {...f.field('markedShare')} hint="empty: all" />}
+      </div>
       <MeasureInput
         label="Receiving water"
         {...f.measure('waterCelsius')}

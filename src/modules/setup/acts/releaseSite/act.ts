@@ -20,6 +20,8 @@ export const saveReleaseSite = defineAct({
     /** Where it lies from the hatchery, km to the east and to the north. */
     eastKm: z.number().min(-2000).max(2000, 'is too far for a truck').nullable().default(null),
     northKm: z.number().min(-2000).max(2000, 'is too far for a truck').nullable().default(null),
+    /** Places along its reach over which a load is spread, in their order. */
+    points: z.array(name(60)).max(30, 'are more places than one load is spread over').nullable().default(null),
     retired: z.boolean().default(false),
   }),
   result: returns<{ id: number }>(),

@@ -7,6 +7,9 @@ export const decision = decides(saveReleaseSite, async (c, p) => {
   await unique(c, 'release_site', { site_id: c.site.id, name: p.name }, p.id, 'a release site');
   if (p.leastG !== null && p.mostG !== null && p.leastG > p.mostG)
     throw new ActRefused('window', 'The least is above the most.', 'mostG', 'Check the two masses.');
+  const twice = p.points?.findIndex((x, i) => p.points!.findIndex((y) => y.toLowerCase() === x.toLowerCase()) !== i);
+  if (twice !== undefined && twice >= 0)
+    throw new ActRefused('twice', `${p.points![twice]} stands twice.`, 'points', 'One name for one place.');
   if (p.species !== null) await c.species(p.species);
   const row = {
     site_id: c.site.id,
@@ -20,6 +23,7 @@ export const decision = decides(saveReleaseSite, async (c, p) => {
     species: p.species,
     east_km: p.eastKm,
     north_km: p.northKm,
+    points: p.points === null ? null : JSON.stringify(p.points),
     retired: p.retired,
   };
   if (p.id !== undefined) {
