@@ -43,6 +43,28 @@ export class Hauls {
           until: Math.round(p.anchor + until * DAY_MS),
         });
     });
+    for (const [day, site, gear, examined, seenShare, number, wished, said] of [
+      [-212, 2, 'trap', 96, 0.4, 7, 0, 'first weeks of the trap'],
+      [-148, 2, 'trap', 141, 0.4, 11, 3, ''],
+      [-61, 3, 'net', 58, undefined, 4, 1, 'netted below the lock'],
+      [-20, 2, 'angled', 37, undefined, 5, 4, 'told by anglers'],
+    ] as const)
+      p.at(day, async () => {
+        const sites = await p.sites();
+        await p.trySend(
+          'return.record',
+          {
+            site: sites[site]!,
+            gear,
+            examined,
+            seenShare,
+            said,
+            marks: [{ mark: 'left pelvic clip', number, wished }],
+          },
+          'Hand',
+          { strangeMark: 'meant' },
+        );
+      });
     p.at(-0.12, async () => {
       const sites = await p.sites();
       const blue = await this.plan('Blue truck', 0, 2.5, [

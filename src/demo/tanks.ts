@@ -3,6 +3,7 @@ import type { Feeding } from './feeding';
 import type { Plan } from './plans';
 import type { Sizes } from './sizes';
 import type { Station } from './station';
+import { reaches } from './waterMap';
 
 /** Living animals of a lot in truth, by unit. */
 export type Truth = Map<string, number>;
@@ -337,4 +338,18 @@ export class Tanks {
         graded: true,
       });
   }
+}
+
+/** In the river a part of them is clipped, and the buckets are spread over the places of a reach. */
+function riverRelease(reach: keyof typeof reaches | null, buckets: number) {
+  if (reach === null) return {};
+  const carriers = ['Anglers of Aldern', 'School of Ferrow', ''];
+  return {
+    mark: 'left pelvic clip',
+    markedShare: 0.25,
+    spread: reaches[reach].flatMap((point, i) => {
+      const here = Math.floor(buckets / 3) + (i < buckets % 3 ? 1 : 0);
+      return here > 0 ? [{ point, buckets: here, by: carriers[i]! }] : [];
+    }),
+  };
 }
