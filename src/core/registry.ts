@@ -394,6 +394,7 @@ export const registry: readonly Listed[] = [
   ),
   listed('pond.prepare', 'Preparation of a pond', 'Ponds', async () => (await import('./ponds/prepare')).calculation),
   listed('pond.fill', 'Filling a pond', 'Ponds', async () => (await import('./ponds/fill')).calculation),
+  listed('pond.dawn', 'Oxygen of a pond at dawn', 'Ponds', async () => (await import('./ponds/dawn')).calculation),
   listed(
     'health.mortalityAlarm',
     'Dead of the day, watched',

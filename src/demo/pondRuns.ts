@@ -41,11 +41,39 @@ export class PondRuns {
       ['P3', -14, 'drain'],
       ['P3', -2.2, 'dry', { said: 'two wet days' }],
     ];
+    p.at(-5.4, () =>
+      this.further('P2', {
+        sampleDays: 28,
+        harvest: 'total',
+        harvestAt: Math.round(p.anchor + 9 * DAY_MS) - ((p.anchor + 9 * DAY_MS) % 3_600_000),
+        drainLPerMin: 900,
+        profile: [
+          { atM: 0, cm: 60 },
+          { atM: 12, cm: 105 },
+          { atM: 30, cm: 130 },
+          { atM: 42, cm: 155 },
+        ],
+      }),
+    );
+    p.at(-5.3, () =>
+      this.further('P3', {
+        partners: [
+          { name: 'tench', number: 1800, lengthMm: 34, feeds: 'bottom' },
+          { name: 'ide', number: 1200, lengthMm: 48, feeds: 'plankton' },
+          { name: 'pikeperch', number: 90, lengthMm: 82, feeds: 'animals' },
+        ],
+      }),
+    );
     for (const [pond, day, what, more] of steps)
       p.at(day + 0.3, async () => {
         const run = this.runs.get(pond);
         if (run) await p.trySend('pond.note', { run, what, ...more }, 'Hand');
       });
+  }
+
+  private async further(pond: string, more: Record<string, unknown>): Promise<void> {
+    const run = this.runs.get(pond);
+    if (run) await this.p.trySend('pond.extend', { run, ...more }, 'Manager');
   }
 
   private readonly runs = new Map<string, number>();

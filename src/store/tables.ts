@@ -754,6 +754,11 @@ interface TallyPart {
   at: number;
 }
 
+interface TideTable {
+  site_id: number;
+  lines: string;
+}
+
 interface Unit {
   id: number;
   site_id: number;
@@ -916,6 +921,7 @@ declare module 'knex/types/tables' {
     species_value: SpeciesValue;
     stage_seen: StageSeen;
     tally_part: TallyPart;
+    tide_table: TideTable;
     unit: Unit;
     vaccination: Vaccination;
     vaccination_batch: VaccinationBatch;

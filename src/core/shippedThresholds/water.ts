@@ -93,6 +93,27 @@ export const ofWater = {
     unit: 'cm',
     hint: 'verify: nights become dangerous; no fertiliser, exchange, watch oxygen at dawn',
   },
+  pondGape: {
+    of: 'hands',
+    what: 'share of its own length up to which a hunter of a pond takes others',
+    value: 0.5,
+    unit: 'of its length',
+    hint: 'verify: wide mouths take more, slender ones less',
+  },
+  pondOxygenLeast: {
+    of: 'hands',
+    what: 'oxygen at dawn below which a pond is in danger',
+    value: 3,
+    unit: 'mg/L',
+    hint: 'verify: fish that are used to it bear 2; salmonids and young ones need more',
+  },
+  harvestIceKeeps: {
+    of: 'hands',
+    what: 'ice that keeps a kilogram of harvested fish for a day, beyond what cools it',
+    value: 0.5,
+    unit: 'kg/kg',
+    hint: 'verify: insulated boxes in the shade; twice as much in summer heat',
+  },
   haulOxygenLeast: {
     of: 'hands',
     what: 'oxygen below which water of fish under way must not go',

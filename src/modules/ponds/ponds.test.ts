@@ -1,6 +1,7 @@
 import { counted, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { pondDay } from './views/pondDay';
 import { pondRuns } from './views/ponds';
 
 let h: TestHatchery;
@@ -111,4 +112,81 @@ test('rain shifts what needs dry weather; amounts a digit too large, wrong ponds
   expect((await refusal(begin({ run: id, poison: 'x' }))).path).toBe('poisonMgPerL');
   expect((await refusal(begin({ run: 999 }))).code).toBe('noRun');
   expect((await refusal(begin({ run: id, begunAt: h.clock.now + 900 * DAY }))).path).toBe('begunAt');
+});
+
+test('a run is planned further piece by piece; changing its preparation keeps that; slips are told at their field', async () => {
+  const { id } = await begin();
+  const extend = (more: object) => h.send('pond.extend', { run: id, ...more });
+  await extend({ partners: [{ name: 'tench', number: 4000, lengthMm: 40, feeds: 'bottom' }] });
+  await extend({ harvestAt: h.clock.now + 90 * DAY, tidal: true });
+  await h.send('pond.open', { run: id, unit: pond, begunAt: h.clock.now, areaM2: 6000 });
+  expect(await view(id)).toMatchObject({
+    plan: { areaM2: 6000 },
+    more: { partners: [{ name: 'tench' }], tidal: true, harvest: 'total', sampleDays: 14 },
+  });
+  await extend({ harvestAt: null });
+  expect((await view(id)).more.harvestAt).toBeNull();
+  const two = { name: 'Tench', number: 1, lengthMm: 9 };
+  expect((await refusal(extend({ partners: [two, { ...two, name: 'tench' }] }))).path).toBe('partners.1.name');
+  expect((await refusal(extend({ harvestAt: h.clock.now - 900 * DAY }))).path).toBe('harvestAt');
+  const backwards = [
+    { atM: 10, cm: 50 },
+    { atM: 5, cm: 60 },
+  ];
+  expect((await refusal(extend({ profile: backwards }))).path).toBe('profile.1.atM');
+  await note(id, 'drain');
+  await h.send('pond.close', { run: id });
+  expect((await refusal(extend({ tidal: false }))).code).toBe('closed');
+});
+
+test('a pond on its day: next sample, water exchanged and fertilised again, the night by two readings', async () => {
+  await standIn(h, 'fingerling', 4000);
+  const { id } = await begin({ fertiliser: 'compost', fertiliserKgPerHa: 2000 });
+  await note(id, 'fertilise', { kg: 1000 });
+  h.clock.now += 5 * DAY;
+  await moveIn();
+  await h.send('weigh.record', { unit: pond, batches: [{ massG: 1000, count: 100 }] });
+  const day = async () => pondDay(h.db, h.manager.siteId, await view(id), h.clock.now);
+  const weighedAt = h.clock.now;
+  expect(await day()).toMatchObject({ placed: false, night: null, again: null, harvest: null });
+  expect((await day()).sample).toEqual({ last: weighedAt, due: weighedAt + 14 * DAY });
+  h.clock.now += DAY;
+  await note(id, 'exchange');
+  await note(id, 'exchange');
+  // Three tenths went out twice: 1 − 0.7² of a thousand.
+  expect((await day()).again).toMatchObject({ what: 'compost', kg: expect.closeTo(510, 6) });
+  await note(id, 'fertilise', { kg: 510 });
+  expect((await day()).again).toBeNull();
+  await h.send('waters.save', {
+    lon: 0,
+    lat: 48,
+    text: JSON.stringify({
+      type: 'FeatureCollection',
+      features: [{ type: 'Feature', properties: { name: 'weir' }, geometry: { type: 'Point', coordinates: [0, 48] } }],
+    }),
+  });
+  const { dusk } = (await day()).night!;
+  const oxygen = async (hours: number, value: number) => {
+    h.clock.now = dusk + DAY + hours * HOUR;
+    await h.send('water.read', { unit: pond, readings: [{ kind: 'oxygen', value }] });
+  };
+  await oxygen(0.2, 8);
+  expect((await day()).night).toMatchObject({ readings: [{ value: 8 }], ahead: null });
+  await oxygen(2.2, 6.8);
+  const night = (await day()).night!;
+  expect(night.ahead!.perHour).toBeCloseTo(-0.6, 1);
+  expect(night.ahead!.mgPerL).toBeLessThan(5);
+  await h.send('pond.extend', { run: id, harvestAt: h.clock.now + 9 * DAY });
+  expect((await day()).harvest).toMatchObject({ number: 1000, massKg: 10 });
+});
+
+test('a tide table of a year is kept; one that is none says why, and nothing of it is kept', async () => {
+  const lines = Array.from(
+    { length: 60 },
+    (_, i) =>
+      `2031-05-${String(1 + Math.floor(i / 4)).padStart(2, '0')} ${String(6 * (i % 4)).padStart(2, '0')}:10;${i % 2 ? 0.4 : 3.2}`,
+  );
+  expect(await h.send('tides.save', { text: lines.join('\n') })).toMatchObject({ lines: 60 });
+  expect((await refusal(h.send('tides.save', { text: '2031-05-01 04:12;x' }))).path).toBe('text');
+  expect(JSON.parse((await h.db('tide_table').first('lines'))!.lines)).toHaveLength(60);
 });

@@ -1,3 +1,4 @@
+import { type PondMore, pondMore } from '@/core/ponds/more';
 import { type PondPlan, pondPlan } from '@/core/ponds/plan';
 import { type PondStep, pondStepIds } from '@/core/ponds/prepare';
 import { ActRefused } from '@/server/act/refused';
@@ -10,13 +11,14 @@ export type RunRow = {
   unitId: number;
   unit: string;
   plan: PondPlan;
+  more: PondMore;
   begunAt: number;
   closedAt: number | null;
 };
 export type PondNote = {
   id: number;
   runId: number;
-  what: PondStep | 'food';
+  what: PondStep | 'food' | 'exchange';
   at: number;
   amounts: { what: string; kg: number }[];
   discCm: number | null;
@@ -68,7 +70,10 @@ export async function runsOf(db: Db, siteId: number, id?: number): Promise<RunRo
       begunAt: 'r.begun_at',
       closedAt: 'r.closed_at',
     });
-  return rows.map((r) => ({ ...r, plan: pondPlan.parse(fromJson(r.plan)) }));
+  return rows.map((r) => {
+    const kept = fromJson<{ more?: unknown }>(r.plan);
+    return { ...r, plan: pondPlan.parse(kept), more: pondMore.parse(kept.more ?? {}) };
+  });
 }
 
 /** What was done in runs, in order. One statement. */
@@ -81,7 +86,7 @@ export async function pondNotes(db: Db, runIds: readonly number[]): Promise<Pond
       { id: number; runId: number; what: string; at: number; amounts: string; discCm: number | null; said: string }[]
     >('id', 'what', 'at', 'amounts', 'said', { runId: 'run_id', discCm: 'disc_cm' });
   return rows
-    .filter((r) => r.what === 'food' || (pondStepIds as readonly string[]).includes(r.what))
+    .filter((r) => r.what === 'food' || r.what === 'exchange' || (pondStepIds as readonly string[]).includes(r.what))
     .map((r) => ({ ...r, what: r.what as PondNote['what'], amounts: fromJson<PondNote['amounts']>(r.amounts) }));
 }
 

@@ -245,4 +245,12 @@ export const carriedMigrations: readonly Step[] = [
     }),
     down: drop('fish_return'),
   },
+  {
+    name: '0719_tide_table',
+    up: create('tide_table', (t) => {
+      t.integer('site_id').unsigned().primary().references('site.id');
+      t.text('lines', 'mediumtext').notNullable().comment('high and low waters, in order');
+    }),
+    down: drop('tide_table'),
+  },
 ];

@@ -14,10 +14,12 @@ import { Table } from '@/ui/Table';
 import { ClosePondForm } from '../acts/close/form';
 import { DiscForm, StepDone } from '../acts/note/form';
 import { PondForm } from '../acts/open/form';
+import type { PondDay } from '../views/pondDay';
 import type { ChainStep, PondRun } from '../views/ponds';
+import { HarvestOfPond, NightOfPond, PartnersOfPond, ProfileOfPond, RhythmOfPond } from './PondDays';
 
 /** One run of a pond: what is done on which day, how much of what, and what it came to. */
-export function PondScreen({ of: r, earlier }: { of: PondRun; earlier: readonly PondRun[] }) {
+export function PondScreen({ of: r, day: d, earlier }: { of: PondRun; day: PondDay; earlier: readonly PondRun[] }) {
   const { timeZone, now, role } = useSession();
   const may = role !== 'reader';
   const plans = role === 'manager' || role === 'culturist';
@@ -73,8 +75,19 @@ export function PondScreen({ of: r, earlier }: { of: PondRun; earlier: readonly 
               <Step key={s.id} s={s} r={r} next={r.next?.id === s.id} may={may && open} now={now} timeZone={timeZone} />
             ))}
           </ol>
+          <div className="mt-4">
+            {open && <HarvestOfPond r={r} d={d} plans={plans} />}
+            <PartnersOfPond r={r} d={d} plans={open && plans} />
+            <ProfileOfPond r={r} d={d} plans={open && plans} />
+          </div>
         </section>
         <div>
+          {open && (
+            <>
+              <NightOfPond r={r} d={d} plans={plans} />
+              <RhythmOfPond r={r} d={d} plans={plans} />
+            </>
+          )}
           <Sheet r={r} earlier={earlier} />
           <section aria-label="Natural food" className="mb-4">
             <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">

@@ -1,6 +1,8 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
+import { pondMore } from '@/core/ponds/more';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
+import type { PondDay } from '../views/pondDay';
 import type { ChainStep, PondRun } from '../views/ponds';
 import { PondScreen } from './PondScreen';
 
@@ -38,6 +40,7 @@ const run = (over: Partial<PondRun> = {}): PondRun => ({
     depthCm: 100,
     rain: [],
   },
+  more: pondMore.parse({}),
   begunAt: NOW - 16 * DAY,
   closedAt: null,
   chain,
@@ -59,8 +62,19 @@ const run = (over: Partial<PondRun> = {}): PondRun => ({
   inputs: [],
   ...over,
 });
-const draw = (over: Partial<PondRun> = {}, as: object = {}, earlier: PondRun[] = []) =>
-  show(<PondScreen of={run(over)} earlier={earlier} />, as);
+const noDay: PondDay = {
+  night: null,
+  placed: true,
+  springs: [],
+  hasTable: false,
+  pairs: [],
+  sample: null,
+  again: null,
+  harvest: null,
+  soft: null,
+};
+const draw = (over: Partial<PondRun> = {}, as: object = {}, earlier: PondRun[] = [], day: Partial<PondDay> = {}) =>
+  show(<PondScreen of={run(over)} day={{ ...noDay, ...day }} earlier={earlier} />, as);
 const line = (id: string) => document.querySelector(`[data-step="${id}"]`) as HTMLElement;
 const status = () => screen.getAllByRole('status')[0]!.textContent!;
 
@@ -141,4 +155,92 @@ test('a reader changes nothing; a hand says what is done, and plans no run', () 
   draw({}, { role: 'hand' });
   expect(within(line('lime')).getByRole('button', { name: 'Done' })).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Close the run' })).toBeNull();
+});
+
+const stands = { stocked: 4000, out: 0, stands: 3900, standsSd: 40, dead: 100, feedKg: 29 };
+const night = { dusk: NOW - 9 * 3_600_000, dawn: NOW + 3_600_000, least: 4, readings: [], ahead: null };
+
+test('the night: asked to be read at dusk, then told what dawn brings, and from when on it is short', () => {
+  draw({ books: stands }, {}, [], { night });
+  expect(screen.getByText(/Read oxygen by hand at dusk, 22:42/)).toBeTruthy();
+  const ahead = { mgPerL: 2.1, low: 1.2, high: 3, perHour: -0.8, shortAt: new Date(NOW - 3_600_000).toISOString() };
+  draw({ books: stands }, {}, [], { night: { ...night, ahead } });
+  expect(screen.getByTestId('dawn').textContent).toContain('2.1 mg/L at 08:42 (1.2 to 3.0); 0.80 less each hour');
+  expect(screen.getByText(/Below 4\.0 from 06:42/).className).toContain('text-hand');
+});
+
+test('a harvest is a day plan with its ice; soft ones make it wait; who was never weighed is not told in kilograms', () => {
+  const harvest = {
+    steps: [{ at: NOW + DAY, what: 'last feed', why: 'empty guts bear crowding' }],
+    massKg: 812,
+    number: 3900,
+    iceKg: 580,
+    drainHours: null,
+  };
+  const { rerender } = draw({ books: stands }, {}, [], { harvest, soft: { at: NOW - DAY, share: 0.3 } });
+  const region = () => screen.getByRole('region', { name: 'Harvest' });
+  expect(region().textContent).toMatch(/About 3.900, 812 kg; ice 580 kg for a day/);
+  expect(region().textContent).toMatch(/30.% were soft on 13 Apr: wait/);
+  expect(region().textContent).toContain('15 Apr 07:42last feed');
+  rerender(
+    <PondScreen
+      of={run({ books: stands })}
+      day={{ ...noDay, harvest: { ...harvest, massKg: null, iceKg: null } }}
+      earlier={[]}
+    />,
+  );
+  expect(region().textContent).toContain('weigh a sample first');
+});
+
+test('its bottom is drawn with what it holds; a plan that reckons with another depth is told', () => {
+  const more = pondMore.parse({
+    profile: [
+      { atM: 0, cm: 40 },
+      { atM: 40, cm: 120 },
+    ],
+  });
+  draw({ more });
+  // 80 cm on the mean of 560 m².
+  expect(screen.getByRole('region', { name: 'Profile' }).textContent).toContain('80 cm on the mean: 448 m³');
+  expect(screen.getByRole('region', { name: 'Profile' }).textContent).toContain('the plan reckons with 100 cm');
+});
+
+test('who goes in together is typed, and who eats whom is said while it is typed', async () => {
+  const { user } = draw();
+  await user.click(within(screen.getByRole('region', { name: 'Partners' })).getByRole('button', { name: 'Plan it' }));
+  const dialog = await screen.findByRole('dialog');
+  const fill = async (i: number, name: string, number: string, cm: string) => {
+    await user.type(within(dialog).getAllByLabelText('Kind')[i]!, name);
+    await user.type(within(dialog).getAllByLabelText('Number')[i]!, number);
+    await user.type(within(dialog).getAllByLabelText(/^Length/)[i]!, cm);
+  };
+  await fill(0, 'pikeperch', '200', '80 mm');
+  await fill(1, 'tench', '4000', '38 mm');
+  await user.click(within(dialog).getAllByRole('combobox', { name: 'Lives on' })[0]!);
+  await user.click(await screen.findByRole('option', { name: 'fish and other animals' }));
+  expect(within(dialog).getByText(/fits its mouth: stock tench of 40 mm and more/)).toBeTruthy();
+  await user.click(within(dialog).getByRole('button', { name: 'Keep' }));
+  expect(onlySent()).toMatchObject({
+    type: 'pond.extend',
+    payload: {
+      run: 2,
+      partners: [
+        { name: 'pikeperch', number: 200, lengthMm: 80, feeds: 'animals' },
+        { name: 'tench', number: 4000, lengthMm: 38 },
+      ],
+    },
+  });
+});
+
+test('water that was exchanged asks to be fertilised again; springs are told by what tells them', () => {
+  draw({ books: stands, more: pondMore.parse({ tidal: true }) }, {}, [], {
+    again: { since: NOW - 2 * DAY, kg: 4.25, what: 'compost' },
+    springs: [{ at: NOW + 3 * DAY, by: 'full moon' }],
+    sample: { last: NOW - 20 * DAY, due: NOW - 6 * DAY },
+  });
+  const rhythm = screen.getByRole('region', { name: 'Rhythm' }).textContent!;
+  expect(rhythm).toContain('give compost again, 4.3 kg');
+  expect(rhythm).toContain('17 Apr (full moon)');
+  expect(rhythm).toContain('By the moon');
+  expect(rhythm).toContain('the next sample was due 8 Apr');
 });

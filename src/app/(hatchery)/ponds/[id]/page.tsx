@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { PondScreen } from '@/modules/ponds/screens/PondScreen';
+import { pondDay } from '@/modules/ponds/views/pondDay';
 import { pondRuns } from '@/modules/ponds/views/ponds';
 import { db } from '../../../_server/database';
 import { idIn } from '../../../_server/idOf';
@@ -14,5 +15,12 @@ export default async function PondPage({ params }: { params: Promise<{ id: strin
   const all = id === undefined ? [] : await pondRuns(db(), person.siteId, requestNow());
   const run = all.find((r) => r.id === id);
   if (!run) notFound();
-  return <PondScreen of={run} earlier={all.filter((r) => r.unitId === run.unitId && r.begunAt < run.begunAt)} />;
+  const at = requestNow();
+  return (
+    <PondScreen
+      of={run}
+      day={await pondDay(db(), person.siteId, run, at)}
+      earlier={all.filter((r) => r.unitId === run.unitId && r.begunAt < run.begunAt)}
+    />
+  );
 }

@@ -12,7 +12,7 @@ export const notePond = defineAct({
   input: z.object({
     ...eventFields,
     run: z.number().int(),
-    what: z.enum([...pondStepIds, 'food']),
+    what: z.enum([...pondStepIds, 'food', 'exchange']),
     /** Of what was given. */
     kg: z.number().gt(0, 'must be above 0').max(1e6, 'is more than any pond is given').optional(),
     /** Depth at which the disc vanishes. */
@@ -25,7 +25,7 @@ export const notePond = defineAct({
       word: 'pond',
       says: ({ intent: i }) => [
         [
-          `${(i as { unitName?: string }).unitName ?? ''} ${i.what === 'food' ? 'natural food' : pondSteps[(i.what ?? 'drain') as PondStep].word}`,
+          `${(i as { unitName?: string }).unitName ?? ''} ${i.what === 'food' ? 'natural food' : i.what === 'exchange' ? 'water exchanged' : pondSteps[(i.what ?? 'drain') as PondStep].word}`,
           ...(i.kg === undefined ? [] : [`${plain(i.kg)} kg`]),
           ...(i.discCm === undefined ? [] : [`disc ${plain(i.discCm)} cm`]),
           ...(i.said ? [i.said] : []),

@@ -76,4 +76,20 @@ export function DiscForm({ run, done }: { run: number; done?: () => void }) {
   );
 }
 
+/** Water was let out and in again. */
+export function ExchangeForm({ run, done }: { run: number; done?: () => void }) {
+  const f = useActForm(notePond, {
+    about: { run, what: 'exchange' },
+    draftFor: `exchange ${run}`,
+    says: () => 'Recorded: what it was fertilised with went out with it.',
+    done,
+  });
+  return (
+    <Form of={f} label="Record">
+      <TextField label="In a line" {...f.field('said')} />
+      <Caution>Screens on the outlet before the gate is opened; look at the fish an hour after.</Caution>
+    </Form>
+  );
+}
+
 export const forms = formsOf(notePond, {});

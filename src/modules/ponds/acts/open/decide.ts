@@ -15,9 +15,10 @@ export const decision = decides(openPond, async (c, p) => {
     throw new ActRefused('noPond', `${unit.name} is no pond.`, 'unit', 'Choose a pond, or make one in set-up.');
   if (p.begunAt < c.now - BACK_DAYS * DAY_MS || p.begunAt > c.now + AHEAD_DAYS * DAY_MS)
     throw new ActRefused('day', 'That day is too far away.', 'begunAt', 'Check the year.');
-  const plan = JSON.stringify(pondPlan.parse(p));
+  const prepared = pondPlan.parse(p);
   if (p.run !== undefined) {
-    await openRun(c, p.run);
+    const { more } = await openRun(c, p.run);
+    const plan = JSON.stringify({ ...prepared, more });
     await c.trx('pond_run').where({ id: p.run, site_id: c.site.id }).update({ plan, begun_at: p.begunAt });
     return { id: p.run };
   }
@@ -40,7 +41,7 @@ export const decision = decides(openPond, async (c, p) => {
   const [id] = (await c.trx('pond_run').insert({
     site_id: c.site.id,
     unit_id: unit.id,
-    plan,
+    plan: JSON.stringify(prepared),
     begun_at: p.begunAt,
     begun_by: c.actor.id,
   })) as [number];
