@@ -74,7 +74,7 @@ export class Hauls {
       await this.plan('Green truck', 0.5, 1.5, [{ from: 'R8', share: 0.6, site: sites[2]!, tank: 'front' }]);
       await this.plan('Trailer', 2, 1, [{ from: 'R14', share: 0.5, site: sites[1]!, tank: 'rear' }]);
       // Bags in foam boxes to a customer a night away.
-      await this.plan('Night van', 9, 8, [{ from: 'R5', share: 0.05, site: null, tank: 'bags' }], {
+      await this.plan('Night van', 9, 8, [{ from: 'W2', share: 0.04, site: null, tank: 'bags' }], {
         tanks: [{ name: 'bags', kind: 'bag', count: 24, volumeL: 8, gasL: 16 }],
         airCelsius: 16,
         keeps: 'foam',

@@ -78,6 +78,7 @@ test('the plan says what is wanted and what stands; a proposal meets the targets
   await dialog().getByRole('button', { name: 'Plan it' }).click();
   await page.waitForURL(/moves\/hauls\/\d+$/);
   await expect(page.getByRole('heading', { name: 'Haul truck' })).toBeVisible();
+  await expect(page.getByRole('status').first()).toContainText('23:50');
   await expect(page.locator('tr[data-tank]').first()).toContainText('%');
   await accessible(page);
 });

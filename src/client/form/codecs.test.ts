@@ -79,6 +79,18 @@ describe('a field’s name ends with its unit', () => {
   });
 });
 
+test('whole numbers are written whole: eggs by the ten million, and instants to the millisecond', () => {
+  const whole = z.number().int();
+  for (const who of [british, german, american])
+    for (const [name, value] of [
+      ['number', 12_345_678],
+      ['leaveAt', Date.parse('2031-04-15T15:00:00Z')],
+    ] as const) {
+      const c = codecOf(whole, name, who);
+      expect([name, c.read(c.write(value)).value]).toEqual([name, value]);
+    }
+});
+
 test('nothing typed is nothing; what cannot be read says why and gives no value; so do the bounds of the schema', () => {
   const hours = z.number().positive('must be above 0').max(240, 'is longer than eggs travel');
   expect(read('hours', ' ', undefined, british, hours)).toEqual({ value: null, error: null });

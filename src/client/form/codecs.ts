@@ -156,13 +156,17 @@ function figureCodec(s: z.ZodNumber, name: string, reader: Reader, as?: As): Cod
   const parse = s.isInt && per === 1 ? wholeOf : decimalOf;
   return {
     blank: '',
-    write: (v) => (typeof v === 'number' ? numberText(per * v, locale) : ''),
+    // What is whole is written whole: eggs by the ten million, and instants.
+    write: (v) => (typeof v === 'number' ? numberText(per * v, locale, s.isInt ? WHOLE_DIGITS : undefined) : ''),
     read: (t) => {
       const n = parse(String(t), locale);
       return within({ value: n.value === null ? null : n.value / per, error: n.error });
     },
   };
 }
+
+/** A whole number of any size that counts exactly. */
+const WHOLE_DIGITS = 15;
 
 function listCodec(s: z.ZodArray, name: string, reader: Reader): Codec {
   const one = bare(s.element as z.ZodType);

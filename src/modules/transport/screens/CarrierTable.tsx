@@ -89,7 +89,9 @@ export function CarrierTable({ of: h }: { of: HaulView }) {
       </div>
       <p className="mt-1">
         {[
-          h.bottles !== null && `${h.bottles} ${h.bottles === 1 ? 'bottle' : 'bottles'} of oxygen, and one to spare`,
+          h.bottles !== null &&
+            h.bottles > 0 &&
+            `${h.bottles} ${h.bottles === 1 ? 'bottle' : 'bottles'} of oxygen, and one to spare`,
           h.way.airCelsius !== null && `air of ${degrees(h.way.airCelsius, us)} on the way, ${keepings[h.way.keeps]}`,
         ]
           .filter(Boolean)

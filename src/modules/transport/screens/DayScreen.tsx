@@ -148,26 +148,22 @@ function Water({ of: s }: { of: SiteDay }) {
         </tbody>
       </Table>
       {s.points.length > 0 && (
-        <Table className="mt-2">
-          <thead>
-            <tr>
-              <th>place</th>
-              <th className="num">buckets there</th>
-              <th>{each === null ? '' : `of some ${each}`}</th>
-              <th>carried by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {s.points.map((p) => (
-              <tr key={p.name} data-point={p.name}>
-                <td className="font-bold">{p.name}</td>
-                <td className="num">{p.buckets > 0 ? p.buckets : ''}</td>
-                <td className="text-soft">{p.buckets === 0 ? 'none yet' : ''}</td>
-                <td className="text-soft">{p.by.join(', ')}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        <ul className="mt-1" aria-label={`Places along ${s.name}`}>
+          {s.points.map((p) => (
+            <li
+              key={p.name}
+              className="grid grid-cols-[minmax(0,14rem)_10rem_minmax(0,1fr)] gap-x-4 border-b border-rule py-1"
+              data-point={p.name}
+            >
+              <b>{p.name}</b>
+              <span className={p.buckets === 0 ? 'text-soft' : ''}>
+                {p.buckets === 0 ? 'none yet' : `${p.buckets} ${p.buckets === 1 ? 'bucket' : 'buckets'}`}
+                {each !== null && <span className="text-soft"> of some {each}</span>}
+              </span>
+              <span className="text-soft">{p.by.join(', ')}</span>
+            </li>
+          ))}
+        </ul>
       )}
     </section>
   );

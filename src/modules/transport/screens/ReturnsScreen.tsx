@@ -3,7 +3,7 @@
 import { useSession } from '@/client/session';
 import { figures, grouped, percent } from '@/core/quantities/format';
 import { gears, type ReturnShare } from '@/core/release/returns';
-import { dayMonth, isoDay } from '@/core/time/localDay';
+import { dayMonth } from '@/core/time/localDay';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
@@ -14,7 +14,6 @@ import type { Returns } from '../views/returns';
 /** What was let go with a mark, what share of it came back, and what share came to be what was wished for. */
 export function ReturnsScreen({ of: r, sites }: { of: Returns; sites: readonly { id: number; name: string }[] }) {
   const { timeZone, now, role } = useSession();
-  const year = (t: number) => isoDay(t, timeZone).slice(0, 4);
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Returns">
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-2">
@@ -89,9 +88,7 @@ export function ReturnsScreen({ of: r, sites }: { of: Returns; sites: readonly {
           <ul>
             {r.looks.map((l) => (
               <li key={l.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1">
-                <span className="w-28 text-soft">
-                  {dayMonth(l.at, timeZone, now)} {year(l.at) === year(now) ? '' : year(l.at)}
-                </span>
+                <span className="w-28 text-soft">{dayMonth(l.at, timeZone, now)}</span>
                 <b>{l.site}</b>
                 <span>
                   {gears[l.gear]}: {grouped(l.examined)} looked at, {grouped(l.marked)} with a mark

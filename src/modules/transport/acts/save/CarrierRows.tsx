@@ -44,7 +44,7 @@ export function CarrierRows({ lines, full }: { lines: Lined; full: readonly Tank
         const of = l.field('kind');
         return (
           <fieldset key={l.key} className="mb-2 border-b border-rule pb-2" aria-label={`Carrier ${i + 1}`}>
-            <div className="grid grid-cols-[9.5rem_minmax(0,1fr)_minmax(0,1fr)_minmax(0,1fr)_auto] items-end gap-2 max-sm:grid-cols-2">
+            <div className="grid grid-cols-2 items-end gap-2">
               <SelectField
                 label="Kind"
                 {...of}
@@ -56,7 +56,12 @@ export function CarrierRows({ lines, full }: { lines: Lined; full: readonly Tank
                 }}
                 options={carrierIds.map((value) => ({ value, label: carriers[value] }))}
               />
-              <TextField label="Name" {...l.field('name')} />
+              <span className="flex items-end gap-2">
+                <TextField label="Name" className="min-w-0 flex-1" {...l.field('name')} />
+                <Button kind="link" className="mb-2" aria-label={`Take ${name} away`} onClick={l.drop}>
+                  ×
+                </Button>
+              </span>
               {kind !== 'tank' && <NumberInput label="How many alike" {...l.field('count')} />}
               {kind !== 'moist' && (
                 <MeasureInput label={kind === 'bag' ? 'Water of one' : 'Water'} {...l.measure('volumeL')} />
@@ -64,9 +69,6 @@ export function CarrierRows({ lines, full }: { lines: Lined; full: readonly Tank
               {kind === 'tank' && <MeasureInput label="Oxygen" {...l.measure('oxygenLPerMin')} />}
               {kind === 'bag' && <MeasureInput label="Oxygen above it" {...l.measure('gasL')} />}
               {kind === 'moist' && <NumberInput label="One bears" {...l.field('mostEach')} />}
-              <Button kind="link" aria-label={`Take ${name} away`} onClick={l.drop}>
-                ×
-              </Button>
             </div>
             {now && <FullSays of={now} />}
           </fieldset>
