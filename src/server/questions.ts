@@ -14,6 +14,8 @@ export const overload = defineQuestion('overload', 'yes');
 export const withBrood = defineQuestion('withBrood', 'yes');
 /** More than the books hold: the difference comes from unexplained. */
 export const shortfall = defineQuestion('shortfall', 'yes');
+/** Another species stands in that pond. */
+export const beside = defineQuestion('beside', 'meant');
 /** Two strains are crossed. */
 export const acrossStrains = defineQuestion('acrossStrains', 'meant');
 /** A tag that a fish of another species bears. */
@@ -35,5 +37,5 @@ export const suspect = defineQuestion('suspect', 'meant');
 /** Somebody said that they are not fed just now. */
 export const held = defineQuestion('held', 'yes');
 /** What moves animals into a unit may be asked of it. */
-export const loadQuestions = [overload, withBrood] as const;
+export const loadQuestions = [overload, withBrood, beside] as const;
 export const ruleQuestions = [path, quota] as const;

@@ -12,7 +12,12 @@ type Learned = { species: string; path: string; value: string; recorded_at: numb
  * known when an entry was recorded (this hatchery's own over the shelf's).
  */
 export async function bookContext(db: Db, siteId: number): Promise<BookContext> {
-  const shared = new Set((await db('unit').where({ site_id: siteId, shared: true }).pluck('id')).map(String));
+  const several = await db('unit')
+    .where({ site_id: siteId })
+    .where((q) => q.where({ shared: true }).orWhere({ kind: 'pond' }))
+    .select('id', 'shared', 'kind');
+  const shared = new Set(several.filter((u) => u.shared).map((u) => String(u.id)));
+  const ponds = new Set(several.filter((u) => u.kind === 'pond').map((u) => String(u.id)));
   const learned = await db('species_value')
     .where({ site_id: siteId })
     .where((q) => q.where('path', 'like', 'drift.%').orWhere('path', WHOLE))
@@ -21,6 +26,7 @@ export async function bookContext(db: Db, siteId: number): Promise<BookContext> 
   const rates = learned.map((l) => ({ species: l.species, from: l.recorded_at, of: ratesIn(l) }));
   return {
     isShared: (unit) => shared.has(unit),
+    holdsSpecies: (unit) => ponds.has(unit),
     drift: (species, stage, recordedAt) => {
       const own = rates.findLast((r) => r.species === species && r.from <= recordedAt && r.of.has(stage));
       if (own) return own.of.get(stage)!;

@@ -101,7 +101,9 @@ class Work {
     for (const unit of this.entered) {
       if (this.context.isShared(unit)) continue;
       const lots = [...new Set(inUnit(this.state, unit).map((k) => placeOf(k).lot))];
-      if (lots.length > 1) this.refuse({ code: 'unitHoldsAnotherLot', unit, lots });
+      const species = new Set(lots.map((l) => this.state.lots.get(l)?.species));
+      const alike = this.context.holdsSpecies?.(unit) ? lots.length - species.size : lots.length - 1;
+      if (alike > 0) this.refuse({ code: 'unitHoldsAnotherLot', unit, lots });
     }
     const after = new Map(
       [...this.touched].flatMap((k) => (this.state.holdings.has(k) ? [[k, this.state.holdings.get(k)!] as const] : [])),

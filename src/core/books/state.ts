@@ -24,6 +24,8 @@ export type BookLot = { id: string; species: string; composition: Composition };
 export type BookContext = {
   /** May several lots stand in this unit (a table with bowls)? */
   isShared: (unit: string) => boolean;
+  /** Whether lots of several species may stand side by side in it, one of each: a pond. */
+  holdsSpecies?: (unit: string) => boolean;
   /** Drift of a species and stage as known when an entry was recorded. */
   drift: (species: string, stage: string, recordedAt: number) => DriftRate;
 };

@@ -190,3 +190,59 @@ test('a tide table of a year is kept; one that is none says why, and nothing of 
   expect((await refusal(h.send('tides.save', { text: '2031-05-01 04:12;x' }))).path).toBe('text');
   expect(JSON.parse((await h.db('tide_table').first('lines'))!.lines)).toHaveLength(60);
 });
+
+test('two species in one pond: asked, with who fits whose mouth; each keeps its own number; one species stays one lot', async () => {
+  await standIn(h, 'fingerling', 4000);
+  await h.send('weigh.record', { unit: h.units.R1!, batches: [{ massG: 100, count: 100 }] });
+  const { id } = await begin();
+  await moveIn();
+  await h.send('stock.bring', {
+    account: 'arrived',
+    species: 'tench',
+    stage: 'fingerling',
+    unit: h.units.R2!,
+    measured: counted(300),
+    origin: 'Aldern pond keepers',
+  });
+  await h.send('weigh.record', {
+    unit: h.units.R2!,
+    batches: [{ massG: 1000, count: 10 }],
+    answers: { sure: 'yes' },
+    sure: 'yes',
+  });
+  const tench = { sources: [{ unit: h.units.R2!, amount: { kind: 'all' } }], to: pond, tempered: 'tempered' };
+  const asks = (await refusal(h.send('move.record', tench))).asks;
+  expect(asks.map((a) => a.id)).toEqual(['beside']);
+  expect(asks[0]!.message).toMatch(/in P1 already\. By size: .* fits the mouth of Tench/);
+  await h.send('move.record', { ...tench, beside: 'meant' });
+  const v = await view(id);
+  expect(v.books).toMatchObject({ stocked: 1300, stands: 1300 });
+  expect(v.kinds.map((k) => [k.name, k.books.stocked, k.books.stands])).toEqual(
+    expect.arrayContaining([['Tench', 300, 300]]),
+  );
+  expect(v.kinds).toHaveLength(2);
+  // A fish each day: of one species, by its lot.
+  const held = await h.db('holding').where({ unit_id: pond }).where('number', '>', 0).select('lot_id', 'stage');
+  await h.send('dead.record', { unit: pond, lotId: held[0]!.lot_id, stage: held[0]!.stage, number: 5, cause: '' });
+  expect((await view(id)).books.stands).toBe(1295);
+  // The same species again becomes one lot with those that stand there.
+  expect((await refusal(moveIn())).asks.map((a) => a.id)).toEqual(expect.arrayContaining(['beside']));
+});
+
+test('a tank still holds one lot: another species is not put beside it', async () => {
+  await standIn(h, 'fingerling', 4000);
+  await h.send('stock.bring', {
+    account: 'arrived',
+    species: 'tench',
+    stage: 'fingerling',
+    unit: h.units.R2!,
+    measured: counted(300),
+  });
+  const move = {
+    sources: [{ unit: h.units.R2!, amount: { kind: 'all' } }],
+    to: h.units.R1!,
+    tempered: 'tempered',
+    mix: 'yes',
+  };
+  expect((await refusal(h.send('move.record', move))).code).toBe('speciesMix');
+});

@@ -4,12 +4,13 @@ import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { overload, withBrood } from '@/server/questions';
+import { askBeside } from '@/server/stock/beside';
 import type { UnitRow } from '@/server/stock/standing';
 import { mustNotBeWithheld } from '@/server/stock/withheldPond';
 import { broodByUnit } from '@/store/broodIn';
 
 /** What comes into a unit, less what leaves it by the same act: how many, of which species, at which stage. */
-export type Load = { unit: UnitRow; adds: number; species: string; stage: string };
+export type Load = { unit: UnitRow; adds: number; species: string; stage: string; meanG?: number | null };
 
 /**
  * Asked before something is put into a unit: above the limit that the manager set for it, and beside brood fish. What no
@@ -17,10 +18,13 @@ export type Load = { unit: UnitRow; adds: number; species: string; stage: string
  */
 export async function warnLoads(c: Context, loads: readonly Load[], path = 'to'): Promise<void> {
   const brood = loads.length > 0 ? await broodByUnit(c.trx, c.site.id) : new Map<number, string[]>();
-  for (const { unit, adds, species: id, stage } of loads) {
+  for (const { unit, adds, species: id, stage, meanG = null } of loads) {
     const species = await c.species(id);
     await mustFit(unit, Math.max(0, adds), species, stage, path);
-    if (unit.kind === 'pond' && adds > 0) await mustNotBeWithheld(c, unit, c.now, path);
+    if (unit.kind === 'pond' && adds > 0) {
+      await mustNotBeWithheld(c, unit, c.now, path);
+      await askBeside(c, unit, { species: id, meanG }, path);
+    }
     const row = await c
       .trx('holding')
       .where({ unit_id: unit.id })

@@ -246,6 +246,30 @@ function Sheet({ r, earlier }: { r: PondRun; earlier: readonly PondRun[] }) {
             ))}
         </tbody>
       </Table>
+      {r.kinds.length > 0 && (
+        <Table className="mt-2">
+          <thead>
+            <tr>
+              <th>of each</th>
+              <th className="num">stocked</th>
+              <th className="num">came out, stand</th>
+              <th className="num">alive</th>
+              <th className="num">growth, % a day</th>
+            </tr>
+          </thead>
+          <tbody>
+            {r.kinds.map((k) => (
+              <tr key={k.species} data-kind={k.species}>
+                <td>{k.name}</td>
+                <td className="num">{grouped(Math.round(k.books.stocked))}</td>
+                <td className="num">{withDoubt(k.books.out + k.books.stands, Z95 * k.books.standsSd).number}</td>
+                <td className="num">{k.sheet.survival === null ? '' : percent(k.sheet.survival)}</td>
+                <td className="num">{k.sheet.growth === null ? '' : decimals(k.sheet.growth, 2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
       <p className="quiet mt-1 text-small">
         From the books: moved in and out, sold, released, dead, fed, weighed since it was drained. Natural food is in
         the gain.

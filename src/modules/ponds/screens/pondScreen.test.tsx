@@ -60,6 +60,7 @@ const run = (over: Partial<PondRun> = {}): PondRun => ({
   },
   books: { stocked: 0, out: 0, stands: 0, standsSd: 0, dead: 0, feedKg: 0 },
   inputs: [],
+  kinds: [],
   ...over,
 });
 const noDay: PondDay = {

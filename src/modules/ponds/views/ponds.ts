@@ -3,6 +3,7 @@ import { calculation, type PondChain } from '@/core/ponds/prepare';
 import { type RunSheet, runSheet } from '@/core/ponds/runSheet';
 import { DAY_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
+import { speciesBook } from '@/store/species';
 import { askedOf, type PondNote, pondNotes, type RunRow, runsOf } from '../runs';
 
 /** A step of the chain with what was done of it. */
@@ -20,6 +21,8 @@ export type PondRun = RunRow & {
   sheet: RunSheet;
   books: { stocked: number; out: number; stands: number; standsSd: number; dead: number; feedKg: number };
   inputs: { what: string; kg: number }[];
+  /** Each species by itself, where several stand or stood in it. */
+  kinds: { species: string; name: string; books: PondRun['books']; sheet: RunSheet }[];
 };
 
 /** Steps that nobody does: time does. */
@@ -29,12 +32,13 @@ const WAITS = new Set(['withhold', 'rest']);
 export async function pondRuns(db: Db, siteId: number, now: number, only?: number): Promise<PondRun[]> {
   const rows = await runsOf(db, siteId, only);
   if (rows.length === 0) return [];
-  const [notes, books] = await Promise.all([
+  const [notes, books, book] = await Promise.all([
     pondNotes(
       db,
       rows.map((r) => r.id),
     ),
-    Promise.all(rows.map((r) => booksOf(db, r, now))),
+    Promise.all(rows.map((r) => booksByKind(db, r, now))),
+    speciesBook(db, siteId),
   ]);
   return rows.map((r, i): PondRun => {
     const own = notes.filter((n) => n.runId === r.id && n.at <= now);
@@ -51,7 +55,8 @@ export async function pondRuns(db: Db, siteId: number, now: number, only?: numbe
     });
     const inputs = new Map<string, number>();
     for (const a of own.flatMap((n) => n.amounts)) inputs.set(a.what, (inputs.get(a.what) ?? 0) + a.kg);
-    const b = books[i]!;
+    const { all: b, kinds } = books[i]!;
+    const sheetOf = (x: Books) => runSheet({ ...x, areaM2: r.plan.areaM2, from: r.begunAt, to: r.closedAt ?? now });
     return {
       ...r,
       chain,
@@ -64,7 +69,13 @@ export async function pondRuns(db: Db, siteId: number, now: number, only?: numbe
       warnings: o.warnings ?? [],
       notes: own,
       next: chain.find((s) => s.doneAt === null && !WAITS.has(s.id) && !(s.id === 'stock' && b.stocked > 0)) ?? null,
-      sheet: runSheet({ ...b, areaM2: r.plan.areaM2, from: r.begunAt, to: r.closedAt ?? now }),
+      sheet: sheetOf(b),
+      kinds: kinds.map((k) => ({
+        species: k.species,
+        name: book.get(k.species)?.name ?? k.species,
+        books: k.books,
+        sheet: sheetOf(k.books),
+      })),
       books: b,
       inputs: [...inputs].map(([what, kg]) => ({ what, kg })),
     };
@@ -84,12 +95,36 @@ type Books = {
   feedKg: number;
 };
 
-/** What went into a pond, came out, died, was fed and weighed in a run. Four statements. */
-async function booksOf(db: Db, r: RunRow, now: number): Promise<Books> {
+type HeldRow = { id: number; number: number; sd: number; species: string; last: number };
+
+/** The books of a run, and of each of its species where it held several. */
+async function booksByKind(db: Db, r: RunRow, now: number) {
+  const held = await db('holding as h')
+    .join('lot as t', 't.id', 'h.lot_id')
+    .where({ 'h.unit_id': r.unitId })
+    .select<HeldRow[]>('h.id', 'h.number', 'h.sd', 't.species', { last: 'h.last_order_at' });
+  const inRun = held.filter((h) => h.number > 0 || Number(h.last) >= r.begunAt);
+  const species = [...new Set(inRun.map((h) => h.species))].sort();
+  const all = await booksOf(db, r, now, held);
+  if (species.length < 2) return { all, kinds: [] };
+  const kinds = await Promise.all(
+    species.map(async (s) => ({
+      species: s,
+      books: await booksOf(
+        db,
+        r,
+        now,
+        held.filter((h) => h.species === s),
+      ),
+    })),
+  );
+  // Two species weigh what each of them weighs: together they have no mean.
+  return { all: { ...all, stockedG: null, outG: null, grewDays: null }, kinds };
+}
+
+/** What went into a pond, came out, died, was fed and weighed in a run, of some holdings. Three statements. */
+async function booksOf(db: Db, r: RunRow, now: number, holdings: readonly HeldRow[]): Promise<Books> {
   const to = r.closedAt ?? now;
-  const holdings = await db('holding')
-    .where({ unit_id: r.unitId })
-    .select<{ id: number; number: number; sd: number }[]>('id', 'number', 'sd');
   const ids = holdings.map((h) => h.id);
   if (ids.length === 0)
     return {

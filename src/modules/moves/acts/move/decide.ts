@@ -8,6 +8,7 @@ import { answered, ask, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
 import { amountOf, countOf, expected } from '@/server/stock/amounts';
 import { queuePredictions } from '@/server/stock/jobs';
+import { lastMeanG } from '@/server/stock/lastMeanG';
 import { warnLoads } from '@/server/stock/loads';
 import { newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
@@ -48,16 +49,20 @@ export const decision = decides(move, async (c, p) => {
     [target],
     'to',
   );
-  const there = target.shared
+  const stays = target.shared
     ? []
     : (await standingsIn(c, target.id, at)).filter(
         (s) => s.number > 0 && !sources.some((x) => x.from.holding.id === s.holding.id && x.amount.kind === 'all'),
       );
+  // In a pond another species stands beside them; the same one becomes one lot with them.
+  const there =
+    target.kind === 'pond' ? stays.filter((s) => sources.some((x) => x.from.lot.species === s.lot.species)) : stays;
   await warnLoads(c, [
     {
       unit: target,
       adds: sources.reduce((s, x) => s + (x.from.unit.id === target.id ? 0 : expected(x.from, x.amount)), 0),
       species: sources[0]!.from.lot.species,
+      meanG: target.kind === 'pond' ? await lastMeanG(c, sources[0]!.from, at) : null,
       stage: p.toStage ?? sources[0]!.from.place.stage,
     },
   ]);
