@@ -14,6 +14,8 @@ export const overload = defineQuestion('overload', 'yes');
 export const withBrood = defineQuestion('withBrood', 'yes');
 /** More than the books hold: the difference comes from unexplained. */
 export const shortfall = defineQuestion('shortfall', 'yes');
+/** Larvae leave where they were started before it was declared that they eat. */
+export const notTaken = defineQuestion('notTaken', 'meant');
 /** Another species stands in that pond. */
 export const beside = defineQuestion('beside', 'meant');
 /** Two strains are crossed. */

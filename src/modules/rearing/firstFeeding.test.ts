@@ -42,7 +42,7 @@ const look = (unit: number, check: string, successes: number, trials: number) =>
   h.send('check.record', { unit, check, successes, trials });
 
 /** So many of them moved into R2. */
-const toR2 = (unit: number, number: number) =>
+const toR2 = (unit: number, number: number, more: object = { notTaken: 'meant' }) =>
   h.send('move.record', {
     sources: [{ unit, amount: { kind: 'measured', measured: { method: 'counted', number } } }],
     to: h.units.R2!,
@@ -51,6 +51,7 @@ const toR2 = (unit: number, number: number) =>
     handsOff: 'yes',
     early: 'yes',
     severe: 'yes',
+    ...more,
   });
 
 test('at sixteen degrees pikeperch come to feed 6.4 days after the hatch; the clock says it with what comes before and after', async () => {
@@ -135,6 +136,10 @@ test('feeding is declared taken by criteria; what is not met is asked, by name; 
   }
   await meal(unit);
   await look(unit, 'gutFull', 40, 60);
+  // Before that nobody takes them out of where they were started without saying so.
+  const leaves = (await refusal(toR2(unit, 100, {}))).asks;
+  expect(leaves.map((a) => a.id)).toEqual(['notTaken']);
+  expect(leaves[0]!.message).toMatch(/R1: 40 of 60 with full guts/);
   const asked = await refusal(h.send('feeding.taken', { unit }));
   expect(asked.message).toMatch(/40 of 60 with full guts, 90.% wanted; dead of the last three days not counted/);
   h.clock.now += 7 * HOUR;
@@ -151,7 +156,7 @@ test('feeding is declared taken by criteria; what is not met is asked, by name; 
   expect((await refusal(h.send('feeding.taken', { unit }))).code).toBe('alreadyTaken');
   // Moved afterwards, they are taken in the other tank too.
   h.clock.now += HOUR;
-  await toR2(unit, 8000);
+  await toR2(unit, 8000, {});
   expect((await tank('R2'))!.state.is).toBe('taken');
   h.clock.now += 6 * DAY;
   expect(await tank('R1')).toBeUndefined();

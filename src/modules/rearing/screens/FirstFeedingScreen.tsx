@@ -1,10 +1,10 @@
 'use client';
 
 import { useSession } from '@/client/session';
+import { criterionWords } from '@/core/feeding/criterionWords';
 import { judgeLarvae } from '@/core/feeding/larvalSample';
 import { grouped } from '@/core/quantities/format';
 import { HOUR_MS } from '@/core/time/spans';
-import { criterionWords } from '@/modules/rearing/acts/taken/criterionWords';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
 import { ReadyTick } from '../acts/ready/ReadyTick';

@@ -3,7 +3,7 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { apart, howMany } from '@/server/act/inputs';
 import { defineQuestion } from '@/server/act/question';
-import { loadQuestions, sensitive, shortfall, suspect, tempered } from '@/server/questions';
+import { loadQuestions, notTaken, sensitive, shortfall, suspect, tempered } from '@/server/questions';
 
 /** Two lots come together. */
 export const mix = defineQuestion('mix', 'yes');
@@ -36,6 +36,6 @@ export const move = defineAct({
     lotName: z.string().trim().max(40, 'is too long').optional(),
   }),
   result: returns<{ unit: string; lot: string; mixed: boolean }>(),
-  questions: [mix, ...loadQuestions, shortfall, sensitive, tempered, suspect],
+  questions: [mix, ...loadQuestions, shortfall, sensitive, tempered, suspect, notTaken],
   kinds: { pond: { word: 'ponded' }, move: { word: 'moved' }, merge: { word: 'merged' } },
 });

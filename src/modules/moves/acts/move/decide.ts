@@ -7,6 +7,7 @@ import { ActRefused } from '@/server/act/refused';
 import { answered, ask, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
 import { amountOf, countOf, expected } from '@/server/stock/amounts';
+import { askTaken } from '@/server/stock/feeding/larvaeAt';
 import { queuePredictions } from '@/server/stock/jobs';
 import { lastMeanG } from '@/server/stock/lastMeanG';
 import { warnLoads } from '@/server/stock/loads';
@@ -54,6 +55,12 @@ export const decision = decides(move, async (c, p) => {
     : (await standingsIn(c, target.id, at)).filter(
         (s) => s.number > 0 && !sources.some((x) => x.from.holding.id === s.holding.id && x.amount.kind === 'all'),
       );
+  await askTaken(
+    c,
+    sources.map((s) => s.from),
+    target,
+    event.at,
+  );
   // In a pond another species stands beside them; the same one becomes one lot with them.
   const there =
     target.kind === 'pond' ? stays.filter((s) => sources.some((x) => x.from.lot.species === s.lot.species)) : stays;

@@ -1,12 +1,11 @@
+import { criterionWords } from '@/core/feeding/criterionWords';
 import { feedingOf } from '@/core/species/life';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
-import { larvaeNow } from '@/server/stock/feeding/larvae';
+import { larvaeAt } from '@/server/stock/feeding/larvaeAt';
 import { idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
-import { SENSOR_OF_UNIT } from '@/store/waters';
 import { feedingTaken, unmet } from './act';
-import { criterionWords } from './criterionWords';
 
 export const decision = decides(feedingTaken, async (c, p) => {
   const event = eventOf(c, p);
@@ -14,23 +13,7 @@ export const decision = decides(feedingTaken, async (c, p) => {
   const species = await c.species(at.lot.species);
   if (!feedingOf(species))
     throw new ActRefused('noFirstMeal', `${species.name} feed from the hatch on.`, 'unit', 'Check the unit.');
-  const water = await c
-    .trx('unit as u')
-    .where('u.id', at.unit.id)
-    .first<{ sensor: number | null }>(c.trx.raw(`${SENSOR_OF_UNIT} AS sensor`));
-  const known = await larvaeNow(c.trx, { siteId: c.site.id }, event.at, [
-    {
-      holdingId: at.holding.id,
-      lotId: at.lot.id,
-      unitId: at.unit.id,
-      species: species.id,
-      station: species.stages.find((s) => s.id === at.holding.stage)?.station ?? 'fry',
-      number: at.holding.number,
-      sensorId: water.sensor,
-      openedAt: at.holding.opened_at ?? event.at,
-    },
-  ]);
-  const l = known.get(at.holding.id);
+  const l = await larvaeAt(c, at, event.at);
   if (l?.taken && !c.replacing)
     throw new ActRefused(
       'alreadyTaken',

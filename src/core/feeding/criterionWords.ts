@@ -1,11 +1,17 @@
-import { judgeLarvae } from '@/core/feeding/larvalSample';
-import type { Criterion } from '@/core/feeding/larvalState';
-import { grouped, percent } from '@/core/quantities/format';
-import { thresholds } from '@/core/thresholds';
-import type { LarvaeAt } from '@/server/stock/feeding/larvae';
+import { grouped, percent } from '../quantities/format';
+import { thresholds } from '../thresholds';
+import { judgeLarvae } from './larvalSample';
+import type { Criterion } from './larvalState';
+
+/** What was seen of larvae that criteria are worded from. */
+export type SeenOfLarvae = {
+  samples: Readonly<Record<string, Parameters<typeof judgeLarvae>[1]>>;
+  food: { days: number } | null;
+  dead: { number: number } | null;
+};
 
 /** What a criterion of feeding stands at, in a few words: what was found and what is wanted. */
-export function criterionWords(c: Criterion, l: Pick<LarvaeAt, 'samples' | 'food' | 'dead'>): string {
+export function criterionWords(c: Criterion, l: SeenOfLarvae): string {
   if (c.id === 'guts') {
     const s = l.samples.gutFull;
     if (!s) return 'guts not looked at';
