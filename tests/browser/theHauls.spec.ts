@@ -154,6 +154,19 @@ test('where to: tanks as they will be, and what if a part were moved', async () 
   await whatIf.getByLabel('How many').fill('300');
   await choose(whatIf.getByLabel('To'), { label: 'HL3, free' });
   await expect(whatIf.getByTestId('what-if')).toContainText('%');
+  // Pulled by the hand: so many as leave the rest what it bears.
+  const [handle, free] = [page.getByRole('button', { name: 'Move from HL2' }), page.locator('[data-free="HL4"]')];
+  await handle.scrollIntoViewIfNeeded();
+  const [a, b] = [(await handle.boundingBox())!, (await free.boundingBox())!];
+  await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(a.x + 30, a.y + 30, { steps: 4 });
+  await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 8 });
+  await page.mouse.up();
+  await expect(whatIf.getByTestId('what-if')).toContainText('HL4');
+  await whatIf.getByRole('button', { name: 'Put this in force' }).click();
+  await expect(page.getByText(/stands among the jobs/)).toBeVisible();
+  await choose(whatIf.getByLabel('From'), { label: 'HL1' });
   await whatIf.getByLabel('How many').fill('3000');
   await expect(whatIf.getByText(/Only 600 stand in HL1/)).toBeVisible();
 });

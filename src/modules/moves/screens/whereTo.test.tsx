@@ -3,6 +3,7 @@ import { screen, within } from '@testing-library/react';
 import { type Floor, type FloorTank, WEEKS } from '@/core/planning/floor';
 import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
+import { toSpare } from './WhatIf';
 import { WhereToScreen } from './WhereToScreen';
 
 const tank = (name: string, over: Partial<FloorTank> = {}): FloorTank => ({
@@ -121,4 +122,28 @@ test.each([
   await user.type(screen.getByLabelText('How many'), number);
   await choose(user, screen.getByLabelText('To'), to.slice(1));
   expect(screen.getByText(says)).toBeTruthy();
+});
+
+test('pulled onto another, so many go as leave the rest what their tank bears; half of them where it bears all', () => {
+  const t = tank('R1', { holds: holds({ number: 1600, weeks: Array(WEEKS + 1).fill(1.6) }) });
+  // At 160 of 100 a thousand may stay.
+  expect(toSpare(t)).toBe(600);
+  expect(toSpare(tank('R1', { holds: holds({ number: 1601, weeks: Array(WEEKS + 1).fill(0.5) }) }))).toBe(801);
+  expect(toSpare(tank('R1', { holds: holds({ number: 10, weeks: [] }) }))).toBe(5);
+});
+
+test('what was tried is put in force as a job, unless more are to go than stand there', async () => {
+  const { user } = draw([tank('R1', { holds: holds() }), tank('R2')]);
+  const whatIf = within(screen.getByRole('region', { name: 'What if' }));
+  await choose(user, whatIf.getByLabelText('From'), 'R1');
+  await choose(user, whatIf.getByLabelText('To'), 'R2, free');
+  await user.type(whatIf.getByLabelText('How many'), '50000');
+  expect(whatIf.queryByRole('button', { name: 'Put this in force' })).toBeNull();
+  await user.clear(whatIf.getByLabelText('How many'));
+  await user.type(whatIf.getByLabelText('How many'), '9000');
+  await user.click(whatIf.getByRole('button', { name: 'Put this in force' }));
+  expect(onlySent()).toMatchObject({
+    type: 'job.raise',
+    payload: { what: expect.stringMatching(/^R2: clean.*9.000 from R1$/), priority: 'week' },
+  });
 });
