@@ -19,6 +19,7 @@ import { rateLoop } from './baseline/predictLoop';
 import { appetiteBench, growthBench, moultFigures, startsBench } from './feeding';
 import { feedingDayBench } from './feedingDay';
 import { kinshipBench, planBench } from './genetics';
+import { solversBench, traceBench } from './goingOut';
 import { gradingBench } from './grading';
 import { datesBench, mqttBench, programmeBench } from './incubation';
 import { scriptOf, type Typing, typing } from './page';
@@ -71,7 +72,14 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     add(kinshipBench());
     add(appetiteBench());
     add(growthBench());
-    plans.push(...planBench(), ...startsBench(), ...moultBounds(), ...gradingBench(), ...reconcilingBench());
+    plans.push(
+      ...planBench(),
+      ...startsBench(),
+      ...moultBounds(),
+      ...gradingBench(),
+      ...reconcilingBench(),
+      ...solversBench(),
+    );
     for (const x of plans) say(`${x.what}: ${x.value.toFixed(3)} ${x.unit}`);
     for (const r of await pickBench(db)) add(r);
     add(await importBench(db, own, name, ['temperature']));
@@ -80,6 +88,7 @@ export async function benchmark(own: PrivateDatabase, say: (text: string) => voi
     add(feedingDay.result);
     plans.push(feedingDay.bound);
     plans.push(...(await waterBench(own)));
+    add(await traceBench(own));
     const byMqtt = await ofMqtt(own);
     add(byMqtt.result);
     plans.push(byMqtt.lost);
