@@ -6,12 +6,13 @@ import { feedThings } from '@/modules/rearing/screens/feedThings';
 import { gradingThings } from '@/modules/sorting/screens/gradingThings';
 import { TodayScreen } from '@/modules/today/screens/TodayScreen';
 import { today } from '@/modules/today/views/today';
-import { aheadThings, waterThings } from '@/modules/water/screens/waterThings';
+import { aheadThings, drainThings, waterThings } from '@/modules/water/screens/waterThings';
 import { db } from '../_server/database';
 import { idIn } from '../_server/idOf';
 import {
   computedOnce,
   requestDays,
+  requestDrains,
   requestGradingDue,
   requestHall,
   requestLiveFoodDue,
@@ -39,6 +40,7 @@ export default async function TodayPage({
       today={await computedOnce('today', '', '', () => today(db(), person, at, holdings))}
       routine={await computedOnce('routine', '', '', () => routine(db(), person, at, holdings))}
       feeding={[
+        ...drainThings(await requestDrains(), at, person.timeZone),
         ...waterThings(await requestWaterOff(), at, person.timeZone),
         ...aheadThings(await requestWaterAhead(), at, person.timeZone, person.units === 'us'),
         ...feedThings(await requestHall()),

@@ -11,6 +11,7 @@ import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockL
 import { type GradingDue, gradingDue } from '@/modules/sorting/views/gradingDue';
 import { type DaysNow, daysNow } from '@/modules/spawning/views/daysNow';
 import { type WaterAhead, waterAhead } from '@/modules/water/views/ahead';
+import { type DrainOpen, drainsOpen } from '@/modules/water/views/drains';
 import { type WaterOff, waterOff } from '@/modules/water/views/handWater';
 import { type WorkDown, worksDown } from '@/modules/water/works';
 import { frozen } from '@/server/frozen';
@@ -120,6 +121,10 @@ export const requestWaterOff = (): Promise<WaterOff[]> =>
       })),
     ),
   );
+
+/** Tanks that are lowered, or stand without their standpipe. */
+export const requestDrains = (): Promise<DrainOpen[]> =>
+  computedOnce('drains', '', '', ({ siteId }) => drainsOpen(db(), siteId, requestNow()));
 
 /** What of the water will be beyond a limit in the days to come; it changes by the hour. */
 export const requestWaterAhead = (): Promise<WaterAhead[]> =>

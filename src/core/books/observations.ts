@@ -102,6 +102,8 @@ export const observationKinds = {
   case: { of: 'holding', value: 'case', said: 'what was said of it' },
   waterChanged: { of: 'holding', value: 'minutes', said: 'what was done' },
   note: { of: 'unit' },
+  drain: { of: 'unit', said: 'how its standpipe stands' },
+  screen: { of: 'unit', value: 'mm' },
 } as const satisfies Record<string, Kind>;
 
 /** What was seen of a hatch. */

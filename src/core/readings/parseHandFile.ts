@@ -34,6 +34,7 @@ const HEADINGS: Record<HandKind, RegExp> = {
   chlorine: /chlorine|\bcl[2₂]\b/i,
   salinity: /salin|\bppt\b|\bpsu\b/i,
   turbidity: /turbid|\bntu\b/i,
+  light: /\b(light|lux|illuminance)\b/i,
 };
 
 /** A degree of carbonate hardness as calcium carbonate, mg/L: 10 mg of calcium oxide a litre. */

@@ -40,6 +40,8 @@ export const handKinds = {
   chlorine: { word: 'chlorine', unit: 'mg/L', low: 0, high: 20, odd: 2, verb: 'cl', places: 3 },
   salinity: { word: 'salinity', unit: 'g/L', low: 0, high: 100, odd: 45, verb: 'sal', places: 1 },
   turbidity: { word: 'turbidity', unit: 'NTU', low: 0, high: 10_000, odd: 1000, verb: 'ntu', places: 0 },
+  /** No part of the water, and read on the same walk: at its surface. */
+  light: { word: 'light', unit: 'lux', low: 0, high: 200_000, odd: 20_000, verb: 'lux', places: 0 },
 } as const;
 
 export type HandKind = keyof typeof handKinds;

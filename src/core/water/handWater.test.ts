@@ -50,3 +50,13 @@ test('pH on either side, nitrite, carbon dioxide, alkalinity, chlorine; what has
   expect(one('chlorine', 0.05).todo).toMatch(/neutralise at once/);
   expect([one('turbidity', 4).is, one('salinity', 4).is]).toEqual(['unknown', 'unknown']);
 });
+
+test('light: too bright for eggs and sac fry is covered; of others nothing is said', () => {
+  expect(one('light', 240, { light: { high: 100 } })).toMatchObject({
+    is: 'off',
+    todo: expect.stringMatching(/cloth/),
+  });
+  expect(one('light', 40, { light: { high: 100 } }).is).toBe('good');
+  expect(one('light', 5, { light: { low: 30 } }).todo).toMatch(/lamps on/);
+  expect(one('light', 240).is).toBe('unknown');
+});

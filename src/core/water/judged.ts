@@ -12,6 +12,7 @@ export type WaterAbout = {
   oxygen?: { low?: number };
   pH?: { low?: number; high?: number };
   salinity?: { low?: number; high?: number };
+  light?: { low?: number; high?: number };
   celsius: number | null;
   lastPH?: number | null;
   /** Its volume over its flow, minutes. */
@@ -64,6 +65,11 @@ export function judgeWater(figuresRead: readonly WaterFigure[], about: WaterAbou
         return outside(value, about.pH, said, {
           low: 'look at carbon dioxide and alkalinity; alkali goes into the reserve tank, never onto fry',
           high: 'look for algae or lime; ammonia is more poisonous at it',
+        });
+      case 'light':
+        return outside(value, about.light, said, {
+          low: 'larvae that hunt by sight need to see: lamps on, covers off, slowly',
+          high: 'cloth or covers over it: eggs and sac fry are kept dim, others hide and jump',
         });
       case 'salinity':
         return outside(value, about.salinity, said, {

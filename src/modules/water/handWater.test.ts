@@ -125,3 +125,19 @@ test('what was off when it was read last is called out on Today until it is read
   h.clock.now += DAY;
   expect(await called()).toEqual([]);
 });
+
+test('light is read on the same walk: kept dim over sac fry, told as nothing over others', async () => {
+  await h.send('stock.bring', {
+    account: 'opening',
+    species: 'arctic-char',
+    stage: 'yolksac',
+    unit: h.units.R2!,
+    measured: { method: 'counted', number: 800 },
+  });
+  const { judged } = await h.send<{ judged: WaterJudged[] }>('water.read', {
+    unit: h.units.R2!,
+    readings: [{ kind: 'light', value: 300 }],
+  });
+  expect(judged[0]).toMatchObject({ is: 'off', says: 'light 300 lux' });
+  expect((await read([{ kind: 'light', value: 300 }])).judged[0]!.is).toBe('unknown');
+});

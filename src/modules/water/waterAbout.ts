@@ -1,5 +1,6 @@
 import { limitAt } from '@/core/species/life';
 import { stageOf } from '@/core/species/species';
+import { thresholds } from '@/core/thresholds';
 import { HOUR_MS } from '@/core/time/spans';
 import type { WaterAbout } from '@/core/water/judged';
 import type { Db } from '@/store/connection';
@@ -53,7 +54,7 @@ type Held = { species: string; stage: string };
 export function borneBy(
   held: readonly Held[],
   book: Awaited<ReturnType<typeof speciesBook>>,
-): Pick<WaterAbout, 'oxygen' | 'pH' | 'salinity'> {
+): Pick<WaterAbout, 'oxygen' | 'pH' | 'salinity' | 'light'> {
   const limits = held.flatMap((h) => {
     const s = book.get(h.species);
     return s ? [{ s, station: stageOf(s, h.stage).station }] : [];
@@ -68,5 +69,8 @@ export function borneBy(
       ...(highs.length > 0 ? { high: Math.min(...highs) } : {}),
     };
   };
-  return { oxygen: narrowest('oxygen'), pH: narrowest('pH'), salinity: narrowest('salinity') };
+  // Eggs and sac fry are kept dim, whatever their species.
+  const dim = limits.some((l) => l.station === 'eggs' || l.station === 'yolksac');
+  const light = narrowest('light') ?? (dim ? { high: thresholds.dimLight.value } : undefined);
+  return { oxygen: narrowest('oxygen'), pH: narrowest('pH'), salinity: narrowest('salinity'), light };
 }

@@ -1,10 +1,10 @@
 import { HallScreen } from '@/modules/rearing/screens/HallScreen';
 import { TankToday } from '@/modules/rearing/screens/hall/TankToday';
 import { countDesk, leastSure } from '@/modules/sorting/views/countDesk';
-import { WaterRead } from '@/modules/water/screens/WaterRead';
+import { DrainLine, WaterRead } from '@/modules/water/screens/WaterRead';
 import { handWater } from '@/modules/water/views/handWater';
 import { db } from '../../_server/database';
-import { requestHall, requestNow, requestRound } from '../../_server/request';
+import { requestDrains, requestHall, requestNow, requestRound } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
 import { sheetOf } from '../_unit/sheet';
 
@@ -35,6 +35,10 @@ export default async function RearingPage({
               more: (
                 <>
                   <TankToday unit={unit} now={requestNow()} timeZone={person.timeZone} us={person.units === 'us'} />
+                  <DrainLine
+                    of={(await requestDrains()).find((d) => d.unitId === unit.id)}
+                    timeZone={person.timeZone}
+                  />
                   <WaterRead
                     of={await handWater(db(), person.siteId, unit.id, requestNow())}
                     now={requestNow()}

@@ -1,4 +1,5 @@
 import type { Decision } from '@/server/context';
+import { decision as drain } from './drain/decide';
 import { decision as importFile } from './import/decide';
 import { decision as job } from './job/decide';
 import { decision as jobDone } from './jobDone/decide';
@@ -6,6 +7,7 @@ import { decision as read } from './read/decide';
 import { decision as readFile } from './readFile/decide';
 import { decision as reading } from './reading/decide';
 import { decision as report } from './report/decide';
+import { decision as screen } from './screen/decide';
 import { decision as seeAlarm } from './seeAlarm/decide';
 import { decision as strike } from './strike/decide';
 import { decision as temperature } from './temperature/decide';
@@ -15,6 +17,7 @@ import { decision as saveWork } from './workSave/decide';
 
 /** Every act of this room, as the server carries it out. */
 export const decisions = [
+  drain,
   importFile,
   read,
   readFile,
@@ -28,4 +31,5 @@ export const decisions = [
   jobDone,
   noticeWork,
   saveWork,
+  screen,
 ] as unknown as readonly Decision[];

@@ -1,4 +1,6 @@
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import { drains } from '../acts/drain/act';
+import type { DrainOpen } from '../views/drains';
 import type { HandWater } from '../views/handWater';
 
 /** What was read last in a tank's water, and what to do where it is off. */
@@ -22,5 +24,15 @@ export function WaterRead({ of, now, timeZone }: { of: readonly HandWater[]; now
         ))}
       </ul>
     </section>
+  );
+}
+
+/** That the drain of a tank is not shut, where its other figures stand. */
+export function DrainLine({ of, timeZone }: { of: DrainOpen | undefined; timeZone: string }) {
+  if (!of) return null;
+  return (
+    <p className="mb-3 border-b border-rule pb-2 font-semibold text-hand" data-testid="drain">
+      {drains[of.state]} since {clock(of.since, timeZone)}: say when it is shut
+    </p>
   );
 }

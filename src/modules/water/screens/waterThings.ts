@@ -1,6 +1,9 @@
+import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
-import { DAY_MS } from '@/core/time/spans';
+import { DAY_MS, MINUTE_MS } from '@/core/time/spans';
+import { drains } from '../acts/drain/act';
 import type { WaterAhead } from '../views/ahead';
+import type { DrainOpen } from '../views/drains';
 import type { WaterOff } from '../views/handWater';
 import { aheadSays, aheadTodo, whenAhead } from './aheadWords';
 
@@ -38,3 +41,19 @@ export const aheadThings = (ahead: readonly WaterAhead[], now: number, timeZone:
       tone: 'overdue',
       href: '/water',
     }));
+
+/** Standpipes that are out and tanks that are lowered for too long: with fish in them before all others. */
+export const drainThings = (open: readonly DrainOpen[], now: number, timeZone: string): Thing[] =>
+  open
+    .filter((d) => d.stands || now - d.since > EMPTY_MS)
+    .filter((d) => now - d.since > thresholds.drainMinutes.value * MINUTE_MS)
+    .map((d) => ({
+      key: `drain ${d.unitId}`,
+      who: d.unit,
+      says: `${drains[d.state]}${d.stands ? ' with fish in it' : ''}: standpipe in, refill, read level and flow, say that it is shut`,
+      when: `since ${clock(d.since, timeZone)}`,
+      tone: d.stands ? 'grave' : 'overdue',
+      href: `/rearing?unit=${d.unit}`,
+    }));
+/** An empty tank may drain for a day before anybody asks. */
+const EMPTY_MS = DAY_MS;

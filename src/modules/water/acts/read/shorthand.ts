@@ -16,6 +16,7 @@ const also: Partial<Record<HandKind, string[]>> = {
   chlorine: ['chlorine', 'cl2'],
   salinity: ['salinity', 'ppt'],
   turbidity: ['turbidity'],
+  light: ['light'],
 };
 
 /** One line for each kind: `do 7.8 R6`, `ph 7.4 R6`, `nh4 0.4 ion R6`. */

@@ -79,6 +79,9 @@ export function CapacityScreen({
         <Link className="link ml-auto" href="/moves/where">
           Where to
         </Link>
+        <Link className="link" href="/water/outlets">
+          Outlets
+        </Link>
         <Link className="link" href="/water">
           Water
         </Link>

@@ -60,7 +60,10 @@ export function WaterDeskScreen({ desk, ahead }: { desk: WaterDesk; ahead: reado
           now={now}
           timeZone={timeZone}
         />
-        <Link className="link ml-auto" href="/water/capacity">
+        <Link className="link ml-auto" href="/water/outlets">
+          Outlets
+        </Link>
+        <Link className="link" href="/water/capacity">
           Capacity
         </Link>
         {manager && (

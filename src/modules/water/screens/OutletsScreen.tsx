@@ -1,0 +1,168 @@
+'use client';
+
+import { useSession } from '@/client/session';
+import { decimals, plain } from '@/core/quantities/format';
+import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import { Caution } from '@/ui/caution';
+import { DialogButton } from '@/ui/Dialog';
+import { Link } from '@/ui/Link';
+import { Table } from '@/ui/Table';
+import { drains as drainWords } from '../acts/drain/act';
+import { DrainForm } from '../acts/drain/form';
+import { ScreenForm } from '../acts/screen/form';
+import type { DrainOpen } from '../views/drains';
+import type { OutletScreen } from '../views/outletScreens';
+
+/** Which drains stand open, which screens let fish through, and which may be wider. */
+export function OutletsScreen({
+  screens,
+  drains,
+  idle,
+}: {
+  screens: readonly OutletScreen[];
+  drains: readonly DrainOpen[];
+  /** Tanks whose fish were never weighed. */
+  idle: readonly string[];
+}) {
+  const { timeZone, now, role } = useSession();
+  const may = role !== 'reader';
+  const escaping = screens.filter((s) => s.is === 'escape');
+  const when = (t: number) =>
+    isoDay(t, timeZone) === isoDay(now, timeZone)
+      ? clock(t, timeZone)
+      : `${dayMonth(t, timeZone, now)} ${clock(t, timeZone)}`;
+  return (
+    <section className="px-6 py-4 max-sm:px-3" aria-label="Outlets">
+      <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-2">
+        <h1>Outlets</h1>
+        <p
+          className={`text-lead ${drains.some((d) => d.stands) || escaping.length > 0 ? 'font-semibold text-hand' : 'text-soft'}`}
+          role="status"
+        >
+          {[
+            drains.length > 0 && `${drains.map((d) => d.unit).join(', ')} not shut`,
+            escaping.length > 0 && `fish go through the screen of ${escaping.map((s) => s.unit).join(', ')}`,
+          ]
+            .filter(Boolean)
+            .join('; ') || 'All drains are shut, and no screen lets fish through that is known.'}
+        </p>
+        <span className="ml-auto flex gap-x-4">
+          <Link className="link" href="/water">
+            Water
+          </Link>
+          <Link className="link" href="/water/capacity">
+            Capacity
+          </Link>
+        </span>
+      </div>
+      {drains.length > 0 && (
+        <section aria-label="Drains" className="mb-4 max-w-[760px]">
+          <h2 className="border-b-2 border-deep/40 pb-0.5">Not shut</h2>
+          {drains.map((d) => (
+            <p
+              key={d.unitId}
+              className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5"
+              data-drain={d.unit}
+            >
+              <b className="text-lead">{d.unit}</b>
+              <span className={d.stands ? 'font-semibold text-hand' : ''}>
+                {drainWords[d.state]} since {when(d.since)}
+                {d.stands ? ', fish in it' : ', empty'}
+              </span>
+              {may && (
+                <span className="ml-auto">
+                  <DialogButton word="Change" title={`Drain of ${d.unit}`}>
+                    {(done) => <DrainForm unit={d.unitId} done={done} />}
+                  </DialogButton>
+                </span>
+              )}
+            </p>
+          ))}
+        </section>
+      )}
+      <section aria-label="Screens">
+        <h2 className="border-b-2 border-deep/40 pb-0.5">Screens by the size of the fish</h2>
+        {screens.length === 0 && (
+          <p className="quiet my-1">
+            Tanks with fish that were weighed will stand here, with the widest opening that keeps their smallest.
+          </p>
+        )}
+        {screens.length > 0 && (
+          <div className="overflow-x-auto">
+            <Table>
+              <thead>
+                <tr>
+                  <th>tank</th>
+                  <th className="num">opening</th>
+                  <th className="num">smallest</th>
+                  <th className="num">keeps them</th>
+                  <th />
+                  <th>next wider</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {screens.map((s) => (
+                  <tr key={s.unitId} data-screen={s.unit}>
+                    <td>
+                      <b>{s.unit}</b> <span className="text-small text-soft">{s.room}</span>
+                    </td>
+                    <td className="num">{s.openingMm === null ? '' : `${plain(s.openingMm)} mm`}</td>
+                    <td className="num">{decimals(s.smallestMm, 1)} mm wide</td>
+                    <td className="num">{s.bestMm === null ? '' : `${plain(s.bestMm)} mm`}</td>
+                    <td
+                      className={
+                        s.is === 'escape' ? 'font-semibold text-hand' : s.is === 'fine' ? 'text-careful' : 'text-soft'
+                      }
+                    >
+                      {says(s)}
+                    </td>
+                    <td className={s.widerAt !== null && s.widerAt <= now ? 'text-careful' : ''}>
+                      {s.is === 'escape' || s.widerAt === null
+                        ? ''
+                        : s.widerAt <= now
+                          ? 'may be wider now'
+                          : dayMonth(s.widerAt, timeZone, now)}
+                    </td>
+                    <td>
+                      {may && (
+                        <DialogButton word="Set" title={`Screen of ${s.unit}`}>
+                          {(done) => <ScreenForm unit={s.unitId} best={s.bestMm} done={done} />}
+                        </DialogButton>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </div>
+        )}
+        <p className="quiet mt-1 max-w-prose text-small">
+          By their length and its scatter, one of a thousand is smaller; width by length of Reference. Hold a few of the
+          smallest against it before it is changed. Where oil stands on the water, a coarser mesh above the line lets it
+          go.
+          {idle.length > 0 && ` Never weighed: ${idle.join(', ')}.`}
+        </p>
+      </section>
+      <div className="mt-3 max-w-prose">
+        <Caution>
+          A standpipe is pulled with both feet on firm ground, not from a plank over the water; a valve that drains has
+          its handle off, so that nobody opens it in passing.
+        </Caution>
+      </div>
+    </section>
+  );
+}
+
+function says(s: OutletScreen): string {
+  switch (s.is) {
+    case 'escape':
+      return s.bestMm === null ? 'no screen keeps the smallest: grade them' : 'lets the smallest through';
+    case 'fine':
+      return 'clogs sooner than it needs to';
+    case 'unknown':
+      return 'not said';
+    case 'good':
+      return 'keeps them';
+  }
+}
