@@ -1,3 +1,4 @@
+import { livingStock } from '@/server/stock/livingStock';
 import { workJobs } from '@/store/predictions';
 import { counted, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
@@ -174,4 +175,34 @@ test('what followed a treatment is told once two days were counted after it', as
   expect(effect!.before.perDay).toBeGreaterThan(18);
   expect(effect!.after.perDay).toBeCloseTo(5, 5);
   expect(effect!.high).toBeLessThan(1);
+});
+
+test('a case goes with its fish: into the tank they were moved to and the stage they came to, and with none that were not theirs', async () => {
+  const { id } = await open();
+  h.clock.now += HOUR;
+  const to = (unit: number, from: number, number: number, more: object = {}) =>
+    h.send('move.record', {
+      sources: [{ unit: from, amount: { kind: 'measured', measured: counted(number) } }],
+      to: unit,
+      tempered: 'tempered',
+      overload: 'yes',
+      suspect: 'meant',
+      notTaken: 'meant',
+      ...more,
+    });
+  await to(h.units.R2!, at.unit, 500);
+  expect((await view(id))!.tanks.map((t) => t.unit).sort()).toEqual(['R1', 'R2']);
+  // The second step, and only from where they are.
+  await to(h.units.R3!, h.units.R2!, 200);
+  const stands = await livingStock(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now);
+  expect(stands.filter((s) => s.caseId === id).map((s) => s.unit)).toEqual(['R1', 'R2', 'R3']);
+  // Nobody takes them on from there unasked.
+  expect((await refusal(to(h.units.R4!, h.units.R3!, 100, { suspect: undefined }))).asks.map((a) => a.id)).toContain(
+    'suspect',
+  );
+  // The last move is taken back: they were never there.
+  const last = await h.db('entry').where({ kind: 'move' }).orderBy('seq', 'desc').first('id');
+  await h.send('entry.correct', { entryId: last!.id, reason: 'it was not done' });
+  const now = await livingStock(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now);
+  expect(now.filter((s) => s.caseId === id).map((s) => s.unit)).toEqual(['R1', 'R2']);
 });

@@ -1,5 +1,6 @@
 import { ActRefused } from '@/server/act/refused';
 import type { Context } from '@/server/context';
+import { flowsSince, spreadBy } from '@/store/books/reach';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 
@@ -32,10 +33,13 @@ type Row = {
   until: number | null;
 };
 
-/** What stood in a unit of a case when it was opened. */
+/** What stood in a unit of a case when it was opened, or came there of it since. */
 export type CaseHolding = { holding: number; unit: number; lot: number };
 
-/** Cases of a site, open ones first, then the latest. One statement. */
+/**
+ * Cases of a site, open ones first, then the latest. An open one is of all into which its fish were moved since, too. One
+ * statement, and one more for each step from tank to tank where a case is open.
+ */
 export async function casesOf(
   db: Db,
   siteId: number,
@@ -53,9 +57,13 @@ export async function casesOf(
     .orderByRaw('closed_at IS NOT NULL, opened_at DESC')
     .limit(200)
     .select<Row[]>('*');
+  const grown = await spreadOf(
+    db,
+    rows.filter((r) => r.closed_at === null || only.id !== undefined),
+  );
   return rows.map((r) => ({
     id: r.id,
-    holdings: fromJson<CaseHolding[]>(r.holdings),
+    holdings: [...fromJson<CaseHolding[]>(r.holdings), ...(grown.get(r.id) ?? [])],
     signs: fromJson<string[]>(r.signs),
     suspected: r.suspected,
     openedAt: r.opened_at,
@@ -65,6 +73,36 @@ export async function casesOf(
     why: r.why === 'quarantine' ? 'quarantine' : 'ill',
     until: r.until,
   }));
+}
+
+/** Where fish of cases were moved since each was opened, until it was closed. */
+async function spreadOf(db: Db, open: readonly Row[]): Promise<Map<number, CaseHolding[]>> {
+  const starts = open.map((r) => ({
+    id: r.id,
+    since: r.opened_at,
+    until: r.closed_at ?? Infinity,
+    of: fromJson<CaseHolding[]>(r.holdings),
+  }));
+  if (starts.length === 0) return new Map();
+  const flows = await flowsSince(
+    db,
+    starts.flatMap((s) => s.of.map((h) => h.holding)),
+    Math.min(...starts.map((s) => s.since)),
+  );
+  if (flows.length === 0) return new Map();
+  const rows = await db('holding')
+    .whereIn('id', [...new Set(flows.map((f) => f.to))])
+    .select<CaseHolding[]>({ holding: 'id', unit: 'unit_id', lot: 'lot_id' });
+  return new Map(
+    starts.map((s) => {
+      const reached = spreadBy(
+        flows.filter((f) => f.at <= s.until),
+        new Map(s.of.map((h) => [h.holding, s.since])),
+      );
+      const first = new Set(s.of.map((h) => h.holding));
+      return [s.id, rows.filter((r) => reached.has(r.holding) && !first.has(r.holding))];
+    }),
+  );
 }
 
 /** @throws ActRefused where there is no such case, or it is closed */

@@ -9,7 +9,7 @@ export type Reached = Map<number, number>;
 /** More steps from tank to tank than any life has; a circle of moves ends by itself, since time only goes on. */
 const MOST_STEPS = 60;
 
-type Flow = { from: number; to: number; at: number };
+export type Flow = { from: number; to: number; at: number };
 
 /** What flowed from holding to holding, as it holds now: its two postings have neighbouring ids. */
 function flows(db: Db) {
@@ -47,6 +47,33 @@ export async function reachForward(db: Db, starts: Reached): Promise<Reached> {
       next.add(f.to);
     }
     front = [...next];
+  }
+  return since;
+}
+
+/** All flows that begin in some holdings since an instant, or in what came of them. One statement a step. */
+export async function flowsSince(db: Db, holdings: readonly number[], since: number): Promise<Flow[]> {
+  const out: Flow[] = [];
+  const seen = new Set(holdings);
+  let front = [...seen];
+  for (let k = 0; k < MOST_STEPS && front.length > 0; k++) {
+    const found = await flows(db).whereIn('p.holding_id', front).where('p.order_at', '>=', since);
+    out.push(...found);
+    front = [...new Set(found.map((f) => f.to))].filter((to) => !seen.has(to));
+    for (const to of front) seen.add(to);
+  }
+  return out;
+}
+
+/** Into which holdings what stood in some of them may have come, by flows that are known already. */
+export function spreadBy(known: readonly Flow[], starts: Reached): Reached {
+  const since: Reached = new Map(starts);
+  // In the order of time each flow is looked at once.
+  for (const f of [...known].sort((a, b) => a.at - b.at)) {
+    const from = since.get(f.from);
+    if (from === undefined || f.at < from || f.from === f.to) continue;
+    const before = since.get(f.to);
+    if (before === undefined || before > f.at) since.set(f.to, f.at);
   }
   return since;
 }
