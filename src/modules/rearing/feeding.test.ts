@@ -426,3 +426,22 @@ test('a tank that is not fed before handling says until when, its meal is asked 
   h.clock.now += 6 * 3_600_000;
   expect(await waits()).toBeNull();
 });
+
+test('oxygen that was read by hand in the tank holds its meals for hours, and no longer', async () => {
+  const unit = await fry();
+  await h.send('ration.set', { unit, method: 'percent', percentPerDay: 3, mealsPerDay: 4 });
+  const before = await feeding();
+  const read = (value: number) => h.send('water.read', { unit, readings: [{ kind: 'oxygen', value }] });
+  await read(4.1);
+  const held = await feeding();
+  expect(held.tank.oxygenReadMgPerL).toBe(4.1);
+  expect(held.waits).toMatchObject({ why: 'oxygen', value: 4.1 });
+  // Read anew, and well: they are fed again.
+  h.clock.now += 60_000;
+  await read(8.9);
+  expect((await feeding()).waits?.why).not.toBe('oxygen');
+  await read(4.1);
+  h.clock.now += 5 * HOUR;
+  expect((await feeding()).waits?.why).not.toBe('oxygen');
+  expect(before.tank.oxygenReadMgPerL).toBeNull();
+});

@@ -91,6 +91,21 @@ const WRITTEN_SHARE = 0.6;
 /** How a tank is fed while nobody has set anything: by growth once its own is known, till then by the table of its species. */
 const usualPlan = (hasTable: boolean): RationPlan => rationPlan.parse({ method: hasTable ? 'table' : 'growth' });
 
+/** So long a reading by hand says what they breathe. */
+const HAND_MS = 4 * HOUR_MS;
+
+/** Oxygen of tanks as it was read by hand within hours. One statement. */
+async function oxygenByHand(db: Db, units: readonly number[], now: number): Promise<Map<number, number>> {
+  const rows = await db('observation')
+    .whereIn('unit_id', units.length > 0 ? [...units] : [0])
+    .where({ kind: 'oxygen' })
+    .whereNull('holding_id')
+    .whereBetween('at', [now - HAND_MS, now])
+    .orderBy(['at', 'id'])
+    .select<{ unit_id: number; value: number }[]>('unit_id', 'value');
+  return new Map(rows.map((r) => [r.unit_id, r.value]));
+}
+
 /**
  * What every holding that eats is to be fed today, why, and what it was given so far. A fixed number of statements
  * however many holdings and however long their history.
@@ -106,7 +121,7 @@ export async function feedingNow(
   const ids = fed.map((h) => h.holdingId);
   const lots = [...new Set(fed.map((h) => h.lotId))];
   const day = localDay(now, site.timeZone);
-  const [weights, given, eaten, rations, regimes, held, sensors, store, tables, book] = await Promise.all([
+  const [weights, given, eaten, rations, regimes, held, sensors, byHand, store, tables, book] = await Promise.all([
     weightsOf(db, [...new Set([...fed, ...among].map((h) => h.lotId))], now),
     givenToday(db, ids, day.start, now),
     eatenSinceWeighed(db, ids, now),
@@ -114,6 +129,7 @@ export async function feedingNow(
     regimesFollowed(db, site.siteId, lots, now),
     heldFeed(db, lots, now),
     readNow(db, site.siteId, now),
+    oxygenByHand(db, [...new Set(fed.map((h) => h.unitId))], now),
     feedStore(db, site.siteId, now),
     feedTables(db, site.siteId),
     speciesBook(db, site.siteId),
@@ -142,6 +158,8 @@ export async function feedingNow(
     const values = learned ? { ...expected, tgc: learned.tgc, tgcCv: learned.cv } : expected;
     const weighed = weighedOf(h);
     const water = waterOf(sensors, h, now);
+    // Read by hand it is of this tank, and the newer of the two says what they breathe.
+    const oxygenNow = byHand.get(h.unitId) ?? water.oxygenMgPerL;
     const set = rations.of(h.lotId, h.unitId);
     const table = tableOf(tables, species, set?.plan.table);
     const regime = placeOf(regimes.of(h.lotId, h.unitId), warm, now);
@@ -164,7 +182,7 @@ export async function feedingNow(
       fedG: since && since.since === weighed?.at && since.days >= WRITTEN_SHARE * Math.floor(days) ? since.grams : null,
       ...water,
       flowLPerMin: h.flowLPerMin,
-      oxygenReadMgPerL: water.oxygenMgPerL,
+      oxygenReadMgPerL: oxygenNow,
       oxygenInMgPerL:
         water.oxygenMgPerL ??
         (water.celsius === null ? null : oxygenSaturation(Math.min(40, Math.max(0, water.celsius)))),
@@ -185,9 +203,7 @@ export async function feedingNow(
     const count = Math.max(1, Math.min(wanted, Math.floor(feedG / LEAST_CUP_G)));
     const rests = restsUntil(h.openedAt, now, thresholds.restAfterMove.value);
     const airless =
-      water.oxygenMgPerL !== null &&
-      values.leastOxygenMgPerL !== undefined &&
-      water.oxygenMgPerL < values.leastOxygenMgPerL;
+      oxygenNow !== null && values.leastOxygenMgPerL !== undefined && oxygenNow < values.leastOxygenMgPerL;
     const lot = fitting?.lots.find((l) => l.leftG > 0) ?? null;
     of.set(h.holdingId, {
       holdingId: h.holdingId,
@@ -209,7 +225,7 @@ export async function feedingNow(
       preyToday: g.prey.map((m) => ({ at: m.at, number: m.g })),
       lastFedAt: g.meals.at(-1)?.at ?? null,
       waits: airless
-        ? { why: 'oxygen', until: null, value: water.oxygenMgPerL!, least: values.leastOxygenMgPerL! }
+        ? { why: 'oxygen', until: null, value: oxygenNow!, least: values.leastOxygenMgPerL! }
         : (held.of(h) ?? (rests === null ? null : { why: 'rest', until: rests })),
       product: fitting
         ? { id: fitting.id, name: fitting.name, lotId: lot?.id ?? null, lot: lot?.name ?? null, leftG: lot?.leftG ?? 0 }
