@@ -66,6 +66,28 @@ interface Certificate {
   until: number | null;
 }
 
+interface Chemical {
+  id: number;
+  site_id: number;
+  name: string;
+  unit: string;
+  place: string;
+  hazard: string;
+  least: number | null;
+  good_until: number | null;
+  retired: Small;
+}
+
+interface ChemicalMove {
+  id: number;
+  chemical_id: number;
+  at: number;
+  what: string;
+  amount: number;
+  said: string;
+  entry_seq: number;
+}
+
 interface ClockUse {
   id: number;
   site_id: number;
@@ -120,6 +142,18 @@ interface DeviceToken {
   made_by: number;
   made_at: number;
   revoked_at: number | null;
+}
+
+interface Discharge {
+  id: number;
+  site_id: number;
+  at: number;
+  what: string;
+  place: string;
+  figures: string;
+  litres: number | null;
+  said: string;
+  entry_seq: number;
 }
 
 interface Entry {
@@ -861,12 +895,15 @@ declare module 'knex/types/tables' {
     brood_batch: BroodBatch;
     brood_fish: BroodFish;
     certificate: Certificate;
+    chemical: Chemical;
+    chemical_move: ChemicalMove;
     clock_use: ClockUse;
     command: Command;
     conditioning: Conditioning;
     dead_watch: DeadWatch;
     deaths_seen: DeathsSeen;
     device_token: DeviceToken;
+    discharge: Discharge;
     entry: Entry;
     error_source: ErrorSource;
     family: Family;

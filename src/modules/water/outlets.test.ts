@@ -4,6 +4,7 @@ import { standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { drainThings } from './screens/waterThings';
+import { outflow } from './views/discharge';
 import { drainsOpen } from './views/drains';
 import { outletScreens } from './views/outletScreens';
 
@@ -85,4 +86,28 @@ test('a screen that lets the smallest through is asked about; the list says what
   expect((await set(1)).todo).toContain('clogs sooner');
   expect((await screens())[0]).toMatchObject({ openingMm: 1, is: 'fine' });
   expect((await refusal(set(0))).path).toBe('openingMm');
+});
+
+test('the outflow: beyond its permit is told at once; twice one figure, none at all, a disposal without litres are refused; taken back it is gone', async () => {
+  const record = (more: object) => h.send<{ over: string[] }>('discharge.record', { place: 'settling pond', ...more });
+  expect((await record({ figures: [{ kind: 'solids', value: 12, most: 20 }] })).over).toEqual([]);
+  h.clock.now += DAY;
+  // What the permit allows is known from the last time.
+  expect((await record({ figures: [{ kind: 'solids', value: 24 }] })).over).toEqual([
+    'suspended solids, settling pond',
+  ]);
+  const now = () => outflow(h.db, h.manager.siteId, h.clock.now);
+  expect((await now()).trends).toMatchObject([{ kind: 'solids', most: 20, earlier: [12], last: { value: 24 } }]);
+  expect((await refusal(record({}))).path).toBe('figures');
+  expect((await refusal(record({ what: 'disposal' }))).path).toBe('litres');
+  expect((await refusal(record({ figures: [{ kind: 'pH', value: 71 }] }))).path).toBe('figures.0.value');
+  const twice = [
+    { kind: 'bod', value: 1 },
+    { kind: 'bod', value: 2 },
+  ];
+  expect((await refusal(record({ figures: twice }))).path).toBe('figures.1.kind');
+  await record({ what: 'disposal', place: 'road tank', litres: 900 });
+  const last = await h.db('entry').where({ kind: 'discharge' }).orderBy('seq', 'desc').first('id');
+  await h.send('entry.correct', { entryId: last!.id, reason: 'it went to the basin' });
+  expect((await now()).lines.map((l) => l.what)).toEqual(['sample', 'sample']);
 });

@@ -253,4 +253,52 @@ export const carriedMigrations: readonly Step[] = [
     }),
     down: drop('tide_table'),
   },
+  {
+    name: '0720_chemical',
+    up: create('chemical', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.string('name', 80).notNullable();
+      t.string('unit', 4).notNullable().comment('g or mL');
+      t.string('place', 80).notNullable().defaultTo('');
+      t.string('hazard', 20).notNullable();
+      t.double('least').comment('ordered again below it');
+      t.bigInteger('good_until');
+      t.boolean('retired').notNullable().defaultTo(false);
+      t.index(['site_id', 'name']);
+    }),
+    down: drop('chemical'),
+  },
+  {
+    name: '0721_chemical_move',
+    up: create('chemical_move', (t) => {
+      t.increments('id');
+      t.integer('chemical_id').unsigned().notNullable().references('chemical.id');
+      t.bigInteger('at').notNullable();
+      t.string('what', 20).notNullable();
+      t.double('amount').notNullable();
+      t.string('said', 300).notNullable().defaultTo('');
+      t.bigInteger('entry_seq').unsigned().notNullable();
+      t.index(['chemical_id', 'at']);
+      t.index(['entry_seq']);
+    }),
+    down: drop('chemical_move'),
+  },
+  {
+    name: '0722_discharge',
+    up: create('discharge', (t) => {
+      t.increments('id');
+      t.integer('site_id').unsigned().notNullable().references('site.id');
+      t.bigInteger('at').notNullable();
+      t.string('what', 20).notNullable().comment('sample or disposal');
+      t.string('place', 80).notNullable();
+      t.json('figures').notNullable();
+      t.double('litres');
+      t.string('said', 300).notNullable().defaultTo('');
+      t.bigInteger('entry_seq').unsigned().notNullable();
+      t.index(['site_id', 'at']);
+      t.index(['entry_seq']);
+    }),
+    down: drop('discharge'),
+  },
 ];

@@ -2,6 +2,7 @@ import type { ActForms } from '@/client/act/actForms';
 import { forms as caseClose } from './caseClose/form';
 import { forms as caseOpen } from './caseOpen/form';
 import { forms as caseSay } from './caseSay/form';
+import { forms as chemicalMove } from './chemicalMove/form';
 import { forms as dead } from './dead/form';
 import { forms as incident } from './incident/form';
 import { forms as inspectClose } from './inspectClose/form';
@@ -15,6 +16,7 @@ import { forms as vaccineOpen } from './vaccineOpen/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
 export const forms: readonly ActForms[] = [
+  chemicalMove,
   dead,
   caseOpen,
   caseSay,

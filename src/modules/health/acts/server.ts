@@ -2,6 +2,8 @@ import type { Decision } from '@/server/context';
 import { decision as caseClose } from './caseClose/decide';
 import { decision as caseOpen } from './caseOpen/decide';
 import { decision as caseSay } from './caseSay/decide';
+import { decision as chemicalMove } from './chemicalMove/decide';
+import { decision as chemicalSave } from './chemicalSave/decide';
 import { decision as dead } from './dead/decide';
 import { decision as incident } from './incident/decide';
 import { decision as inspectClose } from './inspectClose/decide';
@@ -22,6 +24,8 @@ export const decisions = [
   dead,
   caseOpen,
   caseSay,
+  chemicalMove,
+  chemicalSave,
   caseClose,
   treat,
   treatEnd,

@@ -54,7 +54,10 @@ export function HealthScreen({
               : 'No tank loses more than is usual there.'
             : `More die than is usual in ${rising.map((r) => r.unit).join(', ')}`}
         </p>
-        <span className="ml-auto">
+        <span className="ml-auto flex items-baseline gap-x-4">
+          <Link className="link" href="/health/store">
+            Chemicals
+          </Link>
           <OpenCase tanks={h.tanks} chosen={rising.map((r) => r.unitId)} />
         </span>
       </div>

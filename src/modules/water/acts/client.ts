@@ -1,4 +1,5 @@
 import type { ActForms } from '@/client/act/actForms';
+import { forms as discharge } from './discharge/form';
 import { forms as drain } from './drain/form';
 import { forms as job } from './job/form';
 import { forms as jobDone } from './jobDone/form';
@@ -9,4 +10,14 @@ import { forms as temperature } from './temperature/form';
 import { forms as workEvent } from './workEvent/form';
 
 /** Every act of this room that has a form, as the browser draws it. */
-export const forms: readonly ActForms[] = [read, reading, temperature, job, jobDone, workEvent, drain, screen];
+export const forms: readonly ActForms[] = [
+  read,
+  reading,
+  temperature,
+  job,
+  jobDone,
+  workEvent,
+  discharge,
+  drain,
+  screen,
+];

@@ -1,4 +1,5 @@
 import type { Decision } from '@/server/context';
+import { decision as discharge } from './discharge/decide';
 import { decision as drain } from './drain/decide';
 import { decision as importFile } from './import/decide';
 import { decision as job } from './job/decide';
@@ -17,6 +18,7 @@ import { decision as saveWork } from './workSave/decide';
 
 /** Every act of this room, as the server carries it out. */
 export const decisions = [
+  discharge,
   drain,
   importFile,
   read,

@@ -3,13 +3,16 @@
 import { useSession } from '@/client/session';
 import { decimals, plain } from '@/core/quantities/format';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import { dischargeFigures } from '@/core/water/discharge';
 import { Caution } from '@/ui/caution';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
+import { DischargeForm } from '../acts/discharge/form';
 import { drains as drainWords } from '../acts/drain/act';
 import { DrainForm } from '../acts/drain/form';
 import { ScreenForm } from '../acts/screen/form';
+import type { Outflow } from '../views/discharge';
 import type { DrainOpen } from '../views/drains';
 import type { OutletScreen } from '../views/outletScreens';
 
@@ -18,11 +21,13 @@ export function OutletsScreen({
   screens,
   drains,
   idle,
+  outflow,
 }: {
   screens: readonly OutletScreen[];
   drains: readonly DrainOpen[];
   /** Tanks whose fish were never weighed. */
   idle: readonly string[];
+  outflow: Outflow;
 }) {
   const { timeZone, now, role } = useSession();
   const may = role !== 'reader';
@@ -144,12 +149,80 @@ export function OutletsScreen({
           {idle.length > 0 && ` Never weighed: ${idle.join(', ')}.`}
         </p>
       </section>
+      <OutflowPart of={outflow} />
       <div className="mt-3 max-w-prose">
         <Caution>
           A standpipe is pulled with both feet on firm ground, not from a plank over the water; a valve that drains has
           its handle off, so that nobody opens it in passing.
         </Caution>
       </div>
+    </section>
+  );
+}
+
+/** What left with the water: samples against the permit, and what was disposed of. */
+function OutflowPart({ of: o }: { of: Outflow }) {
+  const { timeZone, now, role } = useSession();
+  const late = o.due !== null && o.due < now;
+  return (
+    <section aria-label="Outflow" className="mt-5 max-w-[860px]">
+      <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
+        Outflow
+        {role !== 'reader' && (
+          <span className="ml-auto text-body font-normal">
+            <DialogButton word="Record" title="Outflow">
+              {(done) => <DischargeForm place={o.lines[0]?.place} done={done} />}
+            </DialogButton>
+          </span>
+        )}
+      </h2>
+      {o.due === null ? (
+        <p className="quiet my-1">
+          No sample yet. The permit says what is looked for, how often, and how much it may be.
+        </p>
+      ) : (
+        <p className={`my-1 ${late ? 'text-careful' : 'text-soft'}`}>
+          The next sample {late ? 'was due' : 'is due'} {dayMonth(o.due, timeZone, now)}, as they were usually taken.
+        </p>
+      )}
+      {o.trends.length > 0 && (
+        <Table>
+          <thead>
+            <tr>
+              <th>where</th>
+              <th>of</th>
+              <th className="num">last</th>
+              <th className="num">at most</th>
+              <th>before</th>
+              <th>sampled</th>
+            </tr>
+          </thead>
+          <tbody>
+            {o.trends.map((t) => (
+              <tr key={`${t.place} ${t.kind}`} data-outflow={t.kind}>
+                <td>{t.place}</td>
+                <td>{dischargeFigures[t.kind].word}</td>
+                <td className={`num ${t.most !== null && t.last.value > t.most ? 'font-bold text-hand' : ''}`}>
+                  {plain(t.last.value)} {dischargeFigures[t.kind].unit}
+                </td>
+                <td className="num">{t.most === null ? '' : plain(t.most)}</td>
+                <td className="text-soft">{t.earlier.map(plain).join(', ')}</td>
+                <td className="text-soft">{dayMonth(t.last.at, timeZone, now)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      {o.lines
+        .filter((l) => l.what === 'disposal')
+        .slice(0, 6)
+        .map((l) => (
+          <p key={l.id} className="border-b border-rule py-1">
+            <span className="text-soft">{dayMonth(l.at, timeZone, now)}</span> {plain(l.litres ?? 0)} L disposed of,{' '}
+            {l.place}
+            {l.said && `: ${l.said}`}
+          </p>
+        ))}
     </section>
   );
 }
