@@ -26,6 +26,8 @@ export class Works {
           'Culturist',
         );
       });
+    this.store();
+    this.outlets();
     this.p.at(-0.05, () => this.power());
     // Since the spate one raceway gets little: it bears that while the river is cold.
     this.p.at(-6.2, () => this.lessFlow());
@@ -33,6 +35,90 @@ export class Works {
       await this.p.trySend(
         'water.read',
         { unit: this.p.unit('W4'), readings: [{ kind: 'oxygen', value: 7.2 }] },
+        'Hand',
+      );
+    });
+  }
+
+  /** Chemicals as a small house keeps them: one of them past its date, two that must not stand together. */
+  private store(): void {
+    const { p } = this;
+    for (const [name, unit, place, hazard, least, goodDays, came, used] of [
+      ['salt', 'g', 'feed shed', 'mild', 50_000, null, 400_000, 90_000],
+      ['formalin', 'mL', 'chemical cabinet', 'formalin', 2000, -12, 5000, 3600],
+      ['iodophor', 'mL', 'chemical cabinet', 'medicine', 1000, 300, 5000, 1900],
+      ['peracetic acid', 'mL', 'chemical cabinet', 'oxidiser', null, 150, 10_000, 4200],
+      ['sodium hypochlorite', 'mL', 'wash room', 'chlorine', null, 40, 20_000, 8000],
+      ['citric acid', 'g', 'wash room', 'acid', null, null, 5000, 1200],
+      ['sodium bicarbonate', 'g', 'pump house', 'mild', 20_000, null, 100_000, 62_000],
+    ] as const)
+      p.at(-70.4, async () => {
+        const made = await p.trySend(
+          'chemical.save',
+          {
+            name,
+            unit,
+            place,
+            hazard,
+            least,
+            goodUntil: goodDays === null ? null : Math.round(p.anchor + goodDays * DAY_MS),
+          },
+          'Manager',
+        );
+        if (!made) return;
+        await p.trySend('chemical.move', { chemical: made.id, what: 'came', amount: came }, 'Hand');
+        p.at(-9.3, async () => {
+          await p.trySend('chemical.move', { chemical: made.id, what: 'used', amount: used }, 'Hand');
+        });
+      });
+  }
+
+  /** Screens of the hall as they were hung, a standpipe that is out, and the outflow month by month. */
+  private outlets(): void {
+    const { p } = this;
+    p.at(-3.1, async () => {
+      for (const [unit, openingMm] of [
+        ['R8', 3],
+        ['R14', 4],
+        ['R16', 5],
+        ['W2', 5],
+        ['W4', 8],
+      ] as const)
+        await p.trySend('screen.set', { unit: p.unit(unit), openingMm }, 'Hand', { tooWide: 'meant' });
+    });
+    p.at(-0.012, async () => {
+      await p.trySend('drain.set', { unit: p.unit('R16'), state: 'lowered' }, 'Hand');
+    });
+    p.at(-0.04, async () => {
+      for (const [unit, lux] of [
+        ['T5', 35],
+        ['T25', 140],
+      ] as const)
+        await p.trySend('water.read', { unit: p.unit(unit), readings: [{ kind: 'light', value: lux }] }, 'Hand');
+    });
+    for (const [day, solids, phosphorus] of [
+      [-98, 9, 0.21],
+      [-67, 11, 0.24],
+      [-36, 14, 0.31],
+      [-5.5, 22, 0.38],
+    ] as const)
+      p.at(day, async () => {
+        await p.trySend(
+          'discharge.record',
+          {
+            place: 'settling pond',
+            figures: [
+              { kind: 'solids', value: solids, most: 20 },
+              { kind: 'phosphorus', value: phosphorus, most: 0.5 },
+            ],
+          },
+          'Culturist',
+        );
+      });
+    p.at(-12.6, async () => {
+      await p.trySend(
+        'discharge.record',
+        { what: 'disposal', place: 'road tanker', litres: 850, said: 'brine of the hatching jars' },
         'Hand',
       );
     });

@@ -32,6 +32,7 @@ test('what came, went and was counted; what a treatment took is taken off by its
     discharge: 'settling pond',
     checkedBy: 'Mira',
     withdrawalDays: 0,
+    strength: 'meant',
   });
   expect(productG).toBe(7200);
   expect((await store()).list[0]).toMatchObject({ left: 14_800, moves: [{ what: 'treatment', said: 'R1' }, {}, {}] });
