@@ -21,12 +21,16 @@ import { gradingView } from '@/modules/sorting/views/grading';
 import { daysNow } from '@/modules/spawning/views/daysNow';
 import { today } from '@/modules/today/views/today';
 import { traced } from '@/modules/trace/views/trace';
+import { dayBoard } from '@/modules/transport/views/day';
 import { haulViews } from '@/modules/transport/views/hauls';
 import { ordersOf } from '@/modules/transport/views/orders';
 import { releasePlan } from '@/modules/transport/views/plan';
+import { returnsOf } from '@/modules/transport/views/returns';
 import { waterAhead } from '@/modules/water/views/ahead';
 import { waterDesk } from '@/modules/water/views/desk';
+import { drainsOpen } from '@/modules/water/views/drains';
 import { waterOff } from '@/modules/water/views/handWater';
+import { outletScreens } from '@/modules/water/views/outletScreens';
 import { waterDays } from '@/modules/water/views/waterDays';
 import type { Actor } from '@/server/context';
 import { livingStock } from '@/server/stock/livingStock';
@@ -141,6 +145,11 @@ async function asked(name: string): Promise<Asked> {
         releasePlan(db, person, ANCHOR, ANCHOR - 200 * 86_400_000, await hallView(db, person, ANCHOR, holdings)),
       hauls: () => haulViews(db, 1, ANCHOR),
       ponds: () => pondRuns(db, 1, ANCHOR),
+      'a day at the water': () => dayBoard(db, 1, ANCHOR, { from: ANCHOR - 86_400_000, to: ANCHOR }),
+      'what came back': () => returnsOf(db, 1, ANCHOR, person.timeZone),
+      'drains not shut': () => drainsOpen(db, 1, ANCHOR),
+      'screens of outlets': async () =>
+        outletScreens(db, 1, ANCHOR, (await hallView(db, person, ANCHOR, holdings)).units),
       orders: async () => ordersOf(db, 1, ANCHOR, await hallView(db, person, ANCHOR, holdings)),
       'trace of a lot': () => traced(db, person, { of: 'lot', id: String(fish.lot_id) }, ANCHOR),
       'dead of a lot, watched': () => watchDeadOf(db, 1, fish.lot_id, ANCHOR),
