@@ -302,3 +302,27 @@ test('somebody is pricked: what to do first stands above what is written, and it
   await expect(form).toBeHidden();
   await expect(page.getByRole('region', { name: 'Incidents' })).toContainText('Jory, pricked by a needle: left thumb');
 });
+
+test('the store: what came, what must not stand beside it', async () => {
+  await page.goto(url('/health/store'));
+  await expect(page.getByText('Nothing is on the list yet.')).toBeVisible();
+  await accessible(page);
+  const form = page.getByRole('dialog');
+  for (const [name, hazard] of [
+    ['bleach', 'chlorine'],
+    ['vinegar', 'acid'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Add one' }).click();
+    await form.getByLabel('Name, as on the label').fill(name);
+    await form.getByLabel('Stands in').fill('wash room');
+    await choose(form.getByLabel('It is'), hazard);
+    await form.getByRole('button', { name: 'Put it on the list' }).click();
+    await expect(form).toBeHidden();
+    await page.locator(`[data-chemical="${name}"]`).getByRole('button', { name: 'In, out' }).click();
+    await form.getByLabel('How much, g').fill('5000');
+    await form.getByRole('button', { name: 'Record' }).click();
+    await expect(form).toBeHidden();
+    await expect(page.locator(`[data-chemical="${name}"]`)).toContainText('5.00 kg');
+  }
+  await expect(page.getByRole('status').first()).toContainText('bleach and vinegar must not stand together');
+});

@@ -157,6 +157,38 @@ test('capacity: each tank by its limits, the fullest first; what is asked of the
   await accessible(page);
 });
 
+test('outlets: a lowered tank stands open until it is shut, a screen too wide is asked about, a sample beyond its permit stands out', async () => {
+  await page.goto(url('/rearing?unit=NH1'));
+  await page.keyboard.press('/');
+  await page.keyboard.type('drain NH1 lowered');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await page.goto(url('/water/outlets'));
+  await expect(page.locator('[data-drain="NH1"]')).toContainText('fish in it');
+  await accessible(page);
+  const dialog = page.getByRole('dialog');
+  await page.locator('[data-screen="NH1"]').getByRole('button', { name: 'Set' }).click();
+  await dialog.getByLabel('Opening, mm').fill('20');
+  await dialog.getByRole('button', { name: 'Record' }).click();
+  await expect(dialog.getByText(/lets them through/)).toBeVisible();
+  await dialog.getByLabel('Opening, mm').fill('6');
+  await dialog.getByRole('button', { name: 'Record' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.locator('[data-screen="NH1"]')).toContainText('keeps them');
+  await page.locator('[data-drain="NH1"]').getByRole('button', { name: 'Change' }).click();
+  await dialog.getByText('shut, refilled').click();
+  await dialog.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByRole('status').first()).toContainText('All drains are shut');
+  await page.getByRole('region', { name: 'Outflow' }).getByRole('button', { name: 'Record' }).click();
+  await dialog.getByLabel('Where').fill('settling pond');
+  await choose(dialog.getByLabel('Of').first(), { label: 'suspended solids, mg/L' });
+  await dialog.getByLabel('Figure').first().fill('31');
+  await dialog.getByLabel('At most').first().fill('20');
+  await dialog.getByRole('button', { name: 'Record' }).click();
+  await expect(page.getByText(/Beyond its permit: suspended solids/).first()).toBeVisible();
+  await expect(page.locator('[data-outflow="solids"]')).toContainText('31 mg/L');
+});
+
 test('on a phone, and in the dim room, it holds', async ({ browser }) => {
   await page.goto(url('/water'));
   await page.evaluate(() => {
