@@ -1,5 +1,5 @@
 /** Waters around Ombrel: invented, drawn about a point in the open sea, so that nobody finds them on a map. */
-const [LON, LAT] = [-30, 38];
+const [LON, LAT] = [18.6, 37.2];
 /** Kilometres for a degree, of latitude and of longitude at that latitude. */
 const [NORTH, EAST] = [111.195, 111.195 * Math.cos((LAT * Math.PI) / 180)];
 

@@ -47,7 +47,7 @@ export class Works {
       ['salt', 'g', 'feed shed', 'mild', 50_000, null, 400_000, 90_000],
       ['formalin', 'mL', 'chemical cabinet', 'formalin', 2000, -12, 5000, 3600],
       ['iodophor', 'mL', 'chemical cabinet', 'medicine', 1000, 300, 5000, 1900],
-      ['peracetic acid', 'mL', 'chemical cabinet', 'oxidiser', null, 150, 10_000, 4200],
+      ['peracetic acid', 'mL', 'net shed', 'oxidiser', null, 150, 10_000, 4200],
       ['sodium hypochlorite', 'mL', 'wash room', 'chlorine', null, 40, 20_000, 8000],
       ['citric acid', 'g', 'wash room', 'acid', null, null, 5000, 1200],
       ['sodium bicarbonate', 'g', 'pump house', 'mild', 20_000, null, 100_000, 62_000],
@@ -79,9 +79,9 @@ export class Works {
     p.at(-3.1, async () => {
       for (const [unit, openingMm] of [
         ['R8', 3],
-        ['R14', 4],
-        ['R16', 5],
-        ['W2', 5],
+        ['R14', 3],
+        ['R16', 2],
+        ['W2', 4],
         ['W4', 8],
       ] as const)
         await p.trySend('screen.set', { unit: p.unit(unit), openingMm }, 'Hand', { tooWide: 'meant' });

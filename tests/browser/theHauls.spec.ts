@@ -215,7 +215,7 @@ test('where to: tanks as they will be, and what if a part were moved', async () 
   await page.mouse.up();
   await expect(whatIf.getByTestId('what-if')).toContainText('HL4');
   await whatIf.getByRole('button', { name: 'Put this in force' }).click();
-  await expect(page.getByText(/stands among the jobs/)).toBeVisible();
+  await expect(page.getByText('It stands among the jobs.')).toBeVisible();
   await choose(whatIf.getByLabel('From'), { label: 'HL1' });
   await whatIf.getByLabel('How many').fill('3000');
   await expect(whatIf.getByText(/Only 600 stand in HL1/)).toBeVisible();

@@ -181,7 +181,7 @@ test('outlets: a lowered tank stands open until it is shut, a screen too wide is
   await expect(page.getByRole('status').first()).toContainText('All drains are shut');
   await page.getByRole('region', { name: 'Outflow' }).getByRole('button', { name: 'Record' }).click();
   await dialog.getByLabel('Where').fill('settling pond');
-  await choose(dialog.getByLabel('Of').first(), { label: 'suspended solids, mg/L' });
+  await choose(dialog.getByLabel('Of', { exact: true }).first(), { label: 'suspended solids, mg/L' });
   await dialog.getByLabel('Figure').first().fill('31');
   await dialog.getByLabel('At most').first().fill('20');
   await dialog.getByRole('button', { name: 'Record' }).click();

@@ -19,7 +19,10 @@ export function ChemicalsScreen({ of: store }: { of: ChemicalStore }) {
   const short = store.list.filter((c) => c.least !== null && c.left < c.least);
   const past = store.list.filter((c) => c.goodUntil !== null && c.goodUntil < now && c.left > 0);
   const head = [
-    store.apart.length > 0 && `${store.apart.map((a) => `${a.a} and ${a.b}`).join(', ')} must not stand together`,
+    store.apart.length > 0 &&
+      (store.apart.length === 1
+        ? `${store.apart[0]!.a} and ${store.apart[0]!.b} must not stand together`
+        : `${store.apart.length} pairs must not stand together`),
     past.length > 0 && `${past.map((c) => c.name).join(', ')} past its date`,
     short.length > 0 && `order ${short.map((c) => c.name).join(', ')}`,
   ].filter(Boolean);

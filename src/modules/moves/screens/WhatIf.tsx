@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';
 import { NumberInput, wholeOf } from '@/client/inputs';
 import { useSession } from '@/client/session';
@@ -26,6 +27,7 @@ export function toSpare(t: FloorTank): number {
 export function WhatIf({ floor, may, of, put }: { floor: Floor; may: boolean; of: Tried; put: (t: Tried) => void }) {
   const { locale, timeZone, now } = useSession();
   const job = useAct(raiseJob);
+  const [raised, setRaised] = useState('');
   const lots = floor.tanks.filter((t) => t.holds !== null && t.holds.meanG !== null);
   const { from, to, text } = of;
   if (lots.length === 0) return null;
@@ -99,7 +101,7 @@ export function WhatIf({ floor, may, of, put }: { floor: Floor; may: boolean; of
               <tr key={w.weeks}>
                 <td>{w.weeks === 0 ? 'now' : dayMonth(now + 7 * w.weeks * DAY_MS, timeZone, now)}</td>
                 {[w.from, w.to].map((share, i) => (
-                  <td key={i} className={`num ${(share ?? 0) > 1 ? 'font-bold text-hand' : ''}`}>
+                  <td key={i} className={`num ${Math.round(100 * (share ?? 0)) > 100 ? 'font-bold text-hand' : ''}`}>
                     {share === null ? 'not known' : percentOf(share)}
                   </td>
                 ))}
@@ -111,19 +113,23 @@ export function WhatIf({ floor, may, of, put }: { floor: Floor; may: boolean; of
       {may && told && a && b && a.id !== b.id && number! <= h!.number && (
         <p className="mt-1 flex gap-x-4">
           <Button
-            disabled={job.busy}
+            disabled={job.busy || raised === `${from} ${to} ${text}`}
             onClick={() =>
               void job.submit(
                 {
                   what: `${b.name}: ${b.holds ? '' : 'clean, disinfect, fill the day before; then '}${grouped(number!)} from ${a.name}`,
                   priority: 'week',
                 },
-                () => 'In force: it stands among the jobs.',
+                () => {
+                  setRaised(`${from} ${to} ${text}`);
+                  return 'In force: it stands among the jobs.';
+                },
               )
             }
           >
             Put this in force
           </Button>
+          {raised === `${from} ${to} ${text}` && <span className="text-soft">It stands among the jobs.</span>}
           {job.refused && <span className="text-loss">{job.refused.message}</span>}
         </p>
       )}

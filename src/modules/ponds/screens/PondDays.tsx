@@ -1,6 +1,7 @@
 import { scaleLinear } from 'd3';
 import { useSession } from '@/client/session';
-import { decimals, grouped, percent } from '@/core/quantities/format';
+import { decimals, grouped, percent, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
@@ -177,7 +178,7 @@ export function HarvestOfPond({ r, d, plans }: Of) {
       ) : (
         <>
           <p className="my-1">
-            About <b>{grouped(h.number)}</b>
+            About <b>{withDoubt(h.number, (Z95 * r.books.standsSd * h.number) / r.books.stands).number}</b>
             {h.massKg !== null && (
               <>
                 , {massOfAll(1000 * h.massKg, us, 0)}; ice <b>{massOfAll(1000 * h.iceKg!, us, 0)}</b> for a day

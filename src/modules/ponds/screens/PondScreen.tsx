@@ -68,19 +68,30 @@ export function PondScreen({ of: r, day: d, earlier }: { of: PondRun; day: PondD
           </p>
         ))}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-x-8 max-lg:grid-cols-1">
-        <section aria-label="The chain">
-          <h2 className="border-b-2 border-deep/40 pb-0.5">From draining to stocking</h2>
-          <ol>
-            {r.chain.map((s) => (
-              <Step key={s.id} s={s} r={r} next={r.next?.id === s.id} may={may && open} now={now} timeZone={timeZone} />
-            ))}
-          </ol>
+        <div>
+          {r.books.stands > 0 && open && <HarvestOfPond r={r} d={d} plans={plans} />}
+          <section aria-label="The chain">
+            <h2 className="border-b-2 border-deep/40 pb-0.5">From draining to stocking</h2>
+            <ol>
+              {r.chain.map((s) => (
+                <Step
+                  key={s.id}
+                  s={s}
+                  r={r}
+                  next={r.next?.id === s.id}
+                  may={may && open}
+                  now={now}
+                  timeZone={timeZone}
+                />
+              ))}
+            </ol>
+          </section>
           <div className="mt-4">
-            {open && <HarvestOfPond r={r} d={d} plans={plans} />}
+            {r.books.stands <= 0 && open && <HarvestOfPond r={r} d={d} plans={plans} />}
             <PartnersOfPond r={r} d={d} plans={open && plans} />
             <ProfileOfPond r={r} d={d} plans={open && plans} />
           </div>
-        </section>
+        </div>
         <div>
           {open && (
             <>

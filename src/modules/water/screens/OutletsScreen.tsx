@@ -2,7 +2,9 @@
 
 import { useSession } from '@/client/session';
 import { decimals, plain } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
+import { MINUTE_MS } from '@/core/time/spans';
 import { dischargeFigures } from '@/core/water/discharge';
 import { Caution } from '@/ui/caution';
 import { DialogButton } from '@/ui/Dialog';
@@ -32,6 +34,8 @@ export function OutletsScreen({
   const { timeZone, now, role } = useSession();
   const may = role !== 'reader';
   const escaping = screens.filter((s) => s.is === 'escape');
+  /** Not while somebody is at it. */
+  const long = (d: DrainOpen) => d.stands && now - d.since > thresholds.drainMinutes.value * MINUTE_MS;
   const when = (t: number) =>
     isoDay(t, timeZone) === isoDay(now, timeZone)
       ? clock(t, timeZone)
@@ -41,7 +45,7 @@ export function OutletsScreen({
       <div className="mb-3 flex flex-wrap items-baseline gap-x-5 gap-y-2">
         <h1>Outlets</h1>
         <p
-          className={`text-lead ${drains.some((d) => d.stands) || escaping.length > 0 ? 'font-semibold text-hand' : 'text-soft'}`}
+          className={`text-lead ${drains.some(long) || escaping.length > 0 ? 'font-semibold text-hand' : 'text-soft'}`}
           role="status"
         >
           {[
@@ -70,7 +74,7 @@ export function OutletsScreen({
               data-drain={d.unit}
             >
               <b className="text-lead">{d.unit}</b>
-              <span className={d.stands ? 'font-semibold text-hand' : ''}>
+              <span className={long(d) ? 'font-semibold text-hand' : d.stands ? 'text-careful' : ''}>
                 {drainWords[d.state]} since {when(d.since)}
                 {d.stands ? ', fish in it' : ', empty'}
               </span>
