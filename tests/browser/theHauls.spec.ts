@@ -82,12 +82,12 @@ test('the plan says what is wanted and what stands; a proposal meets the targets
   await page.waitForURL(/moves\/hauls\/\d+$/);
   await expect(page.getByRole('heading', { name: 'Haul truck' })).toBeVisible();
   await expect(page.getByRole('status').first()).toContainText('23:50');
-  await expect(page.locator('tr[data-tank]').first()).toContainText('%');
+  await expect(page.locator('[data-tank]').first()).toContainText('%');
   await accessible(page);
 });
 
 test('it is loaded by the bucket: what is in it stands beside what was planned', async () => {
-  const row = page.locator('tr[data-load="HL1"]').first();
+  const row = page.locator('[data-load="HL1"]').first();
   await row.getByRole('button', { name: 'Load' }).click();
   await dialog().getByLabel('mass 1').fill('850');
   await dialog().getByLabel('count 1').fill('100');
@@ -116,14 +116,14 @@ test('it leaves when all was looked at; a reading that falls says by when', asyn
   await page.getByRole('button', { name: 'Read a tank' }).click();
   await dialog().getByLabel('Oxygen, mg/L').fill('5.1');
   await dialog().getByRole('button', { name: 'Record' }).click();
-  await expect(page.locator('tr[data-tank]').first()).toContainText(/more oxygen/);
+  await expect(page.locator('[data-tank]').first()).toContainText(/more oxygen/);
 });
 
 test('at the water two lots are let go, each with its paper', async () => {
   for (const unit of ['HL1', 'HL2']) {
     // What was weighed when it was loaded stands in the form already.
     if (unit === 'HL2') await page.reload();
-    await page.locator(`tr[data-load="${unit}"]`).first().getByRole('button', { name: 'Let go' }).click();
+    await page.locator(`[data-load="${unit}"]`).first().getByRole('button', { name: 'Let go' }).click();
     if (unit === 'HL1') await expect(dialog().getByLabel('count 1')).toHaveValue('100');
     await dialog().getByLabel('mass 1').fill('850');
     await dialog().getByLabel('count 1').fill('100');
@@ -133,7 +133,7 @@ test('at the water two lots are let go, each with its paper', async () => {
     await dialog().getByLabel('Marked').fill('adipose clip');
     await dialog().getByRole('button', { name: 'Record release' }).click();
     await expect(dialog()).toBeHidden();
-    await expect(page.locator(`tr[data-load="${unit}"]`).first()).toContainText('400');
+    await expect(page.locator(`[data-load="${unit}"]`).first()).toContainText('400');
   }
   await page.getByRole('button', { name: 'issue' }).first().click();
   await expect(page.getByRole('link', { name: 'paper' })).toBeVisible();

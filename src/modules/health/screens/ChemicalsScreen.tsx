@@ -54,7 +54,7 @@ export function ChemicalsScreen({ of: store }: { of: ChemicalStore }) {
       ))}
       {store.list.length > 0 && (
         <div className="overflow-x-auto">
-          <Table>
+          <Table className="cards">
             <thead>
               <tr>
                 <th>what</th>
@@ -68,14 +68,14 @@ export function ChemicalsScreen({ of: store }: { of: ChemicalStore }) {
             <tbody>
               {store.list.map((c) => (
                 <tr key={c.id} data-chemical={c.name}>
-                  <td>
+                  <td data-first>
                     <b>{c.name}</b>
                     <span className="block text-small text-soft">{hazards[c.hazard].word}</span>
                   </td>
                   <td className={`num ${c.least !== null && c.left < c.least ? 'font-semibold text-careful' : ''}`}>
                     {amount(c, c.left)}
                   </td>
-                  <td>{c.place}</td>
+                  <td data-head={c.place ? 'stands in' : undefined}>{c.place}</td>
                   <td className={c.goodUntil !== null && c.goodUntil < now ? 'font-semibold text-careful' : ''}>
                     {c.goodUntil === null ? '' : dayMonth(c.goodUntil, timeZone, now)}
                   </td>

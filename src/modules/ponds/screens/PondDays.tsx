@@ -216,12 +216,12 @@ export function HarvestOfPond({ r, d, plans }: Of) {
 /** More soft ones than this, and a harvest waits. `verify` */
 const SOFT = 0.1;
 
-const [W, H] = [420, 130];
+const [W, H] = [740, 190];
 
 /** The pond cut from the inlet to its drain, with the water at the depth that is planned. */
 export function ProfileOfPond({ r, plans }: Of) {
   const points = r.more.profile;
-  const box = boxOf(W, H, { left: 44, right: 8, top: 8, bottom: 26 });
+  const box = boxOf(W, H, { left: 60, right: 24, top: 8, bottom: 26 });
   const long = points.at(-1)?.atM ?? 0;
   const deep = Math.max(...points.map((p) => p.cm), r.plan.depthCm, 1);
   const x = scaleLinear([0, long || 1], [box.left, box.right]);

@@ -17,7 +17,7 @@ export function CarrierTable({ of: h }: { of: HaulView }) {
     <section aria-label="Its tanks" className="mt-4">
       <h2 className="border-b-2 border-deep/40 pb-0.5">In what they travel</h2>
       <div className="overflow-x-auto">
-        <Table>
+        <Table className="cards">
           <thead>
             <tr>
               <th />
@@ -35,7 +35,7 @@ export function CarrierTable({ of: h }: { of: HaulView }) {
               const { kind, count } = h.tanks[i]!;
               return (
                 <tr key={t.name} data-tank={t.name} className={read?.todo ? 'bg-hand-wash' : ''}>
-                  <td>
+                  <td data-first>
                     <b>{t.name}</b>
                     {kind !== 'tank' && (
                       <span className="block text-small text-soft">
@@ -44,10 +44,10 @@ export function CarrierTable({ of: h }: { of: HaulView }) {
                       </span>
                     )}
                   </td>
-                  <td className="num">
+                  <td className="num" data-head="holds">
                     {t.number === 0 ? '' : t.massKg === null || kind === 'moist' ? grouped(t.number) : kg(t.massKg)}
                   </td>
-                  <td className="num">
+                  <td className="num" data-head="bears">
                     {t.mostKg !== null ? kg(t.mostKg) : t.mostNumber !== null ? grouped(t.mostNumber) : ''}
                   </td>
                   <td className={t.share !== null && t.share > 1 ? 'font-semibold text-hand' : 'text-soft'}>
@@ -63,15 +63,17 @@ export function CarrierTable({ of: h }: { of: HaulView }) {
                     )}
                   </td>
                   {warms && (
-                    <td className="num">
+                    <td className="num" data-head="arrives at">
                       {t.celsiusThen !== null && degrees(t.celsiusThen, us)}
                       {t.iceKg !== null && t.iceKg >= ICE_WORTH && (
                         <span className="block text-small text-soft">or {kg(t.iceKg)} of ice</span>
                       )}
                     </td>
                   )}
-                  <td className="num">{t.oxygenL === null ? '' : `${grouped(Math.ceil(t.oxygenL / 10) * 10)} L`}</td>
-                  <td>
+                  <td className="num" data-head="oxygen for the way">
+                    {t.oxygenL === null ? '' : `${grouped(Math.ceil(t.oxygenL / 10) * 10)} L`}
+                  </td>
+                  <td data-head={read?.last ? 'last read' : undefined}>
                     {read?.last && (
                       <>
                         {clock(read.last.at, timeZone)}

@@ -108,7 +108,7 @@ export function HaulScreen({
             {h.loads.length === 0 && <p className="quiet my-1">Nobody yet: change it, and add from the tanks.</p>}
             {h.loads.length > 0 && (
               <div className="overflow-x-auto">
-                <Table>
+                <Table className="cards">
                   <thead>
                     <tr>
                       <th>from</th>
@@ -127,24 +127,28 @@ export function HaulScreen({
                       const gone = l.released.reduce((s, r) => s + r.number, 0);
                       return (
                         <tr key={`${l.unit} ${l.lotId} ${l.site} ${l.tank}`} data-load={l.unitName}>
-                          <td>
+                          <td data-first>
                             <b>{l.unitName}</b>{' '}
                             <Link className="text-soft" href={`/lots/${l.lotId}`}>
                               {l.lot}
                             </Link>
                           </td>
-                          <td className="num">{grouped(l.number)}</td>
-                          <td className="num">
+                          <td className="num" data-head="planned">
+                            {grouped(l.number)}
+                          </td>
+                          <td className="num" data-head="mass">
                             {l.meanG === null ? (
                               <span className="text-careful">not weighed</span>
                             ) : (
                               kg((l.number * l.meanG) / 1000)
                             )}
                           </td>
-                          <td>{l.tank}</td>
-                          <td className="num">{l.loaded && <Doubtful number={l.loaded.number} sd={l.loaded.sd} />}</td>
-                          <td>{l.siteName || 'elsewhere'}</td>
-                          <td className="num">
+                          <td data-head="in">{l.tank}</td>
+                          <td className="num" data-head="loaded">
+                            {l.loaded && <Doubtful number={l.loaded.number} sd={l.loaded.sd} />}
+                          </td>
+                          <td data-head="to">{l.siteName || 'elsewhere'}</td>
+                          <td className="num" data-head={gone > 0 ? 'let go' : undefined}>
                             {gone > 0 ? grouped(Math.round(gone)) : ''}
                             {l.released.map((r) => (
                               <span key={r.entryId} className="block text-small">

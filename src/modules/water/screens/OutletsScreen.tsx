@@ -98,7 +98,7 @@ export function OutletsScreen({
         )}
         {screens.length > 0 && (
           <div className="overflow-x-auto">
-            <Table>
+            <Table className="cards">
               <thead>
                 <tr>
                   <th>tank</th>
@@ -113,12 +113,18 @@ export function OutletsScreen({
               <tbody>
                 {screens.map((s) => (
                   <tr key={s.unitId} data-screen={s.unit}>
-                    <td>
+                    <td data-first>
                       <b>{s.unit}</b> <span className="text-small text-soft">{s.room}</span>
                     </td>
-                    <td className="num">{s.openingMm === null ? '' : `${plain(s.openingMm)} mm`}</td>
-                    <td className="num">{decimals(s.smallestMm, 1)} mm wide</td>
-                    <td className="num">{s.bestMm === null ? '' : `${plain(s.bestMm)} mm`}</td>
+                    <td className="num" data-head={s.openingMm === null ? undefined : 'opening'}>
+                      {s.openingMm === null ? '' : `${plain(s.openingMm)} mm`}
+                    </td>
+                    <td className="num" data-head="smallest">
+                      {decimals(s.smallestMm, 1)} mm wide
+                    </td>
+                    <td className="num" data-head="keeps them">
+                      {s.bestMm === null ? '' : `${plain(s.bestMm)} mm`}
+                    </td>
                     <td
                       className={
                         s.is === 'escape' ? 'font-semibold text-hand' : s.is === 'fine' ? 'text-careful' : 'text-soft'
