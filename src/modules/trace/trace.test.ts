@@ -1,4 +1,5 @@
 import { Chance } from '@/core/chance';
+import { arrivedLately } from '@/modules/health/views/arrived';
 import { reachBack, reachForward } from '@/store/books/reach';
 import { counted, feedLot, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
@@ -126,3 +127,25 @@ test('of random moves and mixings, each that is reached from a tank reaches it b
   }
   expect(pairs).toBeGreaterThan(10);
 }, 120_000);
+
+test('papers with which they came stand in the ledger and in what is traced back; dead on the way are said and not counted in', async () => {
+  const { lotId } = await h.send<{ lotId: number }>('stock.bring', {
+    account: 'arrived',
+    species: 'tench',
+    stage: 'fingerling',
+    unit: h.units.R1!,
+    measured: { method: 'counted', number: 900 },
+    origin: 'Aldern pond keepers',
+    papers: 'H 1204/31',
+    deadOnArrival: 12,
+  });
+  expect(await h.number('R1')).toBe(900);
+  const back = (await traced(h.db, site(), { of: 'lot', id: String(lotId) }, h.clock.now))!.back!;
+  expect(back.origins.map((o) => o.says)).toEqual(['arrival, Aldern pond keepers, papers H 1204/31']);
+  const entry = await h.db('entry').where({ kind: 'arrival' }).first('words', 'intent');
+  expect(JSON.stringify(entry)).toContain('H 1204/31');
+  expect((await arrivedLately(h.db, h.manager.siteId, h.clock.now))[0]).toMatchObject({
+    unit: 'R1',
+    papers: 'H 1204/31',
+  });
+});

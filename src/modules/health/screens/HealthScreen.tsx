@@ -307,7 +307,9 @@ function Moved({
           <Link className="text-ink" href={`/lots/${a.lotId}`}>
             {a.lot}
           </Link>
-          <span className="text-careful">came {dayMonth(a.at, timeZone, now)} from elsewhere, in no quarantine</span>
+          <span className="text-careful">
+            came {dayMonth(a.at, timeZone, now)} from elsewhere, in no quarantine{a.papers ? '' : ', no papers named'}
+          </span>
           <span className="ml-auto">
             <BeginQuarantine tanks={tanks} unit={a.unitId} />
           </span>

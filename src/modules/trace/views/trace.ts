@@ -381,8 +381,8 @@ async function cameFrom(db: Db, siteId: number, reached: Reached): Promise<Met> 
 }
 
 const originOf = (intent: string): string => {
-  const { origin } = fromJson<{ origin?: string }>(intent);
-  return origin ? `, ${origin}` : '';
+  const { origin, papers } = fromJson<{ origin?: string; papers?: string }>(intent);
+  return `${origin ? `, ${origin}` : ''}${papers ? `, papers ${papers}` : ''}`;
 };
 
 /** What may be chosen to be traced: lots, tanks, feed lots, females, of each the latest. Four statements. */

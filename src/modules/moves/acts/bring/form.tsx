@@ -6,11 +6,14 @@ import type { Codec } from '@/client/form/codecs';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { type PlaceOption, placeOptions, type SpeciesOption, speciesOptions, usualSpecies } from '@/client/holding';
-import { decimalOf, MeasureInput, numberText } from '@/client/inputs';
+import { decimalOf, MeasureInput, NumberInput, numberText } from '@/client/inputs';
 import { HowManyInput } from '@/client/measure/HowMany';
 import { OffspringField } from '@/client/OffspringField';
 import { useSession } from '@/client/session';
 import { Tempering } from '@/client/Tempering';
+import { numberFrom } from '@/core/books/measure';
+import { type MeasurementInput, measurement } from '@/core/books/measurement';
+import { percent } from '@/core/quantities/format';
 import { DAY_MS } from '@/core/time/spans';
 import { bringStock } from '@/modules/moves/acts/bring/act';
 import { Choice } from '@/ui/Choice';
@@ -36,7 +39,7 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
     needs: { species: 'a species', unit: 'a unit', measured: 'the number', stage: 'a stage' },
     unreadable: { fertilisedAt: 'the age', cameCelsius: 'the temperature' },
     // A second press must not make a second lot; the next tank is often of the same origin.
-    clears: ['measured', 'lotName'],
+    clears: ['measured', 'lotName', 'deadOnArrival'],
     adjust: (input, at) => {
       const { fertilisedAt: read, ...given } = input;
       // An age counts back from when they came; one that nobody touched stays as it was, to the second.
@@ -56,6 +59,9 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
   const [from, to] = [f.value('cameCelsius'), places.find((p) => p.id === f.value('unit'))?.celsius];
   const most = stage?.station === 'eggs' || stage?.station === 'yolksac' ? kind?.stepCelsius : undefined;
   const apart = account === 'arrived' && from !== null && to !== undefined && most && Math.abs(from - to) > most;
+  const dead = f.value('deadOnArrival');
+  const alive = countedOf(f.value('measured'));
+  const deadShare = dead === null || dead === 0 || alive === null ? null : dead / (dead + alive);
   return (
     <Form of={f} className="flex max-w-[560px] flex-col gap-3" label="Record">
       <Choice
@@ -105,6 +111,17 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
           hint="Before anything is mixed in: both temperatures stay with the entry"
         />
       )}
+      {account === 'arrived' && (
+        <div className="grid grid-cols-2 gap-3">
+          <TextField label="Papers" {...f.field('papers')} hint="numbers of health paper, movement, permit" />
+          <NumberInput label="Dead when they came" {...f.field('deadOnArrival')} hint="beside those counted in" />
+        </div>
+      )}
+      {deadShare !== null && deadShare > MUCH && (
+        <p className="text-careful">
+          {percent(deadShare)} came dead: keep some on ice, tell the sender today, keep the others apart.
+        </p>
+      )}
       {apart && <Tempering key={to} from={from} to={to} most={most} />}
       <TextField label="Name of the lot" {...f.field('lotName')} placeholder="by the pattern" />
       {account === 'arrived' && (
@@ -115,6 +132,21 @@ export function BringForm({ species, places }: { species: SpeciesOption[]; place
       )}
     </Form>
   );
+}
+
+/** More than this dead on the way is more than such ways cost. `verify` */
+const MUCH = 0.02;
+
+/** How many were counted in; null while that cannot be told. */
+function countedOf(measured: MeasurementInput | null): number | null {
+  const read = measurement.safeParse(measured);
+  if (!read.success) return null;
+  try {
+    return numberFrom(read.data).number;
+  } catch {
+    // Of too few samples, it is no number yet: the field says what is wrong with it.
+    return null;
+  }
 }
 
 /** Days since they were fertilised, counted back from when they came. */
