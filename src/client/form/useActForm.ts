@@ -261,8 +261,13 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
     const last = lines.at(-1);
     const full = !last || grows?.every((k) => codecs[k]!.read(last[k] ?? codecs[k]!.blank).value !== null);
     const drawn = grows && full ? [...lines, blankRow] : lines;
-    const set = (i: number, key: string, v: unknown) =>
-      c.onChange(drawn.map((row, k) => (k === i ? { ...blankRow, ...row, [key]: v } : row)));
+    const set = (i: number, key: string, v: unknown) => {
+      // One press may fill two fields of a line: the second builds on what the first wrote, not on what was drawn.
+      const stood = (form.getValues(name) as TypedRow[] | undefined) ?? lines;
+      c.onChange(
+        [...stood, ...drawn.slice(stood.length)].map((row, k) => (k === i ? { ...blankRow, ...row, [key]: v } : row)),
+      );
+    };
     return {
       error: c.error,
       add: () => c.onChange([...drawn, blankRow]),

@@ -78,3 +78,11 @@ test.each([
 ])('a file without what it needs says what that is', (text, says) => {
   expect(() => parseHandFile(text, tanks, zone)).toThrow(says);
 });
+
+test('light of a walk is read from the same file as the other figures', () => {
+  const text = ['time,tank,Light (lux),O2', '2031-04-14 07:10,T1,35,8.2', '2031-04-14 07:12,T2,140,7.9'].join('\n');
+  expect(told(text).filter(([, kind]) => kind === 'light')).toEqual([
+    ['T1', 'light', 35, null],
+    ['T2', 'light', 140, null],
+  ]);
+});

@@ -1,6 +1,6 @@
 import { Chance } from '@/core/chance';
 import { arrivedLately } from '@/modules/health/views/arrived';
-import { reachBack, reachForward } from '@/store/books/reach';
+import { flowsSince, reachBack, reachForward, spreadBy } from '@/store/books/reach';
 import { counted, feedLot, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { subjectIn } from './subject';
@@ -117,6 +117,12 @@ test('of random moves and mixings, each that is reached from a tank reaches it b
   const forward = new Map<number, Set<number>>();
   for (const id of all)
     forward.set(id, new Set((await reachForward(h.db, new Map([[id, Number.NEGATIVE_INFINITY]]))).keys()));
+  // What is worked of flows that were fetched before is what is asked step by step.
+  const known = await flowsSince(h.db, all, 0);
+  for (const id of all)
+    expect([...spreadBy(known, new Map([[id, Number.NEGATIVE_INFINITY]])).keys()].sort()).toEqual(
+      [...forward.get(id)!].sort(),
+    );
   let pairs = 0;
   for (const id of all) {
     const back = await reachBack(h.db, new Map([[id, h.clock.now + DAY]]));

@@ -68,12 +68,18 @@ export async function flowsSince(db: Db, holdings: readonly number[], since: num
 /** Into which holdings what stood in some of them may have come, by flows that are known already. */
 export function spreadBy(known: readonly Flow[], starts: Reached): Reached {
   const since: Reached = new Map(starts);
-  // In the order of time each flow is looked at once.
-  for (const f of [...known].sort((a, b) => a.at - b.at)) {
-    const from = since.get(f.from);
-    if (from === undefined || f.at < from || f.from === f.to) continue;
-    const before = since.get(f.to);
-    if (before === undefined || before > f.at) since.set(f.to, f.at);
+  // In the order of time one pass is enough, but for flows of one instant that follow on one another.
+  const inTime = [...known].sort((a, b) => a.at - b.at);
+  for (let changed = true; changed; ) {
+    changed = false;
+    for (const f of inTime) {
+      const from = since.get(f.from);
+      if (from === undefined || f.at < from || f.from === f.to) continue;
+      const before = since.get(f.to);
+      if (before !== undefined && before <= f.at) continue;
+      since.set(f.to, f.at);
+      changed = true;
+    }
   }
   return since;
 }

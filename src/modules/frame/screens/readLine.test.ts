@@ -214,3 +214,16 @@ test('live food and guts in one line; what is no cone, no count, or more than we
   expect(code('harvest C1 40L 0.5mL 21x')).toBe('number');
   expect(code('harvest C1 40L 0.5mL')).toBe('incomplete');
 });
+
+test('a drain is said by its tank and how it stands; light as the other figures of the walk', () => {
+  expect(sent('drain R4 out')).toEqual({ type: 'drain.set', unit: 4, state: 'out' });
+  expect(sent('standpipe r4 Lowered')).toEqual({ type: 'drain.set', unit: 4, state: 'lowered' });
+  expect([code('drain R4'), code('drain R4 pulled'), code('drain R4 out now'), code('drain R99 out')]).toEqual([
+    'incomplete',
+    'syntax',
+    'syntax',
+    'unknownUnit',
+  ]);
+  expect(sent('lux 140 R4')).toEqual({ type: 'water.read', unit: 4, readings: [{ kind: 'light', value: 140 }] });
+  expect(code('lux 300000 R4')).toBe('number');
+});

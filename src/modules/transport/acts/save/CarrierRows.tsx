@@ -52,7 +52,8 @@ export function CarrierRows({ lines, full }: { lines: Lined; full: readonly Tank
                 onChange={(k) => {
                   of.onChange(k);
                   if (ofUs(name)) l.fill('name', `${usual[k]} ${i + 1}`);
-                  if (k === 'tank') l.fill('count', null);
+                  // One tank is one; of bags it is said how many.
+                  if ((l.value('count') ?? 1) === 1 || k === 'tank') l.fill('count', null);
                 }}
                 options={carrierIds.map((value) => ({ value, label: carriers[value] }))}
               />
