@@ -29,6 +29,11 @@ export function SiteMap({
         properties: { name: s.name },
         geometry: { type: 'Point' as const, coordinates: [s.eastKm!, s.northKm!] },
       })),
+      ...places.map((p) => ({
+        type: 'Feature' as const,
+        properties: { name: p.name },
+        geometry: { type: 'Point' as const, coordinates: [...p.at] },
+      })),
     ],
   };
   // A plain plane: made-up waters of a few dozen kilometres need no globe.
