@@ -116,6 +116,7 @@ describe('stock that came', () => {
       unit: 1,
       measured: { method: 'counted', number: 5000 },
       origin: 'a station up the river',
+      papers: '',
       strain: '',
       sex: 'mixed',
       precision: 'minute',
