@@ -45,3 +45,18 @@ export function daysToWider(meanMm: number, cv: number, meshMm: number, meanG: n
   const root = Math.cbrt(meanG);
   return Math.max(0, (root * (wantedMm / meanMm - 1)) / rise);
 }
+
+/** A tank with the screen before its outlet, and what it may be changed to. */
+export type OutletScreen = ScreenJudged & {
+  unitId: number;
+  unit: string;
+  room: string;
+  openingMm: number | null;
+  setAt: number | null;
+  meanMm: number;
+  /** When the next wider one keeps them; null where they do not grow, or it is not known. */
+  widerAt: number | null;
+};
+
+/** Length of fish of usual shape, mm: condition of one. */
+export const lengthMm = (massG: number): number => 10 * Math.cbrt(100 * massG);

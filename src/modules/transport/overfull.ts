@@ -1,8 +1,8 @@
 import { decimals, grouped, plain } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
-import { overHaul } from './acts/save/act';
 import { fullness, type TankFull } from './fullness';
+import { overHaul } from './input';
 
 /** Loads so far above what a carrier bears are a slip of a digit. */
 const SLIP = 5;

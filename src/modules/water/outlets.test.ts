@@ -1,4 +1,5 @@
 import { hallView } from '@/modules/rearing/views/hall';
+import { outletScreens } from '@/modules/rearing/views/outletScreens';
 import { livingStock } from '@/server/stock/livingStock';
 import { standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
@@ -6,7 +7,6 @@ import { refusal } from '../../../tests/support/refusal';
 import { drainThings } from './screens/waterThings';
 import { outflow } from './views/discharge';
 import { drainsOpen } from './views/drains';
-import { outletScreens } from './views/outletScreens';
 
 const ZONE = 'Europe/Vienna';
 let h: TestHatchery;

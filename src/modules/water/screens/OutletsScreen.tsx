@@ -6,6 +6,7 @@ import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import { MINUTE_MS } from '@/core/time/spans';
 import { dischargeFigures } from '@/core/water/discharge';
+import type { OutletScreen } from '@/core/water/outletScreen';
 import { Caution } from '@/ui/caution';
 import { DialogButton } from '@/ui/Dialog';
 import { Link } from '@/ui/Link';
@@ -16,7 +17,6 @@ import { DrainForm } from '../acts/drain/form';
 import { ScreenForm } from '../acts/screen/form';
 import type { Outflow } from '../views/discharge';
 import type { DrainOpen } from '../views/drains';
-import type { OutletScreen } from '../views/outletScreens';
 
 /** Which drains stand open, which screens let fish through, and which may be wider. */
 export function OutletsScreen({

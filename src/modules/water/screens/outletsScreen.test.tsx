@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
+import type { OutletScreen } from '@/core/water/outletScreen';
 import { NOW, onlySent, show } from '../../../../tests/support/screen';
 import type { Outflow } from '../views/discharge';
-import type { OutletScreen } from '../views/outletScreens';
 import { OutletsScreen } from './OutletsScreen';
 import { DrainLine } from './WaterRead';
 

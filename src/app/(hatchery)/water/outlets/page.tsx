@@ -1,6 +1,6 @@
+import { outletScreens } from '@/modules/rearing/views/outletScreens';
 import { OutletsScreen } from '@/modules/water/screens/OutletsScreen';
 import { outflow } from '@/modules/water/views/discharge';
-import { outletScreens } from '@/modules/water/views/outletScreens';
 import { db } from '../../../_server/database';
 import { requestDrains, requestHall, requestNow } from '../../../_server/request';
 import { requirePerson } from '../../../_server/session';

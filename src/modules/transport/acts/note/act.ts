@@ -5,7 +5,7 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';
 import { listed } from '@/server/act/words';
-import { overHaul } from '../save/act';
+import { overHaul } from '../../input';
 
 /** It leaves though not all was looked at. */
 export const unchecked = defineQuestion('unchecked', 'meant');

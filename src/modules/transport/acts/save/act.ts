@@ -1,10 +1,7 @@
 import { z } from 'zod';
 import { haulLoad, haulTank, haulWay } from '@/core/transport/haul';
 import { defineAct, returns } from '@/server/act/define';
-import { defineQuestion } from '@/server/act/question';
-
-/** More than the truck's tanks carry, by water and table. */
-export const overHaul = defineQuestion('overHaul', 'meant');
+import { overHaul } from '../../input';
 
 /** A haul is planned or changed: truck and tanks, when it leaves, how long it is under way, who goes along to where. */
 export const saveHaul = defineAct({

@@ -1,10 +1,10 @@
 import { decimals, plain } from '@/core/quantities/format';
-import { judgeScreen } from '@/core/water/outletScreen';
+import { judgeScreen, lengthMm } from '@/core/water/outletScreen';
 import { ask, decides } from '@/server/context';
 import { lastMeanG } from '@/server/stock/lastMeanG';
+import { lastScatter } from '@/server/stock/lastScatter';
 import { standingsIn, unitById } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
-import { lastScatter, lengthMm } from '../../views/outletScreens';
 import { setScreen, tooWide } from './act';
 
 export const decision = decides(setScreen, async (c, p) => {

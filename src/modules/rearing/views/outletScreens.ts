@@ -1,33 +1,9 @@
 import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
-import { daysToWider, judgeScreen, type ScreenJudged } from '@/core/water/outletScreen';
-import { bearsOf, type HallUnit } from '@/modules/rearing/views/hall';
+import { daysToWider, judgeScreen, lengthMm, type OutletScreen } from '@/core/water/outletScreen';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-
-/** A tank with the screen before its outlet, and what it may be changed to. */
-export type OutletScreen = ScreenJudged & {
-  unitId: number;
-  unit: string;
-  room: string;
-  openingMm: number | null;
-  setAt: number | null;
-  meanMm: number;
-  /** When the next wider one keeps them; null where they do not grow, or it is not known. */
-  widerAt: number | null;
-};
-
-/** Length of fish of usual shape, mm: condition of one. */
-export const lengthMm = (massG: number): number => 10 * Math.cbrt(100 * massG);
-
-/** Scatter of the lengths of a holding as it was measured last, or as it is taken to be. */
-export async function lastScatter(db: Db, holdingId: number): Promise<number> {
-  const row = await db('observation')
-    .where({ holding_id: holdingId, kind: 'spread' })
-    .orderBy('at', 'desc')
-    .first<{ value: number } | undefined>('value');
-  return row?.value ?? thresholds.lengthScatter.value;
-}
+import { bearsOf, type HallUnit } from './hall';
 
 /** Screens of tanks in which weighed fish stand, those through which they escape first. Three statements. */
 export async function outletScreens(
