@@ -278,7 +278,7 @@ test('a pond from draining to its sheet: lime by its mud, poison withheld, stock
   await dialog()
     .getByLabel(/^Length/)
     .first()
-    .fill('9');
+    .fill('9 cm');
   await dialog().getByRole('button', { name: 'Keep' }).click();
   await expect(page.getByRole('region', { name: 'Partners' })).toContainText('600 of 9.0 cm');
   await page.getByRole('button', { name: 'The disc' }).click();
