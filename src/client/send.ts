@@ -19,6 +19,9 @@ export type Answer =
 /** Told when something was recorded: the frame reads its snapshot anew, the page its numbers, and says what the books hold. */
 export const RECORDED = 'morula:recorded';
 export type RecordedDetail = { id: string; held: readonly Held[]; entry?: string };
+/** Told when a form said something of what it recorded and closed itself with it: somebody else says it. */
+export const SAID = 'morula:said';
+export type SaidDetail = { id: string; says: string; entry?: string };
 /** Told when the server failed at something that is not the record's own fault. */
 export const TROUBLE = 'morula:trouble';
 export const newId = () => uuidv7();

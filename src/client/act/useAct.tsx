@@ -6,7 +6,7 @@ import type { z } from 'zod';
 import type { Act } from '@/server/act/define';
 import type { Answers } from '@/server/act/question';
 import { Button } from '@/ui/Button';
-import { newId, type Refused, send } from '../send';
+import { newId, type Refused, SAID, type SaidDetail, send } from '../send';
 import { type SessionInfo, useSession } from '../session';
 import { correctionOf, useCorrecting } from './correcting';
 import { answeredWith, Questions } from './Questions';
@@ -56,7 +56,14 @@ export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () 
   const id = useRef(newId());
   const last = useRef<{ input: Input; says?: (r: R) => string; answers: Answers } | null>(null);
   const undoable = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  useEffect(() => () => clearTimeout(undoable.current), []);
+  const gone = useRef(false);
+  useEffect(() => {
+    gone.current = false;
+    return () => {
+      gone.current = true;
+      clearTimeout(undoable.current);
+    };
+  }, []);
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState<Refused | null>(null);
   const [done, setDone] = useState<ActInForm['done']>(null);
@@ -90,11 +97,19 @@ export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () 
     clearTimeout(undoable.current);
     // What can be taken back without saying why is offered for just so long.
     undoable.current = setTimeout(() => setDone((d) => d && { says: d.says }), UNDO_MS);
-    if (!correcting)
-      setDone({
-        says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result as R) ?? 'Recorded.'),
-        entry: answer.entries[0],
-      });
+    const told = {
+      says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result as R) ?? 'Recorded.'),
+      entry: answer.entries[0],
+    };
+    if (!correcting) {
+      setDone(told);
+      // A form that closes itself takes its words along: what they judge must still be read.
+      if (!PLAIN.has(told.says))
+        setTimeout(() => {
+          if (!gone.current) return;
+          window.dispatchEvent(new CustomEvent<SaidDetail>(SAID, { detail: { id: answer.id, ...told } }));
+        }, CLOSED_MS);
+    }
     if (correcting) correcting.onDone();
     else onDone?.();
     router.refresh();
@@ -133,6 +148,11 @@ export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () 
     },
   };
 }
+
+/** Said by nobody else, it is missed by nobody. */
+const PLAIN = new Set(['Recorded.', 'Kept.']);
+/** Within this a form that closes itself has closed. */
+const CLOSED_MS = 250;
 
 /** To whom somebody turns who may not. */
 const whoMay = (role: SessionInfo['role']) =>

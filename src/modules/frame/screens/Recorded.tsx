@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { RECORDED, type RecordedDetail, send } from '@/client/send';
+import { RECORDED, type RecordedDetail, SAID, type SaidDetail, send } from '@/client/send';
 import { judgedSays } from '@/core/incubation/verdicts';
 import { withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
@@ -18,33 +18,49 @@ const UNDO_MS = 9500;
 /** Older ones give way. */
 const MOST = 3;
 
-/** What the books hold once something was recorded, whichever way it came: form, log line, outbox. */
+/** What the books hold once something was recorded, whichever way it came, and what a form said that closed itself. */
 export function Recorded() {
   const router = useRouter();
   const [list, setList] = useState<readonly (ToastShown & { at: number })[]>([]);
   useEffect(() => {
-    const told = (e: Event) => {
-      const d = (e as CustomEvent<RecordedDetail | null>).detail;
-      if (!d || d.held.length === 0) return;
+    const show = (id: string, entry: string | undefined, title: string, held: boolean, body?: string) => {
       const undo = async () => {
-        await send('entry.correct', { entryId: d.entry! });
+        await send('entry.correct', { entryId: entry! });
         router.refresh();
       };
       const toast = {
-        id: d.id,
+        id,
         at: Date.now(),
-        title: d.held.map(holds).join('; '),
-        body: d.held.map(meant).join('') || undefined,
-        action: d.entry
+        title,
+        body,
+        action: entry
           ? { word: 'Take it back', does: 'Correct the entry in the ledger to take it back', onDo: () => void undo() }
           : undefined,
       };
-      setList((before) => [...before.filter((t) => t.id !== d.id), toast].slice(-MOST));
+      setList((before) => {
+        // What the books hold stands above what the form said of the same record.
+        const same = held ? undefined : before.find((t) => t.id === id);
+        const both = same ? { ...same, body: [same.body, title].filter(Boolean).join(' ') } : toast;
+        return [...before.filter((t) => t.id !== id), both].slice(-MOST);
+      });
       // The offer ends when the server's does.
-      setTimeout(() => setList((now) => now.map((t) => (t.id === d.id ? { ...t, action: undefined } : t))), UNDO_MS);
+      setTimeout(() => setList((now) => now.map((t) => (t.id === id ? { ...t, action: undefined } : t))), UNDO_MS);
     };
-    window.addEventListener(RECORDED, told);
-    return () => window.removeEventListener(RECORDED, told);
+    const recorded = (e: Event) => {
+      const d = (e as CustomEvent<RecordedDetail | null>).detail;
+      if (d && d.held.length > 0)
+        show(d.id, d.entry, d.held.map(holds).join('; '), true, d.held.map(meant).join('') || undefined);
+    };
+    const said = (e: Event) => {
+      const d = (e as CustomEvent<SaidDetail>).detail;
+      show(d.id, d.entry, d.says, false);
+    };
+    window.addEventListener(RECORDED, recorded);
+    window.addEventListener(SAID, said);
+    return () => {
+      window.removeEventListener(RECORDED, recorded);
+      window.removeEventListener(SAID, said);
+    };
   }, [router]);
   if (list.length === 0) return null;
   return <Toasts list={list} onGone={(id) => setList((now) => now.filter((t) => t.id !== id))} />;

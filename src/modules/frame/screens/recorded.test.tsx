@@ -1,8 +1,12 @@
 /** @jest-environment jsdom */
 
 import { act, screen, waitFor, within } from '@testing-library/react';
+import { useState } from 'react';
+import { useAct } from '@/client/act/useAct';
 import { send } from '@/client/send';
+import { recordPick } from '@/modules/incubation/acts/pick/act';
 import type { Held } from '@/server/stock/heldNow';
+import { Button } from '@/ui/Button';
 import { server, show } from '../../../../tests/support/screen';
 import { Recorded } from './Recorded';
 
@@ -38,4 +42,55 @@ test('what booked nothing says nothing; a correction is not taken back from here
   await record([eggs], ['e3'], 'entry.correct');
   expect(await screen.findByText(/J3 holds/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Take it back' })).toBeNull();
+});
+
+/** A form in a drawer that closes itself once it is recorded, or stays open. */
+function Drawer({ says, stays }: { says: string; stays?: boolean }) {
+  const [open, setOpen] = useState(true);
+  return (
+    <>
+      <Recorded />
+      {open && <Inside says={says} done={stays ? undefined : () => setOpen(false)} />}
+    </>
+  );
+}
+function Inside({ says, done }: { says: string; done?: () => void }) {
+  const f = useAct(recordPick, done);
+  return (
+    <>
+      <Button onClick={() => void f.submit({ unit: 7, number: 34 }, () => says)}>Record it</Button>
+      {f.done && <p>{f.done.says}</p>}
+    </>
+  );
+}
+const pressed = async (says: string, held: Held[], stays = false) => {
+  const { user } = show(<Drawer says={says} stays={stays} />);
+  server.replies.push({ body: { result: {}, entries: ['e9'], held } });
+  await user.click(screen.getByRole('button', { name: 'Record it' }));
+};
+
+test('what a form judges is read though it closed itself with it, and can be taken back', async () => {
+  await pressed('Recorded. Beyond its permit: suspended solids.', []);
+  const told = await screen.findByText(/Beyond its permit: suspended solids/);
+  expect(within(told.closest('li')!).getByRole('button', { name: 'Take it back' })).toBeTruthy();
+});
+
+test('of one record one notice: what the books hold, and below it what the form said', async () => {
+  await pressed('25 % fewer than planned.', [eggs]);
+  const told = await screen.findByText(/25 % fewer than planned/);
+  expect(told.closest('li')!.textContent).toMatch(/J3 holds/);
+  expect(toasts()).toHaveLength(1);
+});
+
+test('a form that stays says it itself', async () => {
+  await pressed('one stays beside it', [], true);
+  expect(await screen.findAllByText('one stays beside it')).toHaveLength(1);
+  await act(() => new Promise((done) => setTimeout(done, 400)));
+  expect(toasts()).toEqual([]);
+});
+
+test('a bare “Recorded.” is missed by nobody', async () => {
+  await pressed('Recorded.', []);
+  await act(() => new Promise((done) => setTimeout(done, 400)));
+  expect(toasts()).toEqual([]);
 });
