@@ -20,6 +20,22 @@ export async function eggs(h: TestHatchery): Promise<{ unit: number; stage: stri
   return { unit: h.units.J1!, stage: 'egg' };
 }
 
+/** A bath of salt as it is ordered: nothing of it is out of the ordinary but that a second person looked. */
+export const saltBath = {
+  product: 'salt',
+  by: 'bath',
+  targetMgPerL: 8000,
+  basis: 'productMass',
+  volumeL: 900,
+  minutes: 20,
+  orderedBy: 'Dr Lind',
+  label: 'order 3',
+  discharge: 'settling pond',
+  checkedBy: 'Mira',
+  withdrawalDays: 0,
+  strength: 'meant',
+};
+
 /** Animals of a stage in R1. */
 export async function standIn(h: TestHatchery, stage: string, number = 4000): Promise<{ unit: number; stage: string }> {
   await h.send('stock.bring', {

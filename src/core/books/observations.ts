@@ -98,6 +98,8 @@ export const observationKinds = {
   looked: { of: 'holding', said: 'how they settled' },
   treated: { of: 'holding', value: 'instant', said: 'the product' },
   treatedEnd: { of: 'holding', value: 'entry' },
+  broodTreated: { of: 'fish', value: 'instant', said: 'the product' },
+  broodTreatedEnd: { of: 'fish', value: 'entry' },
   inspection: { of: 'holding', value: 'inspection', said: 'the container, or what was found' },
   case: { of: 'holding', value: 'case', said: 'what was said of it' },
   waterChanged: { of: 'holding', value: 'minutes', said: 'what was done' },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { defineQuestion } from '@/server/act/question';
 
 export const count = z.number().int('must be a whole number').min(0, 'cannot be negative').max(100_000, 'is too many');
 
@@ -10,3 +11,6 @@ export const fishId = z.number().int();
 
 /** The spawning day that an act belongs to, where it belongs to one. */
 export const dayField = { day: z.number().int().optional() };
+
+/** A fish was treated and is to leave: what bars it, by label and local law, is over; or the veterinarian allows it. */
+export const withdrawal = defineQuestion('withdrawal', 'over', 'vet');

@@ -1,6 +1,6 @@
 import { livingStock } from '@/server/stock/livingStock';
 import { workJobs } from '@/store/predictions';
-import { counted, standIn } from '../../../tests/support/example';
+import { counted, saltBath, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { caseView } from './views/case';
@@ -29,18 +29,7 @@ test('a gill case from what was seen to what it was: said, sent, come back, trea
   await h.send('treatment.give', {
     ...at,
     caseId: id,
-    product: 'salt',
-    by: 'bath',
-    targetMgPerL: 8000,
-    basis: 'productMass',
-    volumeL: 900,
-    minutes: 20,
-    orderedBy: 'Dr Lind',
-    label: 'order 3',
-    discharge: 'settling pond',
-    checkedBy: 'Mira',
-    strength: 'meant',
-    withdrawalDays: 0,
+    ...saltBath,
   });
   h.clock.now += DAY;
   await h.send('case.say', { case: id, what: 'result', sample: 'K 1', text: 'amoebae', by: 'laboratory' });
@@ -156,18 +145,7 @@ test('what followed a treatment is told once two days were counted after it', as
   await h.send('treatment.give', {
     ...at,
     caseId: id,
-    product: 'salt',
-    by: 'bath',
-    targetMgPerL: 8000,
-    basis: 'productMass',
-    volumeL: 900,
-    minutes: 20,
-    orderedBy: 'Dr Lind',
-    label: 'order 3',
-    discharge: 'settling pond',
-    checkedBy: 'Mira',
-    strength: 'meant',
-    withdrawalDays: 0,
+    ...saltBath,
   });
   await count([5, 6, 4]);
   await workJobs(h.db, h.clock.now);

@@ -1,4 +1,4 @@
-import { standIn } from '../../../tests/support/example';
+import { saltBath, standIn } from '../../../tests/support/example';
 import { HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { chemicalStore } from './views/chemicals';
@@ -21,18 +21,7 @@ test('what came, went and was counted; what a treatment took is taken off by its
   h.clock.now += HOUR;
   const { productG } = await h.send<{ productG: number }>('treatment.give', {
     ...at,
-    product: 'salt',
-    by: 'bath',
-    targetMgPerL: 8000,
-    basis: 'productMass',
-    volumeL: 900,
-    minutes: 20,
-    orderedBy: 'Dr Lind',
-    label: 'order 3',
-    discharge: 'settling pond',
-    checkedBy: 'Mira',
-    withdrawalDays: 0,
-    strength: 'meant',
+    ...saltBath,
   });
   expect(productG).toBe(7200);
   expect((await store()).list[0]).toMatchObject({ left: 14_800, moves: [{ what: 'treatment', said: 'R1' }, {}, {}] });

@@ -1,11 +1,35 @@
 import { z } from 'zod';
+import { treatedByWords } from '@/core/health/treatment';
+import type { TreatmentInput } from '@/core/health/treatmentInput';
 import { defineQuestion } from '@/server/act/question';
+import type { Words } from '@/server/act/words';
 
 /** The dose lies outside of Reference, or of what is usual for such fish, and a second person has looked. */
 export const strength = defineQuestion('strength', 'meant');
 
 /** Reference does not know the product, or not as it is given: its figures were read on label and order. */
 export const order = defineQuestion('order', 'read');
+
+/** What was given and how, in the line of its entry. */
+export const givenSays = (i: Partial<TreatmentInput>): Words => [
+  `${i.product}, ${i.by ? treatedByWords[i.by] : 'given'}, `,
+  ...(i.by === 'bath'
+    ? [
+        { figure: i.targetMgPerL ?? Number.NaN, to: 3 },
+        i.basis === 'productVolume' ? ' µL/L for ' : ' mg/L for ',
+        { figure: i.minutes ?? Number.NaN, to: 3 },
+        ' min',
+      ]
+    : i.by === 'feed'
+      ? [
+          { figure: i.mgPerKgDay ?? Number.NaN, to: 3 },
+          ' mg/kg a day for ',
+          { figure: i.days ?? Number.NaN, to: 3 },
+          ' days',
+        ]
+      : [{ figure: i.mlEach ?? Number.NaN, to: 3 }, ' mL each']),
+  `, ordered by ${i.orderedBy}`,
+];
 
 const above = z.number().gt(0, 'must be above 0');
 const text = (most: number) => z.string().trim().max(most, 'is too long').default('');

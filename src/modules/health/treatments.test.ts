@@ -1,4 +1,5 @@
-import { barredAt, barredSays, treatmentsOf } from '@/server/stock/withdrawal';
+import { barredSays } from '@/core/health/barred';
+import { barredAt, treatmentsOf } from '@/server/stock/treated/withdrawal';
 import { counted, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';

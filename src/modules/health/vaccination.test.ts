@@ -1,6 +1,6 @@
 import { uuidv7 } from 'uuidv7';
 import { execute } from '@/modules/door';
-import { barredAt } from '@/server/stock/withdrawal';
+import { barredAt } from '@/server/stock/treated/withdrawal';
 import { standIn } from '../../../tests/support/example';
 import { HOUR, type TestHatchery, testHatchery, withAnswers } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';

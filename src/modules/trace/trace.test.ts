@@ -1,7 +1,7 @@
 import { Chance } from '@/core/chance';
 import { arrivedLately } from '@/modules/health/views/arrived';
 import { flowsSince, reachBack, reachForward, spreadBy } from '@/store/books/reach';
-import { counted, feedLot, standIn } from '../../../tests/support/example';
+import { counted, feedLot, saltBath, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { subjectIn } from './subject';
 import { traceable, traced } from './views/trace';
@@ -50,18 +50,7 @@ test('a treatment is followed on; what was corrected is followed as it holds now
   h.clock.now += HOUR;
   await h.send('treatment.give', {
     ...at,
-    product: 'salt',
-    by: 'bath',
-    targetMgPerL: 8000,
-    basis: 'productMass',
-    volumeL: 900,
-    minutes: 20,
-    orderedBy: 'Dr Lind',
-    label: 'order 3',
-    discharge: 'settling pond',
-    checkedBy: 'Mira',
-    strength: 'meant',
-    withdrawalDays: 0,
+    ...saltBath,
   });
   const entry = (await h.db('entry').where({ kind: 'treatment' }).first('id'))!.id;
   await move('R1', 'R2', 1000);

@@ -6,7 +6,7 @@ import { ask, type Context } from '@/server/context';
 import { overload, withBrood } from '@/server/questions';
 import { askBeside } from '@/server/stock/beside';
 import type { UnitRow } from '@/server/stock/standing';
-import { mustNotBeWithheld } from '@/server/stock/withheldPond';
+import { mustNotBeWithheld } from '@/server/stock/treated/withheldPond';
 import { broodByUnit } from '@/store/broodIn';
 
 /** What comes into a unit, less what leaves it by the same act: how many, of which species, at which stage. */

@@ -6,6 +6,7 @@ import { FishSheet } from '@/modules/brood/screens/FishSheet';
 import { broodView } from '@/modules/brood/views/brood';
 import { ledger } from '@/modules/records/views/ledger';
 import { places } from '@/server/stock/places';
+import { broodBarredAt } from '@/server/stock/treated/brood';
 import { db } from '../../_server/database';
 import { requestNow } from '../../_server/request';
 import { requirePerson } from '../../_server/session';
@@ -26,9 +27,13 @@ export default async function BroodPage({
   const ripe = view.fish.some((f) => f.gone === null && f.ripeness?.ready);
   const shown: BroodShow = show === 'here' || show === 'gone' || show === 'ripe' ? show : ripe ? 'ripe' : 'here';
   const selected = view.fish.find((f) => f.id === Number(fish));
-  const history = selected
-    ? await ledger(db(), person.siteId, { fishId: selected.id, limit: 40, us: person.units === 'us' })
-    : [];
+  const [history, barred] = selected
+    ? await Promise.all([
+        ledger(db(), person.siteId, { fishId: selected.id, limit: 40, us: person.units === 'us' }),
+        broodBarredAt(db(), person.siteId, requestNow()),
+      ])
+    : [[], null];
+  const beside = view.fish.filter((f) => f.gone === null && f.unitId !== null && f.unitId === selected?.unitId);
   const mayWrite = person.role === 'manager' || person.role === 'culturist';
   const strains = [...new Set(view.fish.map((f) => f.strain).filter(Boolean))].sort();
   const close = `/brood?${new URLSearchParams({ species: view.book.id, show: shown })}`;
@@ -46,6 +51,8 @@ export default async function BroodPage({
             history={history}
             places={where}
             strains={strains}
+            barred={barred?.fish.get(selected.id) ?? []}
+            inTank={Math.max(1, beside.length)}
             mayWrite={mayWrite}
             close={close}
           />

@@ -6,12 +6,14 @@ import { useSession } from '@/client/session';
 import { type BySex, catchMeans, sumOf } from '@/core/brood/batch';
 import { quotaName } from '@/core/brood/fateRules';
 import { fates } from '@/core/brood/fates';
+import { type Barred, barredSays } from '@/core/health/barred';
 import { figures, grouped } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { ArriveForm } from '@/modules/brood/acts/arrive/form';
 import { SortForm } from '@/modules/brood/acts/sort/form';
 import { TagForm } from '@/modules/brood/acts/tagOut/form';
+import { TreatBroodForm } from '@/modules/health/acts/treatBrood/form';
 import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
@@ -22,8 +24,15 @@ import { SpeciesNav } from './SpeciesNav';
 import { Standing } from './Standing';
 import { Surplus } from './Surplus';
 
-type Open = { what: 'arrive' | 'rules' } | { what: 'sort' | 'tag'; batch: number } | null;
-const words = { arrive: 'Adults that came', rules: 'Rules for surplus fish', sort: 'Sort', tag: 'Tag donors' };
+type OfRun = 'sort' | 'tag' | 'treat';
+type Open = { what: 'arrive' | 'rules' } | { what: OfRun; batch: number } | null;
+const words = {
+  arrive: 'Adults that came',
+  rules: 'Rules for surplus fish',
+  sort: 'Sort',
+  tag: 'Tag donors',
+  treat: 'Treat',
+};
 
 /** Adults that come in runs, and how each of them ends: against what may be held, returned, used. */
 export function ArrivalsScreen({
@@ -32,6 +41,7 @@ export function ArrivalsScreen({
   view,
   places,
   strains,
+  barred,
   mayWrite,
   mayRule,
 }: {
@@ -40,6 +50,8 @@ export function ArrivalsScreen({
   view: ArrivalsView;
   places: readonly PlaceOption[];
   strains: readonly string[];
+  /** What of a run still waits in a withdrawal, by run. */
+  barred: ReadonlyMap<number, readonly Barred[]>;
   mayWrite: boolean;
   mayRule: boolean;
 }) {
@@ -77,7 +89,13 @@ export function ArrivalsScreen({
             ) : (
               <ul>
                 {view.batches.slice(0, 60).map((b) => (
-                  <Run key={b.id} b={b} mayWrite={mayWrite} onOpen={(what) => setOpen({ what, batch: b.id })} />
+                  <Run
+                    key={b.id}
+                    b={b}
+                    mayWrite={mayWrite}
+                    barred={barred.get(b.id) ?? []}
+                    onOpen={(what) => setOpen({ what, batch: b.id })}
+                  />
                 ))}
               </ul>
             )}
@@ -108,6 +126,12 @@ export function ArrivalsScreen({
           {open.what === 'arrive' && <ArriveForm species={species} places={places} />}
           {open.what === 'rules' && <FateRulesForm species={species} season={view.season} rules={view.rules} />}
           {open.what === 'sort' && chosen && <SortForm key={chosen.id} batch={chosen} />}
+          {open.what === 'treat' && chosen && (
+            <TreatBroodForm
+              key={chosen.id}
+              of={{ batch: chosen.id, name: chosen.name, waits: chosen.waits ? sumOf(chosen.waits) : 0 }}
+            />
+          )}
           {open.what === 'tag' && chosen && <TagForm key={chosen.id} batch={chosen} strains={strains} />}
         </aside>
       )}
@@ -137,7 +161,17 @@ function Pace({ view }: { view: ArrivalsView }) {
   );
 }
 
-function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOpen: (what: 'sort' | 'tag') => void }) {
+function Run({
+  b,
+  mayWrite,
+  barred,
+  onOpen,
+}: {
+  b: ArrivalBatch;
+  mayWrite: boolean;
+  barred: readonly Barred[];
+  onOpen: (what: OfRun) => void;
+}) {
   const { timeZone, now } = useSession();
   const long = b.soakHours !== null && b.soakHours > thresholds.soakHours.value;
   const hours = b.effortHours ?? b.soakHours;
@@ -158,6 +192,7 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
           <span className="ml-auto flex gap-1.5">
             <Button onClick={() => onOpen('sort')}>Sort</Button>
             <Button onClick={() => onOpen('tag')}>Tag</Button>
+            <Button onClick={() => onOpen('treat')}>Treat</Button>
           </span>
         )}
       </div>
@@ -188,6 +223,11 @@ function Run({ b, mayWrite, onOpen }: { b: ArrivalBatch; mayWrite: boolean; onOp
           })),
         ]}
       />
+      {barred.map((t) => (
+        <p key={t.treatment.at} className="text-small text-careful">
+          {barredSays(t, timeZone, now)}
+        </p>
+      ))}
       {long && (
         <p className="text-small text-careful">
           {figures(b.soakHours!, 2)} hours in the net, above {thresholds.soakHours.value}: expect losses in the next

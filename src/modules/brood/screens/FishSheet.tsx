@@ -4,13 +4,17 @@ import { useState } from 'react';
 import type { FishInHand } from '@/client/fish';
 import type { PlaceOption } from '@/client/holding';
 import { useSession } from '@/client/session';
+import { type Barred, barredSays } from '@/core/health/barred';
 import { decimals } from '@/core/quantities/format';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { FateForm } from '@/modules/brood/acts/fate/form';
 import { LookForm } from '@/modules/brood/acts/look/form';
 import { FishMoveForm } from '@/modules/brood/acts/move/form';
+import { TreatBroodForm } from '@/modules/health/acts/treatBrood/form';
+import { EndForm } from '@/modules/health/acts/treatEnd/form';
 import type { SheetEntry } from '@/modules/records/views/ledger';
+import type { BroodTreatment } from '@/server/stock/treated/brood';
 import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
 import type { BroodFish } from '../views/brood';
@@ -19,6 +23,7 @@ import { SaveFishForm } from './SaveFishForm';
 const acts = [
   { id: 'look', word: 'Look' },
   { id: 'move', word: 'Move' },
+  { id: 'treat', word: 'Treat' },
   { id: 'fate', word: 'Out of the brood' },
   { id: 'edit', word: 'Edit' },
 ] as const;
@@ -30,6 +35,8 @@ export function FishSheet({
   history,
   places,
   strains,
+  barred,
+  inTank,
   mayWrite,
   close,
 }: {
@@ -38,12 +45,16 @@ export function FishSheet({
   history: SheetEntry[];
   places: readonly PlaceOption[];
   strains: readonly string[];
+  /** By what it was treated with, as far as that still bars it. */
+  barred: readonly Barred<BroodTreatment>[];
+  /** Tagged fish in its tank, itself with them. */
+  inTank: number;
   mayWrite: boolean;
   close: string;
 }) {
   const { units, timeZone, now } = useSession();
   const us = units === 'us';
-  const [open, setOpen] = useState<(typeof acts)[number]['id'] | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
   const inHand: FishInHand = { id: f.id, tag: f.tag, sex: f.sex, massG: f.massG, book };
   return (
     <aside
@@ -83,6 +94,16 @@ export function FishSheet({
           {f.ripeness ? `${f.ripeness.name}, ${dayMonth(f.ripeness.at, timeZone, now)}` : 'not looked at'}
         </Fact>
         {f.treated && <Fact word="injected">{f.treated}: barred from food</Fact>}
+        {barred.map((b) => (
+          <Fact key={b.treatment.id} word="treated">
+            <span className="text-careful">{barredSays(b, timeZone, now)}</span>
+            {mayWrite && !b.treatment.ended && b.treatment.end > now && (
+              <Button kind="link" className="ml-2" onClick={() => setOpen(b.treatment.id)}>
+                It ended
+              </Button>
+            )}
+          </Fact>
+        ))}
         {f.spawned > 0 && (
           <Fact word="spawned">
             {f.spawned}×, last {dayMonth(f.lastSpawned!, timeZone, now)}
@@ -114,6 +135,8 @@ export function FishSheet({
             <div className="mt-3 border-l-[3px] border-deep pl-3" key={`${open} ${f.id}`}>
               {open === 'look' && <LookForm f={inHand} />}
               {open === 'move' && <FishMoveForm f={inHand} places={places} />}
+              {open === 'treat' && <TreatBroodForm of={{ fish: f.id, tag: f.tag, inTank }} />}
+              {barred.some((b) => b.treatment.id === open) && <EndForm treatment={open} done={() => setOpen(null)} />}
               {open === 'fate' && <FateForm f={inHand} />}
               {open === 'edit' && <SaveFishForm species={book} fish={f} strains={strains} />}
             </div>

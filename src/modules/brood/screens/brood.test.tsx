@@ -56,13 +56,15 @@ test('none known, none like it, none ripe: each says so', () => {
 });
 
 test('a fish says what is known of it, and that one injected is barred from food; who has gone is only edited', async () => {
-  const sheet = (over = {}) => (
+  const sheet = (over = {}, barred: Parameters<typeof FishSheet>[0]['barred'] = []) => (
     <FishSheet
       f={broodFish(1, 'STF1', 'female', { treated: 'carp pituitary', lengthMm: 700, massG: 2400, ...over })}
       book={bookOf(book)}
       history={[]}
       places={[]}
       strains={[]}
+      barred={barred}
+      inTank={3}
       mayWrite
       close="/brood"
     />
@@ -72,6 +74,10 @@ test('a fish says what is known of it, and that one injected is barred from food
   // 10⁵ · 2400 / 700³
   expect(screen.getByText(/condition 0\.70/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Look' })).toBeTruthy();
+  const salt = { seq: 1, id: 'e1', at: 0, end: 0, ended: true, product: 'salt', orderedBy: '', fish: [1], batches: [] };
+  rerender(sheet({}, [{ treatment: { ...salt, withdrawal: { days: 30 } }, until: 30 * 86_400_000 }]));
+  expect(screen.getByText(/salt on .*: barred until 31 Jan/)).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'It ended' })).toBeNull();
   rerender(sheet({ gone: 'returned to the wild' }));
   expect(screen.queryByRole('button', { name: 'Look' })).toBeNull();
   expect(screen.getByRole('button', { name: 'Edit' })).toBeTruthy();

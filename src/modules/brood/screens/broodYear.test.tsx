@@ -59,6 +59,7 @@ describe('runs and their ends', () => {
         view={v}
         places={places}
         strains={['Ivarre']}
+        barred={new Map()}
         mayWrite
         mayRule
         {...more}

@@ -11,6 +11,7 @@ import { forms as inspectSign } from './inspectSign/form';
 import { forms as inspectTake } from './inspectTake/form';
 import { forms as look } from './look/form';
 import { forms as treat } from './treat/form';
+import { forms as treatBrood } from './treatBrood/form';
 import { forms as treatEnd } from './treatEnd/form';
 import { forms as vaccineOpen } from './vaccineOpen/form';
 
@@ -22,6 +23,7 @@ export const forms: readonly ActForms[] = [
   caseSay,
   caseClose,
   treat,
+  treatBrood,
   treatEnd,
   vaccineOpen,
   incident,

@@ -13,6 +13,7 @@ import { decision as inspectSign } from './inspectSign/decide';
 import { decision as inspectTake } from './inspectTake/decide';
 import { decision as look } from './look/decide';
 import { decision as treat } from './treat/decide';
+import { decision as treatBrood } from './treatBrood/decide';
 import { decision as treatEnd } from './treatEnd/decide';
 import { decision as vaccineBack } from './vaccineBack/decide';
 import { decision as vaccineBatch } from './vaccineBatch/decide';
@@ -28,6 +29,7 @@ export const decisions = [
   chemicalSave,
   caseClose,
   treat,
+  treatBrood,
   treatEnd,
   vaccineOpen,
   vaccineBatch,

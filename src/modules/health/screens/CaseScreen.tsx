@@ -1,9 +1,9 @@
+import { barredSays } from '@/core/health/barred';
 import { type Sign, signs } from '@/core/health/signs';
 import { treatedByWords } from '@/core/health/treatment';
 import { nextOfTriage, triageWords } from '@/core/health/triage';
 import { decimals, figures, grouped } from '@/core/quantities/format';
 import { clock, dayMonth, localDay } from '@/core/time/localDay';
-import { barredSays } from '@/server/stock/withdrawal';
 import { Caution } from '@/ui/caution';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';

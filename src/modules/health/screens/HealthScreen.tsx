@@ -1,3 +1,4 @@
+import { barredSays } from '@/core/health/barred';
 import { riseSays } from '@/core/health/deadDays';
 import { type Sign, signs } from '@/core/health/signs';
 import { treatedByWords } from '@/core/health/treatment';
@@ -7,7 +8,6 @@ import { clock, dayMonth, localDay } from '@/core/time/localDay';
 import { outcomes } from '@/modules/health/acts/caseClose/act';
 import { Certificates, SafetyButtons, Visitors } from '@/modules/safety/screens/PeopleSafety';
 import { unitHref } from '@/server/stock/unitHref';
-import { barredSays } from '@/server/stock/withdrawal';
 import { Glyph } from '@/ui/drawings/glyphs';
 import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';

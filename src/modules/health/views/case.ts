@@ -14,7 +14,7 @@ import { handWater } from '@/modules/water/views/handWater';
 import { waterAbout } from '@/modules/water/waterAbout';
 import { readNow } from '@/server/sensorsNow';
 import { type CaseRow, casesOf } from '@/server/stock/cases';
-import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
+import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/treated/withdrawal';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { watchesOver } from '@/store/deadWatch';

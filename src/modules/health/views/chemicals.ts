@@ -44,16 +44,23 @@ export async function chemicals(db: Db, siteId: number, now: number): Promise<Ch
     // What was put right stands as it was put right: only entries that still say something of fish.
     db('entry as e')
       .join('observation as o', 'o.entry_seq', 'e.seq')
-      .join('unit as u', 'u.id', 'o.unit_id')
-      .where({ 'e.site_id': siteId, 'e.kind': 'treatment', 'o.kind': 'treated' })
+      .leftJoin('unit as u', 'u.id', 'o.unit_id')
+      .where({ 'e.site_id': siteId })
+      .whereIn('e.kind', ['treatment', 'broodTreatment'])
+      .whereIn('o.kind', ['treated', 'broodTreated'])
       .where('e.at', '<=', now)
       .whereIn(
         'o.said',
         rows.map((r) => r.name),
       )
-      .select<{ at: number; intent: string; said: string; unit: string }[]>('e.at', 'e.intent', 'o.said', {
-        unit: 'u.name',
-      }),
+      // One dose, however many brood fish it was for.
+      .groupBy('e.seq', 'e.at', 'e.intent', 'o.said')
+      .select<{ at: number; intent: string; said: string; unit: string | null }[]>(
+        'e.at',
+        'e.intent',
+        'o.said',
+        db.raw('MIN(u.name) AS unit'),
+      ),
   ]);
   return rows.map((r): Chemical => {
     const own = moves.filter((m) => m.of === r.id).map(({ of: _, ...m }) => m);
@@ -62,7 +69,7 @@ export async function chemicals(db: Db, siteId: number, now: number): Promise<Ch
       .flatMap((t) => {
         const { worked } = fromJson<{ worked?: { productG: number | null; productMl: number | null } }>(t.intent);
         const amount = (r.unit === 'g' ? worked?.productG : worked?.productMl) ?? null;
-        return amount === null ? [] : [{ at: t.at, what: 'treatment' as const, amount, said: t.unit }];
+        return amount === null ? [] : [{ at: t.at, what: 'treatment' as const, amount, said: t.unit ?? '' }];
       });
     return {
       ...r,

@@ -3,7 +3,7 @@ import { DAY_MS } from '@/core/time/spans';
 import { type CertificateRow, certificatesOf, type Visitor, visitorsLately } from '@/modules/safety/views/people';
 import { type CaseRow, casesOf } from '@/server/stock/cases';
 import type { LivingHolding } from '@/server/stock/livingStock';
-import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/withdrawal';
+import { type Barred, barredAt, type Treatment, treatmentsOf } from '@/server/stock/treated/withdrawal';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type InspectionRow, inspectionsOf } from '../inspections';

@@ -2,7 +2,7 @@ import type { ReleaseLot, ReleaseSite } from '@/core/release/allocate';
 import { type NamedPlace, readWaters, type WaterShape } from '@/core/release/waters';
 import { siteTotals } from '@/modules/moves/views/releases';
 import type { HallView } from '@/modules/rearing/views/hall';
-import { barredAt } from '@/server/stock/withdrawal';
+import { barredAt } from '@/server/stock/treated/withdrawal';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { sameName } from '../hauls';

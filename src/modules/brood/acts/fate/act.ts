@@ -2,13 +2,9 @@ import { z } from 'zod';
 import { fateIds, fateOf, killMethodIds, killMethods } from '@/core/brood/fates';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
-import { defineQuestion } from '@/server/act/question';
 import { listed } from '@/server/act/words';
 import { ruleQuestions, uncertified } from '@/server/questions';
-import { dayField, fishId, positive } from '../../input';
-
-/** Treated not long ago: its withdrawal, by label and local law, is over. */
-export const withdrawal = defineQuestion('withdrawal', 'over');
+import { dayField, fishId, positive, withdrawal } from '../../input';
 
 /** How an adult ended here: kept, returned, used, died, or killed; with the welfare record of a killing. */
 export const recordFate = defineAct({

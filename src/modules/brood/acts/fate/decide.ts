@@ -1,14 +1,14 @@
 import { noneOf } from '@/core/brood/batch';
 import { fateOf } from '@/core/brood/fates';
-import { ActRefused } from '@/server/act/refused';
-import { ask, type Context, decides } from '@/server/context';
+import { decides } from '@/server/context';
 import { askCertified } from '@/server/stock/certified';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { askRules } from '../../batches';
-import { type FishRecord, fishById } from '../../fish';
-import { latestOf, mustBeHere } from '../../life';
-import { recordFate, withdrawal } from './act';
+import { fishById } from '../../fish';
+import { mustBeHere } from '../../life';
+import { askTreated } from '../../treated';
+import { recordFate } from './act';
 
 export const decision = decides(recordFate, async (c, p) => {
   const event = eventOf(c, p);
@@ -16,7 +16,7 @@ export const decision = decides(recordFate, async (c, p) => {
   await mustBeHere(c, fish, event.at);
   const fate = fateOf(p.fate)!;
   if (fate.killed) await askCertified(c, 'killing', 'fate');
-  if (fate.id === 'food') await mustNotBeTreated(c, fish, event.at);
+  await askTreated(c, { fish }, fate.id, event);
   await askRules(c, {
     species: fish.species,
     source: fish.source,
@@ -34,16 +34,3 @@ export const decision = decides(recordFate, async (c, p) => {
   await c.record([{ kind: 'fate', ...event, replacesSeq: c.replacing?.seq, intent: p, acts: [], observations }]);
   return { tag: fish.tag, fate: fate.name };
 });
-
-async function mustNotBeTreated(c: Context, fish: FishRecord, at: number): Promise<void> {
-  const given = await latestOf(c, fish.id, 'inject', at);
-  if (!given) return;
-  const on = {
-    message: `${fish.tag} was injected (${given.said ?? 'hormone'}): it is barred from food.`,
-    path: 'fate',
-    todo: 'Choose another end. The manager may answer that its withdrawal, by label and local law, is over.',
-  };
-  // Only who is responsible for the label's and the law's days may say that they are over.
-  if (c.actor.role !== 'manager') throw new ActRefused('treated', on.message, on.path, on.todo);
-  ask(c, withdrawal, { ...on, choices: [{ value: 'over', label: 'Its withdrawal is over' }] });
-}

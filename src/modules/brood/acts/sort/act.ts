@@ -5,7 +5,7 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { listed } from '@/server/act/words';
 import { ruleQuestions, uncertified } from '@/server/questions';
-import { count, positive } from '../../input';
+import { count, positive, withdrawal } from '../../input';
 
 /** Adults of a batch that ended together: so many of a sex, one way. */
 export const sort = defineAct({
@@ -40,7 +40,7 @@ export const sort = defineAct({
       error: 'cannot be more than were killed',
     }),
   result: returns<{ name: string; fate: string; number: number }>(),
-  questions: [...ruleQuestions, uncertified],
+  questions: [...ruleQuestions, withdrawal, uncertified],
   kinds: {
     fishSort: {
       word: 'adults sorted',

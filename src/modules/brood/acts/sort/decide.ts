@@ -7,6 +7,7 @@ import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { batchesOf } from '@/store/broodTotals';
 import { askRules, batchById, except, mustCover } from '../../batches';
+import { askTreated } from '../../treated';
 import { sort } from './act';
 
 export const decision = decides(sort, async (c, p) => {
@@ -20,6 +21,7 @@ export const decision = decides(sort, async (c, p) => {
   if (began.at === null || event.at < began.at)
     throw new ActRefused('before', `${batch.name} had not come in by then.`, 'at', 'Check the time.');
   if (fateOf(p.fate)!.killed) await askCertified(c, 'killing', 'fate');
+  await askTreated(c, { batch }, p.fate, event);
   await askRules(c, {
     species: batch.species,
     source: 'wild',

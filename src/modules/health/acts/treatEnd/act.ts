@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 
-/** A treatment ended sooner or later than it was planned: withdrawal runs from then. */
+/** A treatment, of fish or of brood fish, ended sooner or later than it was planned: withdrawal runs from then. */
 export const endTreatment = defineAct({
   type: 'treatment.end',
   title: 'End a treatment',
@@ -13,7 +13,7 @@ export const endTreatment = defineAct({
     treatment: z.string().uuid(),
     why: z.string().trim().max(200, 'is too long').default(''),
   }),
-  result: returns<{ unit: string; product: string }>(),
+  result: returns<{ unit: string | null; product: string }>(),
   kinds: {
     treatmentEnd: {
       word: 'treatment ended',

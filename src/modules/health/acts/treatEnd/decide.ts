@@ -1,13 +1,16 @@
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
-import { observe } from '@/server/stock/observe';
-import { treatmentsOf } from '@/server/stock/withdrawal';
+import { broodTreatmentsOf } from '@/server/stock/treated/brood';
+import { treatmentsOf } from '@/server/stock/treated/withdrawal';
 import { eventOf } from '@/server/when';
+import type { Observation } from '@/store/books/record';
 import { endTreatment } from './act';
 
 export const decision = decides(endTreatment, async (c, p) => {
   const event = eventOf(c, p);
-  const t = (await treatmentsOf(c.trx, c.site.id, c.now)).find((x) => x.id === p.treatment);
+  const fish = (await treatmentsOf(c.trx, c.site.id, c.now)).find((x) => x.id === p.treatment);
+  const brood = fish ? undefined : (await broodTreatmentsOf(c.trx, c.site.id, c.now)).find((x) => x.id === p.treatment);
+  const t = fish ?? brood;
   if (!t)
     throw new ActRefused(
       'noTreatment',
@@ -18,23 +21,27 @@ export const decision = decides(endTreatment, async (c, p) => {
   if (event.at < t.at) throw new ActRefused('before', 'It ended before it began.', 'at', 'Check the time.');
   const said = await c
     .trx('observation')
-    .where({ holding_id: t.holdingId, kind: 'treatedEnd', value: t.seq })
+    .whereIn('kind', ['treatedEnd', 'broodTreatedEnd'])
+    .where({ value: t.seq })
     .whereNot('entry_seq', c.replacing?.seq ?? 0)
     .first('id');
   if (said)
     throw new ActRefused('ended', 'Its end is recorded already.', 'treatment', 'Correct that entry where it is wrong.');
-  await observe(
-    c,
-    event,
-    'treatmentEnd',
-    { ...p, product: t.product, unit: t.unitId },
+  const observations: Observation[] = fish
+    ? [{ holding_id: fish.holdingId, unit_id: fish.unitId, lot_id: fish.lotId, kind: 'treatedEnd', value: fish.seq }]
+    : [
+        ...brood!.fish.map((id) => ({ brood_fish_id: id, kind: 'broodTreatedEnd' as const, value: t.seq })),
+        ...brood!.batches.map((id) => ({ brood_batch_id: id, kind: 'broodTreatedEnd' as const, value: t.seq })),
+      ];
+  await c.record([
     {
-      holding_id: t.holdingId,
-      unit_id: t.unitId,
-      lot_id: t.lotId,
-      kind: 'treatedEnd',
-      value: t.seq,
+      kind: 'treatmentEnd',
+      ...event,
+      replacesSeq: c.replacing?.seq,
+      intent: { ...p, product: t.product, ...(fish ? { unit: fish.unitId } : {}) },
+      acts: [],
+      observations,
     },
-  );
-  return { unit: t.unit, product: t.product };
+  ]);
+  return { unit: fish?.unit ?? null, product: t.product };
 });

@@ -12,7 +12,8 @@ export function EndForm({ treatment, done }: { treatment?: string; done?: () => 
     // A correction stays with its treatment.
     about: treatment === undefined ? {} : { treatment },
     draftFor: `treatment ${treatment ?? ''}`,
-    says: (r) => (r ? `${r.product} in ${r.unit} has ended: withdrawal runs from then.` : 'Recorded.'),
+    says: (r) =>
+      r ? `${r.product}${r.unit ? ` in ${r.unit}` : ''} has ended: withdrawal runs from then.` : 'Recorded.',
     done,
   });
   return (

@@ -7,7 +7,7 @@ import { askCertified } from '@/server/stock/certified';
 import { recordLoss } from '@/server/stock/loss';
 import { askSensitive } from '@/server/stock/sensitive';
 import { standing } from '@/server/stock/standing';
-import { askWithdrawal } from '@/server/stock/withdrawal';
+import { askWithdrawal } from '@/server/stock/treated/withdrawal';
 import { asOf, eventOf } from '@/server/when';
 import { recordLossOf } from './act';
 

@@ -6,8 +6,8 @@ import { shortfall } from '@/server/questions';
 import { said } from '@/server/stock/said';
 import { idsOf, seenNumber, standing } from '@/server/stock/standing';
 import { askTemperedOut } from '@/server/stock/temper';
+import { askWithdrawal } from '@/server/stock/treated/withdrawal';
 import { usualCv } from '@/server/stock/usualScatter';
-import { askWithdrawal } from '@/server/stock/withdrawal';
 import { asOf, eventOf } from '@/server/when';
 import { recordRelease } from './act';
 

@@ -11,7 +11,7 @@ import { freeLotName, newLot } from '@/server/stock/lots';
 import { askSensitive } from '@/server/stock/sensitive';
 import { idsOf, type Standing, standing, unitById } from '@/server/stock/standing';
 import { askTempered } from '@/server/stock/temper';
-import { askWithdrawal } from '@/server/stock/withdrawal';
+import { askWithdrawal } from '@/server/stock/treated/withdrawal';
 import { asOf, eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { fishOf, onBench } from '../../onBench';

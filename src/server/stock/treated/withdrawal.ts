@@ -1,5 +1,5 @@
-import { type Withdrawal, withdrawalOf } from '@/core/health/treatment';
-import { dayMonth } from '@/core/time/localDay';
+import { type Barred as BarredBy, barredBy, barredSays, latestFirst } from '@/core/health/barred';
+import type { Withdrawal } from '@/core/health/treatment';
 import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
@@ -31,11 +31,11 @@ export type Treatment = {
 };
 
 /** Treatments longer ago bar nothing any more, whatever the water. */
-const REMEMBERED_DAYS = 730;
+export const REMEMBERED_DAYS = 730;
 /** Moves and gradings that are followed one after the other. */
 const MOST_STEPS = 12;
 
-type TreatIntent = {
+export type TreatIntent = {
   by: string;
   orderedBy?: string;
   caseId?: number;
@@ -105,8 +105,8 @@ export async function treatmentsOf(db: Db, siteId: number, now: number): Promise
   });
 }
 
-/** What bars the animals of a holding: which treatment, of which tank, and until when; null: nobody can say. */
-export type Barred = { treatment: Treatment; until: number | null; degreeDays?: { come: number; of: number } };
+/** What bars the animals of a holding, by treatments of tanks. */
+export type Barred = BarredBy<Treatment>;
 
 /** Where animals were since they were treated: holdings one after the other, each with when they came into it. */
 type Path = { holding: number; from: number }[];
@@ -130,22 +130,21 @@ export async function barredAt(
   const paths = await followed(db, treatments, at);
   const wanted = [...paths].filter(([id]) => !only || only.includes(id));
   if (wanted.length === 0) return out;
-  const water = await waterOf(
-    db,
-    wanted.flatMap(([, by]) => [...by.values()].flat().map((p) => p.holding)),
-    Math.min(...treatments.map((t) => t.end)),
-    at,
+  const steps = wanted.flatMap(([, by]) => [...by.values()].flat());
+  const units = new Map(
+    (
+      await db('holding')
+        .whereIn('id', [...new Set(steps.map((p) => p.holding))])
+        .select<{ id: number; unit: number }[]>('id', { unit: 'unit_id' })
+    ).map((h) => [h.id, h.unit]),
   );
+  const water = await waterOfUnits(db, [...units.values()], Math.min(...treatments.map((t) => t.end)), at);
   for (const [id, by] of wanted)
     for (const [seq, path] of by) {
       const treatment = treatments.find((t) => t.seq === seq)!;
-      const { until, degreeDays } = withdrawalOf(treatment.withdrawal, treatment.end, water(path), at);
-      if (until !== null && until <= at && treatment.end <= at) continue;
-      const barred = { treatment, until: until === null ? null : Math.max(until, treatment.end), degreeDays };
-      out.set(
-        id,
-        [...(out.get(id) ?? []), barred].sort((a, b) => (b.until ?? Infinity) - (a.until ?? Infinity)),
-      );
+      const stood = path.map((p) => ({ unit: units.get(p.holding)!, from: p.from }));
+      const barred = barredBy(treatment, water(stood), at);
+      if (barred) out.set(id, [...(out.get(id) ?? []), barred].sort(latestFirst));
     }
   return out;
 }
@@ -191,17 +190,19 @@ async function followed(db: Db, treatments: readonly Treatment[], at: number): P
   return paths;
 }
 
-/** The daily means of the waters along a path, from a day before an instant on. Two statements. */
-async function waterOf(
+/** Where animals stood, one unit after the other, each with when they came into it. */
+export type Stood = readonly { unit: number; from: number }[];
+
+/** The daily means of the waters in which animals stood, from a day before an instant on. Two statements. */
+export async function waterOfUnits(
   db: Db,
-  holdings: readonly number[],
+  units: readonly number[],
   from: number,
   to: number,
-): Promise<(path: Path) => { at: number; celsius: number }[]> {
-  const sensors = await db('holding as h')
-    .join('unit as u', 'u.id', 'h.unit_id')
-    .whereIn('h.id', [...new Set(holdings)])
-    .select<{ id: number; sensor: number | null }[]>({ id: 'h.id' }, db.raw(`${SENSOR_OF_UNIT} AS sensor`));
+): Promise<(path: Stood) => { at: number; celsius: number }[]> {
+  const sensors = await db('unit as u')
+    .whereIn('u.id', [...new Set(units)])
+    .select<{ id: number; sensor: number | null }[]>({ id: 'u.id' }, db.raw(`${SENSOR_OF_UNIT} AS sensor`));
   const sensorOf = new Map(sensors.map((s) => [s.id, s.sensor]));
   const days = await db('reading_day')
     .whereIn('sensor_id', [...new Set(sensors.flatMap((s) => s.sensor ?? []))])
@@ -214,27 +215,15 @@ async function waterOf(
       db.raw('sum / n AS mean'),
     );
   return (path) =>
-    path.flatMap(({ holding, from: came }, i) => {
+    path.flatMap(({ unit, from: came }, i) => {
       const left = path[i + 1]?.from ?? Number.POSITIVE_INFINITY;
-      const sensor = sensorOf.get(holding);
+      const sensor = sensorOf.get(unit);
       // A daily mean is that of its noon, and of the tank in which they stood then.
       const noon = (d: { day: number }) => d.day + DAY_MS / 2;
       return days
         .filter((d) => d.sensor === sensor && noon(d) >= (i === 0 ? from - 2 * DAY_MS : came) && noon(d) < left)
         .map((d) => ({ at: noon(d), celsius: d.mean }));
     });
-}
-
-/** A withdrawal in words. */
-export function barredSays(b: Barred, timeZone: string, now: number): string {
-  const what = `${b.treatment.product} on ${dayMonth(b.treatment.at, timeZone, now)} in ${b.treatment.unit}`;
-  if (!b.treatment.ended && b.treatment.end > now) return `${what}: the treatment still goes on`;
-  const come = b.degreeDays
-    ? `, ${Math.floor(b.degreeDays.come)} of ${Math.round(b.degreeDays.of)} degree-days have come`
-    : '';
-  return b.until === null
-    ? `${what}${come}: their water was not read since, nobody can say when it is over`
-    : `${what}: barred until ${dayMonth(b.until, timeZone, now)}${come}`;
 }
 
 /**
