@@ -140,6 +140,17 @@ test('feeding is declared taken by criteria; what is not met is asked, by name; 
   const leaves = (await refusal(toR2(unit, 100, {}))).asks;
   expect(leaves.map((a) => a.id)).toEqual(['notTaken']);
   expect(leaves[0]!.message).toMatch(/R1: 40 of 60 with full guts/);
+  // A grading takes them away just as well.
+  const graded = await refusal(
+    h.send('grade.record', {
+      unit,
+      classes: [
+        { grade: 'large', unit: h.units.R2!, amount: { kind: 'all' } },
+        { grade: 'small', unit, amount: { kind: 'measured', measured: { method: 'counted', number: 100 } } },
+      ],
+    }),
+  );
+  expect(graded.asks.find((a) => a.id === 'notTaken')).toMatchObject({ path: 'classes' });
   const asked = await refusal(h.send('feeding.taken', { unit }));
   expect(asked.message).toMatch(/40 of 60 with full guts, 90.% wanted; dead of the last three days not counted/);
   h.clock.now += 7 * HOUR;

@@ -31,10 +31,16 @@ export async function larvaeAt(c: Context, at: Standing, when: number): Promise<
  * Before they leave where they were started: fed, and nobody has declared yet that they eat. What is wanted for that is
  * said, and who decides otherwise stands in the books with it.
  */
-export async function askTaken(c: Context, from: readonly Standing[], to: UnitRow, when: number): Promise<void> {
+export async function askTaken(
+  c: Context,
+  from: readonly Standing[],
+  to: readonly UnitRow[],
+  when: number,
+  path = 'to',
+): Promise<void> {
   const says: string[] = [];
   for (const s of from) {
-    if (s.unit.id === to.id) continue;
+    if (to.every((u) => u.id === s.unit.id)) continue;
     const l = await larvaeAt(c, s, when);
     if (!l?.food || l.taken) continue;
     const open = l.criteria.filter((x) => x.met !== true).map((x) => criterionWords(x, l));
@@ -43,7 +49,7 @@ export async function askTaken(c: Context, from: readonly Standing[], to: UnitRo
   if (says.length === 0) return;
   ask(c, notTaken, {
     message: `That they eat was not declared. ${says.join('. ')}.`,
-    path: 'to',
+    path,
     todo: 'Look at their guts an hour after a meal, count the dead, and declare that feeding is taken first.',
     choices: [{ value: 'meant', label: 'They leave all the same', why: 'say in the note what you saw: you decide it' }],
   });

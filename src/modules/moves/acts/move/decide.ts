@@ -58,7 +58,7 @@ export const decision = decides(move, async (c, p) => {
   await askTaken(
     c,
     sources.map((s) => s.from),
-    target,
+    [target],
     event.at,
   );
   // In a pond another species stands beside them; the same one becomes one lot with them.

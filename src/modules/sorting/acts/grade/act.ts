@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { howMany } from '@/server/act/inputs';
-import { loadQuestions, sensitive, shortfall, suspect, tempered } from '@/server/questions';
+import { loadQuestions, notTaken, sensitive, shortfall, suspect, tempered } from '@/server/questions';
 
 /**
  * Sorting into classes. Each class becomes a child lot in its own unit; when every class is measured the grading is a
@@ -34,7 +34,7 @@ export const grade = defineAct({
       .min(2, 'grading makes at least two classes'),
   }),
   result: returns<{ from: string; lots: string[] }>(),
-  questions: [...loadQuestions, shortfall, sensitive, tempered, suspect],
+  questions: [...loadQuestions, shortfall, sensitive, tempered, suspect, notTaken],
   kinds: { grade: { word: 'graded' } },
   texts: (i) => (i.classes ?? []).map((k) => k.grade),
 });

@@ -4,6 +4,7 @@ import { ActRefused } from '@/server/act/refused';
 import { answered, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
 import { amountOf, expected } from '@/server/stock/amounts';
+import { askTaken } from '@/server/stock/feeding/larvaeAt';
 import { queuePredictions } from '@/server/stock/jobs';
 import { warnLoads } from '@/server/stock/loads';
 import { freeLotName, newLot } from '@/server/stock/lots';
@@ -45,6 +46,7 @@ export const decision = decides(grade, async (c, p) => {
   let taken = 0;
   const units = await Promise.all(ordered.map((k) => unitById(c, k.unit, 'classes')));
   await askSuspect(c, [at], units, 'classes');
+  await askTaken(c, [at], units, event.at, 'classes');
   for (const [i, k] of ordered.entries()) {
     const unit = units[i]!;
     if (unit.id !== at.unit.id) await askTempered(c, at, unit, event.at, 'classes');
