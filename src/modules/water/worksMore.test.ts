@@ -11,6 +11,7 @@ import { waterAhead } from './views/ahead';
 import { waterDesk } from './views/desk';
 import { energyByMonth } from './views/energy';
 import { filtersNow } from './views/filters';
+import { oxygenMonths } from './views/oxygenMonths';
 
 let h: TestHatchery;
 let hall: number;
@@ -83,6 +84,21 @@ test('a probe of a work that falls below its usual power is an alarm of it befor
   expect(month!.meters).toBe('blower');
   // The last day's mean has the fall in it.
   expect(month!.kwh / month!.days / (1.48 * 24)).toBeCloseTo(1, 1);
+});
+
+test('oxygen of the months to come takes the water that the tank had in them a year ago, where it was read', async () => {
+  await probe('t', 'temperature');
+  const tanks = [{ unitId: h.units.R1!, number: 8000, meanG: 10, tgc: null, celsius: 10 }];
+  const ahead = () => oxygenMonths(h.db, 'Europe/Vienna', h.clock.now, tanks);
+  const [, before] = await ahead();
+  expect(await oxygenMonths(h.db, 'Europe/Vienna', h.clock.now, [])).toEqual([]);
+  // Next month, a year ago: eleven months back, for twelve days.
+  h.clock.now -= 335 * DAY;
+  await reported('t', 12, () => 15);
+  h.clock.now += 335 * DAY;
+  const [, after] = await ahead();
+  expect(after!.month).toBe(before!.month);
+  expect(after!.kg / before!.kg).toBeCloseTo(Math.exp(thresholds.fishUseWarmth.value * 5), 2);
 });
 
 test('ammonia by a probe is told by its un-ionised part: without pH no limit stands', async () => {

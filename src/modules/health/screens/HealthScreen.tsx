@@ -8,16 +8,13 @@ import { clock, dayMonth, localDay } from '@/core/time/localDay';
 import { outcomes } from '@/modules/health/acts/caseClose/act';
 import { Certificates, SafetyButtons, Visitors } from '@/modules/safety/screens/PeopleSafety';
 import { unitHref } from '@/server/stock/unitHref';
-import { Glyph } from '@/ui/drawings/glyphs';
 import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';
-import { Doubtful } from '@/ui/number';
-import { Table } from '@/ui/Table';
 import { verdicts } from '../input';
 import type { Rising, RisingKind, TankHealth } from '../views/health';
 import type { HealthPage } from '../views/healthPage';
-import { DeadStrip } from './DeadStrip';
 import { BeginInspection, BeginQuarantine, EndTreatment, LookAgain, OpenCase, RecordIncident } from './HealthActs';
+import { HealthTable } from './HealthTable';
 import { RiseCurve } from './RiseCurve';
 
 type HealthProps = HealthPage & { now: number; timeZone: string };
@@ -177,7 +174,12 @@ export function HealthScreen({
         <Visitors of={visitors} />
         <Certificates of={certificates} people={people} />
       </section>
-      {h.tanks.length > 0 && <Tanks of={h.tanks} now={now} timeZone={timeZone} />}
+      {h.tanks.length > 0 && (
+        <section aria-label="Every tank">
+          <h2 className="border-b-2 border-deep/40 pb-0.5">Every tank</h2>
+          <HealthTable tanks={h.tanks} />
+        </section>
+      )}
     </section>
   );
 }
@@ -358,83 +360,5 @@ function CaseLine({ c, day }: { c: HealthProps['cases'][number]; day: (t: number
           : `${day(c.openedAt)} to ${day(c.closedAt)}: ${c.diagnosis || outcomes[c.outcome as keyof typeof outcomes]}`}
       </span>
     </div>
-  );
-}
-
-function Tanks({ of, now, timeZone }: { of: readonly TankHealth[]; now: number; timeZone: string }) {
-  const today = localDay(now, timeZone).start;
-  return (
-    <section aria-label="Every tank">
-      <h2 className="border-b-2 border-deep/40 pb-0.5">Every tank</h2>
-      <div className="overflow-x-auto">
-        <Table>
-          <thead>
-            <tr>
-              <th>tank</th>
-              <th>lot</th>
-              <th>stage</th>
-              <th className="num">number</th>
-              <th className="num">dead today</th>
-              <th className="num">usual a day</th>
-              <th className="num">in 7 days</th>
-              <th>the last three weeks</th>
-            </tr>
-          </thead>
-          <tbody>
-            {of.map((t) => (
-              <tr key={t.holdingId} data-unit={t.unit} className={t.rise ? 'bg-hand-wash' : ''}>
-                <td>
-                  <Link
-                    className="font-bold text-ink pointer-coarse:inline-block pointer-coarse:py-2"
-                    href={unitHref(t)}
-                  >
-                    {t.unit}
-                  </Link>
-                </td>
-                <td>
-                  <Link
-                    className="whitespace-nowrap text-ink pointer-coarse:inline-block pointer-coarse:py-2"
-                    href={`/lots/${t.lotId}`}
-                  >
-                    {t.lot}
-                  </Link>
-                </td>
-                <td>
-                  <span className="inline-flex items-baseline gap-1.5 whitespace-nowrap">
-                    <Glyph name={t.glyph} size={18} /> {t.stageName}
-                  </span>
-                </td>
-                <td className="num">
-                  <Doubtful number={t.number} sd={t.sd} />
-                </td>
-                <td className="num">
-                  {t.counted !== null && t.counted >= today ? (
-                    <b className={t.rise ? 'text-hand' : ''}>{grouped(t.today)}</b>
-                  ) : (
-                    <span className="text-soft">{t.counted === null ? 'never counted' : 'not yet'}</span>
-                  )}
-                </td>
-                <td className="num">
-                  {t.usual ? (
-                    `${grouped(t.usual.low)} to ${grouped(t.usual.high)}`
-                  ) : (
-                    <span className="text-soft">not known yet</span>
-                  )}
-                </td>
-                <td className="num">
-                  {grouped(t.week)}{' '}
-                  {t.week > 0 && (
-                    <span className="text-small text-soft">{decimals((100 * t.week) / (t.number + t.week), 2)} %</span>
-                  )}
-                </td>
-                <td>
-                  <DeadStrip days={t.days} today={today} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </div>
-    </section>
   );
 }

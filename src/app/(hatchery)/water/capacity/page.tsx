@@ -7,6 +7,7 @@ import { CapacityScreen } from '@/modules/water/screens/desk/CapacityScreen';
 import { waterDesk } from '@/modules/water/views/desk';
 import { energyByMonth } from '@/modules/water/views/energy';
 import { filtersNow } from '@/modules/water/views/filters';
+import { oxygenMonths } from '@/modules/water/views/oxygenMonths';
 import { unitHref } from '@/server/stock/unitHref';
 import { db } from '../../../_server/database';
 import { requestHall, requestNow, requestRound } from '../../../_server/request';
@@ -27,9 +28,24 @@ export default async function CapacityPage() {
       proteinShare: thresholds.usualProtein.value,
     });
   }
-  const [filters, measured] = await Promise.all([
+  const grows = hall.units.flatMap((u) => {
+    const [first] = u.fed;
+    return !first || u.massG === null || u.number <= 0 || first.tank.celsius === null
+      ? []
+      : [
+          {
+            unitId: u.id,
+            number: u.number,
+            meanG: u.massG / u.number,
+            tgc: first.values.tgc ?? null,
+            celsius: first.tank.celsius,
+          },
+        ];
+  });
+  const [filters, measured, months] = await Promise.all([
     filtersNow(db(), person.siteId, now, feedOf),
     energyByMonth(db(), person, now),
+    oxygenMonths(db(), person.timeZone, now, grows),
   ]);
   const fish = desk.tanks.filter((t) => t.eggMinutes === null);
   const weighed = fish.filter((t) => t.fish !== null && t.celsius !== null);
@@ -72,6 +88,7 @@ export default async function CapacityPage() {
         unweighed: fish.length - weighed.length,
         watts: desk.works.reduce((s, w) => s + (w.kind === 'breaker' ? 0 : (w.watts ?? 0)), 0),
         measured,
+        months,
       }}
       month={Number(isoDay(now, person.timeZone).slice(5, 7)) - 1}
       roomNames={new Map(desk.rooms.map((r) => [r.id, r.name]))}

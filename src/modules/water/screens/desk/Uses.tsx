@@ -1,5 +1,6 @@
 import { decimals, grouped } from '@/core/quantities/format';
 import { MONTHS } from '@/core/time/localDay';
+import type { MonthOfOxygen } from '@/core/water/oxygenByMonth';
 import { Table } from '@/ui/Table';
 import type { MonthMeasured } from '../../views/energy';
 
@@ -13,6 +14,8 @@ export type Use = {
   watts: number;
   /** Measured by probes of power: kilowatt hours of each month, the latest first. */
   measured: MonthMeasured[];
+  /** Oxygen of the months to come, as the fish grow. */
+  months: readonly MonthOfOxygen[];
 };
 
 /** Oxygen and energy: a day now, and month by month where it is measured. */
@@ -28,6 +31,7 @@ export function Uses({ of: u, us }: { of: Use; us: boolean }) {
           {u.unweighed > 0 && `; ${u.unweighed} ${u.unweighed === 1 ? 'tank' : 'tanks'} never weighed are not in it`}.
         </p>
       )}
+      {u.months.length > 0 && <Months list={u.months} us={us} />}
       {u.watts > 0 && (
         <p>
           Works that run throughout take {decimals(u.watts / 1000, 1)} kW,{' '}
@@ -59,6 +63,46 @@ export function Uses({ of: u, us }: { of: Use; us: boolean }) {
         </Table>
       )}
     </section>
+  );
+}
+
+/** Month by month: what they use as they grow, and how much of it is growth. */
+function Months({ list, us }: { list: readonly MonthOfOxygen[]; us: boolean }) {
+  const most = Math.max(...list.map((m) => m.kg / m.days));
+  return (
+    <>
+      <Table>
+        <thead>
+          <tr>
+            <th>oxygen in</th>
+            <th className="num">in all</th>
+            <th className="num">a day</th>
+            <th className="num">by growth</th>
+            <th aria-label="a day, against the month that asks most" className="w-1/3" />
+          </tr>
+        </thead>
+        <tbody>
+          {list.map((m, i) => (
+            <tr key={`${m.year} ${m.month}`}>
+              <td>
+                {MONTHS[m.month]} {m.year}
+                {i === 0 && <span className="text-soft">, its last {m.days === 1 ? 'day' : `${m.days} days`}</span>}
+              </td>
+              <td className="num">{oxygen(m.kg, us)}</td>
+              <td className="num font-bold">{oxygen(m.kg / m.days, us)}</td>
+              <td className="num">{oxygen(m.kg - m.unchangedKg, us)}</td>
+              <td>
+                <span className="block h-[9px] bg-deep" style={{ width: `${(100 * m.kg) / m.days / most}%` }} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+      <p className="quiet text-small">
+        As they grow in the water that the month had last year, or has now where it was not read; none dies, leaves or
+        comes in.
+      </p>
+    </>
   );
 }
 
