@@ -1,4 +1,4 @@
-import { NoSuchPage } from '@/ui/NoSuchPage';
+import { NoSuchPage } from '@/ui/words/NoSuchPage';
 
 export default function NotFound() {
   return (

@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { demoScenes, sceneOf } from '@/core/demoScenes';
 import { makeClock } from '@/core/time/clock';
 import { HOUR_MS } from '@/core/time/spans';
-import { demoPowerCut, demoProbes } from '@/demo/probes';
+import { demoPowerCut, demoProbes } from '@/demo/water/probes';
 import { startBroker } from '@/simulators/broker';
 import { startLabelPrinter } from '@/simulators/labelPrinter';
 import { startPager } from '@/simulators/pager';

@@ -1,6 +1,6 @@
 import { uuidv7 } from 'uuidv7';
 import type { Answers, Ask } from '@/server/act/question';
-import type { Held } from '@/server/stock/heldNow';
+import type { Held } from '@/server/stock/numbers/heldNow';
 import { outbox, type Waiting } from './outbox';
 
 export type Refused = {

@@ -1,8 +1,8 @@
 import { Chance } from '@/core/chance';
 import { DAY_MS } from '@/core/time/spans';
 import type { Player } from './player';
-import type { Station } from './station';
 import type { Tanks } from './tanks';
+import type { Station } from './water/station';
 
 /** What else the brood’s year brings: runs from the lake, samples for deformities, conditioning, brood kept apart. */
 export class BroodYear {

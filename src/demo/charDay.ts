@@ -2,7 +2,7 @@ import { DAY_MS } from '@/core/time/spans';
 import type { Eggs } from './eggs';
 import type { Plan } from './plans';
 import type { Player } from './player';
-import type { Station } from './station';
+import type { Station } from './water/station';
 
 /** The char day: four females stripped, each over two of three males, from plan to laid-down trays. */
 export class CharDay {

@@ -1,7 +1,7 @@
 import { Chance } from '@/core/chance';
 import { parseLogger } from '@/core/readings/parseLogger';
 import { isoDay } from '@/core/time/localDay';
-import { loggerFile, waterOf, waters } from './waters';
+import { loggerFile, waterOf, waters } from './water/waters';
 
 const ANCHOR = Date.parse('2031-04-14T05:42:00Z');
 

@@ -2,9 +2,9 @@ import { rateFunction } from '@/core/development/model';
 import { speciesOf } from '@/reference/shipped';
 import { BroodStock } from './brood';
 import type { Plan } from './plans';
-import type { Station } from './station';
 import type { Tanks, Truth } from './tanks';
-import { waterOf } from './waters';
+import type { Station } from './water/station';
+import { waterOf } from './water/waters';
 
 /** Takes and what becomes of them in the jars and trays, until they are ponded. */
 export class Eggs {

@@ -1,7 +1,7 @@
 import { DAY_MS } from '@/core/time/spans';
 import { looked } from './liveFood';
 import type { Player } from './player';
-import type { Station } from './station';
+import type { Station } from './water/station';
 
 const HATCHED = -19;
 const CAME = -3.6;

@@ -1,6 +1,6 @@
 import { DAY_MS } from '@/core/time/spans';
 import type { Player } from './player';
-import type { Station } from './station';
+import type { Station } from './water/station';
 
 /** A beaker looked at. */
 export const looked = async (p: Player, sample: Record<string, unknown>): Promise<void> =>

@@ -2,7 +2,7 @@ import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
 import type { Player } from './player';
-import { reaches, waterMap } from './waterMap';
+import { reaches, waterMap } from './water/waterMap';
 
 /** What the demo's people sign in with: invented data only, on loopback. */
 export const DEMO_PASSWORD = 'ombrel-demo-only';

@@ -18,10 +18,10 @@ import { Player } from './player';
 import { PondRuns } from './pondRuns';
 import { Selections } from './selections';
 import { Sizes } from './sizes';
-import { Station } from './station';
 import { Tanks } from './tanks';
-import { loggerFile, waters } from './waters';
-import { Works } from './works';
+import { Station } from './water/station';
+import { loggerFile, waters } from './water/waters';
+import { Works } from './water/works';
 
 const FIRST_DAY = -540;
 

@@ -9,7 +9,7 @@ export async function seedIfEmpty(
   scene: { day: number; house: 'river' | 'warm' },
 ): Promise<void> {
   if (await db('site').first('id')) return;
-  if (scene.house === 'warm') await (await import('./warmHall')).seedWarmHall(db, anchor, say);
+  if (scene.house === 'warm') await (await import('./warm/warmHall')).seedWarmHall(db, anchor, say);
   else await (await import('./season')).seedDemo(db, anchor, say, scene.day);
   await refreshStatistics(db);
 }

@@ -2,8 +2,8 @@ import type { TrayLeft } from '@/core/appetite/next';
 import type { Feeding } from './feeding';
 import type { Plan } from './plans';
 import type { Sizes } from './sizes';
-import type { Station } from './station';
-import { reaches } from './waterMap';
+import type { Station } from './water/station';
+import { reaches } from './water/waterMap';
 
 /** Living animals of a lot in truth, by unit. */
 export type Truth = Map<string, number>;

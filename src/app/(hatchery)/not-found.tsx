@@ -1,4 +1,4 @@
-import { NoSuchPage } from '@/ui/NoSuchPage';
+import { NoSuchPage } from '@/ui/words/NoSuchPage';
 
 /** Within the frame, which is the page's `main` already. */
 export default function NotFound() {

@@ -1,7 +1,7 @@
 'use client';
 
 import { grouped } from '@/core/quantities/format';
-import type { Census } from '@/server/stock/census';
+import type { Census } from '@/server/stock/numbers/census';
 
 export function saidCensus({ count, books, mode, unexplained }: Census): string {
   const did = { combine: 'combined', replace: 'the count stands', note: 'noted only' }[mode];

@@ -8,8 +8,8 @@ import type { Event } from '../act/event';
 import { answered, type Context } from '../context';
 import { shortfall } from '../questions';
 import { asOf, eventOf } from '../when';
+import { usualCv } from './numbers/usualScatter';
 import { idsOf, type Standing, standing } from './standing';
-import { usualCv } from './usualScatter';
 
 type Counted = Parameters<typeof eventOf>[1] & {
   unit: number;

@@ -15,16 +15,16 @@ import { Dialog, StayOrGo } from '../Dialog';
 import { Glyph } from '../drawings/glyphs';
 import { Fold } from '../Fold';
 import { TextField } from '../fields';
-import { HowTo } from '../HowTo';
 import { Input, TextArea } from '../Input';
 import { Menu, MenuItem, MenuRule } from '../Menu';
 import { Doubtful } from '../number';
 import { type Row, Rows } from '../Rows';
 import { SelectField } from '../SelectField';
 import { Table } from '../Table';
-import { Term } from '../Term';
 import { type ToastShown, Toasts } from '../Toast';
 import { Toggle } from '../Toggle';
+import { HowTo } from '../words/HowTo';
+import { Term } from '../words/Term';
 
 const sizes = ['text-figure', 'text-title', 'text-lead', 'text-body', 'text-small', 'text-mark'] as const;
 const colours = [

@@ -2,7 +2,7 @@ import { after } from 'next/server';
 import { z } from 'zod';
 import { execute } from '@/modules/door';
 import { ActRefused } from '@/server/act/refused';
-import { heldNow } from '@/server/stock/heldNow';
+import { heldNow } from '@/server/stock/numbers/heldNow';
 import { db, now } from '../../_server/database';
 import { workAllDates, workDates } from '../../_server/dates';
 import { replyTo, sameOrigin } from '../../_server/reply';

@@ -7,7 +7,7 @@ import { RECORDED, type RecordedDetail, SAID, type SaidDetail, send } from '@/cl
 import { judgedSays } from '@/core/incubation/verdicts';
 import { withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
-import type { Held } from '@/server/stock/heldNow';
+import type { Held } from '@/server/stock/numbers/heldNow';
 import type { ToastShown } from '@/ui/Toast';
 
 // Nothing is recorded on most pages: it comes when it is wanted.

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';
 import { send } from '@/client/send';
 import { recordPick } from '@/modules/incubation/acts/pick/act';
-import type { Held } from '@/server/stock/heldNow';
+import type { Held } from '@/server/stock/numbers/heldNow';
 import { Button } from '@/ui/Button';
 import { server, show } from '../../../../tests/support/screen';
 import { Recorded } from './Recorded';

@@ -4,8 +4,8 @@ import { type DeadDay, type DeadRise, type DeadWatch, type JudgedDay, watchOfDay
 import { thresholds } from '@/core/thresholds';
 import { localDay } from '@/core/time/localDay';
 import { DAY_MS } from '@/core/time/spans';
-import { deadSince } from '@/server/stock/deadSince';
 import type { LivingHolding } from '@/server/stock/livingStock';
+import { deadSince } from '@/server/stock/numbers/deadSince';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { changesOf } from './changes';

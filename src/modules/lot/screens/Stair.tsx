@@ -7,7 +7,7 @@ import { boxOf, Chart } from '@/ui/chart/Chart';
 import { YAxis } from '@/ui/chart/parts';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
-import { Term } from '@/ui/Term';
+import { Term } from '@/ui/words/Term';
 import type { LotView } from '../views/lot';
 
 /** What entered each stage of a lot, and what share of those before: drawn, then told. */

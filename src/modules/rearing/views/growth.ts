@@ -12,7 +12,7 @@ import { DAY_MS } from '@/core/time/spans';
 import { feedTables, tableOf } from '@/server/stock/feeding/feedTables';
 import { sdOf } from '@/server/stock/feeding/growthHere';
 import { degreeDays, type Warm, warmthOf } from '@/server/stock/feeding/warmth';
-import { spreadsOf } from '@/server/stock/spreads';
+import { spreadsOf } from '@/server/stock/numbers/spreads';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { daysOf } from '@/store/waters';

@@ -9,7 +9,7 @@ import { thresholds } from '@/core/thresholds';
 import { DAY_MS } from '@/core/time/spans';
 import type { HallUnit, HallView } from '@/modules/rearing/views/hall';
 import { lastSet } from '@/server/stock/feeding/lastSet';
-import { spreadsOf } from '@/server/stock/spreads';
+import { spreadsOf } from '@/server/stock/numbers/spreads';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 import { type GradedLately, gradedLately } from './gradedLately';

@@ -4,7 +4,7 @@ import { thresholds } from '@/core/thresholds';
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { HallView } from '@/modules/rearing/views/hall';
 import { lastSet } from '@/server/stock/feeding/lastSet';
-import { spreadsOf } from '@/server/stock/spreads';
+import { spreadsOf } from '@/server/stock/numbers/spreads';
 import type { Db } from '@/store/connection';
 
 /** What grading wants of people today. */

@@ -17,7 +17,7 @@ import { thresholds } from '@/core/thresholds';
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
-import { deadSince } from '../deadSince';
+import { deadSince } from '../numbers/deadSince';
 import { type Followed, feedsThen, placeIn, regimesFollowed } from './regimesFollowed';
 import { degreeDays, type Warm, warmthOf } from './warmth';
 

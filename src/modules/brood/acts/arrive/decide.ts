@@ -4,7 +4,7 @@ import { figures, plain } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides } from '@/server/context';
-import { askCertified } from '@/server/stock/certified';
+import { askCertified } from '@/server/stock/asks/certified';
 import { unitById } from '@/server/stock/standing';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';

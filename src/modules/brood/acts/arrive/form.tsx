@@ -10,8 +10,8 @@ import { TallyPad } from '@/client/measure/TallyPad';
 import { catchMeans } from '@/core/brood/batch';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
-import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
+import { HowTo } from '@/ui/words/HowTo';
 import { arrive } from './act';
 
 /** A run of adults counted in: by sex, tapped as they pass or typed. */

@@ -1,7 +1,7 @@
 import { noneOf } from '@/core/brood/batch';
 import { fateOf } from '@/core/brood/fates';
 import { decides } from '@/server/context';
-import { askCertified } from '@/server/stock/certified';
+import { askCertified } from '@/server/stock/asks/certified';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { askRules } from '../../batches';

@@ -1,11 +1,11 @@
 import { BROOD_GRADE, isBroodGrade } from '@/core/brood/broodGrade';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
-import { amountOf } from '@/server/stock/amounts';
+import { warnLoads } from '@/server/stock/asks/loads';
+import { askSensitive } from '@/server/stock/asks/sensitive';
 import { queuePredictions } from '@/server/stock/jobs';
-import { warnLoads } from '@/server/stock/loads';
 import { newLot } from '@/server/stock/lots';
-import { askSensitive } from '@/server/stock/sensitive';
+import { amountOf } from '@/server/stock/numbers/amounts';
 import { standing, unitById } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { keepApart } from './act';

@@ -12,8 +12,8 @@ import { polarisation } from '@/core/induction/ripeness';
 import { decimals } from '@/core/quantities/format';
 import type { InputOf } from '@/server/act/define';
 import { TextField } from '@/ui/fields';
-import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
+import { HowTo } from '@/ui/words/HowTo';
 import { recordLook } from './act';
 
 type Oocytes = NonNullable<InputOf<typeof recordLook>['oocytes']>;

@@ -2,7 +2,7 @@ import { noneOf } from '@/core/brood/batch';
 import { fateOf } from '@/core/brood/fates';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
-import { askCertified } from '@/server/stock/certified';
+import { askCertified } from '@/server/stock/asks/certified';
 import { eventOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
 import { batchesOf } from '@/store/broodTotals';

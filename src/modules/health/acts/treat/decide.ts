@@ -2,7 +2,7 @@ import { stageOf } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { openCase } from '@/server/stock/cases';
-import { lastMeanG } from '@/server/stock/lastMeanG';
+import { lastMeanG } from '@/server/stock/numbers/lastMeanG';
 import { observe } from '@/server/stock/observe';
 import { can, idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';

@@ -2,7 +2,7 @@ import { figures, plain } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
-import { lastMeanG } from '@/server/stock/lastMeanG';
+import { lastMeanG } from '@/server/stock/numbers/lastMeanG';
 import { can, standing } from '@/server/stock/standing';
 import { strength, vaccinationPlan } from '../../input';
 import { MANY, vaccinationsOf } from '../../vaccination';

@@ -14,9 +14,9 @@ import { dayMonth } from '@/core/time/localDay';
 import { recordCheck } from '@/modules/incubation/acts/check/act';
 import type { Check } from '@/server/stock/checks';
 import { Button } from '@/ui/Button';
-import { HowTo } from '@/ui/HowTo';
 import { Input } from '@/ui/Input';
 import { Table } from '@/ui/Table';
+import { HowTo } from '@/ui/words/HowTo';
 
 const words = {
   move: 'Move and feed them now',

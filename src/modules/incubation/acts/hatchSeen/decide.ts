@@ -1,8 +1,8 @@
 import { thresholds } from '@/core/thresholds';
 import { decides } from '@/server/context';
+import { askEarly } from '@/server/stock/asks/sensitive';
 import { queuePredictions } from '@/server/stock/jobs';
 import { observe } from '@/server/stock/observe';
-import { askEarly } from '@/server/stock/sensitive';
 import { idsOf, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { seeHatch } from './act';

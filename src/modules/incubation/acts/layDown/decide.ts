@@ -4,11 +4,11 @@ import type { ParsedOf } from '@/server/act/define';
 import { ActRefused } from '@/server/act/refused';
 import { answered, type Context, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
+import { warnLoads } from '@/server/stock/asks/loads';
+import { askSensitive } from '@/server/stock/asks/sensitive';
+import { askTempered } from '@/server/stock/asks/temper';
 import { queuePredictions } from '@/server/stock/jobs';
-import { warnLoads } from '@/server/stock/loads';
-import { askSensitive } from '@/server/stock/sensitive';
 import { can, standing, unitById } from '@/server/stock/standing';
-import { askTempered } from '@/server/stock/temper';
 import { asOf, eventOf } from '@/server/when';
 import { layDown } from './act';
 

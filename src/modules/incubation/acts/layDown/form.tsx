@@ -17,8 +17,8 @@ import type { InputOf } from '@/server/act/define';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
-import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
+import { HowTo } from '@/ui/words/HowTo';
 
 /** Eggs from the table into units: poured by measured volume, or counted out. */
 export function LayDownForm({

@@ -3,7 +3,7 @@
 import { formsOf, ofHolding } from '@/client/act/actForms';
 import { LossForm } from '@/client/LossForm';
 import { isTable } from '@/core/units/unitKinds';
-import { HowTo } from '@/ui/HowTo';
+import { HowTo } from '@/ui/words/HowTo';
 import { recordPick } from './act';
 import { pickLine } from './shorthand';
 

@@ -8,13 +8,13 @@ import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { answered, type Context, decides } from '@/server/context';
 import { answer, shortfall } from '@/server/questions';
-import { amountOf, countOf } from '@/server/stock/amounts';
-import { askWhichStands } from '@/server/stock/census';
+import { said } from '@/server/stock/asks/said';
+import { askEarly } from '@/server/stock/asks/sensitive';
 import { queuePredictions } from '@/server/stock/jobs';
-import { said } from '@/server/stock/said';
-import { askEarly } from '@/server/stock/sensitive';
+import { amountOf, countOf } from '@/server/stock/numbers/amounts';
+import { askWhichStands } from '@/server/stock/numbers/census';
+import { usualCv } from '@/server/stock/numbers/usualScatter';
 import { booksOf, can, idsOf, type Standing, standing, standingsIn, unitById } from '@/server/stock/standing';
-import { usualCv } from '@/server/stock/usualScatter';
 import { asOf, eventOf } from '@/server/when';
 import { changeStage } from './act';
 

@@ -3,7 +3,7 @@ import { isGrave } from '@/core/planning/due';
 import { short } from '@/core/quantities/format';
 import { stageColour } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
-import { Term } from '@/ui/Term';
+import { Term } from '@/ui/words/Term';
 import type { RoomUnit } from '../../views/room';
 import { fillOf } from './UnitDrawing';
 

@@ -22,7 +22,7 @@ import { Glyph } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
-import { Term } from '@/ui/Term';
+import { Term } from '@/ui/words/Term';
 import type { LossPoint } from '../../views/unitSheet';
 import { LossChart } from './LossChart';
 import { PickCurve } from './PickCurve';

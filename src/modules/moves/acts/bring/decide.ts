@@ -2,13 +2,13 @@ import { numberFrom } from '@/core/books/measure';
 import { stageOf } from '@/core/species/species';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
+import { warnLoads } from '@/server/stock/asks/loads';
+import { said } from '@/server/stock/asks/said';
+import { askTemperedIn } from '@/server/stock/asks/temper';
 import { queuePredictions } from '@/server/stock/jobs';
-import { warnLoads } from '@/server/stock/loads';
 import { newLot, nextId } from '@/server/stock/lots';
-import { said } from '@/server/stock/said';
+import { usualCv } from '@/server/stock/numbers/usualScatter';
 import { unitById } from '@/server/stock/standing';
-import { askTemperedIn } from '@/server/stock/temper';
-import { usualCv } from '@/server/stock/usualScatter';
 import { eventOf } from '@/server/when';
 import { bringStock } from './act';
 

@@ -3,11 +3,11 @@ import { type MeasurementInput, measurement } from '@/core/books/measurement';
 import { ActRefused } from '@/server/act/refused';
 import { answered, decides } from '@/server/context';
 import { shortfall } from '@/server/questions';
-import { said } from '@/server/stock/said';
+import { said } from '@/server/stock/asks/said';
+import { askTemperedOut } from '@/server/stock/asks/temper';
+import { usualCv } from '@/server/stock/numbers/usualScatter';
 import { idsOf, seenNumber, standing } from '@/server/stock/standing';
-import { askTemperedOut } from '@/server/stock/temper';
 import { askWithdrawal } from '@/server/stock/treated/withdrawal';
-import { usualCv } from '@/server/stock/usualScatter';
 import { asOf, eventOf } from '@/server/when';
 import { recordRelease } from './act';
 

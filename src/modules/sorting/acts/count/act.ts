@@ -3,7 +3,7 @@ import { measurement } from '@/core/books/measurement';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
 import { answer, sensitive } from '@/server/questions';
-import type { Census } from '@/server/stock/census';
+import type { Census } from '@/server/stock/numbers/census';
 import { censusWords } from '../../words';
 
 /** A number of what stands in a unit: a census of the books. */

@@ -1,6 +1,6 @@
 import { decides } from '@/server/context';
-import { census } from '@/server/stock/census';
-import { askSensitive } from '@/server/stock/sensitive';
+import { askSensitive } from '@/server/stock/asks/sensitive';
+import { census } from '@/server/stock/numbers/census';
 import { standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { recordCount } from './act';

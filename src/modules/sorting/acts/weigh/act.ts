@@ -4,7 +4,7 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields, standingFields } from '@/server/act/event';
 import { defineQuestion } from '@/server/act/question';
 import { answer } from '@/server/questions';
-import type { Census } from '@/server/stock/census';
+import type { Census } from '@/server/stock/numbers/census';
 import { censusWords } from '../../words';
 
 /** Odd by an order of magnitude for such animals. */

@@ -4,7 +4,7 @@ import { meanWeight } from '@/core/sampling/meanWeight';
 import type { Station } from '@/core/species/stations';
 import { thresholds } from '@/core/thresholds';
 import { ask, type Context, decides } from '@/server/context';
-import { census } from '@/server/stock/census';
+import { census } from '@/server/stock/numbers/census';
 import { observe } from '@/server/stock/observe';
 import { idsOf, type Standing, stageName, standing } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';

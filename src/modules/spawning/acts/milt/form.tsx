@@ -10,8 +10,8 @@ import { takeMilt } from '@/modules/spawning/acts/milt/act';
 import { Tick } from '@/ui/Checkbox';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
-import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
+import { HowTo } from '@/ui/words/HowTo';
 
 /** Milt of one male, with how it moves under the microscope. */
 export function MiltForm({ f: fish, onDone }: { f: FishInHand; onDone?: () => void }) {

@@ -13,8 +13,8 @@ import { strip } from '@/modules/spawning/acts/strip/act';
 import { Tick } from '@/ui/Checkbox';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
-import { HowTo } from '@/ui/HowTo';
 import { SelectField } from '@/ui/SelectField';
+import { HowTo } from '@/ui/words/HowTo';
 
 const NOT_LOOKED = 'not looked';
 

@@ -2,7 +2,7 @@ import { grouped } from '@/core/quantities/format';
 import { haulWay } from '@/core/transport/haul';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
-import { lastMeanG } from '@/server/stock/lastMeanG';
+import { lastMeanG } from '@/server/stock/numbers/lastMeanG';
 import { standing } from '@/server/stock/standing';
 import { haulById, notesOf, type PlannedLoad } from '../../hauls';
 import { askFull } from '../../overfull';

@@ -1,8 +1,8 @@
 import { decimals, plain } from '@/core/quantities/format';
 import { judgeScreen, lengthMm } from '@/core/water/outletScreen';
 import { ask, decides } from '@/server/context';
-import { lastMeanG } from '@/server/stock/lastMeanG';
-import { lastScatter } from '@/server/stock/lastScatter';
+import { lastMeanG } from '@/server/stock/numbers/lastMeanG';
+import { lastScatter } from '@/server/stock/numbers/lastScatter';
 import { standingsIn, unitById } from '@/server/stock/standing';
 import { asOf, eventOf } from '@/server/when';
 import { setScreen, tooWide } from './act';

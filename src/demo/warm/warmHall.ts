@@ -4,11 +4,11 @@ import { DAY_MS, HOUR_MS } from '@/core/time/spans';
 import { setUp } from '@/modules/setup/people';
 import type { Db } from '@/store/connection';
 import { workJobs } from '@/store/predictions';
-import { addPeople, DEMO_PASSWORD } from './people';
-import { Player } from './player';
+import { addPeople, DEMO_PASSWORD } from '../people';
+import { Player } from '../player';
+import { warmWaters } from '../water/waters';
 import { layLarvae, layLiveFood, layPrawns } from './warmLarvae';
 import { layTanks, WARM_FIRST_DAY } from './warmTanks';
-import { warmWaters } from './waters';
 
 /**
  * The second house of the demo: a small warm hall on one loop, with wels, tench and giant river prawns. Clocks run in

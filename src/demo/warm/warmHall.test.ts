@@ -5,7 +5,7 @@ import { livingStock } from '@/server/stock/livingStock';
 import { checkBooks } from '@/store/books/check';
 import type { Db } from '@/store/connection';
 import { migrate } from '@/store/migrations';
-import { ownDatabase } from '../../tests/support/server';
+import { ownDatabase } from '../../../tests/support/server';
 import { seedWarmHall } from './warmHall';
 
 const NOW = Date.parse('2031-04-14T05:42:00Z');

@@ -1,6 +1,6 @@
 import { withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
-import type { Said } from '../act/results';
+import type { Said } from '../../act/results';
 
 /** A number with its ± as it will be shown. */
 export function said(n: { number: number; sd: number }): Said {

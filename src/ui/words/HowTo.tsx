@@ -1,10 +1,10 @@
 'use client';
 
 import { type Card, type CardId, cards } from '@/core/practice/cards';
-import { Caution } from './caution';
-import { SexDrawings } from './drawings/sexDrawings';
-import { StageDrawings } from './drawings/stageDrawings';
-import { Fold } from './Fold';
+import { Caution } from '../caution';
+import { SexDrawings } from '../drawings/sexDrawings';
+import { StageDrawings } from '../drawings/stageDrawings';
+import { Fold } from '../Fold';
 
 /** How it is done, folded away: for who does it for the first time this season. */
 export function HowTo({ card }: { card: CardId }) {

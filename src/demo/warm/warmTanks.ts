@@ -1,5 +1,5 @@
 import { DAY_MS } from '@/core/time/spans';
-import type { Player } from './player';
+import type { Player } from '../player';
 
 /** Its whole history: warm water needs no winter. */
 export const WARM_FIRST_DAY = -45;

@@ -1,4 +1,4 @@
-import { Link } from './Link';
+import { Link } from '../Link';
 
 /** What stands where nothing is. */
 export function NoSuchPage() {

@@ -10,8 +10,8 @@ import { answered, ask, type Context } from '@/server/context';
 import { answer } from '@/server/questions';
 import { asOf } from '@/server/when';
 import type { Observation } from '@/store/books/record';
-import { said } from './said';
-import { booksOf, idsOf, type Standing, seenNumber } from './standing';
+import { said } from '../asks/said';
+import { booksOf, idsOf, type Standing, seenNumber } from '../standing';
 import { usualCv } from './usualScatter';
 
 /**

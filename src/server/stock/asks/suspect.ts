@@ -1,7 +1,7 @@
 import { ask, type Context } from '@/server/context';
 import { suspect } from '@/server/questions';
-import { casesOf } from './cases';
-import type { Standing } from './standing';
+import { casesOf } from '../cases';
+import type { Standing } from '../standing';
 
 /**
  * Fish of a tank with an open case are asked about before they go elsewhere, and so is what goes into such a tank: what

@@ -1,4 +1,4 @@
-import type { Player } from './player';
+import type { Player } from '../player';
 
 const row = (letter: string, count: number) => Array.from({ length: count }, (_, i) => `${letter}${i + 1}`);
 

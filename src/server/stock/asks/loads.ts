@@ -4,7 +4,7 @@ import { thresholds } from '@/core/thresholds';
 import { ActRefused } from '@/server/act/refused';
 import { ask, type Context } from '@/server/context';
 import { overload, withBrood } from '@/server/questions';
-import { askBeside } from '@/server/stock/beside';
+import { askBeside } from '@/server/stock/asks/beside';
 import type { UnitRow } from '@/server/stock/standing';
 import { mustNotBeWithheld } from '@/server/stock/treated/withheldPond';
 import { broodByUnit } from '@/store/broodIn';

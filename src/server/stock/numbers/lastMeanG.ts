@@ -1,5 +1,5 @@
 import type { Context } from '@/server/context';
-import type { Standing } from './standing';
+import type { Standing } from '../standing';
 
 /** The mean mass at the last weighing of what stands there; null where it was never weighed. */
 export async function lastMeanG(c: Context, at: Standing, when: number): Promise<number | null> {

@@ -1,8 +1,8 @@
 import { thresholds } from '@/core/thresholds';
 import { ask, type Context } from '@/server/context';
 import { beside } from '@/server/questions';
-import { lastMeanG } from './lastMeanG';
-import { standingsIn, type UnitRow } from './standing';
+import { lastMeanG } from '../numbers/lastMeanG';
+import { standingsIn, type UnitRow } from '../standing';
 
 /** Before a species is put into a pond in which another one stands: who of them fits whose mouth, as far as they were weighed. */
 export async function askBeside(

@@ -1,5 +1,5 @@
 import { DAY_MS, HOUR_MS } from '@/core/time/spans';
-import type { Player } from './player';
+import type { Player } from '../player';
 
 /**
  * The works of the water, as they were put up when the house began, a night on which a circuit tripped, and the loop whose

@@ -1,5 +1,5 @@
 import { workJobs } from '@/store/predictions';
-import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
+import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';
 import { heldNow } from './heldNow';
 
 let h: TestHatchery;

@@ -1,5 +1,5 @@
 import { DAY_MS } from '@/core/time/spans';
-import type { Player } from './player';
+import type { Player } from '../player';
 import { stands, WARM_FIRST_DAY } from './warmTanks';
 
 /** Wels eggs that hatch today, wels and tench larvae on the way to their first meal. */
