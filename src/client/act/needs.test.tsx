@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 
-import { screen } from '@testing-library/react';
+import { screen, waitFor } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { LayDownForm } from '@/modules/incubation/acts/layDown/form';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
@@ -101,6 +101,26 @@ test('moving and grading name what is missing in words of theirs', async () => {
   expect(needs()).toBe('needs a unit for each class and how many are in each');
   await user.clear(screen.getAllByLabelText('Class')[1]!);
   expect(needs()).toBe('needs a name for each class, a unit for each class and how many are in each');
+});
+
+test('a net that was long in air is timed by two taps, and what it costs is said with the move', async () => {
+  const { user } = show(<MoveForm h={{ ...h, can: ['eats'] }} places={places} />);
+  await user.click(screen.getByRole('button', { name: 'Out of the water' }));
+  await user.click(screen.getByRole('button', { name: 'Back in the water' }));
+  expect(screen.getByRole('timer').textContent).toBe('0 s in air');
+  await user.click(screen.getByText('How they go over'));
+  expect(screen.getByText(/Look again the next day/)).toBeTruthy();
+  await user.type(screen.getByLabelText(/^Number of/), '50');
+  await choose(user, screen.getByLabelText('To'), String(places[1]!.id));
+  server.replies.push({
+    body: { result: { unit: 'R2', lot: 'L', mixed: false, longInAir: 95 }, entries: ['e'], held: [] },
+  });
+  await user.click(button());
+  await waitFor(() => expect(server.sent).toHaveLength(1));
+  expect(server.sent[0]!.payload).toMatchObject({ airSeconds: 0 });
+  expect(
+    await screen.findByText(/Some were 95 s out of the water, 60 at most is wanted: look again tonight/),
+  ).toBeTruthy();
 });
 
 test('a temperature that cannot be read does not go missing from a release', async () => {

@@ -74,5 +74,18 @@ export const cards = {
     ],
     stop: 'What cannot wait is done under water, in a bowl.',
   },
+  move: {
+    title: 'How they go over',
+    steps: [
+      'Both ends first: the other unit filled the day before, its drain and screen seated, air and flow on, both waters read.',
+      'No feed before it; dim light, one who counts, one who carries.',
+      'By net: lower the level by the valve or a shorter standpipe, never by lifting the last one; crowd with a screen, few to a net, wet hands.',
+      'By pipe: clean water through it first, wide bends, its end below the water; flush after the last one.',
+      'Count as they go, or weigh batches and count some of them; dead ones are counted apart.',
+      'Standpipes back and handles off, levels and flow read again at both ends; walk round, look into the sump.',
+      'Look again the next day: standing where they should, feeding, how many dead.',
+    ],
+    stop: 'Gasping, rolling, or white patches: stop, spread them, air on, and look at oxygen and temperature before the next net. Nobody stands on a plank over a full tank alone.',
+  },
 } as const satisfies Record<string, Card>;
 export type CardId = keyof typeof cards;

@@ -1,3 +1,4 @@
+import { ledger } from '@/modules/records/views/ledger';
 import { laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 
@@ -64,4 +65,13 @@ test('corrected, the numbers of the first time are gone with it', async () => {
   });
   expect(await h.number('J1', 'yolksac')).toBe(60);
   expect(await h.number('R1', 'fry')).toBe(before - 200);
+});
+
+test('how long the slowest net was in air stands with the move; more than they bear is said at once', async () => {
+  const over = async (seconds: number) =>
+    (await pond({ stay: 500 }, { airSeconds: seconds })) as { longInAir: number | null };
+  expect((await over(45)).longInAir).toBeNull();
+  const [entry] = await ledger(h.db, h.manager.siteId, { limit: 1 });
+  expect(entry!.says).toMatch(/R1.*, 45 s out of the water at most$/);
+  expect((await pond({}, { airSeconds: 95 })) as object).toMatchObject({ longInAir: 95 });
 });

@@ -177,7 +177,9 @@ export function HealthScreen({
       {h.tanks.length > 0 && (
         <section aria-label="Every tank">
           <h2 className="border-b-2 border-deep/40 pb-0.5">Every tank</h2>
-          <HealthTable tanks={h.tanks} />
+          <div className="mt-2">
+            <HealthTable tanks={h.tanks} />
+          </div>
         </section>
       )}
     </section>

@@ -3,7 +3,14 @@ import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { apart, howMany } from '@/server/act/inputs';
 import { defineQuestion } from '@/server/act/question';
+import { listed, movedWords, type Told, type Words } from '@/server/act/words';
 import { loadQuestions, notTaken, sensitive, shortfall, suspect, tempered } from '@/server/questions';
+
+/** What went where, and how long some of it was out of the water, where somebody took the time. */
+const wentOver = (told: Told<{ airSeconds?: number }>): Words => {
+  const { airSeconds } = told.intent;
+  return listed(movedWords(told), airSeconds !== undefined && [{ figure: airSeconds }, ' s out of the water at most']);
+};
 
 /** Two lots come together. */
 export const mix = defineQuestion('mix', 'yes');
@@ -34,8 +41,14 @@ export const move = defineAct({
     to: z.number().int(),
     toStage: z.string().optional(),
     lotName: z.string().trim().max(40, 'is too long').optional(),
+    /** Of a net full: how long the longest was out of the water. */
+    airSeconds: z.number().int().min(0).max(3600, 'is an hour in air').optional(),
   }),
-  result: returns<{ unit: string; lot: string; mixed: boolean }>(),
+  result: returns<{ unit: string; lot: string; mixed: boolean; longInAir: number | null }>(),
   questions: [mix, ...loadQuestions, shortfall, sensitive, tempered, suspect, notTaken],
-  kinds: { pond: { word: 'ponded' }, move: { word: 'moved' }, merge: { word: 'merged' } },
+  kinds: {
+    pond: { word: 'ponded', says: wentOver },
+    move: { word: 'moved', says: wentOver },
+    merge: { word: 'merged', says: wentOver },
+  },
 });

@@ -2,6 +2,7 @@ import type { Act, Amount } from '@/core/books/entry';
 import { BROOD_GRADE, isBroodGrade } from '@/core/brood/broodGrade';
 import { kindsSay } from '@/core/brood/strainAndSex';
 import { grouped } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import type { HowMany } from '@/server/act/inputs';
 import { ActRefused } from '@/server/act/refused';
 import { answered, ask, type Context, decides } from '@/server/context';
@@ -115,7 +116,13 @@ export const decision = decides(move, async (c, p) => {
   ]);
   await c.record([{ kind, ...event, replacesSeq: c.replacing?.seq, intent: p, acts, observations }]);
   await queuePredictions(c, [...lots.keys(), ...(mixture ? [mixture.id] : [])]);
-  return { unit: target.name, lot: mixture?.name ?? [...lots.values()][0]!.name, mixed };
+  const air = p.airSeconds ?? 0;
+  return {
+    unit: target.name,
+    lot: mixture?.name ?? [...lots.values()][0]!.name,
+    mixed,
+    longInAir: air > thresholds.airSeconds.value ? air : null,
+  };
 });
 
 /** How much of a unit goes, where dead ones are taken out of all and those that are not ready stay. */

@@ -1,5 +1,6 @@
 'use client';
 
+import { AirClock } from '@/client/AirClock';
 import { formsOf, ofHolding } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
@@ -7,9 +8,12 @@ import { type ActHolding, at, nextOf, type PlaceOption, placeOptions, watersApar
 import { NumberInput } from '@/client/inputs';
 import { HowManyInput } from '@/client/measure/HowMany';
 import { Tempering } from '@/client/Tempering';
+import { plain } from '@/core/quantities/format';
+import { thresholds } from '@/core/thresholds';
 import { isTable } from '@/core/units/unitKinds';
 import { Ticks } from '@/ui/Checkbox';
 import { SelectField } from '@/ui/SelectField';
+import { HowTo } from '@/ui/words/HowTo';
 import { move } from './act';
 import { moveLine } from './shorthand';
 
@@ -33,12 +37,13 @@ export function MoveForm({
         s.amount?.kind === 'all' ? s : { ...s, dead: undefined, stay: undefined },
       ) as never,
     }),
-    says: (r) => `In ${r?.unit} now: ${r?.lot}.`,
+    says: (r) => `In ${r?.unit} now: ${r?.lot}.${tooLong(r?.longInAir ?? null)}`,
   });
   const sources = f.lines('sources', { amount: pond ? 'all' : 'counted' });
   const own = sources.each[0]!;
   const all = own.value('amount')?.kind === 'all';
   const also = sources.each.slice(1);
+  const air = f.own('airSeconds');
   const apart = watersApart(h, places, f.field('to').value);
   return (
     <Form of={f} label={pond ? 'Pond them' : 'Move'} needs={[!own.value('amount') && 'how many']}>
@@ -74,9 +79,21 @@ export function MoveForm({
       )}
       <SelectField label="To" {...f.field('to')} options={placeOptions(places, h.unitId)} />
       {apart !== null && <Tempering key={f.field('to').value} {...apart} />}
+      {!h.can.includes('picked') && (
+        <>
+          <AirClock seconds={air.value} onStop={(s) => air.onChange(Math.max(s, air.value ?? 0))} />
+          <HowTo card="move" />
+        </>
+      )}
     </Form>
   );
 }
+
+/** What is said of fish that were longer in air than they bear. */
+const tooLong = (seconds: number | null) =>
+  seconds !== null
+    ? ` Some were ${plain(seconds)} s out of the water, ${plain(thresholds.airSeconds.value)} at most is wanted: look again tonight, expect losses.`
+    : '';
 
 function Unready({
   unit,

@@ -25,7 +25,7 @@ export function Uses({ of: u, us }: { of: Use; us: boolean }) {
     <section aria-label="Oxygen and energy" className="mt-3">
       <h2 className="border-b-2 border-deep/40 pb-0.5">Oxygen and energy</h2>
       {u.oxygenKgPerDay !== null && (
-        <p>
+        <p className="mt-1 mb-2">
           All fish use some <b>{oxygen(u.oxygenKgPerDay, us)}</b> of oxygen a day as they are now,{' '}
           {oxygen(30 * u.oxygenKgPerDay, us)} a month
           {u.unweighed > 0 && `; ${u.unweighed} ${u.unweighed === 1 ? 'tank' : 'tanks'} never weighed are not in it`}.
@@ -33,7 +33,7 @@ export function Uses({ of: u, us }: { of: Use; us: boolean }) {
       )}
       {u.months.length > 0 && <Months list={u.months} us={us} />}
       {u.watts > 0 && (
-        <p>
+        <p className="mb-1">
           Works that run throughout take {decimals(u.watts / 1000, 1)} kW,{' '}
           {grouped(Math.round((u.watts * 24 * 30) / 1000))} kWh a month.
         </p>
@@ -98,7 +98,7 @@ function Months({ list, us }: { list: readonly MonthOfOxygen[]; us: boolean }) {
           ))}
         </tbody>
       </Table>
-      <p className="quiet text-small">
+      <p className="quiet mt-1 mb-3 text-small">
         As they grow in the water that the month had last year, or has now where it was not read; none dies, leaves or
         comes in.
       </p>
