@@ -57,3 +57,20 @@ function baseOf(
   const shipped = shippedSpecies().get(id);
   return shipped ? { species: shipped, after: 0, unfit } : null;
 }
+
+/**
+ * Species of which this hatchery has, or had, lots or brood fish; while there are none, that with which it was set up.
+ * Two statements, three while there are none.
+ */
+export async function keptHere(db: Db, siteId: number): Promise<Set<string>> {
+  const of = (table: 'lot' | 'brood_fish') => db(table).where({ site_id: siteId }).distinct('species').pluck('species');
+  const [lots, fish] = (await Promise.all([of('lot'), of('brood_fish')])) as [string[], string[]];
+  const kept = new Set([...lots, ...fish]);
+  return kept.size > 0 ? kept : new Set(await firstSpecies(db, siteId));
+}
+
+/** The species with which this hatchery was set up, if somebody said one. */
+export async function firstSpecies(db: Db, siteId: number): Promise<string[]> {
+  const { species } = await db('site').where({ id: siteId }).first<{ species: string }>({ species: 'first_species' });
+  return species ? [species] : [];
+}

@@ -734,6 +734,7 @@ interface Site {
   predicted: number;
   created_at: number;
   false_alarms_week: number;
+  first_species: string;
 }
 
 interface SiteMap {

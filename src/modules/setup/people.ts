@@ -31,6 +31,8 @@ export const firstRun = z.object({
     .object({
       room: z.string().trim().min(1, 'needs a name').max(60, 'is too long'),
       unitKind: z.enum(unitKinds).exclude(['table']),
+      /** With which it begins: the pages that know of none yet are about it. */
+      species: z.string().max(40, 'is too long').default(''),
       count: z
         .number({ error: 'needs a whole number' })
         .int('must be a whole number')
@@ -90,6 +92,7 @@ export async function setUp(
         lot_pattern: p.lotPattern,
         season_starts_month: p.seasonStartsMonth,
         demo: p.demo,
+        first_species: p.first?.species ?? '',
         created_at: now,
       })
       .catch((e: { code?: string }) => {

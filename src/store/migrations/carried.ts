@@ -301,4 +301,11 @@ export const carriedMigrations: readonly Step[] = [
     }),
     down: drop('discharge'),
   },
+  {
+    name: '0723_first_species',
+    up: alter('site', (t) => {
+      t.string('first_species', 40).notNullable().defaultTo('').comment('with which the house was set up');
+    }),
+    down: alter('site', (t) => t.dropColumn('first_species')),
+  },
 ];

@@ -1,3 +1,4 @@
+import { speciesList } from '@/modules/reference/views/reference';
 import { DAY, takeOf61500, testHatchery } from '../../../../tests/support/hatchery';
 import { broodView, speciesOfPage } from './brood';
 
@@ -57,6 +58,10 @@ test('the brood page of a hatchery without brood fish is about the species of it
   const h = await testHatchery();
   const page = async () => (await speciesOfPage(h.db, h.manager.siteId, null, h.clock.now)).book.id;
   const before = await page();
+  // Before its first lot: that with which it was set up.
+  await h.db('site').update({ first_species: 'walleye' });
+  expect(await page()).toBe('walleye');
+  expect((await speciesList(h.db, h.manager.siteId)).filter((s) => s.kept).map((s) => s.id)).toEqual(['walleye']);
   await h.send('stock.bring', {
     account: 'opening',
     species: 'pikeperch',

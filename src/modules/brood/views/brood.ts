@@ -12,7 +12,7 @@ import { GONE } from '@/store/broodIn';
 import { waitingBySpecies } from '@/store/broodTotals';
 import type { Db } from '@/store/connection';
 import { standing } from '@/store/families';
-import { speciesBook } from '@/store/species';
+import { firstSpecies, speciesBook } from '@/store/species';
 
 export type BroodFish = {
   id: number;
@@ -112,9 +112,18 @@ async function inSeason(db: Db, siteId: number, now: number): Promise<string | n
   return row?.species ?? null;
 }
 
+/** The species of the last lot, or that with which the house was set up. */
+async function lastBegun(db: Db, siteId: number): Promise<string | undefined> {
+  const lot = await db('lot')
+    .where({ site_id: siteId })
+    .orderBy('id', 'desc')
+    .first<{ species: string } | undefined>('species');
+  return lot?.species ?? (await firstSpecies(db, siteId))[0];
+}
+
 /**
  * The species that a brood page is about, and those to change to.
- * @param wanted species id; without one the species in season, else that with most fish here, else that of the last lot
+ * @param wanted species id; without one the species in season, else that with most fish here, else that of the last lot, or of the set-up
  */
 export async function speciesOfPage(db: Db, siteId: number, wanted: string | null, now: number) {
   const [shelf, here, season] = await Promise.all([
@@ -125,14 +134,8 @@ export async function speciesOfPage(db: Db, siteId: number, wanted: string | nul
   const species = [...shelf.values()]
     .map((s) => ({ id: s.id, name: s.name, here: here.get(s.id) ?? 0, massG: adultMassG(s) }))
     .sort((a, b) => b.here - a.here || a.name.localeCompare(b.name));
-  const usual =
-    species[0]!.here > 0
-      ? null
-      : await db('lot')
-          .where({ site_id: siteId })
-          .orderBy('id', 'desc')
-          .first<{ species: string } | undefined>('species');
-  const book = shelf.get(wanted ?? season ?? usual?.species ?? '') ?? shelf.get(species[0]!.id)!;
+  const usual = species[0]!.here > 0 ? undefined : await lastBegun(db, siteId);
+  const book = shelf.get(wanted ?? season ?? usual ?? '') ?? shelf.get(species[0]!.id)!;
   const list = species.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }));
   return { species, book, list, all: species.map((s) => ({ id: s.id, name: s.name })) };
 }

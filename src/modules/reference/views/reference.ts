@@ -7,7 +7,7 @@ import { shippedThresholds, type ThresholdId, thresholdIds, type thresholdSubjec
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { protocolsInForce } from '@/store/protocols';
-import { booksWithUnfit, speciesBook, WHOLE } from '@/store/species';
+import { booksWithUnfit, keptHere, speciesBook, WHOLE } from '@/store/species';
 import { setThresholds, THRESHOLDS } from '@/store/thresholds';
 
 export type { ProtocolInForce } from '@/store/protocols';
@@ -35,13 +35,6 @@ export async function speciesList(db: Db, siteId: number): Promise<SpeciesListed
       kept: kept.has(s.id),
     }))
     .sort((a, b) => Number(b.kept) - Number(a.kept) || a.name.localeCompare(b.name));
-}
-
-/** Species of which this hatchery has, or had, lots or brood fish. */
-export async function keptHere(db: Db, siteId: number): Promise<Set<string>> {
-  const of = (table: 'lot' | 'brood_fish') => db(table).where({ site_id: siteId }).distinct('species').pluck('species');
-  const [lots, fish] = (await Promise.all([of('lot'), of('brood_fish')])) as [string[], string[]];
-  return new Set([...lots, ...fish]);
 }
 
 /** A value that nobody has verified. */

@@ -76,7 +76,7 @@ export function FirstRun({ zones, species }: { zones: string[]; species: readonl
               password: v.password,
               lotPattern: v.lotPattern,
               seasonStartsMonth: Number(v.seasonStartsMonth),
-              first: { room: v.room, unitKind: kind, count: Number(v.count) },
+              first: { room: v.room, unitKind: kind, count: Number(v.count), species: v.species },
             }),
           })
             .then(async (r) => {

@@ -117,7 +117,7 @@ describe('a new hatchery', () => {
         password: 'correct horse battery',
         lotPattern: '{code}-{yy}-{nn}',
         seasonStartsMonth: 1,
-        first: { room: 'Hatching room', unitKind: 'tray', count: 8 },
+        first: { room: 'Hatching room', unitKind: 'tray', count: 8, species: 'sterlet' },
       },
     });
   });
