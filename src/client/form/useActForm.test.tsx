@@ -30,12 +30,12 @@ const weighed = defineAct({
   result: returns<{ text: string }>(),
 });
 
-function WeighForm({ unit = 3, secret = false }: { unit?: number; secret?: boolean }) {
+function WeighForm({ unit = 3, secret = false, anew }: { unit?: number; secret?: boolean; anew?: boolean }) {
   const f = useActForm(weighed, {
     about: { unit },
     needs: { why: 'why they are wet' },
     unreadable: { massG: 'a mass' },
-    clears: ['number'],
+    ...(anew ? {} : { clears: ['number'] as const }),
     says: (r, sent) => `${r.text}, ${sent.value('number')} of them.`,
   });
   const parts = f.lines('parts', {}, ['tag']);
@@ -91,6 +91,20 @@ test('what is shown is sent, in base units; what is empty is not; the answer is 
   expect((await screen.findByRole('status')).textContent).toContain('In R3, 40 of them.');
   // Cleared for the next; what was not said to be cleared stays.
   expect([field('How many').value, field('Mass, lb').value]).toEqual(['', '2']);
+});
+
+test('an event that was recorded is not armed to happen twice: its form begins anew where it says nothing else', async () => {
+  const { user } = show(<WeighForm anew />);
+  await user.type(screen.getByLabelText('How many'), '12');
+  await user.type(screen.getByLabelText(/^Mass/), '3');
+  await user.type(screen.getByLabelText('Tag 1'), 'A');
+  server.replies.push({ body: { result: { text: 'Weighed' }, entries: ['e'], held: [] } });
+  await user.click(screen.getByRole('button', { name: 'Record' }));
+  expect(await screen.findByText('Weighed, 12 of them.')).toBeTruthy();
+  for (const name of ['How many', /^Mass/, 'Tag 1'])
+    expect((screen.getByLabelText(name) as HTMLInputElement).value).toBe('');
+  expect((screen.getByRole('button', { name: 'Record' }) as HTMLButtonElement).disabled).toBe(true);
+  expect(server.sent).toHaveLength(1);
 });
 
 test('what cannot be read, or lies beyond its bounds, holds the button and says why at its field', async () => {

@@ -210,9 +210,12 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
       else if (name === EVENT) v && asked.typing.fill(v as typeof asked.typing.value);
       else form.setValue(name, v, { shouldDirty: true });
   });
+  const everShown = useRef(new Set<string>());
   const sender = useAct(act, () => {
-    for (const name of (o.clears ?? []) as readonly string[]) form.setValue(name, written(name));
-    if (o.clears) asked.reset();
+    // What happened once is not armed to happen again: a form of an event begins anew, its answers with it.
+    const cleared = o.clears ?? (event ? [...everShown.current] : []);
+    for (const name of cleared as readonly string[]) form.setValue(name, written(name));
+    if (cleared.length > 0) asked.reset();
     // Last: what is cleared above would be a draft of its own.
     draft.drop();
     o.done?.();
@@ -220,7 +223,6 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
 
   // Told by the controls as they are drawn: what they show now, and what any of them showed before.
   const shown = new Set<string>();
-  const everShown = useRef(new Set<string>());
   const show = (name: string) => {
     shown.add(name);
     everShown.current.add(name);
