@@ -1,3 +1,4 @@
+import { idsIn } from '../ids';
 import type { Sex } from './parseFish';
 
 /** How a run of adults was taken; `stands`: it fishes by itself, and the fish wait in it. */
@@ -11,7 +12,7 @@ export const catchMeans = [
   { id: 'other', name: 'another way', stands: false },
 ] as const;
 export type CatchMeans = (typeof catchMeans)[number]['id'];
-export const catchMeansIds = catchMeans.map((m) => m.id) as [CatchMeans, ...CatchMeans[]];
+export const catchMeansIds = idsIn(catchMeans);
 
 export type BySex = Record<Sex, number>;
 export const noneOf = (): BySex => ({ female: 0, male: 0, unknown: 0 });

@@ -1,3 +1,5 @@
+import { idsIn } from '../ids';
+
 /** Kinds of deformity that are told apart in the hand, from head to tail; drawn in `ui/drawings/deformityDrawings`. */
 export const deformities = [
   { id: 'jaw', name: 'jaw', looks: 'lower jaw short, crossed or hanging; mouth puckered' },
@@ -14,5 +16,5 @@ export const deformities = [
   { id: 'other', name: 'another kind', looks: 'say what, in the note' },
 ] as const;
 export type DeformityId = (typeof deformities)[number]['id'];
-export const deformityIds = deformities.map((d) => d.id) as [DeformityId, ...DeformityId[]];
+export const deformityIds = idsIn(deformities);
 export const deformityName = (id: string): string => deformities.find((d) => d.id === id)?.name ?? id;

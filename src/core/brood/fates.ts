@@ -1,3 +1,5 @@
+import { idsIn } from '../ids';
+
 /** How an adult ends here, or leaves. Those kept stay; all others are gone from the brood. */
 export const fates = [
   { id: 'kept', name: 'spawned and kept', stays: true, killed: false },
@@ -9,7 +11,7 @@ export const fates = [
   { id: 'sold', name: 'sold or given away', stays: false, killed: false },
 ] as const;
 export type FateId = (typeof fates)[number]['id'];
-export const fateIds = fates.map((f) => f.id) as [FateId, ...FateId[]];
+export const fateIds = idsIn(fates);
 export const fateOf = (id: string) => fates.find((f) => f.id === id);
 
 /** Ways of stunning and killing that the welfare record tells apart. */
@@ -20,4 +22,4 @@ export const killMethods = [
   { id: 'pithing', name: 'pithing' },
   { id: 'other', name: 'another way' },
 ] as const;
-export const killMethodIds = killMethods.map((m) => m.id) as [string, ...string[]];
+export const killMethodIds = idsIn(killMethods);

@@ -1,3 +1,5 @@
+import { idsOf } from '../ids';
+
 /** What a chemical does to people and to what stands beside it. */
 export const hazards = {
   acid: { word: 'acid', says: 'Burns; acid into water, never water into acid. Goggles, gloves.' },
@@ -16,7 +18,7 @@ export const hazards = {
   mild: { word: 'salt and the like', says: 'Dry, closed, labelled.' },
 } as const;
 export type Hazard = keyof typeof hazards;
-export const hazardIds = Object.keys(hazards) as [Hazard, ...Hazard[]];
+export const hazardIds = idsOf(hazards);
 
 /** What must not stand together, and why. */
 const APART: readonly [Hazard, Hazard, string][] = [
@@ -47,7 +49,7 @@ export function badNeighbours(all: readonly Stored[]): Neighbours[] {
 /** How a chemical came and went. */
 export const chemicalMoves = { came: 'came', used: 'used', disposed: 'disposed of', counted: 'counted' } as const;
 export type ChemicalMove = keyof typeof chemicalMoves;
-export const chemicalMoveIds = Object.keys(chemicalMoves) as [ChemicalMove, ...ChemicalMove[]];
+export const chemicalMoveIds = idsOf(chemicalMoves);
 
 /** What is on hand: since the last count, what came less what went; never below nothing. */
 export function onHand(moves: readonly { at: number; what: ChemicalMove; amount: number }[]): number {

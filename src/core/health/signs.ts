@@ -1,3 +1,5 @@
+import { idsOf } from '../ids';
+
 /**
  * What is seen of ill fish, with where to look first. It orders the looking; it is no diagnosis, which is the
  * veterinarian's. `verify` by one before it is relied on.
@@ -16,4 +18,4 @@ export const signs = {
 } as const;
 
 export type Sign = keyof typeof signs;
-export const signIds = Object.keys(signs) as [Sign, ...Sign[]];
+export const signIds = idsOf(signs);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { idsOf } from '../ids';
 
 /** What partners of a pond live on. */
 export const feedsOn = {
@@ -9,7 +10,7 @@ export const feedsOn = {
   animals: 'fish and other animals',
 } as const;
 export type FeedsOn = keyof typeof feedsOn;
-export const feedsOnIds = Object.keys(feedsOn) as [FeedsOn, ...FeedsOn[]];
+export const feedsOnIds = idsOf(feedsOn);
 
 export const partner = z.object({
   name: z.string().trim().min(1, 'needed: who').max(60, 'is too long'),
@@ -21,7 +22,7 @@ export type Partner = z.output<typeof partner>;
 
 export const harvests = { total: 'all of them', selective: 'the large ones' } as const;
 export type Harvest = keyof typeof harvests;
-export const harvestIds = Object.keys(harvests) as [Harvest, ...Harvest[]];
+export const harvestIds = idsOf(harvests);
 
 /** What a run is planned for beyond its preparation: who goes in together, its bottom, its tides, its harvest. */
 export const pondMore = z.object({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { CalculationError, defineCalculation, type Step, schema } from '../calculation';
+import { idsOf } from '../ids';
 import { DAY_MS } from '../time/spans';
 
 /** Limes by what a kilogram neutralises against one of pure calcium carbonate: by their molar masses. */
@@ -9,7 +10,7 @@ export const limes = {
   quick: { word: 'quicklime', worth: 100.087 / 56.077, caustic: true },
 } as const;
 export type Lime = keyof typeof limes;
-export const limeIds = Object.keys(limes) as [Lime, ...Lime[]];
+export const limeIds = idsOf(limes);
 
 export const soils = ['clay', 'loam', 'sand'] as const;
 export type Soil = (typeof soils)[number];
@@ -46,7 +47,7 @@ export const pondSteps = {
   stock: { word: 'stock', days: 0, dry: false },
 } as const;
 export type PondStep = keyof typeof pondSteps;
-export const pondStepIds = Object.keys(pondSteps) as [PondStep, ...PondStep[]];
+export const pondStepIds = idsOf(pondSteps);
 
 const input = z
   .strictObject({

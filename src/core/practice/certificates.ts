@@ -1,3 +1,5 @@
+import { idsOf } from '../ids';
+
 /** Work that only some may do, by law or by the house: the certificate that it needs. */
 export const certificates = {
   electro: { word: 'electro-catching', says: 'electro-catching only by a trained crew' },
@@ -8,7 +10,7 @@ export const certificates = {
   driving: { word: 'carriage of live animals', says: 'live animals only by who may carry them' },
 } as const;
 export type Certificate = keyof typeof certificates;
-export const certificateIds = Object.keys(certificates) as [Certificate, ...Certificate[]];
+export const certificateIds = idsOf(certificates);
 
 /** A certificate that ends within so many days is told before. */
 export const CERTIFICATE_DAYS = 30;

@@ -1,3 +1,5 @@
+import { idsOf } from '../ids';
+
 /**
  * What happens to people beside the water, and what comes first. It defers to the emergency service, to the safety sheet of
  * the product and to local rules; it is a card on the wall, no medicine.
@@ -50,4 +52,4 @@ export const incidents = {
 } as const;
 
 export type Incident = keyof typeof incidents;
-export const incidentIds = Object.keys(incidents) as [Incident, ...Incident[]];
+export const incidentIds = idsOf(incidents);

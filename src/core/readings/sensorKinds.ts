@@ -1,3 +1,5 @@
+import { idsOf } from '../ids';
+
 /**
  * What sensors measure. `low` and `high` bound what water can show at all, wide on purpose: outside them a reading is a
  * slip of the unit or a broken probe (salinity: brine of shrimp cysts; the sea has 35). Oxygen: fresh water at 0 °C under pure oxygen holds 14.6 / 0.2095 = 70 mg/L.
@@ -109,7 +111,7 @@ export const sensorKinds = {
 } as const;
 
 export type SensorKind = keyof typeof sensorKinds;
-export const sensorKindIds = Object.keys(sensorKinds) as [SensorKind, ...SensorKind[]];
+export const sensorKindIds = idsOf(sensorKinds);
 
 /** What a sensor measures, as it begins a label. @example sensorLabel('chlorine') // "Chlorine, mg/L" */
 export function sensorLabel(kind: SensorKind, unit: string = sensorKinds[kind].unit): string {

@@ -1,4 +1,5 @@
 import { betaQuantile } from '../distributions';
+import { idsOf } from '../ids';
 import { Z95 } from '../quantities/interval';
 
 /** How fish that come back are met. */
@@ -10,7 +11,7 @@ export const gears = {
   found: 'found dead',
 } as const;
 export type Gear = keyof typeof gears;
-export const gearIds = Object.keys(gears) as [Gear, ...Gear[]];
+export const gearIds = idsOf(gears);
 
 export type ReturnShare = { share: number; low: number; high: number };
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { idsIn } from '../ids';
 import { readyFindings } from '../induction/latency';
 import { crossKinds } from './plan';
 
@@ -52,7 +53,7 @@ export const stripFields = {
 export const miltFields = {
   fish,
   volumeMl: positive.optional(),
-  motility: z.enum(motilities.map((m) => m.id) as [MotilityId, ...MotilityId[]]).optional(),
+  motility: z.enum(idsIn(motilities)).optional(),
   taken: z.enum(['hand', 'tube', 'testes']).default('hand'),
   dirt: z.enum(['none', 'urine', 'blood', 'water']).default('none'),
   apart: z.boolean().default(false),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { idsOf } from '../ids';
 import { HOUR_MS, MINUTE_MS } from '../time/spans';
 import { keepIds } from './warming';
 
@@ -13,7 +14,7 @@ export const haulChecks = {
   people: 'two people, phone, numbers to call',
 } as const;
 export type HaulCheck = keyof typeof haulChecks;
-export const haulCheckIds = Object.keys(haulChecks) as [HaulCheck, ...HaulCheck[]];
+export const haulCheckIds = idsOf(haulChecks);
 
 /** What is said of a haul on its way. */
 export const haulNotes = {
@@ -27,7 +28,7 @@ export const haulNotes = {
   back: 'back',
 } as const;
 export type HaulNote = keyof typeof haulNotes;
-export const haulNoteIds = Object.keys(haulNotes) as [HaulNote, ...HaulNote[]];
+export const haulNoteIds = idsOf(haulNotes);
 
 /** In what they travel. */
 export const carriers = {
@@ -36,7 +37,7 @@ export const carriers = {
   moist: 'boxes, moist',
 } as const;
 export type Carrier = keyof typeof carriers;
-export const carrierIds = Object.keys(carriers) as [Carrier, ...Carrier[]];
+export const carrierIds = idsOf(carriers);
 
 export const haulTank = z
   .object({

@@ -1,3 +1,4 @@
+import { idsOf } from '../ids';
 import { thresholds } from '../thresholds';
 
 /** How what they travel in keeps its warmth. */
@@ -7,7 +8,7 @@ export const keepings = {
   foam: 'foam box',
 } as const;
 export type Keeping = keyof typeof keepings;
-export const keepIds = Object.keys(keepings) as [Keeping, ...Keeping[]];
+export const keepIds = idsOf(keepings);
 
 /** Heat that a litre of water holds for a degree, J. */
 const HEAT = 4186;

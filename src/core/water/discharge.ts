@@ -1,3 +1,4 @@
+import { idsOf } from '../ids';
 import { DAY_MS } from '../time/spans';
 
 /** What outflow is looked at for, and more than which none ever shows. */
@@ -13,11 +14,11 @@ export const dischargeFigures = {
   salinity: { word: 'salinity', unit: 'g/L', high: 300 },
 } as const;
 export type DischargeFigure = keyof typeof dischargeFigures;
-export const dischargeFigureIds = Object.keys(dischargeFigures) as [DischargeFigure, ...DischargeFigure[]];
+export const dischargeFigureIds = idsOf(dischargeFigures);
 
 export const discharges = { sample: 'sample', disposal: 'disposed of' } as const;
 export type Discharge = keyof typeof discharges;
-export const dischargeIds = Object.keys(discharges) as [Discharge, ...Discharge[]];
+export const dischargeIds = idsOf(discharges);
 
 export type DischargeLine = {
   at: number;

@@ -1,3 +1,5 @@
+import { idsOf } from '../ids';
+
 /**
  * What is measured in the water of a tank by hand: by probe, photometer or drops. `low` and `high` bound what water can
  * show at all; beyond `odd` it is asked about. Nitrogen is kept as nitrogen: kits show it as the ion, too.
@@ -45,7 +47,7 @@ export const handKinds = {
 } as const;
 
 export type HandKind = keyof typeof handKinds;
-export const handKindIds = Object.keys(handKinds) as [HandKind, ...HandKind[]];
+export const handKindIds = idsOf(handKinds);
 
 /** Whether a kit may show it as nitrogen or as the ion. */
 export const hasScale = (kind: HandKind): boolean => 'ion' in handKinds[kind];

@@ -1,3 +1,5 @@
+import { idsOf } from '../ids';
+
 /** What stops downstream when a work stops: all water, air, or only what it does to water that runs on through it. */
 export type WorkStops = 'water' | 'air' | 'power' | 'chlorine' | 'heat' | 'filter' | 'gas' | 'nothing';
 
@@ -122,7 +124,7 @@ export const workKinds = {
 } as const satisfies Record<string, { word: string; stops: WorkStops; does: string; answer: readonly string[] }>;
 
 export type WorkKind = keyof typeof workKinds;
-export const workKindIds = Object.keys(workKinds) as [WorkKind, ...WorkKind[]];
+export const workKindIds = idsOf(workKinds);
 
 /** How a work stands, as somebody noticed it. All but `runs` mean that it does not do what it is for. */
 const workStates = {
@@ -137,10 +139,10 @@ const workStates = {
 const workCare = { flushed: 'back-flushed', cleaned: 'cleaned', looked: 'looked at' } as const;
 export const workEvents = { ...workStates, ...workCare } as const;
 export type WorkEvent = keyof typeof workEvents;
-export const workEventIds = Object.keys(workEvents) as [WorkEvent, ...WorkEvent[]];
+export const workEventIds = idsOf(workEvents);
 export type WorkState = keyof typeof workStates;
-export const workStateIds = Object.keys(workStates) as [WorkState, ...WorkState[]];
-export const workCareIds = Object.keys(workCare) as [keyof typeof workCare, ...(keyof typeof workCare)[]];
+export const workStateIds = idsOf(workStates);
+export const workCareIds = idsOf(workCare);
 
 /** One work of a site. */
 export type Work = {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { idsOf } from '@/core/ids';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 import { letGo } from '@/server/questions';
@@ -18,7 +19,7 @@ export const caseClose = defineAct({
   input: z.object({
     ...eventFields,
     case: z.number().int(),
-    outcome: z.enum(Object.keys(outcomes) as [keyof typeof outcomes, ...(keyof typeof outcomes)[]]),
+    outcome: z.enum(idsOf(outcomes)),
     diagnosis: z.string().trim().max(200, 'is too long').default(''),
   }),
   result: returns<{ case: number }>(),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { signIds } from '@/core/health/signs';
+import { idsOf } from '@/core/ids';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 
@@ -23,7 +24,7 @@ export const caseSay = defineAct({
     .object({
       ...eventFields,
       case: z.number().int(),
-      what: z.enum(Object.keys(caseWords) as [CaseWord, ...CaseWord[]]),
+      what: z.enum(idsOf(caseWords)),
       text: text(500),
       signs: z.array(z.enum(signIds)).default([]),
       /** What stands on the container: results come back to it. */

@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { idsOf } from '@/core/ids';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
-import { type Verdict, verdicts } from '../../input';
+import { verdicts } from '../../input';
 
 /** The vet closes an inspection: the verdict, its certificate, until when it holds. */
 export const closeInspect = defineAct({
@@ -11,7 +12,7 @@ export const closeInspect = defineAct({
   input: z.object({
     ...eventFields,
     inspection: z.number().int(),
-    verdict: z.enum(Object.keys(verdicts) as [Verdict, ...Verdict[]]),
+    verdict: z.enum(idsOf(verdicts)),
     certificate: z.string().trim().max(60, 'is too long').default(''),
     validDays: z.number().min(0, 'cannot be negative').max(3660, 'is longer than any').optional(),
     signedBy: z.string().trim().min(1, 'needed: who signs').max(80, 'is too long'),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { idsOf } from '@/core/ids';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 
@@ -27,7 +28,7 @@ export const lookAgain = defineAct({
   input: z.object({
     ...eventFields,
     unit: z.number().int(),
-    how: z.enum(Object.keys(settledHow) as [Settled, ...Settled[]]),
+    how: z.enum(idsOf(settledHow)),
     /** What they left on the way was pulled out. */
     waste: z.boolean().default(false),
   }),

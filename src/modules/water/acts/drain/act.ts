@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { idsOf } from '@/core/ids';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 
@@ -9,7 +10,7 @@ export const drains = {
   shut: 'shut, refilled',
 } as const;
 export type Drain = keyof typeof drains;
-export const drainIds = Object.keys(drains) as [Drain, ...Drain[]];
+export const drainIds = idsOf(drains);
 
 /** A standpipe is pulled, water lowered for netting, or all is as it was. */
 export const setDrain = defineAct({

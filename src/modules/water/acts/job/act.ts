@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { idsOf } from '@/core/ids';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 
 /** How soon a job is to be done. */
 export const priorities = { now: 'now', week: 'this week', later: 'when there is time' } as const;
 export type Priority = keyof typeof priorities;
-export const priorityIds = Object.keys(priorities) as [Priority, ...Priority[]];
+export const priorityIds = idsOf(priorities);
 
 /** Something at the works, or anywhere, that is to be mended: known is not forgotten. */
 export const raiseJob = defineAct({
