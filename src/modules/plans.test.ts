@@ -12,6 +12,7 @@ import { fatesOf } from '@/modules/moves/views/fates';
 import { releases } from '@/modules/moves/views/releases';
 import { floorOf } from '@/modules/moves/views/whereTo';
 import { pondRuns } from '@/modules/ponds/views/ponds';
+import { pondsDue } from '@/modules/ponds/views/pondsDue';
 import { feedingStretch } from '@/modules/rearing/views/feedingDay';
 import { hallView } from '@/modules/rearing/views/hall';
 import { outletScreens } from '@/modules/rearing/views/outletScreens';
@@ -145,6 +146,7 @@ async function asked(name: string): Promise<Asked> {
         releasePlan(db, person, ANCHOR, ANCHOR - 200 * 86_400_000, await hallView(db, person, ANCHOR, holdings)),
       hauls: () => haulViews(db, 1, ANCHOR),
       ponds: () => pondRuns(db, 1, ANCHOR),
+      'what ponds want': () => pondsDue(db, { siteId: 1, timeZone: 'Europe/Vienna' }, ANCHOR),
       'a day at the water': () => dayBoard(db, 1, ANCHOR, { from: ANCHOR - 86_400_000, to: ANCHOR }),
       'what came back': () => returnsOf(db, 1, ANCHOR, person.timeZone),
       'drains not shut': () => drainsOpen(db, 1, ANCHOR),

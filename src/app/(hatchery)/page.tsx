@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { lookThings } from '@/modules/health/screens/lookThings';
 import { routine } from '@/modules/incubation/views/routine';
 import { liveFoodThings } from '@/modules/liveFood/screens/liveFoodThings';
+import { pondThings } from '@/modules/ponds/screens/pondThings';
 import { feedThings } from '@/modules/rearing/screens/feedThings';
 import { gradingThings } from '@/modules/sorting/screens/gradingThings';
 import { TodayScreen } from '@/modules/today/screens/TodayScreen';
@@ -18,6 +19,7 @@ import {
   requestLiveFoodDue,
   requestLooks,
   requestNow,
+  requestPonds,
   requestRound,
   requestWaterAhead,
   requestWaterOff,
@@ -43,6 +45,7 @@ export default async function TodayPage({
         ...drainThings(await requestDrains(), at, person.timeZone),
         ...waterThings(await requestWaterOff(), at, person.timeZone),
         ...aheadThings(await requestWaterAhead(), at, person.timeZone, person.units === 'us'),
+        ...pondThings(await requestPonds(), at, person.timeZone),
         ...feedThings(await requestHall()),
         ...liveFoodThings(await requestLiveFoodDue(), at, person.timeZone),
         ...gradingThings(await requestGradingDue(), at, person.timeZone),

@@ -6,6 +6,7 @@ import { quietTypes } from '@/modules/door';
 import { lifeLine, type StationTotal } from '@/modules/frame/views/frame';
 import { type LookDue, looksDue } from '@/modules/health/views/looks';
 import { type LiveFoodDue, liveFoodDue, mouthsOf, type Tank } from '@/modules/liveFood/views/liveFood';
+import { type PondDue, pondsDue } from '@/modules/ponds/views/pondsDue';
 import { type HallView, hallView } from '@/modules/rearing/views/hall';
 import { type StockList, stockAt, stockBy } from '@/modules/records/views/stockList';
 import { type GradingDue, gradingDue } from '@/modules/sorting/views/gradingDue';
@@ -135,6 +136,10 @@ export const requestWaterAhead = (): Promise<WaterAhead[]> =>
     async (person) => waterAhead(db(), person, requestNow(), await requestRound(), (await requestHall()).units),
     10 * 60_000,
   );
+
+/** What ponds want of people today; their nights change by the hour. */
+export const requestPonds = (): Promise<PondDue[]> =>
+  computedOnce('ponds', '', '', (person) => pondsDue(db(), person, requestNow()), 10 * 60_000);
 
 /** Tanks to be looked at again after moves. */
 export const requestLooks = (): Promise<LookDue[]> =>

@@ -3,6 +3,7 @@ import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/suppo
 import { refusal } from '../../../tests/support/refusal';
 import { pondDay } from './views/pondDay';
 import { pondRuns } from './views/ponds';
+import { pondsDue } from './views/pondsDue';
 
 let h: TestHatchery;
 let pond: number;
@@ -178,6 +179,45 @@ test('a pond on its day: next sample, water exchanged and fertilised again, the 
   expect(night.ahead!.mgPerL).toBeLessThan(5);
   await h.send('pond.extend', { run: id, harvestAt: h.clock.now + 9 * DAY });
   expect((await day()).harvest).toMatchObject({ number: 1000, massKg: 10 });
+});
+
+test('what a pond wants today: the step that is next, the sample, the harvest step by step as they are ticked', async () => {
+  const due = async () =>
+    (await pondsDue(h.db, { siteId: h.manager.siteId, timeZone: 'Europe/Vienna' }, h.clock.now)).map((d) =>
+      d.what === 'step' ? d.step : d.what === 'harvest' ? d.says : d.what,
+    );
+  expect(await due()).toEqual([]);
+  await standIn(h, 'fingerling', 4000);
+  const { id } = await begin();
+  expect(await due()).toEqual(['drain']);
+  await note(id, 'drain');
+  // The next one begins on a day to come.
+  expect(await due()).toEqual([]);
+  h.clock.now += 3 * DAY;
+  expect(await due()).toEqual(['dry']);
+  // Stocked, nobody asks for its preparation any more, but for a sample once its days are over.
+  await moveIn();
+  await h.send('weigh.record', { unit: pond, batches: [{ massG: 1000, count: 100 }] });
+  expect(await due()).toEqual([]);
+  h.clock.now += 15 * DAY;
+  expect(await due()).toEqual(['sample']);
+  await h.send('weigh.record', { unit: pond, batches: [{ massG: 2000, count: 100 }] });
+  expect((await refusal(note(id, 'harvest-fast'))).code).toBe('noHarvest');
+  await h.send('pond.extend', { run: id, harvestAt: h.clock.now + 2 * DAY });
+  expect(await due()).toEqual(['last feed']);
+  h.clock.now += DAY;
+  expect(await due()).toEqual(['last feed', expect.stringMatching(/^nets, baskets/), expect.stringMatching(/^papers/)]);
+  await note(id, 'harvest-fast');
+  await note(id, 'harvest-papers');
+  expect((await refusal(note(id, 'harvest-fast'))).code).toBe('done');
+  expect(await due()).toEqual([expect.stringMatching(/^nets, baskets/)]);
+  // Taken back it is to be done again.
+  const entry = await h.db('entry').where({ kind: 'pondNote' }).orderBy('seq', 'desc').first<{ id: string }>('id');
+  await h.send('entry.correct', { entryId: entry.id, reason: 'another pond' });
+  expect(await due()).toHaveLength(2);
+  // Long past, nobody harvests any more.
+  h.clock.now += 4 * DAY;
+  expect(await due()).toEqual([]);
 });
 
 test('a tide table of a year is kept; one that is none says why, and nothing of it is kept', async () => {

@@ -1,3 +1,4 @@
+import { type HarvestNote, harvestStepOf } from '@/core/ponds/harvest';
 import { type PondMore, pondMore } from '@/core/ponds/more';
 import { type PondPlan, pondPlan } from '@/core/ponds/plan';
 import { type PondStep, pondStepIds } from '@/core/ponds/prepare';
@@ -18,7 +19,7 @@ export type RunRow = {
 export type PondNote = {
   id: number;
   runId: number;
-  what: PondStep | 'food' | 'exchange';
+  what: PondStep | HarvestNote | 'food' | 'exchange';
   at: number;
   amounts: { what: string; kg: number }[];
   discCm: number | null;
@@ -86,7 +87,13 @@ export async function pondNotes(db: Db, runIds: readonly number[]): Promise<Pond
       { id: number; runId: number; what: string; at: number; amounts: string; discCm: number | null; said: string }[]
     >('id', 'what', 'at', 'amounts', 'said', { runId: 'run_id', discCm: 'disc_cm' });
   return rows
-    .filter((r) => r.what === 'food' || r.what === 'exchange' || (pondStepIds as readonly string[]).includes(r.what))
+    .filter(
+      (r) =>
+        r.what === 'food' ||
+        r.what === 'exchange' ||
+        harvestStepOf(r.what) !== undefined ||
+        (pondStepIds as readonly string[]).includes(r.what),
+    )
     .map((r) => ({ ...r, what: r.what as PondNote['what'], amounts: fromJson<PondNote['amounts']>(r.amounts) }));
 }
 

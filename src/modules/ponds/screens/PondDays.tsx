@@ -1,14 +1,18 @@
 import { scaleLinear } from 'd3';
+import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
+import type { HarvestStepId } from '@/core/ponds/harvest';
 import { decimals, grouped, percent, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massOfAll } from '@/core/quantities/mass';
 import { clock, dayMonth } from '@/core/time/localDay';
 import { HOUR_MS } from '@/core/time/spans';
+import { Button } from '@/ui/Button';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { XAxis, YAxis } from '@/ui/chart/parts';
 import { DialogButton } from '@/ui/Dialog';
 import { HarvestForm, PartnersForm, ProfileForm, RhythmForm } from '../acts/extend/form';
+import { notePond } from '../acts/note/act';
 import { ExchangeForm } from '../acts/note/form';
 import { TidesFile } from '../acts/tides/form';
 import type { PondDay } from '../views/pondDay';
@@ -194,22 +198,44 @@ export function HarvestOfPond({ r, d, plans }: Of) {
           <ol>
             {h.steps.map((s) => (
               <li
-                key={s.what}
-                className={`grid grid-cols-[7.5rem_minmax(0,1fr)] border-b border-rule py-1 ${s.at < now ? 'text-soft' : ''}`}
+                key={s.id}
+                data-step={s.id}
+                className="grid grid-cols-[7.5rem_minmax(0,1fr)_auto] items-baseline gap-x-2 border-b border-rule py-1"
               >
-                <span className="text-soft">
+                <span className={s.doneAt === null && s.at < now ? 'font-semibold text-hand' : 'text-soft'}>
                   {dayMonth(s.at, timeZone, now)} {clock(s.at, timeZone)}
                 </span>
-                <span>
+                <span className={s.doneAt === null ? '' : 'text-soft'}>
                   {s.what}
                   {s.why && <span className="block text-small text-soft">{s.why}</span>}
                 </span>
+                {s.doneAt === null ? (
+                  <Done run={r.id} step={s.id} />
+                ) : (
+                  <span className="text-small text-soft">
+                    done {dayMonth(s.doneAt, timeZone, now)} {clock(s.doneAt, timeZone)}
+                  </span>
+                )}
               </li>
             ))}
           </ol>
         </>
       )}
     </section>
+  );
+}
+
+/** One tap says that a step is done. */
+function Done({ run, step }: { run: number; step: HarvestStepId }) {
+  const act = useAct(notePond);
+  if (act.barred) return null;
+  return (
+    <span>
+      <Button kind="link" disabled={act.busy} onClick={() => void act.submit({ run, what: `harvest-${step}` })}>
+        done
+      </Button>
+      {act.refused && <span className="block text-small text-loss">{act.refused.message}</span>}
+    </span>
   );
 }
 

@@ -4,7 +4,9 @@ import { pondMore } from '@/core/ponds/more';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { PondDay } from '../views/pondDay';
 import type { ChainStep, PondRun } from '../views/ponds';
+import type { PondDue } from '../views/pondsDue';
 import { PondScreen } from './PondScreen';
+import { pondThings } from './pondThings';
 
 const DAY = 86_400_000;
 const iso = (days: number) => new Date(NOW + days * DAY).toISOString();
@@ -170,19 +172,28 @@ test('the night: asked to be read at dusk, then told what dawn brings, and from 
   expect(screen.getByText(/Below 4\.0 from 06:42/).className).toContain('text-hand');
 });
 
-test('a harvest is a day plan with its ice; soft ones make it wait; who was never weighed is not told in kilograms', () => {
+test('a harvest is a day plan with its ice; soft ones make it wait; who was never weighed is not told in kilograms', async () => {
   const harvest = {
-    steps: [{ at: NOW + DAY, what: 'last feed', why: 'empty guts bear crowding' }],
+    steps: [
+      { id: 'fast' as const, at: NOW + DAY, what: 'last feed', why: 'empty guts bear crowding', doneAt: null },
+      { id: 'gear' as const, at: NOW - DAY, what: 'nets there', doneAt: NOW - 3_600_000 },
+    ],
     massKg: 812,
     number: 3900,
     iceKg: 580,
     drainHours: null,
   };
-  const { rerender } = draw({ books: stands }, {}, [], { harvest, soft: { at: NOW - DAY, share: 0.3 } });
+  const { rerender, user } = draw({ books: stands }, {}, [], { harvest, soft: { at: NOW - DAY, share: 0.3 } });
   const region = () => screen.getByRole('region', { name: 'Harvest' });
   expect(region().textContent).toMatch(/About 3.900, 812 kg; ice 580 kg for a day/);
   expect(region().textContent).toMatch(/30.% were soft on 13 Apr: wait/);
   expect(region().textContent).toContain('15 Apr 07:42last feed');
+  // What is done says when; what is not is ticked by one tap.
+  expect(region().querySelector('[data-step="gear"]')!.textContent).toMatch(/done 14 Apr 06:42$/);
+  await user.click(
+    within(region().querySelector<HTMLElement>('[data-step="fast"]')!).getByRole('button', { name: 'done' }),
+  );
+  expect(onlySent().payload).toMatchObject({ what: 'harvest-fast' });
   rerender(
     <PondScreen
       of={run({ books: stands })}
@@ -244,4 +255,28 @@ test('water that was exchanged asks to be fertilised again; springs are told by 
   expect(rhythm).toContain('17 Apr (full moon)');
   expect(rhythm).toContain('By the moon');
   expect(rhythm).toContain('the next sample was due 8 Apr');
+});
+
+test('Today lists ponds: short of oxygen first, then what is due, since when', () => {
+  const of = { runId: 4, unit: 'P1' };
+  const due: PondDue[] = [
+    { ...of, what: 'step', step: 'lime', at: NOW - 2 * DAY },
+    { ...of, what: 'sample', last: NOW - 20 * DAY, at: NOW - DAY },
+    { ...of, what: 'harvest', says: 'last feed', at: NOW },
+    { ...of, what: 'oxygen', mgPerL: 2.1, least: 3, at: NOW + 3_600_000 },
+  ];
+  const things = pondThings(due, NOW, 'Europe/Vienna');
+  expect(things.map((t) => [t.tone, t.when])).toEqual([
+    ['grave', 'from 08:42'],
+    ['overdue', 'since 12 Apr'],
+    ['overdue', 'since 13 Apr'],
+    ['overdue', '07:42'],
+  ]);
+  expect(things[0]!.says).toMatch(/^2\.1 mg\/L at dawn, 3\.0 at least: air on before it/);
+  expect(things.slice(1).map((t) => t.says)).toEqual([
+    'lime, then say that it is done',
+    'weighed on 25 Mar: take a sample',
+    'harvest: last feed',
+  ]);
+  expect(new Set(things.map((t) => t.key)).size).toBe(4);
 });

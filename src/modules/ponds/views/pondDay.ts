@@ -1,6 +1,12 @@
 import { run } from '@/core/calculation';
 import { calculation as dawn } from '@/core/ponds/dawn';
-import { type HarvestPlan, harvestPlan } from '@/core/ponds/harvest';
+import {
+  HARVEST_NOTED_MS,
+  type HarvestBooks,
+  type HarvestPlan,
+  type HarvestStep,
+  harvestPlan,
+} from '@/core/ponds/harvest';
 import { nightOf, type Spring, springs, type TideLine } from '@/core/ponds/tides';
 import { type Pair, together } from '@/core/ponds/together';
 import { thresholds } from '@/core/thresholds';
@@ -32,7 +38,8 @@ export type PondDay = {
   sample: { last: number | null; due: number } | null;
   /** Fertiliser that went out with exchanged water and was not given again; null where none. */
   again: { since: number; kg: number; what: string } | null;
-  harvest: HarvestPlan | null;
+  /** Its steps with when each was done. */
+  harvest: (Omit<HarvestPlan, 'steps'> & { steps: (HarvestStep & { doneAt: number | null })[] }) | null;
   /** Share found soft when their shells were looked at last. */
   soft: { at: number; share: number } | null;
 };
@@ -89,7 +96,7 @@ export async function pondDay(db: Db, siteId: number, r: PondRun, now: number): 
     harvest:
       r.more.harvestAt === null || r.books.stands <= 0
         ? null
-        : harvestPlan({
+        : ticked(r, {
             at: r.more.harvestAt,
             how: r.more.harvest,
             number: r.books.stands,
@@ -103,6 +110,19 @@ export async function pondDay(db: Db, siteId: number, r: PondRun, now: number): 
             moults: moult !== null,
             lowWater: r.more.tidal ? lowWaterNear(r.more.harvestAt, tides) : null,
           }),
+  };
+}
+
+/** A harvest with what of it is done: what was noted within a few days of it. */
+function ticked(r: PondRun, books: HarvestBooks): PondDay['harvest'] {
+  const plan = harvestPlan(books);
+  const since = books.at - HARVEST_NOTED_MS;
+  return {
+    ...plan,
+    steps: plan.steps.map((s) => ({
+      ...s,
+      doneAt: r.notes.findLast((n) => n.what === `harvest-${s.id}` && n.at > since)?.at ?? null,
+    })),
   };
 }
 

@@ -29,8 +29,13 @@ export type PondRun = RunRow & {
 const WAITS = new Set(['withhold', 'rest']);
 
 /** Runs of ponds, open ones first, each with its chain, what was done, and its sheet as the books tell it. */
-export async function pondRuns(db: Db, siteId: number, now: number, only?: number): Promise<PondRun[]> {
-  const rows = await runsOf(db, siteId, only);
+export async function pondRuns(
+  db: Db,
+  siteId: number,
+  now: number,
+  o: { only?: number; open?: boolean } = {},
+): Promise<PondRun[]> {
+  const rows = (await runsOf(db, siteId, o.only)).filter((r) => !o.open || r.closedAt === null);
   if (rows.length === 0) return [];
   const [notes, books, book] = await Promise.all([
     pondNotes(

@@ -1,10 +1,18 @@
 import { z } from 'zod';
+import { harvestNotes, harvestStepOf, harvestSteps } from '@/core/ponds/harvest';
 import { type PondStep, pondStepIds, pondSteps } from '@/core/ponds/prepare';
 import { plain } from '@/core/quantities/format';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 
-/** A step of a pond's preparation is done, fertiliser is given again, or its natural food was looked at. */
+/** What was done at a pond, in a few words. */
+const wordOf = (what: string): string => {
+  const step = harvestStepOf(what);
+  if (step) return `harvest: ${harvestSteps[step]}`;
+  return what === 'food' ? 'natural food' : what === 'exchange' ? 'water exchanged' : pondSteps[what as PondStep].word;
+};
+
+/** A step of a pond's preparation or of its harvest is done, fertiliser is given again, or its natural food was looked at. */
 export const notePond = defineAct({
   type: 'pond.note',
   title: 'At a pond',
@@ -12,7 +20,7 @@ export const notePond = defineAct({
   input: z.object({
     ...eventFields,
     run: z.number().int(),
-    what: z.enum([...pondStepIds, 'food', 'exchange']),
+    what: z.enum([...pondStepIds, ...harvestNotes, 'food', 'exchange']),
     /** Of what was given. */
     kg: z.number().gt(0, 'must be above 0').max(1e6, 'is more than any pond is given').optional(),
     /** Depth at which the disc vanishes. */
@@ -25,7 +33,7 @@ export const notePond = defineAct({
       word: 'pond',
       says: ({ intent: i }) => [
         [
-          `${(i as { unitName?: string }).unitName ?? ''} ${i.what === 'food' ? 'natural food' : i.what === 'exchange' ? 'water exchanged' : pondSteps[(i.what ?? 'drain') as PondStep].word}`,
+          `${(i as { unitName?: string }).unitName ?? ''} ${wordOf(i.what ?? 'drain')}`,
           ...(i.kg === undefined ? [] : [`${plain(i.kg)} kg`]),
           ...(i.discCm === undefined ? [] : [`disc ${plain(i.discCm)} cm`]),
           ...(i.said ? [i.said] : []),

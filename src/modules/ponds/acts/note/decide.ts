@@ -1,4 +1,5 @@
 import { run } from '@/core/calculation';
+import { HARVEST_NOTED_MS, harvestStepOf } from '@/core/ponds/harvest';
 import { discSays } from '@/core/ponds/natural';
 import { calculation, limes } from '@/core/ponds/prepare';
 import { plain } from '@/core/quantities/format';
@@ -19,6 +20,19 @@ export const decision = decides(
     const of = await openRun(c, p.run);
     if (event.precision === 'minute' && event.at < of.begunAt)
       throw new ActRefused('before', 'The run had not begun by then.', 'at', 'Check the time.');
+    if (harvestStepOf(p.what)) {
+      if (of.more.harvestAt === null)
+        throw new ActRefused('noHarvest', 'No harvest is planned there.', 'what', 'Plan its day first.');
+      if (
+        (await pondNotes(c.trx, [of.id])).some((n) => n.what === p.what && n.at > of.more.harvestAt! - HARVEST_NOTED_MS)
+      )
+        throw new ActRefused(
+          'done',
+          'That step is done already.',
+          'what',
+          'Take it back in the ledger where it is not.',
+        );
+    }
     const chain = run(calculation, askedOf(of.plan, of.begunAt)) as {
       steps: { id: string; amounts?: { what: string; kg: number }[] }[];
     };
@@ -72,7 +86,7 @@ export const decision = decides(
     const next = chain.steps.find((s) => !done.includes(s.id as never) && s.id !== 'withhold' && s.id !== 'rest');
     return {
       unit: of.unit,
-      says: p.discCm !== undefined ? discSays(p.discCm).says : next ? `next: ${next.id}` : '',
+      says: p.discCm !== undefined ? discSays(p.discCm).says : next && !harvestStepOf(p.what) ? `next: ${next.id}` : '',
     };
   },
   async (c, entry) => {
