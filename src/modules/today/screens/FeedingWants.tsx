@@ -7,7 +7,7 @@ const tones = {
   now: 'border-l-deep',
 };
 
-/** What feeding wants, between the spawning day and the walk. */
+/** What feeding, water and ponds want, between the spawning day and the walk. */
 export function FeedingWants({ things }: { things: readonly FirstThing[] }) {
   if (things.length === 0) return null;
   return (
@@ -23,7 +23,8 @@ export function FeedingWants({ things }: { things: readonly FirstThing[] }) {
           <li key={t.key} data-tone={t.tone} className={`border-b border-rule border-l-[3px] pl-2 ${tones[t.tone]}`}>
             <Link className="flex min-h-[40px] items-center gap-3 text-inherit no-underline" href={t.href}>
               <b className="w-[4.5rem] flex-none text-ink">{t.who}</b>
-              <span>{t.says}</span>
+              <span className="min-w-0 flex-1">{t.says}</span>
+              {t.when && <span className="flex-none pr-2 text-small">{t.when}</span>}
             </Link>
           </li>
         ))}

@@ -50,11 +50,11 @@ export async function packingListPdf(
   table(
     doc,
     [
-      { title: 'carrier', width: 120 },
+      { title: 'carrier', width: 110 },
       { title: 'in each', width: 60, right: true },
       { title: 'holds', width: 70, right: true },
       { title: 'bears', width: 70, right: true },
-      { title: 'by', width: 100 },
+      { title: 'by', width: 90 },
       { title: 'oxygen, L', width: 60, right: true },
       { title: 'ice', width: 50, right: true },
     ],
