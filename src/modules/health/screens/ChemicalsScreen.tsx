@@ -72,14 +72,20 @@ export function ChemicalsScreen({ of: store }: { of: ChemicalStore }) {
                     <b>{c.name}</b>
                     <span className="block text-small text-soft">{hazards[c.hazard].word}</span>
                   </td>
-                  <td className={`num ${c.least !== null && c.left < c.least ? 'font-semibold text-careful' : ''}`}>
+                  <td
+                    data-head="on hand"
+                    className={`num ${c.least !== null && c.left < c.least ? 'font-semibold text-careful' : ''}`}
+                  >
                     {amount(c, c.left)}
                   </td>
                   <td data-head={c.place ? 'stands in' : undefined}>{c.place}</td>
-                  <td className={c.goodUntil !== null && c.goodUntil < now ? 'font-semibold text-careful' : ''}>
+                  <td
+                    data-head={c.goodUntil === null ? undefined : 'good until'}
+                    className={c.goodUntil !== null && c.goodUntil < now ? 'font-semibold text-careful' : ''}
+                  >
                     {c.goodUntil === null ? '' : dayMonth(c.goodUntil, timeZone, now)}
                   </td>
-                  <td className="text-small text-soft">
+                  <td data-head={c.moves.length > 0 ? 'lately' : undefined} className="text-small text-soft">
                     {c.moves.slice(0, 2).map((m) => (
                       <span key={`${m.at} ${m.what}`} className="block">
                         {dayMonth(m.at, timeZone, now)}{' '}
