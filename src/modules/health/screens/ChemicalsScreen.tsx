@@ -89,7 +89,12 @@ export function ChemicalsScreen({ of: store }: { of: ChemicalStore }) {
                     {c.moves.slice(0, 2).map((m) => (
                       <span key={`${m.at} ${m.what}`} className="block">
                         {dayMonth(m.at, timeZone, now)}{' '}
-                        {m.what === 'treatment' ? `bath of ${m.said}` : chemicalMoves[m.what]}, {amount(c, m.amount)}
+                        {m.what === 'treatment'
+                          ? m.said
+                            ? `treatment in ${m.said}`
+                            : 'treatment'
+                          : chemicalMoves[m.what]}
+                        , {amount(c, m.amount)}
                       </span>
                     ))}
                   </td>
