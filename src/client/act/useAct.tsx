@@ -97,11 +97,12 @@ export function useAct<S extends z.ZodType, R>({ type }: Act<S, R>, onDone?: () 
     clearTimeout(undoable.current);
     // What can be taken back without saying why is offered for just so long.
     undoable.current = setTimeout(() => setDone((d) => d && { says: d.says }), UNDO_MS);
-    const told = {
-      says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result as R) ?? 'Recorded.'),
-      entry: answer.entries[0],
-    };
+    // A correction answers for the correcting, not for the act: its form says nothing of its own.
     if (!correcting) {
+      const told = {
+        says: answer.proposed ? 'Proposed: a culturist accepts it.' : (says?.(answer.result as R) ?? 'Recorded.'),
+        entry: answer.entries[0],
+      };
       setDone(told);
       // A form that closes itself takes its words along: what they judge must still be read.
       if (!PLAIN.has(told.says))
