@@ -311,7 +311,12 @@ async function contextFor(
           personName: actor.name,
           now,
           context: () => bookContext(trx, site.id),
-          stationOf: async (id, stage) => stageOf(await species(id), stage).station,
+          stationOf: async (id, stage) => {
+            const s = await species(id);
+            if (!s.stages.some((x) => x.id === stage))
+              throw new ActRefused('noStage', `${s.name} has no such stage.`, 'stage', 'Choose one of its stages.');
+            return stageOf(s, stage).station;
+          },
           holdings,
         },
         entries,

@@ -40,6 +40,20 @@ const drawn = (n: number, mean: number, cv: number, seed = 1) => {
   return Array.from({ length: n }, () => Number(Math.max(5, chance.normal(mean, mean * cv)).toFixed(1)));
 };
 
+test('a stage that the species does not have is refused in words, and nobody goes anywhere', async () => {
+  const unit = await fry();
+  const classes = [
+    { grade: 'large', unit: h.units.R2!, amount: { kind: 'all' }, stage: 'zoea' },
+    { grade: 'small', unit: h.units.R3!, amount: { kind: 'measured', measured: { method: 'counted', number: 9 } } },
+  ];
+  const said = { tempered: 'tempered', overload: 'yes', notTaken: 'meant', handsOff: 'yes' };
+  const no = await refusal(h.send('grade.record', { unit, classes, ...said }));
+  expect([no.code, no.message]).toEqual(['noStage', 'Pikeperch has no such stage.']);
+  expect(await h.number('R1', 'fry')).toBe(20_000);
+  const to = { sources: [{ unit, amount: { kind: 'all' } }], to: h.units.R2!, toStage: 'zoea' };
+  expect((await refusal(h.send('move.record', { ...to, ...said }))).code).toBe('noStage');
+});
+
 describe('lengths', () => {
   test('are kept one by one, with mean and spread; put right they are right from then on', async () => {
     const unit = await fry();
