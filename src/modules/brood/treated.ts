@@ -55,7 +55,7 @@ export async function askTreated(
     message,
     path: 'fate',
     todo,
-    choices: food ? [over] : barred.length > 0 ? [vet] : [over, vet],
+    choices: food ? [over] : barred.length > 0 || c.actor.role !== 'manager' ? [vet] : [over, vet],
   });
   if (answer === 'vet' && !event.note.trim())
     throw new ActRefused('why', 'Say who allows it, and on which paper.', 'note', 'One line in the note is enough.');

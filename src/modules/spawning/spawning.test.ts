@@ -132,6 +132,13 @@ describe('an injection', () => {
     await h.send('spawning.inject', dose());
     const food = { fish: f1, fate: 'food', method: 'blow', firstSufficed: true };
     expect(await refusal(h.send('brood.fate', food, h.culturist))).toMatchObject({ code: 'treated', asks: [] });
+    // Whoever gets it may eat it: sold or let go it is asked about, and only the manager says that it is over.
+    const sold = { fish: food.fish, fate: 'sold' };
+    const choices = async (actor: typeof h.manager) =>
+      (await refusal(h.send('brood.fate', sold, actor))).asks[0]!.choices.map((x) => x.value);
+    expect(await choices(h.culturist)).toEqual(['vet']);
+    expect(await choices(h.manager)).toEqual(['over', 'vet']);
+    expect((await refusal(h.send('brood.fate', { ...sold, withdrawal: 'vet' }, h.culturist))).path).toBe('note');
     expect(await refusal(h.send('brood.fate', food))).toMatchObject({ asks: [{ id: 'withdrawal' }] });
   });
 });
