@@ -142,7 +142,7 @@ type Options<I, R> = {
   unreadable?: Partial<Record<keyof I & string, string>>;
   /** What the record needs and a person may leave empty: `adjust` says what is meant then. */
   mayBeEmpty?: readonly (keyof I & string)[];
-  /** As they began once it is recorded, so that a second press records nothing twice; the others stay for the next. */
+  /** As they began once it is recorded, the others stay for the next; where it is left out, all of an event do. */
   clears?: readonly (keyof I & string)[];
   /** The last word on what is sent, for an act of this instant. */
   adjust?: (input: Filled<I>, at: number) => Filled<I>;
@@ -210,12 +210,12 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
       else if (name === EVENT) v && asked.typing.fill(v as typeof asked.typing.value);
       else form.setValue(name, v, { shouldDirty: true });
   });
-  const everShown = useRef(new Set<string>());
   const sender = useAct(act, () => {
     // What happened once is not armed to happen again: a form of an event begins anew, its answers with it.
-    const cleared = o.clears ?? (event ? [...everShown.current] : []);
-    for (const name of cleared as readonly string[]) form.setValue(name, written(name));
-    if (cleared.length > 0) asked.reset();
+    const some: readonly string[] | undefined = o.clears;
+    for (const name of some ?? []) form.setValue(name, written(name));
+    if (!some && event) form.reset({});
+    if (some ? some.length > 0 : event) asked.reset();
     // Last: what is cleared above would be a draft of its own.
     draft.drop();
     o.done?.();
@@ -223,6 +223,7 @@ export function useActForm<S extends z.ZodType, R>(act: Act<S, R>, o: Options<z.
 
   // Told by the controls as they are drawn: what they show now, and what any of them showed before.
   const shown = new Set<string>();
+  const everShown = useRef(new Set<string>());
   const show = (name: string) => {
     shown.add(name);
     everShown.current.add(name);

@@ -25,6 +25,8 @@ export function RationForm({ h }: { h: ActHolding }) {
   const { feeds } = useSession();
   const f = useActForm(setRation, {
     about: at(h),
+    // What was set stays to be seen.
+    clears: [],
     begin: h.plan ?? { method: 'table', fromHour: 6, toHour: 20, by: 'hand' },
     as: { fixedG: 'small', fromHour: hourAsTime, toHour: hourAsTime },
     needs: { percentPerDay: 'the share a day', fixedG: 'the grams a day', lengthGainMmPerDay: 'the growth in length' },

@@ -14,6 +14,8 @@ export function RegimeForm({ h }: { h: ActHolding }) {
   const { feeds } = useSession();
   const f = useActForm(followRegime, {
     about: at(h),
+    // What was set stays to be seen.
+    clears: [],
     as: { hatchedAt: 'day' },
     needs: { regime: 'a regime' },
     says: (r) => `${r?.unit ?? h.unit} follows it: ${r?.regime ?? ''}.`,
