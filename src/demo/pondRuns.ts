@@ -37,7 +37,7 @@ export class PondRuns {
       ['P2', -291, 'bloom'],
       ['P2', -280, 'food', { discCm: 38 }],
       ['P2', -250, 'food', { discCm: 31 }],
-      ['P2', -20, 'food', { discCm: 62, said: 'clear after the winter' }],
+      ['P2', -20, 'food', { discCm: 62, score: 'few', said: 'clear after the winter' }],
       ['P3', -14, 'drain'],
       ['P3', -2.2, 'dry', { said: 'two wet days' }],
     ];

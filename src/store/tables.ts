@@ -463,6 +463,7 @@ interface PondNote {
   disc_cm: number | null;
   said: string;
   entry_seq: number;
+  score: string | null;
 }
 
 interface PondRun {

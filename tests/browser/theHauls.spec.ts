@@ -281,7 +281,7 @@ test('a pond from draining to its sheet: lime by its mud, poison withheld, stock
     .fill('9 cm');
   await dialog().getByRole('button', { name: 'Keep' }).click();
   await expect(page.getByRole('region', { name: 'Partners' })).toContainText('600 of 9.0 cm');
-  await page.getByRole('button', { name: 'The disc' }).click();
+  await page.getByRole('button', { name: 'Disc and jar' }).click();
   await dialog().getByLabel('The disc vanishes at, cm').fill('32');
   await dialog().getByRole('button', { name: 'Record' }).click();
   await expect(page.getByRole('region', { name: 'Natural food' })).toContainText('natural food enough');

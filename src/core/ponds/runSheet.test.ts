@@ -1,5 +1,5 @@
 import { DAY_MS } from '../time/spans';
-import { discSays } from './natural';
+import { discSays, type FoodScore, naturalSays } from './natural';
 import { type RunBooks, runSheet } from './runSheet';
 
 const run = (more: Partial<RunBooks> = {}): RunBooks => ({
@@ -47,3 +47,18 @@ test.each([
 ])('a disc that vanishes at %d cm is %s', (cm, is) => {
   expect(discSays(cm).is).toBe(is);
 });
+
+test.each<[number | null, FoodScore | null, 'good' | 'off', RegExp]>([
+  [30, 'many', 'good', /enough/],
+  [60, 'swarms', 'good', /grazed/],
+  [60, 'few', 'off', /^little natural food/],
+  [30, 'none', 'off', /coloured, but few/],
+  // Too thick is said whatever lives in it: it takes the oxygen of the night.
+  [12, 'swarms', 'off', /too thick/],
+  [null, 'few', 'off', /look again/],
+  [null, 'many', 'good', /enough/],
+  [60, null, 'off', /fertilise again/],
+])('disc at %s cm and %s in the jar: %s', (cm, score, is, says) => {
+  expect(naturalSays(cm, score)).toMatchObject({ is, says: expect.stringMatching(says) });
+});
+test('nobody looked, nothing is said', () => expect(naturalSays(null, null)).toBeNull());

@@ -106,6 +106,9 @@ test('rain shifts what needs dry weather; amounts a digit too large, wrong ponds
   expect(Math.round(((await view(id)).ready - before) / DAY)).toBe(2);
   expect((await refusal(note(id, 'lime', { kg: 8950 }))).code).toBe('tooMuch');
   expect((await refusal(note(id, 'food'))).path).toBe('discCm');
+  // The jar alone says something, too.
+  await note(id, 'food', { score: 'few' });
+  expect((await view(id)).notes.at(-1)).toMatchObject({ what: 'food', discCm: null, score: 'few' });
   expect((await refusal(note(id, 'poison'))).code).toBe('noPoison');
   expect((await refusal(begin())).code).toBe('openAlready');
   expect((await refusal(begin({ unit: h.units.R2! }))).code).toBe('noPond');

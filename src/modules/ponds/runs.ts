@@ -1,5 +1,6 @@
 import { type HarvestNote, harvestStepOf } from '@/core/ponds/harvest';
 import { type PondMore, pondMore } from '@/core/ponds/more';
+import type { FoodScore } from '@/core/ponds/natural';
 import { type PondPlan, pondPlan } from '@/core/ponds/plan';
 import { type PondStep, pondStepIds } from '@/core/ponds/prepare';
 import { ActRefused } from '@/server/act/refused';
@@ -23,6 +24,7 @@ export type PondNote = {
   at: number;
   amounts: { what: string; kg: number }[];
   discCm: number | null;
+  score: FoodScore | null;
   said: string;
 };
 
@@ -84,8 +86,17 @@ export async function pondNotes(db: Db, runIds: readonly number[]): Promise<Pond
     .whereIn('run_id', [...runIds])
     .orderBy(['at', 'id'])
     .select<
-      { id: number; runId: number; what: string; at: number; amounts: string; discCm: number | null; said: string }[]
-    >('id', 'what', 'at', 'amounts', 'said', { runId: 'run_id', discCm: 'disc_cm' });
+      {
+        id: number;
+        runId: number;
+        what: string;
+        at: number;
+        amounts: string;
+        discCm: number | null;
+        score: FoodScore | null;
+        said: string;
+      }[]
+    >('id', 'what', 'at', 'amounts', 'score', 'said', { runId: 'run_id', discCm: 'disc_cm' });
   return rows
     .filter(
       (r) =>

@@ -308,4 +308,11 @@ export const carriedMigrations: readonly Step[] = [
     }),
     down: alter('site', (t) => t.dropColumn('first_species')),
   },
+  {
+    name: '0724_food_score',
+    up: alter('pond_note', (t) => {
+      t.string('score', 10).nullable().comment('how much moves in a jar of its water');
+    }),
+    down: alter('pond_note', (t) => t.dropColumn('score')),
+  },
 ];

@@ -1,7 +1,7 @@
 'use client';
 
 import { useSession } from '@/client/session';
-import { discSays } from '@/core/ponds/natural';
+import { foodScores, naturalSays } from '@/core/ponds/natural';
 import { pondSteps } from '@/core/ponds/prepare';
 import { decimals, grouped, percent, withDoubt } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
@@ -12,7 +12,7 @@ import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
 import { ClosePondForm } from '../acts/close/form';
-import { DiscForm, StepDone } from '../acts/note/form';
+import { FoodForm, StepDone } from '../acts/note/form';
 import { PondForm } from '../acts/open/form';
 import type { PondDay } from '../views/pondDay';
 import type { ChainStep, PondRun } from '../views/ponds';
@@ -105,28 +105,13 @@ export function PondScreen({ of: r, day: d, earlier }: { of: PondRun; day: PondD
               Natural food
               {may && open && (
                 <span className="ml-auto text-body font-normal">
-                  <DialogButton word="The disc" title="How deep does the disc vanish?">
-                    {(done) => <DiscForm run={r.id} done={done} />}
+                  <DialogButton word="Disc and jar" title="Natural food">
+                    {(done) => <FoodForm run={r.id} done={done} />}
                   </DialogButton>
                 </span>
               )}
             </h2>
-            {r.notes.every((n) => n.discCm === null) && <p className="quiet my-1">The disc was not lowered yet.</p>}
-            {r.notes
-              .filter((n) => n.discCm !== null)
-              .toReversed()
-              .slice(0, 6)
-              .map((n, i) => (
-                <p key={n.id} className="border-b border-rule py-1">
-                  <span className="text-small text-soft">{day(n.at)}</span> <b>{decimals(n.discCm!, 0)} cm</b>
-                  {i === 0 && (
-                    <span className={discSays(n.discCm!).is === 'good' ? '' : 'text-careful'}>
-                      {' '}
-                      {discSays(n.discCm!).says}
-                    </span>
-                  )}
-                </p>
-              ))}
+            <NaturalFood notes={r.notes} day={day} />
           </section>
         </div>
       </div>
@@ -287,4 +272,22 @@ function Sheet({ r, earlier }: { r: PondRun; earlier: readonly PondRun[] }) {
       </p>
     </section>
   );
+}
+
+/** What disc and jar said, the latest first and with what to do. */
+function NaturalFood({ notes, day }: { notes: PondRun['notes']; day: (at: number) => string }) {
+  const looks = notes.filter((n) => n.discCm !== null || n.score !== null).toReversed();
+  if (looks.length === 0) return <p className="quiet my-1">Nobody looked yet.</p>;
+  const says = naturalSays(looks[0]!.discCm, looks[0]!.score);
+  return looks.slice(0, 6).map((n, i) => (
+    <p key={n.id} className="border-b border-rule py-1">
+      <span className="text-small text-soft">{day(n.at)}</span>{' '}
+      <b>
+        {[n.discCm !== null && `${decimals(n.discCm, 0)} cm`, n.score && `${foodScores[n.score]} in the jar`]
+          .filter(Boolean)
+          .join(', ')}
+      </b>
+      {i === 0 && says && <span className={says.is === 'good' ? '' : 'text-careful'}> {says.says}</span>}
+    </p>
+  ));
 }

@@ -108,7 +108,7 @@ test('a step is done with what was really given; what is refused stays to be typ
 test('nothing goes in while the poison is not gone, and that is what is read first', () => {
   draw({
     withheldUntil: NOW + 9 * DAY,
-    notes: [{ id: 1, runId: 2, what: 'poison', at: NOW - DAY, amounts: [], discCm: null, said: '' }],
+    notes: [{ id: 1, runId: 2, what: 'poison', at: NOW - DAY, amounts: [], discCm: null, score: null, said: '' }],
   });
   expect(status()).toBe('nothing goes in before 23 Apr');
   expect(screen.getAllByRole('status')[0]!.className).toContain('text-hand');
@@ -127,7 +127,7 @@ test('fish in a pond are told with their doubt, and held against the runs before
     {
       sheet,
       books: { stocked: 43_181, out: 0, stands: 40_622, standsSd: 950, dead: 2559, feedKg: 29 },
-      notes: [{ id: 1, runId: 2, what: 'food', at: NOW - DAY, amounts: [], discCm: 62, said: '' }],
+      notes: [{ id: 1, runId: 2, what: 'food', at: NOW - DAY, amounts: [], discCm: 62, score: 'few', said: '' }],
     },
     {},
     [earlier],
@@ -142,12 +142,13 @@ test('fish in a pond are told with their doubt, and held against the runs before
   expect(screen.getByRole('row', { name: /came out, stand/ }).textContent).toContain('40\u2005600');
   // The disc vanishes deep: little lives in it.
   expect(screen.getByText(/little natural food/)).toBeTruthy();
+  expect(screen.getByText('62 cm, a few in the jar')).toBeTruthy();
 });
 
 test('a closed run is read and no more; so is any run by a reader', () => {
   draw({ closedAt: NOW - DAY });
   expect(status()).toBe('29 Mar to 13 Apr');
-  for (const word of ['Change it', 'Close the run', 'Done', 'The disc'])
+  for (const word of ['Change it', 'Close the run', 'Done', 'Disc and jar'])
     expect(screen.queryByRole('button', { name: word })).toBeNull();
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { harvestNotes, harvestStepOf, harvestSteps } from '@/core/ponds/harvest';
+import { foodScoreIds, foodScores } from '@/core/ponds/natural';
 import { type PondStep, pondStepIds, pondSteps } from '@/core/ponds/prepare';
 import { plain } from '@/core/quantities/format';
 import { defineAct, returns } from '@/server/act/define';
@@ -25,6 +26,8 @@ export const notePond = defineAct({
     kg: z.number().gt(0, 'must be above 0').max(1e6, 'is more than any pond is given').optional(),
     /** Depth at which the disc vanishes. */
     discCm: z.number().gt(0, 'must be above 0').max(1000, 'is clearer than any pond: cm').optional(),
+    /** How much moves in a jar of its water. */
+    score: z.enum(foodScoreIds).optional(),
     said: z.string().trim().max(300, 'is too long').default(''),
   }),
   result: returns<{ unit: string; says: string }>(),
@@ -36,6 +39,7 @@ export const notePond = defineAct({
           `${(i as { unitName?: string }).unitName ?? ''} ${wordOf(i.what ?? 'drain')}`,
           ...(i.kg === undefined ? [] : [`${plain(i.kg)} kg`]),
           ...(i.discCm === undefined ? [] : [`disc ${plain(i.discCm)} cm`]),
+          ...(i.score ? [`in a jar ${foodScores[i.score]}`] : []),
           ...(i.said ? [i.said] : []),
         ].join(', '),
       ],

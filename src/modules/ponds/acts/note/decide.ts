@@ -1,6 +1,6 @@
 import { run } from '@/core/calculation';
 import { HARVEST_NOTED_MS, harvestStepOf } from '@/core/ponds/harvest';
-import { discSays } from '@/core/ponds/natural';
+import { naturalSays } from '@/core/ponds/natural';
 import { calculation, limes } from '@/core/ponds/prepare';
 import { plain } from '@/core/quantities/format';
 import { ActRefused } from '@/server/act/refused';
@@ -37,8 +37,13 @@ export const decision = decides(
       steps: { id: string; amounts?: { what: string; kg: number }[] }[];
     };
     const planned = chain.steps.find((s) => s.id === p.what)?.amounts?.[0];
-    if (p.what === 'food' && p.discCm === undefined)
-      throw new ActRefused('disc', 'How deep does the disc vanish?', 'discCm', 'In cm.');
+    if (p.what === 'food' && p.discCm === undefined && p.score === undefined)
+      throw new ActRefused(
+        'disc',
+        'How deep does the disc vanish, or what moves in a jar?',
+        'discCm',
+        'In cm, or by what you see in the jar.',
+      );
     if (p.what === 'poison') {
       const here = (await standingsIn(c, of.unitId, asOf(c, event))).filter((s) => s.number > 0);
       if (here.length > 0)
@@ -79,14 +84,16 @@ export const decision = decides(
       at: event.at,
       amounts: JSON.stringify(p.kg === undefined ? [] : [{ what, kg: p.kg }]),
       disc_cm: p.discCm ?? null,
+      score: p.score ?? null,
       said: p.said,
       entry_seq: seqs[0]!,
     });
+    const natural = naturalSays(p.discCm ?? null, p.score ?? null);
     const done = (await pondNotes(c.trx, [of.id])).map((n) => n.what);
     const next = chain.steps.find((s) => !done.includes(s.id as never) && s.id !== 'withhold' && s.id !== 'rest');
     return {
       unit: of.unit,
-      says: p.discCm !== undefined ? discSays(p.discCm).says : next && !harvestStepOf(p.what) ? `next: ${next.id}` : '',
+      says: natural ? natural.says : next && !harvestStepOf(p.what) ? `next: ${next.id}` : '',
     };
   },
   async (c, entry) => {

@@ -4,9 +4,11 @@ import { formsOf } from '@/client/act/actForms';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { DecimalInput } from '@/client/inputs';
+import { foodScoreIds, foodScores } from '@/core/ponds/natural';
 import type { PondPlan } from '@/core/ponds/plan';
 import { limes, type PondStep } from '@/core/ponds/prepare';
 import { plain } from '@/core/quantities/format';
+import { Choice } from '@/ui/Choice';
 import { Caution } from '@/ui/caution';
 import { TextField } from '@/ui/fields';
 import { notePond } from './act';
@@ -59,18 +61,23 @@ export function StepDone({
   );
 }
 
-/** How deep the disc vanishes. */
-export function DiscForm({ run, done }: { run: number; done?: () => void }) {
+/** How deep the disc vanishes, and what moves in a jar: either says something, both say more. */
+export function FoodForm({ run, done }: { run: number; done?: () => void }) {
   const f = useActForm(notePond, {
     about: { run, what: 'food' },
     draftFor: `disc ${run}`,
-    needs: { discCm: 'how deep' },
     says: (r) => `Recorded: ${r?.says ?? ''}.`,
     done,
   });
+  const nothing = f.value('discCm') === null && f.value('score') === null;
   return (
-    <Form of={f} label="Record">
+    <Form of={f} label="Record" needs={[nothing && 'the disc or the jar']}>
       <DecimalInput label="The disc vanishes at, cm" {...f.field('discCm')} />
+      <Choice
+        label="In a jar held against the light"
+        {...f.field('score')}
+        options={foodScoreIds.map((value) => ({ value, label: foodScores[value] }))}
+      />
       <TextField label="In a line" {...f.field('said')} />
     </Form>
   );
