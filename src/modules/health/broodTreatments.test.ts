@@ -2,6 +2,7 @@ import { broodBarredAt, broodTreatmentsOf } from '@/server/stock/treated/brood';
 import { run, saltBath, spawningDay } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
+import { broodTreated } from './views/broodTreated';
 import { chemicalStore } from './views/chemicals';
 
 let h: TestHatchery;
@@ -158,4 +159,27 @@ test('of many fish in one bath the store gives one dose', async () => {
   await treat({ fish: f1, who: 'tank' });
   const [salt] = (await chemicalStore(h.db, h.manager.siteId, h.clock.now)).list;
   expect(salt).toMatchObject({ left: 17_800, moves: [{ what: 'treatment', amount: 7200, said: 'R1' }, {}] });
+});
+
+test('Health lists who is under treatment or barred, by tag or run, until nobody is any more', async () => {
+  const { f1, f2, m1, m2 } = await spawningDay(h);
+  const { id: f3 } = await h.send<{ id: number }>('brood.save', { species: 'sterlet', tag: 'F3', sex: 'female' });
+  await h.send('brood.move', { fish: [f1, f2, f3, m1, m2], unit: h.units.R1! });
+  const batch = await run(h);
+  h.clock.now += HOUR;
+  const list = () => broodTreated(h.db, h.manager.siteId, h.clock.now);
+  expect(await list()).toEqual([]);
+  await treat({ fish: f1, who: 'tank' });
+  h.clock.now += HOUR;
+  await treat({ batch, withdrawalDays: 0 });
+  const now = await list();
+  expect(now.map((t) => [t.who, t.running, t.barred !== null])).toEqual([
+    [expect.stringMatching(/^PP-run/), true, true],
+    ['F1, F2, M1, M2, 1 more', false, true],
+  ]);
+  // Without a withdrawal it bars no longer than it lasts.
+  h.clock.now += HOUR;
+  expect((await list()).map((t) => t.running)).toEqual([false]);
+  h.clock.now += 31 * DAY;
+  expect(await list()).toEqual([]);
 });

@@ -74,7 +74,18 @@ test('a fish says what is known of it, and that one injected is barred from food
   // 10⁵ · 2400 / 700³
   expect(screen.getByText(/condition 0\.70/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Look' })).toBeTruthy();
-  const salt = { seq: 1, id: 'e1', at: 0, end: 0, ended: true, product: 'salt', orderedBy: '', fish: [1], batches: [] };
+  const salt = {
+    seq: 1,
+    id: 'e1',
+    at: 0,
+    end: 0,
+    ended: true,
+    product: 'salt',
+    by: 'bath',
+    orderedBy: '',
+    fish: [1],
+    batches: [],
+  };
   rerender(sheet({}, [{ treatment: { ...salt, withdrawal: { days: 30 } }, until: 30 * 86_400_000 }]));
   expect(screen.getByText(/salt on .*: barred until 31 Jan/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'It ended' })).toBeNull();

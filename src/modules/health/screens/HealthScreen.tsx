@@ -25,6 +25,7 @@ export function HealthScreen({
   cases,
   running,
   barred,
+  brood,
   vaccinations,
   inspections,
   incidents: happened,
@@ -100,7 +101,7 @@ export function HealthScreen({
           ))}
         </section>
       )}
-      {(running.length > 0 || barred.length > 0) && (
+      {(running.length > 0 || barred.length > 0 || brood.length > 0) && (
         <section aria-label="Treatments" className="mb-5">
           <h2 className="border-b-2 border-deep/40 pb-0.5">Treatments and withdrawal</h2>
           {running.map((t) => (
@@ -127,6 +128,21 @@ export function HealthScreen({
               </Link>
               : {barredSays(b.barred, timeZone, now)}
             </p>
+          ))}
+          {brood.map((b) => (
+            <div key={b.treatment.seq} className="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-1.5">
+              <b>{b.who}</b>
+              <span>
+                {b.barred === null
+                  ? `${b.treatment.product}: was to end ${day(b.treatment.end)}, say that it did`
+                  : barredSays(b.barred, timeZone, now)}
+              </span>
+              {b.running && (
+                <span className="ml-auto">
+                  <EndTreatment treatment={b.treatment.id} product={b.treatment.product} />
+                </span>
+              )}
+            </div>
           ))}
         </section>
       )}

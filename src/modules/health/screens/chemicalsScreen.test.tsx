@@ -23,7 +23,7 @@ test('how much of each, what treatments took of it; all well is said in one line
   expect(status()).toBe('All is there, and in date.');
   const row = document.querySelector('[data-chemical="Salt"]')!.textContent!;
   expect(row).toContain('14.8 kg');
-  expect(row).toContain('bath of R1, 7.20 kg');
+  expect(row).toContain('treatment in R1, 7.20 kg');
 });
 
 test('what must stand apart comes before what is past its date and what is to be ordered', () => {

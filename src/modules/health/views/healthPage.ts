@@ -8,6 +8,7 @@ import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { type InspectionRow, inspectionsOf } from '../inspections';
 import { type Arrived, arrivedLately } from './arrived';
+import { type BroodTreated, broodTreated } from './broodTreated';
 import { type Health, health } from './health';
 import { type LookDue, looksDue } from './looks';
 import { vaccinationsLately } from './vaccination';
@@ -18,6 +19,8 @@ export type HealthPage = {
   /** Treatments that go on, and courses of which nobody said that they ended. */
   running: Treatment[];
   barred: { unit: string; lot: string; lotId: number; barred: Barred }[];
+  /** The brood under treatments, or barred by them. */
+  brood: BroodTreated[];
   /** Tanks into which fish were moved, not looked at again since. */
   looks: LookDue[];
   /** Came from elsewhere within weeks, and in no quarantine. */
@@ -51,6 +54,7 @@ export async function healthPage(
     people,
     looks,
     arrived,
+    brood,
   ] = await Promise.all([
     health(db, site, now, holdings),
     casesOf(db, site.siteId, now),
@@ -69,6 +73,7 @@ export async function healthPage(
     db('person').where({ site_id: site.siteId, active: true }).orderBy('name').select('id', 'name'),
     looksDue(db, site.siteId, now),
     arrivedLately(db, site.siteId, now),
+    broodTreated(db, site.siteId, now),
   ]);
   const units = await db('unit')
     .whereIn('id', [...new Set(cases.flatMap((c) => c.holdings.map((h) => h.unit)))])
@@ -83,6 +88,7 @@ export async function healthPage(
     certificates,
     people,
     looks,
+    brood,
     arrived: arrived.filter((a) => !cases.some((k) => k.holdings.some((h) => h.holding === a.holdingId))),
     cases: cases.map((c) => ({
       ...c,

@@ -8,6 +8,7 @@ import { REMEMBERED_DAYS, type Stood, type TreatIntent, waterOfUnits } from './w
 export type BroodTreatment = Given & {
   seq: number;
   id: string;
+  by: string;
   orderedBy: string;
   fish: readonly number[];
   batches: readonly number[];
@@ -58,6 +59,7 @@ export async function broodTreatmentsOf(db: Db, siteId: number, now: number): Pr
       ...one,
       end: over?.at ?? one.end,
       ended: over !== undefined,
+      by: i.by,
       orderedBy: i.orderedBy ?? '',
       withdrawal: { degreeDays: i.withdrawalDegreeDays, days: i.withdrawalDays },
       fish: of.flatMap((r) => r.fish ?? []),
