@@ -3,7 +3,7 @@
 import { cva } from 'class-variance-authority';
 import { X } from 'lucide-react';
 import { AlertDialog, Dialog as Radix } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useRef, useState } from 'react';
 import { Button, type ButtonKind } from './Button';
 
 const box = cva('fixed z-30 overflow-auto bg-sheet', {
@@ -41,6 +41,13 @@ export function Dialog({
   returnTo?: () => HTMLElement | null;
   children: ReactNode;
 }) {
+  const cross = useRef<HTMLButtonElement>(null);
+  // A notice of what was recorded lies above it and takes the first `Esc` for itself: one is to be enough. What is open
+  // within (a list, a calendar) is closed by its own.
+  const escape = (e: KeyboardEvent<HTMLElement>) => {
+    if (e.key !== 'Escape' || !e.currentTarget.contains(e.target as Node)) return;
+    if (!document.querySelector('[data-radix-popper-content-wrapper]')) cross.current?.click();
+  };
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       {trigger && <Radix.Trigger asChild>{trigger}</Radix.Trigger>}
@@ -49,6 +56,7 @@ export function Dialog({
         <Radix.Content
           className={box({ side })}
           aria-describedby={undefined}
+          onKeyDown={escape}
           onCloseAutoFocus={
             returnTo &&
             ((e) => {
@@ -59,7 +67,7 @@ export function Dialog({
         >
           <div className="mb-3 flex items-start justify-between gap-3">
             <Radix.Title className="text-lead font-bold">{title}</Radix.Title>
-            <Radix.Close className="cursor-pointer p-1 text-soft hover:text-ink" aria-label="Close">
+            <Radix.Close ref={cross} className="cursor-pointer p-1 text-soft hover:text-ink" aria-label="Close">
               <X size={20} />
             </Radix.Close>
           </div>
