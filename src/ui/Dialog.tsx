@@ -44,7 +44,7 @@ export function Dialog({
   const cross = useRef<HTMLButtonElement>(null);
   // A notice of what was recorded lies above it and takes the first `Esc` for itself: one is to be enough. What is open
   // within (a list, a calendar) is closed by its own.
-  const escape = (e: KeyboardEvent<HTMLElement>) => {
+  const onEscape = (e: KeyboardEvent<HTMLElement>) => {
     if (e.key !== 'Escape' || !e.currentTarget.contains(e.target as Node)) return;
     if (!document.querySelector('[data-radix-popper-content-wrapper]')) cross.current?.click();
   };
@@ -56,7 +56,7 @@ export function Dialog({
         <Radix.Content
           className={box({ side })}
           aria-describedby={undefined}
-          onKeyDown={escape}
+          onKeyDown={onEscape}
           onCloseAutoFocus={
             returnTo &&
             ((e) => {
