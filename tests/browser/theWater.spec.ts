@@ -96,7 +96,7 @@ test('what would happen stands there before it does: the fullest tank first', as
   await expect(page.locator('[data-room="Night hall"]')).toBeVisible();
   await expect(dies().first()).toHaveAttribute('data-dies', 'NH2');
   await expect(dies()).toHaveCount(2);
-  await page.getByRole('button', { name: 'close' }).click();
+  await page.getByRole('button', { name: 'close', exact: true }).click();
 });
 
 test('the circuit trips: who heard it says so, the desk says what to do and until when', async () => {
