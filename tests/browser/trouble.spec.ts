@@ -203,7 +203,10 @@ test('the stock list as known before anything was recorded is empty; as known to
   await expect(page.getByTestId('known')).toContainText('as they were known');
   await expect(page.getByText('Nothing lived here then')).toBeVisible();
   await page.getByRole('link', { name: 'As known now' }).click();
-  expect(await shown(page.getByTestId('stock-total'))).toEqual(whole);
+  const again = await shown(page.getByTestId('stock-total'));
+  expect(again.number).toBe(whole.number);
+  // Doubt grows with every minute since they were counted.
+  expect(Math.abs(again.half - whole.half)).toBeLessThan(5);
 });
 
 test('errors stand at their field and keep what was typed', async () => {
