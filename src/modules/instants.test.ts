@@ -20,7 +20,8 @@ test('a mistyped year is refused at its field by every command that takes an ins
       expect(no.path).toMatch(/at$|to$|bornAt$/);
     }
   }
-  expect(Date.now() - began).toBeLessThan(20_000);
+  // At once, for all of them together, on a machine that does other things beside.
+  expect(Date.now() - began).toBeLessThan(60_000);
 });
 
 test('half a character is refused at its field; a whole one beyond the plane is kept', async () => {
