@@ -97,3 +97,15 @@ export const cone = async (h: TestHatchery): Promise<number> =>
 /** A vessel of fifty litres for a culture. */
 export const cultureVessel = async (h: TestHatchery): Promise<number> =>
   (await h.send<{ id: number }>('vessel.save', { name: 'RC1', kind: 'culture', volumeL: 50 })).id;
+
+/** A probe of the hall; each call lets so many days pass, with a reading on each. */
+export async function hallProbe(h: TestHatchery) {
+  const room = (await h.db('unit').where({ id: h.units.R1! }).first('room_id'))!.room_id;
+  const { id } = await h.send<{ id: number }>('sensor.save', { name: 'hall', room });
+  return async (celsius: number, days: number) => {
+    for (let d = 0; d < days; d++) {
+      h.clock.now += 86_400_000;
+      await h.send('reading.record', { sensor: id, value: celsius });
+    }
+  };
+}

@@ -1,5 +1,5 @@
 import { broodBarredAt, broodTreatmentsOf } from '@/server/stock/treated/brood';
-import { run, saltBath, spawningDay } from '../../../tests/support/example';
+import { hallProbe, run, saltBath, spawningDay } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { broodTreated } from './views/broodTreated';
@@ -20,18 +20,6 @@ const food = { method: 'blow', firstSufficed: true };
 const barred = () => broodBarredAt(h.db, h.manager.siteId, h.clock.now);
 const entryOf = async (kind: string) =>
   (await h.db('entry').where({ kind }).orderBy('seq', 'desc').first<{ id: string } | undefined>('id'))!.id;
-
-/** A probe of the hall; each call lets so many days pass, with a reading on each. */
-async function probe() {
-  const room = (await h.db('unit').where({ id: h.units.R1! }).first('room_id'))!.room_id;
-  const { id } = await h.send<{ id: number }>('sensor.save', { name: 'hall', room });
-  return async (celsius: number, days: number) => {
-    for (let d = 0; d < days; d++) {
-      h.clock.now += DAY;
-      await h.send('reading.record', { sensor: id, value: celsius });
-    }
-  };
-}
 
 test('one alone, or all that stand in its tank; those that had left, or stand elsewhere, are not of it', async () => {
   const { f1, f2, m1, m2 } = await spawningDay(h);
@@ -111,7 +99,7 @@ test('a course that ended early bars from its end; taken back it bars nothing', 
 
 test('degree-days come by the water of the tanks in which it stood; none read, nobody can say', async () => {
   const { f1, m1 } = await spawningDay(h);
-  const pass = await probe();
+  const pass = await hallProbe(h);
   await h.send('brood.move', { fish: [f1], unit: h.units.R1! });
   h.clock.now += HOUR;
   const warm = { withdrawalDays: undefined, withdrawalDegreeDays: 100 };

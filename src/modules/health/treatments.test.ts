@@ -1,6 +1,6 @@
 import { barredSays } from '@/core/health/barred';
 import { barredAt, treatmentsOf } from '@/server/stock/treated/withdrawal';
-import { counted, standIn } from '../../../tests/support/example';
+import { counted, hallProbe, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 
@@ -35,18 +35,6 @@ const release = (unit: string, more: object = {}) =>
 const sell = (unit: string, more: object = {}) =>
   h.send('loss.record', { unit: h.units[unit]!, account: 'sold', measured: counted(50), ...more });
 
-/** A probe of the hall; each call lets so many days pass, with a reading on each. */
-async function probe() {
-  const room = (await h.db('unit').where({ id: h.units.R1! }).first('room_id'))!.room_id;
-  const { id } = await h.send<{ id: number }>('sensor.save', { name: 'hall', room });
-  return async (celsius: number, days: number) => {
-    for (let d = 0; d < days; d++) {
-      h.clock.now += DAY;
-      await h.send('reading.record', { sensor: id, value: celsius });
-    }
-  };
-}
-
 test('the dose is worked, the course has its end, and it is recorded with who ordered it', async () => {
   const r = await treat();
   expect(r.productG).toBeCloseTo(32, 6);
@@ -57,7 +45,7 @@ test('the dose is worked, the course has its end, and it is recorded with who or
 });
 
 test('during a course, and until its degree-days have come in this water, none is released, sold, or eaten', async () => {
-  const pass = await probe();
+  const pass = await hallProbe(h);
   await treat();
   const no = await refusal(release('R1'));
   expect(no.asks.map((a) => a.id)).toContain('withdrawal');
