@@ -191,7 +191,7 @@ test('to the books: the kept and the second pond are lots of their own, the othe
   await expect(form).toContainText(/The books hold [45] more: they go to unexplained/);
   await form.getByRole('button', { name: 'To the books' }).click();
   await expect(form).toHaveCount(0);
-  await expect(page.getByText('in the books')).toBeVisible();
+  await expect(page.getByText('in the books', { exact: true })).toBeVisible();
   const paper = await page.request.get(
     new URL((await page.getByRole('link', { name: 'paper' }).getAttribute('href'))!, page.url()).href,
   );
