@@ -19,6 +19,8 @@ const common = {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^server-only$': '<rootDir>/tests/support/empty.ts',
     '^next/navigation$': '<rootDir>/tests/support/navigation.ts',
+    // One file instead of two thousand, each of which a test would read anew.
+    '^lucide-react$': '<rootDir>/node_modules/lucide-react/dist/cjs/lucide-react.js',
     '^nuqs/adapters/next/app$': '<rootDir>/tests/support/address.tsx',
   },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
@@ -39,6 +41,7 @@ export default {
     {
       ...common,
       displayName: 'store',
+      globalTeardown: '<rootDir>/tests/support/dropModel.mjs',
       testMatch: [
         '<rootDir>/src/{store,demo}/**/*.test.ts',
         '<rootDir>/src/modules/*.test.ts',

@@ -66,10 +66,11 @@ export async function test(args: string[]): Promise<number> {
   };
   try {
     if (!unitOnly) await inTurn(checks);
-    // The store mostly waits for its database: beside it there is room for what needs the processor.
+    // Two lanes of about the same length. The store mostly waits for its database: beside it there is room for what
+    // needs the processor.
     await Promise.all([
-      inTurn([store]),
-      inTurn(core).then(async () => {
+      inTurn([store, ...core.slice(BEFORE_BROWSER)]),
+      inTurn(core.slice(0, BEFORE_BROWSER)).then(async () => {
         if (unitOnly || stopped) return;
         build();
         await inTurn([browser]);
@@ -87,6 +88,8 @@ export async function test(args: string[]): Promise<number> {
 const running = new Set<ChildProcess>();
 
 const CORE_PARTS = 5;
+/** Of these, how many run in the lane of the browser. */
+const BEFORE_BROWSER = 2;
 
 /** Jest on some of its projects; a name that one of them does not have is found in the other. */
 const jest = (...projects: string[]) => [

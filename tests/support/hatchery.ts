@@ -4,8 +4,7 @@ import { decisions, execute } from '@/modules/door';
 import { setUp } from '@/modules/setup/people';
 import type { Actor } from '@/server/context';
 import type { Db } from '@/store/connection';
-import { migrate } from '@/store/migrations';
-import { ownDatabase } from './server';
+import { migratedDatabase } from './server';
 
 export const HOUR = 3_600_000;
 export const DAY = 24 * HOUR;
@@ -37,8 +36,7 @@ let database: { db: Db; drop: () => Promise<void> } | null = null;
 /** One database for a test file, made at its first test and emptied before each other one. */
 async function emptyDatabase(): Promise<Db> {
   if (!database) {
-    database = await ownDatabase('hatchery', 24);
-    await migrate(database.db);
+    database = await migratedDatabase('hatchery', 24);
     return database.db;
   }
   const { db } = database;
