@@ -1,7 +1,7 @@
 'use client';
 
 import { Plus, X } from 'lucide-react';
-import { type KeyboardEvent, useRef } from 'react';
+import { type KeyboardEvent, memo, useCallback, useLayoutEffect, useRef } from 'react';
 import { Button } from './Button';
 import { Checkbox } from './Checkbox';
 import { Input } from './Input';
@@ -58,6 +58,15 @@ export function Rows({
     onChange([...rows, { ...blank }]);
     focusOn(rows.length);
   };
+  const shown = useRef({ rows, onChange });
+  useLayoutEffect(() => {
+    shown.current = { rows, onChange };
+  });
+  // The same for the life of the list, so that a key pressed in one cell draws no other.
+  const put = useCallback((line: number, key: string, v: string) => {
+    const { rows, onChange } = shown.current;
+    onChange(rows.map((r, k) => (k === line ? { ...r, [key]: v } : r)));
+  }, []);
   const take = (i: number) => {
     onChange(rows.filter((_, k) => k !== i));
     focusOn(Math.max(0, i - 1));
@@ -94,11 +103,12 @@ export function Rows({
               <Cell
                 key={c.key}
                 column={c}
+                line={i}
                 name={`${one} ${i + 1}, ${c.label}`}
                 value={row[c.key] ?? ''}
                 fixed={c.fixed?.(row) ?? false}
                 wrong={errors[`${i}.${c.key}`] !== undefined}
-                onChange={(v) => onChange(rows.map((r, k) => (k === i ? { ...r, [c.key]: v } : r)))}
+                put={put}
               />
             ))}
             <Button kind="icon" aria-label={`take ${one} ${i + 1} away`} onClick={() => take(i)}>
@@ -124,21 +134,18 @@ export function Rows({
   );
 }
 
-function Cell({
-  column: c,
-  name,
-  value,
-  fixed,
-  wrong,
-  onChange,
-}: {
+type CellShown = {
   column: Column;
+  line: number;
   name: string;
   value: string;
   fixed: boolean;
   wrong: boolean;
-  onChange: (v: string) => void;
-}) {
+  put: (line: number, key: string, v: string) => void;
+};
+
+const Cell = memo(function Cell({ column: c, line, name, value, fixed, wrong, put }: CellShown) {
+  const onChange = (v: string) => put(line, c.key, v);
   const about = { 'aria-label': name, ...(wrong ? { 'aria-invalid': true } : {}) };
   const field =
     c.kind === 'one' ? (
@@ -165,5 +172,24 @@ function Cell({
       <span className="text-small text-soft sm:hidden">{c.label}</span>
       {field}
     </div>
+  );
+}, sameCell);
+
+/** Columns are made anew with what is typed; what they say is mostly the same. */
+function sameCell(a: CellShown, b: CellShown): boolean {
+  const [{ options: were = [], fixed: _, ...before }, { options: are = [], fixed: __, ...after }] = [
+    a.column,
+    b.column,
+  ];
+  return (
+    a.line === b.line &&
+    a.name === b.name &&
+    a.value === b.value &&
+    a.fixed === b.fixed &&
+    a.wrong === b.wrong &&
+    a.put === b.put &&
+    (Object.keys({ ...before, ...after }) as (keyof typeof before)[]).every((k) => before[k] === after[k]) &&
+    were.length === are.length &&
+    were.every((o, k) => o.value === are[k]!.value && o.label === are[k]!.label && o.group === are[k]!.group)
   );
 }
