@@ -25,7 +25,7 @@ test('appetite over a cycle: hardly any while soft, back as the shell hardens, l
 test('of simulated tanks in step the moult is foretold within a day in four of five, its interval holds it, and none is claimed of tanks out of step', () => {
   const chance = new Chance(2);
   let [told, held, within, outOfStep, saidNo] = [0, 0, 0, 0, 0];
-  for (let k = 0; k < 160; k++) {
+  for (let k = 0; k < 70; k++) {
     const tank = simulateTank(chance, 40, [8, 16], usualCycle.cycleCv);
     const filter = new PhaseFilter({ ...usualCycle, cycleDays: () => tank.expectedCycle }, 500);
     for (const [d, eatenG] of tank.eatenG.entries()) filter.step(d, { eatenG, sdG: 0 }, false);
