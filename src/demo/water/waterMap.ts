@@ -24,6 +24,10 @@ const lake = (name: string, east: number, north: number, wide: number, high: num
     name,
   );
 
+/** A pond of the meadow: corners in metres from its north-western one, all of some 750 m². */
+const meadowPond = (name: string, east: number, corners: readonly (readonly [number, number])[]) =>
+  feature('Polygon', [[...corners, corners[0]!].map(([x, y]) => at([(east + x) / 1000, (-180 + y) / 1000]))], name);
+
 /** Places along the two reaches of the river, in their order. */
 export const reaches = {
   upper: ['Stone bridge', 'Alder bend', 'Weir pool'],
@@ -69,6 +73,30 @@ export const waterMap = {
         [reaches.lower[2], -4.5, -19],
       ].map(([name, ...p]) => feature('Point', at(p as number[]), String(name))),
       lake('Lake Ivarre', 15.5, 9.5, 3.4, 2.2),
+      river('Meadow leat', [
+        [0.14, -0.02],
+        [0.205, -0.12],
+        [0.238, -0.172],
+        [0.33, -0.168],
+      ]),
+      meadowPond('P1', 240, [
+        [0, 0],
+        [20, 1],
+        [23, -33],
+        [1, -36],
+      ]),
+      meadowPond('P2', 268, [
+        [0, 1],
+        [22, 2],
+        [22, -33],
+        [1, -32],
+      ]),
+      meadowPond('P3', 295, [
+        [0, 2],
+        [24, 3],
+        [21, -30],
+        [0, -32],
+      ]),
       lake('Lake Tessel', -13, 6.6, 2.6, 1.8),
     ],
   }),

@@ -2,6 +2,7 @@ import { counted, standIn } from '../../../tests/support/example';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';
 import { refusal } from '../../../tests/support/refusal';
 import { pondDay } from './views/pondDay';
+import { drawnPonds } from './views/pondMap';
 import { pondRuns } from './views/ponds';
 import { pondsDue } from './views/pondsDue';
 
@@ -288,4 +289,36 @@ test('a tank still holds one lot: another species is not put beside it', async (
     mix: 'yes',
   };
   expect((await refusal(h.send('move.record', move))).code).toBe('speciesMix');
+});
+
+test('a pond on the map: it is placed by its name, and an area typed with a digit too many is asked about', async () => {
+  const ring = (side: number) =>
+    [
+      [0, 0],
+      [side, 0],
+      [side, side],
+      [0, side],
+      [0, 0],
+    ].map(([x, y]) => [0.01 + x! / 111_195, 0.01 + y! / 111_195]);
+  const names = { properties: { name: 'p1' } };
+  const saved = await h.send<{ ponds: string[] }>('waters.save', {
+    lon: 0,
+    lat: 0,
+    text: JSON.stringify({
+      type: 'FeatureCollection',
+      features: [{ type: 'Feature', ...names, geometry: { type: 'Polygon', coordinates: [ring(25)] } }],
+    }),
+  });
+  expect(saved.ponds).toEqual(['P1']);
+  expect((await drawnPonds(h.db, h.manager.siteId, ['P1', 'P2']))!.ponds).toMatchObject([
+    { name: 'P1', areaM2: expect.closeTo(625, -1) },
+  ]);
+  expect(await drawnPonds(h.db, h.manager.siteId, ['P2'])).toBeNull();
+  const { asks } = (await h.send('pond.open', { unit: pond, begunAt: h.clock.now, areaM2: 6250 }).catch((e) => e)) as {
+    asks: { id: string; path: string }[];
+  };
+  expect(asks).toMatchObject([{ id: 'otherArea', path: 'areaM2' }]);
+  expect(await h.db('pond_run')).toEqual([]);
+  await h.send('pond.open', { unit: pond, begunAt: h.clock.now, areaM2: 6250, otherArea: 'measured' });
+  expect(await h.db('pond_run')).toHaveLength(1);
 });

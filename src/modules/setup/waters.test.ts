@@ -25,7 +25,7 @@ const lake = {
   geometry: { type: 'Point', coordinates: [-30.05, 38.02] },
 };
 const save = (text: string, more: object = {}) =>
-  h.send<{ waters: number; sites: string[] }>('waters.save', { lon: -30, lat: 38, text, ...more });
+  h.send<{ waters: number; sites: string[]; ponds: string[] }>('waters.save', { lon: -30, lat: 38, text, ...more });
 
 test('sites that the map names are put where they are; releases go out where they were made', async () => {
   const at = await standIn(h, 'fingerling', 5000);
@@ -38,7 +38,7 @@ test('sites that the map names are put where they are; releases go out where the
   });
   const out = () => releasesGeoJson(h.db, h.manager.siteId, h.clock.now);
   expect((await out()).features).toMatchObject([{ geometry: null, properties: { site: 'Lake Ivarre', number: 500 } }]);
-  expect(await save(map(river, lake))).toEqual({ waters: 1, sites: ['Lake Ivarre'] });
+  expect(await save(map(river, lake))).toEqual({ waters: 1, sites: ['Lake Ivarre'], ponds: [] });
   const [f] = (await out()).features;
   expect(f!.geometry!.coordinates[0]).toBeCloseTo(-30.05, 6);
   expect(f!.geometry!.coordinates[1]).toBeCloseTo(38.02, 6);

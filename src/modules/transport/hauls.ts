@@ -1,5 +1,6 @@
 import { numberFrom } from '@/core/books/measure';
 import { measurement } from '@/core/books/measurement';
+import { sameName } from '@/core/sameName';
 import {
   type HaulLoad,
   type HaulNote,
@@ -107,9 +108,6 @@ export async function notesOf(db: Db, haulIds: readonly number[]): Promise<(Note
     );
   return rows.map((r) => ({ ...r, weighed: r.weighed === null ? null : fromJson<Loaded>(r.weighed) }));
 }
-
-/** Names of carriers are the same however they are written. */
-export const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /**
  * What was weighed into the carrier of a load, all buckets and samples together; null where nothing was.

@@ -1,4 +1,5 @@
 import { PondsScreen } from '@/modules/ponds/screens/PondsScreen';
+import { drawnPonds } from '@/modules/ponds/views/pondMap';
 import { pondRuns } from '@/modules/ponds/views/ponds';
 import { db } from '../../_server/database';
 import { requestNow } from '../../_server/request';
@@ -15,5 +16,10 @@ export default async function PondsPage() {
       .orderBy('name')
       .select<{ id: number; name: string }[]>('id', 'name'),
   ]);
-  return <PondsScreen runs={runs} ponds={ponds} />;
+  const map = await drawnPonds(
+    db(),
+    person.siteId,
+    ponds.map((p) => p.name),
+  );
+  return <PondsScreen runs={runs} ponds={ponds} map={map} />;
 }

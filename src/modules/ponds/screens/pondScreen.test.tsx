@@ -1,11 +1,13 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { pondMore } from '@/core/ponds/more';
+import type { Km } from '@/core/release/waters';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { PondDay } from '../views/pondDay';
 import type { ChainStep, PondRun } from '../views/ponds';
 import type { PondDue } from '../views/pondsDue';
 import { PondScreen } from './PondScreen';
+import { PondsScreen } from './PondsScreen';
 import { pondThings } from './pondThings';
 
 const DAY = 86_400_000;
@@ -280,4 +282,34 @@ test('Today lists ponds: short of oxygen first, then what is due, since when', (
     'harvest: last feed',
   ]);
   expect(new Set(things.map((t) => t.key)).size).toBe(4);
+});
+
+test('on the map each pond says what it is at and leads to its run; an area that differs is said', () => {
+  const outline = (name: string, east: number) => ({
+    name,
+    parts: [
+      [
+        [east, 0],
+        [east + 0.03, 0],
+        [east + 0.03, 0.03],
+        [east, 0],
+      ] as Km[],
+    ],
+    areaM2: 450,
+    middle: [east + 0.02, 0.01] as Km,
+  });
+  const map = { ponds: [outline('P1', 0), outline('P2', 0.04), outline('P3', 0.08)], around: [] };
+  const stocked = run({
+    id: 7,
+    unit: 'P1',
+    plan: { ...run().plan, areaM2: 4500 },
+    books: { stocked: 900, out: 0, stands: 880.4, standsSd: 12, dead: 5, feedKg: 1 },
+  });
+  show(<PondsScreen map={map} ponds={[{ id: 1, name: 'P1' }]} runs={[stocked, run({ next: step('lime', -9, -2) })]} />);
+  const drawn = within(screen.getByRole('region', { name: 'Map of the ponds' }));
+  expect(drawn.getByRole('link', { name: /P1\s*880/ }).getAttribute('href')).toBe('/ponds/7');
+  expect(drawn.getByRole('link', { name: /P3\s*lime, late/ }).getAttribute('href')).toBe('/ponds/2');
+  expect(drawn.getByText('free')).toBeTruthy();
+  expect(drawn.getByText('P1: its run goes by 4 500 m², the map draws 450 m².')).toBeTruthy();
+  expect(drawn.queryByText(/P3: its run/)).toBeNull();
 });

@@ -43,7 +43,7 @@ export function SetupScreen({ view }: { view: SetupView }) {
         <section aria-label="Release sites">
           <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">Release sites</h2>
           <ReleaseSites sites={view.releaseSites} />
-          {view.releaseSites.length > 0 && <WatersFile at={view.map} />}
+          {(view.releaseSites.length > 0 || view.units.some((u) => u.kind === 'pond')) && <WatersFile at={view.map} />}
         </section>
         <section aria-label="People">
           <h2 className="mb-2 border-b-2 border-deep/40 pb-0.5">People</h2>

@@ -25,14 +25,19 @@ export function WatersFile({ at }: { at: { lon: number; lat: number } | null }) 
         e.preventDefault();
         if (text === null || x === null || y === null) return;
         void act.submit({ lon: x, lat: y, text }, (r) => {
-          const told = r as { waters: number; sites: string[] } | undefined;
-          return `${told?.waters ?? 0} waters${told?.sites.length ? `; placed: ${told.sites.join(', ')}` : ''}.`;
+          const told = r as { waters: number; sites: string[]; ponds: string[] } | undefined;
+          const placed = [...(told?.sites ?? []), ...(told?.ponds ?? [])];
+          return `${told?.waters ?? 0} waters${placed.length ? `; placed: ${placed.join(', ')}` : ''}.`;
         });
       }}
     >
       <Field
         label="Map of the waters, GeoJSON"
-        hint={at ? 'there is one; a new one takes its place' : 'rivers, lakes, points named as the sites'}
+        hint={
+          at
+            ? 'there is one; a new one takes its place'
+            : 'rivers, lakes, points named as the sites, areas named as the ponds'
+        }
         error={act.errorOn('text')}
       >
         {(p) => (

@@ -1,7 +1,7 @@
 import type { Label } from '@/core/labels/label';
 import { grouped } from '@/core/quantities/format';
+import { sameName } from '@/core/sameName';
 import { clock, dayMonth } from '@/core/time/localDay';
-import { sameName } from '../hauls';
 import type { HaulView } from './hauls';
 
 /** More labels than this are a typing error, and no printer's work. */

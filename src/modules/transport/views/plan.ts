@@ -1,11 +1,11 @@
 import type { ReleaseLot, ReleaseSite } from '@/core/release/allocate';
 import { type NamedPlace, readWaters, type WaterShape } from '@/core/release/waters';
+import { sameName } from '@/core/sameName';
 import { siteTotals } from '@/modules/moves/views/releases';
 import type { HallView } from '@/modules/rearing/views/hall';
 import { barredAt } from '@/server/stock/treated/withdrawal';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
-import { sameName } from '../hauls';
 
 /** Fish that could go out, and why not, where they may not. */
 export type PlanLot = {

@@ -1,6 +1,10 @@
 import { z } from 'zod';
 import { pondPlan } from '@/core/ponds/plan';
 import { defineAct, returns } from '@/server/act/define';
+import { defineQuestion } from '@/server/act/question';
+
+/** The map draws a pond of another size: lime, fertiliser and what kills go by the area. */
+export const otherArea = defineQuestion('otherArea', 'measured');
 
 /** A pond is drained and made ready: its chain, dated, with what it takes. */
 export const openPond = defineAct({
@@ -21,5 +25,6 @@ export const openPond = defineAct({
       if (p.poison && p.poisonMgPerL === null) lacks('poisonMgPerL', 'needed: what the label says');
       if (p.poison && p.withholdDays === null) lacks('withholdDays', 'needed: how long nothing goes in, by the label');
     }),
+  questions: [otherArea],
   result: returns<{ id: number }>(),
 });

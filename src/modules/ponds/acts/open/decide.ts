@@ -1,10 +1,13 @@
+import { areaDiffers } from '@/core/ponds/map';
 import { pondPlan } from '@/core/ponds/plan';
+import { plain } from '@/core/quantities/format';
 import { DAY_MS } from '@/core/time/spans';
 import { ActRefused } from '@/server/act/refused';
-import { decides } from '@/server/context';
+import { ask, decides } from '@/server/context';
 import { standingsIn, unitById } from '@/server/stock/standing';
 import { openRun, runsOf } from '../../runs';
-import { openPond } from './act';
+import { drawnPonds } from '../../views/pondMap';
+import { openPond, otherArea } from './act';
 
 /** A pond is begun at most so far back or ahead. */
 const [BACK_DAYS, AHEAD_DAYS] = [400, 200];
@@ -15,6 +18,14 @@ export const decision = decides(openPond, async (c, p) => {
     throw new ActRefused('noPond', `${unit.name} is no pond.`, 'unit', 'Choose a pond, or make one in set-up.');
   if (p.begunAt < c.now - BACK_DAYS * DAY_MS || p.begunAt > c.now + AHEAD_DAYS * DAY_MS)
     throw new ActRefused('day', 'That day is too far away.', 'begunAt', 'Check the year.');
+  const drawn = (await drawnPonds(c.trx, c.site.id, [unit.name]))?.ponds[0];
+  if (drawn && areaDiffers(p.areaM2, drawn.areaM2))
+    ask(c, otherArea, {
+      message: `The map draws ${unit.name} with ${plain(Number(drawn.areaM2.toPrecision(3)))} m², not ${plain(p.areaM2)} m².`,
+      path: 'areaM2',
+      todo: 'A digit too many, ares for m², another pond? Lime, fertiliser and what kills go by the area.',
+      choices: [{ value: 'measured', label: 'It is measured', why: 'the area of the water, not of the map' }],
+    });
   const prepared = pondPlan.parse(p);
   if (p.run !== undefined) {
     const { more } = await openRun(c, p.run);

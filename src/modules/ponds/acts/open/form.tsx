@@ -8,6 +8,7 @@ import { useTyped } from '@/client/form/useTyped';
 import { DecimalInput, NumberInput } from '@/client/inputs';
 import { useSession } from '@/client/session';
 import { limeIds, limes, soils } from '@/core/ponds/prepare';
+import { grouped } from '@/core/quantities/format';
 import { dayMonth, isoDay, startOfDay } from '@/core/time/localDay';
 import { Button } from '@/ui/Button';
 import { Caution } from '@/ui/caution';
@@ -20,9 +21,12 @@ import { openPond } from './act';
 export function PondForm({
   run,
   ponds,
+  drawn = [],
   done,
 }: {
   run?: RunRow;
+  /** Areas as the map draws them. */
+  drawn?: readonly { name: string; areaM2: number }[];
   ponds: readonly { id: number; name: string }[];
   done?: () => void;
 }) {
@@ -50,6 +54,8 @@ export function PondForm({
     },
     done,
   });
+  const chosen = run?.unit ?? ponds.find((p) => String(p.id) === String(f.field('unit').value))?.name;
+  const onMap = drawn.find((d) => d.name === chosen);
   return (
     <Form of={f} label={run ? 'Keep' : 'Begin'}>
       <div className="grid grid-cols-2 gap-2">
@@ -60,7 +66,11 @@ export function PondForm({
             options={ponds.map((p) => ({ value: String(p.id), label: p.name }))}
           />
         )}
-        <DecimalInput label="Area, m²" {...f.field('areaM2')} />
+        <DecimalInput
+          label="Area, m²"
+          {...f.field('areaM2')}
+          hint={onMap && `the map draws ${grouped(Math.round(onMap.areaM2))} m²`}
+        />
         <DayField label="Drained on" {...f.typed('begunAt')} />
         <NumberInput label="Depth in the end, cm" {...f.field('depthCm')} />
         <DecimalInput label="pH of the mud" {...f.field('soilPH')} />

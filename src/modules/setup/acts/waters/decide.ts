@@ -1,3 +1,4 @@
+import { pondMap } from '@/core/ponds/map';
 import { readWaters } from '@/core/release/waters';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
@@ -13,7 +14,7 @@ export const decision = decides(saveWaters, async (c, p) => {
           'file',
           `This file cannot be read: ${e.message}.`,
           'text',
-          'GeoJSON with lines for rivers, areas for lakes, and points named as the release sites.',
+          'GeoJSON with lines for rivers, areas for lakes, points named as the release sites, areas named as the ponds.',
         );
       throw e;
     }
@@ -34,5 +35,14 @@ export const decision = decides(saveWaters, async (c, p) => {
     await c.trx('release_site').where({ id: s.id }).update({ east_km: at[0], north_km: at[1] });
     placed.push(s.name);
   }
-  return { waters: waters.shapes.length, sites: placed };
+  const ponds = (await c
+    .trx('unit')
+    .where({ site_id: c.site.id, kind: 'pond', retired: false })
+    .orderBy('name')
+    .pluck('name')) as string[];
+  return {
+    waters: waters.shapes.length,
+    sites: placed,
+    ponds: pondMap(waters, ponds).ponds.map((x) => x.name),
+  };
 });

@@ -1,10 +1,11 @@
 import { grouped } from '@/core/quantities/format';
+import { sameName } from '@/core/sameName';
 import { thresholds } from '@/core/thresholds';
 import { haulCheckIds, haulChecks, shortAt, underWayTodo } from '@/core/transport/haul';
 import { ActRefused } from '@/server/act/refused';
 import { ask, decides } from '@/server/context';
 import { eventOf } from '@/server/when';
-import { haulById, loadedOf, notesOf, type PlannedLoad, sameName } from '../../hauls';
+import { haulById, loadedOf, notesOf, type PlannedLoad } from '../../hauls';
 import { askFull } from '../../overfull';
 import { noteHaul, unchecked } from './act';
 
