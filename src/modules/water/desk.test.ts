@@ -128,3 +128,32 @@ test('hands may say that a work stopped; only the manager draws', async () => {
   await h.send('work.notice', { work: blower, what: 'stopped' }, h.hand);
   expect((await refusal(h.send('work.save', { name: 'Y', kind: 'pump' }, h.culturist))).code).toBe('notAllowed');
 });
+
+test('a line drawn by hand feeds what stands behind it; taken away it leaves the room dry, and says so', async () => {
+  const hall = await roomOf('R1');
+  const spring = await put('Spring', 'source');
+  const head = await put('Head box', 'head');
+  const drain = await put('Drain', 'outflow');
+  const line = (from: object, to: object, draw = true, actor = h.manager) =>
+    h.send<{ dry: boolean }>('work.line', { from, to, draw }, actor);
+  await line({ work: spring }, { work: head });
+  await line({ work: head }, { room: hall });
+  await line({ room: hall }, { work: drain });
+  const { works } = await desk();
+  expect(works.map((w) => [w.name, w.from, w.rooms])).toEqual([
+    ['Spring', [], []],
+    ['Head box', [spring], [hall]],
+    ['Drain', [], [hall]],
+  ]);
+  expect([...lostBy(works, new Set([spring])).keys()]).toEqual([hall]);
+  // The second press, two at once: what is drawn already is not drawn twice.
+  expect(await refusal(line({ work: spring }, { work: head }))).toMatchObject({ code: 'already', path: 'to' });
+  expect(await refusal(line({ room: hall }, { work: head }))).toMatchObject({ code: 'noLine' });
+  expect(await refusal(line({ work: head }, { work: head }))).toMatchObject({ code: 'noLine' });
+  expect(await refusal(line({ work: head }, { room: 99_999 }))).toMatchObject({ code: 'noRoom' });
+  expect(await refusal(line({ work: head }, { room: hall }, false, h.hand))).toMatchObject({ code: 'notAllowed' });
+  expect(await line({ work: drain }, { room: hall }, false)).toEqual({ dry: false });
+  expect(await line({ work: head }, { room: hall }, false)).toEqual({ dry: true });
+  expect(await refusal(line({ work: head }, { room: hall }, false))).toMatchObject({ code: 'already' });
+  expect((await desk()).works.map((w) => w.rooms)).toEqual([[], [], []]);
+});

@@ -4,6 +4,7 @@ import { decision as drain } from './drain/decide';
 import { decision as importFile } from './import/decide';
 import { decision as job } from './job/decide';
 import { decision as jobDone } from './jobDone/decide';
+import { decision as line } from './line/decide';
 import { decision as read } from './read/decide';
 import { decision as readFile } from './readFile/decide';
 import { decision as reading } from './reading/decide';
@@ -21,6 +22,7 @@ export const decisions = [
   discharge,
   drain,
   importFile,
+  line,
   read,
   readFile,
   reading,

@@ -15,10 +15,12 @@ import {
   Waves,
   Zap,
 } from 'lucide-react';
+import type { CSSProperties, ReactNode } from 'react';
 import { useSession } from '@/client/session';
 import type { Lost, WorkKind } from '@/core/water/works';
 import { Button } from '@/ui/Button';
 import type { WaterDesk } from '../../views/desk';
+import { DrawLines, LineEndSpot } from './DrawLines';
 import { drawCircuits, type Placed, roomKey, workKey } from './layout';
 import { readSays, toldSays } from './readSays';
 
@@ -54,6 +56,7 @@ export function Circuits({
   lost,
   selected,
   onSelect,
+  drawing,
 }: {
   desk: WaterDesk;
   off: ReadonlySet<number>;
@@ -62,6 +65,8 @@ export function Circuits({
   lost: ReadonlyMap<number, ReadonlySet<Lost>>;
   selected: number | null;
   onSelect: (id: number) => void;
+  /** Its lines are being drawn by hand. */
+  drawing: boolean;
 }) {
   const { units } = useSession();
   const d = drawCircuits(desk.works, desk.rooms);
@@ -88,7 +93,8 @@ export function Circuits({
     return room ? (lost.get(room.id)?.has(l.kind) ?? false) : false;
   };
   const width = d.columns * column;
-  return (
+  const undrawn = desk.rooms.filter((r) => !at.has(roomKey(r.id)));
+  const circuits = (
     <div className="overflow-x-auto" data-testid="circuits">
       <div className="relative" style={{ width, height }}>
         <svg width={width} height={height} className="absolute inset-0" aria-hidden="true">
@@ -117,7 +123,14 @@ export function Circuits({
             const Icon = icons[w.kind];
             const down = off.has(w.id);
             return (
-              <div key={p.key} className="absolute flex justify-center" style={place}>
+              <Spot
+                key={p.key}
+                id={p.key}
+                name={w.name}
+                drawing={drawing}
+                className="absolute flex justify-center"
+                style={place}
+              >
                 <Button
                   kind="bare"
                   aria-pressed={selected === w.id}
@@ -148,19 +161,22 @@ export function Circuits({
                     )}
                   </span>
                 </Button>
-              </div>
+              </Spot>
             );
           }
           const r = rooms.get(p.key)!;
           const without = lost.get(r.id);
           return (
-            <div
+            <Spot
               key={p.key}
+              id={p.key}
+              name={r.name}
+              drawing={drawing}
               className="absolute flex items-center justify-center"
               style={{ ...place, height: ROOM }}
-              data-room={r.name}
             >
               <div
+                data-room={r.name}
                 className={`rounded-[3px] border-2 bg-sheet px-2 py-0.5 text-center text-small leading-tight ${without ? 'border-loss' : 'border-strong'}`}
               >
                 <b className={`block ${without ? 'text-loss' : ''}`}>{r.name}</b>
@@ -171,10 +187,48 @@ export function Circuits({
                   <span className="block whitespace-nowrap text-soft">{readSays(r, units === 'us')}</span>
                 )}
               </div>
-            </div>
+            </Spot>
           );
         })}
       </div>
     </div>
   );
+  if (!drawing) return circuits;
+  return (
+    <DrawLines desk={desk}>
+      {circuits}
+      {undrawn.length > 0 && (
+        <div className="my-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+          <span className="text-soft">Without water yet:</span>
+          {undrawn.map((r) => (
+            <LineEndSpot
+              key={r.id}
+              id={roomKey(r.id)}
+              name={r.name}
+              className="inline-flex items-center border border-dashed border-strong pl-2"
+            >
+              {r.name}
+            </LineEndSpot>
+          ))}
+        </div>
+      )}
+    </DrawLines>
+  );
+}
+
+/** A place of the drawing; while lines are drawn, an end of them. */
+function Spot({
+  id,
+  name,
+  drawing,
+  ...box
+}: {
+  id: string;
+  name: string;
+  drawing: boolean;
+  className: string;
+  style: CSSProperties;
+  children: ReactNode;
+}) {
+  return drawing ? <LineEndSpot id={id} name={name} {...box} /> : <div {...box} />;
 }

@@ -34,6 +34,7 @@ export function WaterDeskScreen({ desk, ahead }: { desk: WaterDesk; ahead: reado
   const ticking = useTicking(10_000);
   const now = rendered + Math.max(0, ticking - begun.current);
   const [asked, setAsked] = useState<number | null>(null);
+  const [drawing, setDrawing] = useState(false);
   const works = new Map(desk.works.map((w) => [w.id, w]));
   const down = desk.noticed.filter((n) => n.kind !== 'runs' && works.has(n.workId));
   const stopped = new Set(down.map((n) => n.workId));
@@ -86,8 +87,18 @@ export function WaterDeskScreen({ desk, ahead }: { desk: WaterDesk; ahead: reado
               lost={lost}
               selected={selected?.id ?? null}
               onSelect={setAsked}
+              drawing={drawing}
             />
-            <p className="quiet my-1 text-small">Press a work to see what it takes with it when it stops.</p>
+            <p className="quiet my-1 flex flex-wrap items-baseline gap-x-5 text-small">
+              {drawing
+                ? 'Pull a work by its handle onto what its water goes to; once more, and that line is taken away. By keyboard: space, the arrows, space.'
+                : 'Press a work to see what it takes with it when it stops.'}
+              {manager && (
+                <Button kind="link" onClick={() => setDrawing(!drawing)}>
+                  {drawing ? 'Lines are drawn' : 'Draw its lines'}
+                </Button>
+              )}
+            </p>
             <Power works={desk.works} onSelect={setAsked} stopped={stopped} />
             <Jobs desk={desk} now={now} timeZone={timeZone} />
             <Lately of={desk.lately} works={works} now={now} timeZone={timeZone} />

@@ -1,3 +1,4 @@
+import type { LineEnd } from '@/core/water/lines';
 import type { Work } from '@/core/water/works';
 
 /** Where a work or a room stands in the drawing: its column from the source on, its row in it. */
@@ -19,6 +20,9 @@ export type Drawing = {
 
 export const workKey = (id: number) => `w${id}`;
 export const roomKey = (id: number) => `r${id}`;
+/** What bears a key of the drawing. */
+export const endOf = (key: string): LineEnd =>
+  key.startsWith('w') ? { work: Number(key.slice(1)) } : { room: Number(key.slice(1)) };
 
 /**
  * The circuits of a site from left to right: each work one column behind the last that it takes from, rooms in the column
