@@ -201,6 +201,9 @@ async function* tracePages(
       row('feed', f.product, { at: f.from, until: f.to, to: f.lot, unit: f.tanks.join(' ') }),
     ),
     ...(t.back?.treatments ?? []).map((x) => row('treatment', x.product, { at: x.at, unit: x.unit, entry: x.entryId })),
+    ...(t.back?.parentTreatments ?? []).map((x) =>
+      row('treatment of a parent', x.product, { at: x.at, to: x.parent, entry: x.entryId }),
+    ),
     ...(t.back?.tanks ?? []).map((x) =>
       row('tank', x.unit, { at: x.from, until: end(x.until), lot: x.lot, unit: x.unit }),
     ),

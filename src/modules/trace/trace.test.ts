@@ -144,3 +144,35 @@ test('papers with which they came stand in the ledger and in what is traced back
     papers: 'H 1204/31',
   });
 });
+
+test('what the parents were given stands with their eggs: before they spawned, alone or with their run, not what was taken back', async () => {
+  const tagged = async (tag: string, sex: string) =>
+    (await h.send<{ id: number }>('brood.save', { species: 'arctic-char', tag, sex })).id;
+  const [f1, f2, m1] = [await tagged('F1', 'female'), await tagged('F2', 'female'), await tagged('M1', 'male')];
+  const give = (fish: number) => h.send('treatment.brood', { fish, ...saltBath });
+  h.clock.now += HOUR;
+  await give(f1);
+  h.clock.now += HOUR;
+  await give(m1);
+  h.clock.now += HOUR;
+  // Another female's, and one that was never given.
+  await give(f2);
+  await give(m1);
+  const last = (await h.db('entry').where({ kind: 'broodTreatment' }).orderBy('seq', 'desc').first('id'))!.id;
+  await h.send('entry.correct', { entryId: last, reason: 'the other tank' });
+  h.clock.now += DAY;
+  const { lotId } = await h.send<{ lotId: number }>('take.record', {
+    species: 'arctic-char',
+    females: [{ tag: 'F1' }],
+    males: [{ tag: 'M1' }],
+    cross: 'pooled',
+    measured: { method: 'counted', number: 900 },
+    unit: h.units.J1!,
+  });
+  h.clock.now += DAY;
+  await give(f1);
+  const met = (await trace(`lot:${lotId}`))!.back!;
+  expect(met.parentTreatments.map((t) => t.parent)).toEqual(['F1', 'M1']);
+  expect(met.parentTreatments[0]).toMatchObject({ product: saltBath.product });
+  expect(met.treatments).toEqual([]);
+});

@@ -215,7 +215,7 @@ function Back({ of: m }: { of: Met }) {
         </dd>
         <dt className="text-soft">treatments</dt>
         <dd>
-          {m.treatments.length === 0
+          {m.treatments.length === 0 && m.parentTreatments.length === 0
             ? 'none on record'
             : m.treatments.map((t) => (
                 <span key={`${t.entryId}${t.unit}`} className="block">
@@ -225,6 +225,14 @@ function Back({ of: m }: { of: Met }) {
                   </span>
                 </span>
               ))}
+          {m.parentTreatments.map((t) => (
+            <span key={`${t.entryId}${t.parent}`} className="block">
+              {t.product}{' '}
+              <span className="text-soft">
+                given to {t.parent} before it spawned, {day(t.at)}
+              </span>
+            </span>
+          ))}
         </dd>
         <dt className="text-soft">tanks, water</dt>
         <dd>

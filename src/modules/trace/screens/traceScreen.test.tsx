@@ -23,6 +23,7 @@ const met = (over: Partial<Met> = {}): Met => ({
   origins: [],
   feeds: [],
   treatments: [],
+  parentTreatments: [],
   tanks: [],
   people: [],
   ...over,

@@ -6,6 +6,7 @@ import type { Db } from '@/store/connection';
 import { standing } from '@/store/families';
 import { speciesBook } from '@/store/species';
 import type { Subject } from '../subject';
+import { type ParentTreated, parentsTreated } from './parentsTreated';
 
 /** Animals that went out, or died. */
 export type WentOut = {
@@ -37,6 +38,8 @@ export type Met = {
   origins: { at: number; says: string; lot: string }[];
   feeds: { feedLotId: number; lot: string; product: string; from: number; to: number; tanks: string[] }[];
   treatments: { entryId: string; at: number; product: string; unit: string }[];
+  /** What the parents were given before. */
+  parentTreatments: ParentTreated[];
   tanks: { unit: string; lot: string; from: number | null; until: number }[];
   people: { name: string; entries: number }[];
 };
@@ -253,7 +256,15 @@ async function wentTo(db: Db, siteId: number, reached: Reached): Promise<NonNull
 /** What the animals of some holdings met on their way, each until when. Six statements. */
 async function cameFrom(db: Db, siteId: number, reached: Reached): Promise<Met> {
   const ids = [...reached.keys()];
-  const empty: Met = { parents: [], origins: [], feeds: [], treatments: [], tanks: [], people: [] };
+  const empty: Met = {
+    parents: [],
+    origins: [],
+    feeds: [],
+    treatments: [],
+    parentTreatments: [],
+    tanks: [],
+    people: [],
+  };
   if (ids.length === 0) return empty;
   const held = await db('holding as h')
     .join('unit as u', 'u.id', 'h.unit_id')
@@ -344,6 +355,17 @@ async function cameFrom(db: Db, siteId: number, reached: Reached): Promise<Met> 
       ),
   ]);
   const before = <T extends { at: number; holding: number }>(x: T) => x.at <= reached.get(x.holding)!;
+  const taken = new Map(arrived.map((a) => [a.lot, a.at]));
+  const parentTreatments = await parentsTreated(
+    db,
+    parents.flatMap((p) => {
+      const until = taken.get(p.lot);
+      const fathers = p.males ? fromJson<{ id?: number }[]>(p.males).flatMap((m) => m.id ?? []) : [];
+      return until === undefined
+        ? []
+        : [...(p.femaleId === null ? [] : [p.femaleId]), ...fathers].map((fish) => ({ fish, until }));
+    }),
+  );
   const feeds = new Map<number, Met['feeds'][number]>();
   for (const f of fed.filter(before)) {
     const known =
@@ -375,6 +397,7 @@ async function cameFrom(db: Db, siteId: number, reached: Reached): Promise<Met> 
       })),
     feeds: [...feeds.values()].sort((a, b) => a.from - b.from),
     treatments: treated.filter(before).map(({ holding: _, product, ...t }) => ({ ...t, product: product ?? '' })),
+    parentTreatments,
     tanks: held.map((h) => ({ unit: h.unit, lot: h.lot, from: h.opened, until: reached.get(h.id)! })),
     people: people.map((p) => ({ name: p.name, entries: Number(p.entries) })),
   };
