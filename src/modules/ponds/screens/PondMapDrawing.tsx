@@ -1,7 +1,8 @@
 import { geoIdentity } from 'd3';
 import { useSession } from '@/client/session';
 import { areaDiffers, type PondMap } from '@/core/ponds/map';
-import { grouped } from '@/core/quantities/format';
+import { grouped, withDoubt } from '@/core/quantities/format';
+import { Z95 } from '@/core/quantities/interval';
 import type { Km } from '@/core/release/waters';
 import { Link } from '@/ui/Link';
 import type { PondRun } from '../views/ponds';
@@ -59,7 +60,8 @@ export function PondMapDrawing({ map, runs }: { map: PondMap; runs: readonly Pon
                 key={p.name}
                 d={p.parts.map((x) => path(x, true)).join('')}
                 fillRule="evenodd"
-                fill={stands ? 'var(--water)' : run ? 'var(--deep-wash)' : 'var(--ground)'}
+                fill={run ? 'var(--deep)' : 'var(--ground)'}
+                fillOpacity={stands ? 0.24 : run ? 0.08 : 1}
                 stroke={run && isLate(run, now) ? 'var(--careful)' : 'var(--deep)'}
                 strokeWidth={run ? 2 : 1}
                 strokeDasharray={run ? undefined : '4 3'}
@@ -119,7 +121,7 @@ export const isLate = (r: PondRun, now: number): boolean =>
   r.next !== null && Date.parse(r.next.to) < now && r.books.stands === 0;
 
 function stateOf(r: PondRun, now: number): string {
-  if (r.books.stands > 0) return `${grouped(Math.round(r.books.stands))}`;
+  if (r.books.stands > 0) return withDoubt(r.books.stands, Z95 * r.books.standsSd).number;
   if (r.next) return `${r.next.word}${isLate(r, now) ? ', late' : ''}`;
   return 'ready';
 }

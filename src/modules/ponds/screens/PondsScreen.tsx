@@ -79,7 +79,8 @@ export function PondsScreen({
                   )}
                 </span>
                 <span className="ml-auto text-soft">
-                  drained {day(r.begunAt)}, can be stocked {day(r.ready)}
+                  drained {day(r.begunAt)}
+                  {r.books.stocked === 0 && `, can be stocked ${day(r.ready)}`}
                 </span>
               </p>
             );
