@@ -2,6 +2,7 @@ import { normalCdf } from '../distributions';
 import { idsOf } from '../ids';
 import { thresholds } from '../thresholds';
 import { DAY_MS, HOUR_MS } from '../time/spans';
+import { massAbove } from './harvestClasses';
 import type { Harvest } from './more';
 
 /** What stands and how it is taken. */
@@ -74,7 +75,10 @@ export function harvestPlan(b: HarvestBooks): HarvestPlan {
       : 1 - normalCdf((b.leastG - b.meanG) / (b.cv * b.meanG));
   const number = Math.round(b.number * share);
   // The large ones are heavier than the mean of all: that of a normal curve above the bound.
-  const massKg = b.meanG === null ? null : (b.number * massAbove(b.meanG, b.cv, share < 1 ? b.leastG! : null)) / 1000;
+  const massKg =
+    b.meanG === null
+      ? null
+      : (b.number * massAbove(b.meanG, b.cv, share < 1 ? b.leastG! : Number.NEGATIVE_INFINITY)) / 1000;
   const litres = b.areaM2 * b.depthCm * 10;
   const drainHours = b.how === 'total' && b.drainLPerMin !== null ? litres / b.drainLPerMin / 60 : null;
   const iceKg =
@@ -139,13 +143,4 @@ export function harvestPlan(b: HarvestBooks): HarvestPlan {
     { at: end + 2 * HOUR_MS, id: 'weigh', what: 'weigh, count, ice; record what came out' },
   ];
   return { steps: steps.sort((x, y) => x.at - y.at), massKg, number, iceKg, drainHours };
-}
-
-/** Mean mass that each of all contributes, of those at or above a bound: partial expectation of a normal. */
-function massAbove(meanG: number, cv: number, leastG: number | null): number {
-  if (leastG === null) return meanG;
-  const sd = cv * meanG;
-  const z = (leastG - meanG) / sd;
-  const density = Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
-  return meanG * (1 - normalCdf(z)) + sd * density;
 }

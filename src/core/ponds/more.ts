@@ -20,6 +20,13 @@ export const partner = z.object({
 });
 export type Partner = z.output<typeof partner>;
 
+/** Of one sex, so many looked at, weighed together. */
+export const sexSample = z.object({
+  sex: z.enum(['female', 'male']),
+  number: z.number().int('must be a whole number').min(1, 'needs at least one').max(1e6, 'is more than a sample'),
+  massG: z.number().gt(0, 'must be above 0').max(1e9, 'is more than a sample weighs'),
+});
+
 export const harvests = { total: 'all of them', selective: 'the large ones' } as const;
 export type Harvest = keyof typeof harvests;
 export const harvestIds = idsOf(harvests);
@@ -46,6 +53,12 @@ export const pondMore = z.object({
   harvest: z.enum(harvestIds).default('total'),
   /** Those of it and above are taken, where not all are. */
   leastG: z.number().gt(0, 'must be above 0').max(1e6, 'is more than any fish here').nullable().default(null),
+  /** Sizes at which a class of the harvest begins. */
+  classes: z
+    .array(z.object({ fromG: z.number().gt(0, 'must be above 0').max(1e6, 'is more than any fish here') }))
+    .max(8, 'are more classes than one sorts into')
+    .default([]),
+  bySex: z.array(sexSample).max(2, 'are two: female, male').default([]),
   drainLPerMin: z.number().gt(0, 'must be above 0').max(1e6, 'is a river').nullable().default(null),
 });
 export type PondMore = z.output<typeof pondMore>;

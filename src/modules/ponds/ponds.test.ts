@@ -322,3 +322,31 @@ test('a pond on the map: it is placed by its name, and an area typed with a digi
   await h.send('pond.open', { unit: pond, begunAt: h.clock.now, areaM2: 6250, otherArea: 'measured' });
   expect(await h.db('pond_run')).toHaveLength(1);
 });
+
+test('a harvest by size and sex: two sexes or none, each once; classes stand with the plan', async () => {
+  await standIn(h, 'fingerling', 4000);
+  const { id } = await begin();
+  await moveIn();
+  await h.send('weigh.record', { unit: pond, batches: [{ massG: 1000, count: 100 }] });
+  const extend = (more: object) => h.send('pond.extend', { run: id, harvestAt: h.clock.now + 2 * DAY, ...more });
+  const females = { sex: 'female', number: 30, massG: 300 };
+  const males = { sex: 'male', number: 20, massG: 260 };
+  expect(await refusal(extend({ bySex: [females] }))).toMatchObject({ code: 'oneSex', path: 'bySex.0.number' });
+  expect(await refusal(extend({ bySex: [females, females] }))).toMatchObject({ code: 'twice', path: 'bySex.1.sex' });
+  expect(await refusal(extend({ classes: [{ fromG: 0 }] }))).toMatchObject({ path: 'classes.0.fromG' });
+  await extend({ classes: [{ fromG: 12 }], bySex: [females, males] });
+  const classes = async () => (await pondDay(h.db, h.manager.siteId, await view(id), h.clock.now)).harvest!.classes;
+  expect((await classes()).map((c) => [c.fromG, c.toG])).toEqual([
+    [null, 12],
+    [12, null],
+  ]);
+  expect((await classes()).reduce((s, c) => s + c.female!.number, 0)).toBeCloseTo(600, 6);
+  // What is not said stays as it was.
+  await h.send('pond.extend', { run: id, harvest: 'selective', leastG: 10 });
+  expect((await classes()).map((c) => [c.fromG, c.toG])).toEqual([
+    [10, 12],
+    [12, null],
+  ]);
+  await extend({ classes: [], bySex: [] });
+  expect(await classes()).toEqual([]);
+});

@@ -17,6 +17,7 @@ import { ExchangeForm } from '../acts/note/form';
 import { TidesFile } from '../acts/tides/form';
 import type { PondDay } from '../views/pondDay';
 import type { PondRun } from '../views/ponds';
+import { ClassesOfHarvest } from './ClassesOfHarvest';
 
 type Of = { r: PondRun; d: PondDay; plans: boolean };
 
@@ -195,6 +196,7 @@ export function HarvestOfPond({ r, d, plans }: Of) {
               {percent(d.soft.share)} were soft on {dayMonth(d.soft.at, timeZone, now)}: wait until they are hard.
             </p>
           )}
+          {h.classes.length > 0 && <ClassesOfHarvest of={h.classes} us={us} />}
           <ol>
             {h.steps.map((s) => (
               <li

@@ -185,6 +185,7 @@ test('a harvest is a day plan with its ice; soft ones make it wait; who was neve
     number: 3900,
     iceKg: 580,
     drainHours: null,
+    classes: [],
   };
   const { rerender, user } = draw({ books: stands }, {}, [], { harvest, soft: { at: NOW - DAY, share: 0.3 } });
   const region = () => screen.getByRole('region', { name: 'Harvest' });
@@ -205,6 +206,29 @@ test('a harvest is a day plan with its ice; soft ones make it wait; who was neve
     />,
   );
   expect(region().textContent).toContain('weigh a sample first');
+});
+
+test('what a harvest will bring by size and sex stands in a table; without sexes in one of three columns', () => {
+  const expected = (number: number) => ({ number, sd: 20, massKg: number / 50 });
+  const classes = [
+    { fromG: null, toG: 20, all: expected(1500), female: expected(900), male: expected(600) },
+    { fromG: 20, toG: null, all: expected(2400), female: expected(1000), male: expected(1400) },
+  ];
+  const harvest = { steps: [], massKg: 78, number: 3900, iceKg: 60, drainHours: null, classes };
+  const { rerender } = draw({ books: stands }, {}, [], { harvest });
+  const rows = () =>
+    [...screen.getByRole('table', { name: 'By size and sex' }).querySelectorAll('tbody tr')].map((r) =>
+      [...r.querySelectorAll('td')].map((c) => c.textContent!.replaceAll('\u2005', ' ')),
+    );
+  expect(rows()).toEqual([
+    ['lighter than 20 g', '1 500±39', '30 kg', '900±39', '600±39'],
+    ['20 g and heavier', '2 400±39', '48 kg', '1 000±39', '1 400±39'],
+  ]);
+  const plain = classes.map((c) => ({ ...c, female: null, male: null }));
+  rerender(
+    <PondScreen of={run({ books: stands })} day={{ ...noDay, harvest: { ...harvest, classes: plain } }} earlier={[]} />,
+  );
+  expect(rows()[0]).toHaveLength(3);
 });
 
 test('its bottom is drawn with what it holds; a plan that reckons with another depth is told', () => {

@@ -7,6 +7,7 @@ import {
   type HarvestStep,
   harvestPlan,
 } from '@/core/ponds/harvest';
+import { type HarvestClass, harvestClasses } from '@/core/ponds/harvestClasses';
 import { nightOf, type Spring, springs, type TideLine } from '@/core/ponds/tides';
 import { type Pair, together } from '@/core/ponds/together';
 import { thresholds } from '@/core/thresholds';
@@ -38,8 +39,10 @@ export type PondDay = {
   sample: { last: number | null; due: number } | null;
   /** Fertiliser that went out with exchanged water and was not given again; null where none. */
   again: { since: number; kg: number; what: string } | null;
-  /** Its steps with when each was done. */
-  harvest: (Omit<HarvestPlan, 'steps'> & { steps: (HarvestStep & { doneAt: number | null })[] }) | null;
+  /** Its steps with when each was done, and what it will bring by size and sex. */
+  harvest:
+    | (Omit<HarvestPlan, 'steps'> & { steps: (HarvestStep & { doneAt: number | null })[]; classes: HarvestClass[] })
+    | null;
   /** Share found soft when their shells were looked at last. */
   soft: { at: number; share: number } | null;
 };
@@ -119,6 +122,15 @@ function ticked(r: PondRun, books: HarvestBooks): PondDay['harvest'] {
   const since = books.at - HARVEST_NOTED_MS;
   return {
     ...plan,
+    classes: harvestClasses({
+      number: books.number,
+      sd: r.books.standsSd,
+      meanG: books.meanG,
+      cv: books.cv,
+      leastG: books.how === 'selective' ? books.leastG : null,
+      fromG: r.more.classes.map((c) => c.fromG),
+      bySex: r.more.bySex,
+    }),
     steps: plan.steps.map((s) => ({
       ...s,
       doneAt: r.notes.findLast((n) => n.what === `harvest-${s.id}` && n.at > since)?.at ?? null,

@@ -39,6 +39,16 @@ export const decision = decides(extendPond, async (c, p) => {
       `partners.${twice}.name`,
       'One line for each kind.',
     );
+  const again = more.bySex.findIndex((x, i) => more.bySex.findIndex((y) => y.sex === x.sex) !== i);
+  if (again >= 0)
+    throw new ActRefused('twice', 'That sex stands twice.', `bySex.${again}.sex`, 'One line for each: add them up.');
+  if (more.bySex.length === 1)
+    throw new ActRefused(
+      'oneSex',
+      'A share needs both sexes.',
+      'bySex.0.number',
+      'Say how many of the other were in the sample, or take the line away.',
+    );
   await c
     .trx('pond_run')
     .where({ id: of.id })

@@ -118,16 +118,22 @@ export function HarvestForm({ run, done }: Of) {
     begin: {
       harvest: run.more.harvest,
       ...(run.more.harvestAt === null ? {} : { harvestAt: run.more.harvestAt }),
+      classes: run.more.classes,
+      bySex: run.more.bySex,
       ...(run.more.leastG === null ? {} : { leastG: run.more.leastG }),
       ...(run.more.drainLPerMin === null ? {} : { drainLPerMin: run.more.drainLPerMin }),
     },
     as: { leastG: 'small' },
     draftFor: `harvest ${run.id}`,
     event: false,
+    mayBeEmpty: ['classes', 'bySex'],
+    adjust: (input) => ({ ...input, classes: input.classes ?? [], bySex: input.bySex ?? [] }),
     says: () => 'Kept.',
     done,
   });
   const at = f.own('harvestAt');
+  const classes = f.lines('classes', { fromG: 'small' }, ['fromG']);
+  const bySex = f.lines('bySex', { massG: 'small' }, ['sex', 'number', 'massG']);
   return (
     <Form of={f} label="Keep">
       <SelectField
@@ -141,6 +147,34 @@ export function HarvestForm({ run, done }: Of) {
       ) : (
         <MeasureInput label="The drain takes" {...f.measure('drainLPerMin')} />
       )}
+      <fieldset>
+        <legend className="text-soft">Sorted by size</legend>
+        <div className="grid grid-cols-3 gap-2 max-sm:grid-cols-2">
+          {classes.each.map((l) => (
+            <MeasureInput key={l.key} label="A class begins at" {...l.measure('fromG')} />
+          ))}
+        </div>
+        {classes.error && <span className="text-small text-loss">{classes.error}</span>}
+      </fieldset>
+      <fieldset>
+        <legend className="text-soft">A sample by sex, each weighed together</legend>
+        {bySex.each.map((l) => (
+          <div key={l.key} className="grid grid-cols-3 items-end gap-2">
+            <SelectField
+              label="Sex"
+              {...l.field('sex')}
+              empty="choose"
+              options={[
+                { value: 'female', label: 'females' },
+                { value: 'male', label: 'males' },
+              ]}
+            />
+            <NumberInput label="Number" {...l.field('number')} />
+            <MeasureInput label="Weigh together" {...l.measure('massG')} />
+          </div>
+        ))}
+        {bySex.error && <span className="text-small text-loss">{bySex.error}</span>}
+      </fieldset>
       <Caution>
         Nobody alone in a pond being drained: mud holds, gates swing. Crabs: tie the claws, hands from behind. Nothing
         is sold before the withdrawal of what was treated is over.

@@ -95,7 +95,7 @@ export function Circuits({
   const width = d.columns * column;
   const undrawn = desk.rooms.filter((r) => !at.has(roomKey(r.id)));
   const circuits = (
-    <div className="overflow-x-auto" data-testid="circuits">
+    <div className="overflow-x-auto pb-2" data-testid="circuits">
       <div className="relative" style={{ width, height }}>
         <svg width={width} height={height} className="absolute inset-0" aria-hidden="true">
           {d.lines.map((l) => {
@@ -230,5 +230,5 @@ function Spot({
   style: CSSProperties;
   children: ReactNode;
 }) {
-  return drawing ? <LineEndSpot id={id} name={name} {...box} /> : <div {...box} />;
+  return drawing ? <LineEndSpot id={id} name={name} beside {...box} /> : <div {...box} />;
 }

@@ -49,12 +49,15 @@ export function DrawLines({ desk, children }: { desk: WaterDesk; children: React
 export function LineEndSpot({
   id,
   name,
+  beside = false,
   className,
   style,
   children,
 }: {
   id: string;
   name: string;
+  /** The handle stands at the right edge of its place, and moves nothing in it. */
+  beside?: boolean;
   className?: string;
   style?: CSSProperties;
   children: ReactNode;
@@ -71,7 +74,7 @@ export function LineEndSpot({
       <Button
         ref={pull.setNodeRef}
         kind="link"
-        className="z-[2] inline-flex size-7 flex-none cursor-grab touch-none items-center justify-center text-soft no-underline pointer-coarse:size-12"
+        className={`${beside ? 'absolute top-1.5 right-0' : ''} z-[2] inline-flex size-7 flex-none cursor-grab touch-none items-center justify-center text-soft no-underline pointer-coarse:size-12`}
         aria-label={`Draw a line from ${name}`}
         style={pull.transform ? { transform: `translate(${pull.transform.x}px, ${pull.transform.y}px)` } : undefined}
         {...pull.listeners}

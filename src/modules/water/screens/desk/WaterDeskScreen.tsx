@@ -67,6 +67,11 @@ export function WaterDeskScreen({ desk, ahead }: { desk: WaterDesk; ahead: reado
         <Link className="link" href="/water/capacity">
           Capacity
         </Link>
+        {manager && desk.works.length > 0 && (
+          <Button kind="link" aria-pressed={drawing} onClick={() => setDrawing(!drawing)}>
+            {drawing ? 'Lines are drawn' : 'Draw lines'}
+          </Button>
+        )}
         {manager && (
           <span>
             <DialogButton word="Put up a work" title="Put up a work">
@@ -89,15 +94,10 @@ export function WaterDeskScreen({ desk, ahead }: { desk: WaterDesk; ahead: reado
               onSelect={setAsked}
               drawing={drawing}
             />
-            <p className="quiet my-1 flex flex-wrap items-baseline gap-x-5 text-small">
+            <p className="quiet my-1 text-small">
               {drawing
                 ? 'Pull a work by its handle onto what its water goes to; once more, and that line is taken away. By keyboard: space, the arrows, space.'
                 : 'Press a work to see what it takes with it when it stops.'}
-              {manager && (
-                <Button kind="link" onClick={() => setDrawing(!drawing)}>
-                  {drawing ? 'Lines are drawn' : 'Draw its lines'}
-                </Button>
-              )}
             </p>
             <Power works={desk.works} onSelect={setAsked} stopped={stopped} />
             <Jobs desk={desk} now={now} timeZone={timeZone} />
