@@ -47,7 +47,7 @@ export class PondRuns {
         harvest: 'total',
         harvestAt: Math.round(p.anchor + 9 * DAY_MS) - ((p.anchor + 9 * DAY_MS) % 3_600_000),
         drainLPerMin: 900,
-        classes: [{ fromG: 25 }, { fromG: 40 }],
+        classes: [{ fromG: 0.3 }, { fromG: 0.5 }],
         profile: [
           { atM: 0, cm: 60 },
           { atM: 12, cm: 105 },
