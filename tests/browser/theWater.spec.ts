@@ -87,6 +87,32 @@ test('an empty desk says what to put up first; from the spring to the hall, with
   await accessible(page);
 });
 
+test('a line is pulled by hand: what it leaves dry is said before it is taken away; it is drawn again', async () => {
+  await page.getByRole('button', { name: 'Draw lines' }).click();
+  await accessible(page);
+  const pull = async (from: string, to: string) => {
+    const handle = (await page.getByRole('button', { name: `Draw a line from ${from}` }).boundingBox())!;
+    const end = (await page.locator(`[data-work="${to}"]`).boundingBox())!;
+    const middle = { x: handle.x + handle.width / 2, y: handle.y + handle.height / 2 };
+    await page.mouse.move(middle.x, middle.y);
+    await page.mouse.down();
+    await page.mouse.move(middle.x + 20, middle.y + 10, { steps: 4 });
+    await page.mouse.move(end.x + end.width / 2, end.y + 20, { steps: 8 });
+    await page.mouse.up();
+  };
+  const form = page.getByRole('dialog');
+  await pull('Night spring', 'Night head');
+  await expect(form).toContainText('Nothing else leads water to Night head.');
+  await form.getByRole('button', { name: 'Take the line away' }).click();
+  await expect(form).toBeHidden();
+  await expect(page.getByText('nothing leads water to Night head any more')).toBeVisible();
+  await pull('Night spring', 'Night head');
+  await form.getByRole('button', { name: 'Draw the line' }).click();
+  await expect(form).toBeHidden();
+  await page.getByRole('button', { name: 'Lines are drawn' }).click();
+  await expect(page.getByRole('button', { name: 'Draw a line from Night spring' })).toHaveCount(0);
+});
+
 test('what would happen stands there before it does: the fullest tank first', async () => {
   const spring = page.locator('[data-what-if="Night spring"]');
   await expect(spring).toContainText('NH2');

@@ -73,11 +73,14 @@ export function FoodForm({ run, done }: { run: number; done?: () => void }) {
   return (
     <Form of={f} label="Record" needs={[nothing && 'the disc or the jar']}>
       <DecimalInput label="The disc vanishes at, cm" {...f.field('discCm')} />
-      <Choice
-        label="In a jar held against the light"
-        {...f.field('score')}
-        options={foodScoreIds.map((value) => ({ value, label: foodScores[value] }))}
-      />
+      <fieldset>
+        <legend className="text-soft">In a jar held against the light</legend>
+        <Choice
+          label="In a jar held against the light"
+          {...f.field('score')}
+          options={foodScoreIds.map((value) => ({ value, label: foodScores[value] }))}
+        />
+      </fieldset>
       <TextField label="In a line" {...f.field('said')} />
     </Form>
   );
