@@ -1,13 +1,18 @@
 import {
   celsiusApart,
+  celsiusOf,
   degreesOf,
   densityOf,
   feedMass,
   forReader,
+  lengthFigure,
   lengthOf,
+  lengthUnit,
   massDoubt,
+  massFigure,
   massOfOne,
   measured,
+  priceOfMass,
   readerUnit,
   step,
   temperatureRead,
@@ -43,5 +48,18 @@ test('density, length, and a temperature as it was read', () => {
   // A gram is 0.035274 oz, a gallon 3.785412 L.
   expect(densityOf(10, true)).toBeCloseTo(10 * 0.0352739619 * 3.785411784, 6);
   expect([lengthOf(52.5, false), lengthOf(50.8, true)]).toEqual(['52.5 mm', '2.0 in']);
+  expect([lengthFigure(50.8, false), lengthFigure(50.8, true), lengthUnit(false), lengthUnit(true)]).toEqual([
+    '51',
+    '2.0',
+    'mm',
+    'in',
+  ]);
+  expect([massFigure(3.27, false), massFigure(3.27, true), massFigure(1234.4, false)]).toEqual([
+    '3.3',
+    '7.2',
+    '1\u2005234',
+  ]);
+  expect(priceOfMass(2, true)).toEqual({ figure: expect.closeTo(0.90718474, 8), of: 'pound' });
+  expect([celsiusOf(50, true), celsiusOf(12, false)]).toEqual([expect.closeTo(10, 9), 12]);
   expect([temperatureRead(7.777777, false), temperatureRead(10, true)]).toEqual(['7.78 °C', '50.0 °F']);
 });

@@ -1,6 +1,6 @@
 import { decimals, figures, grouped, plain } from './format';
 import { massEach } from './mass';
-import { type Dimension, fromBase } from './measure';
+import { type Dimension, fromBase, toBase } from './measure';
 
 /**
  * How a figure is shown to its reader: in metric or in US customary units. Nothing else asks which of the two it is.
@@ -60,6 +60,27 @@ export const warmth = (degreeDays: number, us: boolean): string =>
 
 /** A length of an animal: tenths of an inch, or millimetres as they were measured. */
 export const lengthOf = (mm: number, us: boolean): string => (us ? `${decimals(mm / 25.4, 1)} in` : `${plain(mm)} mm`);
+
+/** The same as a figure, to the millimetre: for a scale. */
+export const lengthFigure = (mm: number, us: boolean): string => (us ? decimals(mm / 25.4, 1) : decimals(mm, 0));
+export const lengthUnit = (us: boolean): string => readerUnit('length', us, true);
+
+/** Mass of many as a figure of the reader's, the unit said beside it: one decimal where it is small. */
+export function massFigure(kg: number, us: boolean): string {
+  const v = forReader(kg * 1000, 'mass', us);
+  return v < 10 ? decimals(v, 1) : grouped(Math.round(v));
+}
+
+/** What a kilogram costs, in the mass that the reader buys by. */
+export const priceOfMass = (perKg: number, us: boolean): { figure: number; of: string } =>
+  us ? { figure: perKg * 0.45359237, of: 'pound' } : { figure: perKg, of: 'kilogram' };
+
+/** A reader's temperature in degrees Celsius. */
+export const celsiusOf = (degrees: number, us: boolean): number =>
+  toBase(degrees, 'temperature', readerUnit('temperature', us));
+
+/** The unit in which a reader sums warmth. */
+export const warmthUnit = (us: boolean): string => (us ? '°F·days' : 'degree-days');
 
 /** A temperature as it was read: two decimals at most, or tenths of °F. */
 export const temperatureRead = (celsius: number, us: boolean): string =>

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { decimals, degrees, figures, percent } from '@/core/quantities/format';
 import { Z95 } from '@/core/quantities/interval';
 import { massEach } from '@/core/quantities/mass';
-import { fromBase } from '@/core/quantities/measure';
+import { priceOfMass } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
 import type { GrowthLine } from '../views/growth';
@@ -177,7 +177,7 @@ function Facts({
           {g.conversion.plannedG !== null &&
             ` Their ration asked for ${feedMassOf(g.conversion.plannedG, us)}: ${percent(g.conversion.feedG / g.conversion.plannedG)} of it was given.`}
           {g.conversion.costPerKg !== null &&
-            ` A ${us ? 'pound' : 'kilogram'} of growth cost ${figures(us ? g.conversion.costPerKg / fromBase(1000, 'mass', 'lb') : g.conversion.costPerKg, 3)} in feed.`}
+            ` A ${priceOfMass(g.conversion.costPerKg, us).of} of growth cost ${figures(priceOfMass(g.conversion.costPerKg, us).figure, 3)} in feed.`}
         </p>
       )}
       {g.hungry && (

@@ -1,7 +1,7 @@
 import { decimalOf, numberText } from '@/client/inputs';
 import type { DevelopmentModel } from '@/core/development/model';
 import { figures as inFigures, plain } from '@/core/quantities/format';
-import { celsiusApart, degreesOf, forReader, readerUnit } from '@/core/quantities/reader';
+import { celsiusApart, celsiusOf, degreesOf, forReader, readerUnit, warmthUnit } from '@/core/quantities/reader';
 import { limitId, valueId } from '@/core/species/ids';
 import { latencyName } from '@/core/species/provenances';
 import type { Milestone, Species } from '@/core/species/species';
@@ -56,7 +56,7 @@ const fitted = [
 const toReader = (v: number, degrees: Figure['degrees'], us: boolean) =>
   degrees === undefined ? v : degrees === 'at' ? forReader(v, 'temperature', us) : degreesOf(v, us);
 const fromReader = (v: number, degrees: Figure['degrees'], us: boolean) =>
-  degrees === undefined ? v : celsiusApart(degrees === 'at' && us ? v - 32 : v, us);
+  degrees === undefined ? v : degrees === 'at' ? celsiusOf(v, us) : celsiusApart(v, us);
 /** The unit of a figure as its reader has it. */
 export const unitOf = (f: Figure, us: boolean): string =>
   !us || !f.degrees ? f.unit : f.unit === 'degree-days' ? '°F·days' : f.unit.replace('°C', '°F');
@@ -337,7 +337,7 @@ const at = (celsius: number, us: boolean) =>
 function modelWords(m: DevelopmentModel, us: boolean): string {
   switch (m.kind) {
     case 'degreeDays':
-      return `${inFigures(degreesOf(m.sum, us), 5)} ${us ? '°F·days' : 'degree-days'} above ${at(m.base, us)}`;
+      return `${inFigures(degreesOf(m.sum, us), 5)} ${warmthUnit(us)} above ${at(m.base, us)}`;
     case 'power':
       return `power curve, a ${plain(m.a)}, b ${plain(m.b)}, α ${plain(m.alpha)}`;
     case 'exponential':

@@ -1,6 +1,7 @@
 import { preyNumber } from '@/core/liveFood/preyNumber';
 import { plain } from '@/core/quantities/format';
 import { parseMeasure } from '@/core/quantities/measure';
+import { readerUnit } from '@/core/quantities/reader';
 import { vesselNamed, wrongNumber } from '@/core/shorthand/find';
 import type { Shorthand } from '@/core/shorthand/reading';
 import { lineOf } from '@/server/act/line';
@@ -17,7 +18,7 @@ export const harvestLine: Shorthand = {
     const vessel = vesselNamed(name, c, 'cone');
     if ('code' in vessel) return vessel;
     const us = c.options.system === 'us';
-    const whole = parseMeasure(volume, 'volume', us ? 'gal' : 'L', c.options.locale);
+    const whole = parseMeasure(volume, 'volume', readerUnit('volume', us), c.options.locale);
     if (!whole.ok) return wrongNumber(whole.message);
     const each = parseMeasure(sample, 'volume', 'mL', c.options.locale);
     if (!each.ok) return wrongNumber(each.message);

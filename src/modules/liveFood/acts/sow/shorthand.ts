@@ -1,5 +1,5 @@
 import { parseMeasure } from '@/core/quantities/measure';
-import { feedMass } from '@/core/quantities/reader';
+import { feedMass, readerUnit } from '@/core/quantities/reader';
 import { lastWord, vesselNamed, wrongNumber } from '@/core/shorthand/find';
 import type { Shorthand } from '@/core/shorthand/reading';
 import { lineOf } from '@/server/act/line';
@@ -16,7 +16,7 @@ export const sowLine: Shorthand = {
     const vessel = vesselNamed(name, c, 'cone');
     if ('code' in vessel) return vessel;
     const us = c.options.system === 'us';
-    const mass = parseMeasure(measure, 'mass', us ? 'oz' : 'g', c.options.locale);
+    const mass = parseMeasure(measure, 'mass', readerUnit('mass', us, true), c.options.locale);
     if (!mass.ok) return wrongNumber(mass.message);
     if (mass.value <= 0) return wrongNumber('cysts must weigh something');
     return lineOf(sowCysts, { vessel: vessel.id, cystsG: mass.value }, [

@@ -66,7 +66,7 @@ export function GrowthCurve({ g, now }: { g: GrowthLine; now: number }) {
           {s.is === 'slow' ? 'slow' : 'caught up'}
         </Shade>
       ))}
-      <YAxis ticks={us ? perPoundTicks(y.domain() as [number, number]) : y.ticks(4)} format={(v) => massEach(v, us)} />
+      <YAxis ticks={massTicks(y, us)} format={(v) => massEach(v, us)} />
       <XAxis lines ticks={months} />
       <Band of={g.ahead} x={(p) => p.at} low={(p) => Math.max(LEAST_G, p.low)} high={(p) => p.high} />
       <Line of={g.ahead} x={(p) => p.at} y={(p) => p.meanG} dashed />
@@ -122,8 +122,10 @@ function monthsBetween(from: number, to: number, timeZone: string, now: number):
 
 const POUND_G = 453.59237;
 
-/** Masses of which a round number goes to a pound, about half a dozen of them. @param domain grams */
-function perPoundTicks([low, high]: readonly [number, number]): number[] {
+/** Masses for a scale, about half a dozen: in US units those of which a round number goes to a pound. */
+function massTicks(y: { domain(): number[]; ticks(n: number): number[] }, us: boolean): number[] {
+  if (!us) return y.ticks(4);
+  const [low, high] = y.domain() as [number, number];
   const counts: number[] = [];
   for (let ten = 0.1; ten <= POUND_G / low; ten *= 10)
     for (const k of [1, 2, 5]) if (k * ten >= POUND_G / high && k * ten <= POUND_G / low) counts.push(k * ten);

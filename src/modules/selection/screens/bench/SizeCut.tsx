@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
 import { decimals } from '@/core/quantities/format';
+import { lengthFigure, lengthUnit } from '@/core/quantities/reader';
 import { type JudgedFish, nothingSaid, type SelectionDecision } from '@/core/selection/judged';
 import { competitiveRange } from '@/core/selection/range';
 import { Button } from '@/ui/Button';
@@ -19,7 +20,6 @@ import { decisionWords } from './words';
 
 const [W, H] = [440, 84];
 const BOX = boxOf(W, H, { left: 6, right: 10, top: 14, bottom: 26 });
-const MM_PER_INCH = 25.4;
 
 /** Lengths of the tank with the range in which they compete, and the taps for those that fall out of it in this bowl. */
 export function SizeCut({
@@ -37,7 +37,7 @@ export function SizeCut({
   onPut: (f: Omit<JudgedFish, 'nth' | 'at' | 'id'> & { id?: string }) => void;
 }) {
   const us = useSession().units === 'us';
-  const said = (v: number) => (us ? decimals(v / MM_PER_INCH, 1) : decimals(v, 0));
+  const said = (v: number) => lengthFigure(v, us);
   const range = rangeOf(bench.goal);
   return (
     <section
@@ -58,8 +58,8 @@ export function SizeCut({
             says={
               range
                 ? size === 'small'
-                  ? `below ${said(range.fromMm)} ${us ? 'in' : 'mm'}`
-                  : `above ${said(range.toMm)} ${us ? 'in' : 'mm'}`
+                  ? `below ${said(range.fromMm)} ${lengthUnit(us)}`
+                  : `above ${said(range.toMm)} ${lengthUnit(us)}`
                 : ''
             }
           />
@@ -96,7 +96,7 @@ function Lengths({
     .range([BOX.bottom, BOX.top]);
   const at = range ?? found;
   const inside = mm.filter((v) => v >= at.fromMm && v <= at.toMm).length;
-  const unit = us ? 'in' : 'mm';
+  const unit = lengthUnit(us);
   return (
     <div>
       <Chart

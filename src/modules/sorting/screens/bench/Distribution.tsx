@@ -6,6 +6,7 @@ import { useSession } from '@/client/session';
 import type { Fit } from '@/core/grading/fit';
 import { classShares } from '@/core/grading/grader';
 import { decimals } from '@/core/quantities/format';
+import { lengthFigure, lengthUnit } from '@/core/quantities/reader';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { XAxis } from '@/ui/chart/parts';
 import type { Bench } from '../../views/grading';
@@ -15,7 +16,6 @@ const [W, H] = [900, 300];
 const BOX = boxOf(W, H, { left: 8, right: 14, top: 48, bottom: 34 });
 /** From the small to the large: one water, then the two that want a look. */
 const fills = ['var(--egg)', 'var(--deep)', 'var(--loss)', 'var(--careful)'];
-const MM_PER_INCH = 25.4;
 
 /** How lengths lie, coloured by the class that each goes to, with the bars to drag or to move by the arrow keys. */
 export function Distribution({
@@ -76,7 +76,7 @@ export function Distribution({
     e.preventDefault();
     put(k, bars[k]! + step * STEP);
   };
-  const said = (v: number) => (us ? `${decimals(v / MM_PER_INCH, 1)} in` : `${decimals(v, 0)} mm`);
+  const said = (v: number) => `${lengthFigure(v, us)} ${lengthUnit(us)}`;
   return (
     <Chart
       {...{ width: W, height: H, box: BOX, x, y }}
@@ -126,9 +126,9 @@ export function Distribution({
         strokeWidth={1.6}
       />
       <line x1={BOX.left} x2={BOX.right} y1={BOX.bottom} y2={BOX.bottom} stroke="var(--strong)" />
-      <XAxis ticks={x.ticks(9).map((v) => ({ at: v, says: us ? decimals(v / MM_PER_INCH, 1) : decimals(v, 0) }))} />
+      <XAxis ticks={x.ticks(9).map((v) => ({ at: v, says: lengthFigure(v, us) }))} />
       <text x={BOX.right} y={H - 2} textAnchor="end" fontSize={12} fill="var(--soft)">
-        {us ? 'inches long' : 'mm long'}
+        length, {lengthUnit(us)}
       </text>
       <Names classes={classes} bars={g.bars} x={(v) => x(v)} w={w} ends={[low - pad, high + pad]} />
       {bars.map((b, k) => (

@@ -1,6 +1,6 @@
 import { minutesWords } from '@/core/incubation/danger';
-import { decimals, grouped } from '@/core/quantities/format';
-import { readerUnit } from '@/core/quantities/reader';
+import { decimals } from '@/core/quantities/format';
+import { massFigure, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
@@ -124,7 +124,7 @@ export function CapacityScreen({
                       <Doubtful number={r.number} sd={r.sd} />
                     </td>
                     <td className="num">
-                      {r.massKg === null ? <span className="text-soft">not weighed</span> : massSaid(r.massKg, us)}
+                      {r.massKg === null ? <span className="text-soft">not weighed</span> : massFigure(r.massKg, us)}
                     </td>
                     {columns.map((c) => (
                       <td key={c.id}>
@@ -174,8 +174,3 @@ export function CapacityScreen({
 
 const SOON_MS = 14 * 86_400_000;
 const HURRY_MINUTES = 30;
-
-const massSaid = (kg: number, us: boolean) => {
-  const v = us ? kg / 0.45359237 : kg;
-  return v < 10 ? decimals(v, 1) : grouped(Math.round(v));
-};

@@ -1,4 +1,5 @@
 import { decimals, grouped } from '@/core/quantities/format';
+import { massFigure, readerUnit } from '@/core/quantities/reader';
 import { MONTHS } from '@/core/time/localDay';
 import type { MonthOfOxygen } from '@/core/water/oxygenByMonth';
 import { Table } from '@/ui/Table';
@@ -106,5 +107,4 @@ function Months({ list, us }: { list: readonly MonthOfOxygen[]; us: boolean }) {
   );
 }
 
-const oxygen = (kg: number, us: boolean) =>
-  us ? `${decimals(kg / 0.45359237, 0)} lb` : kg < 10 ? `${decimals(kg, 1)} kg` : `${grouped(Math.round(kg))} kg`;
+const oxygen = (kg: number, us: boolean) => `${massFigure(kg, us)} ${readerUnit('mass', us)}`;
