@@ -1,5 +1,5 @@
 import { flowBudget } from './budget';
-import type { Work } from './works';
+import type { Work } from './circuits/works';
 
 const work = (id: number, kind: Work['kind'], more: object = {}) => ({
   id,

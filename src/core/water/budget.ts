@@ -1,4 +1,4 @@
-import type { Work } from './works';
+import type { Work } from './circuits/works';
 
 /** What a source gives against what the rooms behind it are set to take. */
 export type SourceBudget = {

@@ -1,5 +1,5 @@
-import { firstToDie } from '@/core/water/firstToDie';
-import { lostBy } from '@/core/water/works';
+import { firstToDie } from '@/core/water/circuits/firstToDie';
+import { lostBy } from '@/core/water/circuits/works';
 import { livingStock } from '@/server/stock/livingStock';
 import { counted, standIn } from '../../../tests/support/example';
 import { HOUR, laidDown, type TestHatchery, testHatchery } from '../../../tests/support/hatchery';

@@ -1,5 +1,12 @@
-import { nothingMore, type WorkMore, workMore } from '@/core/water/workMore';
-import { type Work, type WorkEvent, type WorkKind, type WorkState, workKinds, workStateIds } from '@/core/water/works';
+import { nothingMore, type WorkMore, workMore } from '@/core/water/circuits/workMore';
+import {
+  type Work,
+  type WorkEvent,
+  type WorkKind,
+  type WorkState,
+  workKinds,
+  workStateIds,
+} from '@/core/water/circuits/works';
 import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 

@@ -4,7 +4,7 @@ import { BellRing } from 'lucide-react';
 import { useAct } from '@/client/act/useAct';
 import { useSession } from '@/client/session';
 import { clock, dayMonth } from '@/core/time/localDay';
-import { workEvents } from '@/core/water/works';
+import { workEvents } from '@/core/water/circuits/works';
 import { seeAlarm } from '@/modules/water/acts/seeAlarm/act';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
 import type { WorkDown } from '@/modules/water/works';

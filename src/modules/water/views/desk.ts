@@ -3,7 +3,7 @@ import type { SensorKind } from '@/core/readings/sensorKinds';
 import { limitAt } from '@/core/species/life';
 import { thresholds } from '@/core/thresholds';
 import { HOUR_MS } from '@/core/time/spans';
-import type { TankInDanger } from '@/core/water/firstToDie';
+import type { TankInDanger } from '@/core/water/circuits/firstToDie';
 import { oxygenSaturation, standardPressureKpa } from '@/core/water/oxygen';
 import { supplyOf } from '@/core/water/supply';
 import { readNow } from '@/server/sensorsNow';

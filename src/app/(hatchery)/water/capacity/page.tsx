@@ -1,7 +1,7 @@
 import { thresholds } from '@/core/thresholds';
 import { isoDay } from '@/core/time/localDay';
 import { flowBudget } from '@/core/water/budget';
-import { firstToDie } from '@/core/water/firstToDie';
+import { firstToDie } from '@/core/water/circuits/firstToDie';
 import { fishUse } from '@/core/water/stillWater';
 import { CapacityScreen } from '@/modules/water/screens/desk/CapacityScreen';
 import { waterDesk } from '@/modules/water/views/desk';

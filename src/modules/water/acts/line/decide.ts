@@ -1,4 +1,4 @@
-import { leftDry, lineBetween } from '@/core/water/lines';
+import { leftDry, lineBetween } from '@/core/water/circuits/lines';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { worksOf } from '../../works';

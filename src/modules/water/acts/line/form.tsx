@@ -2,7 +2,7 @@
 
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
-import { type LineEnd, leftDry, lineBetween } from '@/core/water/lines';
+import { type LineEnd, leftDry, lineBetween } from '@/core/water/circuits/lines';
 import type { WorkRow } from '../../works';
 import { drawLine } from './act';
 

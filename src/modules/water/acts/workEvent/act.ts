@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { plain } from '@/core/quantities/format';
-import { workEventIds, workEvents } from '@/core/water/works';
+import { workEventIds, workEvents } from '@/core/water/circuits/works';
 import { defineAct, returns } from '@/server/act/define';
 import { eventFields } from '@/server/act/event';
 

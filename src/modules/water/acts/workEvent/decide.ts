@@ -1,5 +1,5 @@
 import { MINUTE_MS } from '@/core/time/spans';
-import { workCareIds } from '@/core/water/works';
+import { workCareIds } from '@/core/water/circuits/works';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { eventOf } from '@/server/when';

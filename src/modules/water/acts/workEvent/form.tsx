@@ -5,7 +5,7 @@ import { useOriginal } from '@/client/act/correcting';
 import { Form } from '@/client/form/Form';
 import { useActForm } from '@/client/form/useActForm';
 import { DecimalInput } from '@/client/inputs';
-import { type WorkEvent, workCareIds, workEvents, workStateIds } from '@/core/water/works';
+import { type WorkEvent, workCareIds, workEvents, workStateIds } from '@/core/water/circuits/works';
 import { Choice } from '@/ui/Choice';
 import { TextField } from '@/ui/fields';
 import { noticeWork } from './act';

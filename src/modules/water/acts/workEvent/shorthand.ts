@@ -1,6 +1,6 @@
 import { nearest, same } from '@/core/shorthand/find';
 import type { Ctx, Reading, Shorthand, Wrong } from '@/core/shorthand/reading';
-import { type WorkState, workEvents } from '@/core/water/works';
+import { type WorkState, workEvents } from '@/core/water/circuits/works';
 import { lineOf } from '@/server/act/line';
 import { noticeWork } from './act';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { workMore } from '@/core/water/workMore';
-import { workKindIds } from '@/core/water/works';
+import { workMore } from '@/core/water/circuits/workMore';
+import { workKindIds } from '@/core/water/circuits/works';
 import { defineAct, returns } from '@/server/act/define';
 import { name } from '@/server/act/inputs';
 

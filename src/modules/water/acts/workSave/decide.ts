@@ -1,4 +1,4 @@
-import type { WorkMore } from '@/core/water/workMore';
+import type { WorkMore } from '@/core/water/circuits/workMore';
 import { ActRefused } from '@/server/act/refused';
 import { decides } from '@/server/context';
 import { unique } from '@/server/names';

@@ -8,7 +8,7 @@ import { DecimalInput, MeasureInput, measureOf, measureText, useShown } from '@/
 import { useSession } from '@/client/session';
 import { type SensorKind, sensorKinds } from '@/core/readings/sensorKinds';
 import { MONTHS } from '@/core/time/localDay';
-import { workKindIds, workKinds } from '@/core/water/works';
+import { workKindIds, workKinds } from '@/core/water/circuits/works';
 import { Tick } from '@/ui/Checkbox';
 import { Fold } from '@/ui/Fold';
 import { Field, TextField } from '@/ui/fields';

@@ -17,7 +17,7 @@ import {
 } from 'lucide-react';
 import type { CSSProperties, ReactNode } from 'react';
 import { useSession } from '@/client/session';
-import type { Lost, WorkKind } from '@/core/water/works';
+import type { Lost, WorkKind } from '@/core/water/circuits/works';
 import { Button } from '@/ui/Button';
 import type { WaterDesk } from '../../views/desk';
 import { DrawLines, LineEndSpot } from './DrawLines';

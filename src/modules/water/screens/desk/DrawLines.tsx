@@ -11,7 +11,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { type CSSProperties, type ReactNode, useState } from 'react';
-import type { LineEnd } from '@/core/water/lines';
+import type { LineEnd } from '@/core/water/circuits/lines';
 import { Button } from '@/ui/Button';
 import { Dialog } from '@/ui/Dialog';
 import { LineForm } from '../../acts/line/form';

@@ -1,8 +1,8 @@
 import { minutesWords } from '@/core/incubation/danger';
 import { clock } from '@/core/time/localDay';
 import { MINUTE_MS } from '@/core/time/spans';
-import type { Dies } from '@/core/water/firstToDie';
-import type { Lost } from '@/core/water/works';
+import type { Dies } from '@/core/water/circuits/firstToDie';
+import type { Lost } from '@/core/water/circuits/works';
 import type { WaterDesk } from '../../views/desk';
 
 const lostWords: Record<Lost, string> = {

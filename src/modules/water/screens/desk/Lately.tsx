@@ -1,5 +1,5 @@
 import { clock, dayMonth, localDay } from '@/core/time/localDay';
-import { workEvents } from '@/core/water/works';
+import { workEvents } from '@/core/water/circuits/works';
 import type { WaterDesk } from '../../views/desk';
 import type { WorkRow } from '../../works';
 

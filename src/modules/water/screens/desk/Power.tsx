@@ -1,6 +1,6 @@
 import { decimals } from '@/core/quantities/format';
 import { thresholds } from '@/core/thresholds';
-import { loads } from '@/core/water/works';
+import { loads } from '@/core/water/circuits/works';
 import { Button } from '@/ui/Button';
 import { Table } from '@/ui/Table';
 import type { WorkRow } from '../../works';

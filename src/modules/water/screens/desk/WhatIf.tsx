@@ -1,6 +1,6 @@
 import { minutesWords } from '@/core/incubation/danger';
-import { firstToDie } from '@/core/water/firstToDie';
-import { lostBy, workKinds } from '@/core/water/works';
+import { firstToDie } from '@/core/water/circuits/firstToDie';
+import { lostBy, workKinds } from '@/core/water/circuits/works';
 import { Button } from '@/ui/Button';
 import type { WaterDesk } from '../../views/desk';
 

@@ -1,4 +1,4 @@
-import type { Work } from '@/core/water/works';
+import type { Work } from '@/core/water/circuits/works';
 import { drawCircuits } from './layout';
 
 const work = (id: number, kind: Work['kind'], more: Partial<Work> = {}): Work => ({

@@ -1,5 +1,5 @@
-import type { LineEnd } from '@/core/water/lines';
-import type { Work } from '@/core/water/works';
+import type { LineEnd } from '@/core/water/circuits/lines';
+import type { Work } from '@/core/water/circuits/works';
 
 /** Where a work or a room stands in the drawing: its column from the source on, its row in it. */
 export type Placed = {

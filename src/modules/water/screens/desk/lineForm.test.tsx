@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
-import { nothingMore } from '@/core/water/workMore';
-import type { WorkKind } from '@/core/water/works';
+import { nothingMore } from '@/core/water/circuits/workMore';
+import type { WorkKind } from '@/core/water/circuits/works';
 import { onlySent, server, show } from '../../../../../tests/support/screen';
 import { LineForm } from '../../acts/line/form';
 import type { WorkRow } from '../../works';

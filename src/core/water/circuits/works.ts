@@ -1,4 +1,4 @@
-import { idsOf } from '../ids';
+import { idsOf } from '../../ids';
 
 /** What stops downstream when a work stops: all water, air, or only what it does to water that runs on through it. */
 export type WorkStops = 'water' | 'air' | 'power' | 'chlorine' | 'heat' | 'filter' | 'gas' | 'nothing';

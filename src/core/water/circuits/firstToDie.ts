@@ -1,4 +1,4 @@
-import { fishUse, minutesLeft, minutesOfWarmth } from './stillWater';
+import { fishUse, minutesLeft, minutesOfWarmth } from '../stillWater';
 import type { Lost } from './works';
 
 /** A tank as far as it matters when something stops. */

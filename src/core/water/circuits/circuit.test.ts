@@ -1,5 +1,5 @@
+import { fishUse, minutesLeft, minutesOfWarmth } from '../stillWater';
 import { firstToDie, type TankInDanger } from './firstToDie';
-import { fishUse, minutesLeft, minutesOfWarmth } from './stillWater';
 import { loads, lostBy, notRunning, type Work, workKindIds, workKinds } from './works';
 
 const work = (id: number, kind: Work['kind'], more: Partial<Work> = {}): Work => ({
