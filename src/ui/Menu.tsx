@@ -3,6 +3,7 @@
 import { Check } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { Link } from './Link';
 
 /** What one may do, behind one word or picture. */
 export function Menu({ trigger, about, children }: { trigger: ReactNode; about?: ReactNode; children: ReactNode }) {
@@ -30,6 +31,21 @@ export function MenuItem({ onSelect, children }: { onSelect: () => void; childre
       onSelect={onSelect}
     >
       {children}
+    </DropdownMenu.Item>
+  );
+}
+
+/** Another screen, behind the word of a menu. */
+export function MenuLink({ href, here = false, children }: { href: string; here?: boolean; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item asChild>
+      <Link
+        href={href}
+        aria-current={here ? 'page' : undefined}
+        className={`flex cursor-pointer items-center gap-3 px-3 py-2 text-body text-ink no-underline outline-none data-highlighted:bg-deep-wash pointer-coarse:py-3 ${here ? 'font-bold' : ''}`}
+      >
+        {children}
+      </Link>
     </DropdownMenu.Item>
   );
 }

@@ -12,5 +12,7 @@ const router = {
   },
 };
 export const useRouter = () => router;
-export const usePathname = () => '/';
+/** The page on which the component stands. */
+export const here = { path: '/' };
+export const usePathname = () => here.path;
 export const useSearchParams = () => new URLSearchParams();

@@ -16,7 +16,7 @@ import type { StationTotal } from '../views/frame';
 import { Acts } from './Acts';
 import { AlarmBar } from './AlarmBar';
 import { DemoLine } from './DemoLine';
-import { DeskLink, StationLink } from './Here';
+import { DeskLink, MoreDesks, StationLink } from './Here';
 import { LinkGuard } from './LinkGuard';
 import { LogLine } from './LogLine';
 import { PersonMenu } from './PersonMenu';
@@ -44,9 +44,9 @@ const desks = [
   { href: '/count', word: 'Count', icon: Hash },
   { href: '/water', word: 'Water', icon: Droplets },
   { href: '/health', word: 'Health', icon: HeartPulse },
-  { href: '/calculators', word: 'Calculators', icon: Calculator },
-  { href: '/reference', word: 'Reference', icon: BookOpen },
-  { href: '/records', word: 'Records', icon: ScrollText },
+  { href: '/calculators', word: 'Calculators', icon: Calculator, seldom: true },
+  { href: '/reference', word: 'Reference', icon: BookOpen, seldom: true },
+  { href: '/records', word: 'Records', icon: ScrollText, seldom: true },
 ];
 
 /** The frame around every screen: life line, desks, log line, working. */
@@ -109,12 +109,21 @@ export function Frame({
               className="no-print flex flex-col gap-1 overflow-y-auto border-r border-strong bg-sheet py-2 max-sm:order-4 max-sm:flex-row max-sm:justify-around max-sm:border-t max-sm:border-r-0 max-sm:py-0.5"
             >
               {desks.map((d) => (
-                <DeskLink key={d.href} href={d.href}>
+                <DeskLink key={d.href} href={d.href} seldom={d.seldom}>
                   <d.icon size={20} strokeWidth={1.8} aria-hidden />
                   <span className="text-mark">{d.word}</span>
                 </DeskLink>
               ))}
-              <div className="hidden max-sm:block">
+              <div className="hidden max-sm:contents">
+                <MoreDesks
+                  desks={desks
+                    .filter((d) => d.seldom)
+                    .map((d) => ({
+                      href: d.href,
+                      word: d.word,
+                      icon: <d.icon size={20} strokeWidth={1.8} aria-hidden />,
+                    }))}
+                />
                 <PersonMenu compact />
               </div>
             </nav>

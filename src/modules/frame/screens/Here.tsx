@@ -1,21 +1,51 @@
 'use client';
 
+import { Ellipsis } from 'lucide-react';
 import { usePathname, useSearchParams } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { Button } from '@/ui/Button';
 import { Link } from '@/ui/Link';
+import { Menu, MenuLink } from '@/ui/Menu';
 
-/** A desk of the left column; marked when its screen is open. */
-export function DeskLink({ href, children }: { href: string; children: ReactNode }) {
+const DESK =
+  'flex flex-col items-center gap-0.5 border-l-[3px] px-1 py-2 no-underline max-sm:border-t-[3px] max-sm:border-l-0 max-sm:px-1 max-sm:py-1.5';
+const HERE = 'border-deep font-bold text-ink';
+const ELSEWHERE = 'border-transparent text-soft hover:text-ink';
+
+/** A desk of the left column; marked when its screen is open. @param seldom on a phone it stands behind *More* */
+export function DeskLink({ href, seldom = false, children }: { href: string; seldom?: boolean; children: ReactNode }) {
   const path = usePathname();
   const here = href === '/' ? path === '/' : path.startsWith(href);
   return (
     <Link
       href={href}
       aria-current={here ? 'page' : undefined}
-      className={`flex flex-col items-center gap-0.5 border-l-[3px] px-1 py-2 no-underline max-sm:border-t-[3px] max-sm:border-l-0 max-sm:px-2 max-sm:py-1.5 ${here ? 'border-deep font-bold text-ink' : 'border-transparent text-soft hover:text-ink'}`}
+      className={`${DESK} ${seldom ? 'max-sm:hidden' : ''} ${here ? HERE : ELSEWHERE}`}
     >
       {children}
     </Link>
+  );
+}
+
+/** On a phone: the desks for which its bar has no room. */
+export function MoreDesks({ desks }: { desks: readonly { href: string; word: string; icon: ReactNode }[] }) {
+  const path = usePathname();
+  const here = desks.some((d) => path.startsWith(d.href));
+  return (
+    <Menu
+      trigger={
+        <Button kind="bare" className={`${DESK} ${here ? HERE : ELSEWHERE}`}>
+          <Ellipsis size={20} strokeWidth={1.8} aria-hidden />
+          <span className="text-mark">More</span>
+        </Button>
+      }
+    >
+      {desks.map((d) => (
+        <MenuLink key={d.href} href={d.href} here={path.startsWith(d.href)}>
+          {d.icon} {d.word}
+        </MenuLink>
+      ))}
+    </Menu>
   );
 }
 
