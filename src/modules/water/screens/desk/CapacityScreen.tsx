@@ -11,6 +11,8 @@ import { ShareBar } from './ShareBar';
 import { type SourceRow, Sources } from './Sources';
 import { type Use, Uses } from './Uses';
 
+export type CapacityLimit = 'density' | 'flow' | 'oxygen' | 'ammonia' | 'larvae' | 'bottom';
+
 /** What a tank bears, by each limit, as a share of what stands there. */
 export type CapacityRow = {
   unitId: number;
@@ -24,8 +26,8 @@ export type CapacityRow = {
   volumeL: number | null;
   flowLPerMin: number | null;
   /** How full it is by each limit that can be told. */
-  shares: Partial<Record<'density' | 'flow' | 'oxygen' | 'ammonia' | 'larvae' | 'bottom', number>>;
-  binds: string | null;
+  shares: Partial<Record<CapacityLimit, number>>;
+  binds: CapacityLimit | null;
   fullAt: number | null;
   /** Minutes that its oxygen lasts without water. */
   reserveMinutes: number | null;
@@ -61,7 +63,7 @@ export function CapacityScreen({
   timeZone: string;
   us: boolean;
 }) {
-  const over = rows.filter((r) => r.binds !== null && (r.shares[r.binds as never] ?? 0) >= 1);
+  const over = rows.filter((r) => r.binds !== null && (r.shares[r.binds] ?? 0) >= 1);
   const soon = rows.filter((r) => r.fullAt !== null && r.fullAt > now && r.fullAt < now + SOON_MS);
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Capacity">
@@ -135,7 +137,7 @@ export function CapacityScreen({
                       {r.binds && !columns.some((c) => c.id === r.binds) && (
                         <span className="block text-small text-soft">
                           {r.binds === 'larvae' ? 'larvae in a litre' : 'the bottom'}{' '}
-                          {Math.round(100 * (r.shares[r.binds as never] ?? 0))} %
+                          {Math.round(100 * (r.shares[r.binds] ?? 0))} %
                         </span>
                       )}
                       {r.fullAt === null ? (

@@ -29,7 +29,9 @@ export function Uses({ of: u, us }: { of: Use; us: boolean }) {
         <p className="mt-1 mb-2">
           All fish use some <b>{oxygen(u.oxygenKgPerDay, us)}</b> of oxygen a day as they are now,{' '}
           {oxygen(30 * u.oxygenKgPerDay, us)} a month
-          {u.unweighed > 0 && `; ${u.unweighed} ${u.unweighed === 1 ? 'tank' : 'tanks'} never weighed are not in it`}.
+          {u.unweighed > 0 &&
+            `; ${u.unweighed} ${u.unweighed === 1 ? 'tank never weighed is' : 'tanks never weighed are'} not in it`}
+          .
         </p>
       )}
       {u.months.length > 0 && <Months list={u.months} us={us} />}
