@@ -1,21 +1,19 @@
 import { barredSays } from '@/core/health/barred';
-import { riseSays } from '@/core/health/deadDays';
 import { type Sign, signs } from '@/core/health/signs';
 import { treatedByWords } from '@/core/health/treatment';
 import { incidents } from '@/core/practice/incidents';
-import { decimals, grouped } from '@/core/quantities/format';
+import { grouped } from '@/core/quantities/format';
 import { clock, dayMonth, localDay } from '@/core/time/localDay';
 import { outcomes } from '@/modules/health/acts/caseClose/act';
 import { Certificates, SafetyButtons, Visitors } from '@/modules/safety/screens/PeopleSafety';
-import { unitHref } from '@/server/stock/unitHref';
 import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';
 import { verdicts } from '../input';
-import type { Rising, RisingKind, TankHealth } from '../views/health';
+import type { TankHealth } from '../views/health';
 import type { HealthPage } from '../views/healthPage';
 import { BeginInspection, BeginQuarantine, EndTreatment, LookAgain, OpenCase, RecordIncident } from './HealthActs';
 import { HealthTable } from './HealthTable';
-import { RiseCurve } from './RiseCurve';
+import { RisingOfKind } from './RisingOfKind';
 
 type HealthProps = HealthPage & { now: number; timeZone: string };
 
@@ -60,7 +58,7 @@ export function HealthScreen({
         </span>
       </div>
       {h.kinds.map((k) => (
-        <Kind key={k.name} of={k} cases={open} now={now} timeZone={timeZone} />
+        <RisingOfKind key={k.name} of={k} cases={open} now={now} timeZone={timeZone} />
       ))}
       {(looks.length > 0 || arrived.length > 0) && (
         <Moved looks={looks} arrived={arrived} tanks={h.tanks} now={now} timeZone={timeZone} />
@@ -199,110 +197,6 @@ export function HealthScreen({
         </section>
       )}
     </section>
-  );
-}
-
-/** Tanks of one species that rise, and what happened to them before. */
-function Kind({
-  of: k,
-  cases,
-  now,
-  timeZone,
-}: {
-  of: RisingKind;
-  cases: HealthProps['cases'];
-  now: number;
-  timeZone: string;
-}) {
-  const n = k.rising.length;
-  return (
-    <section
-      aria-label={`Rising, ${k.name}`}
-      className="mb-5 grid grid-cols-[minmax(0,1fr)_minmax(0,360px)] gap-x-8 max-lg:grid-cols-1"
-    >
-      <div>
-        <h2 className="border-b-2 border-deep/40 pb-0.5">{k.name}</h2>
-        <p className="my-1">
-          {n > 1
-            ? `${n} of ${k.of} tanks rise: look at what they share, water and feed first.`
-            : k.others
-              ? `The other ${k.of - 1} rise too, taken together: look at what they share, water and feed first.`
-              : k.of > 1
-                ? `Only here, of ${k.of} tanks: look at this tank, its flow, its fish, what was done to it.`
-                : 'No other tank of them to hold it against.'}
-        </p>
-        {k.rising.map((r) => (
-          <Rise
-            key={r.holdingId}
-            r={r}
-            inCase={cases.find((c) => c.holdings.some((x) => x.holding === r.holdingId))}
-            now={now}
-            timeZone={timeZone}
-          />
-        ))}
-      </div>
-      <div>
-        <h2 className="border-b-2 border-deep/40 pb-0.5">What happened before</h2>
-        <p className="quiet my-1 text-small">
-          By how well it fits in time and place. It goes together; that is no cause.
-        </p>
-        {k.before.length === 0 && <p className="quiet">Nothing was recorded of these tanks in the ten days before.</p>}
-        <ul>
-          {k.before.slice(0, 4).map((b) => (
-            <li key={b.key} className="border-b border-rule py-1">
-              <span className={b.fits === 'well' ? 'font-semibold' : b.fits === 'hardly' ? 'text-soft' : ''}>
-                {b.says}
-              </span>
-              <span className="block text-small text-soft">
-                fits {b.fits}: {b.ill.with} of {b.ill.of} that rise, {b.others.with} of {b.others.of} others;{' '}
-                {daysBefore(b.daysBefore)}
-              </span>
-            </li>
-          ))}
-        </ul>
-      </div>
-    </section>
-  );
-}
-
-const daysBefore = (days: number) =>
-  days < 0.5 ? 'the day itself' : days < 1.5 ? 'a day before' : `${decimals(days, 0)} days before`;
-
-function Rise({
-  r,
-  inCase,
-  now,
-  timeZone,
-}: {
-  r: Rising;
-  inCase: HealthProps['cases'][number] | undefined;
-  now: number;
-  timeZone: string;
-}) {
-  return (
-    <article
-      className="grid grid-cols-[minmax(0,1fr)_minmax(0,300px)] items-start gap-x-6 border-b border-rule py-2 max-sm:grid-cols-1"
-      data-rising={r.unit}
-    >
-      <div>
-        <p className="flex flex-wrap items-baseline gap-x-3">
-          <Link className="text-lead font-bold text-hand" href={unitHref(r)}>
-            {r.unit}
-          </Link>
-          <Link className="text-ink" href={`/lots/${r.lotId}`}>
-            {r.lot}
-          </Link>
-        </p>
-        <p className="font-semibold">{riseSays(r.rise)}</p>
-        <p className="text-soft">since {dayMonth(r.rise.since, timeZone, now)}</p>
-        {inCase && (
-          <Link className="link" href={`/health/${inCase.id}`}>
-            its case
-          </Link>
-        )}
-      </div>
-      <RiseCurve days={r.days} usual={r.usual} now={now} timeZone={timeZone} />
-    </article>
   );
 }
 
