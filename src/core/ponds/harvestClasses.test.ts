@@ -64,6 +64,12 @@ test('by sex: the share of the sample, each as large as it is to the other now t
   expect(whole[0]!.all).toMatchObject({ number: expect.closeTo(10_000, 6), sd: expect.closeTo(200, 6) });
 });
 
+test('where all weigh the same they stand on one side of a bound, or half of them at it', () => {
+  expect(numbers({ ...books, cv: 0, fromG: [40] })).toEqual([0, 10_000]);
+  expect(numbers({ ...books, cv: 0, fromG: [50] })).toEqual([5000, 5000]);
+  expect(masses({ ...books, cv: 0, fromG: [50] })).toBeCloseTo(500, 3);
+});
+
 test('what was never weighed has no classes, unless the sample by sex was; nothing wished is nothing told', () => {
   const sampled = {
     ...books,

@@ -37,6 +37,8 @@ type Group = { sex: SexSample['sex'] | null; share: number; looked: number; mean
 export function harvestClasses(b: ClassBooks): HarvestClass[] {
   const groups = groupsOf(b);
   if (groups.length === 0 || (b.fromG.length === 0 && b.bySex.length === 0)) return [];
+  // A sample in which all weighed the same still leaves them to one side of a bound.
+  const cv = Math.max(b.cv, 1e-6);
   const least = b.leastG ?? Number.NEGATIVE_INFINITY;
   const bounds = [...new Set(b.fromG)].filter((g) => g > least).sort((x, y) => x - y);
   const edges = [least, ...bounds, Number.POSITIVE_INFINITY];
@@ -45,12 +47,12 @@ export function harvestClasses(b: ClassBooks): HarvestClass[] {
     const to = edges[k + 1]!;
     const of = (g: Group): Expected => {
       const within = (part: (atLeast: number) => number) => part(from) - part(to);
-      const share = within((x) => 1 - normalCdf((x - g.meanG) / (b.cv * g.meanG)));
+      const share = within((x) => 1 - normalCdf((x - g.meanG) / (cv * g.meanG)));
       const sampling = g.sex === null ? 0 : (g.share * (1 - g.share)) / g.looked;
       return {
         number: b.number * g.share * share,
         sd: share * Math.hypot(b.sd * g.share, b.number * Math.sqrt(sampling)),
-        massKg: (b.number * g.share * within((x) => massAbove(g.meanG, b.cv, x))) / 1000,
+        massKg: (b.number * g.share * within((x) => massAbove(g.meanG, cv, x))) / 1000,
       };
     };
     const each = new Map(groups.map((g) => [g.sex, of(g)]));

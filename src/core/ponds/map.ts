@@ -41,7 +41,7 @@ export function areaOf(parts: readonly (readonly Km[])[]): number {
   return km2 * 1e6;
 }
 
-/** The middle of the area of a ring; of one without area, of its points. */
+/** The middle of the area of a ring that has one. */
 function middleOf(ring: readonly Km[]): Km {
   const double = twiceArea(ring);
   const sum = ring.reduce(
@@ -52,8 +52,7 @@ function middleOf(ring: readonly Km[]): Km {
     },
     [0, 0],
   );
-  const mean = (k: 0 | 1) => ring.reduce((s, p) => s + p[k], 0) / ring.length;
-  return double === 0 ? [mean(0), mean(1)] : [sum[0]! / (3 * double), sum[1]! / (3 * double)];
+  return [sum[0]! / (3 * double), sum[1]! / (3 * double)];
 }
 
 type Box = readonly [west: number, south: number, east: number, north: number];
@@ -68,9 +67,11 @@ export function pondMap(waters: Waters, names: readonly string[]): PondMap {
   const pondOf = (s: WaterShape) => (s.is === 'lake' ? names.find((n) => sameName(n, s.name)) : undefined);
   const ponds = waters.shapes.flatMap((s): PondOutline[] => {
     const name = pondOf(s);
-    if (name === undefined) return [];
+    const areaM2 = areaOf(s.parts);
+    // A shore that encloses nothing cannot be drawn, nor held against what was measured.
+    if (name === undefined || !(areaM2 > 0)) return [];
     const largest = s.parts.reduce((a, b) => (Math.abs(twiceArea(b)) > Math.abs(twiceArea(a)) ? b : a));
-    return [{ name, parts: s.parts, areaM2: areaOf(s.parts), middle: middleOf(largest) }];
+    return [{ name, parts: s.parts, areaM2, middle: middleOf(largest) }];
   });
   if (ponds.length === 0) return { ponds, around: [] };
   const [west, south, east, north] = boxOf(ponds.flatMap((p) => p.parts.flat()));
@@ -90,4 +91,4 @@ export const AREA_APART = 1.5;
 
 /** Whether an area typed for a pond is not what the map draws. */
 export const areaDiffers = (typedM2: number, drawnM2: number): boolean =>
-  drawnM2 > 0 && Math.max(typedM2 / drawnM2, drawnM2 / typedM2) > AREA_APART;
+  Math.max(typedM2 / drawnM2, drawnM2 / typedM2) > AREA_APART;
