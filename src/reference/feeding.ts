@@ -1,9 +1,7 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { parse } from 'yaml';
 import { z } from 'zod';
 import { feedTable } from '@/core/feeding/feedTable';
 import { groups, valueOfSpecies } from '@/core/species/species';
+import { readYaml } from './readYaml';
 
 const feeding = z.strictObject({
   values: z.array(valueOfSpecies.extend({ groups: z.array(z.enum(groups)).min(1) }).strict()),
@@ -44,7 +42,7 @@ let shelf: ShippedFeeding | undefined;
 /** What feeding is reckoned with as Reference ships it: values by group, tables of rations, usual meals, sizes of feed. */
 export function shippedFeeding(): ShippedFeeding {
   if (!shelf) {
-    const parsed = feeding.safeParse(parse(readFileSync(join(process.cwd(), 'src/reference/feeding.yaml'), 'utf8')));
+    const parsed = feeding.safeParse(readYaml('feeding.yaml'));
     if (!parsed.success)
       throw new Error(
         `Reference’s feeding.yaml is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,

@@ -1,9 +1,7 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { parse } from 'yaml';
 import { z } from 'zod';
 import { eventWords, type LarvalPlace, larvalEvents } from '@/core/feeding/larvalClock';
 import { groups, type Species } from '@/core/species/species';
+import { readYaml } from './readYaml';
 
 const forGroups = { groups: z.array(z.enum(groups)).min(1) };
 const place = z.strictObject({ way: z.number().positive(), sd: z.number().positive() }).optional();
@@ -40,7 +38,7 @@ let shelf: ShippedLarvae | undefined;
 
 /** How larvae come to feed, as Reference ships it: events, what is looked at, what has to stand ready. */
 export function shippedLarvae(): ShippedLarvae {
-  shelf ??= larvae.parse(parse(readFileSync(join(process.cwd(), 'src/reference/larvae.yaml'), 'utf8')));
+  shelf ??= larvae.parse(readYaml('larvae.yaml'));
   return shelf;
 }
 

@@ -1,12 +1,10 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { parse } from 'yaml';
 import { type Product, products } from '@/core/doses/products';
+import { readYaml } from './readYaml';
 
 let shelf: Product[] | undefined;
 
 /** The products of Reference, with the ranges in which they are used. */
 export function shippedProducts(): readonly Product[] {
-  shelf ??= products.parse(parse(readFileSync(join(process.cwd(), 'src/reference/products.yaml'), 'utf8')));
+  shelf ??= products.parse(readYaml('products.yaml'));
   return shelf;
 }

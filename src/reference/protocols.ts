@@ -1,7 +1,7 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { parse } from 'yaml';
 import { type Protocol, protocol, protocolKinds } from '@/core/spawning/protocol';
+import { readYaml } from './readYaml';
 
 const folder = join(process.cwd(), 'src/reference/protocols');
 let shelf: Map<string, Protocol> | undefined;
@@ -12,7 +12,7 @@ export function shippedProtocols(): ReadonlyMap<string, Protocol> {
     readdirSync(folder)
       .filter((f) => f.endsWith('.yaml'))
       .map((f) => {
-        const parsed = protocol.safeParse(parse(readFileSync(join(folder, f), 'utf8')));
+        const parsed = protocol.safeParse(readYaml(join('protocols', f)));
         if (!parsed.success)
           throw new Error(
             `Reference’s ${f} is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,

@@ -1,17 +1,13 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { parse } from 'yaml';
 import { z } from 'zod';
 import { type RegimePlan, regimePlan } from '@/core/feeding/regimes';
+import { readYaml } from './readYaml';
 
 let shelf: readonly RegimePlan[] | undefined;
 
 /** The ways of starting and weaning larvae that ship with Reference. */
 export function shippedRegimes(): readonly RegimePlan[] {
   if (!shelf) {
-    const parsed = z
-      .array(regimePlan)
-      .safeParse(parse(readFileSync(join(process.cwd(), 'src/reference/regimes.yaml'), 'utf8')));
+    const parsed = z.array(regimePlan).safeParse(readYaml('regimes.yaml'));
     if (!parsed.success)
       throw new Error(
         `Reference’s regimes are wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,

@@ -1,8 +1,6 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { parse } from 'yaml';
 import { z } from 'zod';
 import { type SelectionScheme, selectionScheme } from '@/core/selection/scheme';
+import { readYaml } from './readYaml';
 
 const shelfSchema = z.array(selectionScheme.safeExtend({ groups: z.array(z.string()) }));
 let shelf: z.output<typeof shelfSchema> | undefined;
@@ -10,9 +8,7 @@ let shelf: z.output<typeof shelfSchema> | undefined;
 /** How fish of a group are judged one by one until a hatchery says otherwise. */
 export function shippedSelection(group: string): SelectionScheme {
   if (!shelf) {
-    const parsed = shelfSchema.safeParse(
-      parse(readFileSync(join(process.cwd(), 'src/reference/selection.yaml'), 'utf8')),
-    );
+    const parsed = shelfSchema.safeParse(readYaml('selection.yaml'));
     if (!parsed.success)
       throw new Error(
         `Reference’s selection is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,

@@ -1,10 +1,10 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { parse } from 'yaml';
 import { firstAt } from '@/core/species/life';
 import { type Species, species, tasksOfGroups } from '@/core/species/species';
 import { shippedFeeding } from './feeding';
 import { larvalValues, shippedLarvae } from './larvae';
+import { readYaml } from './readYaml';
 
 const folder = join(process.cwd(), 'src/reference/species');
 let shelf: Map<string, Species> | undefined;
@@ -13,13 +13,13 @@ let shelf: Map<string, Species> | undefined;
 export function shippedSpecies(): ReadonlyMap<string, Species> {
   if (shelf) return shelf;
   // A species' file may say its own; what most of a group share is said once.
-  const shared = tasksOfGroups.parse(parse(readFileSync(join(folder, '../tasks.yaml'), 'utf8')));
+  const shared = tasksOfGroups.parse(readYaml('tasks.yaml'));
   shelf = new Map(
     readdirSync(folder)
       .filter((f) => f.endsWith('.yaml'))
       .sort()
       .map((f) => {
-        const parsed = species.safeParse(parse(readFileSync(join(folder, f), 'utf8')));
+        const parsed = species.safeParse(readYaml(join('species', f)));
         if (!parsed.success)
           throw new Error(
             `Reference’s ${f} is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,

@@ -1,4 +1,4 @@
-import { stringify } from 'yaml';
+import { dump } from 'js-yaml';
 import { Z95 } from '@/core/quantities/interval';
 import { isoDay } from '@/core/time/localDay';
 import { broodView } from '@/modules/brood/views/brood';
@@ -100,7 +100,7 @@ type RowOf<C extends readonly Column[]> = Record<C[number]['key'], string | numb
 async function speciesFile(siteId: number, id: string): Promise<Response> {
   const species = (await speciesBook(db(), siteId)).get(id);
   if (!species) return new Response('Reference has no such species.', { status: 404 });
-  return new Response(stringify(species), {
+  return new Response(dump(species), {
     headers: {
       'content-type': 'application/yaml; charset=utf-8',
       'content-disposition': `attachment; filename="${id}.yaml"`,

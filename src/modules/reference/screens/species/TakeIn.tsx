@@ -58,10 +58,10 @@ export function TakeIn({ taken }: { taken: readonly string[] }) {
 
 /** The species that a file holds, or what is wrong with it, line by line of the species. */
 export async function speciesIn(text: string): Promise<{ species: Species } | { wrong: string[] }> {
-  const { parse } = await import('yaml');
+  const { CORE_SCHEMA, load } = await import('js-yaml');
   let content: unknown;
   try {
-    content = parse(text);
+    content = load(text, { schema: CORE_SCHEMA });
   } catch (e) {
     return { wrong: [`It is no YAML: ${(e as Error).message.split('\n')[0]}`] };
   }

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 
 import { screen, within } from '@testing-library/react';
-import { stringify } from 'yaml';
+import { dump } from 'js-yaml';
 import { shippedSpecies, speciesOf } from '@/reference/shipped';
 import { choose } from '../../../../../tests/support/choose';
 import { onlySent, server, show } from '../../../../../tests/support/screen';
@@ -74,11 +74,11 @@ test('a copy wants a name and a code of its own, and goes as a new one', async (
 });
 
 test('a file is read whole or its faults are listed', async () => {
-  expect(await speciesIn(stringify(char))).toEqual({ species: char });
+  expect(await speciesIn(dump(char))).toEqual({ species: char });
   expect(await speciesIn('a: [b')).toMatchObject({ wrong: [expect.stringMatching(/^It is no YAML/)] });
   expect(await speciesIn('hello')).toMatchObject({ wrong: [expect.stringMatching(/^The whole: /)] });
   const broken = { ...char, drift: char.drift.map((d, i) => (i === 0 ? { ...d, perDay: -1 } : d)) };
-  expect(await speciesIn(stringify(broken))).toMatchObject({
+  expect(await speciesIn(dump(broken))).toMatchObject({
     wrong: [expect.stringMatching(/^drift\.0\.perDay: /)],
   });
 });
