@@ -75,6 +75,14 @@ test('a pond of a known size read from a file keeps it, at a high latitude too',
   expect(pondMap(readWaters(text, origin), ['Q'])).toEqual({ ponds: [], around: [] });
 });
 
+test('a pond that is drawn in two pieces is one, its name in the larger', () => {
+  const shape = (parts: Km[][]) => ({ name: 'P1', is: 'lake' as const, parts });
+  const { ponds } = pondMap({ shapes: [shape([square(10)]), shape([square(20, 100)])], places: [] }, ['P1', 'P2']);
+  expect(ponds).toHaveLength(1);
+  expect(ponds[0]!.areaM2).toBeCloseTo(500, 6);
+  expect(ponds[0]!.middle.map((x) => Math.round(1000 * x))).toEqual([110, 10]);
+});
+
 test('a shore that encloses nothing is no pond', () => {
   const flat: Km[] = [
     [0, 0],

@@ -64,14 +64,15 @@ function boxOf(points: readonly Km[]): Box {
 
 /** Of a map of waters: the areas that bear the names of ponds, and what of the others comes near them. */
 export function pondMap(waters: Waters, names: readonly string[]): PondMap {
-  const pondOf = (s: WaterShape) => (s.is === 'lake' ? names.find((n) => sameName(n, s.name)) : undefined);
-  const ponds = waters.shapes.flatMap((s): PondOutline[] => {
-    const name = pondOf(s);
-    const areaM2 = areaOf(s.parts);
+  const isPond = (s: WaterShape) => s.is === 'lake' && names.some((n) => sameName(n, s.name));
+  const ponds = names.flatMap((name): PondOutline[] => {
+    // Drawn in several pieces, it is still one pond.
+    const parts = waters.shapes.filter((s) => isPond(s) && sameName(name, s.name)).flatMap((s) => s.parts);
+    const areaM2 = areaOf(parts);
     // A shore that encloses nothing cannot be drawn, nor held against what was measured.
-    if (name === undefined || !(areaM2 > 0)) return [];
-    const largest = s.parts.reduce((a, b) => (Math.abs(twiceArea(b)) > Math.abs(twiceArea(a)) ? b : a));
-    return [{ name, parts: s.parts, areaM2, middle: middleOf(largest) }];
+    if (!(areaM2 > 0)) return [];
+    const largest = parts.reduce((a, b) => (Math.abs(twiceArea(b)) > Math.abs(twiceArea(a)) ? b : a));
+    return [{ name, parts, areaM2, middle: middleOf(largest) }];
   });
   if (ponds.length === 0) return { ponds, around: [] };
   const [west, south, east, north] = boxOf(ponds.flatMap((p) => p.parts.flat()));
@@ -79,7 +80,7 @@ export function pondMap(waters: Waters, names: readonly string[]): PondMap {
   return {
     ponds,
     around: waters.shapes.filter((s) => {
-      if (pondOf(s) !== undefined) return false;
+      if (isPond(s)) return false;
       const [w, so, e, n] = boxOf(s.parts.flat());
       return w <= east + margin && e >= west - margin && so <= north + margin && n >= south - margin;
     }),
