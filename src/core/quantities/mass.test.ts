@@ -1,4 +1,4 @@
-import { massEach, massOfAll } from './mass';
+import { massBound, massEach, massOfAll } from './mass';
 
 const plain = (s: string) => s.replace(/\s/g, ' ');
 
@@ -25,4 +25,9 @@ test('many animals: kilograms or pounds', () => {
     '39.9 lb',
     '18.13 kg',
   ]);
+});
+
+test('a class begins where it was typed to begin', () => {
+  expect([massBound(0.3, false), massBound(25, false), massBound(12.25, false)]).toEqual(['0.3 g', '25 g', '12.25 g']);
+  expect(massBound(453.59237, true)).toBe('1 lb');
 });

@@ -1,4 +1,4 @@
-import { decimals, figures, grouped } from './format';
+import { decimals, figures, grouped, plain } from './format';
 import { fromBase } from './measure';
 
 /**
@@ -16,6 +16,9 @@ export function massEach(meanG: number, us: boolean): string {
   const perPound = Number((1 / pounds).toPrecision(3));
   return `${perPound < 100 ? figures(perPound) : grouped(perPound)}/lb`;
 }
+
+/** Mass at which a class of animals begins: in grams as it was typed. */
+export const massBound = (g: number, us: boolean): string => (us ? massEach(g, us) : `${plain(g)} g`);
 
 /** Mass of many animals: kilograms, or pounds. */
 export function massOfAll(g: number, us: boolean, places = 1): string {

@@ -23,7 +23,7 @@ export function PersonMenu({ compact = false }: { compact?: boolean }) {
           kind="bare"
           className={
             compact
-              ? 'flex flex-col items-center gap-0.5 px-2 py-1.5 text-mark text-soft'
+              ? 'flex flex-col items-center gap-0.5 border-t-[3px] border-transparent px-2 py-1.5 text-mark text-soft'
               : 'self-end truncate text-small text-deep underline underline-offset-2'
           }
           aria-label={`${session.name}: settings`}

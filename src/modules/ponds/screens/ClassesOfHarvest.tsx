@@ -1,12 +1,12 @@
 import type { HarvestClass } from '@/core/ponds/harvestClasses';
-import { massEach, massOfAll } from '@/core/quantities/mass';
+import { massBound, massOfAll } from '@/core/quantities/mass';
 import { Doubtful } from '@/ui/number';
 import { Table } from '@/ui/Table';
 
 /** What it will bring, class by class, so that baskets and buyers are there. */
 export function ClassesOfHarvest({ of, us }: { of: readonly HarvestClass[]; us: boolean }) {
   const sexes = of.some((c) => c.female !== null);
-  const size = (g: number) => massEach(g, us);
+  const size = (g: number) => massBound(g, us);
   return (
     <Table className="my-1 w-full" aria-label="By size and sex">
       <thead>
