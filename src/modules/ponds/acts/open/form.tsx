@@ -42,7 +42,13 @@ export function PondForm({
           begunAt: run.begunAt,
           ...Object.fromEntries(Object.entries(run.plan).filter(([k, v]) => k !== 'rain' && v !== null)),
         }
-      : { soil: 'clay', depthCm: 100, begunAt: startOfDay(isoDay(now, timeZone), timeZone) },
+      : {
+          // The only one that is free is the one that is meant.
+          ...(ponds.length === 1 ? { unit: ponds[0]!.id } : {}),
+          soil: 'clay',
+          depthCm: 100,
+          begunAt: startOfDay(isoDay(now, timeZone), timeZone),
+        },
     draftFor: `pond ${run?.id ?? 'new'}`,
     typing,
     event: false,
