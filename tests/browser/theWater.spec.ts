@@ -101,12 +101,18 @@ test('a line is pulled by hand: what it leaves dry is said before it is taken aw
     await page.mouse.up();
   };
   const form = page.getByRole('dialog');
-  await pull('Night spring', 'Night head');
+  /** Again where the drawing was laid out anew while it was pulled. */
+  const pulled = (button: string) =>
+    expect(async () => {
+      await pull('Night spring', 'Night head');
+      await expect(form.getByRole('button', { name: button })).toBeVisible({ timeout: 2000 });
+    }).toPass();
+  await pulled('Take the line away');
   await expect(form).toContainText('Nothing else leads water to Night head.');
   await form.getByRole('button', { name: 'Take the line away' }).click();
   await expect(form).toBeHidden();
   await expect(page.getByText('nothing leads water to Night head any more').first()).toBeVisible();
-  await pull('Night spring', 'Night head');
+  await pulled('Draw the line');
   await form.getByRole('button', { name: 'Draw the line' }).click();
   await expect(form).toBeHidden();
   await page.getByRole('button', { name: 'Lines are drawn' }).click();
