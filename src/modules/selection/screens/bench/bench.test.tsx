@@ -111,6 +111,17 @@ test('without a connection it stays, is counted, and goes with the same figures 
   expect(new Set(sentFish().map((f) => f.id)).size).toBe(2);
 });
 
+test('what another tab of this browser could not send yet stays kept when this one sends its own', async () => {
+  drawn();
+  const theirs = fish({ decision: 'second' });
+  localStorage.setItem('morula selection 7', JSON.stringify({ unsent: [theirs], steps: [] }));
+  fireEvent.keyDown(pad(), { key: 'k' });
+  await waitFor(() => expect(sentFish()).toHaveLength(1));
+  await waitFor(() => expect(screen.getByTestId('sent').textContent).toBe(''));
+  const kept = JSON.parse(localStorage.getItem('morula selection 7')!).unsent as { id: string }[];
+  expect(kept.map((f) => f.id)).toEqual([theirs.id]);
+});
+
 test('what was kept in the browser is there again when the page is opened anew, and is sent', async () => {
   const kept = fish({ decision: 'second' });
   localStorage.setItem(

@@ -56,11 +56,15 @@ export function useFish(selection: number, begin: readonly JudgedFish[], now: nu
   const [stopped, setStopped] = useState<string | null>(null);
   const [, draw] = useState(0);
 
-  const keep = () => {
+  /** What another tab of this browser keeps there stays, but for what is known to have arrived. */
+  const keep = (arrived: readonly JudgedFish[] = []) => {
+    const waits = new Map(keptOf(selection).unsent.map((f) => [f.id, f]));
+    for (const f of arrived) if ((waits.get(f.id)?.nth ?? 0) <= f.nth) waits.delete(f.id);
+    for (const f of unsent.current.values()) waits.set(f.id, newer(waits.get(f.id), f));
     try {
       localStorage.setItem(
         place(selection),
-        JSON.stringify({ unsent: [...unsent.current.values()], steps: steps.current.slice(-MOST_UNDO) }),
+        JSON.stringify({ unsent: [...waits.values()], steps: steps.current.slice(-MOST_UNDO) }),
       );
     } catch {
       // Without room in the browser it is still here, and is sent at once.
@@ -75,7 +79,7 @@ export function useFish(selection: number, begin: readonly JudgedFish[], now: nu
         const answer = await send(judgeFish.type, { selection, fish: batch }, { id: newId(), saysItself: true });
         if (answer.state === 'done') {
           for (const f of batch) if (unsent.current.get(f.id)?.nth === f.nth) unsent.current.delete(f.id);
-          keep();
+          keep(batch);
         } else if (answer.state === 'refused') {
           const at = /^fish\.(\d+)\./.exec(answer.refused.path);
           const says = `${answer.refused.message} ${answer.refused.todo}`.trim();
