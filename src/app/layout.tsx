@@ -3,6 +3,8 @@ import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
+import { EarlyHands } from '@/client/early/EarlyHands';
+import { earlyScript } from '@/client/early/script';
 import { signedIn } from './_server/session';
 
 export const metadata: Metadata = {
@@ -16,7 +18,12 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const person = await signedIn();
   return (
     <html lang="en" data-theme={person?.theme ?? 'day'}>
-      <body>{children}</body>
+      <body>
+        {/* A constant of our own; it must run before the page's program is there. */}
+        <script dangerouslySetInnerHTML={{ __html: earlyScript }} />
+        {children}
+        <EarlyHands />
+      </body>
     </html>
   );
 }

@@ -75,6 +75,22 @@ test.describe('an own hatchery, from nothing', () => {
     rmSync(home, { recursive: true, force: true });
   });
 
+  test('typed and pressed while the program of the page is still on its way: kept, and answered when it is there', async () => {
+    const scripts = '**/_next/static/**/*.js';
+    await page.route(scripts, async (route) => {
+      await new Promise((ok) => setTimeout(ok, 3000));
+      await route.continue();
+    });
+    await page.goto(s.address, { waitUntil: 'commit' });
+    await page.getByLabel('Name of the hatchery').fill('Early station');
+    await page.getByLabel('Password').fill('short');
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await expect(page.getByText('needs at least 10 characters')).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('needs a name')).toHaveCount(1);
+    await expect(page.getByLabel('Name of the hatchery')).toHaveValue('Early station');
+    await page.unroute(scripts);
+  });
+
   test('a newcomer records and lays down a first batch in few steps, all of them by what the screen shows', async () => {
     // Every click and every field that a person touches, as a newcomer goes.
     const steps: string[] = [];
