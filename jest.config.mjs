@@ -1,19 +1,7 @@
 /** Two projects: pure unit tests run alone; store tests share one private MariaDB (tests/support/database.ts). */
 const common = {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  transform: {
-    '^.+\\.tsx?$': [
-      '@swc/jest',
-      {
-        module: { type: 'es6' },
-        jsc: {
-          target: 'es2022',
-          parser: { syntax: 'typescript', tsx: true },
-          transform: { react: { runtime: 'automatic' } },
-        },
-      },
-    ],
-  },
+  transform: { '^.+\\.tsx?$': '<rootDir>/tests/support/transform.mjs' },
   // The marker of server code throws outside Next's own resolution.
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
@@ -24,6 +12,8 @@ const common = {
     '^nuqs/adapters/next/app$': '<rootDir>/tests/support/address.tsx',
   },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
+  // The same for packages of the older kind: see tests/support/transform.mjs.
+  sandboxInjectedGlobals: ['Math', 'Object', 'Array', 'Error', 'Symbol', 'Set', 'WeakMap', 'Number', 'String'],
   testEnvironment: 'node',
 };
 export default {

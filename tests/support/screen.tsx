@@ -2,6 +2,7 @@ import { TextDecoder } from 'node:util';
 import { cleanup, configure, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
+import * as React from 'react';
 import { ActFormsAtHand } from '@/client/act/useActForms';
 import { type SessionInfo, SessionProvider } from '@/client/session';
 import { WorkingProvider } from '@/client/Working';
@@ -11,6 +12,11 @@ import './choose';
 
 // The test browser has none.
 globalThis.TextDecoder ??= TextDecoder as typeof globalThis.TextDecoder;
+// React keeps, for its own warnings, the call stack of each of the first ten thousand elements of every second: with the
+// sources' maps read for each, that is a quarter of a test's time. To it, they are all drawn already.
+const internals = (React as unknown as Record<string, object>)
+  .__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE;
+if (internals) Object.defineProperty(internals, 'recentlyCreatedOwnerStacks', { get: () => 10_000, set: () => {} });
 // A machine that is busy with something else is no failure.
 configure({ asyncUtilTimeout: 15_000 });
 
