@@ -10,12 +10,12 @@ export function EarlyHands() {
     const { early } = holder;
     if (!early) return;
     delete holder.early;
+    early.stop();
     for (const [field, value] of early.typed) typeAgain(field, value);
+    const { pressed } = early;
+    if (!pressed) return;
     // What was typed is drawn first: a button that waits for it is free only then.
-    const soon = setTimeout(() => {
-      early.stop();
-      if (early.pressed?.isConnected) early.pressed.click();
-    });
+    const soon = setTimeout(() => pressed.isConnected && pressed.click());
     return () => clearTimeout(soon);
   }, []);
   return null;
@@ -24,10 +24,6 @@ export function EarlyHands() {
 /** Types a value as a person does: past React's own setter, which would take it for what it wrote itself. */
 function typeAgain(field: HTMLInputElement | HTMLTextAreaElement, value: string): void {
   if (!field.isConnected) return;
-  if (field.type === 'file') {
-    field.dispatchEvent(new Event('change', { bubbles: true }));
-    return;
-  }
   const kind = field instanceof HTMLTextAreaElement ? HTMLTextAreaElement : HTMLInputElement;
   const set = Object.getOwnPropertyDescriptor(kind.prototype, 'value')!.set!;
   // Were it the value that React knows, it would be heard by nobody.

@@ -9,30 +9,46 @@ export type Early = {
 /**
  * Runs in the document itself, before anything else of the page: on a slow line a person types and presses while the
  * program that would hear it is still on its way. Nothing of it is sent the browser's own way, which would draw the page
- * anew, empty; what was typed and what was pressed last is kept for `EarlyHands`. Must stand alone: only its text is sent.
+ * anew, empty; nothing reaches a program that is there by half and would hear one thing and not the other. What was
+ * typed and what was pressed last is kept for `EarlyHands`. Must stand alone: only its text is sent.
  */
 function listen(): void {
   const typed: Early['typed'] = new Map();
   const onInput = (e: Event) => {
     const field = e.target;
-    if (field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement) typed.set(field, field.value);
+    const text =
+      field instanceof HTMLTextAreaElement ||
+      (field instanceof HTMLInputElement && !['checkbox', 'radio', 'file'].includes(field.type));
+    if (!text) return;
+    e.stopImmediatePropagation();
+    typed.set(field, field.value);
   };
-  const onSubmit = (e: Event) => e.preventDefault();
+  const onSubmit = (e: Event) => {
+    e.preventDefault();
+    e.stopImmediatePropagation();
+  };
   const onClick = (e: Event) => {
-    early.pressed = e.target instanceof Element ? e.target.closest('button') : null;
+    const button = e.target instanceof Element ? e.target.closest('button') : null;
+    if (!button) return;
+    e.preventDefault();
+    e.stopImmediatePropagation();
+    early.pressed = button;
   };
   const early: Early = {
     typed,
     pressed: null,
     stop: () => {
-      document.removeEventListener('input', onInput, true);
-      document.removeEventListener('submit', onSubmit, true);
-      document.removeEventListener('click', onClick, true);
+      window.removeEventListener('input', onInput, true);
+      window.removeEventListener('change', onInput, true);
+      window.removeEventListener('submit', onSubmit, true);
+      window.removeEventListener('click', onClick, true);
     },
   };
-  document.addEventListener('input', onInput, true);
-  document.addEventListener('submit', onSubmit, true);
-  document.addEventListener('click', onClick, true);
+  // On the window: before anybody who listens at the document.
+  window.addEventListener('input', onInput, true);
+  window.addEventListener('change', onInput, true);
+  window.addEventListener('submit', onSubmit, true);
+  window.addEventListener('click', onClick, true);
   (window as Window & { early?: Early }).early = early;
 }
 
