@@ -13,7 +13,7 @@ const common = {
   },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
   // The same for packages of the older kind: see tests/support/transform.mjs.
-  sandboxInjectedGlobals: ['Math', 'Object', 'Array', 'Error', 'Symbol', 'Set', 'WeakMap', 'Number', 'String'],
+  sandboxInjectedGlobals: ['Math'],
   testEnvironment: 'node',
 };
 export default {
