@@ -27,7 +27,7 @@ export type StartsPlan = {
   fewestStarts: number;
 };
 
-/** The solver is stopped after so many seconds in all; what it has then is told with how good it is. */
+/** The solver is stopped after so many seconds for each wish; what it has then is told with how good it is. */
 const SECONDS = { short: 0.5, starts: 0.8, outside: 0.5 };
 /** Numerical slack of the solver: shares of a meal below it are none. */
 const TINY = 1e-6;
@@ -270,12 +270,14 @@ const MOST_LINKS = 1200;
 /**
  * When to sow which cone with how much so that the meals are met: as much of them as can be, then by the fewest starts,
  * then with the least work outside of staff hours. Cysts follow from what is fed and are least by that.
+ * @param seconds that the solver may take for each of these wishes
  */
 export function planStarts(
   meals: readonly Meal[],
   cones: readonly Cone[],
   h: Hatching,
   staff: readonly Window[] = [],
+  seconds = SECONDS,
 ): StartsPlan {
   const kinds = kindsOf(cones, h);
   const all = meals.reduce((s, m) => s + m.nauplii, 0);
@@ -291,13 +293,13 @@ export function planStarts(
   const lacks = (list: readonly Batch[]) => (all - fedBy(list)) / Math.max(...meals.map((m) => m.nauplii));
   let proven = true;
   if (lacks(best) > TINY) {
-    const s = plain.solve(plain.short(), SECONDS.short, best);
+    const s = plain.solve(plain.short(), seconds.short, best);
     best = s.batches;
     proven = lacks(best) - s.bound < meals.length * TINY;
   }
   const lack = lacks(best) + meals.length * TINY;
   plain.hold(plain.short(), lack);
-  const fewest = plain.solve(plain.starts(), SECONDS.starts, best);
+  const fewest = plain.solve(plain.starts(), seconds.starts, best);
   best = fewest.batches;
   const most = Math.max(...kinds.map((k) => k.capacity));
   const fewestStarts = Math.min(
@@ -309,7 +311,7 @@ export function planStarts(
     const staffed = new Choice(meals, kinds, h, staff, best);
     staffed.hold(staffed.short(), lack);
     staffed.hold(staffed.starts(), best.length + TINY);
-    const s = staffed.solve(staffed.outside(outsideOf), SECONDS.outside, best);
+    const s = staffed.solve(staffed.outside(outsideOf), seconds.outside, best);
     best = s.batches;
     proven &&= outsideBy(best) - s.bound < 1 - TINY;
   }
