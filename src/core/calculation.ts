@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { keysAt, nearestKey } from './knownKeys';
 import { plain } from './quantities/format';
 
 /**
@@ -63,7 +64,7 @@ export function parseInput<I extends z.ZodType>(calculation: Calculation<I>, raw
   const unknown = parsed.error.issues.find((i) => i.code === 'unrecognized_keys');
   if (unknown?.code === 'unrecognized_keys') {
     const key = unknown.keys[0]!;
-    const near = nearestKey(key, keysAt(z.toJSONSchema(calculation.input, { io: 'input' }), unknown.path));
+    const near = nearestKey(key, keysAt(calculation.input, unknown.path));
     throw new CalculationError(
       'unknownKey',
       pathText([...unknown.path, key]),
@@ -76,58 +77,6 @@ export function parseInput<I extends z.ZodType>(calculation: Calculation<I>, raw
 
 const pathText = (path: readonly PropertyKey[]): string =>
   path.map((p, i) => (typeof p === 'number' ? `[${p}]` : i === 0 ? String(p) : `.${String(p)}`)).join('');
-
-type JsonSchema = { [key: string]: unknown };
-
-/** The keys that a JSON Schema knows at a path; those of all forms where it has several. */
-function keysAt(root: JsonSchema, path: readonly PropertyKey[]): string[] {
-  const forms = (s: JsonSchema): JsonSchema[] => {
-    const reference = s.$ref;
-    if (typeof reference === 'string') {
-      const target = reference
-        .split('/')
-        .slice(1)
-        .reduce<unknown>((at, p) => (at as JsonSchema | undefined)?.[p], root);
-      return target ? forms(target as JsonSchema) : [];
-    }
-    const several = (s.anyOf ?? s.oneOf ?? s.allOf) as JsonSchema[] | undefined;
-    return several ? several.flatMap(forms) : [s];
-  };
-  let here = forms(root);
-  for (const p of path)
-    here = here.flatMap((s) => {
-      const next =
-        typeof p === 'number'
-          ? s.items
-          : ((s.properties as JsonSchema | undefined)?.[String(p)] ?? s.additionalProperties);
-      return next && typeof next === 'object' ? forms(next as JsonSchema) : [];
-    });
-  return [...new Set(here.flatMap((s) => Object.keys((s.properties as JsonSchema | undefined) ?? {})))];
-}
-
-/** The known key that takes fewest letters to mend, when that is at most a third of its length (letters' case is free). */
-export function nearestKey(typed: string, known: readonly string[]): string | null {
-  let best: string | null = null;
-  let least = Number.POSITIVE_INFINITY;
-  for (const k of known) {
-    const d = editDistance(typed.toLowerCase(), k.toLowerCase());
-    if (d < least && d <= Math.max(1, Math.floor(k.length / 3))) [best, least] = [k, d];
-  }
-  return best;
-}
-
-/** Letters to put in, take out or change between two words (Levenshtein 1966). */
-function editDistance(a: string, b: string): number {
-  if (a.length > 60 || b.length > 60) return Number.POSITIVE_INFINITY;
-  let row = Array.from({ length: b.length + 1 }, (_, j) => j);
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i];
-    for (let j = 1; j <= b.length; j++)
-      next.push(Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)));
-    row = next;
-  }
-  return row[b.length]!;
-}
 
 /**
  * The farthest that a figure of a unit may lie in any calculation, by the unit at the end of its key: beyond it stands a

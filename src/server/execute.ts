@@ -15,7 +15,7 @@ import { fieldWords } from './act/fieldWords';
 import type { Answers } from './act/question';
 import { ActRefused, asked } from './act/refused';
 import type { Actor, Context, Decision, EntryDraft } from './context';
-import { parseInput } from './payload';
+import { mustBeKnown, parseInput } from './payload';
 import { sayRefusal } from './wording';
 
 /** Every act by its type, and by the kinds of entry that it leaves. */
@@ -156,6 +156,7 @@ async function carryOut(
   if (!act.by.includes(actor.role) && !proposes)
     throw new ActRefused('notAllowed', `A ${actor.role} may not do this.`, '', 'Ask a culturist or the manager.');
   const input = parseInput(act, timed(sent), now);
+  mustBeKnown(act, sent.payload, input);
   mustBeAnswers(act, sent.answers ?? {});
   const entries: string[] = [];
   const context = await contextFor(decisions, trx, actor, site, sent, now, entries, then);

@@ -1,4 +1,5 @@
 import { ZodError } from 'zod';
+import { keysAt, nearestKey, strayKey } from '@/core/knownKeys';
 import { DAY_MS } from '@/core/time/spans';
 import type { Act } from './act/define';
 import { fieldWords } from './act/fieldWords';
@@ -53,12 +54,14 @@ function mustBeInLife(value: unknown, path: readonly (string | number)[], now: n
   for (const [k, v] of Object.entries(value)) mustBeInLife(v, [...path, Array.isArray(value) ? Number(k) : k], now);
 }
 
+/** Probes send what their makers thought of: their clocks are judged reading by reading, and what is off is counted there. */
+const ofProbes = (act: Act) => act.type === 'readings.report';
+
 /** @throws ActRefused naming the first field that is wrong */
 export function parseInput(act: Act, raw: unknown, now: number): unknown {
   try {
-    // Probes' clocks are judged reading by reading, and what is off is counted there.
     mustBeText(raw, []);
-    if (act.type !== 'readings.report') mustBeInLife(raw, [], now);
+    if (!ofProbes(act)) mustBeInLife(raw, [], now);
     return act.input.parse(raw);
   } catch (e) {
     if (!(e instanceof ZodError)) throw e;
@@ -69,4 +72,24 @@ export function parseInput(act: Act, raw: unknown, now: number): unknown {
       issue.path.join('.'),
     );
   }
+}
+
+/**
+ * A key that the act does not know is a wanted one mistyped, or one that its sender believes in: what it says would be
+ * dropped without a word.
+ *
+ * @param parsed what `parseInput` made of it  @throws ActRefused naming it, with the nearest known one
+ */
+export function mustBeKnown(act: Act, sent: unknown, parsed: unknown): void {
+  if (ofProbes(act)) return;
+  const stray = strayKey(sent, parsed);
+  if (!stray) return;
+  const key = String(stray.at(-1));
+  const near = nearestKey(key, keysAt(act.input, stray.slice(0, -1)));
+  throw new ActRefused(
+    'unknownKey',
+    `${stray.join('.')} is not a field of ${act.type}. Nothing was recorded.`,
+    stray.join('.'),
+    near ? `Meant is perhaps ${near}.` : 'Leave it out.',
+  );
 }

@@ -1,3 +1,4 @@
+import { editDistance } from '../editDistance';
 import { parseNumber } from '../quantities/measure';
 import type { Capability } from '../species/capabilities';
 import type { Ctx, Reading, Snapshot, SnapshotHolding, Wrong } from './reading';
@@ -104,23 +105,9 @@ export function lastWord(words: string[]): [string | undefined, string | undefin
 /** The three nearest by edit distance, none further than half the word. */
 export function nearest(word: string, among: readonly string[]): string[] {
   return among
-    .map((w) => ({ w, d: distance(word.toLowerCase(), w.toLowerCase()) }))
+    .map((w) => ({ w, d: editDistance(word.toLowerCase(), w.toLowerCase()) }))
     .filter((x) => x.d <= Math.max(1, Math.ceil(word.length / 2)))
     .sort((a, b) => a.d - b.d || a.w.localeCompare(b.w))
     .slice(0, 3)
     .map((x) => x.w);
-}
-
-/** Edit distance with neighbours swapped counting one (Damerau). */
-function distance(a: string, b: string): number {
-  const rows = Array.from({ length: a.length + 1 }, (_, i) => [i, ...new Array<number>(b.length).fill(0)]);
-  for (let j = 0; j <= b.length; j++) rows[0]![j] = j;
-  for (let i = 1; i <= a.length; i++)
-    for (let j = 1; j <= b.length; j++) {
-      const cost = a[i - 1] === b[j - 1] ? 0 : 1;
-      let d = Math.min(rows[i - 1]![j]! + 1, rows[i]![j - 1]! + 1, rows[i - 1]![j - 1]! + cost);
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) d = Math.min(d, rows[i - 2]![j - 2]! + 1);
-      rows[i]![j] = d;
-    }
-  return rows[a.length]![b.length]!;
 }

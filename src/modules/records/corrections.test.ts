@@ -314,7 +314,7 @@ test('dates are worked anew for the lots that an entry moved or looked at, and f
   h.clock.now += 20 * DAY;
   await h.send('check.record', { unit: h.units.J1!, check: 'eyed', trials: 100, successes: 82 });
   await h.send('pick.record', { unit: h.units.J1!, number: 40 });
-  await h.send('feed.record', { unit: h.units.R2!, massG: 20, product: 'crumb 0.5' });
+  await h.send('feed.record', { unit: h.units.R2!, massG: 20 });
   const asked = async (kind: string) => {
     await h.db('job').delete();
     await h.send('entry.correct', { entryId: await lastEntry(kind), reason: 'wrong jar' });

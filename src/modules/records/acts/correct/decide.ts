@@ -3,7 +3,7 @@ import { HOUR_MS } from '@/core/time/spans';
 import type { Answers } from '@/server/act/question';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides, type EntryDraft } from '@/server/context';
-import { parseInput } from '@/server/payload';
+import { mustBeKnown, parseInput } from '@/server/payload';
 import { reworkClocks } from '@/server/stock/clocks';
 import { queuePredictions } from '@/server/stock/jobs';
 import { asOf } from '@/server/when';
@@ -54,6 +54,7 @@ export const decision = decides(correct, async (c, p) => {
     }).filter(([, v]) => v !== null),
   );
   const input = parseInput(decision.act, merged, c.now) as { at?: number; precision?: 'minute' | 'day' };
+  mustBeKnown(decision.act, p.replacement, input);
   const sameTime = input.at === entry.at && input.precision === entry.precision;
   const until = sameTime ? null : asOf(c, { at: input.at ?? c.now, precision: input.precision ?? 'minute' });
   const made = await lotsMadeBy(c, entry);
