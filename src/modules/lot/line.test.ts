@@ -29,10 +29,10 @@ async function line(wrong: number) {
   await h.send('count.record', { unit: h.units.R1!, measured: weighed(7950), answer: 'combine' });
   h.clock.now += 5 * DAY;
   await h.send('dead.record', { unit: h.units.R1!, number: 30 });
-  await h.send('count.record', { unit: h.units.R1!, measured: weighed(wrong), answer: 'replace', sure: 'yes' });
+  await h.send('count.record', { unit: h.units.R1!, measured: weighed(wrong), answer: 'replace' });
   const slip = (await h.db('entry').where({ kind: 'count' }).orderBy('seq', 'desc').first('id', 'seq'))!;
   h.clock.now += 5 * DAY;
-  await h.send('count.record', { unit: h.units.R1!, measured: weighed(7880), answer: 'replace', sure: 'yes' });
+  await h.send('count.record', { unit: h.units.R1!, measured: weighed(7880), answer: 'replace' });
   await h.send('grade.record', {
     unit: h.units.R1!,
     classes: [

@@ -251,7 +251,6 @@ test('two species in one pond: asked, with who fits whose mouth; each keeps its 
   await h.send('weigh.record', {
     unit: h.units.R2!,
     batches: [{ massG: 1000, count: 10 }],
-    answers: { sure: 'yes' },
     sure: 'yes',
   });
   const tench = { sources: [{ unit: h.units.R2!, amount: { kind: 'all' } }], to: pond, tempered: 'tempered' };

@@ -92,7 +92,7 @@ describe('the ration', () => {
 
   test('above the range of the species nothing is fed, and that is named', async () => {
     await fry();
-    await h.send('temperature.record', { sensor, celsius: 24, sure: 'yes' });
+    await h.send('temperature.record', { sensor, celsius: 24 });
     expect((await feeding()).prescribed).toMatchObject({ feedG: 0, cap: 'warm' });
   });
 

@@ -48,9 +48,6 @@ const toR2 = (unit: number, number: number, more: object = { notTaken: 'meant' }
     to: h.units.R2!,
     tempered: 'tempered',
     overload: 'yes',
-    handsOff: 'yes',
-    early: 'yes',
-    severe: 'yes',
     ...more,
   });
 

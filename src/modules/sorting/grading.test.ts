@@ -46,7 +46,7 @@ test('a stage that the species does not have is refused in words, and nobody goe
     { grade: 'large', unit: h.units.R2!, amount: { kind: 'all' }, stage: 'zoea' },
     { grade: 'small', unit: h.units.R3!, amount: { kind: 'measured', measured: { method: 'counted', number: 9 } } },
   ];
-  const said = { tempered: 'tempered', overload: 'yes', notTaken: 'meant', handsOff: 'yes' };
+  const said = { tempered: 'tempered', overload: 'yes', notTaken: 'meant' };
   const no = await refusal(h.send('grade.record', { unit, classes, ...said }));
   expect([no.code, no.message]).toEqual(['noStage', 'Pikeperch has no such stage.']);
   expect(await h.number('R1', 'fry')).toBe(20_000);

@@ -110,7 +110,10 @@ test('the day at the water: what comes, what was let go where, who carried it; t
   await h.send('haul.note', {
     haul: id,
     what: 'loaded',
-    ...load,
+    tank: 'front',
+    unit: at.unit,
+    lotId,
+    site: h.releaseSite,
     batches: [{ massG: 1000, count: 100 }],
     bucketsG: [20_000, 18_000],
   });

@@ -281,7 +281,7 @@ test('loaded by the bucket: samples and buckets add up; more than it bears is as
   const { id } = await plan([load(2000)]);
   const loaded = (bucketsG: number[], more: object = {}) =>
     note(id, 'loaded', {
-      ...at,
+      unit: at.unit,
       lotId,
       site: h.releaseSite,
       tank: 'Front',

@@ -87,7 +87,6 @@ test('a part that is kept apart keeps its cohort', async () => {
     amount: half,
     to: h.units.J4!,
     sensitive: 'emergency',
-    tempered: 'tempered',
   });
   const kept = await dates('J4');
   const whole = await dates('J1');
