@@ -8,8 +8,7 @@ test('a take that was taken back, or corrected with another mother, is no spawni
     const { fish } = await broodView(h.db, h.manager.siteId, 'arctic-char', h.clock.now);
     return Object.fromEntries(fish.map((f) => [f.tag, f.spawned]));
   };
-  for (const tag of ['F31', 'F32'])
-    await h.send('brood.save', { species: 'arctic-char', tag, sex: 'female' });
+  for (const tag of ['F31', 'F32']) await h.send('brood.save', { species: 'arctic-char', tag, sex: 'female' });
   const take = { ...takeOf61500(h.units.B1!), females: [{ tag: 'F31' }] };
   await h.send('take.record', take);
   const entry = (await h.db('entry').where({ kind: 'take' }).first('id')) as { id: string };
