@@ -1,3 +1,5 @@
+'use client';
+
 import { Link } from '@/ui/Link';
 import type { FirstThing } from './firstThings';
 

@@ -1,19 +1,19 @@
+'use client';
+
 import { ChevronRight } from 'lucide-react';
 import { Link } from '@/ui/Link';
 import type { FirstThing } from './firstThings';
 
-/** So many stand before the walk. */
-const MOST = 3;
 const edges = { grave: 'border-l-hand', overdue: 'border-l-careful', now: 'border-l-deep' };
 const words = { grave: 'text-hand', overdue: 'text-careful', now: 'text-deep' };
 
-/** The three things that matter most, before the walk; nothing where all goes its way. */
-export function First({ things }: { things: readonly FirstThing[] }) {
+/** The things that matter most, before the walk; nothing where all goes its way. @param more so many others there are */
+export function First({ things, more }: { things: readonly FirstThing[]; more: number }) {
   if (things.length === 0) return null;
   return (
     <section className="mb-5" aria-label="First">
       <ol className="grid gap-2">
-        {things.slice(0, MOST).map((t) => (
+        {things.map((t) => (
           <li key={t.key} data-tone={t.tone}>
             <Link
               href={t.href}
@@ -27,9 +27,9 @@ export function First({ things }: { things: readonly FirstThing[] }) {
           </li>
         ))}
       </ol>
-      {things.length > MOST && (
+      {more > 0 && (
         <p className="mt-1.5 text-small text-soft" data-testid="and-more">
-          and {things.length - MOST} more, marked below
+          and {more} more, marked below
         </p>
       )}
     </section>

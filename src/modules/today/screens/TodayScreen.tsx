@@ -7,22 +7,24 @@ import { Routine } from '@/modules/incubation/screens/room/RoutineList';
 import type { DaysNow } from '@/modules/spawning/views/daysNow';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { unitHref } from '@/server/stock/unitHref';
-import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import type { Today } from '../views/today';
+import { drawNext72 } from './drawNext72';
 import { FeedingWants } from './FeedingWants';
 import { First } from './First';
 import { type FirstThing, firstThings, gravestFirst } from './firstThings';
 import { Next72 } from './Next72';
 import { proposedOf } from './proposed';
 import { SpawningWants } from './SpawningWants';
-import { Proposal, type ProposalShown, WalkRow } from './Walk';
+import { Proposal, type ProposalShown, WalkRows } from './Walk';
 import { walkedRooms } from './walkedRooms';
 import { walkLine } from './walkLine';
 
 /** Lines that the server writes; the browser draws those below, out of what it is sent anyway. */
 const SEEN_FIRST = 6;
-const ROW_PX = 54;
+
+/** So many things stand before the walk. */
+const FIRST = 3;
 
 /** What do I do now, in which order? The walk by room and unit, and beside it the next three days. */
 export function TodayScreen({
@@ -136,7 +138,7 @@ export function TodayScreen({
             </Link>
           </p>
         )}
-        <First things={first} />
+        <First things={first.slice(0, FIRST)} more={first.length - FIRST} />
         <SpawningWants wants={days.wants} now={now} timeZone={timeZone} />
         <FeedingWants things={feeding} />
         {rooms.map(([roomId, room]) => {
@@ -146,7 +148,6 @@ export function TodayScreen({
             (a, b) => Number(a.caseId !== null) - Number(b.caseId !== null),
           );
           const open = here.filter(daily).length;
-          const row = (h: LivingHolding) => <WalkRow key={h.holdingId} h={walkLine(h, today.done[h.holdingId])} />;
           const soon = Math.max(0, SEEN_FIRST - written);
           written += here.length;
           if (!walked.has(roomId)) return <FoldedRoom key={roomId} id={roomId} name={room} here={here} open={open} />;
@@ -183,14 +184,7 @@ export function TodayScreen({
                   ))}
                 <span className="ml-auto text-small text-soft">{open === 0 ? 'done' : `${open} to do`}</span>
               </div>
-              <ul>
-                {here.slice(0, soon).map(row)}
-                {here.length > soon && (
-                  <Later meanwhile={<li aria-hidden style={{ height: ROW_PX * (here.length - soon) }} />}>
-                    {here.slice(soon).map(row)}
-                  </Later>
-                )}
-              </ul>
+              <WalkRows lines={here.map((h) => walkLine(h, today.done[h.holdingId]))} soon={soon} />
               <Routine tasks={routine.filter((t) => t.roomId === roomId)} now={now} timeZone={timeZone} />
             </section>
           );
@@ -211,7 +205,7 @@ export function TodayScreen({
         <p className="quiet mb-2 text-small">
           from {weekday(now, timeZone)}, {clock(now, timeZone)}
         </p>
-        <Next72 holdings={today.holdings} running={days.windows} now={now} timeZone={timeZone} />
+        <Next72 drawn={drawNext72(today.holdings, days.windows, now, timeZone)} />
       </aside>
     </div>
   );

@@ -13,15 +13,33 @@ import { settleProposal } from '@/modules/records/acts/settle/act';
 import { Button } from '@/ui/Button';
 import { Glyph } from '@/ui/drawings/glyphs';
 import { Input } from '@/ui/Input';
+import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
 import type { Proposed } from './proposed';
 import type { WalkLine } from './walkLine';
 
+/** What a line is high, about. */
+const ROW_PX = 54;
+
+/** The lines of a room. @param soon so many the server writes; the browser draws those below, out of what it is sent anyway */
+export function WalkRows({ lines, soon }: { lines: readonly WalkLine[]; soon: number }) {
+  const row = (h: WalkLine) => <WalkRow key={h.holdingId} h={h} />;
+  const below = lines.length - soon;
+  return (
+    <ul>
+      {lines.slice(0, soon).map(row)}
+      {below > 0 && (
+        <Later meanwhile={<li aria-hidden style={{ height: ROW_PX * below }} />}>{lines.slice(soon).map(row)}</Later>
+      )}
+    </ul>
+  );
+}
+
 /** One line of the walk: what stands there, what it wants, and the field in place. */
 export function WalkRow({ h }: { h: WalkLine }) {
   const { locale, role } = useSession();
-  const { eggs, daily, done } = h;
+  const { eggs, daily, done, others = [] } = h;
   const line = useRef<HTMLLIElement>(null);
   const act = useAct(eggs ? recordPick : recordDead, () => {
     setNumber('');
@@ -30,8 +48,8 @@ export function WalkRow({ h }: { h: WalkLine }) {
   });
   const [number, setNumber] = useState('');
   const n = wholeOf(number, locale);
-  const grave = h.others.some((d) => d.grave);
-  const urgent = daily?.urgent || h.others.some((d) => d.urgency === 1);
+  const grave = others.some((d) => d.grave);
+  const urgent = daily?.urgent || others.some((d) => d.urgency === 1);
   const record = (value: number) =>
     void act.submit(
       { unit: h.unitId, lotId: h.lotId, stage: h.stage, number: value },
@@ -63,7 +81,7 @@ export function WalkRow({ h }: { h: WalkLine }) {
         </div>
         <div className="flex flex-wrap gap-x-3 text-small">
           {daily?.urgent && <span className="text-careful">{daily.says}</span>}
-          {h.others.map((d) => (
+          {others.map((d) => (
             <span
               key={d.key}
               className={d.grave ? 'font-semibold text-hand' : d.urgency === 1 ? 'text-careful' : 'text-soft'}
