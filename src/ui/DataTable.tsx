@@ -211,7 +211,7 @@ function Inner<T extends object>({ name, noun, columns: all, rows, rowKey, rowPr
               {shownColumns.map((c) => (
                 <th
                   key={c.id}
-                  className={c.num ? 'num' : ''}
+                  className={c.num ? 'num' : undefined}
                   aria-sort={by !== c.id ? 'none' : direction === 'down' ? 'descending' : 'ascending'}
                 >
                   <Button kind="bare" className="cursor-pointer font-medium hover:text-ink" onClick={() => press(c)}>
@@ -301,7 +301,7 @@ function drawn<T extends object>(
       {p.columns.map((c) => (
         <td
           key={c.id}
-          className={`${c.num ? 'num' : ''} ${c.className ?? ''}`}
+          className={[c.num && 'num', c.className].filter(Boolean).join(' ') || undefined}
           data-head={c.first ? undefined : c.head}
           data-first={c.first || undefined}
         >

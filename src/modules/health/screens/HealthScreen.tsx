@@ -9,10 +9,10 @@ import { Certificates, SafetyButtons, Visitors } from '@/modules/safety/screens/
 import { Fold } from '@/ui/Fold';
 import { Link } from '@/ui/Link';
 import { verdicts } from '../input';
-import type { TankHealth } from '../views/health';
 import type { HealthPage } from '../views/healthPage';
 import { BeginInspection, BeginQuarantine, EndTreatment, LookAgain, OpenCase, RecordIncident } from './HealthActs';
 import { HealthTable } from './HealthTable';
+import { type HealthLine, healthLine } from './healthLine';
 import { RisingOfKind } from './RisingOfKind';
 
 type HealthProps = HealthPage & { now: number; timeZone: string };
@@ -38,6 +38,8 @@ export function HealthScreen({
   const open = cases.filter((c) => c.closedAt === null);
   const past = cases.filter((c) => c.closedAt !== null);
   const day = (t: number) => dayMonth(t, timeZone, now);
+  const today = localDay(now, timeZone).start;
+  const tanks = h.tanks.map((t) => healthLine(t, today));
   const rising = h.kinds.flatMap((k) => k.rising);
   return (
     <section className="px-6 py-4 max-sm:px-3" aria-label="Health">
@@ -45,7 +47,7 @@ export function HealthScreen({
         <h1>Health</h1>
         <p className={rising.length > 0 ? 'text-lead font-semibold text-hand' : 'text-lead text-soft'}>
           {rising.length === 0
-            ? h.tanks.length === 0
+            ? tanks.length === 0
               ? 'No fish stand here yet.'
               : 'No tank loses more than is usual there.'
             : `More die than is usual in ${rising.map((r) => r.unit).join(', ')}`}
@@ -54,14 +56,14 @@ export function HealthScreen({
           <Link className="link" href="/health/store">
             Chemicals
           </Link>
-          <OpenCase tanks={h.tanks} chosen={rising.map((r) => r.unitId)} />
+          <OpenCase tanks={tanks} chosen={rising.map((r) => r.unitId)} />
         </span>
       </div>
       {h.kinds.map((k) => (
         <RisingOfKind key={k.name} of={k} cases={open} now={now} timeZone={timeZone} />
       ))}
       {(looks.length > 0 || arrived.length > 0) && (
-        <Moved looks={looks} arrived={arrived} tanks={h.tanks} now={now} timeZone={timeZone} />
+        <Moved looks={looks} arrived={arrived} tanks={tanks} now={now} timeZone={timeZone} />
       )}
       <section aria-label="Cases" className="mb-5">
         <h2 className="border-b-2 border-deep/40 pb-0.5">Cases</h2>
@@ -148,7 +150,7 @@ export function HealthScreen({
         <h2 className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-deep/40 pb-0.5">
           Inspections
           <span className="ml-auto text-body font-normal">
-            <BeginInspection tanks={h.tanks} />
+            <BeginInspection tanks={tanks} />
           </span>
         </h2>
         {inspections.length === 0 && (
@@ -188,11 +190,11 @@ export function HealthScreen({
         <Visitors of={visitors} />
         <Certificates of={certificates} people={people} />
       </section>
-      {h.tanks.length > 0 && (
+      {tanks.length > 0 && (
         <section aria-label="Every tank">
           <h2 className="border-b-2 border-deep/40 pb-0.5">Every tank</h2>
           <div className="mt-2">
-            <HealthTable tanks={h.tanks} />
+            <HealthTable tanks={tanks} />
           </div>
         </section>
       )}
@@ -207,7 +209,7 @@ function Moved({
   tanks,
   now,
   timeZone,
-}: Pick<HealthProps, 'looks' | 'arrived' | 'now' | 'timeZone'> & { tanks: readonly TankHealth[] }) {
+}: Pick<HealthProps, 'looks' | 'arrived' | 'now' | 'timeZone'> & { tanks: readonly HealthLine[] }) {
   return (
     <section aria-label="Moved lately" className="mb-5">
       <h2 className="border-b-2 border-deep/40 pb-0.5">Moved lately</h2>

@@ -9,15 +9,15 @@ import { type DataColumn, DataTable } from '@/ui/DataTable';
 import { Glyph } from '@/ui/drawings/glyphs';
 import { Link } from '@/ui/Link';
 import { Doubtful } from '@/ui/number';
-import type { TankHealth } from '../views/health';
 import { DeadStrip } from './DeadStrip';
+import type { HealthLine } from './healthLine';
 
 /** Every tank with its dead of the day against what is usual there; sorted and found by any of it. */
-export function HealthTable({ tanks }: { tanks: readonly TankHealth[] }) {
+export function HealthTable({ tanks }: { tanks: readonly HealthLine[] }) {
   const { timeZone, now } = useSession();
   const today = localDay(now, timeZone).start;
   const columns = useMemo(
-    (): DataColumn<TankHealth>[] => [
+    (): DataColumn<HealthLine>[] => [
       {
         id: 'tank',
         head: 'tank',
@@ -101,7 +101,7 @@ export function HealthTable({ tanks }: { tanks: readonly TankHealth[] }) {
         id: 'strip',
         head: 'the last three weeks',
         value: (t) => t.days.reduce((s, d) => s + d.dead, 0),
-        cell: (t) => <DeadStrip days={t.days} today={today} />,
+        cell: (t) => <DeadStrip days={t.days} />,
       },
     ],
     [today],
