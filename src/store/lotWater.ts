@@ -120,8 +120,15 @@ export async function degreeDaysAt(
   return instants.map((t) => valueAt(water.line, sum, t) - begun);
 }
 
-/** Daily means of a water, those after the last reading as forecast. */
-export type WaterCourse = { days: { at: number; celsius: number; forecast: boolean }[]; foreseen: string };
+/** Daily means of a water, those after the last reading as forecast: short, for a page has hundreds of them. */
+export type WaterCourse = {
+  /** The middle of the first day since fertilisation. */
+  from: number;
+  /** Day by day, to a hundredth. */
+  celsius: number[];
+  /** So many of them were measured; the others are foreseen. */
+  measured: number;
+};
 
 /** The water that a lot now on `sensor` has lived through and will, day by day from its fertilisation to an instant. */
 export async function courseOf(
@@ -130,20 +137,21 @@ export async function courseOf(
   sensor: number,
   until: number,
   now: number,
-): Promise<WaterCourse> {
+): Promise<{ course: WaterCourse; foreseen: string }> {
   const { water, foreseen } = await waterThrough(
     { now, waters: new Waters(db, now) },
     await spansOf(db, lot.id, now, await cohortOf(db, { id: lot.id, fertilised_at: lot.fertilisedAt })),
     sensor,
     lot.fertilisedAt,
   );
-  const course: WaterCourse['days'] = [];
-  if (!water) return { days: course, foreseen };
+  const course: WaterCourse = { from: lot.fertilisedAt + DAY_MS / 2, celsius: [], measured: 0 };
+  if (!water) return { course, foreseen };
   const { line } = water;
   for (let at = lot.fertilisedAt; at < until; at += DAY_MS) {
     // Four instants of the day: a night as much as a noon.
     const mean = [0, 6, 12, 18].reduce((s, h) => s + valueAt(line, line.celsius, at + h * HOUR_MS), 0) / 4;
-    course.push({ at: at + DAY_MS / 2, celsius: mean, forecast: at + DAY_MS / 2 > line.measuredTo });
+    course.celsius.push(Number(mean.toFixed(2)));
+    if (at + DAY_MS / 2 <= line.measuredTo) course.measured = course.celsius.length;
   }
-  return { days: course, foreseen };
+  return { course, foreseen };
 }

@@ -18,6 +18,7 @@ import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { Button } from './Button';
 import { Input } from './Input';
+import { Later } from './Later';
 import { Menu, MenuItem, MenuTick } from './Menu';
 import { Table } from './Table';
 
@@ -57,8 +58,8 @@ const FINGER = 'max-sm:size-11';
 /** Above so many rows only those in sight are drawn. */
 const DRAWN = 200;
 const ROW_PX = 34;
-/** Drawn before a browser says how high it is. */
-const FIRST = 60;
+/** Written by the server, and drawn before a browser says how high it is. */
+const FIRST = 24;
 
 const natural = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
@@ -245,12 +246,25 @@ function Inner<T extends object>({ name, noun, columns: all, rows, rowKey, rowPr
 type BodyProps<T> = Pick<Props<T>, 'columns' | 'rows' | 'rowKey' | 'rowProps'>;
 
 function Body<T extends object>(p: BodyProps<T>) {
-  return p.rows.length > DRAWN ? (
-    <LongBody {...p} />
-  ) : (
-    <tbody onKeyDown={fromRowToRow}>{p.rows.map((r) => drawn(p, r))}</tbody>
+  if (p.rows.length > DRAWN) return <LongBody {...p} />;
+  const below = p.rows.slice(FIRST);
+  return (
+    <tbody onKeyDown={fromRowToRow}>
+      {p.rows.slice(0, FIRST).map((r) => drawn(p, r))}
+      {below.length > 0 && (
+        <Later meanwhile={gap(ROW_PX * below.length, p.columns.length)}>{below.map((r) => drawn(p, r))}</Later>
+      )}
+    </tbody>
   );
 }
+
+/** A row as high as those that stand in its place. */
+const gap = (px: number, columns: number) =>
+  px > 0 && (
+    <tr aria-hidden>
+      <td colSpan={columns} style={{ height: px, padding: 0, border: 0 }} />
+    </tr>
+  );
 
 /** The rows in sight, between two that are as high as those above and below them. */
 function LongBody<T extends object>(p: BodyProps<T>) {
@@ -275,17 +289,11 @@ function LongBody<T extends object>(p: BodyProps<T>) {
   const above = items.length > 0 ? items[0]!.start - (margin ?? 0) : 0;
   const below =
     items.length > 0 ? virtual.getTotalSize() - (items.at(-1)!.end - (margin ?? 0)) : (p.rows.length - FIRST) * ROW_PX;
-  const gap = (px: number) =>
-    px > 0 && (
-      <tr aria-hidden>
-        <td colSpan={p.columns.length} style={{ height: px, padding: 0, border: 0 }} />
-      </tr>
-    );
   return (
     <tbody ref={body} onKeyDown={fromRowToRow}>
-      {gap(above)}
+      {gap(above, p.columns.length)}
       {p.rows.slice(from, to).map((r, i) => drawn(p, r, (el) => virtual.measureElement(el), from + i))}
-      {gap(below)}
+      {gap(below, p.columns.length)}
     </tbody>
   );
 }

@@ -4,6 +4,7 @@ import { extent, scaleLinear, scaleUtc } from 'd3';
 import { plain } from '@/core/quantities/format';
 import { forReader, readerUnit } from '@/core/quantities/reader';
 import { dayMonth } from '@/core/time/localDay';
+import { DAY_MS } from '@/core/time/spans';
 import type { Milestone } from '@/server/stock/livingStock';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { Line, YAxis } from '@/ui/chart/parts';
@@ -20,6 +21,10 @@ const colours = ['var(--deep)', 'var(--eyed)', 'var(--yolksac)', 'var(--fry)'];
 /** When a stage is first and last looked for: its interval, where one is known. */
 const ends = (m: Milestone) => [m.low ?? m.at!, m.high ?? m.at!] as const;
 const short = (m: Milestone) => (m.turn === 'hatch' ? 'hatch' : m.name);
+
+type Point = { at: number; celsius: number };
+const pointsOf = ({ course: c }: LotWater): Point[] =>
+  c.celsius.map((celsius, i) => ({ at: c.from + i * DAY_MS, celsius }));
 
 /** The dates of each water, stage by stage. */
 function tableOf(waters: readonly LotWater[], timeZone: string, now: number): string[][] {
@@ -53,11 +58,11 @@ export function ThermalLine({
   now: number;
   timeZone: string;
 }) {
-  const shown = waters.filter((w) => w.course.length > 1);
+  const shown = waters.filter((w) => w.course.celsius.length > 1);
   if (shown.length === 0) return null;
   const degrees = (c: number) => forReader(c, 'temperature', us);
-  const warmth = (p: { celsius: number }) => degrees(p.celsius);
-  const all = shown.flatMap((w) => w.course);
+  const warmth = (p: Point) => degrees(p.celsius);
+  const all = shown.flatMap(pointsOf);
   const [low = 0, high = 1] = extent(all, (p) => degrees(p.celsius));
   const until = Math.max(...all.map((p) => p.at));
   const x = scaleUtc()
@@ -99,8 +104,9 @@ export function ThermalLine({
           now
         </text>
         {shown.map((w, k) => {
-          const seen = w.course.filter((p) => !p.forecast);
-          const ahead = w.course.slice(Math.max(0, seen.length - 1));
+          const points = pointsOf(w);
+          const seen = points.slice(0, w.course.measured);
+          const ahead = points.slice(Math.max(0, seen.length - 1));
           const top = TOP + PLOT + 14 + k * ROW;
           const colour = colours[k % colours.length]!;
           return (

@@ -22,11 +22,11 @@ const water = (name: string, celsius: number, over: Partial<LotWater> = {}): Lot
   name,
   foreseen: 'as it is now',
   units: ['T1', 'T2'],
-  course: Array.from({ length: 80 }, (_, d) => ({
-    at: BORN + d * DAY,
-    celsius: celsius + Math.sin(d / 9),
-    forecast: BORN + d * DAY > NOW,
-  })),
+  course: {
+    from: BORN,
+    celsius: Array.from({ length: 80 }, (_, d) => celsius + Math.sin(d / 9)),
+    measured: 41,
+  },
   milestones: [
     stage('eyed', -5, { seen: true }),
     stage('hatched', 25, { enters: 'yolksac', turn: 'hatch', name: 'half hatched' }),
@@ -65,7 +65,7 @@ test('in Fahrenheit the scale is; without a water that was read there is nothing
   expect([...container.querySelectorAll('text')].some((t) => t.textContent === '40')).toBe(true);
   rerender(
     <ThermalLine
-      waters={[water('dry', 5, { course: [] })]}
+      waters={[water('dry', 5, { course: { from: BORN, celsius: [], measured: 0 } })]}
       fertilisedAt={BORN}
       us={false}
       now={NOW}

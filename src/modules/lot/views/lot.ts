@@ -45,7 +45,7 @@ export type LotWater = {
   sensor: number;
   name: string;
   units: string[];
-  course: WaterCourse['days'];
+  course: WaterCourse;
   /** How what is to come was foreseen. */
   foreseen: string;
   milestones: Milestone[];
@@ -132,13 +132,13 @@ async function watersOf(
       const here = young.filter((h) => h.sensorId === sensor);
       const milestones = here[0]!.milestones;
       const until = Math.max(now, ...milestones.flatMap((m) => [m.high ?? 0, m.last ?? 0])) + 3 * DAY_MS;
-      const course = await courseOf(db, { id: lotId, fertilisedAt }, sensor, until, now);
+      const { course, foreseen } = await courseOf(db, { id: lotId, fertilisedAt }, sensor, until, now);
       return {
         sensor,
         name: names.find((n) => n.id === sensor)?.name ?? '',
         units: [...new Set(here.map((h) => h.unit))],
-        course: course.days,
-        foreseen: course.foreseen,
+        course,
+        foreseen,
         milestones,
       };
     }),
