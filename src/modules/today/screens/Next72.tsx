@@ -22,7 +22,7 @@ export function Next72({ drawn: d }: { drawn: Next72Drawn }) {
           ))}
           {d.days.map((x) => (
             <g key={x.y}>
-              <path d={`M44 ${x.y}H268`} stroke="var(--rule)" />
+              <path d={`M44 ${x.y}H${x.to}`} stroke="var(--rule)" />
               <text x={266} y={x.wordY} fontWeight={700}>
                 {x.word}
               </text>

@@ -6,6 +6,7 @@ import { stageColour } from '@/ui/drawings/glyphs';
 
 const SPAN = 72 * HOUR_MS;
 const HEIGHT = 560;
+const WIDTH = 268;
 
 /** Labels that stand beside the clock; what comes after them is told below it. */
 const MOST_LABELS = 32;
@@ -19,7 +20,8 @@ export type Next72Drawn = {
   clockHeight: number;
   /** Every sixth hour, from now. */
   hours: string[];
-  days: { y: number; wordY: number; word: string }[];
+  /** Where a day begins: a line as far as `to`. */
+  days: { y: number; to: number; wordY: number; word: string }[];
   bands: { x: number; y: number; height: number; colour: string; likeliest?: number }[];
   bandWidth: number;
   labels: { fromX: number; fromY: number; y: number; word: string }[];
@@ -108,6 +110,8 @@ export function drawNext72(
     const free = (from: number, to: number) => !labels.some((l) => l.y + 4 > from && l.y - 8 < to);
     return free(y(d) + 1, y(d) + 14) || !free(y(d) - 13, y(d) - 2) ? y(d) + 12 : y(d) - 4;
   };
+  /** Never through a label. */
+  const lineTo = (d: number) => (labels.some((l) => Math.abs(l.y - y(d)) < 8) ? tenth(52 + width) : WIDTH);
   return {
     says:
       bands.length === 0
@@ -119,7 +123,7 @@ export function drawNext72(
     height: Math.max(HEIGHT + 8, tenth(last + 20)),
     clockHeight: HEIGHT,
     hours: Array.from({ length: 13 }, (_, i) => clock(now + i * 6 * HOUR_MS, timeZone)),
-    days: days.map((d) => ({ y: y(d), wordY: tenth(dayAt(d)), word: weekday(d, timeZone) })),
+    days: days.map((d) => ({ y: y(d), to: lineTo(d), wordY: tenth(dayAt(d)), word: weekday(d, timeZone) })),
     bands: placed.map((b) => ({
       x: laneX(b.lane),
       y: y(b.from),

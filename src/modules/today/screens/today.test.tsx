@@ -116,6 +116,13 @@ describe('the next 72 hours', () => {
     expect(html).not.toContain('STF2');
   });
 
+  test('the line of a day ends before a label that stands on it', () => {
+    // Midnight in Vienna is 16.3 hours off.
+    const lines = (hours: number) => drawNext72([hatching(1, hours)], [], now, 'Europe/Vienna').days.map((d) => d.to);
+    expect(lines(30)).toEqual([268, 268, 268]);
+    expect(lines(16)).toEqual([63, 268, 268]);
+  });
+
   test('labels keep apart and are no more than fit; the rest is counted', () => {
     const many = Array.from({ length: 60 }, (_, i) => hatching(i, 10 + i / 2));
     const places = drawNext72(many, [], now, 'Europe/Vienna').labels.map((l) => l.y);
