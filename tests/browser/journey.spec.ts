@@ -34,7 +34,7 @@ test.afterAll(async () => {
 
 const unitNumber = (path: string) => numberOf(page, path);
 const log = (line: string, answer?: string) => typed(page, line, answer);
-const accessible = () => passes(page);
+const accessible = (what?: 'colours') => passes(page, what);
 
 test('first run: manager, rooms, units, a sensor, a release site', async () => {
   await page.goto(url('/'));
@@ -413,7 +413,8 @@ for (const [what, paths] of [
       await page.evaluate(() => {
         document.documentElement.dataset.theme = 'dim';
       });
-      await accessible();
+      // The same page in other colours.
+      await accessible('colours');
     }
   });
 

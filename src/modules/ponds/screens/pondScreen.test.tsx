@@ -284,10 +284,11 @@ test('water that was exchanged asks to be fertilised again; springs are told by 
   expect(rhythm).toContain('the next sample was due 8 Apr');
 });
 
-test('Today lists ponds: short of oxygen first, then what is due, since when', () => {
+test('Today lists ponds: short of oxygen first, then what is due, since when, and what has time', () => {
   const of = { runId: 4, unit: 'P1' };
   const due: PondDue[] = [
-    { ...of, what: 'step', step: 'lime', at: NOW - 2 * DAY },
+    { ...of, what: 'step', step: 'lime', at: NOW - 2 * DAY, until: NOW - 1 },
+    { ...of, what: 'step', step: 'rest', at: NOW - DAY + 1, until: NOW + 3 * DAY },
     { ...of, what: 'sample', last: NOW - 20 * DAY, at: NOW - DAY },
     { ...of, what: 'harvest', says: 'last feed', at: NOW },
     { ...of, what: 'oxygen', mgPerL: 2.1, least: 3, at: NOW + 3_600_000 },
@@ -297,15 +298,18 @@ test('Today lists ponds: short of oxygen first, then what is due, since when', (
     ['grave', 'from 08:42'],
     ['overdue', 'since 12 Apr'],
     ['overdue', 'since 13 Apr'],
-    ['overdue', '07:42'],
+    // What has days still is to be done, and is not late.
+    ['now', 'until 17 Apr'],
+    ['now', '07:42'],
   ]);
   expect(things[0]!.says).toMatch(/^2\.1 mg\/L at dawn, 3\.0 at least: air on before it/);
   expect(things.slice(1).map((t) => t.says)).toEqual([
     'lime, then say that it is done',
     'weighed on 25 Mar: take a sample',
+    expect.stringMatching(/, then say that it is done$/),
     'harvest: last feed',
   ]);
-  expect(new Set(things.map((t) => t.key)).size).toBe(4);
+  expect(new Set(things.map((t) => t.key)).size).toBe(5);
 });
 
 test('on the map each pond says what it is at and leads to its run; an area that differs is said', () => {

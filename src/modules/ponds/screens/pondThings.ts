@@ -4,7 +4,7 @@ import { clock, dayMonth, isoDay } from '@/core/time/localDay';
 import type { PondDue } from '../views/pondsDue';
 
 /** A line of Today. */
-type Thing = { key: string; who: string; says: string; when: string; tone: 'grave' | 'overdue'; href: string };
+type Thing = { key: string; who: string; says: string; when: string; tone: 'grave' | 'overdue' | 'now'; href: string };
 
 /** What ponds want today, as Today lists it: those that will be short of oxygen before all others. */
 export function pondThings(due: readonly PondDue[], now: number, timeZone: string): Thing[] {
@@ -21,11 +21,15 @@ export function pondThings(due: readonly PondDue[], now: number, timeZone: strin
           ? `from ${clock(d.at, timeZone)}`
           : d.what === 'harvest'
             ? when(d.at)
-            : `since ${when(d.at)}`,
-      tone: d.what === 'oxygen' ? 'grave' : 'overdue',
+            : d.what === 'step' && !isLate(d, now)
+              ? `until ${when(d.until)}`
+              : `since ${when(d.at)}`,
+      tone: d.what === 'oxygen' ? 'grave' : isLate(d, now) ? 'overdue' : 'now',
       href: `/ponds/${d.runId}`,
     }));
 }
+
+const isLate = (d: PondDue, now: number): boolean => (d.what === 'step' ? d.until : d.at) < now;
 
 function saysOf(d: PondDue, day: (at: number) => string): string {
   switch (d.what) {

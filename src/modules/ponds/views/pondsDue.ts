@@ -6,8 +6,13 @@ import { pondDay } from './pondDay';
 import { type PondRun, pondRuns } from './ponds';
 
 /** What a pond wants of people today. */
-export type PondDue = { runId: number; unit: string; at: number } & (
-  | { what: 'step'; step: PondStep }
+export type PondDue = {
+  runId: number;
+  unit: string;
+  at: number;
+} & /** A step of preparation: it may be done from `at` on, and is late after `until`. */
+(
+  | { what: 'step'; step: PondStep; until: number }
   | { what: 'sample'; last: number | null }
   | { what: 'harvest'; says: string }
   /** Oxygen will be short before the morning. */
@@ -36,7 +41,7 @@ async function dueOf(
   const of = { runId: r.id, unit: r.unit };
   const out: PondDue[] = [];
   if (r.next && r.books.stocked === 0 && Date.parse(r.next.from) < end)
-    out.push({ ...of, what: 'step', step: r.next.id, at: Date.parse(r.next.from) });
+    out.push({ ...of, what: 'step', step: r.next.id, at: Date.parse(r.next.from), until: Date.parse(r.next.to) });
   if (r.books.stands <= 0) return out;
   const d = await pondDay(db, siteId, r, now);
   if (d.night?.ahead?.shortAt)
