@@ -200,7 +200,7 @@ export function PlanScreen({ of: plan, last }: { of: ReleasePlan; last?: HaulRow
                     <th>tank</th>
                     <th>lot</th>
                     <th className="num">number</th>
-                    <th className="num">each</th>
+                    <th className="num">size</th>
                     <th />
                   </tr>
                 </thead>
