@@ -51,6 +51,9 @@ export function dateOrderOf(
   return { order: 'dmy', ambiguous: true };
 }
 
+/** No clock of the world is further from UTC, in minutes. */
+const FURTHEST_ZONE = 14 * 60;
+
 export const SKIPPED = ' did not exist: the clocks went forward over it';
 
 /**
@@ -75,12 +78,16 @@ export function instantOf(
   let hour = Number(clock[1]);
   const minute = Number(clock[2]);
   const second = Number(clock[3] ?? 0);
-  if (clock[4]) hour = (hour % 12) + (clock[4].toLowerCase() === 'pm' ? 12 : 0);
+  const half = clock[4]?.toLowerCase();
+  // Some loggers write 13:05 pm; 13:05 am is none, and nobody can say which was meant.
+  if (half === 'am' && hour > 12) return `“${p.rest}” is no time of day`;
+  if (half) hour = (hour % 12) + (half === 'pm' ? 12 : 0);
   if (hour > 23 || minute > 59 || second > 59) return `“${p.rest}” is no time of day`;
   if (clock[5]) {
     const zone = clock[5].toUpperCase();
     const offset =
       zone === 'Z' ? 0 : (zone.startsWith('-') ? -1 : 1) * (Number(zone.slice(1, 3)) * 60 + Number(zone.slice(-2)));
+    if (Math.abs(offset) > FURTHEST_ZONE) return `“${clock[5]}” is no time zone`;
     return Date.UTC(year, month - 1, day, hour, minute, second) - offset * 60_000;
   }
   const local: LocalTime = { year, month, day, hour, minute, second };
