@@ -289,6 +289,7 @@ test('Today lists ponds: short of oxygen first, then what is due, since when, an
   const due: PondDue[] = [
     { ...of, what: 'step', step: 'lime', at: NOW - 2 * DAY, until: NOW - 1 },
     { ...of, what: 'step', step: 'rest', at: NOW - DAY + 1, until: NOW + 3 * DAY },
+    { ...of, what: 'step', step: 'fill', at: NOW - DAY + 2, until: NOW },
     { ...of, what: 'sample', last: NOW - 20 * DAY, at: NOW - DAY },
     { ...of, what: 'harvest', says: 'last feed', at: NOW },
     { ...of, what: 'oxygen', mgPerL: 2.1, least: 3, at: NOW + 3_600_000 },
@@ -300,6 +301,7 @@ test('Today lists ponds: short of oxygen first, then what is due, since when, an
     ['overdue', 'since 13 Apr'],
     // What has days still is to be done, and is not late.
     ['now', 'until 17 Apr'],
+    ['now', 'until today'],
     ['now', '07:42'],
   ]);
   expect(things[0]!.says).toMatch(/^2\.1 mg\/L at dawn, 3\.0 at least: air on before it/);
@@ -307,9 +309,10 @@ test('Today lists ponds: short of oxygen first, then what is due, since when, an
     'lime, then say that it is done',
     'weighed on 25 Mar: take a sample',
     expect.stringMatching(/, then say that it is done$/),
+    expect.stringMatching(/, then say that it is done$/),
     'harvest: last feed',
   ]);
-  expect(new Set(things.map((t) => t.key)).size).toBe(5);
+  expect(new Set(things.map((t) => t.key)).size).toBe(6);
 });
 
 test('on the map each pond says what it is at and leads to its run; an area that differs is said', () => {

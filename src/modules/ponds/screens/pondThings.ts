@@ -22,7 +22,7 @@ export function pondThings(due: readonly PondDue[], now: number, timeZone: strin
           : d.what === 'harvest'
             ? when(d.at)
             : d.what === 'step' && !isLate(d, now)
-              ? `until ${when(d.until)}`
+              ? `until ${today(d.until) ? 'today' : dayMonth(d.until, timeZone, now)}`
               : `since ${when(d.at)}`,
       tone: d.what === 'oxygen' ? 'grave' : isLate(d, now) ? 'overdue' : 'now',
       href: `/ponds/${d.runId}`,

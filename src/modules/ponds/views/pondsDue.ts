@@ -10,8 +10,7 @@ export type PondDue = {
   runId: number;
   unit: string;
   at: number;
-} & /** A step of preparation: it may be done from `at` on, and is late after `until`. */
-(
+} /** A step of preparation: it may be done from `at` on, and is late after `until`. */ & (
   | { what: 'step'; step: PondStep; until: number }
   | { what: 'sample'; last: number | null }
   | { what: 'harvest'; says: string }
