@@ -5,12 +5,8 @@ import type { Db } from '@/store/connection';
 import { pondDay } from './pondDay';
 import { type PondRun, pondRuns } from './ponds';
 
-/** What a pond wants of people today. */
-export type PondDue = {
-  runId: number;
-  unit: string;
-  at: number;
-} /** A step of preparation: it may be done from `at` on, and is late after `until`. */ & (
+/** What a pond wants of people today. A step of its preparation may be done from `at` on, and is late after `until`. */
+export type PondDue = { runId: number; unit: string; at: number } & (
   | { what: 'step'; step: PondStep; until: number }
   | { what: 'sample'; last: number | null }
   | { what: 'harvest'; says: string }

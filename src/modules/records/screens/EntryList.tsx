@@ -35,7 +35,7 @@ function entryLine(e: SheetEntry): EntryLine {
     ...(e.mend && { mend: e.mend }),
     ...(e.paper && { paper: e.paper }),
     ...(e.precision === 'minute' && { toTheMinute: true as const }),
-    ...(e.measuredBy !== e.by && { measuredBy: e.measuredBy }),
+    ...(e.measuredBy && e.measuredBy !== e.by && { measuredBy: e.measuredBy }),
     ...(e.note && { note: e.note }),
     ...(e.where && { where: e.where }),
     ...(e.voided && { voided: true as const }),

@@ -246,3 +246,15 @@ describe('readings', () => {
     expect(screen.getByLabelText('Water')).toBeTruthy();
   });
 });
+
+test('who measured stands there, and who typed where that is another; where nobody is named, who typed', () => {
+  list([
+    entry({ id: 'a', by: 'Culturist', measuredBy: 'Culturist', says: 'one' }),
+    entry({ id: 'b', by: 'Culturist', measuredBy: 'Hand', says: 'two' }),
+    entry({ id: 'c', by: 'Culturist', measuredBy: '', says: 'three' }),
+  ]);
+  const lines = screen.getAllByRole('listitem').map((l) => l.textContent);
+  expect(lines[0]).toMatch(/one ?Culturist(?!.*typed)/);
+  expect(lines[1]).toMatch(/two ?Hand, typed by Culturist/);
+  expect(lines[2]).toMatch(/three ?Culturist/);
+});
