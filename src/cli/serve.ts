@@ -1,8 +1,9 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, unlinkSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
+import { text } from 'node:stream/consumers';
 import { demoScenes, sceneOf } from '@/core/demoScenes';
 import { makeClock } from '@/core/time/clock';
 import { HOUR_MS } from '@/core/time/spans';
@@ -107,6 +108,9 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   }
   const scene = named ?? 'morning';
   const { url: first, own } = await openDatabase(mode, args.includes('--fresh') && scene === 'morning');
+  // Beside the seeding, which leaves a processor free. What went wrong with it is heard below.
+  const building = build();
+  building.catch(() => {});
   let opened: Opened | null =
     mode === 'demo' && own ? await openScene(own, scene, env, args.includes('--fresh')) : null;
   let clock = clockFrom(opened, env);
@@ -117,7 +121,7 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   // None yet in an own hatchery: its first run makes one.
   const site = (await db('site').orderBy('id').first('id'))?.id;
   await db.destroy();
-  build();
+  await building;
 
   const printer =
     mode === 'demo' && !env.MORULA_LABEL_PRINTER ? await startLabelPrinter({ folder: join(HOME, 'labels') }) : null;
@@ -257,16 +261,21 @@ function watchDatabase(own: PrivateDatabase, stopping: () => boolean): () => voi
 }
 
 /** Builds the application when a source is newer than the last build; says what it does. */
-export function build(): void {
+export async function build(): Promise<void> {
   const stamp = join('.next', 'morula.sum');
   const sum = sourceSum();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === sum) return;
   say('building the application (about half a minute, once a version)');
-  const r = spawnSync('node', ['node_modules/next/dist/bin/next', 'build'], {
-    encoding: 'utf8',
+  const child = spawn('node', ['node_modules/next/dist/bin/next', 'build'], {
+    stdio: ['ignore', 'pipe', 'pipe'],
     env: { ...process.env, NODE_ENV: 'production' },
   });
-  if (r.status !== 0) throw new Error(`the build failed:\n${r.stdout}\n${r.stderr}`);
+  const [status, out, error] = await Promise.all([
+    new Promise((ok, fail) => child.on('close', ok).on('error', fail)),
+    text(child.stdout),
+    text(child.stderr),
+  ]);
+  if (status !== 0) throw new Error(`the build failed:\n${out}\n${error}`);
   writeFileSync(stamp, sum);
 }
 

@@ -1,14 +1,29 @@
 import { readCounts } from './testCounts';
 
 test('of Jest: how many, and which', () => {
-  const output = `  ● books › an older count is found
+  const failed = `FAIL store src/store/books.test.ts (9.743 s)
+a book > an older count is found
+    Error: expect(received).toBe(expected) // Object.is equality
 
-    expect(received).toBe(expected)
+    Expected: 1
+        at <anonymous> (/home/morula/src/store/books.test.ts:14:3)
+`;
+  const output = `PASS store src/store/lines.test.ts
+a warning that somebody wrote
+    further in
+${failed}
+FAIL store src/store/other.test.ts
+  ● Test suite failed to run
 
-Test Suites: 1 failed, 3 passed, 4 total
+    SyntaxError: no
+PASS store src/store/tables.test.ts
+Summary of all failing tests
+${failed}
+Test Suites: 2 failed, 3 passed, 5 total
 Tests:       1 failed, 2 skipped, 40 passed, 43 total
 `;
-  expect(readCounts(output, 1)).toEqual({ passed: 40, failed: 1, what: ['books › an older count is found'] });
+  const what = ['src/store/books.test.ts: a book > an older count is found', 'src/store/other.test.ts did not load'];
+  expect(readCounts(output, 1)).toEqual({ passed: 40, failed: 1, what });
 });
 
 test('of Playwright: each once, though it prints them twice', () => {

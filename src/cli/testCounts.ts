@@ -12,10 +12,22 @@ export function readCounts(output: string, status: number | null): { passed: num
     return bad ? { passed: 0, failed: 1, what: [lastWords(output)] } : { passed: 1, failed: 0, what: [] };
   const failed = Number((jest ? jest[1] : failedIn?.[1]) ?? 0);
   const passed = Number((jest ? jest[2] : passedIn?.[1]) ?? 0);
-  // Jest marks each with a dot, Playwright with a number and the file; both print some of them twice.
-  const named = [...output.matchAll(/^\s+(?:●|\d+\)) (.+?)\s*─*$/gm)].map((m) => m[1]!.trim());
-  const what = [...new Set(named)].filter((w) => !/^(Console|Test suite failed to run)$/.test(w));
+  // Both print some of them twice.
+  const what = [...new Set(jest ? failedOfJest(output) : failedOfPlaywright(output))];
   return bad && failed === 0 ? { passed, failed: 1, what: [...what, lastWords(output)] } : { passed, failed, what };
 }
+
+/** Below the file that failed: the name of each test, then further in what went wrong; or that the file did not load. */
+const failedOfJest = (output: string): string[] =>
+  output.split(/^(?=(?:FAIL|PASS) )/m).flatMap((block) => {
+    const file = /^FAIL (?:\S+ )?(\S+\.tsx?)/.exec(block)?.[1];
+    if (!file) return [];
+    const tests = [...block.matchAll(/^(\S.*)\n {4}\S/gm)].map((m) => m[1]!).filter((t) => !t.startsWith('FAIL '));
+    return tests.length > 0 ? tests.map((t) => `${file}: ${t}`) : [`${file} did not load`];
+  });
+
+/** Each with a number and its file. */
+const failedOfPlaywright = (output: string): string[] =>
+  [...output.matchAll(/^\s+\d+\) (.+?)\s*─*$/gm)].map((m) => m[1]!.trim());
 
 const lastWords = (output: string) => output.trim().split('\n').slice(-3).join(' | ').slice(0, 300) || 'said nothing';

@@ -1,5 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { HOME, say } from './home';
 import { DUMP_PROGRAM, ensurePrograms, startDatabase, stopDatabase } from './mariadb';
 import { build } from './serve';
@@ -18,31 +19,29 @@ export async function test(args: string[]): Promise<number> {
   const server = await startDatabase(join(HOME, 'test-db'), false);
   const env = {
     MORULA_TEST_SERVER: server.url(''),
-    NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+    // Absolute: a test may start others elsewhere.
+    NODE_OPTIONS: `--import ${pathToFileURL('tests/support/register.mjs')} --enable-source-maps --no-warnings`,
   };
   let passed = 0;
   let failed = 0;
   const what: string[] = [];
   const names = unitOnly ? args.slice(1) : [];
-  const checks: Step[] = [
+  const unit = (name: string, ...projects: string[]): Step => ({
+    name,
+    command: 'node',
+    args: [...jest(...projects), ...names],
+    env,
+  });
+  const checks = [
     { name: 'types', command: 'node', args: ['node_modules/typescript/bin/tsc', '--noEmit'] },
     { name: 'lint', command: 'node', args: ['node_modules/@biomejs/biome/bin/biome', 'check', '.'] },
   ];
-  const core: Step[] = [
-    // In parts: a test file leaves its modules behind in memory, and one process for all of them would run out of it.
-    ...Array.from({ length: CORE_PARTS }, (_, i) => ({
-      name: `units, part ${i + 1} of ${CORE_PARTS}`,
-      command: 'node',
-      args: [...jest('core'), `--shard=${i + 1}/${CORE_PARTS}`, ...names],
-      env,
-    })),
+  // By project, each in a process: screens draw into a page that nothing else may see.
+  const units = [
+    unit('units of the core', 'core'),
+    unit('units of the store', 'store', 'faults'),
+    unit('units of the screens', 'screens'),
   ];
-  const store: Step = {
-    name: 'units of the store',
-    command: 'node',
-    args: [...jest('store', 'faults'), ...names],
-    env,
-  };
   const browser: Step = {
     name: 'browser',
     command: 'node',
@@ -66,15 +65,14 @@ export async function test(args: string[]): Promise<number> {
   };
   try {
     if (!unitOnly) await inTurn(checks);
-    // Two lanes of about the same length. The store mostly waits for its database: beside it there is room for what
-    // needs the processor.
+    // Two lanes of about the same length, as there are two processors on the smallest machine.
     await Promise.all([
-      inTurn([store, ...core.slice(BEFORE_BROWSER)]),
-      inTurn(core.slice(0, BEFORE_BROWSER)).then(async () => {
+      inTurn(units),
+      (async () => {
         if (unitOnly || stopped) return;
-        build();
+        await build();
         await inTurn([browser]);
-      }),
+      })(),
     ]);
   } finally {
     await stopDatabase(server.dir);
@@ -87,16 +85,14 @@ export async function test(args: string[]): Promise<number> {
 /** Steps at work: told to stop, they end with it. */
 const running = new Set<ChildProcess>();
 
-const CORE_PARTS = 5;
-/** Of these, how many run in the lane of the browser. */
-const BEFORE_BROWSER = 2;
-
 /** Jest on some of its projects; a name that one of them does not have is found in the other. */
 const jest = (...projects: string[]) => [
   'node_modules/jest/bin/jest.js',
-  // One file after the other: some measure how long they keep others waiting, and all share one database server.
+  // One file after the other, in one process: they share its modules (tests/support/loader.mjs).
   '--runInBand',
   '--passWithNoTests',
+  // What a file leaves open, a connection or a timer of a page, ends with the process.
+  '--forceExit',
   '--selectProjects',
   ...projects,
 ];

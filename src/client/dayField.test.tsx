@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import { show } from '../../tests/support/screen';

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { AlarmBar } from '@/modules/frame/screens/AlarmBar';
@@ -57,20 +55,20 @@ test('lost flow wants its minutes', async () => {
   expect(screen.getByText(/needs the minutes/)).toBeTruthy();
   await user.type(screen.getByLabelText('Minutes'), '12');
   await user.click(screen.getByRole('button', { name: 'Record' }));
-  expect(onlySent()).toMatchObject({ payload: { what: 'flow', minutes: 12 } });
+  expect(await onlySent()).toMatchObject({ payload: { what: 'flow', minutes: 12 } });
 });
 
 test('pale eggs left, and what was seen of the hatch, go out in a tap', async () => {
   const { user, unmount } = show(<DoubtfulForm h={h} />);
   await user.type(screen.getByLabelText('Pale, left in place'), '14');
   await user.click(screen.getByRole('button', { name: 'Left for tomorrow' }));
-  expect(onlySent()).toMatchObject({ type: 'eggs.doubtful', payload: { number: 14 } });
+  expect(await onlySent()).toMatchObject({ type: 'eggs.doubtful', payload: { number: 14 } });
   unmount();
   server.sent.length = 0;
   const seen = show(<HatchSeenForm h={h} />);
   await seen.user.click(screen.getByLabelText('half are out'));
   await seen.user.click(screen.getByRole('button', { name: 'Seen' }));
-  expect(onlySent()).toMatchObject({ type: 'hatch.see', payload: { seen: 'half' } });
+  expect(await onlySent()).toMatchObject({ type: 'hatch.see', payload: { seen: 'half' } });
 });
 
 test('a bath is worked as it is typed, says when it washes in too slowly, and wants who, label and discharge', async () => {
@@ -91,7 +89,7 @@ test('a bath is worked as it is typed, says when it washes in too slowly, and wa
   await user.type(screen.getByLabelText('By which label or order'), 'label of the drum');
   await user.type(screen.getByLabelText('Discharged where, and allowed by'), 'pond, permit 7');
   await user.click(send);
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'eggs.bathe',
     payload: { units: [3], basis: 'productVolume', targetMgPerL: 100, volumeL: 300, primed: true, orderedBy: 'Vet' },
   });
@@ -120,7 +118,10 @@ test('beakers: the verdict as they are typed, and all of them together are recor
   await type(3, '29', '30');
   expect(screen.getByTestId('swim-up').textContent).toMatch(/beakers differ/);
   await user.click(screen.getByRole('button', { name: 'Record the sample' }));
-  expect(onlySent()).toMatchObject({ type: 'check.record', payload: { check: 'swumUp', successes: 62, trials: 91 } });
+  expect(await onlySent()).toMatchObject({
+    type: 'check.record',
+    payload: { check: 'swumUp', successes: 62, trials: 91 },
+  });
 });
 
 test('an alarm says what to do, and who sees to it once somebody does', async () => {
@@ -137,7 +138,7 @@ test('an alarm says what to do, and who sees to it once somebody does', async ()
   const { user, unmount } = show(<AlarmBar alarms={[alarm]} down={[]} />);
   expect(screen.getByText('Look at the chiller.')).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'I see to it' }));
-  expect(onlySent()).toMatchObject({ type: 'alarm.see', payload: { alarm: 7 } });
+  expect(await onlySent()).toMatchObject({ type: 'alarm.see', payload: { alarm: 7 } });
   unmount();
   show(<AlarmBar alarms={[{ ...alarm, seenBy: 'Hand', seenAt: NOW }]} down={[]} />);
   expect(screen.getByText(/Hand sees to it/)).toBeTruthy();

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { HatchForm } from '@/modules/incubation/acts/stage/form';
@@ -32,7 +31,7 @@ test('what did not hatch is taken from the books as it is typed, with the rate o
   expect(said().getByText(/9.600 ±200/)).toBeTruthy();
   expect(said().getByText(/96\.0 % of the 10.000 that stood/)).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'Record hatch' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'stage.change',
     payload: { unit: 3, from: 'egg', to: 'yolksac', amount: { kind: 'all' }, unhatched: 400 },
   });
@@ -50,7 +49,7 @@ test('another way is set against it: together where they agree, where to look wh
   await user.type(screen.getByLabelText('About'), '8000');
   expect(said().getByText(/disagree beyond chance/)).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'Record hatch' }));
-  expect(onlySent()).toMatchObject({ payload: { measured: { method: 'estimated', number: 8000, half: 200 } } });
+  expect(await onlySent()).toMatchObject({ payload: { measured: { method: 'estimated', number: 8000, half: 200 } } });
 });
 
 test('a part is counted as it comes and says nothing of what did not hatch; a refusal stands at its field', async () => {
@@ -61,7 +60,7 @@ test('a part is counted as it comes and says nothing of what did not hatch; a re
   expect(screen.getByText(/needs how many/)).toBeTruthy();
   await user.type(screen.getByLabelText('Number of larvae'), '1200');
   await user.click(screen.getByRole('button', { name: 'Record hatch' }));
-  expect(onlySent()!.payload).toEqual(
+  expect((await onlySent())!.payload).toEqual(
     expect.objectContaining({ amount: { kind: 'measured', measured: { method: 'counted', number: 1200 } } }),
   );
   expect(await screen.findByText('More than stood there.')).toBeTruthy();

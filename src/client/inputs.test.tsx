@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import {

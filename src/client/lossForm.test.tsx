@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { LossForm } from '@/client/LossForm';
@@ -27,8 +25,8 @@ test('one by one by tap or key: the number follows the tally', async () => {
   await user.keyboard('ddd {Backspace}');
   expect((screen.getByLabelText('Dead picked') as HTMLInputElement).value).toBe('3');
   await user.click(record());
-  expect(onlySent()).toMatchObject({ type: 'pick.record', payload: { unit: 3, number: 3 } });
-  expect(onlySent().payload).not.toHaveProperty('measured');
+  expect(await onlySent()).toMatchObject({ type: 'pick.record', payload: { unit: 3, number: 3 } });
+  expect((await onlySent()).payload).not.toHaveProperty('measured');
   // The next round begins at nothing, with the pad still open.
   await screen.findByRole('status');
   screen.getByRole('region', { name: 'Count' }).querySelector('button')!.focus();
@@ -46,7 +44,7 @@ test('many are measured by volume, with samples; back to counting the measure is
   await user.type(fields[0]!, '10');
   await user.type(fields[1]!, '200');
   await user.click(record());
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     payload: {
       number: 3000,
       measured: { method: 'volume', totalVolumeMl: 150, samples: [{ volumeMl: 10, count: 200 }] },

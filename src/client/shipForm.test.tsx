@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { ShipForm } from '@/modules/moves/acts/ship/form';
@@ -38,11 +37,11 @@ test('it says what it still needs; what is sent is in Celsius, and the answer sa
   expect(screen.getByText(/needs the papers/)).toBeTruthy();
   await user.type(screen.getByLabelText('Permit and health paper'), 'HP 31-7');
   await user.click(screen.getByRole('button', { name: 'Record the shipment' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'eggs.ship',
     payload: { all: false, receiver: 'a school', boxes: 1, hours: 20, boxCelsius: 4, papers: 'HP 31-7' },
   });
-  expect(onlySent()!.payload).not.toHaveProperty('outsideCelsius');
+  expect((await onlySent())!.payload).not.toHaveProperty('outsideCelsius');
   expect((await screen.findByRole('status')).textContent).toMatch(
     /250 °C·d old, 131 left on arrival; 3\.3 kg of ice\. It freezes/,
   );
@@ -52,7 +51,7 @@ test('a reader of Fahrenheit types Fahrenheit', async () => {
   const { user } = await fill('us');
   await user.type(screen.getByLabelText('Permit and health paper'), 'none wanted, same water');
   await user.click(screen.getByRole('button', { name: 'Record the shipment' }));
-  expect((onlySent()!.payload as { boxCelsius: number }).boxCelsius).toBeCloseTo(4, 9);
+  expect(((await onlySent())!.payload as { boxCelsius: number }).boxCelsius).toBeCloseTo(4, 9);
 });
 
 test('that they would hatch on the way is asked, and goes out again with the answer', async () => {

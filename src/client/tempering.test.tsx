@@ -1,6 +1,3 @@
-/** @jest-environment jsdom */
-
-import { jest } from '@jest/globals';
 import { act, screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { Tempering } from '@/client/Tempering';

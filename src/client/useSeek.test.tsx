@@ -1,5 +1,5 @@
-/** @jest-environment jsdom */
-import { act, renderHook, waitFor } from '@testing-library/react';
+import { act, waitFor } from '@testing-library/react';
+import { renderHook } from '../../tests/support/drawn';
 import { useSeek } from './useSeek';
 
 type Asked = { body: { id: string; input: unknown }; signal: AbortSignal; answer: (r: unknown) => void };

@@ -1,4 +1,3 @@
-import { jest } from '@jest/globals';
 import { DAY, HOUR, type TestHatchery, testHatchery } from '../../tests/support/hatchery';
 import { datesGivenUp, workJobs } from './predictions';
 

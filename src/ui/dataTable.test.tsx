@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor, within } from '@testing-library/react';
 import '../../tests/support/choose';
 import { address } from '../../tests/support/address';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { show } from '../../tests/support/screen';

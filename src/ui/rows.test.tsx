@@ -1,8 +1,8 @@
-/** @jest-environment jsdom */
-
-import { render, screen } from '@testing-library/react';
+import { screen } from '@testing-library/react';
+import '../../tests/support/drawn';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
+import { render } from '../../tests/support/drawn';
 import { type Row, Rows } from './Rows';
 
 function Two() {

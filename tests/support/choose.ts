@@ -3,7 +3,8 @@ import type { UserEvent } from '@testing-library/user-event';
 
 // What the test browser lacks, and lists that open below their field ask for.
 if (typeof Element !== 'undefined') {
-  globalThis.PointerEvent ??= class extends MouseEvent {
+  // On the page's own window too: events are made by its kinds.
+  (document.defaultView as typeof globalThis).PointerEvent ??= globalThis.PointerEvent ??= class extends MouseEvent {
     readonly pointerId: number;
     constructor(type: string, init: PointerEventInit = {}) {
       super(type, init);

@@ -1,27 +1,16 @@
-import { TextDecoder } from 'node:util';
-import { cleanup, configure, render } from '@testing-library/react';
+import { waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
-import * as React from 'react';
 import { ActFormsAtHand } from '@/client/act/useActForms';
 import { type SessionInfo, SessionProvider } from '@/client/session';
 import { WorkingProvider } from '@/client/Working';
 import type { Capability } from '@/core/species/capabilities';
 import { forms } from '@/modules/forms';
 import './choose';
+import { render } from './drawn';
+import { NOW } from './now';
 
-// The test browser has none.
-globalThis.TextDecoder ??= TextDecoder as typeof globalThis.TextDecoder;
-// React keeps, for its own warnings, the call stack of each of the first ten thousand elements of every second: with the
-// sources' maps read for each, that is a quarter of a test's time. To it, they are all drawn already.
-const internals = (React as unknown as Record<string, object>)
-  .__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE;
-if (internals) Object.defineProperty(internals, 'recentlyCreatedOwnerStacks', { get: () => 10_000, set: () => {} });
-// A machine that is busy with something else is no failure.
-configure({ asyncUtilTimeout: 15_000 });
-
-/** 14 April 2031, 07:42 in Vienna. */
-export const NOW = Date.parse('2031-04-14T05:42:00Z');
+export { NOW };
 
 export const session: SessionInfo = {
   personId: 1,
@@ -92,7 +81,6 @@ beforeEach(() => {
   // What one test left half filled is not offered in the next.
   globalThis.localStorage?.clear();
 });
-afterEach(cleanup);
 
 /** Draws a component as a page of a signed-in person has it. */
 export function show(ui: ReactNode, as: Partial<SessionInfo> = {}) {
@@ -108,8 +96,8 @@ export function show(ui: ReactNode, as: Partial<SessionInfo> = {}) {
   return { user, ...drawn, rerender: (x: ReactNode) => drawn.rerender(within(x)) };
 }
 
-/** The one command that was sent. */
-export function onlySent(): Sent {
-  expect(server.sent).toHaveLength(1);
+/** The one command that was sent, as soon as it is. */
+export async function onlySent(): Promise<Sent> {
+  await waitFor(() => expect(server.sent).toHaveLength(1));
   return server.sent[0]!;
 }

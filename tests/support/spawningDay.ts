@@ -3,7 +3,7 @@ import type { BroodFish } from '@/modules/brood/views/brood';
 import type { DayBowl, DayFemale, DayMale, DayView } from '@/modules/spawning/views/day';
 import { shippedProtocols } from '@/reference/protocols';
 import { speciesOf } from '@/reference/shipped';
-import { NOW } from './screen';
+import { NOW } from './now';
 
 /** A brood fish as the queries give it. */
 export const broodFish = (

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { barredTo } from '@/modules/door';

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import { choose } from '../../../tests/support/choose';
 import { AT, batches, counted, entry, kinds, where } from '../../../tests/support/recordedEntries';
@@ -38,7 +36,7 @@ describe.each([
     await user.type(screen.getByLabelText('Why'), 'no change');
     await user.click(screen.getByRole('button', { name: 'Correct it' }));
     await waitFor(() => expect(done.times).toBe(1));
-    const sent = onlySent();
+    const sent = await onlySent();
     expect([sent.type, sent.payload.entryId, sent.payload.reason]).toEqual(['entry.correct', 'e1', 'no change']);
     const replacement = sent.payload.replacement as Record<string, unknown>;
     // Fields left alone may be left out (they are kept); those sent are as they were.
@@ -65,8 +63,8 @@ test('about another unit after all: lot and stage are left for the books to find
   await user.type(screen.getByLabelText('Why'), 'R3 it was');
   await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await waitFor(() => expect(done.times).toBe(1));
-  expect(onlySent().payload.replacement).toMatchObject({ sources: [{ unit: 3, amount: { kind: 'all' } }] });
-  expect((onlySent().payload.replacement as { sources: object[] }).sources[0]).not.toHaveProperty('lotId');
+  expect((await onlySent()).payload.replacement).toMatchObject({ sources: [{ unit: 3, amount: { kind: 'all' } }] });
+  expect(((await onlySent()).payload.replacement as { sources: object[] }).sources[0]).not.toHaveProperty('lotId');
 });
 
 test('a total that was never weighed is taken away; a forgotten one is added', async () => {
@@ -76,7 +74,7 @@ test('a total that was never weighed is taken away; a forgotten one is added', a
   await user.type(screen.getByLabelText('Why'), 'that was another tank’s');
   await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await waitFor(() => expect(done.times).toBe(1));
-  expect(onlySent().payload.replacement).toHaveProperty('totalMassG', null);
+  expect((await onlySent()).payload.replacement).toHaveProperty('totalMassG', null);
 });
 
 test('another minute is another time; the day and the clock are those of the hatchery', async () => {
@@ -90,7 +88,7 @@ test('another minute is another time; the day and the clock are those of the hat
   await user.type(screen.getByLabelText('Why'), 'later');
   await user.click(screen.getByRole('button', { name: 'Correct it' }));
   await waitFor(() => expect(done.times).toBe(1));
-  expect((onlySent().payload.replacement as { at: number }).at).toBe(Date.parse('2031-03-03T08:25:00Z'));
+  expect(((await onlySent()).payload.replacement as { at: number }).at).toBe(Date.parse('2031-03-03T08:25:00Z'));
 });
 
 test('a refusal stands at its field and everything typed stays; a question is answered inside the correction', async () => {

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor, within } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { choose, optionsOf } from '../../../tests/support/choose';
@@ -336,7 +334,7 @@ test('a count at a past time, by somebody else', async () => {
     },
   ];
   await send('Record count');
-  expect(onlySent().payload).toMatchObject({ at: Date.parse('2031-04-14T04:00:00Z'), measuredBy: 'Hand' });
+  expect((await onlySent()).payload).toMatchObject({ at: Date.parse('2031-04-14T04:00:00Z'), measuredBy: 'Hand' });
   expect((await screen.findByRole('status')).textContent).toMatch(/noted only\.$/);
 });
 

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import type { ActHolding, PlaceOption } from '@/client/holding';
 import { LayDownForm } from '@/modules/incubation/acts/layDown/form';

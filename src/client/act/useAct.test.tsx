@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
 import { NumberInput } from '@/client/inputs';

@@ -1,7 +1,7 @@
-/** @jest-environment jsdom */
-import { jest } from '@jest/globals';
-import { act, render, screen } from '@testing-library/react';
+import { act, screen } from '@testing-library/react';
+import '../../../tests/support/drawn';
 import { forms } from '@/modules/forms';
+import { render } from '../../../tests/support/drawn';
 import { ActFormsProvider, FormsMissing, useActForms, useFormsMissing } from './useActForms';
 
 const Shown = () => (

@@ -1,5 +1,5 @@
-/** @jest-environment jsdom */
 import { act, screen } from '@testing-library/react';
+import '../../../tests/support/drawn';
 import { useState } from 'react';
 import { hydrateRoot } from 'react-dom/client';
 import { EarlyHands } from './EarlyHands';

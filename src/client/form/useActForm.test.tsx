@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { z } from 'zod';
@@ -87,7 +86,12 @@ test('what is shown is sent, in base units; what is empty is not; the answer is 
   await user.type(field('Mass, lb'), '2');
   await user.click(record());
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  expect(onlySent().payload).toEqual({ unit: 3, number: 40, massG: expect.closeTo(907.18, 2), precision: 'minute' });
+  expect((await onlySent()).payload).toEqual({
+    unit: 3,
+    number: 40,
+    massG: expect.closeTo(907.18, 2),
+    precision: 'minute',
+  });
   expect((await screen.findByRole('status')).textContent).toContain('In R3, 40 of them.');
   // Cleared for the next; what was not said to be cleared stays.
   expect([field('How many').value, field('Mass, lb').value]).toEqual(['', '2']);
@@ -127,7 +131,7 @@ test('a field that shows is wanted, one that is hidden again is neither wanted n
   await user.click(screen.getByLabelText('wet'));
   await user.click(record());
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  expect(onlySent().payload).toEqual({ unit: 3, number: 5, precision: 'minute' });
+  expect((await onlySent()).payload).toEqual({ unit: 3, number: 5, precision: 'minute' });
 });
 
 test('lines grow as they are filled; the empty one below is not sent; a refusal stands at its line', async () => {
@@ -140,7 +144,7 @@ test('lines grow as they are filled; the empty one below is not sent; a refusal 
   await user.click(record());
   const says = await screen.findByText('There is no F2.');
   expect(field('Tag 2').getAttribute('aria-describedby')).toBe(says.id);
-  expect(onlySent().payload.parts).toEqual([{ tag: 'F1' }, { tag: 'F2' }]);
+  expect((await onlySent()).payload.parts).toEqual([{ tag: 'F1' }, { tag: 'F2' }]);
 });
 
 test('what stood there and was emptied is taken away, where nothing is a value; what cannot be nothing is left out', async () => {
@@ -180,7 +184,7 @@ test('what stood there and was emptied is taken away, where nothing is a value; 
   await user.click(screen.getByRole('button', { name: 'Out of use' }));
   await waitFor(() => expect(server.sent).toHaveLength(1));
   // No event: no time, no measurer. What it began with and nothing shows goes with it.
-  expect(onlySent().payload).toEqual({ id: 4, volumeL: null, kind: 'raceway', retired: true });
+  expect((await onlySent()).payload).toEqual({ id: 4, volumeL: null, kind: 'raceway', retired: true });
 });
 
 describe('an entry corrected', () => {
@@ -199,7 +203,7 @@ describe('an entry corrected', () => {
     await change(user);
     await user.click(record());
     await waitFor(() => expect(server.sent).toHaveLength(1));
-    return onlySent().payload.replacement as Record<string, unknown>;
+    return (await onlySent()).payload.replacement as Record<string, unknown>;
   };
 
   test('begins as it was sent, and keeps what no field of this form shows', async () => {
@@ -295,7 +299,7 @@ describe('what was left half filled', () => {
     expect(field('Own').value).toBe('abc');
     await again.user.type(field('How many'), '5');
     await again.user.click(record());
-    await waitFor(() => expect(onlySent().payload).toMatchObject({ number: 5, why: 'abc' }));
+    await waitFor(async () => expect((await onlySent()).payload).toMatchObject({ number: 5, why: 'abc' }));
   });
 
   test('is gone once it was dropped, or recorded, or typed away again', async () => {

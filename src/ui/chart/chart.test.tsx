@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { scaleLinear } from 'd3';
 import { show } from '../../../tests/support/screen';

@@ -1,7 +1,7 @@
-/** @jest-environment jsdom */
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { choose, optionsOf } from '../../../tests/support/choose';
+import { render } from '../../../tests/support/drawn';
 import { PartsScreen } from './PartsScreen';
 
 const open = () => {

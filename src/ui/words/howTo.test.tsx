@@ -1,8 +1,8 @@
-/** @jest-environment jsdom */
-
-import { render, screen } from '@testing-library/react';
+import { screen } from '@testing-library/react';
+import '../../../tests/support/drawn';
 import userEvent from '@testing-library/user-event';
 import { type CardId, cards } from '@/core/practice/cards';
+import { render } from '../../../tests/support/drawn';
 import { HowTo } from './HowTo';
 
 test.each(Object.keys(cards) as CardId[])('%s: folded away, it opens by its name and by keyboard', async (card) => {

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { TextEncoder } from 'node:util';
 import { screen, within } from '@testing-library/react';
 import { bookOf } from '@/client/fish';
@@ -109,7 +107,7 @@ test('a look: nothing seen is nothing to record; an egg sample gives its verdict
   await user.clear(screen.getByLabelText(/Egg sample: nucleus/));
   await user.type(screen.getByLabelText('Mass, kg'), '5.3 lb');
   await user.click(record());
-  expect(onlySent().payload.massG).toBeCloseTo(2404.04, 1);
+  expect((await onlySent()).payload.massG).toBeCloseTo(2404.04, 1);
 });
 
 test('a mass far from the last one is asked about, and the answer sent with the same figures', async () => {
@@ -149,9 +147,9 @@ test('an end asks for what it needs: a killing its welfare record, a return its 
   await user.type(screen.getByLabelText('Mark it carries'), 'left clip');
   await user.click(screen.getByRole('button', { name: 'Record' }));
   // What was given for another end is not sent with this one.
-  expect(onlySent().payload).toMatchObject({ fish: 1, fate: 'returned', mark: 'left clip' });
-  expect(onlySent().payload.method).toBeUndefined();
-  expect(onlySent().payload.firstSufficed).toBeUndefined();
+  expect((await onlySent()).payload).toMatchObject({ fish: 1, fate: 'returned', mark: 'left clip' });
+  expect((await onlySent()).payload.method).toBeUndefined();
+  expect((await onlySent()).payload.firstSufficed).toBeUndefined();
 });
 
 test('a list that is read in shows each row’s problem, and is sent only when there is none', async () => {
@@ -186,7 +184,7 @@ test('a list that is read in shows each row’s problem, and is sent only when t
   expect((await screen.findByText(/1 new, 1 known/)).textContent).toContain('2');
   await user.click(send);
   expect(within(document.body).queryByText(/to correct in the file/)).toBeNull();
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'brood.import',
     payload: { species: 'sterlet', fileName: 'brood.csv', text: good },
   });

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, within } from '@testing-library/react';
 import { noneOf } from '@/core/brood/batch';
 import { conditioning } from '@/core/brood/conditioning';
@@ -153,7 +151,7 @@ describe('runs and their ends', () => {
     await choose(user, screen.getByLabelText('Killed by'), 'overdose');
     await user.type(screen.getByLabelText('First one sufficed for'), '6');
     await user.click(record);
-    expect(onlySent()).toMatchObject({
+    expect(await onlySent()).toMatchObject({
       type: 'brood.sort',
       payload: { batch: 4, sex: 'male', number: 6, fate: 'laboratory', method: 'overdose', sufficed: 6 },
     });
@@ -170,7 +168,7 @@ describe('runs and their ends', () => {
     await user.click(wild.getByLabelText('sold or given away'));
     await user.click(wild.getByLabelText('sold or given away'));
     await user.click(screen.getByRole('button', { name: 'In force for 2030/31' }));
-    expect(onlySent().payload).toEqual({
+    expect((await onlySent()).payload).toEqual({
       species: 'pikeperch',
       season: '2030/31',
       rules: {
@@ -194,7 +192,7 @@ describe('runs and their ends', () => {
     await user.click(screen.getByRole('button', { name: 'Tag' }));
     await user.type(screen.getByLabelText('Tags'), 'W1, W2;W3  W4');
     await user.click(screen.getByRole('button', { name: 'Tag 4' }));
-    expect(onlySent().payload).toMatchObject({ batch: 4, tags: ['W1', 'W2', 'W3', 'W4'], strain: 'Ivarre' });
+    expect((await onlySent()).payload).toMatchObject({ batch: 4, tags: ['W1', 'W2', 'W3', 'W4'], strain: 'Ivarre' });
   });
 });
 
@@ -331,7 +329,7 @@ describe('the next generation', () => {
     expect((screen.getByLabelText('Number of animals') as HTMLInputElement).value).toBe('5');
     await choose(user, screen.getByLabelText('Into'), '2');
     await user.click(screen.getByRole('button', { name: 'Keep apart' }));
-    expect(onlySent().payload).toMatchObject({
+    expect((await onlySent()).payload).toMatchObject({
       unit: 1,
       lotId: 1,
       stage: 'fry',
@@ -428,7 +426,7 @@ describe('conditioning', () => {
     const { user } = open({ programmes: [p], comparisons: [] });
     await user.click(screen.getByText('change'));
     await user.click(screen.getByRole('button', { name: 'Save' }));
-    const { payload } = onlySent();
+    const { payload } = await onlySent();
     expect(payload).toMatchObject({ id: 1, name: 'long' });
     const sent = conditioning.parse(payload.programme);
     expect(sent.steps).toEqual(p.programme.steps);

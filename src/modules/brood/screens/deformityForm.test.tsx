@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { DeformityForm } from '@/modules/brood/acts/deformity/form';
@@ -15,7 +14,9 @@ test('each tap is a fish unless somebody says otherwise; kinds tapped away again
   await user.click(screen.getByRole('button', { name: 'skull: one less' }));
   expect(screen.getByText('2, if none has two')).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'Record' }));
-  await waitFor(() => expect(onlySent().payload).toMatchObject({ looked: 150, deformed: 2, kinds: { jaw: 2 } }));
+  await waitFor(async () =>
+    expect((await onlySent()).payload).toMatchObject({ looked: 150, deformed: 2, kinds: { jaw: 2 } }),
+  );
 });
 
 test('none deformed is a record too; how many were looked at is wanted', async () => {
@@ -23,5 +24,5 @@ test('none deformed is a record too; how many were looked at is wanted', async (
   expect(screen.getByText('needs how many were looked at')).toBeTruthy();
   await user.type(screen.getByLabelText('Looked at'), '60');
   await user.click(screen.getByRole('button', { name: 'Record' }));
-  await waitFor(() => expect(onlySent().payload).toMatchObject({ looked: 60, deformed: 0, kinds: {} }));
+  await waitFor(async () => expect((await onlySent()).payload).toMatchObject({ looked: 60, deformed: 0, kinds: {} }));
 });

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import { z } from 'zod';
 import { CalculationError, run } from '@/core/calculation';

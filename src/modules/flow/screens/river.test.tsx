@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { went } from '../../../../tests/support/navigation';
 import { NOW, server, show } from '../../../../tests/support/screen';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { OpenAlarm } from '@/modules/water/views/alarms';
 import { NOW, refused, server, show } from '../../../../tests/support/screen';

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import '../../../../tests/support/choose';
 import { demoScenes } from '@/core/demoScenes';

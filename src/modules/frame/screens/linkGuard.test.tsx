@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-import { jest } from '@jest/globals';
 import { screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { CorrectingProvider } from '@/client/act/correcting';
@@ -121,10 +119,14 @@ test('a link that is taken by something else, or leads into a tab of its own, is
   records.removeEventListener('click', taken);
   const other = screen.getByRole('link', { name: 'Flow in a tab of its own' });
   let left = false;
-  document.addEventListener('click', (e) => {
-    left = !e.defaultPrevented;
-    e.preventDefault();
-  });
+  document.addEventListener(
+    'click',
+    (e) => {
+      left = !e.defaultPrevented;
+      e.preventDefault();
+    },
+    { once: true },
+  );
   await user.click(other);
   expect(left).toBe(true);
   expect(went.to).toEqual([]);

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { act, screen, waitFor, within } from '@testing-library/react';
 import 'fake-indexeddb/auto';
 import { forgetKept, keepSnapshot, outbox } from '@/client/outbox';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { here } from '../../../../tests/support/navigation';
 import { show } from '../../../../tests/support/screen';

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { act, screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
 import { useAct } from '@/client/act/useAct';

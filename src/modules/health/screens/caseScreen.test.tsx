@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { triage } from '@/core/health/triage';
 import { NOW, show } from '../../../../tests/support/screen';

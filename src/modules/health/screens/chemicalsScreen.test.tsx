@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { NOW, onlySent, show } from '../../../../tests/support/screen';
 import type { Chemical } from '../views/chemicals';
@@ -48,7 +47,10 @@ test('in and out by hand, with what it does to people beside it; a reader change
   expect(within(dialog).getByText(/may cause cancer/)).toBeTruthy();
   await user.type(within(dialog).getByLabelText('How much, mL'), '250');
   await user.click(within(dialog).getByRole('button', { name: 'Record' }));
-  expect(onlySent()).toMatchObject({ type: 'chemical.move', payload: { chemical: 1, what: 'came', amount: 250 } });
+  expect(await onlySent()).toMatchObject({
+    type: 'chemical.move',
+    payload: { chemical: 1, what: 'came', amount: 250 },
+  });
   unmount();
   show(<ChemicalsScreen of={{ list: [chemical()], apart: [] }} />, { role: 'reader' });
   expect(screen.queryByRole('button', { name: /In, out|Add one/ })).toBeNull();

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import { onlySent, server, show } from '../../../../tests/support/screen';
 import { CaseOpenForm } from '../acts/caseOpen/form';
@@ -26,7 +24,7 @@ test('a bath: the product is worked as it is typed, by what is active or by the 
   await user.type(screen.getByLabelText('Withdrawal, days'), '0');
   await user.click(record());
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  expect(onlySent().payload).toMatchObject({
+  expect((await onlySent()).payload).toMatchObject({
     unit: 1,
     lotId: 9,
     by: 'bath',
@@ -36,7 +34,7 @@ test('a bath: the product is worked as it is typed, by what is active or by the 
     minutes: 20,
     withdrawalDays: 0,
   });
-  expect(onlySent().payload).not.toHaveProperty('mgPerKgDay');
+  expect((await onlySent()).payload).not.toHaveProperty('mgPerKgDay');
 });
 
 test('in the feed: so much a day and in all, for the mass of the fish; injected: so much for all of them', async () => {
@@ -71,7 +69,7 @@ test('a case: signs say where to look; without a tank or a sign the button stays
   await user.click(screen.getByRole('checkbox', { name: /^R2/ }));
   await user.click(open);
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  expect(onlySent()).toMatchObject({ type: 'case.open', payload: { units: [2], signs: ['flashing'] } });
+  expect(await onlySent()).toMatchObject({ type: 'case.open', payload: { units: [2], signs: ['flashing'] } });
 });
 
 test('of a case is said what belongs to its kind: a result to a container that waits, signs to what was found', async () => {
@@ -83,7 +81,7 @@ test('of a case is said what belongs to its kind: a result to a container that w
   await user.type(screen.getByLabelText('Says who'), 'Dr Lind');
   await user.click(screen.getByRole('button', { name: 'Record' }));
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  expect(onlySent().payload).toMatchObject({
+  expect((await onlySent()).payload).toMatchObject({
     case: 3,
     what: 'diagnosis',
     text: 'gill disease',
@@ -118,7 +116,7 @@ test('a vaccination says how much vaccine it takes, and is sent with its plan', 
   await user.type(screen.getByLabelText('By which label or order'), 'order 14');
   await user.click(screen.getByRole('button', { name: 'Begin' }));
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'vaccination.open',
     payload: { unit: 1, mlEach: 0.05, number: 4000, longestS: 240, withdrawalDegreeDays: 350, oil: true },
   });

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { act, screen, within } from '@testing-library/react';
 import { NOW, onlySent, server, show } from '../../../../tests/support/screen';
 import type { VaccinationView } from '../views/vaccination';
@@ -58,7 +57,7 @@ test('a needle that is due stands out and is changed by one tap; a batch that sl
   expect(screen.getByText(/1 batch slept longer than the 180 s that they may: smaller batches/)).toBeTruthy();
   expect(screen.queryByText(/at this pace/)).toBeNull();
   await user.click(screen.getByRole('button', { name: 'needle changed' }));
-  expect(onlySent().payload).toEqual({ vaccination: 3, what: 'needle', hand: 'Hand' });
+  expect((await onlySent()).payload).toEqual({ vaccination: 3, what: 'needle', hand: 'Hand' });
 });
 
 test('the clock of the batch that sleeps: longer than they may, it says to take them out; its time goes with the count', async () => {
@@ -78,7 +77,7 @@ test('the clock of the batch that sleeps: longer than they may, it says to take 
   } finally {
     Date.now = real;
   }
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'vaccination.batch',
     payload: { vaccination: 3, what: 'batch', number: 250, hand: 'Manager', asleepS: expect.closeTo(195, -0.7) },
   });
@@ -93,7 +92,7 @@ test('only the last batch can be taken back, by who may record; a reader sees al
   const back = screen.getAllByRole('button', { name: 'take it back' });
   expect(back).toHaveLength(1);
   await user.click(back[0]!);
-  expect(onlySent()).toMatchObject({ payload: { vaccination: 3, batch: 'b2' } });
+  expect(await onlySent()).toMatchObject({ payload: { vaccination: 3, batch: 'b2' } });
   unmount();
   draw({}, { role: 'reader' });
   expect(screen.queryByRole('button', { name: 'take it back' })).toBeNull();

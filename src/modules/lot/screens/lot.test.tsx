@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { LivingHolding } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../tests/support/screen';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import type { Milestone } from '@/server/stock/livingStock';
 import { NOW, show } from '../../../../tests/support/screen';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { onlySent, show } from '../../../../tests/support/screen';
 import { BringForm } from '../acts/bring/form';
@@ -26,7 +25,7 @@ test('what came dead is told beside those counted in, and much of it is called o
   await user.click(screen.getByRole('combobox', { name: 'Into' }));
   await user.click(await screen.findByRole('option', { name: /R4/ }));
   await user.click(screen.getByRole('button', { name: 'Record' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'stock.bring',
     payload: { unit: 4, papers: 'H 1204/31', deadOnArrival: 90, measured: { method: 'counted', number: 900 } },
   });

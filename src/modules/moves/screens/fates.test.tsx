@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { NOW, onlySent, show } from '../../../../tests/support/screen';
@@ -33,7 +32,7 @@ test('to a display: out of the books as sold or sent, with whom to, a price and 
   await user.type(screen.getByLabelText('Price of one'), '2.5');
   await user.type(screen.getByLabelText('Mass of all, kg'), '1.2');
   await user.click(screen.getByRole('button', { name: 'Record it' }));
-  expect(onlySent().payload).toMatchObject({
+  expect((await onlySent()).payload).toMatchObject({
     account: 'sold',
     fate: 'display',
     receiver: 'the school of Ivarre',
@@ -48,7 +47,7 @@ test('culled: how they were killed and why stand with it, and the caution where 
   expect(screen.getByText(/Humane killing only by trained people/)).toBeTruthy();
   await user.type(screen.getByLabelText('Method of killing'), 'bath of the vet');
   await user.click(screen.getByRole('button', { name: 'Record loss' }));
-  expect(onlySent().payload).toMatchObject({ account: 'culled', method: 'bath of the vet' });
+  expect((await onlySent()).payload).toMatchObject({ account: 'culled', method: 'bath of the vet' });
 });
 
 test('the page sums by fate, each entry with its paper; an empty year says where it begins', () => {

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { Release, SiteTotal } from '../views/releases';
@@ -56,7 +55,7 @@ test('its paper is issued from here, with what it says now', async () => {
   const { user } = open();
   await user.click(screen.getByRole('button', { name: 'issue' }));
   await waitFor(() => expect(server.sent).toHaveLength(1));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'paper.issue',
     payload: { entryId: 'e1', content: { lot: 'AC-29-07 L', site: 'Lake Ivarre', number: 9200, sd: 110, meanG: 2.34 } },
   });

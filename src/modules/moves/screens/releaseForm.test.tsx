@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import { choose } from '../../../../tests/support/choose';
@@ -29,7 +28,7 @@ test('what was weighed when it was loaded stands in it; buckets are shared over 
   await user.type(screen.getByLabelText('Marked'), 'adipose clip');
   await user.type(screen.getByLabelText('of them, %'), '25');
   await user.click(screen.getByRole('button', { name: 'Record release' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'release.record',
     payload: {
       unit: 32,

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { type Floor, type FloorTank, WEEKS } from '@/core/planning/floor';
 import { choose } from '../../../../tests/support/choose';
@@ -86,7 +85,7 @@ test('a move of the proposal is put in force once, as a job with the day; anothe
   expect(part.textContent).toContain('No room for 500 of R1');
   await user.click(within(part).getByRole('button', { name: 'put in force' }));
   expect(await within(part).findByText('in force')).toBeTruthy();
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'job.raise',
     payload: { what: expect.stringContaining('R2: clean, disinfect, fill the day before; then 18'), priority: 'week' },
   });
@@ -101,7 +100,7 @@ test('a job that is refused is no move in force', async () => {
   await user.click(await screen.findByRole('button', { name: 'put in force' }));
   expect(await screen.findByText('That job stands already.')).toBeTruthy();
   expect(screen.queryByText('in force')).toBeNull();
-  expect(onlySent()).toMatchObject({ payload: { priority: 'now' } });
+  expect(await onlySent()).toMatchObject({ payload: { priority: 'now' } });
 });
 
 test.each([
@@ -142,7 +141,7 @@ test('what was tried is put in force as a job, unless more are to go than stand 
   await user.clear(whatIf.getByLabelText('How many'));
   await user.type(whatIf.getByLabelText('How many'), '9000');
   await user.click(whatIf.getByRole('button', { name: 'Put this in force' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'job.raise',
     payload: { what: expect.stringMatching(/^R2: clean.*9.000 from R1$/), priority: 'week' },
   });

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { pondMore } from '@/core/ponds/more';
 import type { Km } from '@/core/release/waters';
@@ -103,7 +102,7 @@ test('a step is done with what was really given; what is refused stays to be typ
   await user.type(given, '13000');
   await user.click(within(dialog).getByRole('button', { name: 'It is done' }));
   expect(await within(dialog).findByText(/is more than any pond is given/)).toBeTruthy();
-  expect(onlySent()).toMatchObject({ type: 'pond.note', payload: { run: 2, what: 'lime', kg: 13_000 } });
+  expect(await onlySent()).toMatchObject({ type: 'pond.note', payload: { run: 2, what: 'lime', kg: 13_000 } });
   expect((within(dialog).getByLabelText(/kg/) as HTMLInputElement).value).toBe('13000');
 });
 
@@ -197,7 +196,7 @@ test('a harvest is a day plan with its ice; soft ones make it wait; who was neve
   await user.click(
     within(region().querySelector<HTMLElement>('[data-step="fast"]')!).getByRole('button', { name: 'done' }),
   );
-  expect(onlySent().payload).toMatchObject({ what: 'harvest-fast' });
+  expect((await onlySent()).payload).toMatchObject({ what: 'harvest-fast' });
   rerender(
     <PondScreen
       of={run({ books: stands })}
@@ -259,7 +258,7 @@ test('who goes in together is typed, and who eats whom is said while it is typed
   await user.click(await screen.findByRole('option', { name: 'fish and other animals' }));
   expect(within(dialog).getByText(/fits its mouth: stock tench of 40 mm and more/)).toBeTruthy();
   await user.click(within(dialog).getByRole('button', { name: 'Keep' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'pond.extend',
     payload: {
       run: 2,

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { rationPlan } from '@/core/feeding/rationPlan';
 import type { FeedingOf } from '@/server/stock/feeding/feedingNow';

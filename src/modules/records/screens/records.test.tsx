@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor, within } from '@testing-library/react';
 import { addLocalDays } from '@/core/time/localDay';
 import { LoggerImport } from '@/modules/water/screens/LoggerImport';
@@ -75,7 +73,10 @@ describe('the ledger', () => {
     await user.type(screen.getByLabelText('Why'), 'another jar');
     await user.click(screen.getByRole('button', { name: 'Take it back' }));
     expect((await screen.findByRole('alert')).textContent).toContain('somebody else’s');
-    expect(onlySent()).toMatchObject({ type: 'entry.correct', payload: { entryId: 'e1', reason: 'another jar' } });
+    expect(await onlySent()).toMatchObject({
+      type: 'entry.correct',
+      payload: { entryId: 'e1', reason: 'another jar' },
+    });
     await user.click(screen.getByRole('button', { name: 'Take it back' }));
     await waitFor(() => expect(screen.queryByLabelText('Why')).toBeNull());
   });
@@ -175,7 +176,11 @@ describe('readings', () => {
     const said = (await screen.findByTestId('import-report')).textContent!;
     expect(said).toMatch(/20 new, 3 stored already, 2 in the future left out/);
     expect(said).toContain('line 7: ?;x: no time');
-    expect(onlySent().payload).toMatchObject({ sensor: 5, fileName: 'bay1.csv', text: expect.stringContaining('5,1') });
+    expect((await onlySent()).payload).toMatchObject({
+      sensor: 5,
+      fileName: 'bay1.csv',
+      text: expect.stringContaining('5,1'),
+    });
   });
 
   test('values that contradict are shown side by side and replaced only when told', async () => {

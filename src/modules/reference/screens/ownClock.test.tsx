@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { OwnClock as Own } from '../views/ownClock';
@@ -33,7 +32,7 @@ test('it is switched off with a reason, and says so as long as it is', async () 
   expect(button.disabled).toBe(true);
   await user.type(screen.getByLabelText('Why change that'), 'new thermometers');
   await user.click(button);
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'clock.use',
     payload: { species: 'arctic-char', own: false, why: 'new thermometers' },
   });

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor, within } from '@testing-library/react';
 import { figures } from '@/core/quantities/format';
 import { provenances } from '@/core/species/provenances';
@@ -47,7 +45,7 @@ describe('the form', () => {
     await user.type(screen.getByLabelText('Why'), 'three seasons of ours');
     await user.click(send);
     await waitFor(() => expect(done).toBe(1));
-    expect(onlySent()).toMatchObject({
+    expect(await onlySent()).toMatchObject({
       type: 'species.setValue',
       payload: {
         species: 'arctic-char',
@@ -70,7 +68,7 @@ describe('the form', () => {
     await user.type(screen.getByLabelText('Why'), 'x');
     await user.click(screen.getByRole('button', { name: 'Put in force' }));
     await waitFor(() => expect(server.sent).toHaveLength(1));
-    expect(onlySent().payload.value).toEqual({ perDay: 0.003, sd: 0.001 });
+    expect((await onlySent()).payload.value).toEqual({ perDay: 0.003, sd: 0.001 });
   });
 
   test('what the book refuses stands in the form, with all that was typed', async () => {
@@ -130,7 +128,7 @@ describe('the page', () => {
     expect(screen.getByRole('row', { name: /days to hatch/ })).toBeTruthy();
     await user.type(screen.getByLabelText('How it was checked'), 'table 2');
     await user.click(screen.getByRole('button', { name: 'Mark it as checked' }));
-    expect(onlySent()).toMatchObject({
+    expect(await onlySent()).toMatchObject({
       type: 'species.markChecked',
       payload: {
         values: [{ species: 'arctic-char', path: 'milestones.hatched' }],
@@ -146,7 +144,7 @@ describe('the page', () => {
     const { user, unmount } = page({ ownDeaths: own });
     const row = screen.getByText(/With 4 lots that hatched here: early 8\.21/);
     await user.click(within(row).getByRole('button', { name: 'Put in force' }));
-    expect(onlySent()).toMatchObject({
+    expect(await onlySent()).toMatchObject({
       type: 'species.setValue',
       payload: { path: 'deaths.shape', value: { early: { share: 0.0821, at: early.at } } },
     });
@@ -209,7 +207,7 @@ describe('a threshold', () => {
     await user.type(screen.getByLabelText('Source'), 'own');
     await user.type(screen.getByLabelText('Why'), 'hardy');
     await user.click(screen.getByRole('button', { name: 'Put in force' }));
-    expect(onlySent()).toMatchObject({ type: 'threshold.set', payload: { id: 'releaseStep', value: 3 } });
+    expect(await onlySent()).toMatchObject({ type: 'threshold.set', payload: { id: 'releaseStep', value: 3 } });
   });
 
   test('what it cannot be is said while it is typed, and cannot be sent', async () => {

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { shippedRegimes } from '@/reference/regimes';
 import { show } from '../../../../tests/support/screen';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { Alone } from '../views/alone';
@@ -50,7 +49,7 @@ test('back is one press; a press that was refused leaves the line and says why',
   server.replies.push(refused('Somebody said so already.'));
   await user.click(screen.getByRole('button', { name: 'I am back' }));
   await waitFor(() => expect(line()).toContain('Somebody said so already.'));
-  expect(onlySent()).toMatchObject({ type: 'alone.back', payload: { alone: 7 } });
+  expect(await onlySent()).toMatchObject({ type: 'alone.back', payload: { alone: 7 } });
   // The other one is somebody else's to find.
   expect(screen.getByRole('button', { name: 'Found, all well' })).toBeTruthy();
 });

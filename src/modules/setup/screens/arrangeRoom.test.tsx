@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { RoomView } from '@/modules/incubation/views/room';
 import { onlySent, show } from '../../../../tests/support/screen';
@@ -37,7 +36,7 @@ test('units go left and right, and into the next row, by the arrow keys; the pla
   expect(inRow('A')).toEqual(['J2', 'J1']);
   expect(inRow('B')).toEqual(['J3', 'J4']);
   await user.click(keep());
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'room.arrange',
     payload: {
       room: 2,
@@ -63,5 +62,5 @@ test('at the edges of the room nothing moves; a new row takes a name and whoever
   expect(inRow('C')).toEqual(['J4']);
   await user.click(keep());
   // Row B is empty now and leaves no gap.
-  expect((onlySent().payload.units as { id: number }[]).at(-1)).toEqual({ id: 4, x: 0, y: 1, battery: 'C' });
+  expect(((await onlySent()).payload.units as { id: number }[]).at(-1)).toEqual({ id: 4, x: 0, y: 1, battery: 'C' });
 });

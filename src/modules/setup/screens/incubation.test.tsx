@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen } from '@testing-library/react';
 import { choose } from '../../../../tests/support/choose';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
@@ -34,8 +32,8 @@ test('methods and false alarms are kept together, shares as shares', async () =>
   expect(screen.getByText(/needs the false alarms/)).toBeTruthy();
   await user.type(often, '0.5');
   await user.click(screen.getByRole('button', { name: 'Keep' }));
-  expect(onlySent()).toMatchObject({ type: 'picking.save', payload: { falseAlarmsWeek: 0.5 } });
-  expect(onlySent().payload.kinds).toEqual([
+  expect(await onlySent()).toMatchObject({ type: 'picking.save', payload: { falseAlarmsWeek: 0.5 } });
+  expect((await onlySent()).payload.kinds).toEqual([
     { kind: 'jar', method: 'siphon', foundShare: 0.6 },
     { kind: 'tray', method: 'pick', foundShare: 0.85 },
     { kind: 'trough', method: 'pick', foundShare: 0.9 },
@@ -71,7 +69,7 @@ test('keys in use are listed with who made them, and taken out of use', async ()
   );
   expect(screen.getByText(/made .* by Manager/)).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'take out of use' }));
-  expect(onlySent()).toMatchObject({ type: 'token.revoke', payload: { token: 8 } });
+  expect(await onlySent()).toMatchObject({ type: 'token.revoke', payload: { token: 8 } });
 });
 
 test('what a number of false alarms means is simulated for the largest room of eggs, with the delay it costs', async () => {
@@ -96,7 +94,7 @@ test('what this house adds to its routine is listed with where and how often, ad
   await user.type(screen.getByLabelText('What is done'), 'door shut');
   await choose(user, screen.getByLabelText('Where there are'), 'both');
   await user.click(screen.getByRole('button', { name: 'Add' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'routine.save',
     payload: { name: 'door shut', stations: ['eggs', 'yolksac'], units: [], everyHours: 24 },
   });

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import { SignIn } from '@/modules/signIn/screens/SignIn';
 import type { Role } from '@/server/act/define';
@@ -37,7 +35,7 @@ test('a person is made with a role and a password; a name that is taken is said 
 test('another role, another password, the account closed', async () => {
   const { user } = row();
   await choose(user, screen.getByLabelText('Role of Hand'), 'culturist');
-  await waitFor(() => expect(onlySent().payload).toEqual({ id: 3, role: 'culturist', active: true }));
+  await waitFor(async () => expect((await onlySent()).payload).toEqual({ id: 3, role: 'culturist', active: true }));
   await user.click(screen.getByRole('button', { name: 'reset password' }));
   await user.type(screen.getByLabelText('New password'), 'another long one');
   await user.click(screen.getByRole('button', { name: 'Set' }));

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import { choose } from '../../../../tests/support/choose';
 import { onlySent, refused, server, show } from '../../../../tests/support/screen';
@@ -50,7 +48,7 @@ describe('one unit', () => {
     expect((screen.getByLabelText(label) as HTMLInputElement).value).toContain(text);
     await user.click(keep());
     await waitFor(() => expect(server.sent).toHaveLength(1));
-    const { payload } = onlySent();
+    const { payload } = await onlySent();
     expect(payload).toMatchObject({
       id: 3,
       name: 'J3',
@@ -78,8 +76,8 @@ describe('one unit', () => {
     await user.clear(screen.getByLabelText('Load limit, animals'));
     await user.click(keep());
     await waitFor(() => expect(server.sent).toHaveLength(1));
-    expect(onlySent().payload).toMatchObject({ room: 2, sensor: null, loadLimit: null });
-    expect(onlySent().payload.volumeL as number).toBeCloseTo(7.571, 3);
+    expect((await onlySent()).payload).toMatchObject({ room: 2, sensor: null, loadLimit: null });
+    expect((await onlySent()).payload.volumeL as number).toBeCloseTo(7.571, 3);
   });
 
   test('a name that is taken is said at the name; out of use only when the server agrees', async () => {
@@ -125,7 +123,7 @@ describe('a room', () => {
     await user.type(screen.getByLabelText('Volume of each, L'), '2 gal');
     await user.click(screen.getByRole('button', { name: 'Make units' }));
     await screen.findByText('Made: J4 J5.');
-    expect(onlySent().payload).toMatchObject({
+    expect((await onlySent()).payload).toMatchObject({
       room: 1,
       kind: 'jar',
       prefix: 'J',
@@ -151,7 +149,7 @@ describe('a room', () => {
     expect((names as HTMLInputElement).value).toBe('J3a J3b');
     await user.type(names, ', J3c');
     await user.click(screen.getByRole('button', { name: 'Divide J3' }));
-    await waitFor(() => expect(onlySent().payload).toEqual({ id: 3, names: ['J3a', 'J3b', 'J3c'] }));
+    await waitFor(async () => expect((await onlySent()).payload).toEqual({ id: 3, names: ['J3a', 'J3b', 'J3c'] }));
     await user.click(screen.getByRole('button', { name: 'Take the screen out' }));
     expect((await screen.findByRole('alert')).textContent).toContain('R9a holds 30');
   });

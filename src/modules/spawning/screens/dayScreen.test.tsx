@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, within } from '@testing-library/react';
 import { dayPlan } from '@/core/spawning/plan';
 import { choose } from '../../../../tests/support/choose';
@@ -246,7 +244,7 @@ describe('a bowl', () => {
     expect(form.getByText(/Has hardening ended\?/)).toBeTruthy();
     await user.type(form.getByLabelText('Dead taken out before the count'), '34');
     await user.click(form.getByRole('button', { name: 'Into the books' }));
-    expect(onlySent()).toMatchObject({
+    expect(await onlySent()).toMatchObject({
       type: 'take.record',
       payload: { day: 3, bowl: 'A', hardened: true, removed: 34, females: [{ tag: 'STF1', share: 1 }] },
     });
@@ -264,7 +262,7 @@ describe('a bowl', () => {
     await user.type(form.getByLabelText('About'), '40000');
     await user.type(form.getByLabelText('give or take'), '8000');
     await user.click(form.getByRole('button', { name: 'Into the books' }));
-    expect((onlySent().payload.females as unknown[])[0]).toEqual({ tag: 'STF1' });
+    expect(((await onlySent()).payload.females as unknown[])[0]).toEqual({ tag: 'STF1' });
   });
 
   test('a step into a bath that is spent: the question is answered where the step stands', async () => {
@@ -314,7 +312,7 @@ describe('a bowl', () => {
     expect(form.getByText(/^2.900 counted out; by the books 100 are left\.$/)).toBeTruthy();
     await user.click(form.getByLabelText(/nothing is left/));
     await user.click(form.getByRole('button', { name: 'Lay down' }));
-    expect(onlySent().payload).toMatchObject({ parts: [{ unit: 2, number: 2900 }], emptied: true });
+    expect((await onlySent()).payload).toMatchObject({ parts: [{ unit: 2, number: 2900 }], emptied: true });
   });
 });
 
@@ -323,11 +321,11 @@ test('rounds of stripping are stamped on the female, with what each gave', async
   const steps = within(row('STF1'));
   await user.type(steps.getByLabelText('eggs g'), '120');
   await user.click(steps.getByRole('button', { name: 'Now' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'spawning.step',
     payload: { fish: 11, protocol: 'partial-stripping', step: 'first', value: 120 },
   });
-  expect(onlySent().payload.bowl).toBeUndefined();
+  expect((await onlySent()).payload.bowl).toBeUndefined();
 });
 
 test('a bath: the drum’s share is never filled in; the amount is worked out by product or from stock', async () => {
@@ -350,13 +348,13 @@ test('a bath: the drum’s share is never filled in; the amount is worked out by
   expect(form.getByTestId('bath-amount').textContent).toContain('500 mL of stock and 9.50 L of water');
   await user.type(form.getByLabelText('Lot on the drum'), 'I-9');
   await user.click(form.getByRole('button', { name: 'Mixed' }));
-  expect(onlySent().payload).toMatchObject({
+  expect((await onlySent()).payload).toMatchObject({
     protocol: 'iodophor-after',
     volumeL: 10,
     way: 'stock',
     stockMgPerL: 2000,
   });
-  expect(onlySent().payload.activeShare).toBeUndefined();
+  expect((await onlySent()).payload.activeShare).toBeUndefined();
 });
 
 test('the plan says how many females it takes, and which of them nobody has weighed', async () => {

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import { speciesOf } from '@/reference/shipped';
 import { onlySent, show } from '../../../../tests/support/screen';
@@ -33,8 +31,8 @@ test('without shares they are equal; a minute is wanted of each who comes later'
   expect(screen.getByText(/needs the minute of each male/)).toBeTruthy();
   await user.type(screen.getByLabelText('M1, minutes after the first'), '1.5');
   await user.click(send());
-  await waitFor(() =>
-    expect(onlySent()?.payload).toMatchObject({
+  await waitFor(async () =>
+    expect((await onlySent()).payload).toMatchObject({
       males: [22, 21],
       how: 'sequential',
       turns: [
@@ -63,5 +61,5 @@ test('another way of crossing asks for no turns', async () => {
   await user.click(screen.getByRole('radio', { name: 'pooled' }));
   expect(screen.queryByLabelText('M1, share')).toBeNull();
   await user.click(send());
-  await waitFor(() => expect(onlySent()?.payload).not.toHaveProperty('turns'));
+  await waitFor(async () => expect((await onlySent()).payload).not.toHaveProperty('turns'));
 });

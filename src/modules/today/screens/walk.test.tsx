@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import type { RoutineTask } from '@/core/planning/routine';
 import type { DayWant } from '@/modules/spawning/views/daysNow';
@@ -107,7 +106,7 @@ describe('the routine of a room', () => {
     expect(line('dark').textContent).toContain('J1 J2');
     expect(line('jars').dataset.due).toBe('no');
     await user.click(screen.getByRole('button', { name: 'Done: kept dark' }));
-    expect(onlySent()).toMatchObject({ type: 'routine.tick', payload: { room: 1, task: 'dark' } });
+    expect(await onlySent()).toMatchObject({ type: 'routine.tick', payload: { room: 1, task: 'dark' } });
   });
 
   test('many units are counted, not named; what was missed says since when; a reader taps nothing', () => {
@@ -285,7 +284,7 @@ test('a count that a hand proposed: accepted, declined, or accepted with an answ
   });
   server.sent = [];
   await user.click(screen.getByRole('button', { name: 'Decline' }));
-  await waitFor(() => expect(onlySent().payload).toEqual({ proposalId: 'p1', accept: false }));
+  await waitFor(async () => expect((await onlySent()).payload).toEqual({ proposalId: 'p1', accept: false }));
 });
 
 test('what is proposed is said with its doubt, beside what the books say, in the reader’s units', () => {

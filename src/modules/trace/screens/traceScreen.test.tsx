@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { choose } from '../../../../tests/support/choose';
 import { went } from '../../../../tests/support/navigation';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { NOW, onlySent, server, show } from '../../../../tests/support/screen';
 import type { DayBoard, SiteDay } from '../views/day';
@@ -103,7 +102,7 @@ test('what came back is recorded by mark; the marks of that water stand beside',
   await user.click(within(dialog).getByRole('combobox', { name: 'At' }));
   await user.click(await screen.findByRole('option', { name: 'Lower Ombrel' }));
   await user.click(within(dialog).getByRole('button', { name: 'Record' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'return.record',
     payload: { site: 5, examined: 40, seenShare: 0.25, marks: [{ mark: 'adipose clip', number: 3 }] },
   });

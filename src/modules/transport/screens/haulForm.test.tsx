@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { haulTank, haulWay } from '@/core/transport/haul';
 import { choose } from '../../../../tests/support/choose';
@@ -35,7 +34,7 @@ const carrier = (n = 1) => within(screen.getByRole('group', { name: `Carrier ${n
 test('what is kept unchanged is sent as it was, the instant at which it leaves to the millisecond', async () => {
   const { user } = draw();
   await user.click(screen.getByRole('button', { name: 'Keep' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'haul.save',
     payload: {
       id: 7,
@@ -71,7 +70,7 @@ test('bags ask for their number, their water and the oxygen above it; what lacks
   await choose(user, screen.getByLabelText('Load 1, into'), 'bags 1');
   expect(screen.getByRole('group', { name: 'Carrier 1' }).textContent).toMatch(/50 in each; lasts \d+ h/);
   await user.click(screen.getByRole('button', { name: 'Keep' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     payload: { tanks: [{ kind: 'bag', count: 20, volumeL: 8, gasL: 16 }], loads: [{ tank: 'bags 1' }] },
   });
 });
@@ -105,6 +104,6 @@ test('who reads in gallons types gallons', async () => {
   await user.clear(water);
   await user.type(water, '300 gal');
   await user.click(screen.getByRole('button', { name: 'Keep' }));
-  const { tanks } = onlySent().payload as unknown as { tanks: { volumeL: number }[] };
+  const { tanks } = (await onlySent()).payload as unknown as { tanks: { volumeL: number }[] };
   expect(tanks[0]!.volumeL).toBeCloseTo(300 * 3.785411784, 3);
 });

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { haulTank, haulWay } from '@/core/transport/haul';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
@@ -93,7 +92,7 @@ test('it leaves by one press more, at a time; what is refused is said there', as
   server.replies.push(refused('front is fuller than it carries.'));
   await user.click(within(dialog).getByRole('button', { name: /leaves|Record/ }));
   expect(await within(dialog).findByText(/fuller than it carries/)).toBeTruthy();
-  expect(onlySent()).toMatchObject({ type: 'haul.note', payload: { haul: 1, what: 'left' } });
+  expect(await onlySent()).toMatchObject({ type: 'haul.note', payload: { haul: 1, what: 'left' } });
 });
 
 test('under way, each tank shows its last reading and what to do about it', () => {

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
 import type { OrderRow, Orders } from '../views/orders';
@@ -69,7 +68,7 @@ test('the odds stand beside the order while it is changed; what is refused is sa
   server.replies.push(refused('was served already', 'number'));
   await user.click(within(dialog).getByRole('button', { name: 'Keep' }));
   expect(await within(dialog).findByText(/was served already/)).toBeTruthy();
-  expect(onlySent()).toMatchObject({ type: 'order.save', payload: { id: 3, number: 40_000 } });
+  expect(await onlySent()).toMatchObject({ type: 'order.save', payload: { id: 3, number: 40_000 } });
   expect((number as HTMLInputElement).value).toBe('40000');
 });
 

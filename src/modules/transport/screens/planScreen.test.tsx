@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { server, show } from '../../../../tests/support/screen';
 import type { PlanLot, PlanSite, ReleasePlan } from '../views/plan';

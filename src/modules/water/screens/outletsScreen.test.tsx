@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { OutletScreen } from '@/core/water/outletScreen';
 import { NOW, onlySent, show } from '../../../../tests/support/screen';
@@ -54,7 +53,7 @@ test('a screen is set to what keeps them; a reader sets nothing', async () => {
   const dialog = await screen.findByRole('dialog', { name: 'Screen of R4' });
   expect((within(dialog).getByLabelText('Opening, mm') as HTMLInputElement).value).toBe('4');
   await user.click(within(dialog).getByRole('button', { name: 'Record' }));
-  expect(onlySent()).toMatchObject({ type: 'screen.set', payload: { unit: 4, openingMm: 4 } });
+  expect(await onlySent()).toMatchObject({ type: 'screen.set', payload: { unit: 4, openingMm: 4 } });
   unmount();
   show(<OutletsScreen screens={[outlet()]} drains={[]} idle={[]} outflow={none} />, { role: 'reader' });
   expect(screen.queryByRole('button', { name: 'Set' })).toBeNull();

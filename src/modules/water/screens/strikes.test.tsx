@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen } from '@testing-library/react';
 import type { ReadNow } from '@/server/sensorsNow';
 import { choose } from '../../../../tests/support/choose';
@@ -36,7 +34,7 @@ test('a stretch needs both ends and a reason; its times are those of the hatcher
   await user.type(screen.getByLabelText('Until, time'), '08:30');
   await user.type(screen.getByLabelText('Why'), 'cleaned');
   await user.click(screen.getByRole('button', { name: 'Strike it out' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'readings.strike',
     payload: {
       sensor: 6,
@@ -75,7 +73,7 @@ test('what is struck is brought back; what was brought back stays to be seen, by
   );
   expect(screen.getByText('brought back by Culturist')).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'bring it back' }));
-  expect(onlySent()).toMatchObject({ type: 'readings.unstrike', payload: { strike: 3 } });
+  expect(await onlySent()).toMatchObject({ type: 'readings.unstrike', payload: { strike: 3 } });
 });
 
 test('a reader sees them and changes nothing; where there is no sensor there is nothing to strike', () => {

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { onlySent, refused, server, show } from '../../../../tests/support/screen';
 import { WaterForm } from '../acts/read/form';
@@ -27,7 +26,7 @@ test('what was typed goes out, what was left empty does not; the scale is wanted
     },
   });
   await user.click(screen.getByRole('button', { name: 'Record' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'water.read',
     payload: {
       unit: 4,

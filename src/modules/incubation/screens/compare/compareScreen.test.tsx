@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { compareGroups } from '@/core/sampling/shrinkage';
 import { show } from '../../../../../tests/support/screen';

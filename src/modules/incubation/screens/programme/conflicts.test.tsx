@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { NOW, show } from '../../../../../tests/support/screen';
 import type { ProgrammeLot, ProgrammeView } from '../../views/programme';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { NOW, onlySent, server, show } from '../../../../../tests/support/screen';
 import type { ProgrammeView } from '../../views/programme';
@@ -76,7 +75,7 @@ test('a found course is drawn with its cost, dragged, and put in force by day', 
   fireEvent.keyDown(handle, { key: 'PageUp' });
   expect(Number(screen.getAllByRole('slider')[5]!.getAttribute('aria-valuenow'))).toBeCloseTo(before + 0.5, 6);
   await user.click(screen.getByRole('button', { name: 'Put in force' }));
-  const sent = onlySent() as unknown as {
+  const sent = (await onlySent()) as unknown as {
     type: string;
     payload: { points: { at: number; celsius: number }[]; lot: number };
   };

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { show } from '../../../../../tests/support/screen';
 import { Valves } from './Valves';

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { ActHolding } from '@/client/holding';
 import type { LivingHolding, Milestone } from '@/server/stock/livingStock';

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, waitFor } from '@testing-library/react';
 import type { PlaceOption, SpeciesOption } from '@/client/holding';
 import { TakeForm } from '@/modules/incubation/acts/take/form';
@@ -38,7 +36,7 @@ describe('a take', () => {
     await type(user, { 'Males (tags)': 'M4, M7;M4', 'volume 1': '10', 'count 1': '205', 'Volume of all, L': '2.5 qt' });
     await user.click(record());
     await waitFor(() => expect(server.sent).toHaveLength(1));
-    const { payload } = onlySent();
+    const { payload } = await onlySent();
     expect(payload).toMatchObject({
       species: 'arctic-char',
       unit: 7,
@@ -65,7 +63,7 @@ describe('a take', () => {
     await user.click(screen.getByLabelText('by pair'));
     await type(user, { 'F31 with': 'M7', 'volume 1': '10', 'count 1': '205', 'Volume of all, L': '3' });
     await user.click(record());
-    await waitFor(() => expect(onlySent().payload.pairs).toEqual([{ female: 'F31', males: ['M7'] }]));
+    await waitFor(async () => expect((await onlySent()).payload.pairs).toEqual([{ female: 'F31', males: ['M7'] }]));
   });
 
   test('a mass that cannot be read keeps the button shut and says why; nothing typed is lost by a refusal', async () => {
@@ -109,7 +107,7 @@ describe('stock that came', () => {
     await choose(user, screen.getByLabelText('Into'), '1');
     await user.click(record());
     await waitFor(() => expect(server.sent).toHaveLength(1));
-    expect(onlySent().payload).toEqual({
+    expect((await onlySent()).payload).toEqual({
       account: 'arrived',
       species: 'arctic-char',
       stage: 'fry',
@@ -133,7 +131,7 @@ describe('stock that came', () => {
     await user.clear(screen.getByLabelText('Days since fertilisation'));
     await type(user, { 'Days since fertilisation': '10.5' });
     await user.click(record());
-    await waitFor(() => expect(onlySent().payload.fertilisedAt).toBe(NOW - 10.5 * 86_400_000));
+    await waitFor(async () => expect((await onlySent()).payload.fertilisedAt).toBe(NOW - 10.5 * 86_400_000));
   });
 
   test('opening stock asks for no papers; a refusal about the age is seen though fry have no such field', async () => {

@@ -1,5 +1,3 @@
-/** @jest-environment jsdom */
-
 import { screen, within } from '@testing-library/react';
 import { dump } from 'js-yaml';
 import { shippedSpecies, speciesOf } from '@/reference/shipped';
@@ -48,7 +46,7 @@ test('a stage more: its id is made of its name, and it can be chosen where stage
   await user.type(drift.getByLabelText('stage 5, ±'), '0.02');
   await user.type(screen.getByLabelText('Why'), 'we keep them on');
   await user.click(screen.getByRole('button', { name: 'Put in force' }));
-  const { payload } = onlySent() as unknown as { payload: { content: typeof char; fresh: boolean } };
+  const { payload } = (await onlySent()) as unknown as { payload: { content: typeof char; fresh: boolean } };
   expect(payload.content.stages.at(-1)).toEqual({
     id: 'yearlingsAtSe',
     name: 'yearlings at sea',
@@ -67,7 +65,7 @@ test('a copy wants a name and a code of its own, and goes as a new one', async (
   await user.type(screen.getByLabelText('Code, for names of lots'), 'AO');
   await user.type(screen.getByLabelText('Why'), 'a lake strain');
   await user.click(screen.getByRole('button', { name: 'Add the species' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'species.save',
     payload: { fresh: true, content: { id: 'arctic-char-ours', code: 'AO', name: 'Arctic char, ours' } },
   });

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { type JudgedFish, judgedFish } from '@/core/selection/judged';
 import { wholeScheme } from '@/core/selection/scheme';

@@ -1,6 +1,6 @@
 'use client';
 
-import { parse } from 'papaparse';
+import Papa from 'papaparse';
 import { useState } from 'react';
 import { decodeText } from '@/core/readings/decodeText';
 import { Button } from '@/ui/Button';
@@ -68,7 +68,7 @@ export function LengthsField({
 
 /** The figures of a list: of a table the column headed by a length, else the first column that mostly holds figures. */
 export function lengthsIn(text: string): string[] {
-  const rows = parse<string[]>(text.trim(), { skipEmptyLines: true }).data.map((r) => r.map((x) => x.trim()));
+  const rows = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true }).data.map((r) => r.map((x) => x.trim()));
   const figure = (x: string | undefined) => x !== undefined && /^\d+([.,]\d+)?(\s*(mm|cm|in))?$/i.test(x);
   const head = rows.findIndex((r) => r.some((x) => /length|\bmm\b|\bcm\b/i.test(x) && !figure(x)));
   const columns = Math.max(0, ...rows.map((r) => r.length));

@@ -1,6 +1,3 @@
-/** @jest-environment jsdom */
-
-import { jest } from '@jest/globals';
 import { act, fireEvent, screen } from '@testing-library/react';
 import { bowlMinutes } from '@/core/water/bowl';
 import { show } from '../../../../../tests/support/screen';
@@ -22,8 +19,10 @@ test('ten litres with thirty fish: so long by their oxygen; fewer fish, longer; 
   expect(screen.getByText(/Weigh them, and read their water/)).toBeTruthy();
 });
 
+afterEach(() => void jest.useRealTimers());
+
 test('from filled on it counts, warns while there is time, and says when it is over; the next bowl begins anew', () => {
-  jest.useFakeTimers({ now: 1_900_000_000_000 });
+  jest.useFakeTimers().setSystemTime(1_900_000_000_000);
   show(<BowlClock of={fish} />);
   fireEvent.click(screen.getByText('Bowl clock'));
   fireEvent.click(screen.getByRole('button', { name: /Filled now/ }));

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, waitFor, within } from '@testing-library/react';
 import { NOW, onlySent, server, show } from '../../../../../tests/support/screen';
 import { broodFish } from '../../../../../tests/support/spawningDay';
@@ -187,7 +186,7 @@ test('taken to a spawning day it goes as females with their males, and how the m
   await user.click(screen.getByLabelText('pooled'));
   expect(screen.getByText(/Pooling hides unequal fathers/)).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'Plan this day' }));
-  expect(onlySent()).toMatchObject({
+  expect(await onlySent()).toMatchObject({
     type: 'spawning.save',
     payload: {
       species: 'sterlet',

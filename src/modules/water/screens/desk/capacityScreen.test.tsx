@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import { NOW, show } from '../../../../../tests/support/screen';
 import { type CapacityRow, CapacityScreen } from './CapacityScreen';

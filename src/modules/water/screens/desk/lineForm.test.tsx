@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen } from '@testing-library/react';
 import { nothingMore } from '@/core/water/circuits/workMore';
 import type { WorkKind } from '@/core/water/circuits/works';
@@ -19,14 +18,17 @@ const draw = (from: Parameters<typeof LineForm>[0]['from'], to: Parameters<typeo
 test('a line that is not there is drawn', async () => {
   const { user } = draw({ work: 1 }, { room: 8 });
   await user.click(screen.getByRole('button', { name: 'Draw the line' }));
-  expect(onlySent()).toMatchObject({ type: 'work.line', payload: { from: { work: 1 }, to: { room: 8 }, draw: true } });
+  expect(await onlySent()).toMatchObject({
+    type: 'work.line',
+    payload: { from: { work: 1 }, to: { room: 8 }, draw: true },
+  });
 });
 
 test('one that is there is taken away, and what it leaves dry is said before', async () => {
   const { user } = draw({ work: 2 }, { room: 7 });
   expect(screen.getByText('Nothing else leads water to Hall.')).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'Take the line away' }));
-  expect(onlySent()).toMatchObject({ payload: { from: { work: 2 }, to: { room: 7 }, draw: false } });
+  expect(await onlySent()).toMatchObject({ payload: { from: { work: 2 }, to: { room: 7 }, draw: false } });
 });
 
 test('where no water runs nothing can be sent', () => {

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import type { TankInDanger } from '@/core/water/circuits/firstToDie';
 import { nothingMore } from '@/core/water/circuits/workMore';
@@ -114,7 +113,7 @@ test('a probe that says something is off is not taken for a stop: somebody goes 
   await user.click(doubt.getByRole('button', { name: 'It stopped' }));
   await user.click(screen.getByRole('radio', { name: 'its sound is gone' }));
   await user.click(screen.getByRole('button', { name: 'Record' }));
-  expect(onlySent()).toMatchObject({ type: 'work.notice', payload: { work: 3, what: 'silent' } });
+  expect(await onlySent()).toMatchObject({ type: 'work.notice', payload: { work: 3, what: 'silent' } });
 });
 
 test('lines are drawn by the manager only: every work and room has its handle, rooms without water stand below', async () => {

@@ -1,0 +1,3 @@
+import { register } from 'node:module';
+
+register('./loader.mjs', import.meta.url);
