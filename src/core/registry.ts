@@ -76,7 +76,7 @@ export const registry: readonly Listed[] = [
       () => import('./development/predictCalculation'),
       { heavy: true },
     ),
-    listed('development.calibrate', 'Own factor of the clock', () => import('./development/calibrate')),
+    listed('development.calibrate', 'Own factor of the dates', () => import('./development/calibrate')),
     listed(
       'development.programme',
       'Temperature programme for a date',

@@ -6,9 +6,9 @@ import { hatchOf } from '@/core/species/life';
 import type { Species } from '@/core/species/species';
 import { DAY_MS } from '@/core/time/spans';
 import { flowsBetweenLots } from './books/flows';
-import { compareSeen, factorOf, keepSeen, ownClocks, type StageSeen, seenOf } from './clocks';
 import { cohortOf } from './cohort';
 import type { Db } from './connection';
+import { compareSeen, factorOf, keepSeen, type StageSeen, seenOf, speciesOfOwnDates } from './datesSeen';
 import { watchDeadOf } from './deadWatch';
 import { type LotWater, mainSensor, spansOf, waterThrough } from './lotWater';
 import { watchLot } from './pickWatch';
@@ -90,7 +90,7 @@ class Batch {
   }
 
   static async of(db: Db, siteId: number, now: number): Promise<Batch> {
-    const [book, own] = await Promise.all([speciesBook(db, siteId), ownClocks(db, siteId)]);
+    const [book, own] = await Promise.all([speciesBook(db, siteId), speciesOfOwnDates(db, siteId)]);
     return new Batch(db, siteId, book, own, now);
   }
 

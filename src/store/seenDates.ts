@@ -1,8 +1,8 @@
 import { feedingOf, hatchOf, turnOf } from '@/core/species/life';
 import type { Species } from '@/core/species/species';
-import type { SeenDate } from './clocks';
 import type { Ancestor } from './cohort';
 import type { Db } from './connection';
+import type { SeenDate } from './datesSeen';
 
 /**
  * What was seen: the first check with half or more, the day on which half had hatched, the first ponding. `dates` are

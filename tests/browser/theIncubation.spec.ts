@@ -172,7 +172,7 @@ test('hatch as it is seen, beakers with a verdict, and ponded', async () => {
   await at.getByRole('button', { name: 'Hatch' }).click();
   await at.getByLabel('half are out').check();
   await at.getByRole('button', { name: 'Seen' }).click();
-  await expect(at.getByText('Recorded: the clock learns from it.')).toBeVisible();
+  await expect(at.getByText('Recorded: the dates to come learn from it.')).toBeVisible();
   await at.getByLabel('Did not hatch, taken out').fill('120');
   await expect(at.getByTestId('hatched')).toContainText('% of the');
   await at.getByRole('button', { name: 'Record hatch' }).click();

@@ -100,7 +100,7 @@ const observation = z
       context.addIssue({
         code: 'custom',
         path: ['observedDays'],
-        message: `${o.observedDays} days seen where ${o.predictedDays} were predicted: no clock is off so far; was a digit mistyped, or the date of another lot taken?`,
+        message: `${o.observedDays} days seen where ${o.predictedDays} were predicted: no model is off so far; was a digit mistyped, or the date of another lot taken?`,
       });
   });
 
@@ -154,7 +154,7 @@ function surprise(cv: number, lots: readonly { mean: number; variance: number }[
 
 export const calculation = defineCalculation({
   id: 'development.calibrate',
-  title: 'Own factor of the clock',
+  title: 'Own factor of the dates',
   asks: 'Dates seen here against dates predicted: by what factor is this hatchery slower or faster, and how sure is that?',
   input: z.strictObject({
     prior: z.strictObject({ cv: schema.positive, lotCv: spread.optional() }),

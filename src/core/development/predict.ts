@@ -394,16 +394,16 @@ function fitOf(
     const span = `${plain(range.low)} to ${plain(range.high)} °C`;
     if (far > FAR_SHARE * (to - from)) {
       why.push(
-        `the clock of ${phase.stage} was fitted at ${span}; on its way the water is more than ${plain(beyond)} °C beyond for ${days(far)}`,
+        `the model of ${phase.stage} was fitted at ${span}; on its way the water is more than ${plain(beyond)} °C beyond for ${days(far)}`,
       );
       return;
     }
     why.push(undefined);
     if (measured > 0)
-      warnings.add(`the water was outside ${span} for ${days(measured)}, where the clock was not fitted`);
+      warnings.add(`the water was outside ${span} for ${days(measured)}, where the model was not fitted`);
     if (coming > 0)
       warnings.add(
-        `the water to come is outside ${span} for ${days(coming)}, where the clock was not fitted: take the interval as too narrow`,
+        `the water to come is outside ${span} for ${days(coming)}, where the model was not fitted: take the interval as too narrow`,
       );
   });
   for (const w of why) if (w !== undefined) warnings.add(w);
@@ -419,7 +419,7 @@ function refusal(line: Timeline, phase: Phase): PredictionRefused {
   const where = range ? `, outside ${plain(range.low)} to ${plain(range.high)} °C` : '';
   return new PredictionRefused(
     'temperatures',
-    `${decimals(line.celsius[i] ?? Number.NaN, 1)} °C at ${new Date(line.at[i] ?? line.at[0]!).toISOString()} lies where the clock of “${phase.stage}” has no value${where}`,
+    `${decimals(line.celsius[i] ?? Number.NaN, 1)} °C at ${new Date(line.at[i] ?? line.at[0]!).toISOString()} lies where the model of “${phase.stage}” has no value${where}`,
   );
 }
 

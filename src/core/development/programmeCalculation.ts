@@ -155,11 +155,11 @@ export const calculation = defineCalculation({
   },
   source:
     'Bisection on the price of thermal time over dynamic programming (Lagrangian relaxation), gap closed by labels (Handler and Zang 1980, Networks 10: 293-309); the application is ours',
-  validWhen: 'The ambient water comes as forecast; set points are held; the clock is within its range.',
+  validWhen: 'The ambient water comes as forecast; set points are held; the development model is within its range.',
   cautions: [
     'Limits are of the species and of this plant: eggs differ between strains, look at the first losses.',
     'Heated water gives off gas: degas it, and look at the total gas pressure.',
-    'A date is a mean: add the clock’s own interval.',
+    'A date is a mean: add the model’s own interval.',
   ],
   example: {
     phases: [

@@ -279,7 +279,7 @@ export const calculation = defineCalculation({
     const list = (key: 'reaches' | 'unchangedAt') => o.takes.map((t) => day(t[key])).join(', ');
     return {
       formula:
-        'each water is changed by a lasting offset, within the limits, until its clock is full on the common day; without a day given, the one for which the largest change is least',
+        'each water is changed by a lasting offset, within the limits, until its development is full on the common day; without a day given, the one for which the largest change is least',
       steps: [
         {
           name: 'unchangedSpreadDays',
@@ -301,7 +301,7 @@ export const calculation = defineCalculation({
       ),
     };
   },
-  source: 'Thermal time (the clock of each species); the search is a method, no source',
+  source: 'Thermal time (the development model of each species); the search is a method, no source',
   validWhen: 'Each water can be held on its own, and comes as forecast but for the offset.',
   cautions: [
     'Go to the new temperature at the pace that the eggs bear, and not within a sensitive window.',

@@ -249,14 +249,14 @@ export const ofGrowing = {
   },
   clockOutlier: {
     of: 'dates',
-    what: 'a stage’s date further off Reference’s than this bends no clock: something was entered wrongly',
+    what: 'a stage’s date further off Reference’s than this bends no date: something was entered wrongly',
     value: 0.35,
     unit: 'of the log of the days',
     hint: 'strains differ by some per cent; a third off is a wrong fertilisation time, thermometer or unit',
   },
   clockBeyond: {
     of: 'dates',
-    what: 'a clock is carried on with a warning so far outside of the temperatures that it was fitted at; beyond, there is no date',
+    what: 'a development model is carried on with a warning so far outside of the temperatures that it was fitted at; beyond, there is no date',
     value: 3,
     unit: '°C',
     hint: 'published clocks are fitted over 6 to 10 °C; a third of that beyond their ends their curves part by more than their spread',
@@ -277,7 +277,7 @@ export const ofGrowing = {
   },
   clockParts: {
     of: 'dates',
-    what: 'share of a clock’s spread that all waters, strains and stages of one hatchery have in common',
+    what: 'share of the spread of dates that all waters, strains and stages of one hatchery have in common',
     value: 0.4,
     unit: 'of the variance',
     hint: 'the rest is divided evenly between strain, water and stage; own dates soon outweigh it',

@@ -4,7 +4,7 @@ import { ReferenceScreen } from '@/modules/reference/screens/ReferenceScreen';
 import { WriteSpecies } from '@/modules/reference/screens/species/WriteSpecies';
 import { ThresholdsPage } from '@/modules/reference/screens/ThresholdsPage';
 import { ownDrift } from '@/modules/reference/views/drift';
-import { ownClock } from '@/modules/reference/views/ownClock';
+import { ownDates } from '@/modules/reference/views/ownDates';
 import { ownDeaths } from '@/modules/reference/views/ownDeaths';
 import {
   protocolsOf,
@@ -38,7 +38,7 @@ export default async function ReferencePage({ searchParams }: { searchParams: Pr
       book={book}
       open={open}
       history={read ? await valueHistory(db(), siteId, read.id) : []}
-      ownClock={read ? await computedOnce('dates', read.id, '', () => ownClock(db(), siteId, read.id)) : null}
+      ownDates={read ? await computedOnce('dates', read.id, '', () => ownDates(db(), siteId, read.id)) : null}
       ownDrift={read ? await computedOnce('drift', read.id, '', () => ownDrift(db(), siteId, read.id)) : []}
       ownDeaths={read ? await computedOnce('deaths', read.id, '', () => ownDeaths(db(), siteId, read.id)) : null}
       fits={protocols.filter((p) => read && p.groups.includes(read.group)).map((p) => p.name)}

@@ -5,7 +5,7 @@ import { decision as doubtful } from './doubtful/decide';
 import { decision as handle } from './handle/decide';
 import { decision as hatchSeen } from './hatchSeen/decide';
 import { decision as layDown } from './layDown/decide';
-import { decision as ownClock } from './ownClock/decide';
+import { decision as ownDates } from './ownDates/decide';
 import { decision as pick } from './pick/decide';
 import { decision as picking } from './picking/decide';
 import { decision as programme } from './programme/decide';
@@ -23,7 +23,7 @@ export const decisions = [
   handle,
   hatchSeen,
   layDown,
-  ownClock,
+  ownDates,
   pick,
   picking,
   programme,

@@ -1,4 +1,4 @@
-import { ownClock } from '@/modules/reference/views/ownClock';
+import { ownDates } from '@/modules/reference/views/ownDates';
 import { livingStock } from '@/server/stock/livingStock';
 import { workJobs } from '@/store/predictions';
 import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../../tests/support/hatchery';
@@ -118,16 +118,16 @@ test('a programme in force tells how far the water strays from it', async () => 
 
 test('the clock here: dates against Reference, and what they do to the next lot', async () => {
   await water(60, 5);
-  const before = (await ownClock(h.db, site().siteId, 'arctic-char'))!;
+  const before = (await ownDates(h.db, site().siteId, 'arctic-char'))!;
   expect(before.dates).toEqual([]);
   await check('J1', 50);
   await workJobs(h.db, h.clock.now);
-  const own = (await ownClock(h.db, site().siteId, 'arctic-char'))!;
+  const own = (await ownDates(h.db, site().siteId, 'arctic-char'))!;
   expect(own.dates).toHaveLength(1);
   const eyed = own.milestones.find((m) => m.id === 'eyed')!;
   expect(eyed.factor).toBeGreaterThan(1.03);
   expect(eyed.ownHalf).toBeLessThan(eyed.shelfHalf);
-  expect(await ownClock(h.db, site().siteId, 'nobody')).toBeNull();
+  expect(await ownDates(h.db, site().siteId, 'nobody')).toBeNull();
 });
 
 test('eyed shares are compared by the last look at each unit; one group says that there is nothing to compare', async () => {

@@ -3,7 +3,7 @@ import type { Species } from '@/core/species/species';
 import type { RegimeHere } from '@/server/stock/feeding/regimesHere';
 import { Link } from '@/ui/Link';
 import type { OwnDrift } from '../views/drift';
-import type { OwnClock as Own } from '../views/ownClock';
+import type { OwnDates as Own } from '../views/ownDates';
 import type { OwnDeaths } from '../views/ownDeaths';
 import type { ReferenceView, ValueChange } from '../views/reference';
 import { SpeciesPage } from './SpeciesPage';
@@ -16,7 +16,7 @@ export function ReferenceScreen({
   history,
   ownDrift,
   ownDeaths = null,
-  ownClock = null,
+  ownDates = null,
   mayEdit,
   now,
   timeZone,
@@ -31,7 +31,7 @@ export function ReferenceScreen({
   history: ValueChange[];
   ownDrift: OwnDrift[];
   ownDeaths?: OwnDeaths | null;
-  ownClock?: Own | null;
+  ownDates?: Own | null;
   mayEdit: boolean;
   now: number;
   timeZone: string;
@@ -97,7 +97,7 @@ export function ReferenceScreen({
             history={history}
             ownDrift={ownDrift}
             ownDeaths={ownDeaths}
-            ownClock={ownClock}
+            ownDates={ownDates}
             mayEdit={mayEdit}
             now={now}
             timeZone={timeZone}

@@ -13,11 +13,11 @@ import { Later } from '@/ui/Later';
 import { Link } from '@/ui/Link';
 import { Table } from '@/ui/Table';
 import type { OwnDrift } from '../views/drift';
-import type { OwnClock as Own } from '../views/ownClock';
+import type { OwnDates as Own } from '../views/ownDates';
 import type { OwnDeaths } from '../views/ownDeaths';
 import type { ValueChange } from '../views/reference';
 import { daysAt, steadyOf } from './daysAt';
-import { OwnClock } from './OwnClock';
+import { OwnDates } from './OwnDates';
 import { OwnDeathsLine } from './OwnDeathsLine';
 import { OwnDriftLine } from './OwnDriftLine';
 import { Regimes } from './Regimes';
@@ -32,7 +32,7 @@ export function SpeciesPage({
   history,
   ownDrift,
   ownDeaths = null,
-  ownClock,
+  ownDates,
   mayEdit,
   now,
   timeZone,
@@ -43,7 +43,7 @@ export function SpeciesPage({
   history: ValueChange[];
   ownDrift: OwnDrift[];
   ownDeaths?: OwnDeaths | null;
-  ownClock: Own | null;
+  ownDates: Own | null;
   mayEdit: boolean;
   now: number;
   timeZone: string;
@@ -127,7 +127,7 @@ export function SpeciesPage({
       </Table>
       <p className="quiet mt-1 text-small">Days at a steady temperature; a dash where the model was not fitted.</p>
       <ModelPlot milestones={s.milestones} />
-      {ownClock && <OwnClock species={s.id} own={ownClock} mayEdit={mayEdit} />}
+      {ownDates && <OwnDates species={s.id} own={ownDates} mayEdit={mayEdit} />}
       {/* Below the fold: the browser draws it from the values that it has. */}
       <Later meanwhile={<div className="h-[80rem]" aria-hidden />}>
         {regimes.length > 0 && <Regimes list={regimes} species={s.id} mayEdit={mayEdit} />}

@@ -25,7 +25,7 @@ export function SetupScreen({ view }: { view: SetupView }) {
       : view.units.length === 0
         ? 'Now the units of each room.'
         : view.sensors.length === 0
-          ? 'Now a sensor for each water: its temperatures are the clock of the eggs.'
+          ? 'Now a sensor for each water: its temperatures say when the eggs hatch.'
           : null;
   return (
     <div className="max-w-[1080px] px-6 py-4 max-sm:px-3">

@@ -48,8 +48,8 @@ export function Strikes({
     <section className="mt-6 max-w-[52rem]" aria-label="Struck out">
       <h2 className="mb-1">Struck out</h2>
       <p className="quiet mb-2">
-        A probe in air, a wrong sensor, a cleaning: the stretch is left out of the clock and filled by an even change
-        from one reading to the next. Spikes and stuck hours are left out by themselves, which the clock of each lot
+        A probe in air, a wrong sensor, a cleaning: the stretch is left out of the dates and filled by an even change
+        from one reading to the next. Spikes and stuck hours are left out by themselves, which the water of each lot
         says.
       </p>
       <ul>

@@ -15,7 +15,7 @@ export function HatchSeenForm({ h }: { h: ActHolding }) {
   const f = useActForm(seeHatch, {
     about: at(h),
     begin: { seen: 'first' },
-    says: () => 'Recorded: the clock learns from it.',
+    says: () => 'Recorded: the dates to come learn from it.',
   });
   return (
     <Form of={f} label="Seen">

@@ -38,7 +38,7 @@ export function larvalWords(l: Pick<LarvaeAt, 'state' | 'clock' | 'food' | 'noCl
   switch (l.state.is) {
     case 'unknown':
       return l.noClock === 'water'
-        ? 'no thermometer tells their water: no clock'
+        ? 'no thermometer tells their water: no dates'
         : 'when they hatched is not known: choose a regime and say it there';
     case 'yolk':
       return d?.mouthOpen ? `on their yolk; the mouth opens ${whenWords(d.mouthOpen.at, r)}` : 'on their yolk';

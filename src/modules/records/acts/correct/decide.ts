@@ -4,7 +4,7 @@ import type { Answers } from '@/server/act/question';
 import { ActRefused } from '@/server/act/refused';
 import { type Context, decides, type EntryDraft } from '@/server/context';
 import { mustBeKnown, parseInput } from '@/server/payload';
-import { reworkClocks } from '@/server/stock/clocks';
+import { followFertilisation } from '@/server/stock/fertilisedAt';
 import { queuePredictions } from '@/server/stock/jobs';
 import { asOf } from '@/server/when';
 import { bookContext } from '@/store/bookContext';
@@ -77,7 +77,7 @@ export const decision = decides(correct, async (c, p) => {
   };
   await decision.undo?.(c, entry);
   const result = await decision.decide(inPlace, input);
-  await reworkClocks(
+  await followFertilisation(
     c,
     made.map((l) => l.id),
   );

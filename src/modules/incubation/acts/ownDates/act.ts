@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { defineAct } from '@/server/act/define';
 
-/** Whether dates seen here bend the clock of a species; kept with who said so and why. */
-export const useOwnClock = defineAct({
+/** Whether dates seen here bend the model of a species; kept with who said so and why. */
+export const useOwnDates = defineAct({
   type: 'clock.use',
   title: 'Use the own dates',
   by: ['manager'],

@@ -1,8 +1,8 @@
 import { decides } from '@/server/context';
 import { predictStanding } from '@/server/stock/jobs';
-import { useOwnClock } from './act';
+import { useOwnDates } from './act';
 
-export const decision = decides(useOwnClock, async (c, p) => {
+export const decision = decides(useOwnDates, async (c, p) => {
   await c.species(p.species);
   await c.trx('clock_use').insert({
     site_id: c.site.id,

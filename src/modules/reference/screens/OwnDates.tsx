@@ -4,12 +4,12 @@ import { max, scaleLinear } from 'd3';
 import { useState } from 'react';
 import { ActFoot, useAct } from '@/client/act/useAct';
 import { decimals, plain } from '@/core/quantities/format';
-import { useOwnClock } from '@/modules/incubation/acts/ownClock/act';
+import { useOwnDates } from '@/modules/incubation/acts/ownDates/act';
 import { boxOf, Chart } from '@/ui/chart/Chart';
 import { XAxis, YAxis } from '@/ui/chart/parts';
 import { TextField } from '@/ui/fields';
 import { Table } from '@/ui/Table';
-import type { OwnClock as Own } from '../views/ownClock';
+import type { OwnDates as Own } from '../views/ownDates';
 
 const W = 360;
 const H = 278;
@@ -17,8 +17,8 @@ const BOX = boxOf(W, H, { left: 40, right: 10, top: 8, bottom: 40 });
 const marks = ['circle', 'square', 'triangle'] as const;
 
 /** Dates seen here against dates predicted by the shelf, and what they did to the interval of the next lot. */
-export function OwnClock({ species, own, mayEdit }: { species: string; own: Own; mayEdit: boolean }) {
-  const act = useAct(useOwnClock);
+export function OwnDates({ species, own, mayEdit }: { species: string; own: Own; mayEdit: boolean }) {
+  const act = useAct(useOwnDates);
   const [why, setWhy] = useState('');
   const top = (max(own.dates, (d) => Math.max(d.predictedDays, d.observedDays)) ?? 100) * 1.06;
   const x = scaleLinear().domain([0, top]).range([BOX.left, BOX.right]);

@@ -1,7 +1,7 @@
 import { screen, within } from '@testing-library/react';
 import { NOW, onlySent, refused, server, show } from '../../../../tests/support/screen';
-import type { OwnClock as Own } from '../views/ownClock';
-import { OwnClock } from './OwnClock';
+import type { OwnDates as Own } from '../views/ownDates';
+import { OwnDates } from './OwnDates';
 
 const own = (over: Partial<Own> = {}): Own => ({
   own: true,
@@ -17,7 +17,7 @@ const own = (over: Partial<Own> = {}): Own => ({
 });
 
 test('pace and interval with and without own dates, each date with its lot to point at', () => {
-  show(<OwnClock species="arctic-char" own={own()} mayEdit />);
+  show(<OwnDates species="arctic-char" own={own()} mayEdit />);
   const rows = screen.getAllByRole('row').map((r) => r.textContent);
   expect(rows).toContain('half hatched23.8 % slower12 %4.2 %');
   expect(rows).toContain('eyed0as Reference12 %12.4 %');
@@ -27,7 +27,7 @@ test('pace and interval with and without own dates, each date with its lot to po
 
 test('it is switched off with a reason, and says so as long as it is', async () => {
   server.replies.push(refused('Say why.', 'why'));
-  const { user, rerender } = show(<OwnClock species="arctic-char" own={own()} mayEdit />);
+  const { user, rerender } = show(<OwnDates species="arctic-char" own={own()} mayEdit />);
   const button = screen.getByRole('button', { name: 'Follow Reference alone' }) as HTMLButtonElement;
   expect(button.disabled).toBe(true);
   await user.type(screen.getByLabelText('Why change that'), 'new thermometers');
@@ -37,7 +37,7 @@ test('it is switched off with a reason, and says so as long as it is', async () 
     payload: { species: 'arctic-char', own: false, why: 'new thermometers' },
   });
   expect(await screen.findByText('Say why.')).toBeTruthy();
-  rerender(<OwnClock species="arctic-char" own={own({ own: false })} mayEdit />);
+  rerender(<OwnDates species="arctic-char" own={own({ own: false })} mayEdit />);
   expect(screen.getByText(/Switched off: forecasts follow Reference alone/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Let own dates bend it' })).toBeTruthy();
 });
@@ -46,14 +46,14 @@ test('a date far off is called, and so is a pace beyond what Reference lets expe
   const o = own();
   o.dates[1]!.left = true;
   o.milestones[0]!.moved = true;
-  show(<OwnClock species="arctic-char" own={o} mayEdit={false} />);
+  show(<OwnDates species="arctic-char" own={o} mayEdit={false} />);
   expect(screen.getByText(/1 of the dates lies so far off that a time was entered wrongly/)).toBeTruthy();
   expect(screen.getByText(/lies outside of what Reference lets expect/)).toBeTruthy();
   expect(screen.queryByLabelText('Why change that')).toBeNull();
 });
 
 test('without a date it says what would make one', () => {
-  show(<OwnClock species="arctic-char" own={own({ dates: [], milestones: [] })} mayEdit />);
+  show(<OwnDates species="arctic-char" own={own({ dates: [], milestones: [] })} mayEdit />);
   expect(screen.getByText(/No date was seen here yet.*eyed check/)).toBeTruthy();
   expect(screen.queryByRole('table')).toBeNull();
 });

@@ -14,7 +14,7 @@ const LOOKED_EVERY_DAYS = 1;
 /** Dates that a factor rests on at most: the latest. */
 const MOST_DATES = 300;
 
-/** What is kept of a date that was seen, beside the shelf's prediction for the water as it was. */
+/** What is kept of a date that was seen, beside the shipped prediction for the water as it was. */
 export type StageSeen = Seen & {
   predictedDays: number;
   observedDays: number;
@@ -23,7 +23,7 @@ export type StageSeen = Seen & {
 };
 
 /**
- * Dates seen of a lot against the shelf's clock on its own water. A clock that counts from the stage before is compared
+ * Dates seen of a lot against the shipped model on its own water. A model that counts from the stage before is compared
  * only where that stage was seen too.
  */
 export function compareSeen(
@@ -125,20 +125,20 @@ export async function seenOf(db: Db, siteId: number, species: Species): Promise<
   });
 }
 
-/** Whether own dates bend the clock of a species: yes, unless the manager said otherwise. */
-export async function ownClocks(db: Db, siteId: number): Promise<Map<string, boolean>> {
+/** Whether own dates bend the model of a species: yes, unless the manager said otherwise. */
+export async function speciesOfOwnDates(db: Db, siteId: number): Promise<Map<string, boolean>> {
   const rows = await db('clock_use').where({ site_id: siteId }).orderBy('id').select('species', 'own');
   return new Map(rows.map((r) => [r.species, Boolean(r.own)]));
 }
 
-/** Spreads of its clock beyond which a date is an error of entry, whatever the clock. */
+/** Spreads of its model beyond which a date is an error of entry, whatever the model. */
 const FAR_SPREADS = 4;
 
 /** A date so far off that it tells of a slip (a wrong fertilisation time), not of a pace. */
 export const isOutlier = (s: Pick<StageSeen, 'logRatio' | 'cv'>) =>
   Math.abs(s.logRatio) > Math.max(thresholds.clockOutlier.value, FAR_SPREADS * s.cv);
 
-/** The factor of a clock for a lot (or, without one, for the next lot) of a strain on a water. */
+/** The factor of a milestone's model for a lot (or, without one, for the next lot) of a strain on a water. */
 export function factorOf(
   species: Species,
   m: Milestone,

@@ -1,10 +1,10 @@
 import { Z95 } from '@/core/quantities/interval';
-import { factorOf, isOutlier, ownClocks, seenOf } from '@/store/clocks';
 import type { Db } from '@/store/connection';
+import { factorOf, isOutlier, seenOf, speciesOfOwnDates } from '@/store/datesSeen';
 import { speciesBook } from '@/store/species';
 
-/** What this hatchery's own dates say of the clock of a species. */
-export type OwnClock = {
+/** What this hatchery's own dates say of the model of a species. */
+export type OwnDates = {
   own: boolean;
   dates: {
     milestone: string;
@@ -28,10 +28,10 @@ export type OwnClock = {
   }[];
 };
 
-export async function ownClock(db: Db, siteId: number, speciesId: string): Promise<OwnClock | null> {
+export async function ownDates(db: Db, siteId: number, speciesId: string): Promise<OwnDates | null> {
   const species = (await speciesBook(db, siteId)).get(speciesId);
   if (!species || species.milestones.length === 0) return null;
-  const [seen, own] = await Promise.all([seenOf(db, siteId, species), ownClocks(db, siteId)]);
+  const [seen, own] = await Promise.all([seenOf(db, siteId, species), speciesOfOwnDates(db, siteId)]);
   // The strain and water that most dates are of: where the next lot will stand.
   const usual = (of: (s: (typeof seen)[number]) => string) => {
     const count = new Map<string, number>();
