@@ -159,3 +159,16 @@ export async function holdsOnAPhone(
   }
   await phone.close();
 }
+
+/** The screens of a hatchery, in parts of some ten. */
+export const screens = [
+  ['of the day', '/ /flow /parts /rooms/2?unit=J1 /rearing?unit=R2 /lots/1 /lots/1/line /moves /take /bring'],
+  ['of the parents', '/brood /brood/arrivals /brood/next /brood/deformities /brood/conditioning /spawning'],
+  ['of water and health', '/water /water/capacity /health'],
+  ['of the books', '/records?tab=ledger /records?tab=readings /calculators /compare /setup /count'],
+  ['of what is known', '/reference /reference?species=pikeperch /reference?page=thresholds'],
+  [
+    'of the hall',
+    '/rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food /rearing/appetite /rearing/grading /rearing/selection /rearing/strains /rearing/fates',
+  ],
+] as const;

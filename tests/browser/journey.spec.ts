@@ -4,6 +4,7 @@ import {
   lowerThanAFinger,
   unitNumber as numberOf,
   accessible as passes,
+  screens,
   shown,
   log as typed,
   url,
@@ -394,17 +395,7 @@ test('kept while the connection is gone, and sent once when it is back', async (
 });
 
 // In parts: every page is looked at twice, which takes a slow machine some seconds each.
-for (const [what, paths] of [
-  ['of the day', '/ /flow /parts /rooms/2?unit=J1 /rearing?unit=R2 /lots/1 /lots/1/line /moves /take /bring'],
-  ['of the parents', '/brood /brood/arrivals /brood/next /brood/deformities /brood/conditioning /spawning'],
-  ['of water and health', '/water /water/capacity /health'],
-  ['of the books', '/records?tab=ledger /records?tab=readings /calculators /compare /setup /count'],
-  ['of what is known', '/reference /reference?species=pikeperch /reference?page=thresholds'],
-  [
-    'of the hall',
-    '/rearing /rearing/feeding /rearing/store /rearing/growth /rearing/live-food /rearing/appetite /rearing/grading /rearing/selection /rearing/strains /rearing/fates',
-  ],
-] as const)
+for (const [what, paths] of screens)
   test(`the screens ${what} pass the accessibility check, by day and in the dim room`, async () => {
     for (const path of paths.split(' ')) {
       await page.goto(url(path));

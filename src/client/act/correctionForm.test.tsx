@@ -1,6 +1,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import { choose } from '../../../tests/support/choose';
-import { AT, batches, counted, entry, kinds, where } from '../../../tests/support/recordedEntries';
+import { AT, entry } from '../../../tests/support/entryToCorrect';
+import { batches, counted, kinds, where } from '../../../tests/support/recordedEntries';
 import { NOW, onlySent, refused, server, type session, show } from '../../../tests/support/screen';
 import { CorrectionForm } from './CorrectionForm';
 
