@@ -1,8 +1,8 @@
 /**
- * Three projects and the faults: pure unit tests, screens in a drawn page, the store on one private MariaDB
- * (tests/support/server.ts). They run in plain Node, whose modules all files of a process share
- * (tests/support/loader.mjs): loading them anew for each file would take longer than the tests. What a test changes for
- * all, it sets back.
+ * Three projects: pure unit tests, screens in a drawn page, the store and its faults on one private MariaDB
+ * (tests/support/server.ts). Each is a run of its own (`--selectProjects core`), in plain Node, whose modules all its
+ * files share (tests/support/loader.mjs): loading them anew for each would take longer than the tests. What a test
+ * changes for all, it sets back.
  */
 const common = {
   runner: 'jest-light-runner',
@@ -31,15 +31,11 @@ export default {
       displayName: 'store',
       globalTeardown: '<rootDir>/tests/support/dropModel.mjs',
       testMatch: [
+        '<rootDir>/tests/faults/**/*.test.ts',
         '<rootDir>/src/{store,demo}/**/*.test.ts',
         '<rootDir>/src/modules/*.test.ts',
         '<rootDir>/src/modules/*/{,acts/**/,views/}*.test.ts',
       ],
-    },
-    {
-      ...common,
-      displayName: 'faults',
-      testMatch: ['<rootDir>/tests/faults/**/*.test.ts'],
     },
   ],
 };
