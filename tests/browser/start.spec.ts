@@ -221,7 +221,7 @@ test('./morula demo in an empty folder seeds its hatchery, shows Today, and jump
     // Seeded while the other goes on; then the page comes back by itself, and who was signed in still is.
     await expect(page.locator('[data-demo="warm"]')).toBeVisible({ timeout: 240_000 });
     await expect(page.locator('[data-clock]')).toHaveText(/^07:4\d$/);
-    await expect(page.locator('[data-frame]')).toContainText('Tessel Warm Hall');
+    await expect(page.locator('[data-frame]')).toContainText('Hatching corner');
     await page.getByRole('button', { name: 'Jump to another moment' }).click();
     await page.getByRole('menuitem', { name: /^this morning/ }).click();
     await expect(page.locator('[data-demo="morning"]')).toBeVisible({ timeout: 60_000 });
