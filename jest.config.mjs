@@ -11,6 +11,7 @@ const common = {
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.morula/'],
 };
 export default {
+  testSequencer: '<rootDir>/tests/support/inOrder.mjs',
   projects: [
     {
       ...common,
