@@ -108,11 +108,14 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   }
   const scene = named ?? 'morning';
   const { url: first, own } = await openDatabase(mode, args.includes('--fresh') && scene === 'morning');
-  // Beside the seeding, which leaves a processor free. What went wrong with it is heard below.
-  const building = build();
-  building.catch(() => {});
-  let opened: Opened | null =
-    mode === 'demo' && own ? await openScene(own, scene, env, args.includes('--fresh')) : null;
+  // Side by side: seeding leaves a processor free. Neither goes on behind the back of a start that has failed.
+  const [built, scened] = await Promise.allSettled([
+    build(),
+    mode === 'demo' && own ? openScene(own, scene, env, args.includes('--fresh')) : null,
+  ]);
+  if (built.status === 'rejected') throw built.reason;
+  if (scened.status === 'rejected') throw scened.reason;
+  let opened: Opened | null = scened.value;
   let clock = clockFrom(opened, env);
   let url = opened?.url ?? first;
   const db = connect(url, { max: 4 });
@@ -121,7 +124,6 @@ async function startAndServe(mode: 'demo' | 'start', args: string[], started: ()
   // None yet in an own hatchery: its first run makes one.
   const site = (await db('site').orderBy('id').first('id'))?.id;
   await db.destroy();
-  await building;
 
   const printer =
     mode === 'demo' && !env.MORULA_LABEL_PRINTER ? await startLabelPrinter({ folder: join(HOME, 'labels') }) : null;
