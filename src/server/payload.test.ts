@@ -25,9 +25,8 @@ const harvest = defineAct({
 });
 
 function refusal(sent: unknown): { path: string; message: string; whatToDo: string } | null {
-  const parsed = parseInput(harvest, sent, NOW);
   try {
-    mustBeKnown(harvest, sent, parsed);
+    mustBeKnown(harvest, sent, parseInput(harvest, sent, NOW));
     return null;
   } catch (e) {
     const { path, message, todo } = e as ActRefused;
@@ -65,4 +64,21 @@ test('keys are known at their place, those of all forms together', () => {
   expect(keysAt(harvest.input, ['how']).sort()).toEqual(['by', 'hauls', 'hours']);
   expect(keysAt(harvest.input, ['nothing'])).toEqual([]);
   expect(strayKey([{ a: 1 }], [{ a: 1 }])).toBeNull();
+});
+
+test('a wanted key with a slip in it is told as that, one that is not there as missing', () => {
+  expect(refusal({ unti: 3 })).toEqual({
+    path: 'unti',
+    message: 'unti is not a field of test.harvest. Nothing was recorded.',
+    whatToDo: 'Meant is perhaps unit.',
+  });
+  expect(refusal({ unit: 3, classes: [{ fromG: 1 }, { formG: 200 }] })).toMatchObject({
+    path: 'classes.1.formG',
+    whatToDo: 'Meant is perhaps fromG.',
+  });
+  expect(refusal({ note: 'by hand' })).toMatchObject({ path: 'unit' });
+  // Another field that it has is no slip; neither is a value of the wrong kind.
+  expect(refusal({ unit: 3, how: { by: 'net', hours: 4 } })).toMatchObject({ path: 'how.hauls' });
+  expect(refusal({ unit: 'R3' })).toMatchObject({ path: 'unit' });
+  expect(refusal('by hand')).toMatchObject({ path: '' });
 });

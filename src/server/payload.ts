@@ -66,6 +66,8 @@ export function parseInput(act: Act, raw: unknown, now: number): unknown {
   } catch (e) {
     if (!(e instanceof ZodError)) throw e;
     const issue = e.issues[0]!;
+    const stray = mistyped(act, raw, issue.path);
+    if (stray) throw unknownKey(act, stray, String(issue.path.at(-1)));
     throw new ActRefused(
       'payload',
       `${issue.path.length > 0 ? `${fieldWords(issue.path)} ` : ''}${issue.message}`,
@@ -85,11 +87,24 @@ export function mustBeKnown(act: Act, sent: unknown, parsed: unknown): void {
   const stray = strayKey(sent, parsed);
   if (!stray) return;
   const key = String(stray.at(-1));
-  const near = nearestKey(key, keysAt(act.input, stray.slice(0, -1)));
-  throw new ActRefused(
+  throw unknownKey(act, stray, nearestKey(key, keysAt(act.input, stray.slice(0, -1))));
+}
+
+/** The path of the key under which a wanted one was sent with a slip in it; null where it is simply missing. */
+function mistyped(act: Act, sent: unknown, wanted: readonly PropertyKey[]): PropertyKey[] | null {
+  const [key, beside] = [wanted.at(-1), wanted.slice(0, -1)];
+  const parent = beside.reduce<unknown>((at, p) => (at as Record<PropertyKey, unknown> | null | undefined)?.[p], sent);
+  if (ofProbes(act) || typeof key !== 'string' || typeof parent !== 'object' || parent === null || key in parent)
+    return null;
+  const known = keysAt(act.input, beside);
+  const stray = Object.keys(parent).find((k) => !known.includes(k) && nearestKey(k, [key]) === key);
+  return stray === undefined ? null : [...beside, stray];
+}
+
+const unknownKey = (act: Act, path: readonly PropertyKey[], near: string | null) =>
+  new ActRefused(
     'unknownKey',
-    `${stray.join('.')} is not a field of ${act.type}. Nothing was recorded.`,
-    stray.join('.'),
+    `${path.join('.')} is not a field of ${act.type}. Nothing was recorded.`,
+    path.join('.'),
     near ? `Meant is perhaps ${near}.` : 'Leave it out.',
   );
-}
