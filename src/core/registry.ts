@@ -45,7 +45,7 @@ export const registry: readonly Listed[] = [
     listed('count.carriedWater', 'Water weighed with the fish', () => import('./counting/carriedWater')),
     listed('count.displacement', 'Number by volume displaced', () => import('./counting/displacement')),
     listed('count.splitter', 'Number by a counted share', () => import('./counting/splitter')),
-    listed('count.counter', 'A counting device put right', () => import('./counting/counter')),
+    listed('count.counter', 'A counting device corrected', () => import('./counting/counter')),
     listed('count.markRecapture', 'Number by marking and catching again', () => import('./counting/markRecapture')),
   ]),
   ...group('Grading', [

@@ -128,7 +128,7 @@ export class Eggs {
             chance.next() < 0.5 ? 'Hand' : 'Culturist',
             { shortfall: 'yes' },
           );
-          if (mistyped && done) p.at(p.day + 1.3, () => this.putRight(unit, dead));
+          if (mistyped && done) p.at(p.day + 1.3, () => this.correctIt(unit, dead));
         });
       }
     }
@@ -198,7 +198,7 @@ export class Eggs {
   }
 
   /** The pick typed with a zero too many, found a day later and corrected. */
-  private async putRight(unit: string, dead: number): Promise<void> {
+  private async correctIt(unit: string, dead: number): Promise<void> {
     const { p } = this;
     const entry = await p.lastEntry('pick', unit, 2);
     if (entry)

@@ -37,17 +37,17 @@ export type CultureKind = ShippedFeeding['cultures'][number];
 export type CystStrain = ShippedFeeding['cysts'][number];
 export type ShippedFeeding = z.output<typeof feeding>;
 
-let shelf: ShippedFeeding | undefined;
+let shipped: ShippedFeeding | undefined;
 
 /** What feeding is reckoned with as Reference ships it: values by group, tables of rations, usual meals, sizes of feed. */
 export function shippedFeeding(): ShippedFeeding {
-  if (!shelf) {
+  if (!shipped) {
     const parsed = feeding.safeParse(readYaml('feeding.yaml'));
     if (!parsed.success)
       throw new Error(
         `Reference’s feeding.yaml is wrong at ${parsed.error.issues[0]!.path.join('.')}: ${parsed.error.issues[0]!.message}`,
       );
-    shelf = parsed.data;
+    shipped = parsed.data;
   }
-  return shelf;
+  return shipped;
 }

@@ -34,12 +34,12 @@ const larvae = z.strictObject({
 export type ShippedLarvae = z.output<typeof larvae>;
 export type ReadyFor = ShippedLarvae['ready'][number];
 
-let shelf: ShippedLarvae | undefined;
+let shipped: ShippedLarvae | undefined;
 
 /** How larvae come to feed, as Reference ships it: events, what is looked at, what has to stand ready. */
 export function shippedLarvae(): ShippedLarvae {
-  shelf ??= larvae.parse(readYaml('larvae.yaml'));
-  return shelf;
+  shipped ??= larvae.parse(readYaml('larvae.yaml'));
+  return shipped;
 }
 
 /** Events of a group as values of a species: there a manager may set their own. */

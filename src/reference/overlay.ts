@@ -4,7 +4,7 @@ import { type Species, species as speciesSchema } from '@/core/species/species';
 export type Overlay = { path: string; value: unknown; source: string };
 
 /**
- * A species with this hatchery's own values laid over the shelf's. Paths are those of `provenances`:
+ * A species with this hatchery's own values laid over the shipped ones. Paths are those of `provenances`:
  * `milestones.hatched` (an object with model and cv), `drift.fry`, `limits.temperature@egg`, `values.eggs-per-kg-of-female`.
  * A field that is null in a value is taken away (the upper end of a limit that has none).
  * @throws Error in plain words when a path or a value does not fit

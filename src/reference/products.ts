@@ -1,10 +1,10 @@
 import { type Product, products } from '@/core/doses/products';
 import { readYaml } from './readYaml';
 
-let shelf: Product[] | undefined;
+let shipped: Product[] | undefined;
 
 /** The products of Reference, with the ranges in which they are used. */
 export function shippedProducts(): readonly Product[] {
-  shelf ??= products.parse(readYaml('products.yaml'));
-  return shelf;
+  shipped ??= products.parse(readYaml('products.yaml'));
+  return shipped;
 }

@@ -4,11 +4,11 @@ import { type Protocol, protocol, protocolKinds } from '@/core/spawning/protocol
 import { readYaml } from './readYaml';
 
 const folder = join(process.cwd(), 'src/reference/protocols');
-let shelf: Map<string, Protocol> | undefined;
+let shipped: Map<string, Protocol> | undefined;
 
 /** The shipped protocols by id, in the order of the day. A hatchery's own versions are laid over them. */
 export function shippedProtocols(): ReadonlyMap<string, Protocol> {
-  shelf ??= new Map(
+  shipped ??= new Map(
     readdirSync(folder)
       .filter((f) => f.endsWith('.yaml'))
       .map((f) => {
@@ -22,5 +22,5 @@ export function shippedProtocols(): ReadonlyMap<string, Protocol> {
       .sort((a, b) => protocolKinds.indexOf(a.kind) - protocolKinds.indexOf(b.kind) || a.name.localeCompare(b.name))
       .map((p) => [p.id, p]),
   );
-  return shelf;
+  return shipped;
 }

@@ -62,7 +62,7 @@ test('values are named as the species names its stages', () => {
   expect(whats.some((w) => /yolksac/.test(w))).toBe(false);
 });
 
-test('the tables of the shelf: Arctic char at 6 °C takes 72 days to half hatched, 113 to swim-up', () => {
+test('the shipped tables: Arctic char at 6 °C takes 72 days to half hatched, 113 to swim-up', () => {
   const days = (id: string, t: number) =>
     1 / rateFunction(speciesOf('arctic-char').milestones.find((m) => m.id === id)!.model)(t);
   expect(days('hatched', 6)).toBeCloseTo(72, 3);

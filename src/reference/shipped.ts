@@ -7,14 +7,14 @@ import { larvalValues, shippedLarvae } from './larvae';
 import { readYaml } from './readYaml';
 
 const folder = join(process.cwd(), 'src/reference/species');
-let shelf: Map<string, Species> | undefined;
+let shipped: Map<string, Species> | undefined;
 
 /** The shipped species, by id. The files never change underneath a running season: edits are values laid over them. */
 export function shippedSpecies(): ReadonlyMap<string, Species> {
-  if (shelf) return shelf;
+  if (shipped) return shipped;
   // A species' file may say its own; what most of a group share is said once.
   const shared = tasksOfGroups.parse(readYaml('tasks.yaml'));
-  shelf = new Map(
+  shipped = new Map(
     readdirSync(folder)
       .filter((f) => f.endsWith('.yaml'))
       .sort()
@@ -32,7 +32,7 @@ export function shippedSpecies(): ReadonlyMap<string, Species> {
         ] as const;
       }),
   );
-  return shelf;
+  return shipped;
 }
 
 /** A species with what its group is fed by, and what is looked at in its larvae, where it has none of its own. */
@@ -51,7 +51,7 @@ export function withValuesOfGroup(s: Species): Species {
   };
 }
 
-/** A species of the shelf. @throws Error when there is none: callers check user input first */
+/** A shipped species. @throws Error when there is none: callers check user input first */
 export function speciesOf(id: string): Species {
   const s = shippedSpecies().get(id);
   if (!s) throw new Error(`Reference has no species ${id}`);

@@ -23,7 +23,7 @@ type Request = {
 const MOST_BYTES = 20 * 1024 * 1024;
 
 /**
- * Starts the stand-in: it speaks IPP (RFC 8010, RFC 8011) and keeps what it prints as PDF files in a folder. Its roll
+ * Starts the simulated printer: it speaks IPP (RFC 8010, RFC 8011) and keeps what it prints as PDF files in a folder. Its roll
  * ends, so that the way of an empty printer can be tried.
  */
 export async function startLabelPrinter(o: {

@@ -9,7 +9,7 @@ type Learned = { species: string; path: string; value: string; recorded_at: numb
 
 /**
  * What the books need from around them: which units may hold several lots, and the drift of each species and stage as
- * known when an entry was recorded (this hatchery's own over the shelf's).
+ * known when an entry was recorded (this hatchery's own over the shipped one).
  */
 export async function bookContext(db: Db, siteId: number): Promise<BookContext> {
   const several = await db('unit')
@@ -30,10 +30,10 @@ export async function bookContext(db: Db, siteId: number): Promise<BookContext> 
     drift: (species, stage, recordedAt) => {
       const own = rates.findLast((r) => r.species === species && r.from <= recordedAt && r.of.has(stage));
       if (own) return own.of.get(stage)!;
-      const shelf = shippedSpecies()
+      const shipped = shippedSpecies()
         .get(species)
         ?.drift.find((d) => d.stage === stage);
-      return shelf ? { perDay: shelf.perDay, sd: shelf.sd } : { perDay: 0, sd: 0 };
+      return shipped ? { perDay: shipped.perDay, sd: shipped.sd } : { perDay: 0, sd: 0 };
     },
   };
 }

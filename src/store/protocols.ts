@@ -8,7 +8,7 @@ export type ProtocolInForce = Protocol & {
   version: number;
 };
 
-/** The shelf's protocols with this site's own versions in their place, and those of its own; retired ones are gone. */
+/** The shipped protocols with this site's own versions in their place, and those of its own; retired ones are gone. */
 export async function protocolsInForce(db: Db, siteId: number): Promise<Map<string, ProtocolInForce>> {
   const rows = await db('protocol')
     .where({ site_id: siteId })

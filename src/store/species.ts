@@ -7,7 +7,7 @@ import type { Db } from './connection';
 /** The path of a row that holds a whole species, as this hatchery wrote it; its single values since are laid over it. */
 export const WHOLE = 'species';
 
-/** The shelf with this site's own values laid over it, by id. */
+/** The shipped species with this site's own values laid over it, by id. */
 export async function speciesBook(db: Db, siteId: number): Promise<Map<string, Species>> {
   return new Map([...(await booksWithUnfit(db, siteId))].map(([id, b]) => [id, b.species]));
 }

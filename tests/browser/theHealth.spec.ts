@@ -149,14 +149,14 @@ test('medicated feed is worked by the mass of the fish; a mass ten times too lar
   await accessible(page);
 });
 
-test('while it goes on they are not released; the course put right and ended, its withdrawal over, they are', async () => {
+test('while it goes on they are not released; the course corrected and ended, its withdrawal over, they are', async () => {
   const { send } = work;
   const site = (await send<{ id: number }>('releaseSite.save', { name: 'Gill brook' })).id;
   const release = { unit: units.TN1, site, batches: [{ massG: 1000, count: 100 }], bucketsG: [3000] };
   await expect(send('release.record', release)).rejects.toThrow(/still goes on/);
   await page.goto(url('/health'));
   await expect(page.getByRole('region', { name: 'Treatments' })).toContainText('medicated feed');
-  // It had begun six days ago, and was typed today: put right, it has ended, and three days have gone by.
+  // It had begun six days ago, and was typed today: corrected, it has ended, and three days have gone by.
   const said = (await (await page.request.get(url(`/api/ledger?lot=${lot}&at=${Date.now()}`))).json()) as {
     id: string;
     word: string;

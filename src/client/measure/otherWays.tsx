@@ -123,7 +123,7 @@ export function SplitterInputs({ value, set, error }: Ways) {
   );
 }
 
-/** A counting device, put right by passes that hands counted after it. */
+/** A counting device, corrected by passes that hands counted after it. */
 export function CounterInputs({ value, set, error }: Ways) {
   const { checks, error: wrong } = deviceChecks(value.checks);
   return (

@@ -23,7 +23,7 @@ export type Corrected = {
 };
 
 /**
- * What an electronic counter showed, put right by passes that were counted by hand as well: the factor is the ratio of
+ * What an electronic counter showed, corrected by passes that were counted by hand as well: the factor is the ratio of
  * sums, its error that of a ratio estimator; the pass itself scatters about it with a variance that grows with its
  * length, as the checks show it. One check leaves counting error (Poisson) alone.
  */
@@ -52,7 +52,7 @@ export function byCounter(counted: number, checks: readonly DeviceCheck[], confi
 
 export const calculation = defineCalculation({
   id: 'count.counter',
-  title: 'A counting device put right',
+  title: 'A counting device corrected',
   asks: 'The counter shows so many; checked by hand a few times: how many were they?',
   input: z.strictObject({
     counted: schema.count,

@@ -139,7 +139,7 @@ describe('fry by the count of a gram, and by water displaced', () => {
   });
 });
 
-describe('a device put right by hand counts', () => {
+describe('a device corrected by hand counts', () => {
   test('one that misses four in a hundred', () => {
     const o = run(counter, { counted: 9600, checks: [480, 478, 482].map((device) => ({ device, hand: 500 })) });
     expect(o).toMatchObject({ factor: expect.closeTo(1500 / 1440, 9), number: expect.closeTo(10_000, 6) });

@@ -7,8 +7,8 @@ import { thresholds } from '../thresholds';
 import { spread } from './asked';
 
 /**
- * One date that was seen against the date that the shelf's clock gives for the same water. `logRatio` is
- * ln(observed days / predicted days); `sd` its own scatter, of when one looked; `cv` the shelf's spread of that clock
+ * One date that was seen against the date that the shipped model gives for the same water. `logRatio` is
+ * ln(observed days / predicted days); `sd` its own scatter, of when one looked; `cv` the shipped spread of that model
  * between stocks and reports.
  */
 export type Seen = Target & { logRatio: number; sd: number; lot: string };

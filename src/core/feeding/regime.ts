@@ -126,7 +126,7 @@ export const calculation = defineCalculation({
         `${k === 0 && o.feeds.length > 1 ? 'first ' : ''}${f.feed}: ${plain(Number((100 * f.share).toPrecision(3)))} %`,
     ),
   }),
-  source: 'Method, no source; steps are the hatchery’s or a school’s of its species',
+  source: 'Method, no source; steps are the hatchery’s, or a method’s of its species',
   validWhen: 'Days or degree-days are counted from the hatch of half of the lot.',
   cautions: ['The plan bends to what samples show: where few have the new feed in the gut, wait.'],
   example: {

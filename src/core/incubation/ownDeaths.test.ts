@@ -6,7 +6,7 @@ import { ownShape, type SeenParts, seenParts, type WatchedUnit } from './ownDeat
 const DAY = 86_400_000;
 const WAY = 80;
 const progress = (t: number) => t / (WAY * DAY);
-const shelf: DeathShape = {
+const shipped: DeathShape = {
   base: 0.04,
   early: { share: 0.03, at: 0.03, sd: 0.02 },
   blanks: { share: 0.1, at: null, sd: 0.02 },
@@ -28,14 +28,14 @@ function unit(truth: DeathShape, seed: number, from = 0, to = 79, eggs = 20_000,
 }
 const truth: DeathShape = {
   base: 0.02,
-  early: { ...shelf.early, share: 0.09 },
-  blanks: { ...shelf.blanks, share: 0.22 },
-  hatch: { ...shelf.hatch, share: 0.05 },
-  handling: { ...shelf.handling, share: 0.004 },
+  early: { ...shipped.early, share: 0.09 },
+  blanks: { ...shipped.blanks, share: 0.22 },
+  hatch: { ...shipped.hatch, share: 0.05 },
+  handling: { ...shipped.handling, share: 0.004 },
 };
 
-test('a lot watched from its first day to hatch tells its shares, though the shelf expects others', () => {
-  const seen = seenParts(shelf, progress, [unit(truth, 1), unit(truth, 2)]);
+test('a lot watched from its first day to hatch tells its shares, though others are shipped, others', () => {
+  const seen = seenParts(shipped, progress, [unit(truth, 1), unit(truth, 2)]);
   expect(seen.early).toBeCloseTo(0.09, 2);
   expect(seen.blanks).toBeCloseTo(0.22, 1);
   expect(seen.base!).toBeGreaterThan(0.015);
@@ -44,13 +44,16 @@ test('a lot watched from its first day to hatch tells its shares, though the she
 });
 
 test('what was not watched is not learned: arrived eyed, never shocked, lost before hatch', () => {
-  expect(seenParts(shelf, progress, [unit(truth, 3, 40)])).toMatchObject({ early: null, blanks: expect.any(Number) });
-  expect(seenParts(shelf, progress, [unit(truth, 4, 0, 79, 20_000, [])])).toMatchObject({
+  expect(seenParts(shipped, progress, [unit(truth, 3, 40)])).toMatchObject({ early: null, blanks: expect.any(Number) });
+  expect(seenParts(shipped, progress, [unit(truth, 4, 0, 79, 20_000, [])])).toMatchObject({
     blanks: null,
     handling: null,
   });
-  expect(seenParts(shelf, progress, [unit(truth, 5, 0, 60)])).toMatchObject({ hatch: null, early: expect.any(Number) });
-  expect(seenParts(shelf, progress, [])).toEqual({
+  expect(seenParts(shipped, progress, [unit(truth, 5, 0, 60)])).toMatchObject({
+    hatch: null,
+    early: expect.any(Number),
+  });
+  expect(seenParts(shipped, progress, [])).toEqual({
     base: null,
     early: null,
     blanks: null,
@@ -61,19 +64,19 @@ test('what was not watched is not learned: arrived eyed, never shocked, lost bef
 
 test('no dead at all are a share of none, not of nothing known', () => {
   const none = { ...unit(truth, 6), rounds: unit(truth, 6).rounds.map((r) => ({ ...r, picked: 0 })) };
-  expect(seenParts(shelf, progress, [none])).toMatchObject({ early: 0, base: 0 });
+  expect(seenParts(shipped, progress, [none])).toMatchObject({ early: 0, base: 0 });
 });
 
-test('two own lots weigh as much as the shelf, ten nearly alone; a part nobody saw stays the shelf’s', () => {
+test('two own lots weigh as much as the shipped shares, ten nearly alone; a part nobody saw stays as shipped', () => {
   const lot = (early: number | null): SeenParts => ({ base: 0.04, early, blanks: null, hatch: 0.02, handling: null });
-  expect(ownShape(shelf, [])).toEqual(shelf);
-  expect(ownShape(shelf, [lot(0.09), lot(0.09)]).early.share).toBeCloseTo(0.06, 6);
+  expect(ownShape(shipped, [])).toEqual(shipped);
+  expect(ownShape(shipped, [lot(0.09), lot(0.09)]).early.share).toBeCloseTo(0.06, 6);
   const ten = ownShape(
-    shelf,
+    shipped,
     Array.from({ length: 10 }, () => lot(0.09)),
   );
   expect(ten.early.share).toBeCloseTo(0.08, 6);
-  expect(ten.early.at).toBe(shelf.early.at);
-  expect(ten.blanks).toEqual(shelf.blanks);
-  expect(ownShape(shelf, [lot(null), lot(0.09)]).early.share).toBeCloseTo((0.06 + 0.09) / 3, 6);
+  expect(ten.early.at).toBe(shipped.early.at);
+  expect(ten.blanks).toEqual(shipped.blanks);
+  expect(ownShape(shipped, [lot(null), lot(0.09)]).early.share).toBeCloseTo((0.06 + 0.09) / 3, 6);
 });

@@ -12,8 +12,8 @@ export type WatchedUnit = {
   rounds: readonly { at: number; picked: number }[];
 };
 
-/** So many lots is the shelf worth. */
-const shelfLots = () => thresholds.shelfLots.value;
+/** So many lots are the shipped shares worth. */
+const shippedLots = () => thresholds.shelfLots.value;
 /** A part is learned from a lot that was watched through so much of it. */
 const LEAST_SEEN = 0.6;
 const TURNS = 30;
@@ -21,7 +21,7 @@ const TURNS = 30;
 /**
  * How much of a lot whitened evenly, early, as blanks, before hatch, and after a handling: each round's dead are laid to
  * what was expected to whiten since the round before, in proportion, and what is expected to what was laid to it, in turns
- * (expectation maximisation for a mixture of known shapes, begun at the shelf's shares).
+ * (expectation maximisation for a mixture of known shapes, begun at the shipped shares).
  */
 export function seenParts(
   shape: DeathShape,
@@ -52,14 +52,14 @@ export function seenParts(
   return Object.fromEntries(partNames.map((p) => [p, learned.includes(p) ? shares[p] : null])) as SeenParts;
 }
 
-/** The shelf's shape with the shares that this hatchery has seen: when they whiten stays the species'. */
-export function ownShape(shelf: DeathShape, lots: readonly SeenParts[]): DeathShape {
+/** The shipped shape with the shares that this hatchery has seen: when they whiten stays the species'. */
+export function ownShape(shipped: DeathShape, lots: readonly SeenParts[]): DeathShape {
   const own = (p: Part): number => {
     const seen = lots.flatMap((l) => (l[p] === null ? [] : [l[p]!]));
     const sum = seen.reduce((s, v) => s + v, 0);
-    return Math.min(1, (shelfLots() * shareOf(shelf, p) + sum) / (shelfLots() + seen.length));
+    return Math.min(1, (shippedLots() * shareOf(shipped, p) + sum) / (shippedLots() + seen.length));
   };
-  return ownShares(shelf, Object.fromEntries(partNames.map((p) => [p, own(p)])) as Shares);
+  return ownShares(shipped, Object.fromEntries(partNames.map((p) => [p, own(p)])) as Shares);
 }
 
 const ownShares = (shape: DeathShape, of: Shares): DeathShape => ({

@@ -159,7 +159,7 @@ describe('picks', () => {
     expect(half.now.expected).toBeGreaterThan(5 * whole.now.expected);
   });
 
-  test('the level is learned: a unit at half the shelf’s dead is soon expected so', () => {
+  test('the level is learned: a unit at half the dead of the shape is soon expected so', () => {
     const [w] = watchPicks([unit(1, to(40), (_, e) => e / 2)], shape, progress, 41 * DAY, settings);
     expect(w!.level).toBeGreaterThan(0.4);
     expect(w!.level).toBeLessThan(0.65);

@@ -7,7 +7,7 @@ export type PickUnit = {
   unit: number;
   eggs: number;
   laidAt: number;
-  /** Share of the standing whites that a round of this unit's kind finds. */
+  /** Share of the dead eggs there that a round of this unit's kind finds. */
   efficiency: number;
   events: readonly EggEvent[];
   /** One a day at most, oldest first: `day` is any number that is the same for rounds of one day. */
@@ -37,11 +37,11 @@ export type Watch = {
   rounds: JudgedRound[];
   /** What a round now would find. */
   now: { expected: number; low: number; high: number };
-  /** Level against the species' shape: 1 as the shelf expects, 2 twice the dead. */
+  /** Level against the species' shape: 1 as it expects, 2 twice the dead. */
   level: number;
 };
 
-/** Before anything was picked the level may be a fifth of the shelf's or four times it. */
+/** Before anything was picked the level may be a fifth of the shape's or four times it. */
 const LEVEL_SHAPE = 1.5;
 /** Scatter of a round about its mean beside counting: as a Gamma shape; a coefficient of variation of a third. */
 export const ROUND_SHAPE = 9;
@@ -80,7 +80,7 @@ type State = {
   /** What was usual when evidence of a rise opened, of this unit or of its whole lot: a rise is measured against it. */
   held: Levels;
   heldLot: Levels;
-  /** Whites that stand since the last round, at level 1. */
+  /** Dead eggs that lie since the last round, at level 1. */
   standing: { even: number; pulses: number };
   lastAt: number;
   cusum: number;
@@ -90,7 +90,7 @@ type State = {
 /**
  * Runs through the rounds of the units of one lot, day by day, and judges each.
  *
- * A pick is not a death: whites stand until they are taken. Expected whites (`whitening`, at level 1) collect in the
+ * A pick is not a death: dead eggs lie until they are taken. Expected ones (`whitening`, at level 1) collect in the
  * unit; a round takes the share `efficiency` of them, so a skipped day makes a double pick expected. The level of each
  * unit is a Gamma that its rounds sharpen and time blurs (a steady model for counts, Smith and Miller 1986); the day has an
  * effect that all sisters share, told from the sisters' rounds. Evidence for a doubled hazard collects in a cumulative sum
@@ -245,7 +245,7 @@ function summed(of: readonly Expected[], dayShape: number): Expected {
 
 type Exposure = { even: number; pulses: number };
 
-/** Whites at level 1: what stands and what has come since the last round. */
+/** Dead eggs at level 1: what lies and what has come since the last round. */
 function exposureOf(u: PickUnit, s: State, shape: DeathShape, progress: (t: number) => number, at: number): Exposure {
   const fresh = whitening(shape, progress, u.events, s.lastAt, at);
   return { even: s.standing.even + u.eggs * fresh.even, pulses: s.standing.pulses + u.eggs * fresh.pulses };
@@ -313,7 +313,7 @@ function learn(
   s.usual = sharpened('usual', 1, FADE_A_DAY);
   s.held = sharpened('held', HELD_SPEED, 1);
   s.heldLot = sharpened('heldLot', HELD_SPEED, 1);
-  // Standing whites are kept at level 1, like the exposure: what the round left, by its method.
+  // Dead eggs left are kept at level 1, like the exposure: what the round left, by its method.
   s.standing = {
     even: exposure.even * (1 - u.efficiency),
     pulses: exposure.pulses * (1 - u.efficiency),

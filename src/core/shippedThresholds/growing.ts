@@ -88,7 +88,7 @@ export const ofGrowing = {
   },
   shelfLots: {
     of: 'dead',
-    what: 'own lots that count as much as the shelf in how eggs whiten',
+    what: 'own lots that count as much as the shipped shares in how eggs whiten',
     value: 2,
     unit: 'lots',
     hint: 'fewer follow one odd lot, more learn slowly',

@@ -14,7 +14,7 @@ export const ofHandling = {
     what: 'an egg above this mean mass is asked about',
     value: 1,
     unit: 'g',
-    hint: 'none of the shelf comes near',
+    hint: 'none that is shipped comes near',
   },
   heavyYolksac: {
     of: 'counting',
@@ -161,7 +161,7 @@ export const ofHandling = {
     what: 'a latency clock without a temperature for so long says that it runs on the last one',
     value: 6,
     unit: 'hours',
-    hint: 'a quarter of a day’s swing; the shortest latency of the shelf is some 20 hours',
+    hint: 'a quarter of a day’s swing; the shortest shipped latency is some 20 hours',
   },
   roundPause: {
     of: 'hands',

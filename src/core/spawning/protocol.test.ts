@@ -86,9 +86,9 @@ test('a step twice, a window that ends before it begins, a count from a later st
     expect(parse(steps).success).toBe(false);
 });
 
-test('the shelf has every method, each saying when it fits and where it is from', () => {
-  const shelf = [...shippedProtocols().values()];
-  const kinds = (kind: string) => shelf.filter((p) => p.kind === kind).map((p) => p.id);
+test('every method is shipped, each saying when it fits and where it is from', () => {
+  const shipped = [...shippedProtocols().values()];
+  const kinds = (kind: string) => shipped.filter((p) => p.kind === kind).map((p) => p.id);
   expect(kinds('fertilisation')).toEqual(
     expect.arrayContaining(['dry-stripped', 'testes', 'transported', 'sturgeon-diluted']),
   );
@@ -96,7 +96,7 @@ test('the shelf has every method, each saying when it fits and where it is from'
   expect(kinds('stickiness')).toEqual(expect.arrayContaining(['clay', 'urea-tannin', 'enzyme', 'milk-salt', 'frames']));
   expect(kinds('disinfection')).toEqual(expect.arrayContaining(['iodophor-after', 'iodophor-during', 'iodophor-weak']));
   expect(kinds('hardening')).toEqual(expect.arrayContaining(['harden-short', 'harden-night']));
-  for (const p of shelf) {
+  for (const p of shipped) {
     expect(p.fits).not.toBe('');
     expect(p.source === 'verify' ? p.hint : p.source).not.toBe('');
     if (p.kind === 'disinfection') expect(p.cautions.join(' ')).toMatch(/available iodine/i);

@@ -23,7 +23,7 @@ async function count(unit: string, dead: readonly number[], each?: (i: number) =
   }
 }
 
-test('a doubled rate stands on the round with its first day, and goes when the figures are put right', async () => {
+test('a doubled rate stands on the round with its first day, and goes when the figures are corrected', async () => {
   await count('R1', [...calm, 12, 13, 12]);
   await workJobs(h.db, h.clock.now);
   const [r1] = await living();

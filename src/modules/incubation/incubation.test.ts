@@ -112,7 +112,7 @@ describe('hands off', () => {
 });
 
 describe('a shock', () => {
-  test('waits for the eyes, and its whites are then expected', async () => {
+  test('waits for the eyes, and its dead eggs are then expected', async () => {
     await water(62, () => 5);
     const shock = (more: object = {}) => h.send('eggs.handle', { ...held('J1'), what: 'shocked', ...more });
     expect((await refusal(shock())).code).toBe('eyes');
@@ -247,28 +247,28 @@ describe('readings struck out', () => {
 describe('the own clock', () => {
   test('a lot that eyed late moves its hatch, and the manager may switch it off', async () => {
     await water(60, () => 5);
-    const shelf = await hatch();
-    expect(shelf.factor).toBeCloseTo(1, 6);
+    const shipped = await hatch();
+    expect(shipped.factor).toBeCloseTo(1, 6);
     await h.send('check.record', { ...held('J1'), check: 'eyed', trials: 100, successes: 50 });
     await workJobs(h.db, h.clock.now);
     const own = await hatch();
     expect(own.factor).toBeGreaterThan(1.05);
     expect(own.factor_dates).toBe(1);
-    expect(own.at).toBeGreaterThan(shelf.at + DAY);
-    expect(own.high - own.low).toBeLessThan(shelf.high - shelf.low);
+    expect(own.at).toBeGreaterThan(shipped.at + DAY);
+    expect(own.high - own.low).toBeLessThan(shipped.high - shipped.low);
     await h.send('clock.use', { species: 'arctic-char', own: false, why: 'thermometer in doubt' });
     await workJobs(h.db, h.clock.now);
-    expect((await hatch()).at).toBe(shelf.at);
+    expect((await hatch()).at).toBe(shipped.at);
   });
 
   test('a date a third off tells of a slip, and bends nothing', async () => {
     await water(30, () => 5);
-    const shelf = (await hatch()).at;
+    const shipped = (await hatch()).at;
     await h.send('check.record', { ...held('J1'), check: 'eyed', trials: 100, successes: 50 });
     await workJobs(h.db, h.clock.now);
     expect(await h.db('stage_seen')).toHaveLength(1);
     expect((await hatch()).factor).toBeCloseTo(1, 6);
-    expect(Math.abs((await hatch()).at - shelf)).toBeLessThan(HOUR);
+    expect(Math.abs((await hatch()).at - shipped)).toBeLessThan(HOUR);
   });
 
   test('half hatched as it was seen is a date of the clock', async () => {

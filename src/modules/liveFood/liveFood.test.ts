@@ -196,7 +196,7 @@ describe('a culture', () => {
     expect((await of()).culture).toMatchObject({ is: 'young', kind: { name: 'water fleas' } });
   });
 
-  test('put right it is held against the counts before it; a tenfold count is asked about, half an egg sample refused', async () => {
+  test('corrected it is held against the counts before it; a tenfold count is asked about, half an egg sample refused', async () => {
     const vessel = await started();
     h.clock.now += DAY;
     expect((await refusal(count(vessel, 800))).message).toMatch(/1.600 in a millilitre; about 120 were expected/);
@@ -274,7 +274,7 @@ test('a harvest kept cold is good for a day; shells among it are told as a share
   expect((await kept())!.left).toBeGreaterThan(0);
 });
 
-test('one harvest shared out over two tanks is one record: each has its part, the cone what is left; put right it is right', async () => {
+test('one harvest shared out over two tanks is one record: each has its part, the cone what is left; corrected it holds', async () => {
   const unit = await larvae();
   const other = h.units.R2!;
   await h.send('stock.bring', {

@@ -59,7 +59,7 @@ test('counts that can all be true are not blamed; what stands is surer than any 
   expect(large.says).toBeLessThan(4100);
 });
 
-test('a count by a thousand too few is named, from any lot of the line, with what the others say; put right all is well', async () => {
+test('a count by a thousand too few is named, from any lot of the line, with what the others say; corrected all is well', async () => {
   const { lot, slip } = await line(6900);
   for (const from of [lot, await lotOf('R3')]) {
     const v = await view(from);

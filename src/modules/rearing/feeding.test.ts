@@ -55,7 +55,7 @@ describe('the ration', () => {
     expect(f.meals).toHaveLength(8);
   });
 
-  test('as set for a tank; it goes with the lot into another; put right, it is right from then on', async () => {
+  test('as set for a tank; it goes with the lot into another; corrected, it holds from then on', async () => {
     const unit = await fry();
     await h.send('ration.set', { unit, method: 'percent', percentPerDay: 3, mealsPerDay: 4, ofMethodShare: 0.5 });
     const at = async () => {
@@ -181,7 +181,7 @@ describe('the feed store', () => {
     await h.send('feed.record', { unit, massG: 10, feedLot: lot, feedLotOdd: 'yes' });
   });
 
-  test('a number on a bag that was mistyped is put right with all that was fed of it', async () => {
+  test('a number on a bag that was mistyped is corrected with all that was fed of it', async () => {
     const unit = await fry();
     const lot = await feedLot(h);
     await h.send('feed.record', { unit, massG: 40, feedLot: lot });
@@ -331,7 +331,7 @@ describe('growth and conversion', () => {
     expect((await lines())[0]!.conversion).toMatchObject({ feedG: 720, plannedG: null });
   });
 
-  test('a feed entry put right changes the conversion, and the ration that follows', async () => {
+  test('a feed entry corrected changes the conversion, and the ration that follows', async () => {
     await grown();
     const entry = (await h.db('entry').where({ kind: 'feed' }).orderBy('seq', 'desc').first('id'))!.id;
     await h.send('entry.correct', { entryId: entry, reason: 'a zero', replacement: { massG: 2400, sure: 'yes' } });

@@ -77,7 +77,7 @@ test('what stands ready is ticked tank by tank, and taken back it does not', asy
   expect((await tank('R1'))!.ready).toEqual([]);
 });
 
-test('a hatchery’s own point of no return takes the place of the shelf’s', async () => {
+test('a hatchery’s own point of no return takes the place of the shipped one', async () => {
   await water(16);
   await larvae(3);
   await h.send('species.setValue', {

@@ -55,7 +55,7 @@ test('a stage that the species does not have is refused in words, and nobody goe
 });
 
 describe('lengths', () => {
-  test('are kept one by one, with mean and spread; put right they are right from then on', async () => {
+  test('are kept one by one, with mean and spread; corrected they hold from then on', async () => {
     const unit = await fry();
     const lengthsMm = drawn(60, 26, 0.15);
     const r = await h.send<{ cv: number; low: number; high: number; n: number }>('lengths.record', { unit, lengthsMm });

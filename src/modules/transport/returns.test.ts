@@ -48,7 +48,7 @@ test('what was let go with a mark, what came back of it, and what reached the wi
   expect(m!.reached!.share).toBeCloseTo(3 / 1000, 9);
 });
 
-test('a look is taken back, and a release put right counts as it holds now', async () => {
+test('a look is taken back, and a release corrected counts as it holds now', async () => {
   const { entryId } = await letGo({ mark: 'clip' });
   h.clock.now += 30 * DAY;
   await back();

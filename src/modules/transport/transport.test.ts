@@ -81,7 +81,7 @@ test('a truck that stops at four places with dead on the way: what stands, died 
   expect(gone).toBeCloseTo(7000, 6);
   expect((await h.number('R1')) + gone + 37).toBeCloseTo(20_000, 6);
   expect(v).toMatchObject({ state: 'back', ticked: ALL });
-  // Put right later: the second bucket weighed ten, not fifteen.
+  // Corrected later: the second bucket weighed ten, not fifteen.
   const entry = v.loads[0]!.released[1]!.entryId;
   await h.send('entry.correct', {
     entryId: entry,

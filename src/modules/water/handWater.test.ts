@@ -74,7 +74,7 @@ test('what no water shows is refused at its figure, what is far from water of fi
   expect(await now()).toHaveLength(1);
 });
 
-test('ammonia is judged by the pH of hours before and the probe’s temperature; put right the sheet follows', async () => {
+test('ammonia is judged by the pH of hours before and the probe’s temperature; corrected the sheet follows', async () => {
   await h.send('temperature.record', { unit, celsius: 12 }).catch(() => undefined);
   await read([{ kind: 'pH', value: 8.2 }]);
   h.clock.now += 2 * HOUR;

@@ -26,7 +26,7 @@ test('a walk comes into its tanks, once: sent again it is known, changed it is t
   expect(await h.db('entry').where({ kind: 'waterRead' })).toHaveLength(2);
 });
 
-test('one of its tanks is put right by hand, like any reading', async () => {
+test('one of its tanks is corrected by hand, like any reading', async () => {
   await send(`time,tank,NO2-N\n${when(2)},R1,0.12\n`);
   const entry = await h.db('entry').where({ kind: 'waterRead' }).first('id');
   await h.send('entry.correct', {

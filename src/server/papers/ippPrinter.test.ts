@@ -38,6 +38,6 @@ test('an empty roll, a printer that is away, and none at all are told apart, wit
   expect(await printLabels(undefined, pdf, job)).toMatchObject({ problem: { code: 'none' } });
 });
 
-test('the stand-in answers a browser that it is a printer', async () => {
+test('the simulated printer answers a browser that it is a printer', async () => {
   expect((await fetch(printer.url.replace('ipp:', 'http:'))).status).toBe(405);
 });

@@ -63,7 +63,7 @@ export default async function BroodPage({
           <BroodTools
             key={view.book.id}
             species={{ id: view.book.id, name: view.book.name, massG: adultMassG(view.book) }}
-            shelf={view.species
+            allSpecies={view.species
               .map(({ id, name, massG }) => ({ id, name, massG }))
               .sort((a, b) => a.name.localeCompare(b.name))}
             known={view.fish.map((f) => ({ tag: f.tag, sex: f.sex }))}

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isHeavy, loadCalculation, registry } from '@/core/registry';
 import { CalculatorsScreen } from '@/modules/calculators/screens/CalculatorsScreen';
-import type { Shape } from '@/modules/calculators/screens/shape';
+import { type Shape, wordsIn } from '@/modules/calculators/screens/shape';
 import { requirePerson } from '../../_server/session';
 
 export const metadata = { title: 'Calculators' };
@@ -22,6 +22,7 @@ export default async function CalculatorsPage({ searchParams }: { searchParams: 
         source: c.source,
         slow: isHeavy(c.id),
         shape: z.toJSONSchema(c.input, { io: 'input' }) as Shape,
+        answers: wordsIn(z.toJSONSchema(c.output, { unrepresentable: 'any' })),
       }}
     />
   );

@@ -10,14 +10,14 @@ import { SaveFishForm } from './SaveFishForm';
 /** Entering fish: one by one, or a list. */
 export function BroodTools({
   species,
-  shelf,
+  allSpecies,
   known,
   units,
   strains,
   first,
 }: {
   species: ImportSpecies;
-  shelf: readonly ImportSpecies[];
+  allSpecies: readonly ImportSpecies[];
   known: readonly { tag: string; sex: Sex }[];
   units: readonly string[];
   strains: readonly string[];
@@ -26,7 +26,7 @@ export function BroodTools({
 }) {
   const [open, setOpen] = useState<'one' | 'list' | null>(first ? 'one' : null);
   const [kind, setKind] = useState(species.id);
-  const chosen = shelf.find((s) => s.id === kind) ?? species;
+  const chosen = allSpecies.find((s) => s.id === kind) ?? species;
   const button = (id: 'one' | 'list', word: string) => (
     <Button
       aria-pressed={open === id}
@@ -54,7 +54,7 @@ export function BroodTools({
             className="max-w-[16rem]"
             value={kind}
             onChange={setKind}
-            options={shelf.map((s) => ({ value: s.id, label: s.name }))}
+            options={allSpecies.map((s) => ({ value: s.id, label: s.name }))}
           />
           {open === 'one' ? (
             <SaveFishForm key={chosen.id} species={chosen} strains={strains} />

@@ -156,7 +156,7 @@ test('a list that is read in shows each row’s problem, and is sent only when t
   const { user } = show(
     <BroodTools
       species={{ id: 'sterlet', name: 'Sterlet' }}
-      shelf={[{ id: 'sterlet', name: 'Sterlet' }]}
+      allSpecies={[{ id: 'sterlet', name: 'Sterlet' }]}
       known={[{ tag: 'STF1', sex: 'female' }]}
       units={['H3']}
       strains={[]}

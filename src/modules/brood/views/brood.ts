@@ -126,16 +126,16 @@ async function lastBegun(db: Db, siteId: number): Promise<string | undefined> {
  * @param wanted species id; without one the species in season, else that with most fish here, else that of the last lot, or of the set-up
  */
 export async function speciesOfPage(db: Db, siteId: number, wanted: string | null, now: number) {
-  const [shelf, here, season] = await Promise.all([
+  const [all, here, season] = await Promise.all([
     speciesBook(db, siteId),
     hereBySpecies(db, siteId),
     wanted === null ? inSeason(db, siteId, now) : null,
   ]);
-  const species = [...shelf.values()]
+  const species = [...all.values()]
     .map((s) => ({ id: s.id, name: s.name, here: here.get(s.id) ?? 0, massG: adultMassG(s) }))
     .sort((a, b) => b.here - a.here || a.name.localeCompare(b.name));
   const usual = species[0]!.here > 0 ? undefined : await lastBegun(db, siteId);
-  const book = shelf.get(wanted ?? season ?? usual ?? '') ?? shelf.get(species[0]!.id)!;
+  const book = all.get(wanted ?? season ?? usual ?? '') ?? all.get(species[0]!.id)!;
   const list = species.filter((s) => s.here > 0 || s.id === book.id).map((s) => ({ id: s.id, name: s.name }));
   return { species, book, list, all: species.map((s) => ({ id: s.id, name: s.name })) };
 }

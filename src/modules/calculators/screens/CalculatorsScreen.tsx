@@ -20,6 +20,8 @@ export type CalculatorOpen = {
   example: unknown;
   source: string;
   shape: Shape;
+  /** The fixed words of its answers, as they stand in the contract. */
+  answers: readonly string[];
   /** It takes seconds: no table is made of it. */
   slow?: boolean;
 };
@@ -98,7 +100,7 @@ export function CalculatorsScreen({ list, open }: { list: CalculatorEntry[]; ope
         )}
         {answer && !error && (
           <dl className="mt-5 border-t border-strong pt-3" data-testid="calculator-output">
-            <OutputRows value={answer.output} />
+            <OutputRows value={inWords(answer.output, open.answers) as Record<string, unknown>} />
           </dl>
         )}
         {answer && !error && !open.slow && <LookupTable key={open.id} id={open.id} input={input} />}
@@ -169,6 +171,14 @@ function OutputRows({ value, prefix = '' }: { value: Record<string, unknown>; pr
       })}
     </>
   );
+}
+
+/** An answer with the fixed words of the contract as they are read. */
+function inWords(value: unknown, fixed: readonly string[]): unknown {
+  if (typeof value === 'string') return fixed.includes(value) ? words(value) : value;
+  if (Array.isArray(value)) return value.map((v) => inWords(v, fixed));
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, inWords(v, fixed)]));
 }
 
 /** Rows and figures of a list that are shown: the command line gives them all. */

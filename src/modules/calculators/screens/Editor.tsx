@@ -66,7 +66,7 @@ function Rows({
               disabled={value.length === 1}
               onClick={() => onChange(value.filter((_, k) => k !== i))}
             >
-              less
+              remove
             </Button>
           )}
         </div>
@@ -168,22 +168,23 @@ function Fields({
 /** Instants are longer than figures. */
 const widthOf = (v: unknown) => (typeof v === 'string' && v.length > 16 ? 'w-[14rem]' : 'w-[9.5rem]');
 
-/** Keys whose figure may be typed with a unit of its own, and the unit of a bare number. */
-const measureOfKey: [RegExp, Dimension, string, number][] = [
-  [/Ml$/, 'volume', 'mL', 1],
-  [/volumeL$|VolumeL$/, 'volume', 'L', 1000],
-  [/Kg$/, 'mass', 'kg', 1000],
-  [/(?:^|[a-z])G$/, 'mass', 'g', 1],
-  [/Mm$/, 'length', 'mm', 1],
-  [/Celsius$|^celsius$/, 'temperature', '°C', 1],
-  [/LPerMin$/, 'flow', 'L/min', 1],
-];
+/** Units for which another may be typed, and how many of the dimension's own each is. */
+const measureOfUnit: Readonly<Record<string, readonly [Dimension, number]>> = {
+  mL: ['volume', 1],
+  L: ['volume', 1000],
+  g: ['mass', 1],
+  kg: ['mass', 1000],
+  mm: ['length', 1],
+  '°C': ['temperature', 1],
+  'L/min': ['flow', 1],
+};
 
 /** A figure as typed; what cannot be read goes on as it stands, so that the answer says so instead of an older one. */
 function readFigure(text: string, name: string, locale: string): number | string {
-  const measure = measureOfKey.find(([r]) => r.test(name));
-  const read = measure ? measureOf(text, measure[1], measure[2], locale) : decimalOf(text, locale);
-  return read.value === null ? text : read.value / (measure?.[3] ?? 1);
+  const unit = unitFor(name);
+  const measure = measureOfUnit[unit];
+  const read = measure ? measureOf(text, measure[0], unit, locale) : decimalOf(text, locale);
+  return read.value === null ? text : read.value / (measure?.[1] ?? 1);
 }
 
 type LeafProps = {

@@ -6,7 +6,7 @@ import { loadCalculation, registry } from '@/core/registry';
 import { choose } from '../../../../tests/support/choose';
 import { type session, show } from '../../../../tests/support/screen';
 import { CalculatorsScreen } from './CalculatorsScreen';
-import type { Shape } from './shape';
+import { type Shape, wordsIn } from './shape';
 
 const list = registry.map((c) => ({ id: c.id, title: c.title, group: c.id.split('.')[0]! }));
 
@@ -44,6 +44,7 @@ async function open(id: string, as: Partial<typeof session> = {}) {
         example: c.example,
         source: c.source,
         shape: z.toJSONSchema(c.input, { io: 'input' }) as Shape,
+        answers: wordsIn(z.toJSONSchema(c.output, { unrepresentable: 'any' })),
       }}
     />,
     as,
@@ -105,8 +106,8 @@ test('rows of a list: one more is like the last, the only one stays', async () =
   const before = screen.getAllByLabelText(/^count/).length;
   await user.click(screen.getByRole('button', { name: 'another' }));
   expect(screen.getAllByLabelText(/^count/)).toHaveLength(before + 1);
-  for (let i = 0; i < before; i++) await user.click(screen.getAllByRole('button', { name: 'less' })[0]!);
-  expect(screen.getByRole('button', { name: 'less' })).toHaveProperty('disabled', true);
+  for (let i = 0; i < before; i++) await user.click(screen.getAllByRole('button', { name: 'remove' })[0]!);
+  expect(screen.getByRole('button', { name: 'remove' })).toHaveProperty('disabled', true);
 });
 
 test.each(registry.map((c) => c.id))('%s is usable: its example fills the fields and gives an answer', async (id) => {
@@ -195,4 +196,9 @@ test('as a table over one of its figures; a span typed wrong is told at its fiel
   await user.clear(screen.getByLabelText('lines'));
   await user.type(screen.getByLabelText('lines'), '900');
   expect(await screen.findByText(/takes up to 60/)).toBeTruthy();
+});
+
+test('a number in a litre is read as that, not as litres', async () => {
+  await open('eggs.volumetric');
+  expect(screen.getByTestId('calculator-output').textContent).toMatch(/eggs per L20.500 eggs/);
 });

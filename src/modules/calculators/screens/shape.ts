@@ -20,6 +20,14 @@ export type Shape = {
   exclusiveMaximum?: number;
 };
 
+/** The fixed words that stand anywhere in a shape: those of the contract, not names that somebody gave. */
+export function wordsIn(shape: unknown): string[] {
+  if (shape === null || typeof shape !== 'object') return [];
+  const { const: one, enum: several = [] } = shape as Shape;
+  const here = [one, ...(Array.isArray(several) ? several : [])].filter((w) => typeof w === 'string');
+  return [...new Set([...here, ...Object.values(shape).flatMap(wordsIn)])];
+}
+
 /** The forms that a value may have: one as a rule. */
 export const formsOf = (shape: Shape | undefined): readonly Shape[] =>
   shape?.anyOf ?? shape?.oneOf ?? (shape ? [shape] : []);

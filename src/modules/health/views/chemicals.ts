@@ -41,7 +41,7 @@ export async function chemicals(db: Db, siteId: number, now: number): Promise<Ch
         'said',
         { of: 'chemical_id' },
       ),
-    // What was put right stands as it was put right: only entries that still say something of fish.
+    // What was corrected stands as it was corrected: only entries that still say something of fish.
     db('entry as e')
       .join('observation as o', 'o.entry_seq', 'e.seq')
       .leftJoin('unit as u', 'u.id', 'o.unit_id')

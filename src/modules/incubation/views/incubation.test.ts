@@ -126,7 +126,7 @@ test('the clock here: dates against Reference, and what they do to the next lot'
   expect(own.dates).toHaveLength(1);
   const eyed = own.milestones.find((m) => m.id === 'eyed')!;
   expect(eyed.factor).toBeGreaterThan(1.03);
-  expect(eyed.ownHalf).toBeLessThan(eyed.shelfHalf);
+  expect(eyed.ownHalf).toBeLessThan(eyed.shippedHalf);
   expect(await ownDates(h.db, site().siteId, 'nobody')).toBeNull();
 });
 

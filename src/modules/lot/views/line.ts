@@ -26,7 +26,7 @@ export type LineMark = {
   off: number;
   others: { number: number; half: number } | null;
   lost: { number: number; half: number } | null;
-  /** The entry of a count, for whoever puts it right. */
+  /** The entry of a count, for whoever corrects it. */
   seq: number | null;
 };
 
@@ -49,7 +49,7 @@ export type LineView = {
     without: { says: number; half: number } | null;
   }[];
   limit: number;
-  /** The entry of the one that fits least, to be put right where it stands. */
+  /** The entry of the one that fits least, to be corrected where it stands. */
   entry: SheetEntry | null;
   /** Why nothing can be worked: too many lots hang together, or nothing was measured. */
   why: 'tooWide' | 'notTied' | null;

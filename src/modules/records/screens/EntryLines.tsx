@@ -73,7 +73,7 @@ export function EntryLines({
           </Button>
         )}
       </div>
-      {open === e.id && <PutRight e={e} onDone={() => setOpen(null)} />}
+      {open === e.id && <CorrectEntry e={e} onDone={() => setOpen(null)} />}
     </li>
   );
   return (
@@ -89,7 +89,7 @@ export function EntryLines({
 }
 
 /** Puts another entry in the place of one, or takes it back. What was entered stays visible. */
-function PutRight({ e, onDone }: { e: EntryLine; onDone: () => void }) {
+function CorrectEntry({ e, onDone }: { e: EntryLine; onDone: () => void }) {
   // A file that was read in is taken back whole, and the right one read in.
   const whole = e.mend === 'takeBack';
   const [mode, setMode] = useState<'replace' | 'back'>(whole ? 'back' : 'replace');

@@ -16,7 +16,7 @@ const H = 278;
 const BOX = boxOf(W, H, { left: 40, right: 10, top: 8, bottom: 40 });
 const marks = ['circle', 'square', 'triangle'] as const;
 
-/** Dates seen here against dates predicted by the shelf, and what they did to the interval of the next lot. */
+/** Dates seen here against dates predicted by the shipped models, and what they did to the interval of the next lot. */
 export function OwnDates({ species, own, mayEdit }: { species: string; own: Own; mayEdit: boolean }) {
   const act = useAct(useOwnDates);
   const [why, setWhy] = useState('');
@@ -91,7 +91,7 @@ export function OwnDates({ species, own, mayEdit }: { species: string; own: Own;
                         ? 'as Reference'
                         : `${decimals(Math.abs(100 * (m.factor - 1)), 1)} % ${m.factor > 1 ? 'slower' : 'faster'}`}
                     </td>
-                    <td className="num text-soft">{decimals(m.shelfHalf, 0)} %</td>
+                    <td className="num text-soft">{decimals(m.shippedHalf, 0)} %</td>
                     <td className="num">{decimals(m.ownHalf, 1)} %</td>
                   </tr>
                 ))}

@@ -38,7 +38,7 @@ export function OwnDeathsLine({
         path="deaths.shape"
         value={withShares(own.shape)}
         source={`own picks: ${lots}, to ${asOf}`}
-        why="shares seen in lots that hatched here; the shelf weighs as much as two of them"
+        why="shares seen in lots that hatched here; the shipped shares weigh as much as two of them"
         says="In force: what rounds should find is worked anew."
       />
     </span>

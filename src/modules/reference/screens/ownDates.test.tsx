@@ -10,8 +10,8 @@ const own = (over: Partial<Own> = {}): Own => ({
     { milestone: 'hatched', lot: 'AC-30-02', predictedDays: 88, observedDays: 91, at: NOW, left: false },
   ],
   milestones: [
-    { id: 'hatched', name: 'half hatched', n: 2, factor: 1.038, shelfHalf: 12.4, ownHalf: 4.24, moved: false },
-    { id: 'eyed', name: 'eyed', n: 0, factor: 1.001, shelfHalf: 12.4, ownHalf: 12.4, moved: false },
+    { id: 'hatched', name: 'half hatched', n: 2, factor: 1.038, shippedHalf: 12.4, ownHalf: 4.24, moved: false },
+    { id: 'eyed', name: 'eyed', n: 0, factor: 1.001, shippedHalf: 12.4, ownHalf: 12.4, moved: false },
   ],
   ...over,
 });

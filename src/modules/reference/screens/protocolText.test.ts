@@ -1,7 +1,7 @@
 import { shippedProtocols } from '@/reference/protocols';
 import { bathTyped, emptyStep, idOfWords, readProtocol, stepTyped } from './protocolText';
 
-const shelf = [...shippedProtocols().values()];
+const shipped = [...shippedProtocols().values()];
 const opened = (id: string) => {
   const { steps, materials, bath, ...rest } = shippedProtocols().get(id)!;
   return {
@@ -12,7 +12,7 @@ const opened = (id: string) => {
   };
 };
 
-test.each(shelf.map((p) => [p.id, p] as const))('%s opened and read again is what it was', (id, p) => {
+test.each(shipped.map((p) => [p.id, p] as const))('%s opened and read again is what it was', (id, p) => {
   const o = opened(id);
   expect(readProtocol(o.rest, o.steps, o.materials, o.bath)).toEqual({ protocol: p });
 });

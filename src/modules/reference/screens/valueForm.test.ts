@@ -17,7 +17,7 @@ describe('a value of the book as typed', () => {
     ['de-DE', false],
     ['fr-FR', false],
     ['en-US', true],
-  ] as const)('every value of the shelf, opened and read again, is what it was: %s, US %s', (locale, us) => {
+  ] as const)('every shipped value, opened and read again, is what it was: %s, US %s', (locale, us) => {
     expect(all.length).toBeGreaterThan(50);
     for (const [id, path] of all) {
       const s = speciesOf(id);

@@ -19,11 +19,11 @@ export type OwnDates = {
     id: string;
     name: string;
     n: number;
-    /** Factor of the next lot here, and half of its interval in per cent, by the shelf alone and with own dates. */
+    /** Factor of the next lot here, and half of its interval in per cent, by the shipped spread alone and with own dates. */
     factor: number;
-    shelfHalf: number;
+    shippedHalf: number;
     ownHalf: number;
-    /** Whether the dates lie outside of what the shelf lets expect. */
+    /** Whether the dates lie outside of what the shipped spread lets expect. */
     moved: boolean;
   }[];
 };
@@ -52,14 +52,14 @@ export async function ownDates(db: Db, siteId: number, speciesId: string): Promi
     })),
     milestones: species.milestones.map((m) => {
       const f = factorOf(species, m, seen, { ...where, lot: 'the next' });
-      const shelf = factorOf(species, m, [], { ...where, lot: 'the next' });
+      const shipped = factorOf(species, m, [], { ...where, lot: 'the next' });
       const of = seen.filter((s) => s.clock === m.id && !isOutlier(s));
       return {
         id: m.id,
         name: m.name,
         n: of.length,
         factor: Math.exp(f.mean),
-        shelfHalf: half(shelf.sd),
+        shippedHalf: half(shipped.sd),
         ownHalf: half(f.sd),
         moved: of.length > 0 && Math.abs(f.mean) > Z95 * m.cv,
       };

@@ -5,7 +5,7 @@ import { DAY, HOUR, laidDown, type TestHatchery, testHatchery } from '../../../.
 import { ownDeaths } from './ownDeaths';
 
 let h: TestHatchery;
-const shelf = speciesOf('arctic-char').deaths!;
+const shipped = speciesOf('arctic-char').deaths!;
 const seen = () => ownDeaths(h.db, h.manager.siteId, 'arctic-char');
 const hatch = (unit: string) =>
   h.send('stage.change', { unit: h.units[unit]!, from: 'egg', to: 'yolksac', early: 'seen', amount: { kind: 'all' } });
@@ -35,11 +35,11 @@ test('nothing is learned while eggs stand; once all have hatched their shares ar
   await workJobs(h.db, h.clock.now);
   const own = (await seen())!;
   expect(own.lots).toBe(1);
-  // Six rounds of 900 at the beginning: far above the shelf’s; a third of the way to what was seen.
-  expect(own.shape.early.share).toBeGreaterThan(1.3 * shelf.early.share);
-  expect(own.shape.early.at).toBe(shelf.early.at);
+  // Six rounds of 900 at the beginning: far above the shipped share; a third of the way to what was seen.
+  expect(own.shape.early.share).toBeGreaterThan(1.3 * shipped.early.share);
+  expect(own.shape.early.at).toBe(shipped.early.at);
   // Never shocked: of blanks nothing was seen.
-  expect(own.shape.blanks).toEqual(shelf.blanks);
+  expect(own.shape.blanks).toEqual(shipped.blanks);
 });
 
 test('put in force it is Reference’s; a hatch taken back takes what it taught with it', async () => {

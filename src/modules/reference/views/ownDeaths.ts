@@ -5,16 +5,16 @@ import { fromJson } from '@/store/books/rows';
 import type { Db } from '@/store/connection';
 import { speciesBook } from '@/store/species';
 
-/** How eggs of a species whiten here: of how many lots, and the shelf's shape with their shares in it. */
+/** How eggs of a species whiten here: of how many lots, and the shipped shape with their shares in it. */
 export type OwnDeaths = { lots: number; shape: DeathShape };
 
 /** Lots that are looked at, the latest. */
 const MOST = 60;
 
-/** Null where the shelf has no shape, or no lot was watched to its hatch. */
+/** Null where the species has no shape, or no lot was watched to its hatch. */
 export async function ownDeaths(db: Db, siteId: number, species: string): Promise<OwnDeaths | null> {
-  const shelf = (shippedSpecies().get(species) ?? (await speciesBook(db, siteId)).get(species))?.deaths;
-  if (!shelf) return null;
+  const shipped = (shippedSpecies().get(species) ?? (await speciesBook(db, siteId)).get(species))?.deaths;
+  if (!shipped) return null;
   const rows = await db('deaths_seen')
     .where({ site_id: siteId, species })
     .orderBy('seen_at', 'desc')
@@ -24,7 +24,7 @@ export async function ownDeaths(db: Db, siteId: number, species: string): Promis
   return {
     lots: rows.length,
     shape: ownShape(
-      shelf,
+      shipped,
       rows.map((r) => fromJson<SeenParts>(r.parts)),
     ),
   };

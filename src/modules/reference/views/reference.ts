@@ -48,7 +48,7 @@ export type ReferenceView = {
   unfit: { species: string; path: string; why: string }[];
 };
 
-/** The whole shelf, and the values that nobody has verified. */
+/** Every species, and the values that nobody has verified. */
 export async function referenceView(db: Db, siteId: number): Promise<ReferenceView> {
   const [all, kept] = await Promise.all([booksWithUnfit(db, siteId), keptHere(db, siteId)]);
   const books = [...all.values()].sort((a, b) => a.species.name.localeCompare(b.species.name));

@@ -61,7 +61,7 @@ export function CountHere({
             By volume, or by water displaced: as the batches; reading a scale adds half of a mark at each reading.
           </li>
           <li>A counted share: {splitterWords(row.number)}; how well the splitter keeps its share adds to that.</li>
-          <li>A counting device: its own error, put right by three or more passes that hands counted as well.</li>
+          <li>A counting device: its own error, corrected by three or more passes that hands counted as well.</li>
           <li>Marked and caught again, for a pond that cannot be emptied: {recaptureWords(row.number)}.</li>
           <li>One by one: every one of them, no ±; the tally keeps the thread and shows where it may be lost.</li>
           <li>By eye: give an honest give or take; practised eyes are often off by a third.</li>

@@ -105,10 +105,10 @@ export function drawNext72(
   const crowded = labels.splice(MOST_LABELS);
   if (crowded.length > 0) last = labels.at(-1)!.y;
   const later = placed.filter((b) => b.at > end);
-  /** Below the line of its day, or above where a label stands there. */
+  /** Below the line of its day or above it, as near as the labels leave it free: they reach 6 above their place and 7 below. */
   const dayAt = (d: number) => {
-    const free = (from: number, to: number) => !labels.some((l) => l.y + 4 > from && l.y - 8 < to);
-    return free(y(d) + 1, y(d) + 14) || !free(y(d) - 13, y(d) - 2) ? y(d) + 12 : y(d) - 4;
+    const free = (baseline: number) => !labels.some((l) => l.y + 7 > baseline - 9 && l.y - 6 < baseline + 2);
+    return y(d) + ([12, -4, 14, -6, 16, -8, 18, -10, 20].find((beside) => free(y(d) + beside)) ?? 12);
   };
   /** Never through a label. */
   const lineTo = (d: number) => (labels.some((l) => Math.abs(l.y - y(d)) < 8) ? tenth(52 + width) : WIDTH);

@@ -123,6 +123,15 @@ describe('the next 72 hours', () => {
     expect(lines(16)).toEqual([63, 268, 268]);
   });
 
+  test('the name of a day is never written over a label, at whatever hour that stands', () => {
+    for (let hours = 1; hours < 70; hours += 0.25) {
+      const drawn = drawNext72([hatching(1, hours)], [], now, 'Europe/Vienna');
+      const [label] = drawn.labels;
+      // A label of 12 is drawn 4 below its place, the name of a day of 11 at its own.
+      for (const d of drawn.days) expect(Math.abs(d.wordY - (label!.y + 4))).toBeGreaterThan(8);
+    }
+  });
+
   test('labels keep apart and are no more than fit; the rest is counted', () => {
     const many = Array.from({ length: 60 }, (_, i) => hatching(i, 10 + i / 2));
     const places = drawNext72(many, [], now, 'Europe/Vienna').labels.map((l) => l.y);

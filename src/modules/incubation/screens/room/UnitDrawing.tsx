@@ -54,7 +54,7 @@ export function drawnOf(u: RoomUnit, handsOff: number | null): Drawn {
 /** A unit drawn as what it is: a jar with its eggs, a tray with its layer; white dead among them, hatching where hands stay off. */
 export const UnitDrawing = (p: Drawn) => (p.kind === 'jar' ? <Jar {...p} /> : <Tray {...p} />);
 
-const whites = (dead: number | null) =>
+const deadDrawn = (dead: number | null) =>
   dead === null ? 0 : dead === 0 ? 0 : Math.min(7, Math.ceil(Math.log10(dead + 1) * 3));
 
 function Jar({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
@@ -65,7 +65,7 @@ function Jar({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
   const count = fill === 0 ? 0 : Math.round((w * level) / 34);
   const eggs = scatter(count, w - 4, level, id);
   const white = new Set(
-    Array.from({ length: whites(dead) }, (_, i) => Math.floor(((i + 1) * 37 + id * 13) % Math.max(1, count))),
+    Array.from({ length: deadDrawn(dead) }, (_, i) => Math.floor(((i + 1) * 37 + id * 13) % Math.max(1, count))),
   );
   return (
     <svg width={w} height={height} viewBox={`0 0 ${w} ${height}`} aria-hidden="true" className="flex-none">
@@ -96,7 +96,7 @@ function Tray({ id, fill, colour, dead, handsOff, larvae }: Drawn) {
   const count = fill === 0 ? 0 : Math.round(16 + 52 * fill);
   const eggs = scatter(count, w - 10, 22, id);
   const white = new Set(
-    Array.from({ length: whites(dead) }, (_, i) => Math.floor(((i + 1) * 37 + id * 13) % Math.max(1, count))),
+    Array.from({ length: deadDrawn(dead) }, (_, i) => Math.floor(((i + 1) * 37 + id * 13) % Math.max(1, count))),
   );
   return (
     <svg width={w} height={height} viewBox={`0 0 ${w} ${height}`} aria-hidden="true" className="h-auto max-w-full">

@@ -228,14 +228,14 @@ function SkipLine({
   celsius: number | undefined;
   now: number;
 }) {
-  const whites = h.watch?.now.expected ?? 0;
-  if (celsius === undefined || whites < 1 || !h.due.some((d) => d.kind === 'pick')) return null;
+  const expected = h.watch?.now.expected ?? 0;
+  if (celsius === undefined || expected < 1 || !h.due.some((d) => d.kind === 'pick')) return null;
   const last = h.watch?.rounds.at(-1)?.at ?? h.openedAt;
   const days = Math.max(1, (now - last) / DAY_MS);
   const input = {
     // From the last round on: some of them have stood since then.
     whites: 0,
-    newPerDay: Math.round((10 * whites) / days) / 10,
+    newPerDay: Math.round((10 * expected) / days) / 10,
     lie: liesIn[kind] ?? 'depth',
     celsius: Math.min(30, Math.max(-1, celsius)),
     days: Math.min(14, Math.round(days) + 1),

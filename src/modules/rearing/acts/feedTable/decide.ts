@@ -13,7 +13,7 @@ export const decision = decides(saveFeedTable, async (c, p) => {
       'badTable',
       `Line ${read.line}${read.text ? ` (“${read.text.slice(0, 40)}”)` : ''}: ${read.why}.`,
       'text',
-      'Put it right in the file and read it in again: nothing of it was taken.',
+      'Correct it in the file and read it in again: nothing of it was taken.',
     );
   const id = p.name
     .toLowerCase()
@@ -32,7 +32,7 @@ export const decision = decides(saveFeedTable, async (c, p) => {
     source: p.source,
   });
   if (!parsed.success)
-    throw new ActRefused('badTable', `${parsed.error.issues[0]!.message}.`, 'text', 'Put it right in the file.');
+    throw new ActRefused('badTable', `${parsed.error.issues[0]!.message}.`, 'text', 'Correct it in the file.');
   await c
     .trx('feed_table')
     .insert({

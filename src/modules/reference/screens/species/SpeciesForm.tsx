@@ -105,7 +105,7 @@ export function SpeciesForm({ base, fresh, taken }: { base: Species; fresh: bool
     <Form
       of={form}
       label={fresh ? 'Add the species' : 'Put in force'}
-      needs={[faults.length > 0 && (faults.length === 1 ? 'one thing put right' : `${faults.length} things put right`)]}
+      needs={[faults.length > 0 && (faults.length === 1 ? 'one thing corrected' : `${faults.length} things corrected`)]}
     >
       <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
         {headFields.map((f) =>
@@ -234,7 +234,7 @@ function Part({
       <h2>
         {title}{' '}
         {n > 0 && (
-          <span className="text-body font-normal text-loss">{n === 1 ? 'one to put right' : `${n} to put right`}</span>
+          <span className="text-body font-normal text-loss">{n === 1 ? 'one to correct' : `${n} to correct`}</span>
         )}
       </h2>
       <p className="quiet mb-1.5 text-small">{says}</p>

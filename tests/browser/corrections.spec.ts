@@ -42,7 +42,7 @@ async function open(kind: string): Promise<Locator> {
   return entry;
 }
 
-async function putRight(entry: Locator, why: string): Promise<void> {
+async function correctIt(entry: Locator, why: string): Promise<void> {
   await entry.getByLabel('Why').fill(why);
   await entry.getByRole('button', { name: 'Correct it' }).click();
   await expect(page.getByText(`“${why}”`).first()).toBeVisible();
@@ -57,7 +57,7 @@ test('all that was moved went into another tank; why must be said', async () => 
   await choose(entry.getByLabel('To', { exact: true }), { label: 'E3, empty' });
   await expect(entry.getByRole('button', { name: 'Correct it' })).toBeDisabled();
   await accessible(page);
-  await putRight(entry, 'E3 was meant');
+  await correctIt(entry, 'E3 was meant');
   expect(await number('E3')).toBe(5000);
   await page.goto(url('/rearing?unit=E2'));
   await expect(page.locator('[data-sheet="E2"]')).toContainText('E2 is empty');
@@ -80,7 +80,7 @@ test('a weighing: one count of a batch, and the whole weighed that was forgotten
   await expect(entry.getByText('does not fit the others')).toHaveCount(0);
   // 2 495 g at 0.5 g each are 4 990: within chance of the 5 000 in the books.
   await entry.getByLabel('All weighed (if so), kg').fill('2.495');
-  await putRight(entry, 'a zero forgotten');
+  await correctIt(entry, 'a zero forgotten');
   await expect(page.locator('[data-entry="weighing"][data-voided="false"]').first()).toContainText('0.500 g each');
   await expect(page.locator('[data-entry="weighing"][data-voided="true"]').first()).toContainText('0.610 g each');
   expect(await number('E3')).toBeGreaterThanOrEqual(4990);
@@ -115,7 +115,7 @@ test('a grading: another number, another tank; a question is asked again of the 
   entry = await open('grade');
   await entry.getByRole('group', { name: 'Class 1' }).getByLabel('Number of animals').fill('3500');
   await choose(entry.getByRole('group', { name: 'Class 1' }).getByLabel('To', { exact: true }), { label: 'E4, empty' });
-  await putRight(entry, 'counted anew');
+  await correctIt(entry, 'counted anew');
   expect([await number('E4'), await number('E2')]).toEqual([3500, before - 3500]);
 });
 
@@ -125,7 +125,7 @@ test('dead typed for the wrong tank go to the right one', async () => {
   const entry = await open('dead');
   await choose(entry.getByLabel('Unit', { exact: true }), { label: /^E4, / });
   await entry.getByLabel('Suspected cause').fill('screen');
-  await putRight(entry, 'it was E4');
+  await correctIt(entry, 'it was E4');
   expect([await number('E2'), await number('E4')]).toEqual([there, here - 12]);
 });
 
@@ -135,7 +135,7 @@ test('a temperature of 18 that was 8.1 leaves the readings with it', async () =>
   await expect(entry.getByLabel('Temperature, °C')).toHaveValue('18');
   await entry.getByLabel('Temperature, °C').fill('46.6 F');
   await expect(entry).toContainText('8.111 °C');
-  await putRight(entry, 'a one too many');
+  await correctIt(entry, 'a one too many');
   await expect(page.locator('[data-entry="temperature"][data-voided="false"]').first()).toContainText('bay1');
 });
 
@@ -146,7 +146,7 @@ test('the mass of a female changes her share of everything that came from her eg
   await expect(entry.getByLabel('Males (tags)')).toHaveValue('M4 M7 M9');
   await expect(entry.getByTestId('outcome')).toContainText('61\u2005500');
   await entry.getByLabel('Female 1, mass').fill('12');
-  await putRight(entry, 'read from the wrong line');
+  await correctIt(entry, 'read from the wrong line');
   await page.goto(url('/rearing?unit=R2'));
   await page.locator('[data-sheet="R2"]').getByRole('link', { name: /^AC-/ }).first().click();
   await expect(page.locator('[data-female="F34"]')).toContainText('50');

@@ -13,7 +13,7 @@ const all = { kind: 'all' };
 const lastEntry = async (kind: string) =>
   ((await h.db('entry').where({ kind }).orderBy('seq', 'desc').first('id')) as { id: string }).id;
 const sound = async () => expect((await checkBooks(h.db, h.manager.siteId)).faults).toEqual([]);
-const putRight = async (kind: string, replacement: Record<string, unknown>) =>
+const correctIt = async (kind: string, replacement: Record<string, unknown>) =>
   h.send('entry.correct', { entryId: await lastEntry(kind), reason: 'typed wrong', replacement });
 
 const fry = (unit: string, number: number) =>
@@ -29,10 +29,10 @@ test('all that was moved from a tank goes to another, though the tank was empty 
   await fry('R1', 5000);
   h.clock.now += HOUR;
   await h.send('move.record', { sources: [{ unit: h.units.R1!, amount: all }], to: h.units.R2! });
-  await putRight('move', { to: h.units.R3! });
+  await correctIt('move', { to: h.units.R3! });
   expect([await h.number('R1'), await h.number('R2'), await h.number('R3')]).toEqual([0, 0, 5000]);
   // And once more: what a correction put there is corrected like anything else.
-  await putRight('move', { to: h.units.R4! });
+  await correctIt('move', { to: h.units.R4! });
   expect([await h.number('R3'), await h.number('R4')]).toEqual([0, 5000]);
   await sound();
 });
@@ -41,9 +41,9 @@ test('a part that was all: the number is held against what stood there before th
   await fry('R1', 5000);
   h.clock.now += HOUR;
   await h.send('move.record', { sources: [{ unit: h.units.R1!, amount: measured(4800) }], to: h.units.R2! });
-  await putRight('move', { sources: [{ unit: h.units.R1!, amount: measured(4900) }] });
+  await correctIt('move', { sources: [{ unit: h.units.R1!, amount: measured(4900) }] });
   expect([await h.number('R1'), await h.number('R2')]).toEqual([100, 4900]);
-  await putRight('move', { sources: [{ unit: h.units.R1!, amount: all }] });
+  await correctIt('move', { sources: [{ unit: h.units.R1!, amount: all }] });
   expect([await h.number('R1'), await h.number('R2')]).toEqual([0, 5000]);
   await sound();
 });
@@ -62,7 +62,7 @@ test('a census is compared with the books as they were without it', async () => 
   expect(done.result.books.number).toBeGreaterThan(4900);
   expect(await h.number('R1')).toBe(4990);
   // A figure beyond chance is asked about anew: the answer of the first time was about another figure.
-  const no = await refusal(putRight('count', { measured: counted(2000), answer: null }));
+  const no = await refusal(correctIt('count', { measured: counted(2000), answer: null }));
   expect([no.code, no.asks[0]?.id]).toEqual(['answer', 'answer']);
   await sound();
 });
@@ -80,7 +80,7 @@ test('a grading keeps the lots of its classes, whatever else of it was wrong', a
   const lots = (await h.db('lot').orderBy('id').select('id', 'name', 'grade')) as { id: number; name: string }[];
   h.clock.now += HOUR;
   await h.send('dead.record', { unit: h.units.R3!, number: 7 });
-  await putRight('grade', {
+  await correctIt('grade', {
     classes: [
       { grade: 'M', unit: h.units.R4!, amount: measured(1000) },
       { grade: 'S', unit: h.units.R3!, amount: measured(5000) },
@@ -103,7 +103,7 @@ test('a take under another name, with other parents and another number', async (
     parts: [{ unit: h.units.J1!, volumeMl: 3000 }],
     overload: 'yes',
   });
-  await putRight('take', {
+  await correctIt('take', {
     lotName: 'Char one',
     females: [{ tag: 'F90', massG: 9000 }],
     measured: counted(50_000),
@@ -119,7 +119,7 @@ test('a take under another name, with other parents and another number', async (
   expect(shares).toEqual(['F90']);
   await fry('R1', 10);
   const taken = (await h.db('lot').orderBy('id', 'desc').first('name')) as { name: string };
-  expect((await refusal(putRight('take', { lotName: taken.name }))).path).toBe('lotName');
+  expect((await refusal(correctIt('take', { lotName: taken.name }))).path).toBe('lotName');
   await sound();
 });
 
@@ -127,7 +127,7 @@ test('animals that came are put into another unit, an hour earlier, under who me
   await fry('R1', 800);
   const brought = (await h.db('entry').where({ kind: 'opening' }).first('at')) as { at: number };
   h.clock.now += DAY;
-  await putRight('opening', { unit: h.units.R5!, at: brought.at - HOUR, measuredBy: 'Hand' });
+  await correctIt('opening', { unit: h.units.R5!, at: brought.at - HOUR, measuredBy: 'Hand' });
   expect([await h.number('R1'), await h.number('R5')]).toEqual([0, 800]);
   const now = (await h.db('entry').where({ kind: 'opening' }).orderBy('seq', 'desc').first()) as {
     measured_by: string;
@@ -135,7 +135,7 @@ test('animals that came are put into another unit, an hour earlier, under who me
   };
   expect([now.measured_by, now.at]).toEqual(['Hand', brought.at - HOUR]);
   // Who measured stays who it was when something else is corrected by somebody else.
-  await putRight('opening', { measured: counted(810) });
+  await correctIt('opening', { measured: counted(810) });
   expect(
     ((await h.db('entry').orderBy('seq', 'desc').first('measured_by')) as { measured_by: string }).measured_by,
   ).toBe('Hand');
@@ -157,7 +157,7 @@ test('a release that emptied the tank is weighed anew; a unit found empty was an
     bucketsG: [400, 500],
     emptied: true,
   });
-  await putRight('release', { bucketsG: [400, 580] });
+  await correctIt('release', { bucketsG: [400, 580] });
   expect(await h.number('R1')).toBe(0);
   const released = (await h
     .db('posting')
@@ -179,9 +179,9 @@ test('a unit’s limit counts what the wrong entry brought only once', async () 
   const parts = (ml: number) => [{ unit: h.units.J1!, volumeMl: ml }];
   await h.send('eggs.layDown', { unit: h.units.B1!, totalVolumeMl: 3000, parts: parts(2000) });
   // 51 250 of at most 60 000: with the 41 000 of the first reading on top it would be too many.
-  await putRight('layDown', { parts: parts(2500) });
+  await correctIt('layDown', { parts: parts(2500) });
   expect(await h.number('J1')).toBe(51_250);
-  expect((await refusal(putRight('layDown', { parts: parts(3000) }))).code).toBe('overload');
+  expect((await refusal(correctIt('layDown', { parts: parts(3000) }))).code).toBe('overload');
   await sound();
 });
 
@@ -193,9 +193,9 @@ test('a change of time takes what stood then; what came between and needs the en
   h.clock.now += HOUR;
   await h.send('dead.record', { unit: h.units.R2!, number: 4 });
   h.clock.now += HOUR;
-  await putRight('move', { at: came + HOUR });
+  await correctIt('move', { at: came + HOUR });
   expect(await h.number('R2')).toBe(996);
-  const no = await refusal(putRight('move', { at: h.clock.now }));
+  const no = await refusal(correctIt('move', { at: h.clock.now }));
   expect(no.message).toMatch(/dead/);
   expect(await h.number('R2')).toBe(996);
   await sound();
@@ -247,10 +247,10 @@ test('an accepted proposal is corrected like any other entry', async () => {
   );
   await h.send('proposal.settle', { proposalId: proposal, accept: true, answer: 'replace' });
   // The answer was about 990: it is asked anew of another number, and kept where only a remark is corrected.
-  expect((await refusal(putRight('count', { measured: counted(995) }))).asks[0]?.id).toBe('answer');
-  await putRight('count', { note: 'two people' });
+  expect((await refusal(correctIt('count', { measured: counted(995) }))).asks[0]?.id).toBe('answer');
+  await correctIt('count', { note: 'two people' });
   expect(await h.number('R1')).toBe(990);
-  await putRight('count', { measured: counted(995), answer: 'replace' });
+  await correctIt('count', { measured: counted(995), answer: 'replace' });
   expect(await h.number('R1')).toBe(995);
   await sound();
 });
@@ -269,7 +269,7 @@ describe('a temperature typed wrong', () => {
   test('is corrected in the readings too, and moved to its own time', async () => {
     await h.send('temperature.record', { unit: h.units.J1!, celsius: 18 });
     const { at } = (await h.db('reading').first('at')) as { at: number };
-    await putRight('temperature', { celsius: 8.1, at: at - HOUR });
+    await correctIt('temperature', { celsius: 8.1, at: at - HOUR });
     expect(await h.db('reading').select('at', 'value')).toEqual([{ at: at - HOUR, value: 8.1 }]);
     expect(await days()).toEqual([{ n: 1, high: 8.1 }]);
   });
