@@ -1,10 +1,11 @@
 import { isDiskFull } from '@/store/diskFull';
 import { calc } from './calc';
+import { asksForHelp, oddWord } from './words';
 
 const usage = `usage: ./morula COMMAND
   demo [SCENE]       set up and start with the demo hatchery, at a moment of its
-                     season: morning (first), hatch, spawning, grading, release
-                     (--fresh seeds it anew)
+                     season: morning (first), hatch, spawning, grading, release;
+                     or a second house: warm (--fresh seeds it anew)
   start              set up and start without demo data
   test [unit]        set up and pass all tests (unit: without the browser)
   calc               calculations: list, one, --schema, --batch
@@ -21,6 +22,16 @@ backup, restore and check-books take --demo for the demo's database
 /** Commands load what they need and no more: `calc` must answer without a database. */
 async function main(): Promise<number> {
   const [command, ...args] = process.argv.slice(2);
+  // `calc` looks at its words itself.
+  if (command !== undefined && command !== 'calc' && asksForHelp(args)) {
+    process.stdout.write(usage);
+    return 0;
+  }
+  const odd = command === undefined ? null : oddWord(command, args);
+  if (odd !== null) {
+    process.stderr.write(`morula: "${command}" does not know "${odd}". Nothing was started.\n${usage}`);
+    return 2;
+  }
   switch (command) {
     case 'calc':
       return calc(args);

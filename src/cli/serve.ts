@@ -25,7 +25,10 @@ import { backOff, keepRunning, spawnApplication } from './supervise';
 
 const START_FILE = join(HOME, 'starting');
 
-/** The address of the database for `mode`, started when it is a private one; its name keeps demo and real data apart. */
+/**
+ * The address of the database for `mode`, started when it is a private one; its name keeps demo and real data apart.
+ * @param fresh empties the demo's; an own hatchery's is never emptied
+ */
 export async function openDatabase(
   mode: 'demo' | 'start',
   fresh = false,
@@ -38,7 +41,7 @@ export async function openDatabase(
   say('starting the private MariaDB on loopback');
   const own = await startDatabase(join(HOME, 'db'));
   const name = mode === 'demo' ? 'morula_demo' : 'morula';
-  await ensureDatabase(own, name, fresh);
+  await ensureDatabase(own, name, fresh && mode === 'demo');
   return { url: own.url(name), own };
 }
 
