@@ -91,13 +91,7 @@ function Stock({ stock, by, day, known, today }: Props & { stock: StockList }) {
       <form method="get" action="/records" className="mb-4 flex flex-wrap items-end gap-4">
         <Input type="hidden" name="tab" value="stock" />
         <NamedDayField label="As of the end of" name="day" first={day ?? today} last={today} />
-        <NamedDayField
-          label="As known at the end of"
-          name="known"
-          first={known ?? ''}
-          last={today}
-          hint="Empty: as known now"
-        />
+        <NamedDayField label="As known at the end of (empty: now)" name="known" first={known ?? ''} last={today} />
         <NamedSelectField
           label="Totals by"
           className="w-[9rem]"
