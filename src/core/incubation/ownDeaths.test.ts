@@ -34,7 +34,7 @@ const truth: DeathShape = {
   handling: { ...shipped.handling, share: 0.004 },
 };
 
-test('a lot watched from its first day to hatch tells its shares, though others are shipped, others', () => {
+test('a lot watched from its first day to hatch tells its shares, though others are shipped', () => {
   const seen = seenParts(shipped, progress, [unit(truth, 1), unit(truth, 2)]);
   expect(seen.early).toBeCloseTo(0.09, 2);
   expect(seen.blanks).toBeCloseTo(0.22, 1);
